@@ -1,0 +1,64 @@
+import { execFile } from 'node:child_process';
+import { mkdtemp, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { promisify } from 'node:util';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { writePiece } from '@/core/formats/piece-file';
+import { setParam } from '@/core/piece/edit';
+import { STARTERS } from '@/demo';
+
+const run = promisify(execFile);
+let folder: string;
+
+async function piece(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+  try {
+    const { stdout, stderr } = await run('node_modules/.bin/tsx', ['cli/main.ts', ...args]);
+    return { code: 0, out: stdout, err: stderr };
+  } catch (error) {
+    const { code, stdout, stderr } = error as { code: number; stdout: string; stderr: string };
+    return { code, out: stdout, err: stderr };
+  }
+}
+
+beforeAll(async () => {
+  folder = await mkdtemp(path.join(tmpdir(), 'calm-'));
+  await writeFile(path.join(folder, 'veil.json'), writePiece(STARTERS[0]!.piece));
+  await writeFile(path.join(folder, 'open.json'), writePiece(setParam(STARTERS[0]!.piece, 'breath', 't1', 'turns', 1.4)));
+  await writeFile(path.join(folder, 'words.txt'), 'not a piece');
+});
+
+describe('the command line', () => {
+  it('checks, and says what breaks and mends the loop', async () => {
+    expect((await piece('check', path.join(folder, 'veil.json'))).out).toMatch(/The loop closes\.\n$/);
+    const open = await piece('check', path.join(folder, 'open.json'));
+    expect(open.code).toBe(2);
+    expect(open.out).toMatch(/JUMPS {3}breath: .*breaks at Cycle in breath; set turns to 1/);
+  });
+
+  it('evaluates as JSON, the same at phase 0 and 1', async () => {
+    const at = async (phase: string) => JSON.parse((await piece('eval', path.join(folder, 'veil.json'), '--strand', 'tint', '--at', '1,2,3', '--phase', phase)).out);
+    const begin = await at('0');
+    expect(begin).toMatchObject({ strand: 'tint', at: [1, 2, 3], type: 'vec3' });
+    expect((await at('1')).value).toEqual(begin.value);
+  });
+
+  it('describes and writes GLSL', async () => {
+    expect((await piece('describe', path.join(folder, 'veil.json'))).out).toMatch(/field {4}swell: Position > Fractal > Remap gives float/);
+    expect((await piece('glsl', path.join(folder, 'veil.json'), '--strand', 'swell')).out).toMatch(/^#version 300 es\n/);
+  });
+
+  it.each([
+    [['check', 'nowhere.json'], /^There is no file "nowhere\.json"\.\n$/],
+    [['check', 'words.txt'], /^This file is not JSON.*\n$/],
+    [['eval', 'veil.json', '--strand', 'swell', '--at', '1,x,3'], /^--at takes 3 numbers.*\n$/],
+    [['glsl', 'veil.json', '--strand', 'sea'], /^"sea" is a form; .*\n$/],
+    [['eval', 'veil.json'], /^Say which strand.*\n$/],
+    [['check', '--nonsense'], /^Unknown option.*\n$/],
+  ])('answers %j with one clear line and exit code 1', async (args, line) => {
+    const at = args.map((a) => (/\.(json|txt)$/.test(a) && a !== 'nowhere.json' ? path.join(folder, a) : a));
+    const { code, out, err } = await piece(...at);
+    expect({ code, out }).toEqual({ code: 1, out: '' });
+    expect(err.replace(/^npm warn.*\n/gm, '')).toMatch(line);
+  });
+});

@@ -1,0 +1,97 @@
+import { readFile, stat } from 'node:fs/promises';
+import { parseArgs } from 'node:util';
+import { measureSeam } from '@/core/checks/seam';
+import { checkSize, readPiece } from '@/core/formats/piece-file';
+import { PieceError } from '@/core/piece/errors';
+import type { Piece, Strand } from '@/core/piece/types';
+import { definitionOf } from '@/core/steps';
+import { analyse, Evaluator, exportGlsl, placeRows, typeAfter } from '@/core/weave';
+
+const USAGE = `npm run -s piece -- check FILE                                            does the loop close?
+npm run -s piece -- describe FILE                                         what is in it
+npm run -s piece -- glsl FILE --strand NAME                               a field as GLSL
+npm run -s piece -- eval FILE --strand NAME --at x,y,z --phase p [--uv u,v]   its value at a point, as JSON`;
+
+/** Wrong input: one clear line, exit code 1. */
+class Wrong extends Error {}
+
+async function open(file: string | undefined): Promise<Piece> {
+  if (!file) throw new Wrong('Name a piece file.');
+  const size = await stat(file).then((s) => s.size, () => null);
+  if (size === null) throw new Wrong(`There is no file "${file}".`);
+  checkSize(size);
+  return readPiece(await readFile(file, 'utf8'));
+}
+
+function strandOf(piece: Piece, name: string | undefined): Strand {
+  if (!name) throw new Wrong('Say which strand: --strand NAME.');
+  const strand = piece.strands.find((s) => s.name === name || s.id === name);
+  if (!strand) throw new Wrong(`There is no strand "${name}"; the piece has ${piece.strands.map((s) => `"${s.name}"`).join(', ') || 'none'}.`);
+  return strand;
+}
+
+function numbers(text: string | undefined, count: number, option: string): number[] {
+  const values = (text ?? Array(count).fill(0).join()).split(',').map(Number);
+  if (values.length !== count || values.some((v) => !Number.isFinite(v))) throw new Wrong(`--${option} takes ${count === 1 ? 'a number' : `${count} numbers with commas between them`}.`);
+  return values;
+}
+
+async function check(piece: Piece): Promise<string> {
+  const seam = await measureSeam(piece);
+  const { problems } = analyse(piece);
+  const lines = seam.map((r) => {
+    const fix = r.breaks ? `; breaks at ${r.breaks.name} in ${piece.strands.find((s) => s.id === r.breaks!.strand)?.name}${r.breaks.fixes.map((f) => `; ${f.sentence.toLowerCase()}`).join('')}` : '';
+    return `${r.closes ? 'closes' : 'JUMPS '}  ${r.name}: ${(100 * r.gap).toPrecision(3)} % of its range${fix}`;
+  });
+  const closes = seam.every((r) => r.closes);
+  if (!closes) process.exitCode = 2;
+  return [...lines, ...problems.map((p) => `note    ${p.sentence}`), closes ? 'The loop closes.' : 'The loop does not close.'].join('\n');
+}
+
+function describe(piece: Piece): string {
+  const { types } = analyse(piece);
+  const head = `${piece.name}: ${piece.picture.width} x ${piece.picture.height}, ${piece.loop.frames} frames at ${piece.loop.rate} a second`;
+  return [head, ...piece.strands.map((s) => `${s.kind.padEnd(8)} ${s.name}: ${s.steps.map((t) => definitionOf(t.op)?.name ?? `${t.op} (not known here)`).join(' > ')} gives ${typeAfter(types, s.id) ?? 'nothing'}`)].join('\n');
+}
+
+async function evaluate(piece: Piece, strand: Strand, at: number[], uv: number[], phase: number): Promise<string> {
+  if (strand.kind === 'stage' || strand.kind === 'finish') throw new Wrong(`"${strand.name}" is a ${strand.kind}; only signals, fields, forms and surfaces have values at a point.`);
+  const evaluator = await Evaluator.make(piece, [{ strand: strand.id }]);
+  const value = [...evaluator.run(0, placeRows([{ rest: at, world: at, uv, screen: uv, phase }]), 1)];
+  return JSON.stringify({ strand: strand.name, at, uv, phase, type: evaluator.gives(0), value });
+}
+
+async function main(): Promise<string> {
+  const { positionals, values } = parseArgs({
+    allowPositionals: true,
+    options: { strand: { type: 'string' }, at: { type: 'string' }, uv: { type: 'string' }, phase: { type: 'string' } },
+  });
+  const [command, file] = positionals;
+  switch (command) {
+    case 'check':
+      return check(await open(file));
+    case 'describe':
+      return describe(await open(file));
+    case 'glsl': {
+      const piece = await open(file);
+      const strand = strandOf(piece, values.strand);
+      if (strand.kind !== 'field' && strand.kind !== 'signal') throw new Wrong(`"${strand.name}" is a ${strand.kind}; only fields and signals can be written as GLSL on their own.`);
+      return exportGlsl(piece, strand.id);
+    }
+    case 'eval': {
+      const piece = await open(file);
+      return evaluate(piece, strandOf(piece, values.strand), numbers(values.at, 3, 'at'), numbers(values.uv, 2, 'uv'), numbers(values.phase, 1, 'phase')[0]!);
+    }
+    default:
+      throw new Wrong(command ? `There is no command "${command}".\n${USAGE}` : USAGE);
+  }
+}
+
+main().then(
+  (text) => console.log(text),
+  (error: unknown) => {
+    const known = error instanceof Wrong || error instanceof PieceError || (error instanceof TypeError && String((error as { code?: string }).code).startsWith('ERR_PARSE_ARGS'));
+    console.error(known ? (error as Error).message : `Something went wrong that should not have: ${(error as Error).message}`);
+    process.exitCode = 1;
+  },
+);

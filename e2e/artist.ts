@@ -1,0 +1,113 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+import { readFile } from 'node:fs/promises';
+import { PNG } from 'pngjs';
+import { writePiece } from '@/core/formats/piece-file';
+import { setLoop, setPicture } from '@/core/piece/edit';
+import type { Piece } from '@/core/piece/types';
+import { STARTERS } from '@/demo';
+
+/** What an artist does, in the words of the interface. */
+
+/** A starter, small and short, so that software drawing keeps up. */
+export function smallStarter(id: string, width = 128, height = 72, frames = 12): Piece {
+  const { piece } = STARTERS.find((s) => s.id === id)!;
+  return setLoop(setPicture(piece, { width, height }), { frames, rate: 24 });
+}
+
+export async function openPiece(page: Page, piece: Piece | string, name = 'piece.calm.json'): Promise<void> {
+  await page.goto('/');
+  await page.getByLabel('Piece file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(typeof piece === 'string' ? piece : writePiece(piece)) });
+}
+
+export async function inWorkbench(page: Page): Promise<void> {
+  await expect(page.getByRole('region', { name: 'Lattice' })).toBeVisible();
+}
+
+/** Types into the step list that is open and takes the first. */
+export async function choose(page: Page, words: string): Promise<void> {
+  const input = page.getByPlaceholder('Type to search');
+  await input.fill(words);
+  await page.keyboard.press('Enter');
+  await expect(input).toBeHidden();
+}
+
+export async function setNumber(page: Page, name: string, value: number): Promise<void> {
+  const input = page.getByLabel(`${name}, number`);
+  await input.fill(String(value));
+  await input.press('Enter');
+}
+
+export async function setChoice(page: Page, name: string, option: string): Promise<void> {
+  await page.getByRole('combobox', { name }).click();
+  await page.getByRole('option', { name: option }).click();
+}
+
+export async function link(page: Page, param: string, strand: string): Promise<void> {
+  await page.getByRole('button', { name: `Link ${param}`, exact: true }).click();
+  await page.getByRole('menuitem', { name: strand }).first().click();
+}
+
+export async function renameStrand(page: Page, from: string, to: string): Promise<void> {
+  await page.getByRole('button', { name: `Strand ${from}`, exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  const input = page.getByLabel('Name of the strand');
+  await input.fill(to);
+  await input.press('Enter');
+}
+
+export const stage = (page: Page): Locator => page.getByRole('application');
+
+export async function pixelsOf(target: Locator): Promise<PNG> {
+  return PNG.sync.read(await target.screenshot());
+}
+
+/** Mean difference of two pictures in bytes. */
+export function difference(a: PNG, b: PNG): number {
+  expect([b.width, b.height]).toEqual([a.width, a.height]);
+  let sum = 0;
+  for (let i = 0; i < a.data.length; i++) sum += Math.abs(a.data[i]! - b.data[i]!);
+  return sum / a.data.length;
+}
+
+/** How much a picture varies: the standard deviation of its bytes. */
+export function variety(picture: Pick<PNG, 'data'>): number {
+  const values = [...picture.data].filter((_, i) => i % 4 !== 3);
+  const mean = values.reduce((s, v) => s + v, 0) / values.length;
+  return Math.sqrt(values.reduce((s, v) => s + (v - mean) ** 2, 0) / values.length);
+}
+
+/** Waits until the stage has drawn all it was asked for and three looks in a row show the same. */
+export async function settled(target: Locator): Promise<PNG> {
+  let before = await pixelsOf(target);
+  let same = 0;
+  for (let i = 0; i < 60; i++) {
+    await target.page().waitForTimeout(250);
+    await expect(target).toHaveAttribute('data-resting', '');
+    const now = await pixelsOf(target);
+    same = difference(before, now) === 0 ? same + 1 : 0;
+    if (same === 2) return now;
+    before = now;
+  }
+  throw new Error('The picture never came to rest.');
+}
+
+/** Takes something away and gives the file's bytes. */
+export async function taken(page: Page, press: () => Promise<void>): Promise<{ name: string; bytes: Buffer }> {
+  const waiting = page.waitForEvent('download', { timeout: 110_000 });
+  await press();
+  const download = await waiting;
+  return { name: download.suggestedFilename(), bytes: await readFile(await download.path()) };
+}
+
+export const seam = (page: Page): Locator => page.locator('[data-seam]');
+
+/** Keeps the preview at full size, so that pictures can be compared whatever the machine's speed. */
+export async function pinPreview(page: Page): Promise<void> {
+  const button = page.getByRole('button', { name: 'Size of the preview' });
+  await button.click();
+  await page.getByRole('menuitem', { name: 'Full size' }).click();
+  // The button lies over the picture: its focus ring must not be compared with it. The menu
+  // gives the focus back to it a moment after it has closed.
+  await expect(button).toBeFocused();
+  await page.getByRole('slider', { name: 'Playhead' }).focus();
+}

@@ -1,0 +1,60 @@
+import type { Page } from '@playwright/test';
+
+/** What the graphics card is asked: a fragment shader that reads `inputs` with `inputAt(i)`. */
+interface Job {
+  /** Text before `main`. */
+  glsl: string;
+  /** Expression of type vec4, or uvec4 where `whole` is set; `i(n)` is scalar n of the row. */
+  result: string;
+  /** Scalars in each row. */
+  width: number;
+  rows: number[];
+  whole?: boolean;
+}
+
+/** Runs a job on the graphics card of the page: four scalars for each row. */
+export async function onGraphicsCard(page: Page, job: Job): Promise<number[]> {
+  return page.evaluate(({ glsl, result, width, rows, whole }) => {
+    const count = rows.length / width;
+    const canvas = new OffscreenCanvas(1, 1);
+    const gl = canvas.getContext('webgl2')!;
+    gl.getExtension('EXT_color_buffer_float');
+    const compile = (type: number, source: string) => {
+      const shader = gl.createShader(type)!;
+      gl.shaderSource(shader, source);
+      gl.compileShader(shader);
+      if (!gl.getShaderParameter(shader, gl.COMPILE_STATUS)) throw new Error(`${gl.getShaderInfoLog(shader)}\n${source}`);
+      return shader;
+    };
+    const program = gl.createProgram()!;
+    gl.attachShader(program, compile(gl.VERTEX_SHADER, '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }'));
+    gl.attachShader(program, compile(gl.FRAGMENT_SHADER, `#version 300 es
+precision highp float; precision highp int; precision highp sampler2D;
+uniform sampler2D inputs;
+out ${whole ? 'uvec4' : 'vec4'} outcome;
+${glsl}
+float i(int n) { return texelFetch(inputs, ivec2(n, int(gl_FragCoord.x)), 0).r; }
+void main() { outcome = ${result}; }`));
+    gl.linkProgram(program);
+    if (!gl.getProgramParameter(program, gl.LINK_STATUS)) throw new Error(gl.getProgramInfoLog(program)!);
+    gl.useProgram(program);
+    const texture = (internal: number, w: number, h: number, format: number, type: number, data: ArrayBufferView | null) => {
+      const t = gl.createTexture();
+      gl.bindTexture(gl.TEXTURE_2D, t);
+      gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.NEAREST);
+      gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, gl.NEAREST);
+      gl.texImage2D(gl.TEXTURE_2D, 0, internal, w, h, 0, format, type, data);
+      return t;
+    };
+    const target = whole ? texture(gl.RGBA32UI, count, 1, gl.RGBA_INTEGER, gl.UNSIGNED_INT, null) : texture(gl.RGBA32F, count, 1, gl.RGBA, gl.FLOAT, null);
+    gl.bindFramebuffer(gl.FRAMEBUFFER, gl.createFramebuffer());
+    gl.framebufferTexture2D(gl.FRAMEBUFFER, gl.COLOR_ATTACHMENT0, gl.TEXTURE_2D, target, 0);
+    texture(gl.R32F, width, count, gl.RED, gl.FLOAT, new Float32Array(rows));
+    gl.viewport(0, 0, count, 1);
+    gl.drawArrays(gl.TRIANGLES, 0, 3);
+    const out = whole ? new Uint32Array(4 * count) : new Float32Array(4 * count);
+    gl.readPixels(0, 0, count, 1, whole ? gl.RGBA_INTEGER : gl.RGBA, whole ? gl.UNSIGNED_INT : gl.FLOAT, out);
+    gl.getExtension('WEBGL_lose_context')?.loseContext();
+    return Array.from(out);
+  }, job);
+}

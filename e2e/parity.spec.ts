@@ -1,0 +1,157 @@
+import { expect, test } from '@playwright/test';
+import { checkProgram, compile, library, LIBRARY_PARTS, Processor } from '@/core/glsl';
+import { PLACE_FIELDS, PLACE_SIZE, SURFACE_FIELDS } from '@/core/glsl/lib';
+import { CATALOGUE, outputType, type Param, type RunType, type StepDefinition } from '@/core/steps';
+import { glslType, stepFunction, stepFunctionName } from '@/core/weave';
+import { onGraphicsCard } from './gpu';
+
+/** Points for each function. */
+const COUNT = 160;
+/**
+ * Part of the value (or of 1, where that is larger) by which floats may differ. GLSL ES leaves
+ * the card's sines and powers a few places; everything else is far closer.
+ */
+const TOLERANCE = 2e-4;
+const ALL = library(LIBRARY_PARTS);
+
+/** A small generator, so that every run draws the same points. */
+function random(seed: number): () => number {
+  let s = seed;
+  return () => {
+    s = (Math.imul(s, 1664525) + 1013904223) >>> 0;
+    return s / 4294967296;
+  };
+}
+
+const parts = (from: number, size: number) => (size === 1 ? `i(${from})` : `vec${size}(${Array.from({ length: size }, (_, k) => `i(${from + k})`).join(', ')})`);
+
+function expectAlike(name: string, gpu: number[], cpu: number[], rows: number[], width: number): void {
+  let worst = { off: 0, at: -1 };
+  cpu.forEach((c, k) => {
+    const off = Math.abs(gpu[k]! - c) / Math.max(1, Math.abs(c));
+    if (!(off <= worst.off)) worst = { off, at: k };
+  });
+  const row = Math.floor(worst.at / 4);
+  expect(worst.off, `${name} at ${rows.slice(row * width, (row + 1) * width).join(' ')}: card ${gpu[worst.at]}, processor ${cpu[worst.at]}`).toBeLessThanOrEqual(TOLERANCE);
+}
+
+/** Compares one expression of scalars `i(n)` on both processors. */
+async function compare(page: import('@playwright/test').Page, name: string, glsl: string, result: string, rows: number[], width: number): Promise<number[]> {
+  const gpu = await onGraphicsCard(page, { glsl, result, width, rows });
+  const inputs = Array.from({ length: width }, (_, k) => `float x${k}`).join(', ');
+  const source = `${glsl}\nvec4 probe(${inputs}) { return ${result.replace(/\bi\((\d+)\)/g, 'x$1')}; }`;
+  const processor = Processor.loadNow(compile(source, ['probe']));
+  const cpu = [...processor.run('probe', new Float32Array(rows), rows.length / width)];
+  expectAlike(name, gpu, cpu, rows, width);
+  return cpu;
+}
+
+test.beforeEach(async ({ page }) => {
+  // Any page of this origin will do; this one draws nothing itself.
+  await page.goto('/api/starters');
+});
+
+test('whole-number hashes agree bit for bit', async ({ page }) => {
+  const next = random(1);
+  const words = Array.from({ length: COUNT * 4 }, () => Math.floor(next() * 16777216));
+  const glsl = library(['hash']);
+  for (const [name, result] of [
+    ['hashPcg', 'uvec4(hashPcg(K.x), hashPcg(K.y), hashPcg(K.z ^ K.w), 0u)'],
+    ['hashPcg2', 'uvec4(hashPcg2(K.xy), hashPcg2(K.zw))'],
+    ['hashPcg3', 'uvec4(hashPcg3(K.xyz), 0u)'],
+    ['hashPcg4', 'hashPcg4(K)'],
+    ['hashUnit', 'uvec4(floatBitsToUint(hashUnit(K.x)), floatBitsToUint(hashUnit(hashPcg(K.y))), 0u, 0u)'],
+  ] as const) {
+    const key = 'uvec4(uint(int(i(0))), uint(int(i(1))), uint(int(i(2))), uint(int(i(3)))) * 2654435761u';
+    const expression = result.replaceAll('K', `(${key})`);
+    const gpu = await onGraphicsCard(page, { glsl, result: expression, width: 4, rows: words, whole: true });
+    const source = `${glsl}\nuvec4 probe(float x0, float x1, float x2, float x3) { return ${expression.replace(/\bi\((\d)\)/g, 'x$1')}; }`;
+    const out = Processor.loadNow(compile(source, ['probe'])).run('probe', new Float32Array(words), COUNT);
+    expect(gpu, name).toEqual([...new Uint32Array(out.buffer)]);
+    expect(new Set(gpu).size).toBeGreaterThan(COUNT);
+  }
+});
+
+/** Every function of the library that takes and gives floats, as the checker sees it. */
+const LIBRARY_FUNCTIONS = checkProgram(ALL).functions.filter((f) => f.returns.scalar === 'float' && f.returns.shape !== 'struct' && f.params.every((p) => p.local.type.shape === 'scalar' || p.local.type.shape === 'vector'));
+
+for (const [k, func] of LIBRARY_FUNCTIONS.entries()) {
+  const title = `${func.name}(${func.params.map((p) => p.local.type.name).join(', ')})`;
+  test(`library: ${title}`, async ({ page }) => {
+    const next = random(k + 5);
+    let width = 0;
+    const args = func.params.map(({ local: { name, type } }) => {
+      const from = width;
+      width += type.size;
+      const value = parts(from, type.size);
+      if (type.scalar === 'float') return /period|repeat|cells/.test(name) ? `floor(abs(${value}) * 0.4)` : name === 'octaves' ? `abs(${value}) * 0.5` : value;
+      return type.scalar === 'uint' ? (type.size === 1 ? `(uint(int(abs(${value}) * 1000.0)) * 2654435761u)` : `uvec${type.size}(ivec${type.size}(abs(${value}) * 1000.0))`) : `int(abs(${value}) * 0.3)`;
+    });
+    const rows = Array.from({ length: COUNT * width }, () => Math.fround(next() * 16 - 8));
+    const call = `${func.name}(${args.join(', ')})`;
+    const result = func.returns.size === 4 ? call : `vec4(${call}${', 0.0'.repeat(4 - func.returns.size)})`;
+    const values = await compare(page, title, ALL, result, rows, width);
+    expect(new Set(values).size, 'the values differ from point to point').toBeGreaterThan(5);
+  });
+}
+
+function scalarsOf(param: Param, next: () => number): number[] {
+  const within = (low: number, high: number) => Math.fround(low + next() * (high - low));
+  switch (param.type) {
+    case 'number':
+      return [param.whole ? Math.round(within(param.min, param.max)) : within(param.min, param.max)];
+    case 'vector':
+      return [0, 1, 2].map(() => within(param.min, param.max));
+    case 'choice':
+      return [Math.floor(next() * param.options.length)];
+    default:
+      return [next(), next(), next()].map(Math.fround);
+  }
+}
+
+/** A step as one expression over a row: the place, what runs in, then every parameter. */
+function stepExpression(d: StepDefinition, takes: RunType | null): { call: string; row: (next: () => number) => number[]; width: number } {
+  let width = 0;
+  const take = (size: number) => {
+    const text = parts(width, size);
+    width += size;
+    return text;
+  };
+  const place = `Place(${PLACE_FIELDS.map((f) => take(f.size)).join(', ')})`;
+  const structs: Partial<Record<RunType, readonly { size: number }[]>> = { surface: SURFACE_FIELDS };
+  const sizes: Partial<Record<RunType, number>> = { float: 1, vec2: 2, vec3: 3, form: 3, image: 3 };
+  const running = takes ? (structs[takes] ? `Surface(${structs[takes]!.map((f) => take(f.size)).join(', ')})` : take(sizes[takes]!)) : null;
+  const runningSize = width - PLACE_SIZE;
+  const params = d.params.filter((p) => p.type !== 'strand');
+  const args = params.map((p) => (p.type === 'choice' ? `int(${take(1)} + 0.5)` : take(p.type === 'number' ? 1 : 3)));
+  return {
+    call: `${stepFunctionName(d)}(${[place, ...(running ? [running] : []), ...args].join(', ')})`,
+    width,
+    row: (next) => {
+      const at = Array.from({ length: PLACE_SIZE }, () => Math.fround(next() * 4 - 2));
+      at[PLACE_SIZE - 1] = Math.fround(next());
+      const before = Array.from({ length: runningSize }, () => Math.fround(next() * (takes === 'image' || takes === 'surface' ? 1 : 4) - (takes === 'image' || takes === 'surface' ? 0 : 2)));
+      return [...at, ...before, ...params.flatMap((p) => scalarsOf(p, next))];
+    },
+  };
+}
+
+const WITH_GLSL = CATALOGUE.filter((d) => d.glsl !== undefined);
+
+for (const [k, d] of WITH_GLSL.entries()) {
+  test(`step: ${d.op}`, async ({ page }) => {
+    const starts: (RunType | null)[] = d.takes.length > 0 ? d.takes : [d.gives === 'image' ? 'image' : null];
+    for (const takes of starts) {
+      const gives = outputType(d, takes);
+      const glsl = `${ALL}\n${stepFunction(d, takes, gives)}`;
+      const { call, row, width } = stepExpression(d, takes);
+      const next = random(k + 77);
+      const rows = Array.from({ length: COUNT }, () => row(next)).flat();
+      const results: Record<string, string[]> = {
+        float: [`vec4(${call}, 0.0, 0.0, 0.0)`], vec2: [`vec4(${call}, 0.0, 0.0)`], vec3: [`vec4(${call}, 0.0)`],
+        Surface: [`vec4(${call}.colour, ${call}.roughness)`, `vec4(${call}.glow, ${call}.metal)`],
+      };
+      for (const result of results[glslType(gives)]!) await compare(page, d.op, glsl, result, rows, width);
+    }
+  });
+}

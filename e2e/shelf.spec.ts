@@ -1,0 +1,87 @@
+import { expect, test } from '@playwright/test';
+import { writePiece } from '@/core/formats/piece-file';
+import { setParam } from '@/core/piece/edit';
+import { STARTERS } from '@/demo';
+import { inWorkbench, openPiece, pixelsOf, smallStarter, variety } from './artist';
+
+test('starters show their pictures and open', async ({ page }) => {
+  await page.goto('/');
+  for (const { piece } of STARTERS) {
+    const card = page.getByRole('button', { name: new RegExp(piece.name) });
+    expect(variety(await pixelsOf(card.getByRole('presentation')))).toBeGreaterThan(10);
+  }
+  const cloth = page.getByRole('button', { name: /Estuary Cloth/ });
+  await cloth.hover();
+  await expect.poll(async () => variety(await pixelsOf(cloth.locator('canvas')))).toBeGreaterThan(10);
+  await cloth.click();
+  await inWorkbench(page);
+  await expect(page.getByLabel('Name of the piece')).toHaveValue('Estuary Cloth');
+});
+
+test('kept pieces are renamed, duplicated, deleted and brought back', async ({ page }) => {
+  await openPiece(page, smallStarter('lamp-room'));
+  await inWorkbench(page);
+  await page.getByRole('link', { name: 'To the shelf' }).click();
+  const more = (name: string) => page.getByRole('button', { name: `More for ${name}`, exact: true }).click();
+  await more('Lamp Room');
+  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await page.getByLabel('New name').fill('Lamp, second night');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('article', { name: 'Lamp, second night' })).toBeVisible();
+  await more('Lamp, second night');
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(page.getByRole('article')).toHaveCount(2);
+  await more('Lamp, second night');
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(page.getByRole('article')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('article', { name: 'Lamp, second night', exact: true })).toBeVisible();
+});
+
+const veil = () => writePiece(smallStarter('tidewater-veil'));
+const bad: [string, () => string, RegExp][] = [
+  ['is not JSON', () => 'just words', /not JSON/],
+  ['is not a piece', () => '{"hello": 1}', /not a piece/],
+  ['is newer', () => veil().replace('"version": 1', '"version": 9'), /newer Calm Lattice/],
+  ['links to nowhere', () => veil().replaceAll('"link": "breath"', '"link": "gone"'), /strand "gone", which is not in the file/],
+  ['has a cycle', () => writePiece(setParam(smallStarter('tidewater-veil'), 'swell', 't3', 'low', { link: 'crest' })), /feed each other in a circle: "swell"/],
+  ['has a string for a number', () => veil().replace('"frames": 12', '"frames": "12"'), /must be a number/],
+  ['has 1e308', () => veil().replace('"turns": 2', '"turns": 1e308'), /turns/],
+];
+for (const [what, text, message] of bad) {
+  test(`a file that ${what} is refused in words and leaves the shelf as it was`, async ({ page }) => {
+    await openPiece(page, text());
+    await expect(page.getByText(message)).toBeVisible();
+    await expect(page).toHaveURL(/\/$/);
+    await expect(page.getByRole('article')).toHaveCount(0);
+  });
+}
+
+test('a file of 200 MB is refused before it is read', async ({ page }) => {
+  await page.goto('/');
+  await page.evaluate(() => {
+    const input = document.querySelector<HTMLInputElement>('input[type=file]')!;
+    const transfer = new DataTransfer();
+    transfer.items.add(new File([new Uint8Array(200 * 1024 * 1024)], 'big.json', { type: 'application/json' }));
+    input.files = transfer.files;
+    input.dispatchEvent(new Event('change', { bubbles: true }));
+  });
+  await expect(page.getByText(/200 MB; a piece may have at most 64 MB/)).toBeVisible();
+});
+
+test('an operation that is not known here is kept, named, and passed by', async ({ page }) => {
+  const piece = smallStarter('tidewater-veil');
+  const strands = piece.strands.map((s) => (s.id === 'crest' ? { ...s, steps: [...s.steps, { id: 't9', op: 'field.from-tomorrow', params: { depth: 3 } }] } : s));
+  await openPiece(page, { ...piece, strands });
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Not known here in crest' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: '"field.from-tomorrow" is not known here' })).toBeVisible();
+  await expect.poll(async () => variety(await pixelsOf(page.getByRole('application')))).toBeGreaterThan(8);
+});
+
+test('an address without a piece says so', async ({ page }) => {
+  await page.goto('/piece/nothing');
+  await expect(page.getByText('This piece cannot be opened')).toBeVisible();
+  await page.getByRole('button', { name: 'To the shelf' }).click();
+  await expect(page.getByRole('heading', { name: 'Calm Lattice' })).toBeVisible();
+});

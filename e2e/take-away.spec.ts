@@ -1,0 +1,98 @@
+import { expect, test } from '@playwright/test';
+import { unzipSync } from 'fflate';
+import { ALL_FORMATS, BufferSource, EncodedPacketSink, Input } from 'mediabunny';
+import { PNG } from 'pngjs';
+import { difference, inWorkbench, openPiece, smallStarter, taken, variety } from './artist';
+
+const FRAMES = 12;
+
+async function open(page: import('@playwright/test').Page, width = 128, height = 72): Promise<void> {
+  await openPiece(page, smallStarter('tidewater-veil', width, height, FRAMES));
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Take away' }).click();
+}
+
+const take = (page: import('@playwright/test').Page, name: string) => taken(page, () => page.getByRole('button', { name: `Take the ${name}` }).click());
+
+/** Frames, size and length of a film, read back from its packets. */
+async function film(bytes: Buffer): Promise<{ codec: string | null; frames: number; size: number[]; seconds: number }> {
+  const input = new Input({ source: new BufferSource(bytes), formats: ALL_FORMATS });
+  const track = (await input.getPrimaryVideoTrack())!;
+  let frames = 0;
+  for await (const packet of new EncodedPacketSink(track).packets()) if (packet.byteLength > 0) frames++;
+  return { codec: track.codec, frames, size: [track.displayWidth, track.displayHeight], seconds: await input.computeDuration() };
+}
+
+test('a still has the size of the picture, whatever the preview shows', async ({ page }) => {
+  await open(page, 200, 120);
+  const { name, bytes } = await take(page, 'Still');
+  expect(name).toBe('tidewater-veil_0000.png');
+  const still = PNG.sync.read(bytes);
+  expect([still.width, still.height]).toEqual([200, 120]);
+  expect(variety(still)).toBeGreaterThan(8);
+});
+
+test('the frames come as numbered PNGs that move and run round', async ({ page }) => {
+  await open(page);
+  const { bytes } = await take(page, 'Frames');
+  const files = unzipSync(new Uint8Array(bytes));
+  expect(Object.keys(files)).toEqual(Array.from({ length: FRAMES }, (_, i) => `tidewater-veil_${String(i).padStart(4, '0')}.png`));
+  const frames = Object.values(files).map((f) => PNG.sync.read(Buffer.from(f)));
+  const steps = frames.map((f, i) => difference(f, frames[(i + 1) % FRAMES]!));
+  for (const step of steps) expect(step).toBeGreaterThan(0.2);
+  // The step over the seam is no larger than the others.
+  expect(steps[FRAMES - 1]).toBeLessThanOrEqual(Math.max(...steps.slice(0, -1)));
+  const again = unzipSync(new Uint8Array((await take(page, 'Frames')).bytes));
+  for (const [name, file] of Object.entries(again)) expect(PNG.sync.read(Buffer.from(file)).data.equals(PNG.sync.read(Buffer.from(files[name]!)).data), `${name} is the same on every run`).toBe(true);
+});
+
+test('a WebM has exactly the frames of the loop', async ({ page }) => {
+  await open(page);
+  expect(await film((await take(page, 'WebM')).bytes)).toEqual({ codec: 'vp9', frames: FRAMES, size: [128, 72], seconds: expect.closeTo(FRAMES / 24, 1) });
+});
+
+test('an MP4 has exactly the frames of the loop, of even size', async ({ page }) => {
+  await open(page, 129, 73);
+  expect(await film((await take(page, 'MP4')).bytes)).toEqual({ codec: 'avc', frames: FRAMES, size: [128, 72], seconds: expect.closeTo(FRAMES / 24, 1) });
+});
+
+test('long work shows how far it is and can be stopped', async ({ page }) => {
+  await openPiece(page, smallStarter('tidewater-veil', 640, 360, 600));
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('button', { name: 'Take the Frames' }).click();
+  await expect(page.getByText(/^[3-9] of 600 frames, about .* left$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByText('Stopped. No file was written.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take the Still' })).toBeEnabled();
+});
+
+test('the GLSL of a field compiles on its own and paints', async ({ page }) => {
+  await open(page);
+  await page.getByLabel('Field to take as GLSL').selectOption({ label: 'tint' });
+  const { name, bytes } = await take(page, 'GLSL');
+  expect(name).toBe('tidewater-veil-tint.frag');
+  const painted = await page.evaluate((source) => {
+    const gl = new OffscreenCanvas(32, 18).getContext('webgl2')!;
+    const shader = (type: number, text: string) => {
+      const s = gl.createShader(type)!;
+      gl.shaderSource(s, text);
+      gl.compileShader(s);
+      if (!gl.getShaderParameter(s, gl.COMPILE_STATUS)) throw new Error(gl.getShaderInfoLog(s)!);
+      return s;
+    };
+    const program = gl.createProgram()!;
+    gl.attachShader(program, shader(gl.VERTEX_SHADER, '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }'));
+    gl.attachShader(program, shader(gl.FRAGMENT_SHADER, source));
+    gl.linkProgram(program);
+    if (!gl.getProgramParameter(program, gl.LINK_STATUS)) throw new Error(gl.getProgramInfoLog(program)!);
+    gl.useProgram(program);
+    gl.uniform2f(gl.getUniformLocation(program, 'size'), 32, 18);
+    gl.uniform1f(gl.getUniformLocation(program, 'phase'), 0.25);
+    gl.drawArrays(gl.TRIANGLES, 0, 3);
+    const out = new Uint8Array(32 * 18 * 4);
+    gl.readPixels(0, 0, 32, 18, gl.RGBA, gl.UNSIGNED_BYTE, out);
+    return Array.from(out);
+  }, bytes.toString());
+  expect(variety({ data: Buffer.from(painted) })).toBeGreaterThan(5);
+});

@@ -1,0 +1,180 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { writePiece } from '@/core/formats/piece-file';
+import { difference, inWorkbench, openPiece, pinPreview, pixelsOf, seam, setNumber, settled, smallStarter, stage, taken, variety } from './artist';
+
+test.beforeEach(async ({ page }) => {
+  await openPiece(page, smallStarter('tidewater-veil'));
+  await inWorkbench(page);
+  await pinPreview(page);
+});
+
+test('a dragged number is followed at once, without compiling anew, as one step of the history', async ({ page }) => {
+  await page.getByRole('button', { name: 'Fractal in swell' }).click();
+  await expect.poll(async () => variety(await pixelsOf(page.getByRole('button', { name: 'Contrast in out' }).locator('canvas')))).toBeGreaterThan(5);
+  const before = await settled(stage(page));
+  await page.evaluate(() => {
+    const counts = window as unknown as { compiled: number };
+    counts.compiled = 0;
+    const { compileShader } = WebGL2RenderingContext.prototype;
+    WebGL2RenderingContext.prototype.compileShader = function (shader) {
+      counts.compiled++;
+      return compileShader.call(this, shader);
+    };
+  });
+  const thumb = page.getByRole('slider', { name: 'Scale', exact: true });
+  const box = (await thumb.boundingBox())!;
+  await page.mouse.move(box.x + 6, box.y + 6);
+  await page.mouse.down();
+  for (let i = 1; i <= 10; i++) await page.mouse.move(box.x + 6 + i * 5, box.y + 6);
+  await page.mouse.up();
+  const after = await settled(stage(page));
+  expect(difference(before, after)).toBeGreaterThan(2);
+  expect(await page.evaluate(() => (window as unknown as { compiled: number }).compiled)).toBe(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('Scale, number')).toHaveValue('0.62');
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  expect(difference(before, await settled(stage(page)))).toBe(0);
+});
+
+test('the stage can be orbited, and the view put back or kept', async ({ page }) => {
+  const before = await settled(stage(page));
+  const box = (await stage(page).boundingBox())!;
+  await page.mouse.move(box.x + 200, box.y + 150);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 320, box.y + 180, { steps: 4 });
+  await page.mouse.up();
+  const turned = await settled(stage(page));
+  expect(difference(before, turned)).toBeGreaterThan(2);
+  await page.getByRole('button', { name: 'Put the camera here' }).click();
+  expect(difference(turned, await settled(stage(page)))).toBeLessThan(6);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await settled(stage(page));
+  await stage(page).focus();
+  await page.keyboard.press('ArrowLeft');
+  await page.getByRole('button', { name: 'Back to the camera' }).click();
+  await page.mouse.move(5, 5);
+  await expect(page.getByRole('button', { name: 'Back to the camera' })).toBeHidden();
+});
+
+test('it plays, pauses and scrubs', async ({ page }) => {
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+  await expect(page.getByText(/^frame [1-9]/)).toBeVisible();
+  await page.keyboard.press('Space');
+  const head = page.getByRole('slider', { name: 'Playhead' });
+  const box = (await head.boundingBox())!;
+  // The seam stands in the middle: a quarter of the loop to the right of it lies frame 3 of 12.
+  await page.mouse.click(box.x + box.width / 2 + (0.25 / 0.62) * (box.width / 2), box.y + 60);
+  await expect(page.getByText('frame 3 of 12')).toBeVisible();
+  await page.mouse.click(box.x + box.width / 2 - (0.25 / 0.62) * (box.width / 2), box.y + 60);
+  await expect(page.getByText('frame 9 of 12')).toBeVisible();
+});
+
+test('tuning shows the measured range, and pointing reads values', async ({ page }) => {
+  await page.getByRole('button', { name: 'Remap in breath' }).click();
+  await expect(page.locator('[data-range]')).toHaveText(/lowest 0\.42\s*highest 0\.62/);
+  await page.getByRole('button', { name: 'Remap in swell' }).click();
+  await expect(page.locator('[data-range]')).toContainText('lowest');
+  const preview = page.getByRole('img', { name: 'Preview of field.remap' });
+  await preview.hover({ position: { x: 98, y: 55 } });
+  const reading = page.locator('[data-tuning] [aria-live]');
+  await expect(reading).toHaveText(/^-?\d+(\.\d+)? at -?0(\.\d+)?, -?0(\.\d+)?$/);
+});
+
+test('a value that breaks the loop is named, and mended by one click', async ({ page }) => {
+  await expect(seam(page)).toHaveText('closes');
+  await page.getByRole('button', { name: 'Cycle in breath' }).click();
+  await setNumber(page, 'Turns', 2.4);
+  await expect(seam(page)).toHaveText('does not close');
+  await page.getByRole('button', { name: /^Checks/ }).click();
+  await expect(page.getByText('Breaks at Cycle in breath').first()).toBeVisible();
+  await expect(page.getByRole('img', { name: /Change per frame/ }).locator('canvas')).toBeVisible();
+  await page.getByRole('button', { name: 'Set turns to 2' }).first().click();
+  await expect(page.getByText('The loop closes.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Turns, number')).toHaveValue('2');
+});
+
+test('a link that would close a circle is not offered, and steps can be walked by keys', async ({ page }) => {
+  await page.locator('[data-cell="swell/t3"]').focus();
+  await page.keyboard.press('ArrowRight');
+  await page.locator('[data-cell="swell/t3"]').click();
+  await page.getByRole('button', { name: 'Link To low' }).click();
+  await expect(page.getByRole('menuitem', { name: 'breath' })).toBeVisible();
+  await expect(page.getByRole('menuitem', { name: 'crest' })).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await page.locator('[data-cell="swell/t3"]').focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.locator('[data-cell="swell/t2"]')).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('combobox', { name: 'Style' })).toBeFocused();
+});
+
+test('ramps are edited by stops', async ({ page }) => {
+  await page.getByRole('button', { name: 'Ramp in tint' }).click();
+  const before = await settled(stage(page));
+  await page.getByRole('slider', { name: 'Colours, stop 1' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Stop 1 as #rrggbb').fill('#ff2200');
+  await page.keyboard.press('Escape');
+  expect(difference(before, await settled(stage(page)))).toBeGreaterThan(0.5);
+  await page.getByTitle('Click to add a stop').click({ position: { x: 60, y: 10 } });
+  await expect(page.getByRole('slider', { name: /^Colours, stop/ })).toHaveCount(6);
+  await page.getByRole('slider', { name: 'Colours, stop 6' }).focus();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('slider', { name: /^Colours, stop/ })).toHaveCount(5);
+});
+
+test('the piece goes out as a file and comes in again, byte for byte', async ({ page }) => {
+  const piece = smallStarter('tidewater-veil');
+  await page.getByRole('button', { name: 'Take away' }).click();
+  const file = await taken(page, () => page.getByRole('button', { name: 'Take the piece' }).click());
+  expect(file.name).toBe('tidewater-veil.calm.json');
+  expect(file.bytes.toString()).toBe(writePiece(piece));
+  await openPiece(page, file.bytes.toString());
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Take away' }).click();
+  const again = await taken(page, () => page.getByRole('button', { name: 'Take the piece' }).click());
+  expect(again.bytes.equals(file.bytes)).toBe(true);
+});
+
+test('a lost graphics card comes back without a reload', async ({ page }) => {
+  const before = await settled(stage(page));
+  await page.evaluate(() => {
+    const gl = document.querySelector<HTMLCanvasElement>('[role=application]')!.getContext('webgl2')!;
+    const lose = gl.getExtension('WEBGL_lose_context')!;
+    lose.loseContext();
+    setTimeout(() => lose.restoreContext(), 1200);
+  });
+  await expect(page.getByText('The graphics card was lost')).toBeVisible();
+  await expect(page.getByText('The graphics card was lost')).toBeHidden();
+  const after = await settled(stage(page));
+  expect(variety(after)).toBeGreaterThan(8);
+  expect(difference(before, after)).toBe(0);
+});
+
+test('nothing stands in the way of a keyboard or a screen reader', async ({ page }) => {
+  await page.getByRole('button', { name: 'Fractal in swell' }).click();
+  await settled(stage(page));
+  const look = async () => (await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
+  expect(await look()).toEqual([]);
+  await page.getByRole('button', { name: /^Checks/ }).click();
+  expect(await look()).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Take away' }).click();
+  expect(await look()).toEqual([]);
+  await page.goto('/');
+  await expect(page.getByRole('article')).toBeVisible();
+  expect(await look()).toEqual([]);
+});
+
+test('compact rows and folds keep every cell', async ({ page }) => {
+  const cells = await page.locator('[data-cell]').count();
+  await page.getByRole('button', { name: 'Compact rows' }).click();
+  await expect(page.locator('[data-cell]')).toHaveCount(cells);
+  expect((await page.locator('[data-cell="breath/t1"]').boundingBox())!.height).toBeLessThan(36);
+  await page.getByRole('button', { name: /^Fields/ }).click();
+  await expect(page.locator('[data-cell="swell/t1"]')).toHaveCount(0);
+  expect(variety(await pixelsOf(page.getByRole('region', { name: 'Lattice' })))).toBeGreaterThan(3);
+});

@@ -1,0 +1,22 @@
+import type { NextConfig } from 'next';
+
+/** Headers that stand on every answer; pages add their own Content-Security-Policy in `proxy.ts`. */
+const SAFE = [
+  { key: 'X-Content-Type-Options', value: 'nosniff' },
+  { key: 'Referrer-Policy', value: 'no-referrer' },
+  { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
+  { key: 'Permissions-Policy', value: 'camera=(), microphone=(), geolocation=()' },
+];
+
+/** Workers have the policy of their own file: no network, no eval, WebAssembly allowed. */
+const WORKER_POLICY = "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'; object-src 'none'";
+
+const config: NextConfig = {
+  poweredByHeader: false,
+  headers: async () => [
+    { source: '/:path*', headers: SAFE },
+    { source: '/_next/static/:path*', headers: [{ key: 'Content-Security-Policy', value: WORKER_POLICY }] },
+  ],
+};
+
+export default config;

@@ -1,0 +1,151 @@
+import { PLACE_SIZE } from '../glsl/lib';
+import { setParam } from '../piece/edit';
+import { isControlRef, isLink, type Piece, type Strand, type Vector } from '../piece/types';
+import { definitionOf, type Param } from '../steps';
+import { analyse, Evaluator, linkedStrands, literalOf, type Analysis } from '../weave';
+import { setPhase } from '../weave/places';
+import { PICTURED_SIZE, samplePlaces } from './sample-places';
+
+/** How one strand (or the picture) meets itself at the seam. Amounts are in parts of the value's range over the loop. */
+export interface SeamReading {
+  strand: string;
+  name: string;
+  /** Largest difference between phase 1, worked out without wrapping, and phase 0. */
+  gap: number;
+  /** Mean change from the last frame to phase 1, and from phase 0 to the first frame. */
+  before: number;
+  after: number;
+  /** Range of the values over the loop. */
+  range: [number, number];
+  moves: boolean;
+  closes: boolean;
+  /** The step at which it breaks first, with what would mend it. */
+  breaks?: { strand: string; step: string; name: string; fixes: Fix[] };
+}
+
+export interface Fix {
+  strand: string;
+  step: string;
+  param: string;
+  sentence: string;
+  value: number | Vector;
+}
+
+/** Differences below this part of the range are rounding of 32-bit floats, not a jump. */
+export const SEAM_TOLERANCE = 2e-4;
+/** Points at which fields are compared, and phases at which their range is taken. */
+const POINTS = 192;
+const PHASES = 12;
+
+/** Measures every strand of a piece that depends on the phase. */
+export async function measureSeam(piece: Piece): Promise<SeamReading[]> {
+  const analysis = analyse(piece);
+  const readings: SeamReading[] = [];
+  for (const strand of analysis.order) {
+    if (strand.kind === 'stage' || !analysis.types.get(strand.id)?.some((r) => r.active && r.definition?.glsl)) continue;
+    const reading = await measureStrand(piece, strand, analysis);
+    if (reading.moves) readings.push(reading);
+  }
+  return readings.sort((a, b) => piece.strands.findIndex((s) => s.id === a.strand) - piece.strands.findIndex((s) => s.id === b.strand));
+}
+
+async function measureStrand(piece: Piece, strand: Strand, analysis: Analysis): Promise<SeamReading> {
+  const steps = analysis.types.get(strand.id)!;
+  const evaluator = await Evaluator.make(piece, steps.map((r) => ({ strand: strand.id, step: r.step.id })), analysis);
+  const last = steps.length - 1;
+  const reading = { strand: strand.id, name: strand.name, ...compare(evaluator, last, piece.loop.frames) };
+  if (reading.closes) return reading;
+  const at = steps.findIndex((r, i) => r.active && r.definition?.glsl && !compare(evaluator, i, piece.loop.frames).closes);
+  const row = steps[at] ?? steps[last]!;
+  return { ...reading, breaks: await culprit(piece, strand, row.step.id, row.definition?.name ?? row.step.op, analysis) };
+}
+
+type Measured = Omit<SeamReading, 'strand' | 'name' | 'breaks'>;
+
+function compare(evaluator: Evaluator, target: number, frames: number): Measured {
+  const pictured = evaluator.gives(target) === 'image';
+  const rows = samplePlaces(POINTS, pictured);
+  const width = evaluator.width(target);
+  const at = (phase: number) => {
+    setPhase(rows, phase, pictured ? PICTURED_SIZE : PLACE_SIZE);
+    return evaluator.run(target, rows, POINTS);
+  };
+  const begin = at(0);
+  const end = at(1);
+  const lows = new Float32Array(width).fill(Infinity);
+  const highs = new Float32Array(width).fill(-Infinity);
+  let moves = false;
+  for (let k = 0; k < PHASES; k++) {
+    // An odd count of unequal phases, so that a wave of whole turns is not always met at its zeros.
+    const values = at((k + 0.37) / PHASES);
+    values.forEach((v, i) => {
+      lows[i % width] = Math.min(lows[i % width]!, v);
+      highs[i % width] = Math.max(highs[i % width]!, v);
+      if (v !== begin[i]) moves = true;
+    });
+  }
+  const range: [number, number] = [Math.min(...lows), Math.max(...highs)];
+  const span = Math.max(range[1] - range[0], 1e-9);
+  const gap = largest(begin, end) / span;
+  const before = mean(at(1 - 1 / frames), end) / span;
+  const after = mean(begin, at(1 / frames)) / span;
+  return { gap, before, after, range, moves, closes: gap <= SEAM_TOLERANCE };
+}
+
+function largest(a: Float32Array, b: Float32Array): number {
+  let most = 0;
+  for (let i = 0; i < a.length; i++) {
+    const d = Math.abs(a[i]! - b[i]!);
+    if (!(d <= most)) most = Number.isNaN(d) ? Infinity : d;
+  }
+  return most;
+}
+
+function mean(a: Float32Array, b: Float32Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += Math.abs(a[i]! - b[i]!);
+  return sum / Math.max(1, a.length);
+}
+
+/** The strand that breaks may be one that this one takes from: the first in order is named. */
+async function culprit(piece: Piece, strand: Strand, step: string, name: string, analysis: Analysis): Promise<NonNullable<SeamReading['breaks']>> {
+  for (const id of linkedStrands({ ...strand, steps: strand.steps.filter((s) => s.id === step) })) {
+    const from = piece.strands.find((s) => s.id === id);
+    if (!from || from.kind === 'stage' || from.kind === 'form') continue;
+    const reading = await measureStrand(piece, from, analysis);
+    if (!reading.closes && reading.breaks) return reading.breaks;
+  }
+  return { strand: strand.id, step, name, fixes: await fixesFor(piece, strand, step) };
+}
+
+/** Nearest values that close the loop, each tried before it is offered. */
+async function fixesFor(piece: Piece, strand: Strand, stepId: string): Promise<Fix[]> {
+  const step = strand.steps.find((s) => s.id === stepId);
+  const definition = step && definitionOf(step.op);
+  if (!step || !definition) return [];
+  const candidates = definition.params.flatMap((param): Fix[] => {
+    const closed = closing(param, literalOf(piece, step, param));
+    if (closed === null || isLink(step.params[param.id]) || isControlRef(step.params[param.id])) return [];
+    const unit = 'unit' in param && param.unit && param.unit !== param.name.toLowerCase() ? ` ${param.unit}` : '';
+    const shown = Array.isArray(closed) ? closed.join(', ') : String(closed);
+    return [{ strand: strand.id, step: stepId, param: param.id, sentence: `Set ${param.name.toLowerCase()} to ${shown}${unit}`, value: closed }];
+  });
+  const single: Fix[] = [];
+  for (const fix of candidates) if (await closesWith(piece, strand, stepId, [fix])) single.push(fix);
+  if (single.length > 0) return single;
+  return (await closesWith(piece, strand, stepId, candidates)) ? candidates : [];
+}
+
+function closing(param: Param, value: unknown): number | Vector | null {
+  if (!('closes' in param) || !param.closes) return null;
+  if (param.type === 'number' && typeof value === 'number') return Number.isInteger(value) ? null : Math.round(value);
+  if (param.type === 'vector' && Array.isArray(value)) return value.every(Number.isInteger) ? null : (value.map((v) => Math.round(v as number)) as Vector);
+  return null;
+}
+
+async function closesWith(piece: Piece, strand: Strand, step: string, fixes: Fix[]): Promise<boolean> {
+  if (fixes.length === 0) return false;
+  const mended = fixes.reduce((p, f) => setParam(p, f.strand, f.step, f.param, f.value), piece);
+  const evaluator = await Evaluator.make(mended, [{ strand: strand.id, step }]);
+  return compare(evaluator, 0, piece.loop.frames).closes;
+}

@@ -1,0 +1,65 @@
+import { PieceError } from '../piece/errors';
+import { LIMITS } from '../piece/limits';
+import { migrate } from '../piece/migrations';
+import { validateShape } from '../piece/schema';
+import { FORMAT, isLink, strandById, stepById, type Piece } from '../piece/types';
+import { orderStrands } from '../weave/order';
+
+/** Ending of a piece file. */
+export const PIECE_ENDING = '.calm.json';
+
+/** A piece as text: JSON with two spaces, the same bytes for the same piece. */
+export function writePiece(piece: Piece): string {
+  return `${JSON.stringify(piece, null, 2)}\n`;
+}
+
+/**
+ * Reads the text of a piece file.
+ * @throws PieceError saying what is wrong with it; nothing is half read.
+ */
+export function readPiece(text: string): Piece {
+  checkSize(text.length);
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch {
+    throw new PieceError('not-json', 'This file is not JSON, so it cannot be a piece. Choose a file that was saved from Calm Lattice.');
+  }
+  return acceptPiece(data);
+}
+
+/** @throws PieceError for a file that is too large to be opened. */
+export function checkSize(bytes: number, limit: number = LIMITS.fileBytes): void {
+  if (bytes > limit) {
+    throw new PieceError('too-large', `This file has ${(bytes / 1048576).toFixed(0)} MB; a piece may have at most ${limit / 1048576} MB.`);
+  }
+}
+
+/**
+ * Takes data of any origin as a piece: brings it to the present version, checks its shape,
+ * its links and that no strands feed each other in a circle.
+ * @throws PieceError
+ */
+export function acceptPiece(data: unknown): Piece {
+  if (typeof data !== 'object' || data === null || (data as { format?: unknown }).format !== FORMAT) {
+    throw new PieceError('not-a-piece', 'This is JSON, but not a piece: it does not say "format": "calm-lattice". Choose a file that was saved from Calm Lattice.');
+  }
+  const piece = validateShape(migrate(data as Record<string, unknown>));
+  checkLinks(piece);
+  orderStrands(piece);
+  return piece;
+}
+
+function checkLinks(piece: Piece): void {
+  for (const strand of piece.strands) {
+    for (const step of strand.steps) {
+      for (const [param, value] of Object.entries(step.params)) {
+        if (!isLink(value)) continue;
+        const to = strandById(piece, value.link);
+        if (to && (!value.step || stepById(to, value.step))) continue;
+        const lost = to ? `step "${value.step}" of "${to.name}"` : `strand "${value.link}"`;
+        throw new PieceError('no-such-strand', `In the strand "${strand.name}", "${param}" of ${step.op} is linked to the ${lost}, which is not in the file.`);
+      }
+    }
+  }
+}

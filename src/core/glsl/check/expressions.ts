@@ -1,0 +1,224 @@
+import type { Expr } from '../ast';
+import { fail } from '../errors';
+import { range, type BinaryOp, type Local, type Node, type Target } from '../ir';
+import { BOOL, FLOAT, INT, isNumeric, isPlain, TYPES, vectorOf, type ScalarName, type Type } from '../types';
+import { checkCall, pick } from './calls';
+import { wholeValue } from './constants';
+import type { Scope } from './scope';
+
+export interface Context {
+  scope: Scope;
+  /** Place of the function in the text; only what stands before it may be called. */
+  order: number;
+  /** Loop counters, which only the head of their loop may change. */
+  counters: Set<Local>;
+}
+
+const BINARY: Record<string, BinaryOp> = {
+  '+': 'add', '-': 'sub', '*': 'mul', '/': 'div', '%': 'rem', '&': 'and', '|': 'or', '^': 'xor',
+  '<<': 'shl', '>>': 'shr', '<': 'lt', '<=': 'le', '>': 'gt', '>=': 'ge',
+};
+const ORDER = new Set(['<', '<=', '>', '>=']);
+const WHOLE = new Set(['%', '&', '|', '^', '<<', '>>']);
+
+/** Gives an expression its type. @throws GlslError where it has none. */
+export function check(expr: Expr, context: Context): Node {
+  switch (expr.kind) {
+    case 'number':
+      return { kind: 'const', type: TYPES.get(expr.type)!, values: [expr.value] };
+    case 'bool':
+      return { kind: 'const', type: BOOL, values: [expr.value ? 1 : 0] };
+    case 'name':
+      return checkName(expr, context);
+    case 'call':
+      return checkCall(expr, context);
+    case 'member':
+      return checkMember(expr, context);
+    case 'index':
+      return checkIndex(expr, context);
+    case 'unary':
+      return checkUnary(expr, context);
+    case 'step':
+      return checkStep(expr, context);
+    case 'binary':
+      return binary(expr, expr.op, check(expr.left, context), check(expr.right, context));
+    case 'choose': {
+      const test = check(expr.test, context);
+      if (test.type !== BOOL) fail(expr.pos, `The condition before "?" must be a bool, not ${test.type.name}.`);
+      const yes = check(expr.yes, context);
+      const no = check(expr.no, context);
+      if (yes.type !== no.type) fail(expr.pos, `Both choices must have one type; these are ${yes.type.name} and ${no.type.name}.${convertHint(no, yes.type)}`);
+      return { kind: 'choose', type: yes.type, test, yes, no };
+    }
+    case 'assign':
+      return checkAssign(expr, context);
+  }
+}
+
+/** What to write so that the value gets the wanted type, where a constructor can do it. */
+export function convertHint(node: Node, wanted: Type): string {
+  if (!isPlain(node.type) || !isPlain(wanted)) return '';
+  if (node.kind === 'const' && wanted === FLOAT && node.type === INT) return ` GLSL ES converts nothing by itself: write ${node.values[0]}.0.`;
+  if (node.type.size === wanted.size || node.type.size === 1) return ` GLSL ES converts nothing by itself: write ${wanted.name}(...).`;
+  if (node.type.size > wanted.size) return ` Pick components, for example .${'xyzw'.slice(0, wanted.size)}.`;
+  return '';
+}
+
+export function convertTo(node: Node, scalar: ScalarName): Node {
+  if (node.type.scalar === scalar || !(isPlain(node.type) || node.type.shape === 'matrix')) return node;
+  const type = node.type.shape === 'matrix' ? node.type : vectorOf(scalar, node.type.size);
+  return { kind: 'convert', type, of: node };
+}
+
+function checkName(expr: Extract<Expr, { kind: 'name' }>, { scope }: Context): Node {
+  const meaning = scope.find(expr.name);
+  if (!meaning) return fail(expr.pos, scope.globals.overloads(expr.name).length > 0 ? `"${expr.name}" is a function; write ${expr.name}(...).` : `"${expr.name}" is not declared here.`);
+  if (meaning.kind === 'const') return meaning.value;
+  if (meaning.kind === 'uniform') return { kind: 'uniform', type: meaning.uniform.type, uniform: meaning.uniform };
+  return { kind: 'local', type: meaning.local.type, local: meaning.local };
+}
+
+const SWIZZLES = ['xyzw', 'rgba', 'stpq'];
+
+function memberIndices(type: Type, expr: Extract<Expr, { kind: 'member' }>): { type: Type; indices: number[] } {
+  if (type.shape === 'struct') {
+    let offset = 0;
+    for (const field of type.fields) {
+      if (field.name === expr.name) return { type: field.type, indices: range(field.type.flat.length, offset) };
+      offset += field.type.flat.length;
+    }
+    fail(expr.pos, `${type.name} has no field "${expr.name}"; it has ${type.fields.map((f) => f.name).join(', ')}.`);
+  }
+  if (type.shape !== 'vector') fail(expr.pos, `A ${type.name} has no components to pick.`);
+  const letters = SWIZZLES.find((s) => [...expr.name].every((c) => s.includes(c)));
+  if (!letters || expr.name.length > 4) fail(expr.pos, `"${expr.name}" picks no components; use letters of xyzw, rgba or stpq, four at most.`);
+  const indices = [...expr.name].map((c) => letters!.indexOf(c));
+  const beyond = indices.findIndex((i) => i >= type.size);
+  if (beyond >= 0) fail(expr.pos, `A ${type.name} has no component "${expr.name[beyond]}".`);
+  return { type: vectorOf(type.scalar, indices.length), indices };
+}
+
+function checkMember(expr: Extract<Expr, { kind: 'member' }>, context: Context): Node {
+  const of = check(expr.of, context);
+  const member = memberIndices(of.type, expr);
+  return pick(of, member.type, member.indices);
+}
+
+function indexIndices(type: Type, expr: Extract<Expr, { kind: 'index' }>, context: Context): { type: Type; indices: number[] } {
+  if (type.shape !== 'vector' && type.shape !== 'matrix') fail(expr.pos, `A ${type.name} cannot be indexed.`);
+  const at = wholeValue(check(expr.index, context));
+  if (at === null) fail(expr.index.pos, 'An index must be a constant whole number here; write the components out.');
+  if (at! < 0 || at! >= type.size) fail(expr.index.pos, `Index ${at} is outside of ${type.name}, which has 0 to ${type.size - 1}.`);
+  if (type.shape === 'vector') return { type: vectorOf(type.scalar, 1), indices: [at!] };
+  return { type: vectorOf('float', type.size), indices: range(type.size, at! * type.size) };
+}
+
+function checkIndex(expr: Extract<Expr, { kind: 'index' }>, context: Context): Node {
+  const of = check(expr.of, context);
+  const member = indexIndices(of.type, expr, context);
+  return pick(of, member.type, member.indices);
+}
+
+function checkUnary(expr: Extract<Expr, { kind: 'unary' }>, context: Context): Node {
+  const of = check(expr.of, context);
+  if (expr.op === '!') {
+    if (of.type !== BOOL) fail(expr.pos, `"!" needs a bool, not ${of.type.name}.`);
+    return { kind: 'unary', type: BOOL, op: 'not', of };
+  }
+  if (expr.op === '~') {
+    if (!isPlain(of.type) || (of.type.scalar !== 'int' && of.type.scalar !== 'uint')) fail(expr.pos, `"~" needs whole numbers, not ${of.type.name}.`);
+    return { kind: 'unary', type: of.type, op: 'bitnot', of };
+  }
+  if (!isNumeric(of.type)) fail(expr.pos, `"${expr.op}" needs a number, not ${of.type.name}.`);
+  return expr.op === '+' ? of : { kind: 'unary', type: of.type, op: 'neg', of };
+}
+
+/** The place that an assignment writes to: a local, or constant components of one. */
+export function targetOf(expr: Expr, context: Context, needs = 'An assignment needs'): Target {
+  const { local, indices } = place(expr, context, needs);
+  if (new Set(indices).size !== indices.length) fail(expr.pos, 'A component stands twice on the left side.');
+  local.written = true;
+  return { local, indices };
+}
+
+function place(expr: Expr, context: Context, needs: string): Target & { type: Type } {
+  if (expr.kind === 'name') {
+    const meaning = context.scope.find(expr.name);
+    if (!meaning) return fail(expr.pos, `"${expr.name}" is not declared here.`);
+    if (meaning.kind !== 'local') return fail(expr.pos, `"${expr.name}" is ${meaning.kind === 'const' ? 'a constant' : 'a uniform'} and cannot be written.`);
+    if (meaning.readOnly) return fail(expr.pos, `"${expr.name}" ${meaning.readOnly}.`);
+    if (context.counters.has(meaning.local)) return fail(expr.pos, `"${expr.name}" counts a loop; only the head of the loop may change it.`);
+    return { local: meaning.local, type: meaning.local.type, indices: range(meaning.local.type.flat.length) };
+  }
+  if (expr.kind === 'member' || expr.kind === 'index') {
+    const base = place(expr.of, context, needs);
+    const member = expr.kind === 'member' ? memberIndices(base.type, expr) : indexIndices(base.type, expr, context);
+    return { local: base.local, type: member.type, indices: member.indices.map((i) => base.indices[i]!) };
+  }
+  return fail(expr.pos, `${needs} a name that can be written.`);
+}
+
+function checkAssign(expr: Extract<Expr, { kind: 'assign' }>, context: Context): Node {
+  const before = check(expr.to, context);
+  const value = check(expr.value, context);
+  const target = targetOf(expr.to, context);
+  const result = expr.op === '=' ? value : binary(expr, expr.op.slice(0, -1), before, value);
+  if (result.type !== before.type) fail(expr.pos, `This is ${result.type.name} and the name on the left is ${before.type.name}.${convertHint(result, before.type)}`);
+  return { kind: 'assign', type: before.type, target, value: result };
+}
+
+function checkStep(expr: Extract<Expr, { kind: 'step' }>, context: Context): Node {
+  const before = check(expr.of, context);
+  if (!isNumeric(before.type)) fail(expr.pos, `"${expr.op}" needs a number, not ${before.type.name}.`);
+  const target = targetOf(expr.of, context);
+  const one: Node = { kind: 'const', type: before.type, values: before.type.flat.map(() => 1) };
+  const value: Node = { kind: 'binary', type: before.type, op: expr.op === '++' ? 'add' : 'sub', left: before, right: one };
+  return { kind: expr.prefix ? 'assign' : 'postfix', type: before.type, target, value };
+}
+
+function binary(expr: Expr, op: string, left: Node, right: Node): Node {
+  const { pos } = expr;
+  const [given, wanted] = right.type.scalar === 'float' ? [left, right] : [right, left];
+  const mismatch = (): never => fail(pos, `"${op}" cannot join ${left.type.name} and ${right.type.name}.${convertHint(given, wanted.type) || convertHint(wanted, given.type)}`);
+  if (left.type.name === 'void' || right.type.name === 'void') mismatch();
+  if (op === '&&' || op === '||' || op === '^^') {
+    if (left.type !== BOOL || right.type !== BOOL) fail(pos, `"${op}" joins two bools, not ${left.type.name} and ${right.type.name}.`);
+    if (op === '^^') return { kind: 'binary', type: BOOL, op: 'ne', left, right };
+    return { kind: 'lazy', type: BOOL, op: op === '&&' ? 'and' : 'or', left, right };
+  }
+  if (op === '==' || op === '!=') {
+    if (left.type !== right.type) mismatch();
+    return { kind: 'same', type: BOOL, negate: op === '!=', left, right };
+  }
+  if (!isNumeric(left.type) || !isNumeric(right.type)) mismatch();
+  if (ORDER.has(op)) {
+    if (left.type.shape !== 'scalar' || right.type.shape !== 'scalar') fail(pos, `"${op}" compares two numbers; for vectors use lessThan(...) and its kin.`);
+    if (left.type !== right.type) mismatch();
+    return { kind: 'binary', type: BOOL, op: BINARY[op]!, left, right };
+  }
+  if (WHOLE.has(op)) {
+    if (left.type.scalar === 'float' || right.type.scalar === 'float') fail(pos, op === '%' ? '"%" needs whole numbers; for floats use mod(x, y).' : `"${op}" needs whole numbers.`);
+    if (op === '<<' || op === '>>') {
+      if (right.type.size !== left.type.size && right.type.size !== 1) mismatch();
+      const by = right.type.scalar === left.type.scalar ? right : convertTo(right, left.type.scalar);
+      return { kind: 'binary', type: left.type, op: BINARY[op]!, left, right: spread(by, left.type) };
+    }
+  }
+  if (left.type.scalar !== right.type.scalar) mismatch();
+  if (op === '*' && (left.type.shape === 'matrix' || right.type.shape === 'matrix')) {
+    if (left.type.shape !== 'scalar' && right.type.shape !== 'scalar') {
+      if (left.type.size !== right.type.size) mismatch();
+      const type = left.type.shape === 'matrix' && right.type.shape === 'matrix' ? left.type : vectorOf('float', left.type.size);
+      return { kind: 'matmul', type, left, right };
+    }
+  }
+  const type = left.type.shape === 'scalar' ? right.type : left.type;
+  if (left.type !== type && left.type.shape !== 'scalar') mismatch();
+  if (right.type !== type && right.type.shape !== 'scalar') mismatch();
+  return { kind: 'binary', type, op: BINARY[op]!, left: spread(left, type), right: spread(right, type) };
+}
+
+function spread(node: Node, type: Type): Node {
+  return node.type.flat.length === type.flat.length ? node : pick(node, type, type.flat.map(() => 0));
+}
+

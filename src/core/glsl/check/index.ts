@@ -1,0 +1,100 @@
+import type { Decl } from '../ast';
+import { fail } from '../errors';
+import type { Program } from '../ir';
+import { BUILTINS_GLSL } from '../lib/builtins';
+import { NATIVES } from '../natives';
+import { parse } from '../parse';
+import { structType, TYPES, VOID } from '../types';
+import { isConstant } from './constants';
+import { check, convertHint } from './expressions';
+import { checkBody, newFunc } from './functions';
+import { Globals, Scope, type FunctionDecl, type Overload } from './scope';
+
+let builtins: Globals | null = null;
+
+function builtinGlobals(): Globals {
+  if (!builtins) {
+    builtins = new Globals(null);
+    for (const decl of parse(BUILTINS_GLSL)) if (decl.kind === 'function') addFunction(decl, builtins, 0);
+  }
+  return builtins;
+}
+
+/** Names of all built-in functions, sorted. */
+export function builtinNames(): string[] {
+  return [...new Set([...NATIVES.keys(), ...builtinGlobals().functions.keys()])].sort();
+}
+
+/**
+ * Checks a whole text: every function in it, called or not.
+ * @throws GlslError at the first mistake, with line, column and a sentence.
+ */
+export function checkProgram(source: string): Program {
+  const globals = new Globals(builtinGlobals());
+  const own: Overload[] = [];
+  for (const [order, decl] of parse(source).entries()) {
+    if (decl.kind === 'function') {
+      const overload = addFunction(decl, globals, order);
+      if (overload) own.push(overload);
+    } else {
+      addGlobal(decl, globals, order);
+    }
+  }
+  for (const overload of own) checkBody(overload);
+  return { functions: own.map((o) => o.func), uniforms: globals.uniforms };
+}
+
+function addFunction(decl: FunctionDecl, globals: Globals, order: number): Overload | null {
+  const { name, pos } = decl;
+  if (globals.parent && (NATIVES.has(name) || globals.parent.overloads(name).length > 0)) fail(pos, `"${name}" is a built-in function; choose another name.`);
+  if (TYPES.has(name) || globals.types.has(name) || globals.names.has(name)) fail(pos, `"${name}" already means something else.`);
+  const returns = globals.type(decl.returns, decl.returnsPos);
+  const params = decl.params.map((p) => {
+    const type = globals.type(p.type, p.typePos);
+    if (type === VOID) fail(p.typePos, 'A parameter cannot be void.');
+    return { local: { name: p.name, type, written: false }, out: p.direction !== 'in', in: p.direction !== 'out' };
+  });
+  const known = globals.functions.get(name) ?? [];
+  const same = known.find((o) => o.params.length === params.length && o.params.every((t, i) => t === params[i]!.local.type));
+  if (same) {
+    if (same.decl.body && decl.body) fail(pos, `"${name}" is already written with the same parameters.`);
+    if (same.returns !== returns) fail(pos, `"${name}" was declared to give ${same.returns.name}.`);
+    if (decl.body) {
+      same.decl = decl;
+      same.bodyOrder = order;
+      same.func.params = params;
+    }
+    return null;
+  }
+  const overload: Overload = { decl, params: params.map((p) => p.local.type), returns, order, bodyOrder: order, state: 'new', func: newFunc(name, returns, params), home: globals };
+  globals.functions.set(name, [...known, overload]);
+  return overload;
+}
+
+function addGlobal(decl: Exclude<Decl, FunctionDecl>, globals: Globals, order: number): void {
+  const free = (name: string, pos: Decl['pos']) => {
+    if (globals.names.has(name) || globals.types.has(name) || TYPES.has(name)) fail(pos, `"${name}" is already declared.`);
+  };
+  if (decl.kind === 'struct') {
+    free(decl.name, decl.pos);
+    globals.types.set(decl.name, structType(decl.name, decl.fields.map((f) => ({ name: f.name, type: globals.type(f.type, f.typePos) }))));
+    return;
+  }
+  const type = globals.type(decl.type, decl.typePos);
+  if (decl.kind === 'uniform') {
+    free(decl.name, decl.pos);
+    if (type.shape === 'struct' || type === VOID) fail(decl.pos, 'A uniform is a number, a vector or a matrix.');
+    const uniform = { name: decl.name, type };
+    globals.uniforms.push(uniform);
+    globals.names.set(decl.name, { kind: 'uniform', uniform });
+    return;
+  }
+  for (const declarator of decl.names) {
+    free(declarator.name, declarator.pos);
+    if (!declarator.init) fail(declarator.pos, `"${declarator.name}" is const and needs a value.`);
+    const value = check(declarator.init, { scope: new Scope(globals), order, counters: new Set() });
+    if (value.type !== type) fail(declarator.pos, `"${declarator.name}" is ${type.name} and is given ${value.type.name}.${convertHint(value, type)}`);
+    if (!isConstant(value)) fail(declarator.pos, `"${declarator.name}" must be made of constants.`);
+    globals.names.set(declarator.name, { kind: 'const', value });
+  }
+}

@@ -1,0 +1,71 @@
+import type { Decl } from '../ast';
+import { fail, type Pos } from '../errors';
+import type { Func, Local, Node, Uniform } from '../ir';
+import { TYPES, type Type } from '../types';
+
+export type FunctionDecl = Extract<Decl, { kind: 'function' }>;
+
+/** One overload of a function. Its body is checked on the first call, which is how recursion shows. */
+export interface Overload {
+  decl: FunctionDecl;
+  params: Type[];
+  returns: Type;
+  /** Place in the text of the first declaration; a caller must stand later. */
+  order: number;
+  /** Place of the body; what it calls must stand before it. */
+  bodyOrder: number;
+  state: 'new' | 'checking' | 'done';
+  func: Func;
+  home: Globals;
+}
+
+export type Meaning =
+  | { kind: 'local'; local: Local; readOnly: string | null }
+  | { kind: 'uniform'; uniform: Uniform }
+  | { kind: 'const'; value: Node };
+
+/** What stands outside of functions. The built-in functions are a parent of every text. */
+export class Globals {
+  readonly types = new Map<string, Type>();
+  readonly names = new Map<string, Meaning>();
+  readonly functions = new Map<string, Overload[]>();
+  readonly uniforms: Uniform[] = [];
+
+  constructor(readonly parent: Globals | null) {}
+
+  type(name: string, pos: Pos): Type {
+    return TYPES.get(name) ?? this.types.get(name) ?? fail(pos, `"${name}" is not a type here.`);
+  }
+
+  overloads(name: string): Overload[] {
+    return [...(this.functions.get(name) ?? []), ...(this.parent?.overloads(name) ?? [])];
+  }
+}
+
+/** Names inside one function, innermost block last. */
+export class Scope {
+  private readonly blocks: Map<string, Meaning>[] = [new Map()];
+
+  constructor(readonly globals: Globals) {}
+
+  find(name: string): Meaning | undefined {
+    for (let i = this.blocks.length - 1; i >= 0; i--) {
+      const meaning = this.blocks[i]!.get(name);
+      if (meaning) return meaning;
+    }
+    return this.globals.names.get(name);
+  }
+
+  add(name: string, meaning: Meaning, pos: Pos): void {
+    const block = this.blocks[this.blocks.length - 1]!;
+    if (block.has(name)) fail(pos, `"${name}" is already declared in this block.`);
+    block.set(name, meaning);
+  }
+
+  inside<T>(work: () => T): T {
+    this.blocks.push(new Map());
+    const result = work();
+    this.blocks.pop();
+    return result;
+  }
+}

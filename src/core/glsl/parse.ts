@@ -1,0 +1,313 @@
+import type { Decl, Declarator, Direction, Expr, Param, Stmt } from './ast';
+import { fail } from './errors';
+import { lex, type Token } from './lex';
+import { TYPES } from './types';
+
+const PRECISION = new Set(['highp', 'mediump', 'lowp']);
+/** Words of GLSL ES that this subset leaves out, with what to do instead. */
+const LEFT_OUT: Record<string, string> = {
+  while: 'Use a for loop whose bounds are constants, so that the end is certain.',
+  do: 'Use a for loop whose bounds are constants, so that the end is certain.',
+  switch: 'Use if and else.',
+  discard: 'Give an opacity or a mask instead.',
+  goto: 'Use if and for.',
+  layout: 'Inputs and outputs are declared by the program that uses this text.',
+  sampler2D: 'Pictures come in through steps, not through samplers in code.',
+};
+/** Deepest nesting of expressions and blocks; deeper text would exhaust the reader's own stack. */
+const MAX_DEPTH = 200;
+
+/** Binary operators from the loosest to the tightest binding (GLSL ES 3.00, section 5.1). */
+const LEVELS: string[][] = [
+  ['||'], ['^^'], ['&&'], ['|'], ['^'], ['&'], ['==', '!='], ['<', '>', '<=', '>='], ['<<', '>>'], ['+', '-'], ['*', '/', '%'],
+];
+const ASSIGN = new Set(['=', '+=', '-=', '*=', '/=', '%=', '&=', '|=', '^=', '<<=', '>>=']);
+
+/** Reads a whole text. @throws GlslError at the first place that is not in the subset. */
+export function parse(source: string): Decl[] {
+  return new Parser(lex(source)).program();
+}
+
+class Parser {
+  private at = 0;
+  private depth = 0;
+  private readonly structs = new Set<string>();
+
+  constructor(private readonly tokens: Token[]) {}
+
+  private get token(): Token {
+    return this.tokens[this.at]!;
+  }
+
+  private next(): Token {
+    const token = this.token;
+    if (token.kind !== 'end') this.at++;
+    return token;
+  }
+
+  private is(text: string): boolean {
+    return this.token.text === text && this.token.kind !== 'end';
+  }
+
+  private take(text: string): Token | null {
+    return this.is(text) ? this.next() : null;
+  }
+
+  private expect(text: string, after: string): Token {
+    return this.take(text) ?? fail(this.token, `Expected "${text}" ${after}.`);
+  }
+
+  private nested<T>(read: () => T): T {
+    if (++this.depth > MAX_DEPTH) fail(this.token, 'This is nested too deeply; split it into functions.');
+    const result = read();
+    this.depth--;
+    return result;
+  }
+
+  private name(what: string): Token {
+    const token = this.next();
+    if (token.kind !== 'name') fail(token, `Expected ${what}.`);
+    if (LEFT_OUT[token.text]) fail(token, `"${token.text}" is not part of this language. ${LEFT_OUT[token.text]}`);
+    if (token.text.startsWith('gl_')) fail(token, 'Names that start with gl_ belong to the graphics card.');
+    return token;
+  }
+
+  private isType(token: Token): boolean {
+    return token.kind === 'name' && (TYPES.has(token.text) || this.structs.has(token.text));
+  }
+
+  private type(): Token {
+    while (PRECISION.has(this.token.text)) this.next();
+    const token = this.name('a type');
+    if (!this.isType(token)) fail(token, `"${token.text}" is not a type here.`);
+    if (this.is('[')) fail(this.token, 'Arrays are not part of this language; use vectors, structs or separate names.');
+    return token;
+  }
+
+  program(): Decl[] {
+    const decls: Decl[] = [];
+    while (this.token.kind !== 'end') {
+      if (this.take(';')) continue;
+      if (this.take('precision')) {
+        this.next();
+        this.type();
+        this.expect(';', 'after the precision');
+        continue;
+      }
+      decls.push(this.declaration());
+    }
+    return decls;
+  }
+
+  private declaration(): Decl {
+    const start = this.token;
+    if (this.take('struct')) return this.struct(start);
+    if (this.take('uniform')) {
+      const type = this.type();
+      const name = this.name('a name for the uniform');
+      this.expect(';', 'after the uniform');
+      return { kind: 'uniform', pos: name, type: type.text, typePos: type, name: name.text };
+    }
+    if (this.take('const')) {
+      const type = this.type();
+      return { kind: 'const', pos: start, type: type.text, typePos: type, names: this.declarators() };
+    }
+    const returns = this.type();
+    const name = this.name('a function name');
+    if (!this.is('(')) fail(name, 'Only const values, uniforms, structs and functions can stand outside a function.');
+    const params = this.params();
+    if (this.take(';')) return { kind: 'function', pos: name, returns: returns.text, returnsPos: returns, name: name.text, params };
+    const body = this.block();
+    return { kind: 'function', pos: name, returns: returns.text, returnsPos: returns, name: name.text, params, body };
+  }
+
+  private struct(start: Token): Decl {
+    const name = this.name('a name for the struct');
+    this.structs.add(name.text);
+    this.expect('{', 'after the name of the struct');
+    const fields: Extract<Decl, { kind: 'struct' }>['fields'] = [];
+    while (!this.take('}')) {
+      const type = this.type();
+      do {
+        const field = this.name('a field name');
+        fields.push({ type: type.text, typePos: type, name: field.text, pos: field });
+      } while (this.take(','));
+      this.expect(';', 'after the field');
+    }
+    this.expect(';', 'after the struct');
+    return { kind: 'struct', pos: start, name: name.text, fields };
+  }
+
+  private params(): Param[] {
+    this.expect('(', 'after the function name');
+    const params: Param[] = [];
+    if (this.is('void') && this.tokens[this.at + 1]?.text === ')') this.next();
+    while (!this.take(')')) {
+      if (params.length > 0) this.expect(',', 'between parameters');
+      const isConst = this.take('const') !== null;
+      const direction = ((this.take('inout') ?? this.take('out') ?? this.take('in'))?.text ?? 'in') as Direction;
+      const type = this.type();
+      const name = this.name('a parameter name');
+      params.push({ pos: name, direction, isConst, type: type.text, typePos: type, name: name.text });
+    }
+    return params;
+  }
+
+  private declarators(): Declarator[] {
+    const names: Declarator[] = [];
+    do {
+      const name = this.name('a name');
+      if (this.is('[')) fail(this.token, 'Arrays are not part of this language; use vectors, structs or separate names.');
+      names.push({ pos: name, name: name.text, init: this.take('=') ? this.assignment() : undefined });
+    } while (this.take(','));
+    this.expect(';', 'at the end of the line');
+    return names;
+  }
+
+  private block(): Stmt[] {
+    this.expect('{', 'here');
+    const body: Stmt[] = [];
+    while (!this.take('}')) {
+      if (this.token.kind === 'end') fail(this.token, 'A "}" is missing.');
+      body.push(this.statement());
+    }
+    return body;
+  }
+
+  private statement(): Stmt {
+    return this.nested(() => this.oneStatement());
+  }
+
+  private oneStatement(): Stmt {
+    const pos = this.token;
+    if (this.is('{')) return { kind: 'block', pos, body: this.block() };
+    if (this.take(';')) return { kind: 'block', pos, body: [] };
+    if (this.take('if')) {
+      this.expect('(', 'after if');
+      const test = this.expression();
+      this.expect(')', 'after the condition');
+      const yes = this.statement();
+      const no = this.take('else') ? this.statement() : undefined;
+      return { kind: 'if', pos, test, yes, no };
+    }
+    if (this.take('for')) {
+      this.expect('(', 'after for');
+      const init = this.statement();
+      const test = this.expression();
+      this.expect(';', 'after the condition of the loop');
+      const update = this.expression();
+      this.expect(')', 'after the head of the loop');
+      return { kind: 'for', pos, init, test, update, body: this.statement() };
+    }
+    if (this.take('return')) {
+      const value = this.is(';') ? undefined : this.expression();
+      this.expect(';', 'after return');
+      return { kind: 'return', pos, value };
+    }
+    if (this.is('break') || this.is('continue')) {
+      const kind = this.next().text as 'break' | 'continue';
+      this.expect(';', `after ${kind}`);
+      return { kind, pos };
+    }
+    const declares = this.is('const') || PRECISION.has(this.token.text) || (this.isType(this.token) && this.tokens[this.at + 1]?.kind === 'name');
+    if (declares) {
+      const isConst = this.take('const') !== null;
+      const type = this.type();
+      return { kind: 'declare', pos, isConst, type: type.text, typePos: type, names: this.declarators() };
+    }
+    const expr = this.expression();
+    this.expect(';', 'at the end of the line');
+    return { kind: 'expr', pos, expr };
+  }
+
+  private expression(): Expr {
+    const expr = this.assignment();
+    if (this.is(',')) fail(this.token, 'Two expressions cannot be joined by a comma; write two lines.');
+    return expr;
+  }
+
+  private assignment(): Expr {
+    return this.nested(() => {
+      const to = this.choose();
+      if (!ASSIGN.has(this.token.text)) return to;
+      const op = this.next();
+      return { kind: 'assign', pos: op, op: op.text, to, value: this.assignment() };
+    });
+  }
+
+  private choose(): Expr {
+    const test = this.binary(0);
+    const pos = this.take('?');
+    if (!pos) return test;
+    const yes = this.assignment();
+    this.expect(':', 'between the two choices');
+    return { kind: 'choose', pos, test, yes, no: this.assignment() };
+  }
+
+  private binary(level: number): Expr {
+    if (level === LEVELS.length) return this.unary();
+    let left = this.binary(level + 1);
+    while (this.token.kind === 'mark' && LEVELS[level]!.includes(this.token.text)) {
+      const op = this.next();
+      left = { kind: 'binary', pos: op, op: op.text, left, right: this.binary(level + 1) };
+    }
+    return left;
+  }
+
+  private unary(): Expr {
+    const pos = this.token;
+    if (this.is('+') || this.is('-') || this.is('!') || this.is('~')) {
+      this.next();
+      return this.nested(() => ({ kind: 'unary', pos, op: pos.text, of: this.unary() }));
+    }
+    if (this.is('++') || this.is('--')) {
+      this.next();
+      return this.nested(() => ({ kind: 'step', pos, op: pos.text as '++' | '--', prefix: true, of: this.unary() }));
+    }
+    return this.postfix();
+  }
+
+  private postfix(): Expr {
+    let expr = this.primary();
+    for (;;) {
+      const pos = this.token;
+      if (this.take('.')) {
+        const name = this.name('a field or swizzle');
+        expr = { kind: 'member', pos: name, of: expr, name: name.text };
+      } else if (this.take('[')) {
+        const index = this.expression();
+        this.expect(']', 'after the index');
+        expr = { kind: 'index', pos, of: expr, index };
+      } else if (this.is('++') || this.is('--')) {
+        this.next();
+        expr = { kind: 'step', pos, op: pos.text as '++' | '--', prefix: false, of: expr };
+      } else {
+        return expr;
+      }
+    }
+  }
+
+  private primary(): Expr {
+    const token = this.next();
+    if (token.kind === 'int' || token.kind === 'uint' || token.kind === 'float') {
+      return { kind: 'number', pos: token, type: token.kind, value: token.value };
+    }
+    if (token.text === '(') {
+      const expr = this.expression();
+      this.expect(')', 'to close the bracket');
+      return expr;
+    }
+    if (token.kind !== 'name') fail(token, 'Expected a value here.');
+    if (token.text === 'true' || token.text === 'false') return { kind: 'bool', pos: token, value: token.text === 'true' };
+    this.at--;
+    const name = this.name('a value');
+    if (!this.take('(')) return { kind: 'name', pos: name, name: name.text };
+    const args: Expr[] = [];
+    if (this.is('void')) this.next();
+    while (!this.take(')')) {
+      if (args.length > 0) this.expect(',', 'between the arguments');
+      args.push(this.assignment());
+    }
+    return { kind: 'call', pos: name, name: name.text, args };
+  }
+}

@@ -1,0 +1,62 @@
+import type { Compiled } from './wasm/compile';
+
+const PAGE = 65536;
+
+/**
+ * A compiled program on the processor. Not safe for use by two callers at once: inputs and
+ * outputs share its memory.
+ */
+export class Processor {
+  private constructor(
+    readonly compiled: Compiled,
+    private readonly instance: WebAssembly.Instance,
+  ) {}
+
+  static async load(compiled: Compiled): Promise<Processor> {
+    const { instance } = await WebAssembly.instantiate(compiled.bytes);
+    return new Processor(compiled, instance);
+  }
+
+  /** For Node and workers; browsers refuse large modules on the main thread. */
+  static loadNow(compiled: Compiled): Processor {
+    return new Processor(compiled, new WebAssembly.Instance(new WebAssembly.Module(compiled.bytes)));
+  }
+
+  private get memory(): WebAssembly.Memory {
+    return this.instance.exports.memory as WebAssembly.Memory;
+  }
+
+  /** Sets a uniform from its scalars in order; names the program does not have are ignored. */
+  setUniform(name: string, values: ArrayLike<number>): void {
+    const uniform = this.compiled.uniforms[name];
+    if (!uniform) return;
+    const view = new DataView(this.memory.buffer, uniform.address, 4 * uniform.flat.length);
+    uniform.flat.forEach((scalar, i) => {
+      const value = values[i] ?? 0;
+      if (scalar === 'float') view.setFloat32(4 * i, value, true);
+      else view.setInt32(4 * i, value | 0, true);
+    });
+  }
+
+  /**
+   * Runs an exported function over rows.
+   * @param rows `count` rows of the entry's inputs; whole-number inputs as their bit patterns
+   *   (see `rowsOf`).
+   * @returns `count` rows of outputs, a copy; whole-number outputs as bit patterns.
+   */
+  run(name: string, rows: Float32Array, count: number): Float32Array {
+    const entry = this.compiled.entries[name];
+    if (!entry) throw new Error(`There is no entry "${name}".`);
+    const inputs = this.compiled.heap;
+    const outputs = inputs + 4 * count * entry.inputs.length;
+    const end = outputs + 4 * count * entry.outputs.length;
+    const missing = Math.ceil(end / PAGE) - this.memory.buffer.byteLength / PAGE;
+    if (missing > 0) this.memory.grow(missing);
+    // Copied as bits: a float copy could rewrite the bit patterns of NaNs that stand for integers.
+    const words = count * entry.inputs.length;
+    new Uint32Array(this.memory.buffer, inputs, words).set(new Uint32Array(rows.buffer, rows.byteOffset, words));
+    (this.instance.exports[name] as (count: number, from: number, to: number) => void)(count, inputs, outputs);
+    const bits = new Uint32Array(this.memory.buffer, outputs, count * entry.outputs.length).slice();
+    return new Float32Array(bits.buffer);
+  }
+}

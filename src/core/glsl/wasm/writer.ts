@@ -1,0 +1,359 @@
+import { range, PICK_ZERO, type Code, type Func, type Local, type Node, type Target, type Uniform } from '../ir';
+import type { Type } from '../types';
+import { I32, unsigned, type ValType } from './encode';
+import { nativeScalars } from './natives';
+import { hasEffects, isCheap, returns } from './shape';
+import { binaryScalar, constant, convertScalar, fop, iop, load, op, OP, valType, whole, write, type Scalar } from './scalars';
+
+/** What the writer of one function needs to know about the rest of the module. */
+export interface Module {
+  indexOf(func: Func): number;
+  addressOf(uniform: Uniform): number;
+  inlines(func: Func): boolean;
+}
+
+interface Frame {
+  locals: Map<Local, Scalar[]>;
+  func: Func | null;
+  /** Where `return` leaves its value in a function written into its caller; null in a real one. */
+  results: Scalar[] | null;
+  /** Control depth of the block that a `return` leaves. */
+  exit: number;
+}
+
+type Leaf = Extract<Scalar, { kind: 'local' }>;
+
+/** Writes the code of one WebAssembly function. Values are lists of scalars; see `Scalar`. */
+export class FunctionWriter {
+  readonly code: number[] = [];
+  readonly locals: ValType[] = [];
+  private depth = 0;
+  private frame: Frame = { locals: new Map(), func: null, results: null, exit: 0 };
+  private readonly loops: { leave: number; next: number }[] = [];
+
+  constructor(
+    private readonly module: Module,
+    private readonly paramCount: number,
+  ) {}
+
+  /** Writes a whole function whose WebAssembly parameters are its flattened `in` parameters. */
+  function(func: Func): void {
+    this.frame = { locals: new Map(), func, results: null, exit: 0 };
+    let index = 0;
+    for (const p of func.params) {
+      const scalars = p.local.type.flat.map((s) => (p.in ? ({ kind: 'local', type: valType(s), index: index++ } as Scalar) : this.fresh(valType(s))));
+      this.frame.locals.set(p.local, scalars);
+    }
+    this.body(func.body);
+    if (func.returns.shape === 'void') this.writeOuts(func);
+    else this.code.push(0x00);
+  }
+
+  fresh(type: ValType): Leaf {
+    this.locals.push(type);
+    return { kind: 'local', type, index: this.paramCount + this.locals.length - 1 };
+  }
+
+  emit(scalar: Scalar): void {
+    write(scalar, this.code);
+  }
+
+  set(target: Scalar, value: Scalar): void {
+    this.emit(value);
+    this.store(target);
+  }
+
+  private store(target: Scalar): void {
+    this.code.push(0x21, ...unsigned((target as Leaf).index));
+  }
+
+  /** Same value, usable more than once. */
+  readonly share = (scalar: Scalar): Scalar => {
+    if (scalar.kind !== 'op') return scalar;
+    return this.copy(scalar);
+  };
+
+  private copy(scalar: Scalar): Scalar {
+    if (scalar.kind === 'const') return scalar;
+    const temp = this.fresh(scalar.type);
+    this.set(temp, scalar);
+    return temp;
+  }
+
+  /** Runs `inner` between an opening instruction and its end. */
+  control(opening: number, inner: () => void): void {
+    this.code.push(opening, 0x40);
+    this.depth++;
+    inner();
+    this.depth--;
+    this.code.push(0x0b);
+  }
+
+  branch(to: number, conditional = false): void {
+    this.code.push(conditional ? 0x0d : 0x0c, ...unsigned(this.depth - to));
+  }
+
+  get level(): number {
+    return this.depth;
+  }
+
+  private body(body: Code[]): void {
+    for (const code of body) this.statement(code);
+  }
+
+  private statement(code: Code): void {
+    switch (code.kind) {
+      case 'declare': {
+        const values = code.value ? this.lower(code.value) : code.local.type.flat.map((s) => constant(valType(s), 0));
+        if (!code.local.written) {
+          this.frame.locals.set(code.local, values.map((v) => this.copy(v)));
+          return;
+        }
+        const places = this.frame.locals.get(code.local) ?? code.local.type.flat.map((s) => this.fresh(valType(s)));
+        this.frame.locals.set(code.local, places);
+        this.setAll(places, values);
+        return;
+      }
+      case 'eval':
+        this.lower(code.value);
+        return;
+      case 'if':
+        this.emit(this.lower(code.test)[0]!);
+        this.branches(() => this.body(code.yes), code.no.length > 0 ? () => this.body(code.no) : null);
+        return;
+      case 'loop':
+        this.loop(code);
+        return;
+      case 'return':
+        this.return(code.value);
+        return;
+      case 'break':
+        this.branch(this.loops[this.loops.length - 1]!.leave);
+        return;
+      case 'continue':
+        this.branch(this.loops[this.loops.length - 1]!.next);
+    }
+  }
+
+  private branches(yes: () => void, no: (() => void) | null): void {
+    this.control(0x04, () => {
+      yes();
+      if (!no) return;
+      this.code.push(0x05);
+      no();
+    });
+  }
+
+  private loop(code: Extract<Code, { kind: 'loop' }>): void {
+    this.body(code.init);
+    this.control(0x02, () => {
+      const leave = this.depth;
+      this.control(0x03, () => {
+        const again = this.depth;
+        this.emit(iop(OP.eqz, this.lower(code.test)[0]!));
+        this.branch(leave, true);
+        this.control(0x02, () => {
+          this.loops.push({ leave, next: this.depth });
+          this.body(code.body);
+          this.loops.pop();
+        });
+        this.lower(code.update);
+        this.branch(again);
+      });
+    });
+  }
+
+  private return(value: Node | null): void {
+    const values = value ? this.lower(value) : [];
+    if (this.frame.results) {
+      this.setAll(this.frame.results, values);
+      this.branch(this.frame.exit);
+      return;
+    }
+    for (const v of values) this.emit(v);
+    this.writeOuts(this.frame.func!);
+    this.code.push(0x0f);
+  }
+
+  private writeOuts(func: Func): void {
+    for (const p of func.params) if (p.out) for (const s of this.frame.locals.get(p.local)!) this.emit(s);
+  }
+
+  /** All values are read before the first place is written, so that `v.xy = v.yx` works. */
+  private setAll(places: Scalar[], values: Scalar[]): void {
+    for (const value of values) this.emit(value);
+    for (let i = places.length - 1; i >= 0; i--) this.store(places[i]!);
+  }
+
+  private lowerAll(nodes: Node[]): Scalar[][] {
+    const results: Scalar[][] = [];
+    for (const [i, node] of nodes.entries()) {
+      const scalars = this.lower(node);
+      const changes = nodes.slice(i + 1).some(hasEffects);
+      results.push(changes ? scalars.map((s) => this.copy(s)) : scalars);
+    }
+    return results;
+  }
+
+  /** The scalars of a value, in order. */
+  lower(node: Node): Scalar[] {
+    switch (node.kind) {
+      case 'const':
+        return node.values.map((v, i) => constant(valType(node.type.flat[i]!), v));
+      case 'local':
+        return this.frame.locals.get(node.local)!;
+      case 'uniform': {
+        const address = this.module.addressOf(node.uniform);
+        return node.type.flat.map((s, i) => load(valType(s), address + 4 * i));
+      }
+      case 'pick':
+        return this.pick(node);
+      case 'construct':
+        return this.lowerAll(node.parts).flat();
+      case 'convert':
+        return this.lower(node.of).map((s) => convertScalar(s, node.of.type.scalar, node.type.scalar));
+      case 'unary':
+        return this.lower(node.of).map((s) => {
+          if (node.op === 'not') return iop(OP.eqz, s);
+          if (node.op === 'bitnot') return iop(OP.iXor, s, whole(-1));
+          return node.type.scalar === 'float' ? fop(OP.fNeg, s) : iop(OP.iSub, whole(0), s);
+        });
+      case 'binary': {
+        const [left, right] = this.lowerAll([node.left, node.right]) as [Scalar[], Scalar[]];
+        return left.map((l, i) => binaryScalar(node.op, node.left.type.scalar, l, right[i]!, this.share));
+      }
+      case 'same':
+        return this.same(node);
+      case 'matmul':
+        return this.matmul(node);
+      case 'lazy':
+        return this.lazy(node);
+      case 'choose':
+        return this.choose(node);
+      case 'native':
+        return nativeScalars(node.name, this.lowerAll(node.args), node.args[0]!.type.scalar, this.share);
+      case 'call':
+        return this.module.inlines(node.func) ? this.inline(node) : this.call(node);
+      case 'assign': {
+        const places = this.places(node.target);
+        this.setAll(places, this.lower(node.value));
+        return places;
+      }
+      case 'postfix': {
+        const places = this.places(node.target);
+        const before = places.map((s) => this.copy(s));
+        this.setAll(places, this.lower(node.value));
+        return before;
+      }
+    }
+  }
+
+  private places(target: Target): Scalar[] {
+    const scalars = this.frame.locals.get(target.local)!;
+    return target.indices.map((i) => scalars[i]!);
+  }
+
+  private pick(node: Extract<Node, { kind: 'pick' }>): Scalar[] {
+    const scalars = [...this.lower(node.of)];
+    const uses = new Map<number, number>();
+    for (const i of node.indices) uses.set(i, (uses.get(i) ?? 0) + 1);
+    for (const [i, count] of uses) if (count > 1 && i >= 0) scalars[i] = this.share(scalars[i]!);
+    return node.indices.map((i) => (i >= 0 ? scalars[i]! : constant(valType(node.type.scalar), i === PICK_ZERO ? 0 : 1)));
+  }
+
+  private same(node: Extract<Node, { kind: 'same' }>): Scalar[] {
+    const [left, right] = this.lowerAll([node.left, node.right]) as [Scalar[], Scalar[]];
+    const name = node.negate ? 'ne' : 'eq';
+    const tests = left.map((l, i) => binaryScalar(name, node.left.type.flat[i]!, l, right[i]!, this.share));
+    return [tests.reduce((a, b) => iop(node.negate ? OP.iOr : OP.iAnd, a, b))];
+  }
+
+  private matmul(node: Extract<Node, { kind: 'matmul' }>): Scalar[] {
+    const [l, r] = this.lowerAll([node.left, node.right]).map((side) => side.map(this.share)) as [Scalar[], Scalar[]];
+    const n = node.left.type.size;
+    const sum = (terms: [Scalar, Scalar][]) => terms.map(([a, b]) => fop(OP.fMul, a, b)).reduce((a, b) => fop(OP.fAdd, a, b));
+    if (node.left.type.shape === 'vector') return range(n).map((c) => sum(range(n).map((k) => [l[k]!, r[c * n + k]!])));
+    const columns = node.right.type.shape === 'vector' ? 1 : n;
+    return range(columns).flatMap((c) => range(n).map((row) => sum(range(n).map((k) => [l[k * n + row]!, r[c * n + k]!]))));
+  }
+
+  private lazy(node: Extract<Node, { kind: 'lazy' }>): Scalar[] {
+    const left = this.lower(node.left)[0]!;
+    if (isCheap(node.right)) return [iop(node.op === 'and' ? OP.iAnd : OP.iOr, left, this.lower(node.right)[0]!)];
+    const result = this.fresh(I32);
+    this.set(result, left);
+    this.emit(node.op === 'and' ? result : iop(OP.eqz, result));
+    this.branches(() => this.set(result, this.lower(node.right)[0]!), null);
+    return [result];
+  }
+
+  private choose(node: Extract<Node, { kind: 'choose' }>): Scalar[] {
+    const test = this.share(this.lower(node.test)[0]!);
+    if (isCheap(node.yes) && isCheap(node.no)) {
+      const yes = this.lower(node.yes);
+      const no = this.lower(node.no);
+      return yes.map((y, i) => op(y.type, OP.select, y, no[i]!, test));
+    }
+    const results = this.freshFor(node.type);
+    this.emit(test);
+    this.branches(
+      () => this.setAll(results, this.lower(node.yes)),
+      () => this.setAll(results, this.lower(node.no)),
+    );
+    return results;
+  }
+
+  private freshFor(type: Type): Scalar[] {
+    return type.flat.map((s) => this.fresh(valType(s)));
+  }
+
+  private call(node: Extract<Node, { kind: 'call' }>): Scalar[] {
+    const { func } = node;
+    for (const [i, args] of this.lowerAll(node.args).entries()) if (func.params[i]!.in) for (const s of args) this.emit(s);
+    this.code.push(0x10, ...unsigned(this.module.indexOf(func)));
+    const results = this.freshFor(func.returns);
+    const outs = node.outs.flatMap((t) => (t ? this.places(t) : []));
+    for (const place of [...results, ...outs].reverse()) this.store(place);
+    return results;
+  }
+
+  private inline(node: Extract<Node, { kind: 'call' }>): Scalar[] {
+    const outs = node.outs.flatMap((t) => (t ? this.places(t) : []));
+    const values = this.invoke(node.func, this.lowerAll(node.args));
+    const count = node.func.returns.flat.length;
+    this.setAll(outs, values.slice(count));
+    return values.slice(0, count);
+  }
+
+  /** Writes the callee's body here, its parameters bound to the arguments; gives result and outs. */
+  invoke(func: Func, args: Scalar[][]): Scalar[] {
+    const outer = this.frame;
+    const locals = new Map<Local, Scalar[]>();
+    for (const [i, p] of func.params.entries()) {
+      if (!p.out && !p.local.written) {
+        locals.set(p.local, args[i]!.map(this.share));
+        continue;
+      }
+      const places = this.freshFor(p.local.type);
+      if (p.in) this.setAll(places, args[i]!);
+      locals.set(p.local, places);
+    }
+    const last = func.body[func.body.length - 1];
+    const straight = !func.body.slice(0, -1).some(returns) && (last?.kind === 'return' || !last || !returns(last));
+    let results: Scalar[];
+    if (straight) {
+      this.frame = { locals, func, results: null, exit: 0 };
+      const value = last?.kind === 'return' ? last.value : null;
+      this.body(last?.kind === 'return' ? func.body.slice(0, -1) : func.body);
+      results = value ? this.lower(value) : [];
+    } else {
+      results = this.freshFor(func.returns);
+      this.control(0x02, () => {
+        this.frame = { locals, func, results, exit: this.depth };
+        this.body(func.body);
+      });
+    }
+    this.frame = outer;
+    return [...results, ...func.params.flatMap((p) => (p.out ? locals.get(p.local)! : []))];
+  }
+}

@@ -1,0 +1,10 @@
+/** Something about a piece that the program cannot accept: one sentence for the artist, and what to do. */
+export class PieceError extends Error {
+  override readonly name = 'PieceError';
+  constructor(
+    readonly code: 'too-large' | 'not-json' | 'not-a-piece' | 'newer' | 'wrong-value' | 'no-such-strand' | 'cycle' | 'edit',
+    sentence: string,
+  ) {
+    super(sentence);
+  }
+}

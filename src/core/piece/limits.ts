@@ -1,0 +1,16 @@
+/** Bounds of a piece. Beyond them a file is refused rather than left to exhaust the machine. */
+export const LIMITS = {
+  /** Bytes of a piece file. */
+  fileBytes: 64 * 1024 * 1024,
+  /** Bytes of a body posted to the server. */
+  postBytes: 4 * 1024 * 1024,
+  strands: 500,
+  steps: 2000,
+  nameLength: 80,
+  noteLength: 4000,
+  stops: 16,
+  /** Largest size of any number in a piece. */
+  number: 1e6,
+  pictureSide: 8192,
+  frames: 36_000,
+} as const;

@@ -1,0 +1,133 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { STARTERS } from '@/demo';
+import { acceptPiece, checkSize, readPiece, writePiece } from '../formats/piece-file';
+import { addStep, addStrand, blankPiece, duplicateStrand, moveStep, removeStep, removeStrand, renameStrand, replaceOp, setParam, toggleStep } from './edit';
+import { PieceError } from './errors';
+import type { Piece } from './types';
+
+const veil = STARTERS[0]!.piece;
+const raw = () => JSON.parse(writePiece(veil)) as Record<string, never> & { strands: { id: string; steps: { op: string; params: Record<string, unknown> }[] }[] };
+
+describe('reading a piece file', () => {
+  it('gives back the same bytes for every starter', () => {
+    for (const { piece } of STARTERS) expect(writePiece(readPiece(writePiece(piece)))).toBe(writePiece(piece));
+  });
+
+  it('brings an invented version 0 forward', () => {
+    const old = { format: 'calm-lattice', version: 0, name: 'Old tide', picture: veil.picture, loop: { seconds: 5, rate: 24 }, strands: [] };
+    const piece = acceptPiece(old);
+    expect(piece.version).toBe(1);
+    expect(piece.loop).toEqual({ frames: 120, rate: 24, play: 'loop' });
+    expect(piece.controls).toEqual([]);
+  });
+
+  const broken: [string, string | (() => string), PieceError['code'], RegExp][] = [
+    ['not JSON', 'hello', 'not-json', /not JSON/],
+    ['cut in half', () => writePiece(veil).slice(0, 400), 'not-json', /not JSON/],
+    ['NaN for a number', () => writePiece(veil).replace('"frames": 240', '"frames": NaN'), 'not-json', /not JSON/],
+    ['other JSON', '{"a": 1}', 'not-a-piece', /not a piece/],
+    ['null', 'null', 'not-a-piece', /not a piece/],
+    ['no version', '{"format": "calm-lattice"}', 'not-a-piece', /which version/],
+    ['a newer version', () => JSON.stringify({ ...raw(), version: 7 }), 'newer', /newer Calm Lattice \(piece version 7/],
+    ['a number that is a string', () => writePiece(veil).replace('"frames": 240', '"frames": "240"'), 'wrong-value', /The loop frames is not right: .*must be a number/],
+    ['a parameter of 1e308', () => writePiece(veil).replace('"turns": 2', '"turns": 1e308'), 'wrong-value', /"breath".*"signal\.cycle".*turns.*(less than or equal|safe number)/],
+    ['1e999, which JSON reads as infinity', () => writePiece(veil).replace('"turns": 2', '"turns": 1e999'), 'wrong-value', /turns.*(infinity|less than)/i],
+    ['a colour that is none', () => writePiece(veil).replace('#143038', 'red'), 'wrong-value', /background.*#20a0c0/],
+    ['no strands', () => JSON.stringify({ ...raw(), strands: undefined }), 'wrong-value', /strand.*required/],
+    ['a link to nowhere', () => writePiece(veil).replaceAll('"link": "breath"', '"link": "gone"'), 'no-such-strand', /In the strand "sea".*strand "gone", which is not in the file/],
+    ['a link to a step that is not there', () => writePiece(veil).replaceAll('"link": "breath"', '"link": "breath", "step": "t9"'), 'no-such-strand', /step "t9" of "breath"/],
+    ['a cycle', () => {
+      const piece = raw();
+      piece.strands.find((s) => s.id === 'swell')!.steps[2]!.params.low = { link: 'crest' };
+      return JSON.stringify(piece);
+    }, 'cycle', /"swell" takes from "crest" takes from "swell"/],
+    ['two strands of one id', () => JSON.stringify({ ...raw(), strands: [...raw().strands, raw().strands[0]] }), 'wrong-value', /duplicate/],
+  ];
+  it.each(broken)('refuses %s with its own message', (_, text, code, sentence) => {
+    try {
+      readPiece(typeof text === 'string' ? text : text());
+    } catch (error) {
+      expect(error).toBeInstanceOf(PieceError);
+      expect((error as PieceError).code).toBe(code);
+      expect((error as PieceError).message).toMatch(sentence);
+      return;
+    }
+    expect.unreachable('the file was accepted');
+  });
+
+  it('refuses 200 MB by its size alone', () => {
+    expect(() => checkSize(200 * 1024 * 1024)).toThrow(/200 MB; a piece may have at most 64 MB/);
+  });
+
+  it('keeps a step that is not known here', () => {
+    const piece = raw();
+    piece.strands.find((s) => s.id === 'tint')!.steps.push({ op: 'field.from-tomorrow', id: 't9', params: { amount: 3, mode: 'soft' } } as never);
+    expect(writePiece(acceptPiece(piece))).toContain('field.from-tomorrow');
+  });
+
+  it('answers any JSON with a piece or a PieceError', () => {
+    fc.assert(
+      fc.property(fc.json(), (text) => {
+        expect(() => readPiece(text)).toThrow(PieceError);
+      }),
+    );
+    const junk = fc.oneof(fc.jsonValue(), fc.constantFrom({ link: 'swell' }, [1, 2], 'x'));
+    fc.assert(
+      fc.property(fc.constantFrom('picture', 'loop', 'strands', 'controls', 'name', 'assets', 'bundles'), junk, (key, value) => {
+        try {
+          acceptPiece({ ...raw(), [key]: value });
+        } catch (error) {
+          expect(error).toBeInstanceOf(PieceError);
+        }
+      }),
+    );
+  });
+});
+
+describe('edits', () => {
+  const frozen = (piece: Piece) => Object.freeze(piece);
+
+  it('leave the piece before untouched and share what stayed the same', () => {
+    const before = frozen(structuredClone(veil));
+    const copy = structuredClone(before);
+    const after = setParam(before, 'swell', 't2', 'scale', 9);
+    expect(before).toEqual(copy);
+    expect(after.strands.find((s) => s.id === 'swell')!.steps[1]!.params.scale).toBe(9);
+    expect(after.strands[0]).toBe(before.strands[0]);
+  });
+
+  it('build a row in order and give free names and ids', () => {
+    let piece = addStrand(blankPiece(), 'field', 'position', 'field.position');
+    piece = addStrand(piece, 'field', 'position', 'field.uv');
+    piece = addStep(piece, 's1', 1, 'field.remap');
+    piece = addStep(piece, 's1', 1, 'field.noise');
+    expect(piece.strands.map((s) => [s.id, s.name])).toEqual([['s1', 'position'], ['s2', 'position 2']]);
+    expect(piece.strands[0]!.steps.map((s) => [s.id, s.op])).toEqual([['t1', 'field.position'], ['t3', 'field.noise'], ['t2', 'field.remap']]);
+    piece = moveStep(piece, 's1', 't2', 1);
+    expect(piece.strands[0]!.steps.map((s) => s.id)).toEqual(['t1', 't2', 't3']);
+  });
+
+  it('send links home when their strand or step goes', () => {
+    const without = removeStrand(veil, 'swell');
+    expect(JSON.stringify(without)).not.toContain('"swell"');
+    const linked = setParam(veil, 'crest', 't1', 'value', { link: 'swell', step: 't2' });
+    expect(removeStep(linked, 'swell', 't2').strands.find((s) => s.id === 'crest')!.steps[0]!.params.value).toEqual({ link: 'swell' });
+    expect(() => acceptPiece(JSON.parse(writePiece(without)))).not.toThrow();
+  });
+
+  it('duplicate, rename, switch off, replace, and remove the strand with its last step', () => {
+    const two = duplicateStrand(veil, 'breath');
+    expect(two.strands[1]).toMatchObject({ name: 'breath 2', steps: veil.strands[0]!.steps });
+    expect(renameStrand(two, two.strands[1]!.id, 'breath').strands[1]!.name).toBe('breath 3');
+    expect(toggleStep(toggleStep(veil, 'breath', 't2'), 'breath', 't2')).toEqual(veil);
+    expect(replaceOp(veil, 'swell', 't2', 'field.noise', ['scale', 'seed']).strands[1]!.steps[1]!).toMatchObject({ op: 'field.noise', params: { scale: 0.62, seed: 17 } });
+    const gone = removeStep(removeStep(veil, 'breath', 't2'), 'breath', 't1');
+    expect(gone.strands.some((s) => s.id === 'breath')).toBe(false);
+  });
+
+  it('refuse to work on what is no longer there', () => {
+    expect(() => setParam(veil, 'nowhere', 't1', 'x', 1)).toThrow(PieceError);
+    expect(() => removeStep(veil, 'swell', 't99')).toThrow(PieceError);
+  });
+});

@@ -1,0 +1,102 @@
+import Joi from 'joi';
+import { PieceError } from './errors';
+import { LIMITS } from './limits';
+import { FORMAT, KINDS, VERSION, type Piece } from './types';
+
+const id = Joi.string().pattern(/^[A-Za-z0-9_-]{1,40}$/).messages({ 'string.pattern.base': '{{#label}} must be made of letters, digits, - and _' });
+const name = Joi.string().trim().min(1).max(LIMITS.nameLength);
+const number = Joi.number().min(-LIMITS.number).max(LIMITS.number);
+const colour = Joi.string().pattern(/^#[0-9a-fA-F]{6}$/).messages({ 'string.pattern.base': '{{#label}} must be a colour like #20a0c0' });
+
+const link = Joi.object({ link: id.required(), step: id, swizzle: Joi.string().valid('x', 'y', 'z') });
+const control = Joi.object({ control: id.required() });
+const stop = Joi.object({ at: number.min(0).max(1).required(), colour: colour.required() });
+
+const value = Joi.any().custom((v: unknown, helpers) => {
+  const schema = schemaFor(v);
+  if (!schema) return helpers.error('any.invalid');
+  const { error } = schema.validate(v, OPTIONS);
+  if (error) return helpers.message({ custom: `{{#label}}: ${error.details[0]!.message}` });
+  return v;
+});
+
+function schemaFor(v: unknown): Joi.Schema | null {
+  if (typeof v === 'number') return number;
+  if (typeof v === 'boolean') return Joi.boolean();
+  if (typeof v === 'string') return Joi.string().max(LIMITS.nameLength);
+  if (Array.isArray(v)) return typeof v[0] === 'number' ? Joi.array().ordered(number, number, number).length(3) : Joi.array().items(stop).min(1).max(LIMITS.stops);
+  if (typeof v !== 'object' || v === null) return null;
+  return 'link' in v ? link : 'control' in v ? control : null;
+}
+
+const step = Joi.object({
+  id: id.required(),
+  op: Joi.string().pattern(/^[a-z]+\.[a-z0-9-]+$/).max(60).required(),
+  params: Joi.object().pattern(id, value).required(),
+  off: Joi.valid(true),
+  note: Joi.string().allow('').max(LIMITS.noteLength),
+});
+
+const strand = Joi.object({
+  id: id.required(),
+  kind: Joi.valid(...KINDS).required(),
+  name: name.required(),
+  steps: Joi.array().items(step).min(1).max(LIMITS.steps).unique('id').required(),
+});
+
+const schema = Joi.object({
+  format: Joi.valid(FORMAT).required(),
+  version: Joi.valid(VERSION).required(),
+  name: name.required(),
+  note: Joi.string().allow('').max(LIMITS.noteLength).required(),
+  picture: Joi.object({
+    width: Joi.number().integer().min(16).max(LIMITS.pictureSide).required(),
+    height: Joi.number().integer().min(16).max(LIMITS.pictureSide).required(),
+    background: colour.required(),
+  }).required(),
+  loop: Joi.object({
+    frames: Joi.number().integer().min(2).max(LIMITS.frames).required(),
+    rate: Joi.number().min(1).max(240).required(),
+    play: Joi.valid('loop', 'once').required(),
+  }).required(),
+  strands: Joi.array().items(strand).max(LIMITS.strands).unique('id').required(),
+  controls: Joi.array().items(Joi.object({
+    id: id.required(), name: name.required(), value: number.required(), default: number.required(),
+    min: number.required(), max: number.required(), curve: number.min(0.05).max(20).required(),
+  })).unique('id').required(),
+  looks: Joi.array().items(Joi.object({ id: id.required(), name: name.required(), values: Joi.object().pattern(id, number).required() })).unique('id').required(),
+  bundles: Joi.array().items(Joi.object({
+    id: id.required(), name: name.required(), tint: colour.required(),
+    note: Joi.string().allow('').max(LIMITS.noteLength).required(), strands: Joi.array().items(id).required(),
+  })).unique('id').required(),
+  assets: Joi.array().items(Joi.object({ id: id.required(), name: name.required(), type: Joi.string().max(80).required(), data: Joi.string().base64().required() })).unique('id').required(),
+});
+
+/** Nothing is converted: a number that is a string is a mistake in the file, not a number. */
+const OPTIONS: Joi.ValidationOptions = { convert: false, abortEarly: true, errors: { wrap: { label: false } } };
+
+/**
+ * Checks the shape of a piece of the present version.
+ * @throws PieceError naming the place and what was expected there.
+ */
+export function validateShape(data: unknown): Piece {
+  const { error } = schema.validate(data, OPTIONS);
+  if (error) {
+    const detail = error.details[0]!;
+    throw new PieceError('wrong-value', `${placeName(data, detail.path)} is not right: ${detail.message}.`);
+  }
+  return data as Piece;
+}
+
+/** "strands[2].steps[0]" in words: names of strands where there are any. */
+function placeName(data: unknown, path: (string | number)[]): string {
+  const words: string[] = [];
+  let at: unknown = data;
+  for (const key of path) {
+    at = (at as Record<string | number, unknown> | undefined)?.[key];
+    const label = typeof at === 'object' && at !== null ? ((at as { name?: unknown }).name ?? (at as { op?: unknown }).op) : undefined;
+    if (typeof key === 'number') words.push(typeof label === 'string' ? `"${label.slice(0, 40)}"` : `number ${key + 1}`);
+    else words.push(key === 'strands' ? 'strand' : key === 'steps' ? 'step' : key === 'params' ? 'value' : key);
+  }
+  return words.length > 0 ? `The ${words.join(' ')}` : 'The piece';
+}

@@ -1,0 +1,39 @@
+import { expect, it } from 'vitest';
+import { STARTERS } from '@/demo';
+import { addStep, addStrand, blankPiece } from '../piece/edit';
+import { unzipSync } from 'fflate';
+import { FrameZip } from '../formats/frame-zip';
+import { previewSteps } from '.';
+
+const size = { width: 24, height: 12 };
+
+it('draws every step of every strand that the processor can draw', async () => {
+  for (const { piece } of STARTERS) {
+    for (const strand of piece.strands) {
+      const drawn = await previewSteps(piece, strand, strand.steps.map((s) => s.id), size, 0.3);
+      if (strand.kind === 'stage' || strand.kind === 'finish') expect(drawn.size).toBe(0);
+      else for (const [step, p] of drawn) expect([strand.name, step, p.kind]).toEqual([strand.name, step, strand.kind === 'signal' ? 'plot' : 'picture']);
+    }
+  }
+});
+
+it('measures the range of a field and marks what leaves it', async () => {
+  let piece = addStrand(blankPiece(), 'field', 'a', 'field.uv');
+  piece = addStrand(piece, 'field', 'b', 'field.from', { value: { link: 's1', swizzle: 'x' } });
+  piece = addStep(piece, 's2', 1, 'field.remap', { fromLow: 0, fromHigh: 1, low: 0, high: 2 });
+  const preview = (await previewSteps(piece, piece.strands[1]!, ['t2'], size, 0)).get('t2')!;
+  if (preview.kind !== 'picture') throw new Error('no picture');
+  expect(preview.low).toBeCloseTo(2 * (0.5 / 24), 5);
+  expect(preview.high).toBeCloseTo(2 * (23.5 / 24), 5);
+  const [r, , b] = preview.pixels.slice(-4);
+  expect(r! - b!).toBeGreaterThan(30);
+});
+
+it('zips frames that come out as they went in', () => {
+  const zip = new FrameZip();
+  const frames = [new Uint8Array([1, 2, 3]), new Uint8Array(1000).fill(7)];
+  frames.forEach((f, i) => zip.add(`loop_${i}.png`, f));
+  const out = unzipSync(zip.finish());
+  expect(Object.keys(out)).toEqual(['loop_0.png', 'loop_1.png']);
+  expect(out['loop_1.png']).toEqual(frames[1]);
+});

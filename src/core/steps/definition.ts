@@ -1,0 +1,113 @@
+import type { LibraryPart } from '../glsl';
+import type { Mesh } from '../mesh/mesh';
+import type { Kind, Stop, Value, Vector } from '../piece/types';
+
+/** What runs through a row between two steps. */
+export type RunType = 'float' | 'vec2' | 'vec3' | 'form' | 'surface' | 'stage' | 'image';
+
+interface ParamBase {
+  id: string;
+  name: string;
+  /** One line for the artist: what it does. */
+  about: string;
+}
+
+export interface NumberParam extends ParamBase {
+  type: 'number';
+  default: number;
+  /** Range of the slider; `hard` is the range that makes sense at all. */
+  min: number;
+  max: number;
+  hard?: [number, number];
+  unit?: string;
+  /** Only whole numbers make sense. */
+  whole?: true;
+  /** The loop closes when this is a whole number. */
+  closes?: true;
+}
+
+export interface VectorParam extends ParamBase {
+  type: 'vector';
+  default: Vector;
+  min: number;
+  max: number;
+  unit?: string;
+  closes?: true;
+}
+
+export interface ColourParam extends ParamBase {
+  type: 'colour';
+  default: string;
+}
+
+/** Chosen from a list; woven into the program as a constant, so a change compiles anew. */
+export interface ChoiceParam extends ParamBase {
+  type: 'choice';
+  default: string;
+  options: { id: string; name: string }[];
+}
+
+/** Colours along the running number. In GLSL it stands for the colour already looked up. */
+export interface RampParam extends ParamBase {
+  type: 'ramp';
+  default: Stop[];
+}
+
+/** Another strand as a whole. */
+export interface StrandParam extends ParamBase {
+  type: 'strand';
+  kind: Kind;
+}
+
+export type Param = NumberParam | VectorParam | ColourParam | ChoiceParam | RampParam | StrandParam;
+
+/** Values of a step's parameters at one phase, links and controls worked out. */
+export type PlainParams = Record<string, number | string | Vector>;
+
+/**
+ * One step of the catalogue: all that the palette, the tuning panel, the docs page, the
+ * programs and the tests know about it.
+ */
+export interface StepDefinition {
+  op: `${Kind}.${string}`;
+  name: string;
+  about: string;
+  /** Types it takes from the row; none for a source. */
+  takes: RunType[];
+  /** Type it gives; `same` hands on the type it took. */
+  gives: RunType | 'same';
+  params: Param[];
+  /** Parameter whose value a cell shows beside the name. */
+  telling?: string;
+  /** Words under which the search finds it as well. */
+  also?: string[];
+  /**
+   * Body of a GLSL function. In scope: `Place p`, the running value `v` (not in sources), and
+   * every parameter by its id: numbers as float, vectors and colours as vec3, choices as the
+   * int place in the list.
+   */
+  glsl?: string;
+  needs?: LibraryPart[];
+  /** For sources of forms: makes the mesh. */
+  bake?: (params: PlainParams) => Mesh;
+}
+
+export const kindOf = (definition: StepDefinition) => definition.op.split('.')[0] as Kind;
+
+/** The value that a parameter has where a step does not set it. */
+export function defaultOf(param: Param): Value | undefined {
+  return param.type === 'strand' ? undefined : param.default;
+}
+
+/** What a linked strand must give for this parameter, most fitting first; empty if it takes no links. */
+export function linkTypes(param: Param): RunType[] {
+  switch (param.type) {
+    case 'number':
+      return ['float', 'vec2', 'vec3'];
+    case 'vector':
+    case 'colour':
+      return ['vec3', 'float'];
+    default:
+      return [];
+  }
+}

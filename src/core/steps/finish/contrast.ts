@@ -1,0 +1,21 @@
+import type { StepDefinition } from '../definition';
+
+export const contrast: StepDefinition = {
+  op: 'finish.contrast',
+  name: 'Contrast',
+  about: 'Spreads light and dark about a middle grey, and sets how strong colours are.',
+  takes: ['image'],
+  gives: 'image',
+  telling: 'amount',
+  also: ['levels', 'saturation', 'grade'],
+  params: [
+    { type: 'number', id: 'amount', name: 'Amount', about: '1 leaves it as it is.', default: 1.1, min: 0, max: 3, hard: [0, 10] },
+    { type: 'number', id: 'middle', name: 'Middle', about: 'The grey that stays, in linear light.', default: 0.18, min: 0.02, max: 0.8, hard: [0.001, 1] },
+    { type: 'number', id: 'saturation', name: 'Saturation', about: '0 is grey, 1 leaves it.', default: 1, min: 0, max: 2, hard: [0, 10] },
+  ],
+  // Luminance weights of ITU-R BT.709.
+  glsl: `
+  vec3 x = pow(max(v, vec3(1e-6)) / middle, vec3(amount)) * middle;
+  float grey = dot(x, vec3(0.2126, 0.7152, 0.0722));
+  return max(mix(vec3(grey), x, saturation), vec3(0.0));`,
+};

@@ -1,0 +1,23 @@
+import type { StepDefinition } from '../definition';
+
+export const exposure: StepDefinition = {
+  op: 'finish.exposure',
+  name: 'Exposure',
+  about: 'Brightens or darkens in stops, and can roll highlights off softly.',
+  takes: ['image'],
+  gives: 'image',
+  telling: 'stops',
+  also: ['brightness', 'gain', 'tone', 'highlights'],
+  params: [
+    { type: 'number', id: 'stops', name: 'Stops', about: 'Each stop doubles the light.', default: 0, min: -4, max: 4, hard: [-20, 20], unit: 'stops' },
+    { type: 'number', id: 'shoulder', name: 'Shoulder', about: '0 clips at white; more rolls bright parts off sooner.', default: 0.5, min: 0, max: 1, hard: [0, 1] },
+  ],
+  // Straight up to the knee k, then k + (1-k) o / (o + 1-k) of what is over it: value and slope run on, white lies at infinity.
+  glsl: `
+  vec3 x = v * exp2(stops);
+  if (shoulder <= 0.0) return x;
+  float knee = 1.0 - shoulder * 0.8;
+  float room = 1.0 - knee;
+  vec3 over = max(x - knee, 0.0);
+  return min(x, knee) + over * room / (over + room);`,
+};

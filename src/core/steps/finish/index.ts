@@ -1,0 +1,6 @@
+import { contrast } from './contrast';
+import { exposure } from './exposure';
+import { paint } from './paint';
+import { shoot } from './shoot';
+
+export const FINISH_STEPS = [shoot, paint, exposure, contrast];

@@ -1,0 +1,12 @@
+import type { StepDefinition } from '../definition';
+
+export const paint: StepDefinition = {
+  op: 'finish.paint',
+  name: 'Paint',
+  about: 'Fills the frame with a colour field, flat, without a stage.',
+  takes: [],
+  gives: 'image',
+  also: ['flat', '2d', 'field', 'canvas'],
+  params: [{ type: 'colour', id: 'colour', name: 'Colour', about: 'Link it to a colour field; UV and screen run over the frame.', default: '#2f8f8a' }],
+  glsl: '  return colour;',
+};

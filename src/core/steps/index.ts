@@ -1,0 +1,32 @@
+import type { Kind, Step, Value } from '../piece/types';
+import { defaultOf, kindOf, type Param, type RunType, type StepDefinition } from './definition';
+import { FIELD_STEPS } from './field';
+import { FINISH_STEPS } from './finish';
+import { FORM_STEPS } from './form';
+import { SIGNAL_STEPS } from './signal';
+import { STAGE_STEPS } from './stage';
+import { SURFACE_STEPS } from './surface';
+
+export * from './definition';
+
+/** Every step there is, in the order in which the palette shows them. */
+export const CATALOGUE: readonly StepDefinition[] = [...SIGNAL_STEPS, ...FIELD_STEPS, ...FORM_STEPS, ...SURFACE_STEPS, ...STAGE_STEPS, ...FINISH_STEPS];
+
+const BY_OP = new Map<string, StepDefinition>(CATALOGUE.map((d) => [d.op, d]));
+
+/** The definition of an operation, or undefined where it is not known here. */
+export const definitionOf = (op: string) => BY_OP.get(op);
+
+/** Steps that may stand at a place in a row: sources for a new strand, else those that take its running type. */
+export function fitting(kind: Kind, running: RunType | null): StepDefinition[] {
+  return CATALOGUE.filter((d) => kindOf(d) === kind && (running === null ? d.takes.length === 0 : d.takes.includes(running)));
+}
+
+export function outputType(definition: StepDefinition, running: RunType | null): RunType {
+  return definition.gives === 'same' ? running! : definition.gives;
+}
+
+/** The value of a parameter in a step, its default where the step does not say. */
+export function valueOf(step: Step, param: Param): Value | undefined {
+  return step.params[param.id] ?? defaultOf(param);
+}

@@ -1,0 +1,13 @@
+import type { StepDefinition } from '../definition';
+
+export const constant: StepDefinition = {
+  op: 'signal.constant',
+  name: 'Steady',
+  about: 'One number that stays as it is, to be shared by several strands.',
+  takes: [],
+  gives: 'float',
+  telling: 'value',
+  also: ['constant', 'number', 'value'],
+  params: [{ type: 'number', id: 'value', name: 'Value', about: 'The number.', default: 1, min: -2, max: 2 }],
+  glsl: '  return value;',
+};

@@ -1,0 +1,22 @@
+import type { StepDefinition } from '../definition';
+
+export const cycle: StepDefinition = {
+  op: 'signal.cycle',
+  name: 'Cycle',
+  about: 'Swings between -1 and 1, a whole number of turns in each loop.',
+  takes: [],
+  gives: 'float',
+  telling: 'turns',
+  also: ['sine', 'triangle', 'saw', 'oscillate', 'wave'],
+  params: [
+    { type: 'choice', id: 'wave', name: 'Wave', about: 'Shape of one turn.', default: 'sine', options: [{ id: 'sine', name: 'Sine' }, { id: 'triangle', name: 'Triangle' }, { id: 'saw', name: 'Saw' }] },
+    { type: 'number', id: 'turns', name: 'Turns', about: 'Turns in each loop; whole turns close.', default: 1, min: 0, max: 12, unit: 'turns', closes: true },
+    { type: 'number', id: 'shift', name: 'Shift', about: 'Starts this part of a turn later.', default: 0, min: 0, max: 1, unit: 'turns' },
+  ],
+  needs: ['wave'],
+  glsl: `
+  float t = p.phase * turns + shift;
+  if (wave == 1) return waveTriangle(t);
+  if (wave == 2) return waveSaw(t);
+  return waveSine(t);`,
+};

@@ -1,0 +1,12 @@
+import type { StepDefinition } from '../definition';
+
+export const colour: StepDefinition = {
+  op: 'surface.colour',
+  name: 'Colour',
+  about: 'Sets the base colour; link it to a colour field.',
+  takes: ['surface'],
+  gives: 'surface',
+  also: ['color', 'albedo', 'base'],
+  params: [{ type: 'colour', id: 'colour', name: 'Colour', about: 'What it reflects.', default: '#2f8f8a' }],
+  glsl: '  v.colour = colour;\n  return v;',
+};

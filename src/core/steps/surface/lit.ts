@@ -1,0 +1,17 @@
+import type { StepDefinition } from '../definition';
+
+export const lit: StepDefinition = {
+  op: 'surface.lit',
+  name: 'Lit',
+  about: 'A physically based surface that answers to the lights.',
+  takes: [],
+  gives: 'surface',
+  telling: 'roughness',
+  also: ['material', 'pbr', 'shader', 'metal', 'rough'],
+  params: [
+    { type: 'colour', id: 'colour', name: 'Colour', about: 'What it reflects.', default: '#8f9a94' },
+    { type: 'number', id: 'roughness', name: 'Roughness', about: '0 is a mirror, 1 is chalk.', default: 0.5, min: 0, max: 1, hard: [0, 1] },
+    { type: 'number', id: 'metal', name: 'Metal', about: '1 is bare metal.', default: 0, min: 0, max: 1, hard: [0, 1] },
+  ],
+  glsl: '  return Surface(colour, roughness, metal, vec3(0.0));',
+};

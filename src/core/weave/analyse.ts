@@ -1,0 +1,138 @@
+import { definitionOf, kindOf, linkTypes, outputType, valueOf, type Param, type RunType, type StepDefinition } from '../steps';
+import { isControlRef, isLink, strandById, type Kind, type Link, type Piece, type Step, type Strand } from '../piece/types';
+import { orderStrands } from './order';
+
+/** Something about a piece that the artist should know; the rest of it is still drawn. */
+export interface Problem {
+  strand: string;
+  step?: string;
+  param?: string;
+  sentence: string;
+}
+
+export interface StepTypes {
+  step: Step;
+  definition: StepDefinition | undefined;
+  takes: RunType | null;
+  gives: RunType | null;
+  /** False where the step is off or cannot run here; the row then passes it by. */
+  active: boolean;
+}
+
+export interface Use {
+  strand: string;
+  step: string;
+  param: string;
+}
+
+export interface Analysis {
+  /** Strands so that each stands after those it takes from. */
+  order: Strand[];
+  types: Map<string, StepTypes[]>;
+  uses: Map<string, Use[]>;
+  problems: Problem[];
+}
+
+/** Kinds of strand whose values a step of this kind may take. */
+export function linkKinds(kind: Kind): Kind[] {
+  return kind === 'signal' || kind === 'stage' ? ['signal'] : ['field', 'signal'];
+}
+
+/** Baked steps make a mesh once, so nothing that moves can feed them. */
+export const acceptsLinks = (definition: StepDefinition) => definition.bake === undefined;
+
+/** Types along each row, the order of strands, where each is used, and what does not fit. */
+export function analyse(piece: Piece): Analysis {
+  const order = orderStrands(piece);
+  const types = new Map(piece.strands.map((s) => [s.id, rowTypes(s)]));
+  const uses = new Map<string, Use[]>(piece.strands.map((s) => [s.id, []]));
+  const problems: Problem[] = [];
+  for (const strand of piece.strands) {
+    for (const row of types.get(strand.id)!) {
+      const problem = stepProblem(strand, row);
+      if (problem) problems.push(problem);
+      for (const [param, value] of Object.entries(row.step.params)) if (isLink(value)) uses.get(value.link)?.push({ strand: strand.id, step: row.step.id, param });
+      if (row.definition && row.active) problems.push(...paramProblems(piece, strand, row, types));
+    }
+  }
+  return { order, types, uses, problems };
+}
+
+/** Type that a strand gives after a step (or after its last), or null where it gives none. */
+export function typeAfter(types: Map<string, StepTypes[]>, strand: string, step?: string): RunType | null {
+  const rows = types.get(strand) ?? [];
+  const row = step ? rows.find((r) => r.step.id === step) : rows[rows.length - 1];
+  return row?.gives ?? null;
+}
+
+function rowTypes(strand: Strand): StepTypes[] {
+  let running: RunType | null = null;
+  return strand.steps.map((step, i) => {
+    const definition = definitionOf(step.op);
+    const takes: RunType | null = running;
+    const source = definition?.takes.length === 0;
+    const fits = definition !== undefined && kindOf(definition) === strand.kind && (i === 0 ? source : takes !== null && definition.takes.includes(takes));
+    const active = fits && !(step.off && i > 0);
+    if (active) running = outputType(definition, takes);
+    return { step, definition, takes, gives: running, active };
+  });
+}
+
+function stepProblem(strand: Strand, row: StepTypes): Problem | null {
+  const at = { strand: strand.id, step: row.step.id };
+  if (!row.definition) return { ...at, sentence: `The step "${row.step.op}" is not known here. It is kept as it is and passed by; a newer Calm Lattice may know it.` };
+  if (row.active || row.step.off) return null;
+  if (row.takes === null) return { ...at, sentence: `A strand begins with a source, and "${row.definition.name}" is not one.` };
+  return { ...at, sentence: `"${row.definition.name}" takes ${row.definition.takes.join(' or ') || 'nothing'}, and here ${row.takes} runs through the row.` };
+}
+
+function paramProblems(piece: Piece, strand: Strand, row: StepTypes, types: Map<string, StepTypes[]>): Problem[] {
+  return row.definition!.params.flatMap((param) => {
+    const sentence = paramProblem(piece, row, param, types);
+    return sentence ? [{ strand: strand.id, step: row.step.id, param: param.id, sentence: `${row.definition!.name}, ${param.name.toLowerCase()}: ${sentence}` }] : [];
+  });
+}
+
+function paramProblem(piece: Piece, row: StepTypes, param: Param, types: Map<string, StepTypes[]>): string | null {
+  const value = valueOf(row.step, param);
+  if (isLink(value)) return linkProblem(piece, row.definition!, param, value, types);
+  if (isControlRef(value)) return piece.controls.some((c) => c.id === value.control) ? null : 'the control it follows is gone; the default is used.';
+  if (param.type === 'strand') return `choose a ${param.kind} strand.`;
+  return literalFits(param, value) ? null : 'the value has the wrong type; the default is used.';
+}
+
+export function literalFits(param: Param, value: unknown): boolean {
+  switch (param.type) {
+    case 'number':
+      return typeof value === 'number';
+    case 'vector':
+      return Array.isArray(value) && value.length === 3 && value.every((v) => typeof v === 'number');
+    case 'colour':
+      return typeof value === 'string' && /^#[0-9a-fA-F]{6}$/.test(value);
+    case 'choice':
+      return param.options.some((o) => o.id === value);
+    case 'ramp':
+      return Array.isArray(value) && value.length > 0 && typeof value[0] === 'object';
+    case 'strand':
+      return false;
+  }
+}
+
+/** Why a link cannot feed a parameter, or null where it can. */
+export function linkProblem(piece: Piece, definition: StepDefinition, param: Param, link: Link, types: Map<string, StepTypes[]>): string | null {
+  const from = strandById(piece, link.link);
+  if (!from) return 'it is linked to a strand that is not there.';
+  if (param.type === 'strand') return from.kind === param.kind ? null : `it needs a ${param.kind} strand, and "${from.name}" is a ${from.kind}.`;
+  if (!acceptsLinks(definition)) return 'it is fixed when the form is made and cannot be linked.';
+  const kinds = linkKinds(kindOf(definition));
+  if (!kinds.includes(from.kind)) return `it can follow a ${kinds.join(' or a ')}, and "${from.name}" is a ${from.kind}.`;
+  const gives = typeAfter(types, link.link, link.step);
+  if (!gives) return `"${from.name}" gives nothing yet.`;
+  const seen = link.swizzle ? 'float' : gives;
+  const wanted = linkTypes(param);
+  if (!wanted.includes(seen)) return `it cannot take ${seen} from "${from.name}".`;
+  if (param.type === 'number' && seen !== 'float') return `"${from.name}" gives ${gives}; pick one component of it.`;
+  if (link.swizzle && gives === 'float') return `"${from.name}" gives one number; it has no component ${link.swizzle}.`;
+  if (link.swizzle === 'z' && gives === 'vec2') return `"${from.name}" gives two numbers; it has no component z.`;
+  return null;
+}

@@ -1,0 +1,73 @@
+import { compile, Processor } from '../glsl';
+import type { Piece } from '../piece/types';
+import type { RunType } from '../steps';
+import { analyse, type Analysis } from './analyse';
+import { slotValues } from './values';
+import { weave, type Target, type Woven } from './weave';
+
+/** Programs kept compiled. */
+const KEPT = 24;
+const cache = new Map<string, Processor>();
+
+/** Programs compiled lately, so that a change of one strand compiles that strand alone. */
+function remembered(key: string): Processor | undefined {
+  const processor = cache.get(key);
+  if (!processor) return undefined;
+  cache.delete(key);
+  cache.set(key, processor);
+  return processor;
+}
+
+function remember(key: string, processor: Processor): void {
+  cache.set(key, processor);
+  if (cache.size > KEPT) cache.delete(cache.keys().next().value!);
+}
+
+/** Targets of a piece, compiled for the processor, with the piece's present values. */
+export class Evaluator {
+  private values: { name: string; scalars: number[] }[] = [];
+
+  private constructor(
+    readonly woven: Woven,
+    private readonly processor: Processor,
+  ) {}
+
+  /** @throws GlslError if a step's text does not compile. */
+  static async make(piece: Piece, targets: Target[], analysis: Analysis = analyse(piece)): Promise<Evaluator> {
+    const woven = weave(piece, analysis, targets);
+    const { key, names } = keyOf(woven);
+    let processor = remembered(key);
+    if (!processor) {
+      processor = await Processor.load(compile(woven.glsl, names));
+      remember(key, processor);
+    }
+    return new Evaluator(woven, processor).with(piece);
+  }
+
+  /** Takes the present literal values of a piece whose woven text is the same. */
+  with(piece: Piece): this {
+    this.values = this.woven.uniforms.map((slot) => ({ name: slot.name, scalars: slotValues(piece, slot) }));
+    return this;
+  }
+
+  gives(index: number): RunType {
+    return this.woven.functions[index]!.gives;
+  }
+
+  /** Scalars a row of results has. */
+  width(index: number): number {
+    return this.processor.compiled.entries[this.woven.functions[index]!.name]!.outputs.length;
+  }
+
+  /** Runs target number `index` over rows of places. */
+  run(index: number, rows: Float32Array, count: number): Float32Array {
+    // Pieces with the same text share one processor, so each run brings its own values.
+    for (const { name, scalars } of this.values) this.processor.setUniform(name, scalars);
+    return this.processor.run(this.woven.functions[index]!.name, rows, count);
+  }
+}
+
+function keyOf(woven: Woven): { key: string; names: string[] } {
+  const names = [...new Set(woven.functions.map((f) => f.name))];
+  return { key: `${names.join()}\n${woven.glsl}`, names };
+}

@@ -1,0 +1,37 @@
+import type { Piece } from '../piece/types';
+import { analyse } from './analyse';
+import { glslType, weave } from './weave';
+
+const PAINT: Record<string, string> = { float: 'vec3(value)', vec2: 'vec3(value, 0.0)', vec3: 'value' };
+
+/**
+ * A field (or signal) as a fragment shader that compiles on its own: the present values are
+ * constants, the phase is a uniform, and `main` paints the field over uv 0..1.
+ */
+export function exportGlsl(piece: Piece, strand: string, step?: string): string {
+  const woven = weave(piece, analyse(piece), [{ strand, step }], { constants: true });
+  const { name, gives } = woven.functions[0]!;
+  // Only printable ASCII may stand in GLSL, and a backslash at the end of a line would run on.
+  const comment = (text: string) => text.replace(/[^\x20-\x5b\x5d-\x7e]/g, '?');
+  const label = comment(piece.strands.find((s) => s.id === strand)?.name ?? '');
+  const paint = PAINT[gives];
+  if (!paint) throw new Error(`Only fields and signals can be written as GLSL on their own; this strand gives ${gives}.`);
+  return `#version 300 es
+// ${label}, from the piece ${comment(piece.name)}. Colours are linear light.
+precision highp float;
+precision highp int;
+
+uniform float phase; // time in the loop, 0 to 1
+uniform vec2 size; // of the picture in pixels
+out vec4 pixel;
+
+${woven.glsl.trim()}
+
+void main() {
+  vec2 uv = gl_FragCoord.xy / size;
+  Place p = Place(vec3(uv * 2.0 - 1.0, 0.0), vec3(uv * 2.0 - 1.0, 0.0), vec3(0.0, 0.0, 1.0), uv, uv, vec3(0.0, 0.0, 1.0), 0.0, 1.0, 0.0, phase);
+  ${glslType(gives)} value = ${name}(p);
+  pixel = vec4(${paint}, 1.0);
+}
+`;
+}

@@ -1,0 +1,36 @@
+import { PLACE_FIELDS, PLACE_SIZE } from '../glsl/lib';
+
+export type PlaceField = (typeof PLACE_FIELDS)[number]['name'];
+export type PlaceValues = Partial<Record<PlaceField, readonly number[] | number>>;
+
+const OFFSETS = (() => {
+  let at = 0;
+  return PLACE_FIELDS.map((f) => {
+    const offset = at;
+    at += f.size;
+    return { name: f.name, size: f.size, offset };
+  });
+})();
+
+const DEFAULTS: PlaceValues = { normal: [0, 1, 0], view: [0, 0, 1], copies: 1 };
+
+/** Writes one place into row `index`; what is not given is 0, or the default of a lone, upward-facing point. */
+export function writePlace(rows: Float32Array, index: number, values: PlaceValues): void {
+  for (const { name, size, offset } of OFFSETS) {
+    const value = values[name] ?? DEFAULTS[name] ?? 0;
+    for (let i = 0; i < size; i++) rows[index * PLACE_SIZE + offset + i] = typeof value === 'number' ? value : (value[i] ?? 0);
+  }
+}
+
+/** Rows of places, as processor programs take them. */
+export function placeRows(places: PlaceValues[]): Float32Array {
+  const rows = new Float32Array(places.length * PLACE_SIZE);
+  places.forEach((p, i) => writePlace(rows, i, p));
+  return rows;
+}
+
+/** Sets the phase of every row; rows may have more after the place. */
+export function setPhase(rows: Float32Array, phase: number, width = PLACE_SIZE): void {
+  const { offset } = OFFSETS.find((f) => f.name === 'phase')!;
+  for (let i = offset; i < rows.length; i += width) rows[i] = phase;
+}

@@ -1,0 +1,275 @@
+import { library, type LibraryPart } from '../glsl';
+import { isLink, type Link, type Piece, type Stop, type Strand } from '../piece/types';
+import { valueOf, type Param, type RunType } from '../steps';
+import { linkProblem, type Analysis, type StepTypes } from './analyse';
+import { stepFunction, stepFunctionName } from './step-function';
+import { literalOf, slotValues, type UniformSlot } from './values';
+
+/** A strand, whole or up to and including one of its steps. */
+export interface Target {
+  strand: string;
+  step?: string;
+}
+
+export interface Woven {
+  /** Library, step and strand functions, uniforms first; no `main`. */
+  glsl: string;
+  uniforms: UniformSlot[];
+  /** Function of each wanted target, and the type it gives. */
+  functions: { name: string; gives: RunType }[];
+}
+
+export interface WeaveOptions {
+  /** Write the present values as constants, for text that stands on its own. */
+  constants?: boolean;
+}
+
+const GLSL_TYPE: Record<RunType, string> = { float: 'float', vec2: 'vec2', vec3: 'vec3', form: 'vec3', surface: 'Surface', stage: 'float', image: 'vec3' };
+/** What runs into the first step: a form's point at rest, a finish's picture. */
+const START: Partial<Record<RunType, string>> = { form: 'p.rest', image: 'v' };
+const NOTHING: Partial<Record<RunType, string>> = { surface: 'Surface(vec3(0.18), 1.0, 0.0, vec3(0.0))', form: 'p.rest', image: 'v' };
+
+export const glslType = (type: RunType) => GLSL_TYPE[type];
+
+/** Names for strands in GLSL: their own words in small letters, made unique. What the weave adds has capitals, so it never meets them. */
+export function strandNames(piece: Piece): Map<string, string> {
+  const names = new Map<string, string>();
+  const taken = new Set<string>();
+  for (const strand of piece.strands) {
+    const words = strand.name.normalize('NFKD').toLowerCase().replace(/[^a-z0-9]+/g, '_').replace(/^_+|_+$/g, '');
+    const base = `${strand.kind}_${words || 'strand'}`;
+    let name = base;
+    for (let n = 2; taken.has(name); n++) name = `${base}_${n}`;
+    taken.add(name);
+    names.set(strand.id, name);
+  }
+  return names;
+}
+
+/**
+ * Weaves strands into GLSL text, in an order that compiles. Steps that cannot run are passed
+ * by. Each strand (or part of one that a link reaches) becomes one function of the place and
+ * of the values that its links bring; a target's own function works those values out first,
+ * each once, however many strands share them.
+ */
+export function weave(piece: Piece, analysis: Analysis, targets: Target[], options: WeaveOptions = {}): Woven {
+  return new Weaver(piece, analysis, options).weave(targets);
+}
+
+class Weaver {
+  private readonly names: Map<string, string>;
+  private readonly byId: Map<string, Strand>;
+  /** Places in each needed strand at which a function ends. */
+  private readonly cuts = new Map<string, Set<number>>();
+  private readonly parts = new Set<LibraryPart>(['place']);
+  private readonly uniforms: UniformSlot[] = [];
+  private readonly stepFunctions = new Map<string, string>();
+  private readonly strandFunctions: string[] = [];
+
+  constructor(
+    private readonly piece: Piece,
+    private readonly analysis: Analysis,
+    private readonly options: WeaveOptions,
+  ) {
+    this.names = strandNames(piece);
+    this.byId = new Map(piece.strands.map((s) => [s.id, s]));
+  }
+
+  weave(targets: Target[]): Woven {
+    const functions = targets.map((t) => ({ name: this.want(t), gives: this.typeOf(t) }));
+    for (const strand of this.analysis.order) this.writeStrand(strand);
+    const entered = new Set<string>();
+    for (const target of targets) {
+      const name = this.nameOf(target);
+      if (!entered.has(name) && this.inputsOf(target).length > 0) this.writeEntry(target);
+      entered.add(name);
+    }
+    const text = [library(this.parts), this.uniformText(), ...this.stepFunctions.values(), ...this.strandFunctions].join('\n');
+    return { glsl: text, uniforms: this.uniforms, functions };
+  }
+
+  private rows(id: string): StepTypes[] {
+    return this.analysis.types.get(id) ?? [];
+  }
+
+  private indexOf(target: Target): number {
+    const rows = this.rows(target.strand);
+    const at = target.step ? rows.findIndex((r) => r.step.id === target.step) : -1;
+    return at >= 0 ? at : rows.length - 1;
+  }
+
+  private typeOf(target: Target): RunType {
+    return this.rows(target.strand)[this.indexOf(target)]?.gives ?? emptyType(this.byId.get(target.strand)!);
+  }
+
+  private nameOf(target: Target): string {
+    const index = this.indexOf(target);
+    const name = this.names.get(target.strand)!;
+    return index === this.rows(target.strand).length - 1 ? name : `${name}_To${index + 1}`;
+  }
+
+  /** Asks for a target's function and all that it takes from. */
+  private want(target: Target): string {
+    const index = this.indexOf(target);
+    const cuts = this.cuts.get(target.strand) ?? new Set<number>();
+    this.cuts.set(target.strand, cuts);
+    if (!cuts.has(index)) {
+      cuts.add(index);
+      for (const input of this.inputsOf(target)) this.want(input);
+    }
+    return this.nameOf(target);
+  }
+
+  /** What the row of a target takes in through links, each once, in the order of the row. */
+  private inputsOf(target: Target): Target[] {
+    const found = new Map<string, Target>();
+    for (const row of this.rows(target.strand).slice(0, this.indexOf(target) + 1)) {
+      if (!row.active) continue;
+      for (const param of row.definition!.params) {
+        const link = this.linkOf(row, param);
+        if (!link) continue;
+        const input = { strand: link.link, step: link.step };
+        found.set(this.nameOf(input), input);
+      }
+    }
+    return [...found.values()];
+  }
+
+  /** The function of a row: the target's own name where it takes in nothing. */
+  private rowName(target: Target): string {
+    return this.inputsOf(target).length > 0 ? `${this.nameOf(target)}_Row` : this.nameOf(target);
+  }
+
+  private valueName(target: Target): string {
+    return `${this.nameOf(target)}_Value`;
+  }
+
+  private rowCall(target: Target): string {
+    const carried = this.typeOf(target) === 'image' ? ['v'] : [];
+    return `${this.rowName(target)}(${['p', ...carried, ...this.inputsOf(target).map((t) => this.valueName(t))].join(', ')})`;
+  }
+
+  /** Head of a function that gives what a target gives. */
+  private head(name: string, target: Target, inputs: Target[]): string {
+    const gives = this.typeOf(target);
+    const carried = gives === 'image' ? ['vec3 v'] : [];
+    return `${glslType(gives)} ${name}(${['Place p', ...carried, ...inputs.map((t) => `${glslType(this.typeOf(t))} ${this.valueName(t)}`)].join(', ')})`;
+  }
+
+  /** The target as a function of the place alone: works out all that its row takes in. */
+  private writeEntry(target: Target): void {
+    const lines: string[] = [];
+    const done = new Set<string>();
+    const bring = (input: Target) => {
+      const value = this.valueName(input);
+      if (done.has(value)) return;
+      this.inputsOf(input).forEach(bring);
+      done.add(value);
+      lines.push(`  ${glslType(this.typeOf(input))} ${value} = ${this.rowCall(input)};`);
+    };
+    this.inputsOf(target).forEach(bring);
+    this.strandFunctions.push(`${this.head(this.nameOf(target), target, [])} {\n${lines.join('\n')}\n  return ${this.rowCall(target)};\n}\n`);
+  }
+
+  /** The link that feeds a parameter, if there is one and it fits. */
+  private linkOf(row: StepTypes, param: Param): Link | null {
+    const value = valueOf(row.step, param);
+    if (!isLink(value) || param.type === 'strand') return null;
+    return linkProblem(this.piece, row.definition!, param, value, this.analysis.types) ? null : value;
+  }
+
+  private writeStrand(strand: Strand): void {
+    let from: Target | null = null;
+    let begin = 0;
+    for (const end of [...(this.cuts.get(strand.id) ?? [])].sort((a, b) => a - b)) {
+      const target = { strand: strand.id, step: this.rows(strand.id)[end]!.step.id };
+      this.writeFunction(strand, from, begin, end, target);
+      from = target;
+      begin = end + 1;
+    }
+  }
+
+  private writeFunction(strand: Strand, from: Target | null, begin: number, end: number, target: Target): void {
+    const gives = this.typeOf(target);
+    if (gives === 'surface') this.parts.add('surface');
+    const head = this.head(this.rowName(target), target, this.inputsOf(target));
+    const lines: string[] = [];
+    let running = from ? this.rowCall(from) : (START[gives] ?? '');
+    for (const [i, row] of this.rows(strand.id).slice(begin, end + 1).entries()) {
+      if (!row.active || !row.definition?.glsl) continue;
+      const name = `v${begin + i + 1}`;
+      lines.push(`  ${glslType(row.gives!)} ${name} = ${this.call(strand, row, begin + i, running)};`);
+      running = name;
+    }
+    const result = running || NOTHING[gives] || `${glslType(gives)}(0.0)`;
+    this.strandFunctions.push(`${head} {\n${lines.join('\n')}${lines.length > 0 ? '\n' : ''}  return ${result};\n}\n`);
+  }
+
+  private call(strand: Strand, row: StepTypes, index: number, running: string): string {
+    const definition = row.definition!;
+    for (const part of definition.needs ?? []) this.parts.add(part);
+    const takes = row.takes ?? (START[row.gives!] ? row.gives! : null);
+    if (takes === 'surface' || row.gives === 'surface') this.parts.add('surface');
+    const key = `${definition.op} ${takes}`;
+    if (!this.stepFunctions.has(key)) this.stepFunctions.set(key, stepFunction(definition, takes, row.gives!));
+    const args = definition.params.flatMap((p) => this.argument(strand, row, index, p, running));
+    return `${stepFunctionName(definition)}(${['p', ...(takes ? [running] : []), ...args].join(', ')})`;
+  }
+
+  private argument(strand: Strand, row: StepTypes, index: number, param: Param, running: string): string[] {
+    if (param.type === 'strand') return [];
+    const name = `${this.names.get(strand.id)}_Step${index + 1}_${param.id}`;
+    const slot = { name, strand: strand.id, step: row.step.id, param };
+    if (param.type === 'choice') return [String(param.options.findIndex((o) => o.id === literalOf(this.piece, row.step, param)))];
+    if (param.type === 'ramp') return [this.ramp(slot, row, running)];
+    const wide = param.type !== 'number';
+    const link = this.linkOf(row, param);
+    if (!link) {
+      this.uniforms.push({ ...slot, type: wide ? 'vec3' : 'float' });
+      return [name];
+    }
+    const target = { strand: link.link, step: link.step };
+    const value = `${this.valueName(target)}${link.swizzle ? `.${link.swizzle}` : ''}`;
+    const narrow = link.swizzle !== undefined || this.typeOf(target) === 'float';
+    return [wide && narrow ? `vec3(${value})` : value];
+  }
+
+  /** A function that looks a number up along the stops, blended in linear light. */
+  private ramp(slot: Omit<UniformSlot, 'type'>, row: StepTypes, running: string): string {
+    const count = (literalOf(this.piece, row.step, slot.param) as Stop[]).length;
+    const stops = Array.from({ length: count }, (_, stop) => `${slot.name}_${stop + 1}`);
+    for (const [stop, name] of stops.entries()) this.uniforms.push({ ...slot, name, type: 'vec4', stop });
+    const lines = stops.slice(1).map((b, i) => `  c = mix(c, ${b}.rgb, clamp((t - ${stops[i]}.a) / max(${b}.a - ${stops[i]}.a, 1e-5), 0.0, 1.0));`);
+    this.strandFunctions.push(`vec3 ${slot.name}(float t) {\n  vec3 c = ${stops[0]}.rgb;\n${lines.join('\n')}\n  return c;\n}\n`);
+    return `${slot.name}(${running})`;
+  }
+
+  private uniformText(): string {
+    return this.uniforms
+      .map((slot) => {
+        if (!this.options.constants) return `uniform ${slot.type} ${slot.name};`;
+        const values = slotValues(this.piece, slot).map(floatText).join(', ');
+        return `const ${slot.type} ${slot.name} = ${slot.type === 'float' ? values : `${slot.type}(${values})`};`;
+      })
+      .join('\n');
+  }
+}
+
+/** A number as a GLSL float literal that reads back as the same 32-bit float. */
+export function floatText(value: number): string {
+  const text = String(Number(Math.fround(value).toPrecision(9)));
+  return /[.e]/.test(text) ? text : `${text}.0`;
+}
+
+function emptyType(strand: Strand): RunType {
+  switch (strand.kind) {
+    case 'form':
+    case 'surface':
+    case 'stage':
+      return strand.kind;
+    case 'finish':
+      return 'image';
+    default:
+      return 'float';
+  }
+}

@@ -1,0 +1,100 @@
+import * as THREE from 'three';
+import { describe, expect, it } from 'vitest';
+import { setParam } from '@/core/piece/edit';
+import { analyse } from '@/core/weave';
+import { STARTERS } from '@/demo';
+import { Dressed, type Shared } from './dressed';
+import { FinishPass } from './finish-pass';
+import { geometryOf } from './geometry';
+import { outputOf } from './picture';
+import { fillUniforms, uniformsOf } from './uniforms';
+import { bake } from '@/core/mesh/bake';
+import { weave } from '@/core/weave';
+
+const { piece } = STARTERS[0]!;
+const shared = (): Shared => ({ clPhase: { value: 0.25 }, clSize: { value: new THREE.Vector2(320, 180) } });
+const dress = (p = piece) => new Dressed(p, analyse(p), 'sea', 'wet-silk', shared());
+
+/** The library's own shader text with its chunks in place, as it comes to `onBeforeCompile`. */
+function source(name: 'standard' | 'depth') {
+  const { vertexShader, fragmentShader } = THREE.ShaderLib[name];
+  return { vertexShader, fragmentShader, uniforms: {} as Record<string, THREE.IUniform> };
+}
+
+function compiled(material: THREE.Material, name: 'standard' | 'depth') {
+  const text = source(name);
+  material.onBeforeCompile(text as never, undefined as never);
+  return text;
+}
+
+describe('dressed materials', () => {
+  it('weave the displacement into the lit pass and into the pass that draws shadows', () => {
+    const dressed = dress();
+    const lit = compiled(dressed.material, 'standard');
+    const depth = compiled(dressed.depth, 'depth');
+    for (const text of [lit.vertexShader, depth.vertexShader]) {
+      expect(text).toContain('vec3 form_sea(Place p)');
+      expect(text).toContain('vec3 transformed = clMovedTo;');
+      expect(text).not.toContain('#include <begin_vertex>');
+    }
+    expect(lit.vertexShader).toContain('vec3 objectNormal = clNormalTo;');
+    expect(lit.fragmentShader).toContain('Surface clSurface = surface_wet_silk(clPlaceHere());');
+    for (const slot of ['clPhase', 'clSize', 'clEye', 'field_swell_Step2_scale']) expect(lit.uniforms).toHaveProperty(slot);
+  });
+
+  it('keep their key while numbers change, and take the new numbers', () => {
+    const dressed = dress();
+    const { uniforms } = compiled(dressed.material, 'standard');
+    const after = setParam(piece, 'swell', 't2', 'scale', 3.5);
+    expect(Dressed.keyOf(after, analyse(after), 'sea', 'wet-silk')).toBe(dressed.key);
+    dressed.update(after);
+    expect(uniforms.field_swell_Step2_scale!.value).toBe(3.5);
+    const other = setParam(piece, 'sea', 't2', 'along', 'x');
+    expect(Dressed.keyOf(other, analyse(other), 'sea', 'wet-silk')).not.toBe(dressed.key);
+  });
+
+  it('share one clock', () => {
+    const clock = shared();
+    const dressed = new Dressed(piece, analyse(piece), 'sea', null, clock);
+    const { uniforms, fragmentShader } = compiled(dressed.material, 'standard');
+    clock.clPhase.value = 0.75;
+    expect(uniforms.clPhase!.value).toBe(0.75);
+    expect(fragmentShader).toContain('#include <color_fragment>');
+  });
+});
+
+it('uniforms carry numbers, and colours in linear light', () => {
+  const woven = weave(piece, analyse(piece), [{ strand: 'wet-silk' }]);
+  const uniforms = uniformsOf(woven);
+  fillUniforms(uniforms, woven, piece);
+  expect(uniforms.surface_wet_silk_Step1_roughness!.value).toBe(0.38);
+  expect((uniforms.surface_wet_silk_Step3_colour!.value as THREE.Vector3).x).toBeCloseTo(1, 5);
+  expect((uniforms.field_tint_Step2_colours_5!.value as THREE.Vector4).w).toBe(1);
+});
+
+it('a mesh becomes buffers with every attribute that the shader reads', () => {
+  const geometry = geometryOf(bake(piece, piece.strands.find((s) => s.id === 'sea')!)!);
+  expect(Object.keys(geometry.attributes).sort()).toEqual(['clUvIn', 'normal', 'normalA', 'normalB', 'position', 'tangentA', 'tangentB', 'uvSlope']);
+  expect(geometry.index!.count).toBe(150 * 110 * 6);
+  expect(geometry.boundingSphere!.radius).toBeCloseTo(Math.hypot(7.5, 6), 3);
+});
+
+describe('the output', () => {
+  it('is the first finish and the stage it shoots', () => {
+    expect([outputOf(piece).finish?.name, outputOf(piece).stage?.name]).toEqual(['out', 'hall']);
+  });
+
+  it('is the first stage while there is no finish, and a painted field needs none', () => {
+    const without = { ...piece, strands: piece.strands.filter((s) => s.kind !== 'finish') };
+    expect([outputOf(without).finish, outputOf(without).stage?.name]).toEqual([null, 'hall']);
+    const cloth = STARTERS.find((s) => s.id === 'estuary-cloth')!.piece;
+    expect([outputOf(cloth).finish?.name, outputOf(cloth).stage]).toEqual(['out', null]);
+    expect(outputOf({ ...piece, strands: [] })).toEqual({ finish: null, stage: null });
+  });
+
+  it('has a pass for each part of the finish', () => {
+    const analysis = analyse(piece);
+    const keys = [null, { strand: 'out', step: 't1' }, { strand: 'out', step: 't2' }, { strand: 'out' }].map((t) => new FinishPass(piece, analysis, t, shared()).key);
+    expect(new Set(keys).size).toBe(4);
+  });
+});

@@ -1,0 +1,34 @@
+import { describe, expect, it } from 'vitest';
+import { measurePictureSeam } from './picture-seam';
+import { flipRows } from './read';
+import { ScaleChooser, SCALES } from './scale';
+
+describe('the preview scale', () => {
+  it('goes down on slow frames, comes back on fast ones, and stays inside its ladder', () => {
+    const chooser = new ScaleChooser();
+    for (let i = 0; i < 50; i++) chooser.took(200);
+    expect(chooser.scale).toBe(SCALES[SCALES.length - 1]);
+    for (let i = 0; i < 1000; i++) chooser.took(5);
+    expect(chooser.scale).toBe(1);
+  });
+
+  it('does not move for one hiccup, nor while it is pinned', () => {
+    const chooser = new ScaleChooser();
+    const before = chooser.scale;
+    for (const t of [200, 30, 200, 30]) chooser.took(t);
+    expect(chooser.scale).toBe(before);
+    chooser.pinned = 0.25;
+    for (let i = 0; i < 50; i++) chooser.took(200);
+    expect(chooser.scale).toBe(0.25);
+  });
+});
+
+it('turns rows top first', () => {
+  expect([...flipRows(new Uint8Array([1, 1, 1, 1, 2, 2, 2, 2]), 1, 2)]).toEqual([2, 2, 2, 2, 1, 1, 1, 1]);
+});
+
+it('compares a picture at both sides of the seam', async () => {
+  const draw = (jump: number) => async (phase: number) => new Uint8ClampedArray([Math.round(100 + 40 * phase * jump), 50, 50, 255]);
+  expect(await measurePictureSeam(10, draw(1))).toMatchObject({ most: 40, closes: false });
+  expect(await measurePictureSeam(10, draw(0))).toEqual({ most: 0, before: 0, after: 0, closes: true });
+});

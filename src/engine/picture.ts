@@ -1,0 +1,120 @@
+import * as THREE from 'three';
+import { linearOf } from '@/core/colour';
+import type { Mesh } from '@/core/mesh/mesh';
+import { isLink, type Piece, type Strand } from '@/core/piece/types';
+import { analyse, type Analysis, type Target } from '@/core/weave';
+import type { Shared } from './dressed';
+import { FinishPass } from './finish-pass';
+import { Follower } from './follow';
+import { StageScene, type View } from './stage-scene';
+
+/** Samples a pixel for edges. Software drawing pays for each, so the preview takes fewer. */
+export const EXPORT_SAMPLES = 4;
+
+/** The piece's output: its first finish, or its first stage while there is no finish. */
+export function outputOf(piece: Piece): { finish: Strand | null; stage: Strand | null } {
+  const finish = piece.strands.find((s) => s.kind === 'finish') ?? null;
+  if (!finish) return { finish, stage: piece.strands.find((s) => s.kind === 'stage') ?? null };
+  const source = finish.steps[0];
+  const link = source?.op === 'finish.shoot' ? source.params.stage : undefined;
+  return { finish, stage: isLink(link) ? (piece.strands.find((s) => s.id === link.link) ?? null) : null };
+}
+
+/** Draws frames of a piece with a renderer of the library. */
+export class Picture {
+  private readonly shared: Shared = { clPhase: { value: 0 }, clSize: { value: new THREE.Vector2(1, 1) } };
+  private readonly stageScene = new StageScene(this.shared);
+  private readonly passes = new Map<string, FinishPass>();
+  /** Passes known to fit the present piece. */
+  private readonly fresh = new Set<string>();
+  private readonly shots = new Map<number, THREE.WebGLRenderTarget>();
+  private readonly empty = new THREE.Scene();
+  private readonly ground = new THREE.Color(0, 0, 0);
+  private follower: Follower | null = null;
+  private asked = 0;
+  private piece: Piece | null = null;
+  private analysis: Analysis | null = null;
+  private output: ReturnType<typeof outputOf> = { finish: null, stage: null };
+  view: View | null = null;
+
+  constructor(readonly renderer: THREE.WebGLRenderer) {
+    renderer.outputColorSpace = THREE.LinearSRGBColorSpace;
+    renderer.toneMapping = THREE.NoToneMapping;
+    renderer.shadowMap.enabled = true;
+    renderer.shadowMap.type = THREE.PCFShadowMap;
+    this.empty.background = this.ground;
+  }
+
+  /** Takes a piece; only what its text or meshes changed is made anew. */
+  async setPiece(piece: Piece, meshOf: (form: string) => Mesh | undefined): Promise<void> {
+    const turn = ++this.asked;
+    const analysis = analyse(piece);
+    const output = outputOf(piece);
+    const follower = output.stage ? await Follower.make(piece, analysis, output.stage) : null;
+    // A later piece may have been ready sooner.
+    if (turn !== this.asked) return;
+    this.piece = piece;
+    this.analysis = analysis;
+    this.output = output;
+    this.follower = follower;
+    this.fresh.clear();
+    this.ground.setRGB(...linearOf(piece.picture.background), THREE.LinearSRGBColorSpace);
+    if (output.stage) this.stageScene.build(piece, analysis, output.stage, meshOf);
+  }
+
+  get ready(): boolean {
+    return this.output.finish !== null || this.output.stage !== null;
+  }
+
+  /**
+   * Draws one frame into `to` (the canvas where null) at `width` x `height` pixels.
+   * @param upTo draws the finish only as far as this step
+   */
+  draw(phase: number, width: number, height: number, to: THREE.WebGLRenderTarget | null, samples: number, upTo?: string): void {
+    const { piece, analysis } = this;
+    if (!piece || !analysis) return;
+    this.shared.clPhase.value = phase;
+    this.shared.clSize.value.set(width, height);
+    const shot = this.shot(width, height, samples);
+    this.renderer.setRenderTarget(shot);
+    if (this.output.stage && this.follower) {
+      this.stageScene.update(piece, analysis, this.output.stage, width / height, this.follower.at(phase), this.view);
+      this.renderer.render(this.stageScene.scene, this.stageScene.camera);
+    } else {
+      this.renderer.render(this.empty, this.stageScene.camera);
+    }
+    this.pass(piece, analysis, upTo).draw(this.renderer, piece, shot.texture, to);
+    this.renderer.setRenderTarget(null);
+  }
+
+  dispose(): void {
+    this.stageScene.dispose();
+    for (const pass of this.passes.values()) pass.dispose();
+    for (const shot of this.shots.values()) shot.dispose();
+  }
+
+  private shot(width: number, height: number, samples: number): THREE.WebGLRenderTarget {
+    const known = this.shots.get(samples);
+    if (known) {
+      known.setSize(width, height);
+      return known;
+    }
+    const shot = new THREE.WebGLRenderTarget(width, height, { type: THREE.HalfFloatType, samples, minFilter: THREE.NearestFilter, magFilter: THREE.NearestFilter });
+    this.shots.set(samples, shot);
+    return shot;
+  }
+
+  private pass(piece: Piece, analysis: Analysis, step?: string): FinishPass {
+    const { finish } = this.output;
+    const target: Target | null = finish ? { strand: finish.id, step } : null;
+    const place = step ?? 'whole';
+    const known = this.passes.get(place);
+    if (known && this.fresh.has(place)) return known;
+    this.fresh.add(place);
+    if (known && known.key === FinishPass.weave(piece, analysis, target).glsl) return known;
+    known?.dispose();
+    const pass = new FinishPass(piece, analysis, target, this.shared);
+    this.passes.set(place, pass);
+    return pass;
+  }
+}

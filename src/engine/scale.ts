@@ -1,0 +1,38 @@
+/** Parts of the picture's size at which the preview may be drawn. */
+export const SCALES = [1, 0.75, 0.5, 0.35, 0.25, 0.17] as const;
+
+/** A frame that took longer than this (ms) lowers the scale; shorter than that raises it again. */
+const SLOW = 60;
+const FAST = 16;
+/** Frames in a row before a change, so that one hiccup does not flicker. */
+const PATIENCE_DOWN = 2;
+const PATIENCE_UP = 24;
+
+/** Chooses the preview's scale from how long frames take, or keeps the one the artist pinned. */
+export class ScaleChooser {
+  private level = 2;
+  private slow = 0;
+  private fast = 0;
+  pinned: number | null = null;
+
+  get scale(): number {
+    return this.pinned ?? SCALES[this.level]!;
+  }
+
+  /** @param time of one frame in milliseconds; @returns whether the scale changed */
+  took(time: number): boolean {
+    if (this.pinned !== null) return false;
+    this.slow = time > SLOW ? this.slow + 1 : 0;
+    this.fast = time < FAST ? this.fast + 1 : 0;
+    if (this.slow >= PATIENCE_DOWN && this.level < SCALES.length - 1) return this.move(1);
+    if (this.fast >= PATIENCE_UP && this.level > 0) return this.move(-1);
+    return false;
+  }
+
+  private move(by: number): boolean {
+    this.level += by;
+    this.slow = 0;
+    this.fast = 0;
+    return true;
+  }
+}

@@ -1,0 +1,173 @@
+import * as THREE from 'three';
+import type { Mesh } from '@/core/mesh/mesh';
+import type { Piece } from '@/core/piece/types';
+import type { Preview } from '@/core/preview';
+import { Picture } from './picture';
+import { measurePictureSeam, type PictureSeam } from './picture-seam';
+import { readPixelsAsync } from './read';
+import { makeRenderer } from './renderer';
+import { ScaleChooser } from './scale';
+import type { View } from './stage-scene';
+
+export interface ViewerEvents {
+  /** The size that is drawn now, in pixels. */
+  drawn: (width: number, height: number) => void;
+  /** Whether what is on the canvas is what was asked for last. */
+  resting: (rest: boolean) => void;
+  lost: () => void;
+  restored: () => void;
+  failed: (sentence: string) => void;
+}
+
+/** Height in pixels at which the seam is compared. */
+const SEAM_HEIGHT = 90;
+/** Longest side of the preview, whatever the picture's size. */
+const MAX_SIDE = 1920;
+
+/**
+ * The running picture on a canvas. Draws only when something changed, never while the
+ * graphics card is still busy with the frame before, and comes back after a lost context.
+ */
+export class Viewer {
+  readonly scale = new ScaleChooser();
+  private readonly renderer: THREE.WebGLRenderer;
+  private picture: Picture;
+  private piece: Piece | null = null;
+  private phase = 0;
+  private dirty = false;
+  private busy: { fence: WebGLSync; since: number } | null = null;
+  private timer = 0;
+  private lost = false;
+  private ended = false;
+  private turn: Promise<unknown> = Promise.resolve();
+  private readonly target = new THREE.WebGLRenderTarget(1, 1);
+  private meshOf: (form: string) => Mesh | undefined = () => undefined;
+
+  constructor(
+    private readonly canvas: HTMLCanvasElement,
+    private readonly events: ViewerEvents,
+  ) {
+    this.renderer = makeRenderer(canvas);
+    this.renderer.debug.onShaderError = (gl, _program, vertex, fragment) => {
+      const log = gl.getShaderInfoLog(vertex) || gl.getShaderInfoLog(fragment) || '';
+      events.failed(`The graphics card refused a program: ${log.split('\n')[0]?.slice(0, 200) ?? ''}`);
+    };
+    this.picture = new Picture(this.renderer);
+    canvas.addEventListener('webglcontextlost', this.onLost);
+    canvas.addEventListener('webglcontextrestored', this.onRestored);
+    this.timer = requestAnimationFrame(this.tick);
+  }
+
+  async setPiece(piece: Piece, meshOf: (form: string) => Mesh | undefined): Promise<void> {
+    this.piece = piece;
+    this.meshOf = meshOf;
+    await this.picture.setPiece(piece, meshOf);
+    this.dirty = true;
+  }
+
+  setPhase(phase: number): void {
+    if (phase === this.phase) return;
+    this.phase = phase;
+    this.dirty = true;
+  }
+
+  get view(): View | null {
+    return this.picture.view;
+  }
+
+  set view(view: View | null) {
+    this.picture.view = view;
+    this.dirty = true;
+  }
+
+  pinScale(scale: number | null): void {
+    this.scale.pinned = scale;
+    this.dirty = true;
+  }
+
+  /** The finish up to a step (or the whole), small. The main thread does not wait for it. */
+  snapshot(step: string | undefined, width: number, height: number): Promise<Preview> {
+    return this.inTurn<Preview>({ kind: 'none', why: 'no picture' }, async () => ({ kind: 'picture', width, height, pixels: await this.small(this.phase, width, height, this.picture.view, step) }));
+  }
+
+  /** Compares the picture at both sides of the seam, small, through the piece's own camera. */
+  seam(): Promise<PictureSeam | null> {
+    return this.inTurn<PictureSeam | null>(null, () => {
+      const { picture, loop } = this.piece!;
+      const width = Math.max(2, Math.round((SEAM_HEIGHT * picture.width) / picture.height));
+      return measurePictureSeam(loop.frames, (phase) => this.small(phase, width, SEAM_HEIGHT, null));
+    });
+  }
+
+  /** Small pictures share one target, so they are drawn one after the other. */
+  private inTurn<T>(otherwise: T, work: () => Promise<T>): Promise<T> {
+    const result = this.turn.then(() => (this.lost || this.ended || !this.piece || !this.picture.ready ? otherwise : work())).catch(() => otherwise);
+    this.turn = result;
+    return result;
+  }
+
+  private async small(phase: number, width: number, height: number, view: View | null, step?: string): Promise<Uint8ClampedArray<ArrayBuffer>> {
+    const kept = this.picture.view;
+    this.picture.view = view;
+    this.target.setSize(width, height);
+    this.picture.draw(phase, width, height, this.target, 0, step);
+    this.picture.view = kept;
+    return readPixelsAsync(this.renderer, this.target, width, height);
+  }
+
+  dispose(): void {
+    this.ended = true;
+    cancelAnimationFrame(this.timer);
+    this.canvas.removeEventListener('webglcontextlost', this.onLost);
+    this.canvas.removeEventListener('webglcontextrestored', this.onRestored);
+    this.picture.dispose();
+    this.target.dispose();
+    this.renderer.dispose();
+  }
+
+  private readonly onLost = (event: Event) => {
+    event.preventDefault();
+    this.lost = true;
+    this.busy = null;
+    this.events.lost();
+  };
+
+  private readonly onRestored = () => {
+    this.lost = false;
+    const { view } = this.picture;
+    this.picture = new Picture(this.renderer);
+    this.picture.view = view;
+    if (this.piece) void this.setPiece(this.piece, this.meshOf);
+    this.events.restored();
+  };
+
+  private readonly tick = () => {
+    this.timer = requestAnimationFrame(this.tick);
+    const busy = this.stillBusy();
+    this.events.resting(!busy && !this.dirty && !this.lost);
+    if (this.lost || busy || !this.dirty || !this.piece) return;
+    this.dirty = false;
+    const { width, height } = this.piece.picture;
+    const scale = Math.min(1, MAX_SIDE / Math.max(width, height)) * this.scale.scale;
+    const [w, h] = [Math.max(2, Math.round(width * scale)), Math.max(2, Math.round(height * scale))];
+    if (this.canvas.width !== w || this.canvas.height !== h) this.renderer.setSize(w, h, false);
+    const since = performance.now();
+    this.picture.draw(this.phase, w, h, null, 0);
+    const gl = this.renderer.getContext() as WebGL2RenderingContext;
+    const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
+    gl.flush();
+    if (fence) this.busy = { fence, since };
+    this.events.drawn(w, h);
+  };
+
+  private stillBusy(): boolean {
+    if (!this.busy) return false;
+    const gl = this.renderer.getContext() as WebGL2RenderingContext;
+    const state = gl.getSyncParameter(this.busy.fence, gl.SYNC_STATUS) as number;
+    if (state !== gl.SIGNALED && !gl.isContextLost()) return true;
+    gl.deleteSync(this.busy.fence);
+    if (this.scale.took(performance.now() - this.busy.since)) this.dirty = true;
+    this.busy = null;
+    return false;
+  }
+}

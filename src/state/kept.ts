@@ -1,0 +1,83 @@
+import localforage from 'localforage';
+import { acceptPiece } from '@/core/formats/piece-file';
+import type { Piece } from '@/core/piece/types';
+
+/** A piece kept in this browser. */
+export interface Kept {
+  id: string;
+  name: string;
+  /** Milliseconds since 1970. */
+  changed: number;
+  piece: Piece;
+}
+
+const store = localforage.createInstance({ name: 'calm-lattice', storeName: 'pieces' });
+
+/** Why keeping did not work, in words; the last good version stays where it is. */
+export function keepingProblem(error: unknown): string {
+  const name = (error as { name?: string } | null)?.name ?? '';
+  if (name === 'QuotaExceededError' || /quota/i.test(String(error))) {
+    return 'This browser has no room left, so the latest changes are not kept. The last kept version is safe. Export the piece as a file, or delete pieces on the shelf.';
+  }
+  return 'This browser refused to keep the piece. The last kept version is safe. Export the piece as a file so that nothing is lost.';
+}
+
+export const newId = () => crypto.randomUUID().slice(0, 8);
+
+/** Replaces the kept version in one transaction: if it fails, the one before stays. */
+export async function keep(id: string, piece: Piece): Promise<Kept> {
+  const kept: Kept = { id, name: piece.name, changed: Date.now(), piece };
+  await store.setItem(id, kept);
+  return kept;
+}
+
+export async function restore(kept: Kept): Promise<void> {
+  await store.setItem(kept.id, kept);
+}
+
+/** A kept piece, brought to the present version. @throws PieceError if what is kept is broken. */
+export async function load(id: string): Promise<Kept | null> {
+  const kept = await store.getItem<Kept>(id);
+  return kept ? { ...kept, piece: acceptPiece(kept.piece) } : null;
+}
+
+/** All that is kept, latest first; broken entries are listed too, so that they can be saved or deleted. */
+export async function list(): Promise<Kept[]> {
+  const all: Kept[] = [];
+  await store.iterate<Kept, void>((kept) => {
+    all.push(kept);
+  });
+  return all.sort((a, b) => b.changed - a.changed);
+}
+
+export const remove = (id: string) => store.removeItem(id);
+
+/** Tries for a held piece, and the pause between them in milliseconds: a page that closes lets go a moment later. */
+const TRIES = 4;
+const PAUSE = 120;
+
+/**
+ * Holds a piece for this tab until `release`. Null where another tab holds it, so that two
+ * tabs never write over each other.
+ */
+export async function hold(id: string): Promise<(() => void) | null> {
+  if (!('locks' in navigator)) return () => undefined;
+  for (let i = 0; i < TRIES; i++) {
+    const release = await tryHold(id);
+    if (release) return release;
+    await new Promise((resolve) => setTimeout(resolve, PAUSE));
+  }
+  return null;
+}
+
+function tryHold(id: string): Promise<(() => void) | null> {
+  return new Promise((resolve) => {
+    void navigator.locks.request(`calm-lattice/${id}`, { ifAvailable: true }, (lock) => {
+      if (!lock) {
+        resolve(null);
+        return undefined;
+      }
+      return new Promise<void>((done) => resolve(() => done()));
+    });
+  });
+}

@@ -1,0 +1,97 @@
+import { create } from 'zustand';
+import { isLink, type Piece, type Strand } from '@/core/piece/types';
+import type { Preview } from '@/core/preview';
+import { linkedStrands } from '@/core/weave';
+import { studio } from '@/workers/doors';
+import { useTransport } from './transport';
+import { useWorkbench } from './workbench';
+
+/** Pixels of a cell's drawing. */
+const SIZE = { width: 126, height: 57 };
+/** While the loop plays, cells are drawn again after this many milliseconds at the earliest. */
+const REFRESH = 900;
+
+interface Previews {
+  /** By strand and step: `strand/step`. */
+  drawn: Record<string, Preview>;
+}
+
+export const usePreviews = create<Previews>()(() => ({ drawn: {} }));
+
+export const previewKey = (strand: string, step: string) => `${strand}/${step}`;
+
+/** Puts drawings in place of those before. */
+export function putPreviews(entries: [string, Preview][]): void {
+  usePreviews.setState(({ drawn }) => ({ drawn: { ...drawn, ...Object.fromEntries(entries) } }));
+}
+
+/** Everything that a strand's drawings depend on, besides the phase. */
+export function dependsOn(piece: Piece, strand: Strand): string {
+  const seen = new Map<string, Strand>();
+  const visit = (s: Strand) => {
+    if (seen.has(s.id)) return;
+    seen.set(s.id, s);
+    for (const id of linkedStrands(s)) {
+      const next = piece.strands.find((x) => x.id === id);
+      if (next) visit(next);
+    }
+  };
+  visit(strand);
+  return JSON.stringify([[...seen.values()].map((s) => [s.id, s.steps]), piece.controls.map((c) => c.value)]);
+}
+
+/** Does anything in the strand (or what it takes from) depend on links? Used to order the work. */
+const isPlain = (strand: Strand) => !strand.steps.some((s) => Object.values(s.params).some(isLink));
+
+/**
+ * Keeps the cells' drawings up to date in the background, one strand at a time, the selected
+ * one first. @returns what ends it.
+ */
+export function startPreviews(): () => void {
+  const done = new Map<string, string>();
+  let ended = false;
+  let wake: (() => void) | null = null;
+  const nudge = () => wake?.();
+  const stops = [useWorkbench.subscribe(nudge), useTransport.subscribe((now, before) => (now.playing ? undefined : now.frame !== before.frame || before.playing ? nudge() : undefined))];
+
+  const next = (): { strand: Strand; key: string } | null => {
+    const { piece, selected } = useWorkbench.getState();
+    const { frame, playing } = useTransport.getState();
+    const when = playing ? Math.floor(performance.now() / REFRESH) : frame;
+    const strands = [...piece.strands].sort((a, b) => Number(b.id === selected?.strand) - Number(a.id === selected?.strand) || Number(isPlain(b)) - Number(isPlain(a)));
+    for (const strand of strands) {
+      if (strand.kind === 'stage' || strand.kind === 'finish') continue;
+      const key = `${strand.kind === 'signal' ? '' : when} ${dependsOn(piece, strand)}`;
+      if (done.get(strand.id) !== key) return { strand, key };
+    }
+    return null;
+  };
+
+  const run = async () => {
+    while (!ended) {
+      const job = next();
+      if (!job) {
+        await new Promise<void>((resolve) => {
+          wake = resolve;
+          setTimeout(resolve, REFRESH);
+        });
+        continue;
+      }
+      done.set(job.strand.id, job.key);
+      const { piece } = useWorkbench.getState();
+      const phase = useTransport.getState().frame / piece.loop.frames;
+      try {
+        const drawn = await studio().previews(piece, job.strand.id, job.strand.steps.map((s) => s.id), SIZE, phase);
+        putPreviews(drawn.map(([step, preview]) => [previewKey(job.strand.id, step), preview]));
+      } catch (error) {
+        putPreviews(job.strand.steps.map((s) => [previewKey(job.strand.id, s.id), { kind: 'none', why: (error as Error).message }]));
+      }
+    }
+  };
+  void run();
+  return () => {
+    ended = true;
+    for (const stop of stops) stop();
+    nudge();
+  };
+}

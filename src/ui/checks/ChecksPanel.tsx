@@ -1,0 +1,110 @@
+import dynamic from 'next/dynamic';
+import type { Fix, SeamReading } from '@/core/checks/seam';
+import { setParam } from '@/core/piece/edit';
+import { strandById } from '@/core/piece/types';
+import { useChecks, verdictOf } from '@/state/checks';
+import { usePanels } from '@/state/panels';
+import { useWorkbench } from '@/state/workbench';
+import { Button } from '../parts/Button';
+import { Modal } from '../parts/Modal';
+import { shortNumber } from '../words';
+
+const SeamChart = dynamic(() => import('./SeamChart').then((m) => m.SeamChart), { ssr: false, loading: () => <div className="h-[210px]" /> });
+
+/** In hundredths of the value's range over the loop. */
+const percent = (part: number) => `${shortNumber(part * 100)} %`;
+
+export function ChecksPanel() {
+  const open = usePanels((s) => s.checks);
+  return (
+    <Modal wide open={open} onClose={() => usePanels.setState({ checks: false })} title="Checks" about="Phase 1, worked out without wrapping, against phase 0, for everything that moves.">
+      <Readings />
+    </Modal>
+  );
+}
+
+function Readings() {
+  const checks = useChecks();
+  const piece = useWorkbench((s) => s.piece);
+  const verdict = verdictOf(checks, piece.loop.play);
+  const { seam, picture, problems } = checks;
+  return (
+    <div>
+      <p className="mb-3" role="status">
+        {verdict.state === 'closes' && <><b className="text-lichen">The loop closes.</b> {seam!.length} strands move; none of them jumps at the seam.</>}
+        {verdict.state === 'still' && 'Nothing moves yet, so there is no seam to speak of. Give a cycle turns, or let a noise evolve.'}
+        {verdict.state === 'breaks' && <><b className="text-bad">The loop does not close.</b> Below stands where it breaks and what mends it.</>}
+        {verdict.state === 'once' && 'This piece plays once, so its end need not meet its beginning.'}
+        {verdict.state === 'measuring' && 'Measuring.'}
+      </p>
+      {seam && seam.length > 0 && (
+        <>
+          <table className="tabular w-full text-left">
+            <thead className="text-faint">
+              <tr><th className="py-1 font-normal">strand</th><th className="font-normal">jump at the seam</th><th className="font-normal">change per frame before</th><th className="font-normal">and after</th><th className="font-normal">verdict</th></tr>
+            </thead>
+            <tbody>
+              {seam.map((r) => <ReadingRow key={r.strand} reading={r} />)}
+              {picture && (
+                <tr className="border-t border-line">
+                  <td className="py-1.5">the picture</td><td>{picture.most} of 255</td><td>{shortNumber(picture.before)} of 255</td><td>{shortNumber(picture.after)} of 255</td>
+                  <td className={picture.closes ? 'text-lichen' : 'text-bad'}>{picture.closes ? 'closes' : 'jumps'}</td>
+                </tr>
+              )}
+            </tbody>
+          </table>
+          <SeamChart readings={seam} />
+        </>
+      )}
+      {problems.length > 0 && (
+        <section aria-label="Notes" className="mt-4 border-t border-line pt-3">
+          <h3 className="mb-1 font-semibold">Also noticed</h3>
+          {problems.map((p, i) => (
+            <p key={i} className="flex items-center justify-between gap-3 py-1">
+              <span><b className="font-medium">{strandById(piece, p.strand)?.name}</b> {p.sentence}</span>
+              {p.step && <Button onClick={() => show(p.strand, p.step!)}>Show</Button>}
+            </p>
+          ))}
+        </section>
+      )}
+    </div>
+  );
+}
+
+function show(strand: string, step: string): void {
+  usePanels.setState({ checks: false });
+  useWorkbench.getState().select({ strand, step });
+}
+
+function mend(fixes: Fix[]): void {
+  useWorkbench.getState().edit((p) => fixes.reduce((q, f) => setParam(q, f.strand, f.step, f.param, f.value), p));
+}
+
+function ReadingRow({ reading: r }: { reading: SeamReading }) {
+  const piece = useWorkbench((s) => s.piece);
+  const apart = Math.abs(r.after - r.before) / Math.max(r.before, r.after, 1e-9);
+  const words = r.closes ? (apart > 0.25 ? 'closes with a kink' : 'closes') : 'jumps';
+  return (
+    <>
+      <tr className="border-t border-line">
+        <td className="py-1.5 font-medium">{r.name}</td>
+        <td>{percent(r.gap)}</td>
+        <td>{percent(r.before)}</td>
+        <td>{percent(r.after)}</td>
+        <td className={r.closes ? 'text-lichen' : 'text-bad'}>{words}</td>
+      </tr>
+      {r.breaks && (
+        <tr>
+          <td colSpan={5} className="pb-2">
+            <span className="flex flex-wrap items-center gap-2 rounded-md bg-raised px-3 py-2">
+              Breaks at {r.breaks.name} in {strandById(piece, r.breaks.strand)?.name}.
+              {r.breaks.fixes.map((f) => <Button key={f.param} look="main" onClick={() => mend([f])}>{f.sentence}</Button>)}
+              {r.breaks.fixes.length === 0 && <span className="text-mute">No single value mends it; look at what moves in this step.</span>}
+              <Button onClick={() => show(r.breaks!.strand, r.breaks!.step)}>Show the step</Button>
+            </span>
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,154 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { addStrand, blankPiece, setParam } from '@/core/piece/edit';
+import type { Vector } from '@/core/piece/types';
+import { definitionOf } from '@/core/steps';
+import { analyse } from '@/core/weave';
+import { STARTERS } from '@/demo';
+import { fileStem } from './download';
+import { neighbour } from './lattice/Lattice';
+import { offered } from './lattice/StepPicker';
+import { frameAt } from './loop-band/draw';
+import { orbit, pan, zoom } from './stage/orbit';
+import { fittingLinks } from './tuning/LinkMenu';
+import { tidy } from './tuning/NumberField';
+import { rampAt } from './tuning/RampField';
+import { searchScore } from './parts/search';
+import { shortNumber, tellingOf } from './words';
+
+const { piece } = STARTERS[0]!;
+
+describe('walking the lattice', () => {
+  it('goes along a row, between rows and kinds, and stops at the edges', () => {
+    const at = (strand: string, step: string) => ({ strand, step });
+    expect(neighbour(piece, [], at('swell', 't1'), 'ArrowRight')).toEqual(at('swell', 't2'));
+    expect(neighbour(piece, [], at('swell', 't1'), 'ArrowLeft')).toBeNull();
+    expect(neighbour(piece, [], at('swell', 't3'), 'ArrowDown')).toEqual(at('tint', 't2'));
+    expect(neighbour(piece, [], at('swell', 't1'), 'ArrowUp')).toEqual(at('breath', 't1'));
+    expect(neighbour(piece, ['field'], at('breath', 't1'), 'ArrowDown')).toEqual(at('sea', 't1'));
+    expect(neighbour(piece, [], null, 'ArrowDown')).toEqual(at('breath', 't1'));
+    expect(neighbour(blankPiece(), [], null, 'ArrowDown')).toBeNull();
+    expect(neighbour(piece, [], at('swell', 't1'), 'x')).toBeNull();
+  });
+});
+
+describe('searching', () => {
+  it('ranks beginnings of names over beginnings of words, other words and parts', () => {
+    const scores = [searchScore('Grid form', 'gri'), searchScore('Take from field', 'fro'), searchScore('Push form', 'displ', ['displace']), searchScore('Position field', 'sit'), searchScore('Facing field', 'grid', ['rim', 'edge'])];
+    expect(scores).toEqual([...scores].sort((a, b) => b - a));
+    expect(new Set(scores).size).toBe(5);
+    expect(scores[4]).toBe(0);
+  });
+});
+
+describe('what is offered', () => {
+  it('fits what runs in and what comes after', () => {
+    const names = (at: number) => offered(piece, { for: 'step', strand: 'swell', at }).map((d) => d.name);
+    expect(names(3)).toContain('Ramp');
+    expect(names(2)).not.toContain('Ramp');
+    expect(names(2)).toContain('Power');
+    expect(names(1)).toEqual(['Stretch', 'Tint']);
+    expect(offered(piece, { for: 'strand', kind: 'form' }).map((d) => d.name)).toEqual(['Grid', 'Ball']);
+    expect(offered(piece, { for: 'replace', strand: 'swell', step: 't2' }).map((d) => d.name)).toEqual(['Distance', 'Noise', 'Fractal']);
+    expect(offered(piece, { for: 'replace', strand: 'swell', step: 't1' }).map((d) => d.name)).toEqual(['Position', 'UV', 'Screen']);
+  });
+
+  it('links only to strands that fit and close no circle, with components of vectors', () => {
+    const analysis = analyse(piece);
+    const links = (id: string, stepId: string, param: string) => {
+      const strand = piece.strands.find((s) => s.id === id)!;
+      const definition = definitionOf(strand.steps.find((s) => s.id === stepId)!.op)!;
+      return fittingLinks({ piece, strand, definition, param: definition.params.find((p) => p.id === param)!, analysis }).map((l) => l.label);
+    };
+    expect(links('sea', 't2', 'by')).toEqual(['breath', 'swell', 'tint, x', 'tint, y', 'tint, z', 'crest']);
+    expect(links('swell', 't2', 'scale')).toEqual(['breath']);
+    expect(links('breath', 't2', 'low')).toEqual([]);
+    expect(links('wet-silk', 't2', 'colour')).toEqual(['breath', 'swell', 'tint', 'crest']);
+    expect(links('hall', 't4', 'form')).toEqual(['sea']);
+    expect(links('sea', 't1', 'width')).toEqual([]);
+  });
+});
+
+describe('the view', () => {
+  const view = { position: [1, 2, 3] as Vector, target: [0, 0.5, -1] as Vector };
+  const distance = ({ position, target }: typeof view) => Math.hypot(...position.map((p, i) => p - target[i]!));
+  const angle = fc.double({ min: -7, max: 7, noNaN: true });
+
+  it('keeps its distance while it turns, and never tips over', () => {
+    fc.assert(fc.property(angle, angle, (turn, tilt) => {
+      const turned = orbit(view, turn, tilt);
+      expect(distance(turned)).toBeCloseTo(distance(view), 6);
+      expect(turned.target).toEqual(view.target);
+      expect(Math.abs(turned.position[1] - view.target[1])).toBeLessThan(distance(view));
+    }));
+  });
+
+  it('comes back after a full turn', () => {
+    orbit(view, 2 * Math.PI, 0).position.forEach((p, i) => expect(p).toBeCloseTo(view.position[i]!, 6));
+  });
+
+  it('zooms by a factor and pans sideways without turning', () => {
+    expect(distance(zoom(view, 0.5))).toBeCloseTo(distance(view) / 2, 6);
+    const moved = pan(view, 0.2, 0.1);
+    const by = moved.position.map((p, i) => p - view.position[i]!);
+    expect(moved.target.map((t, i) => t - view.target[i]!).map((x) => x.toFixed(9))).toEqual(by.map((x) => x.toFixed(9)));
+    const ahead = view.target.map((t, i) => t - view.position[i]!);
+    expect(by[0]! * ahead[0]! + by[2]! * ahead[2]!).toBeCloseTo(0, 6);
+  });
+});
+
+describe('numbers and words', () => {
+  it('numbers are held to what makes sense', () => {
+    const octaves = definitionOf('field.fractal')!.params.find((p) => p.id === 'octaves')!;
+    const seed = definitionOf('field.fractal')!.params.find((p) => p.id === 'seed')!;
+    if (octaves.type !== 'number' || seed.type !== 'number') throw new Error('not numbers');
+    expect(tidy(99, octaves)).toBe(10);
+    expect(tidy(2.123456789, octaves)).toBe(2.12346);
+    expect(tidy(3.6, seed)).toBe(4);
+    expect(tidy(1e12, {})).toBe(1e6);
+  });
+
+  it.each([[0, '0'], [0.12345, '0.123'], [1.5, '1.5'], [12.345, '12.3'], [-1234.5, '-1235'], [Number.NaN, 'not a number'], [Infinity, 'infinite']])('%d reads %s', (value, text) => {
+    expect(shortNumber(value)).toBe(text);
+  });
+
+  it('cells tell their most telling value', () => {
+    const of = (id: string, step: number) => tellingOf(piece, piece.strands.find((s) => s.id === id)!.steps[step]!);
+    expect(of('breath', 0)).toBe('2 turns');
+    expect(of('sea', 1)).toBe('breath');
+    expect(of('swell', 0)).toBe('at rest');
+  });
+
+  it('file names keep to plain letters', () => {
+    expect(fileStem('Tidewater Veil, 2nd night')).toBe('tidewater-veil-2nd-night');
+    expect(fileStem('../../é日')).toBe('e');
+    expect(fileStem('日本')).toBe('piece');
+  });
+
+  it('the ramp’s bar blends as the program does', () => {
+    const stops = [{ at: 0, colour: '#000000' }, { at: 1, colour: '#ffffff' }];
+    expect(rampAt(stops, 0.5)).toBe('#bcbcbc');
+    expect(rampAt(stops, -1)).toBe('#000000');
+    expect(rampAt([stops[1]!], 0.2)).toBe('#ffffff');
+  });
+});
+
+describe('the loop band', () => {
+  it('has the seam in its middle, the end to the left and the beginning to the right', () => {
+    expect(frameAt(500, 1000, 240)).toBe(0);
+    expect(frameAt(508, 1000, 240)).toBeLessThan(5);
+    expect(frameAt(492, 1000, 240)).toBeGreaterThan(235);
+    fc.assert(fc.property(fc.double({ min: 0, max: 1000, noNaN: true }), fc.integer({ min: 2, max: 5000 }), (x, frames) => {
+      const frame = frameAt(x, 1000, frames);
+      expect(frame).toBeGreaterThanOrEqual(0);
+      expect(frame).toBeLessThan(frames);
+    }));
+  });
+});
+
+it('a strand that is added anywhere is offered as a link at once', () => {
+  const more = addStrand(piece, 'signal', 'tide', 'signal.cycle');
+  const linked = setParam(more, 'swell', 't2', 'scale', { link: more.strands[more.strands.length - 1]!.id });
+  expect(analyse(linked).problems).toEqual([]);
+  expect(analyse(linked).uses.get('s1')).toEqual([{ strand: 'swell', step: 't2', param: 'scale' }]);
+});

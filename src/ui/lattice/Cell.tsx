@@ -1,0 +1,61 @@
+import { clsx } from 'clsx';
+import { TriangleAlert } from 'lucide-react';
+import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types';
+import type { StepTypes } from '@/core/weave';
+import { previewKey, usePreviews } from '@/state/previews';
+import { useWorkbench } from '@/state/workbench';
+import { PreviewCanvas } from '../parts/PreviewCanvas';
+import { focusTuning } from '../tuning/focus';
+import { tellingOf } from '../words';
+import { StageDrawing } from './StageDrawing';
+
+interface Props {
+  piece: Piece;
+  strand: Strand;
+  row: StepTypes;
+  selected: boolean;
+  compact: boolean;
+  problem?: string;
+}
+
+export function Cell({ piece, strand, row, selected, compact, problem }: Props) {
+  const { step, definition } = row;
+  const preview = usePreviews((s) => s.drawn[previewKey(strand.id, step.id)]);
+  const links = [...new Set(Object.values(step.params).filter(isLink).map((l) => strandById(piece, l.link)?.name ?? '?'))];
+  const name = definition?.name ?? 'Not known here';
+  const width = compact ? 66 : 84;
+  const height = compact ? 30 : 36;
+  return (
+    <button
+      type="button"
+      data-cell={`${strand.id}/${step.id}`}
+      aria-label={`${name} in ${strand.name}`}
+      aria-pressed={selected}
+      title={problem ?? definition?.about}
+      onClick={() => useWorkbench.getState().select({ strand: strand.id, step: step.id })}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter') return;
+        e.preventDefault();
+        useWorkbench.getState().select({ strand: strand.id, step: step.id });
+        focusTuning();
+      }}
+      className={clsx('relative z-10 block shrink-0 rounded-md text-left', step.off && 'opacity-45')}
+      style={{ width }}
+    >
+      <span className={clsx('relative block overflow-hidden rounded-md border bg-raised', selected ? 'border-lichen ring-1 ring-lichen' : problem ? 'border-warn' : 'border-line')} style={{ height }}>
+        {strand.kind === 'stage' ? <StageDrawing piece={piece} strand={strand} step={step} preview={preview} width={width} height={height} /> : <PreviewCanvas preview={preview} width={width} height={height} label="" />}
+        {compact && <span className="absolute inset-x-0 bottom-0 truncate bg-ground/80 px-1 text-[13px] leading-[16px]">{name}</span>}
+        {problem && <TriangleAlert size={13} className="absolute top-1 right-1 text-warn" />}
+      </span>
+      {links.length > 0 && !compact && (
+        <span className={clsx('absolute -top-2 left-1 max-w-[76px] truncate rounded-full border bg-ground px-1.5 text-[13px] leading-[15px]', selected ? 'border-lichen text-lichen' : 'border-soft text-mute')}>{links.join(', ')}</span>
+      )}
+      {!compact && (
+        <span className="mt-0.5 flex justify-between gap-1 leading-[17px]">
+          <span className="shrink-0 truncate" style={{ maxWidth: width }}>{name}</span>
+          <span className="truncate text-faint">{tellingOf(piece, step)}</span>
+        </span>
+      )}
+    </button>
+  );
+}

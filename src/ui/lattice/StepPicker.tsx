@@ -1,0 +1,75 @@
+import { Command } from 'cmdk';
+import { Dialog } from 'radix-ui';
+import { KINDS, strandById, type Piece } from '@/core/piece/types';
+import { fitting, kindOf, outputType, type StepDefinition } from '@/core/steps';
+import { analyse } from '@/core/weave';
+import { pick, usePanels, type Picking } from '@/state/panels';
+import { useWorkbench } from '@/state/workbench';
+import { addPicked } from '../workbench/actions';
+import { searchScore } from '../parts/search';
+import { KIND_WORDS } from '../words';
+
+/** Steps that fit where something is to be added: what runs in must suit them, what runs on must suit the next. */
+export function offered(piece: Piece, picking: Picking): StepDefinition[] {
+  if (picking.for === 'strand') return (picking.kind ? [picking.kind] : KINDS).flatMap((k) => fitting(k, null));
+  const strand = strandById(piece, picking.strand);
+  if (!strand) return [];
+  const rows = analyse(piece).types.get(strand.id)!;
+  const at = picking.for === 'step' ? picking.at : rows.findIndex((r) => r.step.id === picking.step);
+  const running = at === 0 ? null : (rows[at - 1]?.gives ?? null);
+  const next = rows[picking.for === 'step' ? at : at + 1];
+  return fitting(strand.kind, running).filter((d) => {
+    const takes = next?.definition?.takes;
+    return !takes || takes.includes(outputType(d, running));
+  });
+}
+
+function titleOf(piece: Piece, picking: Picking): string {
+  if (picking.for === 'strand') return picking.kind ? `New ${KIND_WORDS[picking.kind].one}: begins with` : 'New strand: begins with';
+  const name = strandById(piece, picking.strand)?.name ?? '';
+  return picking.for === 'replace' ? `In place of this step of ${name}` : `Next step of ${name}`;
+}
+
+export function StepPicker() {
+  const picking = usePanels((s) => s.picking);
+  const piece = useWorkbench((s) => s.piece);
+  const steps = picking ? offered(piece, picking) : [];
+  return (
+    <Dialog.Root open={picking !== null} onOpenChange={(open) => !open && pick(null)}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+        <Dialog.Content aria-describedby="" className="fixed top-24 left-[8%] z-50 w-[440px] overflow-hidden rounded-lg border border-soft bg-panel shadow-xl">
+          {picking && (
+            <Command label="Steps" loop filter={searchScore}>
+              <Dialog.Title className="px-4 pt-3 text-mute">{titleOf(piece, picking)}</Dialog.Title>
+              <Command.Input placeholder="Type to search" className="w-full border-b border-line bg-transparent px-4 py-2.5 text-[15px] outline-none placeholder:text-faint" />
+              <Command.List className="max-h-[380px] overflow-y-auto p-1.5">
+                <Command.Empty className="px-3 py-4 text-mute">No step of that name fits here.</Command.Empty>
+                {KINDS.map((kind) => {
+                  const of = steps.filter((d) => kindOf(d) === kind);
+                  if (of.length === 0) return null;
+                  return (
+                    <Command.Group key={kind} heading={picking.for === 'strand' ? KIND_WORDS[kind].title : undefined} className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-faint">
+                      {of.map((d) => (
+                        <Command.Item
+                          key={d.op}
+                          value={`${d.name} ${KIND_WORDS[kind].one}`}
+                          keywords={d.also}
+                          onSelect={() => { pick(null); addPicked(picking, d); }}
+                          className="flex items-baseline gap-3 rounded-md px-2.5 py-1.5 data-[selected=true]:bg-raised"
+                        >
+                          <span className="w-24 shrink-0 font-medium">{d.name}</span>
+                          <span className="text-mute">{d.about}</span>
+                        </Command.Item>
+                      ))}
+                    </Command.Group>
+                  );
+                })}
+              </Command.List>
+            </Command>
+          )}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

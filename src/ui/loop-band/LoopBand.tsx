@@ -1,0 +1,157 @@
+import { Pause, Play, SkipBack, StepBack, StepForward } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { useChecks, verdictOf } from '@/state/checks';
+import { usePanels } from '@/state/panels';
+import { dependsOn } from '@/state/previews';
+import { useTransport } from '@/state/transport';
+import { useWorkbench } from '@/state/workbench';
+import { studio } from '@/workers/doors';
+import { shortNumber } from '../words';
+import { Button } from '../parts/Button';
+import { drawBand, frameAt, type Trace } from './draw';
+
+/** The loop unrolled with the seam in the middle: its end runs in from the left, its beginning out to the right. */
+export function LoopBand() {
+  usePlaying();
+  return (
+    <footer aria-label="Loop" className="grid min-h-0 grid-cols-[196px_minmax(0,1fr)_196px] overflow-hidden border-t border-line">
+      <TransportPart />
+      <Band />
+      <SeamReadingPart />
+    </footer>
+  );
+}
+
+/** Moves the playhead in real time; frames are left out rather than played late. */
+function usePlaying(): void {
+  const playing = useTransport((s) => s.playing);
+  useEffect(() => {
+    if (!playing) return undefined;
+    let timer = 0;
+    const began = performance.now();
+    const from = useTransport.getState().frame;
+    const tick = () => {
+      const { frames, rate, play } = useWorkbench.getState().piece.loop;
+      const frame = from + Math.floor(((performance.now() - began) * rate) / 1000);
+      if (play === 'once' && frame >= frames - 1) {
+        useTransport.getState().goTo(frames - 1, frames);
+        useTransport.getState().play(false);
+        return;
+      }
+      if (frame % frames !== useTransport.getState().frame) useTransport.getState().goTo(frame, frames);
+      timer = requestAnimationFrame(tick);
+    };
+    timer = requestAnimationFrame(tick);
+    return () => cancelAnimationFrame(timer);
+  }, [playing]);
+}
+
+function TransportPart() {
+  const { frame, playing, play, goTo } = useTransport();
+  const { frames, rate, play: plays } = useWorkbench((s) => s.piece.loop);
+  const step = (by: number) => {
+    play(false);
+    goTo(useTransport.getState().frame + by, frames);
+  };
+  return (
+    <div className="flex flex-col justify-center gap-2 px-4">
+      <div className="flex items-center gap-1">
+        <button type="button" aria-label={playing ? 'Pause' : 'Play'} title="Play or pause (Space)" onClick={() => play(!playing)} className="mr-1 grid size-9 place-items-center rounded-full border border-soft bg-raised hover:border-lichen">
+          {playing ? <Pause size={15} /> : <Play size={15} />}
+        </button>
+        <Button look="icon" aria-label="To the first frame" onClick={() => step(-useTransport.getState().frame)}><SkipBack size={14} /></Button>
+        <Button look="icon" aria-label="One frame back" title="One frame back (,)" onClick={() => step(-1)}><StepBack size={14} /></Button>
+        <Button look="icon" aria-label="One frame on" title="One frame on (.)" onClick={() => step(1)}><StepForward size={14} /></Button>
+      </div>
+      <p className="tabular leading-snug">
+        frame {frame} of {frames}
+        <button type="button" className="block text-left text-mute hover:text-text" title="Picture and loop settings" onClick={() => useWorkbench.getState().select(null)}>
+          {shortNumber(frames / rate)} s at {rate}, plays {plays === 'loop' ? 'as a loop' : 'once'}
+        </button>
+      </p>
+    </div>
+  );
+}
+
+function useTraces(): Trace[] {
+  const piece = useWorkbench((s) => s.piece);
+  const [traces, setTraces] = useState<Trace[]>([]);
+  const key = piece.strands.filter((s) => s.kind === 'signal').map((s) => s.name + dependsOn(piece, s)).join();
+  useEffect(() => {
+    let ended = false;
+    studio().traces(useWorkbench.getState().piece, 241).then((t) => !ended && setTraces(t)).catch(() => !ended && setTraces([]));
+    return () => {
+      ended = true;
+    };
+  }, [key]);
+  return traces;
+}
+
+function Band() {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const traces = useTraces();
+  const frames = useWorkbench((s) => s.piece.loop.frames);
+  const selected = useWorkbench((s) => s.selected?.strand);
+  const frame = useTransport((s) => s.frame);
+  const [size, setSize] = useState({ width: 0, height: 0 });
+
+  useEffect(() => {
+    const watch = new ResizeObserver(([entry]) => setSize({ width: entry!.contentRect.width, height: entry!.contentRect.height }));
+    watch.observe(canvas.current!);
+    return () => watch.disconnect();
+  }, []);
+  useEffect(() => {
+    if (canvas.current && size.width > 0) drawBand(canvas.current, size, { frames, frame, traces, selected });
+  }, [size, frames, frame, traces, selected]);
+
+  const scrub = (event: React.PointerEvent) => {
+    if (event.buttons !== 1) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    const { play, goTo } = useTransport.getState();
+    play(false);
+    goTo(frameAt(event.clientX - box.left, box.width, frames), frames);
+  };
+  return (
+    <div className="relative min-h-0">
+    <canvas
+      ref={canvas}
+      tabIndex={0}
+      role="slider"
+      aria-label="Playhead"
+      aria-valuemin={0}
+      aria-valuemax={frames - 1}
+      aria-valuenow={frame}
+      className="absolute inset-0 size-full cursor-col-resize touch-none bg-panel"
+      onPointerDown={(e) => { e.currentTarget.setPointerCapture(e.pointerId); scrub(e); }}
+      onPointerMove={scrub}
+      onKeyDown={(e) => {
+        const by = e.key === 'ArrowLeft' ? -1 : e.key === 'ArrowRight' ? 1 : 0;
+        if (!by) return;
+        e.preventDefault();
+        // From the present frame, not the drawn one: keys may come faster than pictures.
+        const { frame: now, play, goTo } = useTransport.getState();
+        play(false);
+        goTo(now + by * (e.shiftKey ? 10 : 1), frames);
+      }}
+    />
+    </div>
+  );
+}
+
+const TONES = { closes: 'text-lichen', breaks: 'text-bad', still: 'text-mute', once: 'text-text', measuring: 'text-mute' };
+
+function SeamReadingPart() {
+  const checks = useChecks();
+  const play = useWorkbench((s) => s.piece.loop.play);
+  const verdict = verdictOf(checks, play);
+  const { picture } = checks;
+  const apart = picture ? Math.abs(picture.after - picture.before) : 0;
+  return (
+    <button type="button" onClick={() => usePanels.setState({ checks: true })} className="border-l border-line px-4 text-left hover:bg-panel" aria-label={`Seam: ${verdict.words}. Open the checks.`}>
+      <span className="text-mute">seam</span>
+      <b data-seam={verdict.state} className={`block text-[19px] leading-tight font-semibold ${TONES[verdict.state]}`}>{verdict.words}</b>
+      {picture && <span className="tabular block text-mute">picture {picture.most} of 255<br />motion {shortNumber(apart)} apart</span>}
+      {!picture && verdict.state !== 'measuring' && <span className="text-mute">no picture yet</span>}
+    </button>
+  );
+}

@@ -1,0 +1,118 @@
+/** A signal over the loop, phase 0 to 1 with both ends. */
+export interface Trace {
+  strand: string;
+  name: string;
+  values: Float32Array;
+}
+
+interface BandState {
+  frames: number;
+  frame: number;
+  traces: Trace[];
+  selected: string | undefined;
+}
+
+/** Part of the loop that is shown on each side of the seam. */
+const SIDE = 0.62;
+const COLOURS = { line: '#262d2a', text: '#8b978f', trace: '#7f8c84', chosen: '#ece6d9', seam: '#c6d86b', head: '#ece6d9', doubled: '#151a18' };
+
+const frameX = (phase: number, width: number) => width / 2 + (phase / SIDE) * (width / 2);
+
+/** Frame under a place on the band; left of the seam lies the end of the loop. */
+export function frameAt(x: number, width: number, frames: number): number {
+  const phase = ((x - width / 2) / (width / 2)) * SIDE;
+  return Math.round((phase - Math.floor(phase)) * frames) % frames;
+}
+
+/** Round steps between frame marks. */
+function markStep(frames: number): number {
+  const rough = frames / 8;
+  return [1, 2, 5, 10, 15, 20, 25, 30, 50, 60, 100, 120, 150, 200, 300, 500, 600, 1000, 3000].find((s) => s >= rough) ?? 6000;
+}
+
+export function drawBand(canvas: HTMLCanvasElement, { width, height }: { width: number; height: number }, state: BandState): void {
+  const ratio = window.devicePixelRatio || 1;
+  canvas.width = Math.round(width * ratio);
+  canvas.height = Math.round(height * ratio);
+  const g = canvas.getContext('2d')!;
+  g.scale(ratio, ratio);
+  g.font = '13px "Instrument Sans Variable", sans-serif';
+  drawMarks(g, width, height, state.frames);
+  for (const [i, trace] of state.traces.entries()) drawTrace(g, width, height, trace, i, state);
+  drawSeam(g, width, height);
+  drawHead(g, width, height, state);
+}
+
+function drawMarks(g: CanvasRenderingContext2D, width: number, height: number, frames: number): void {
+  // Beyond half a loop on each side the same frames come again; that part is darker.
+  g.fillStyle = COLOURS.doubled;
+  g.fillRect(0, 0, frameX(-0.5, width), height);
+  g.fillRect(frameX(0.5, width), 0, width, height);
+  const step = markStep(frames);
+  const reach = Math.ceil((SIDE * frames) / step) * step;
+  g.strokeStyle = COLOURS.line;
+  g.lineWidth = 1;
+  for (let f = -reach; f <= reach; f += step) {
+    const x = Math.round(frameX(f / frames, width)) + 0.5;
+    g.beginPath();
+    g.moveTo(x, 0);
+    g.lineTo(x, height);
+    g.stroke();
+    g.fillStyle = COLOURS.text;
+    if (f !== 0) g.fillText(String(((f % frames) + frames) % frames), x + 5, 15);
+  }
+}
+
+function drawTrace(g: CanvasRenderingContext2D, width: number, height: number, trace: Trace, place: number, { traces, selected }: BandState): void {
+  const low = Math.min(...trace.values);
+  const span = Math.max(Math.max(...trace.values) - low, 1e-6);
+  const lane = (height - 38) / traces.length;
+  const top = 24 + lane * place;
+  const last = trace.values.length - 1;
+  const y = (phase: number) => {
+    const at = (phase - Math.floor(phase)) * last;
+    const i = Math.floor(at);
+    const v = trace.values[i]! + (trace.values[Math.min(last, i + 1)]! - trace.values[i]!) * (at - i);
+    return top + lane * (0.9 - (0.8 * (v - low)) / span);
+  };
+  g.strokeStyle = trace.strand === selected ? COLOURS.chosen : COLOURS.trace;
+  g.lineWidth = 1.5;
+  g.beginPath();
+  for (let x = 0; x <= width; x += 1.5) g.lineTo(x, y(((x - width / 2) / (width / 2)) * SIDE));
+  g.stroke();
+  g.fillStyle = trace.strand === selected ? COLOURS.chosen : COLOURS.text;
+  g.fillText(trace.name, 8, top + lane / 2 + 4);
+}
+
+function drawSeam(g: CanvasRenderingContext2D, width: number, height: number): void {
+  g.strokeStyle = COLOURS.seam;
+  g.lineWidth = 1.5;
+  g.beginPath();
+  g.moveTo(width / 2, 0);
+  g.lineTo(width / 2, height);
+  g.stroke();
+  g.fillStyle = COLOURS.seam;
+  g.fillText('seam, frame 0', width / 2 + 6, height - 7);
+}
+
+/** The playhead, drawn wherever its frame shows: the band is wider than the loop. */
+function drawHead(g: CanvasRenderingContext2D, width: number, height: number, { frame, frames }: BandState): void {
+  for (const phase of [frame / frames, frame / frames - 1]) {
+    if (Math.abs(phase) > SIDE) continue;
+    const x = frameX(phase, width);
+    g.globalAlpha = Math.abs(phase) > 0.5 ? 0.4 : 1;
+    g.strokeStyle = COLOURS.head;
+    g.fillStyle = COLOURS.head;
+    g.lineWidth = 1;
+    g.beginPath();
+    g.moveTo(x, 0);
+    g.lineTo(x, height);
+    g.stroke();
+    g.beginPath();
+    g.moveTo(x - 5, 0);
+    g.lineTo(x + 5, 0);
+    g.lineTo(x, 8);
+    g.fill();
+    g.globalAlpha = 1;
+  }
+}

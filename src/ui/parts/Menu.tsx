@@ -1,0 +1,42 @@
+import { DropdownMenu } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+export interface MenuItem {
+  label: string;
+  hint?: string;
+  run: () => void;
+  disabled?: boolean;
+}
+
+interface Props {
+  trigger: ReactNode;
+  items: (MenuItem | 'line')[];
+  align?: 'start' | 'end';
+}
+
+export function Menu({ trigger, items, align = 'end' }: Props) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align={align} sideOffset={4} className="z-50 max-h-[60vh] min-w-48 overflow-y-auto rounded-md border border-soft bg-raised p-1 shadow-lg">
+          {items.map((item, i) =>
+            item === 'line' ? (
+              <DropdownMenu.Separator key={i} className="my-1 h-px bg-line" />
+            ) : (
+              <DropdownMenu.Item
+                key={item.label}
+                disabled={item.disabled}
+                onSelect={item.run}
+                className="flex items-baseline justify-between gap-6 rounded px-2.5 py-1.5 outline-none data-[disabled]:text-faint data-[highlighted]:bg-soft"
+              >
+                {item.label}
+                {item.hint && <span className="text-faint">{item.hint}</span>}
+              </DropdownMenu.Item>
+            ),
+          )}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,110 @@
+'use client';
+
+import { FilePlus2, FolderOpen } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { checkSize, readPiece } from '@/core/formats/piece-file';
+import { blankPiece } from '@/core/piece/edit';
+import { PieceError } from '@/core/piece/errors';
+import type { Piece } from '@/core/piece/types';
+import { STARTERS } from '@/demo';
+import { keep, keepingProblem, list, newId, remove, restore, type Kept } from '@/state/kept';
+import { notify } from '@/state/notify';
+import { Button } from '../parts/Button';
+import { Mark } from '../parts/Mark';
+import { KeptCard, StarterCard } from './cards';
+
+export function Shelf() {
+  const router = useRouter();
+  const [kept, setKept] = useState<Kept[] | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+
+  const refresh = useCallback(async () => {
+    try {
+      setKept(await list());
+    } catch {
+      setKept([]);
+      notify('error', 'This browser does not let pages keep data, so pieces can only be kept as files here.');
+    }
+  }, []);
+
+  useEffect(() => void refresh(), [refresh]);
+
+  const begin = async (piece: Piece) => {
+    const id = newId();
+    try {
+      await keep(id, piece);
+      router.push(`/piece/${id}`);
+    } catch (error) {
+      notify('error', keepingProblem(error));
+    }
+  };
+
+  const openFile = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    try {
+      checkSize(chosen.size);
+      await begin(readPiece(await chosen.text()));
+    } catch (error) {
+      notify('error', error instanceof PieceError ? error.message : 'This file could not be read. Try again, or choose another.');
+    }
+  };
+
+  const change = async (work: Promise<unknown>) => {
+    try {
+      await work;
+    } catch (error) {
+      notify('error', keepingProblem(error));
+    }
+    await refresh();
+  };
+
+  const drop = async (item: Kept) => {
+    await change(remove(item.id));
+    notify('info', `"${item.name}" was deleted.`, { label: 'Undo', run: () => void change(restore(item)) });
+  };
+
+  return (
+    <main
+      className="mx-auto min-h-screen max-w-[1180px] px-8 py-7"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        void openFile(e.dataTransfer.files[0]);
+      }}
+    >
+      <header className="mb-8 flex items-center gap-3">
+        <Mark size={26} />
+        <h1 className="text-[19px] font-semibold">Calm Lattice</h1>
+        <span className="text-mute">loops that provably close</span>
+        <span className="grow" />
+        <input ref={file} type="file" accept=".json,application/json" className="hidden" aria-label="Piece file" onChange={(e) => { void openFile(e.target.files?.[0]); e.target.value = ''; }} />
+        <Button onClick={() => file.current?.click()} className="flex items-center gap-2"><FolderOpen size={15} /> Open a file</Button>
+        <Button look="main" onClick={() => void begin(blankPiece())} className="flex items-center gap-2"><FilePlus2 size={15} /> Start blank</Button>
+      </header>
+      <section aria-labelledby="starters">
+        <h2 id="starters" className="mb-3 text-[15px] font-semibold">Starters <span className="ml-2 font-normal text-mute">finished loops for the Saltmarsh Choir, to take apart</span></h2>
+        <div className="grid grid-cols-3 gap-5">
+          {STARTERS.map((s) => <StarterCard key={s.id} starter={s} onBegin={() => void begin(s.piece)} />)}
+        </div>
+      </section>
+      <section aria-labelledby="kept" className="mt-9">
+        <h2 id="kept" className="mb-3 text-[15px] font-semibold">Kept in this browser</h2>
+        {kept === null && <p className="text-mute">Looking.</p>}
+        {kept?.length === 0 && <p className="rounded-md border border-dashed border-soft p-6 text-mute">Nothing yet. Begin with a starter or a blank piece; it is kept here from then on. Files can be dropped anywhere on this page.</p>}
+        <div className="grid grid-cols-4 gap-5">
+          {kept?.map((item) => (
+            <KeptCard
+              key={item.id}
+              item={item}
+              onOpen={() => router.push(`/piece/${item.id}`)}
+              onRename={(name) => void change(keep(item.id, { ...item.piece, name }))}
+              onDuplicate={() => void change(keep(newId(), { ...item.piece, name: `${item.name} copy`.slice(0, 80) }))}
+              onDelete={() => void drop(item)}
+            />
+          ))}
+        </div>
+      </section>
+    </main>
+  );
+}

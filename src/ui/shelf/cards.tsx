@@ -1,0 +1,83 @@
+import { MoreHorizontal } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { acceptPiece } from '@/core/formats/piece-file';
+import type { Piece } from '@/core/piece/types';
+import type { Starter } from '@/demo';
+import type { Kept } from '@/state/kept';
+import { Menu } from '../parts/Menu';
+import { RenameInput } from '../parts/RenameInput';
+import { seconds } from '../words';
+import { Still } from './Still';
+
+const facts = (piece: Piece) => `${piece.picture.width} x ${piece.picture.height}, ${seconds(piece.loop.frames, piece.loop.rate)}`;
+
+/** Starters come with a still of their own; the picture is drawn live while it is pointed at. */
+export function StarterCard({ starter, onBegin }: { starter: Starter; onBegin: () => void }) {
+  const { id, piece } = starter;
+  const [moving, setMoving] = useState(false);
+  return (
+    <button
+      type="button"
+      onClick={onBegin}
+      onPointerEnter={() => setMoving(true)}
+      onPointerLeave={() => setMoving(false)}
+      onFocus={() => setMoving(true)}
+      onBlur={() => setMoving(false)}
+      className="rounded-lg border border-line bg-panel p-2.5 text-left hover:border-soft"
+    >
+      <span className="relative block aspect-video overflow-hidden rounded-md bg-black/40">
+        <img src={`/starters/${id}.png`} alt="" className="size-full object-contain" />
+        {moving && <span className="absolute inset-0"><Still piece={piece} moving quiet /></span>}
+      </span>
+      <span className="mt-2.5 flex items-baseline justify-between px-1">
+        <b className="text-[14px] font-semibold">{piece.name}</b>
+        <span className="text-faint">{facts(piece)}</span>
+      </span>
+      <span className="mt-1 block px-1 pb-1 text-mute">{piece.note}</span>
+    </button>
+  );
+}
+
+interface KeptProps {
+  item: Kept;
+  onOpen: () => void;
+  onRename: (name: string) => void;
+  onDuplicate: () => void;
+  onDelete: () => void;
+}
+
+/** What is kept may be from an older version, or broken; then there is no picture but the entry stays. */
+function usable(item: Kept): Piece | null {
+  try {
+    return acceptPiece(item.piece);
+  } catch {
+    return null;
+  }
+}
+
+export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: KeptProps) {
+  const [moving, setMoving] = useState(false);
+  const [naming, setNaming] = useState(false);
+  const piece = useMemo(() => usable(item), [item]);
+  return (
+    <article aria-label={item.name} className="rounded-lg border border-line bg-panel p-2" onPointerEnter={() => setMoving(true)} onPointerLeave={() => setMoving(false)}>
+      <button type="button" onClick={onOpen} disabled={!piece} aria-label={`Open ${item.name}`} className="block w-full rounded-md">
+        {piece ? <Still piece={piece} moving={moving} /> : <span className="grid aspect-video place-items-center rounded-md bg-black/40 text-bad">This entry is damaged</span>}
+      </button>
+      <div className="mt-2 flex items-start justify-between gap-2 px-1">
+        <div className="min-w-0">
+          {naming ? (
+            <RenameInput label="New name" name={item.name} onDone={(name) => { setNaming(false); if (name) onRename(name); }} />
+          ) : (
+            <b className="block truncate font-semibold">{item.name}</b>
+          )}
+          <span className="text-faint">{new Date(item.changed).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</span>
+        </div>
+        <Menu
+          trigger={<button type="button" aria-label={`More for ${item.name}`} className="grid size-7 shrink-0 place-items-center rounded-md text-mute hover:bg-raised"><MoreHorizontal size={15} /></button>}
+          items={[{ label: 'Rename', run: () => setTimeout(() => setNaming(true)) }, { label: 'Duplicate', run: onDuplicate }, 'line', { label: 'Delete', run: onDelete }]}
+        />
+      </div>
+    </article>
+  );
+}

@@ -1,0 +1,31 @@
+import type { Vector } from '@/core/piece/types';
+import type { View } from '@/engine/stage-scene';
+
+/** Closest to straight up or down that a view may come, in radians. */
+const POLE = 0.02;
+
+/** Turns a view about its target. @param turn about the upright axis, @param tilt upward; radians */
+export function orbit({ position, target }: View, turn: number, tilt: number): View {
+  const offset = position.map((p, i) => p - target[i]!) as Vector;
+  const radius = Math.hypot(...offset);
+  const heading = Math.atan2(offset[0], offset[2]) + turn;
+  const height = Math.min(Math.PI / 2 - POLE, Math.max(-Math.PI / 2 + POLE, Math.asin(offset[1] / radius) + tilt));
+  const flat = radius * Math.cos(height);
+  return { target, position: [target[0] + flat * Math.sin(heading), target[1] + radius * Math.sin(height), target[2] + flat * Math.cos(heading)] };
+}
+
+/** Brings a view nearer to its target (below 1) or away from it. */
+export function zoom({ position, target }: View, factor: number): View {
+  return { target, position: position.map((p, i) => target[i]! + (p - target[i]!) * factor) as Vector };
+}
+
+/** Moves view and target together, in parts of the distance between them. */
+export function pan({ position, target }: View, right: number, up: number): View {
+  const ahead = target.map((t, i) => t - position[i]!) as Vector;
+  const distance = Math.hypot(...ahead);
+  const flat = Math.hypot(ahead[0], ahead[2]) || 1;
+  const side: Vector = [-ahead[2] / flat, 0, ahead[0] / flat];
+  const by = [side[0] * right, up, side[2] * right].map((v) => v * distance);
+  const moved = (v: Vector) => v.map((x, i) => x + by[i]!) as Vector;
+  return { position: moved(position), target: moved(target) };
+}

@@ -1,0 +1,105 @@
+import { Slider } from 'radix-ui';
+import { useEffect, useRef, useState } from 'react';
+import type { NumberParam } from '@/core/steps';
+import { shortNumber } from '../words';
+
+interface Props {
+  param: NumberParam;
+  value: number;
+  onChange: (value: number) => void;
+  onReset?: () => void;
+}
+
+/** Steps of a slider over its whole range. */
+const FINENESS = 400;
+
+export function tidy(value: number, param: Pick<NumberParam, 'whole' | 'hard'>): number {
+  const [low, high] = param.hard ?? [-1e6, 1e6];
+  const held = Math.min(high, Math.max(low, value));
+  return param.whole ? Math.round(held) : Number(held.toPrecision(6));
+}
+
+/** A slider for the usual range, and a number that can be typed or dragged beyond it. */
+export function NumberField({ param, value, onChange, onReset }: Props) {
+  const step = param.whole ? 1 : (param.max - param.min) / FINENESS;
+  return (
+    <div className="grid grid-cols-[1fr_84px] items-center gap-3">
+      <Slider.Root
+        value={[Math.min(param.max, Math.max(param.min, value))]}
+        min={param.min}
+        max={param.max}
+        step={step}
+        onValueChange={([v]) => onChange(tidy(v!, param))}
+        onDoubleClick={onReset}
+        className="relative flex h-5 touch-none items-center select-none"
+      >
+        <Slider.Track className="relative h-1 grow rounded-full bg-line">
+          <Slider.Range className="absolute h-full rounded-full bg-mute" />
+        </Slider.Track>
+        <Slider.Thumb aria-label={param.name} className="block size-3 rounded-full bg-text" />
+      </Slider.Root>
+      <NumberInput label={`${param.name}, number`} value={value} unit={param.unit} step={step} onChange={(v) => onChange(tidy(v, param))} />
+    </div>
+  );
+}
+
+interface InputProps {
+  label: string;
+  value: number;
+  unit?: string;
+  /** Change for one pixel of dragging or one press of an arrow key. */
+  step: number;
+  onChange: (value: number) => void;
+}
+
+/** A number to type, to drag sideways, or to change with the arrow keys (Shift: ten times). */
+export function NumberInput({ label, value, unit, step, onChange }: InputProps) {
+  const [text, setText] = useState<string | null>(null);
+  const drag = useRef<{ x: number; from: number; moved: boolean } | null>(null);
+  useEffect(() => setText(null), [value]);
+
+  const commit = () => {
+    if (text === null) return;
+    const typed = Number(text.replace(',', '.'));
+    setText(null);
+    if (text.trim() !== '' && Number.isFinite(typed)) onChange(typed);
+  };
+  return (
+    <span className="tabular flex min-w-0 items-baseline justify-end gap-1">
+      <input
+        aria-label={label}
+        inputMode="decimal"
+        value={text ?? shortNumber(value)}
+        className="w-full min-w-9 cursor-ew-resize rounded border border-transparent bg-transparent px-1 py-0.5 text-right hover:border-line focus:cursor-text focus:border-soft focus:bg-ground"
+        onChange={(e) => setText(e.target.value)}
+        onFocus={(e) => e.target.select()}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') commit();
+          if (e.key === 'Escape') setText(null);
+          const way = e.key === 'ArrowUp' ? 1 : e.key === 'ArrowDown' ? -1 : 0;
+          if (!way) return;
+          e.preventDefault();
+          onChange(value + way * step * (e.shiftKey ? 10 : 1));
+        }}
+        onPointerDown={(e) => {
+          if (document.activeElement === e.currentTarget) return;
+          drag.current = { x: e.clientX, from: value, moved: false };
+          e.currentTarget.setPointerCapture(e.pointerId);
+        }}
+        onPointerMove={(e) => {
+          const d = drag.current;
+          if (!d || (Math.abs(e.clientX - d.x) < 3 && !d.moved)) return;
+          d.moved = true;
+          onChange(d.from + (e.clientX - d.x) * step * (e.shiftKey ? 10 : 1));
+        }}
+        onPointerUp={(e) => {
+          const moved = drag.current?.moved;
+          drag.current = null;
+          if (moved) e.currentTarget.blur();
+        }}
+      />
+      {unit && <span className="shrink-0 text-faint">{unit}</span>}
+    </span>
+  );
+}

@@ -1,0 +1,60 @@
+import { Eye, EyeOff, Replace, Trash2 } from 'lucide-react';
+import { useMemo } from 'react';
+import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
+import { analyse } from '@/core/weave';
+import { pick } from '@/state/panels';
+import { useWorkbench } from '@/state/workbench';
+import { Button } from '../parts/Button';
+import { KIND_WORDS, TYPE_WORDS } from '../words';
+import { removeSelected, switchStep } from '../workbench/actions';
+import { LargePreview } from './LargePreview';
+import { ParamRow } from './ParamRow';
+import { PieceSettings } from './PieceSettings';
+
+/** The selected step's parameters; those of the picture and the loop where nothing is selected. */
+export function Tuning() {
+  const piece = useWorkbench((s) => s.piece);
+  const selected = useWorkbench((s) => s.selected);
+  const strand = selected ? strandById(piece, selected.strand) : undefined;
+  const step = strand?.steps.find((s) => s.id === selected?.step);
+  return (
+    <section aria-label="Tuning" data-tuning className="h-full overflow-y-auto">
+      {strand && step ? <StepTuning key={`${strand.id}/${step.id}`} piece={piece} strand={strand} step={step} /> : <PieceSettings piece={piece} />}
+    </section>
+  );
+}
+
+function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; step: Step }) {
+  const analysis = useMemo(() => analyse(piece), [piece]);
+  const row = analysis.types.get(strand.id)?.find((r) => r.step.id === step.id);
+  const definition = row?.definition;
+  const problems = analysis.problems.filter((p) => p.strand === strand.id && p.step === step.id);
+  const at = { strand: strand.id, step: step.id };
+  const takes = row?.takes ? TYPE_WORDS[row.takes] : KIND_WORDS[strand.kind].one;
+  const gives = row?.gives ? TYPE_WORDS[row.gives] : '';
+  return (
+    <div className="grid grid-cols-[196px_1fr] gap-5 p-4">
+      <div>
+        <h2 className="text-[15px] font-semibold">{definition?.name ?? step.op}</h2>
+        <p className="mb-2 text-mute">{row?.takes ? `${takes} to ${gives}` : `begins with a ${gives}`}</p>
+        <LargePreview piece={piece} strand={strand} step={step} />
+        <div className="mt-2.5 flex gap-1">
+          {strand.steps[0]?.id !== step.id && (
+            <Button look="icon" aria-label={step.off ? 'Switch on' : 'Switch off'} title={`${step.off ? 'Switch on' : 'Switch off'} (O)`} onClick={() => switchStep(at)}>{step.off ? <EyeOff size={15} /> : <Eye size={15} />}</Button>
+          )}
+          <Button look="icon" aria-label="Replace" title="Replace with another step" onClick={() => pick({ for: 'replace', ...at })}><Replace size={15} /></Button>
+          <Button look="icon" aria-label="Remove" title="Remove (Delete)" onClick={() => removeSelected(at)}><Trash2 size={15} /></Button>
+        </div>
+      </div>
+      <div>
+        {problems.map((p) => <p key={p.sentence} role="alert" className="mb-2 rounded-md border border-warn/60 px-2.5 py-1.5 text-warn">{p.sentence}</p>)}
+        {definition?.params.map((param, i) => (
+          <div key={param.id} data-first={i === 0 ? '' : undefined}>
+            <ParamRow piece={piece} strand={strand} step={step} definition={definition} param={param} analysis={analysis} />
+          </div>
+        ))}
+        {definition && <p className="mt-2 text-faint">{definition.about}</p>}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,44 @@
+import type { Kind } from '@/core/piece/types';
+import { definitionOf, valueOf, type Param } from '@/core/steps';
+import { isControlRef, isLink, type Piece, type Step, type Value } from '@/core/piece/types';
+
+/** Headings of the six kinds. */
+export const KIND_WORDS: Record<Kind, { title: string; one: string; about: string; glyph: string }> = {
+  signal: { title: 'Signals', one: 'signal', about: 'numbers over the loop', glyph: '∿' },
+  field: { title: 'Fields', one: 'field', about: 'something at every point', glyph: '▦' },
+  form: { title: 'Forms', one: 'form', about: 'meshes and points', glyph: '◇' },
+  surface: { title: 'Surfaces', one: 'surface', about: 'how a form looks', glyph: '◐' },
+  stage: { title: 'Stage', one: 'stage', about: 'what stands where', glyph: '⌂' },
+  finish: { title: 'Finish', one: 'finish', about: 'the picture itself', glyph: '▭' },
+};
+
+/** A number for reading: as many places as tell something. */
+export function shortNumber(value: number): string {
+  if (!Number.isFinite(value)) return Number.isNaN(value) ? 'not a number' : value > 0 ? 'infinite' : '-infinite';
+  const size = Math.abs(value);
+  const places = size >= 100 ? 0 : size >= 10 ? 1 : size >= 1 ? 2 : 3;
+  return String(Number(value.toFixed(places)));
+}
+
+/** A parameter's value in a few characters. */
+export function shortValue(piece: Piece, param: Param, value: Value | undefined): string {
+  if (isLink(value)) return piece.strands.find((s) => s.id === value.link)?.name ?? '?';
+  if (isControlRef(value)) return piece.controls.find((c) => c.id === value.control)?.name ?? '?';
+  if (typeof value === 'number') return `${shortNumber(value)}${'unit' in param && param.unit ? ` ${value === 1 ? param.unit.replace(/s$/, '') : param.unit}` : ''}`;
+  if (Array.isArray(value)) return typeof value[0] === 'number' ? value.map((v) => shortNumber(v as number)).join(' ') : `${value.length} stops`;
+  if (param.type === 'choice') return param.options.find((o) => o.id === value)?.name.toLowerCase() ?? '';
+  return typeof value === 'string' ? value : '';
+}
+
+/** The most telling value of a step, for its cell. */
+export function tellingOf(piece: Piece, step: Step): string {
+  const definition = definitionOf(step.op);
+  const param = definition?.params.find((p) => p.id === definition.telling);
+  return param ? shortValue(piece, param, valueOf(step, param)) : '';
+}
+
+/** What a step takes and gives, in words. */
+export const TYPE_WORDS: Record<string, string> = { float: 'number', vec2: 'two numbers', vec3: 'point or colour', form: 'form', surface: 'surface', stage: 'stage', image: 'picture' };
+
+/** "8.0 s" for a loop. */
+export const seconds = (frames: number, rate: number) => `${shortNumber(frames / rate)} s`;

@@ -1,0 +1,92 @@
+import { writePiece, PIECE_ENDING } from '@/core/formats/piece-file';
+import { addStep, addStrand, duplicateStrand, moveStep, removeStep, removeStrand, replaceOp, toggleStep } from '@/core/piece/edit';
+import { isLink, strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
+import { definitionOf, kindOf, type StepDefinition } from '@/core/steps';
+import { exportGlsl } from '@/core/weave';
+import { notify } from '@/state/notify';
+import type { Picking } from '@/state/panels';
+import { useWorkbench, type Selection } from '@/state/workbench';
+import { download, fileStem } from '../download';
+
+/** What the artist can do to the piece, wherever it is asked for. */
+
+const state = () => useWorkbench.getState();
+
+/** Strands that a new step most likely means: the newest of the kind it needs. */
+function likelyLinks(piece: Piece, definition: StepDefinition): Step['params'] {
+  const params: Step['params'] = {};
+  for (const param of definition.params) {
+    if (param.type !== 'strand') continue;
+    const free = piece.strands.filter((s) => s.kind === param.kind);
+    const unused = free.filter((s) => !piece.strands.some((x) => x.steps.some((t) => Object.values(t.params).some((v) => isLink(v) && v.link === s.id))));
+    const chosen = unused[unused.length - 1] ?? free[free.length - 1];
+    if (chosen) params[param.id] = { link: chosen.id };
+  }
+  return params;
+}
+
+export function addPicked(picking: Picking, definition: StepDefinition): void {
+  const { piece, edit, select } = state();
+  const params = likelyLinks(piece, definition);
+  if (picking.for === 'strand') {
+    edit((p) => addStrand(p, kindOf(definition), definition.name.toLowerCase(), definition.op, params));
+    const strand = state().piece.strands[state().piece.strands.length - 1];
+    if (strand) select({ strand: strand.id, step: strand.steps[0]!.id });
+    return;
+  }
+  if (picking.for === 'replace') {
+    edit((p) => replaceOp(p, picking.strand, picking.step, definition.op, definition.params.map((x) => x.id)));
+    return;
+  }
+  edit((p) => addStep(p, picking.strand, picking.at, definition.op, params));
+  const step = strandById(state().piece, picking.strand)?.steps[picking.at];
+  if (step) select({ strand: picking.strand, step: step.id });
+}
+
+/** Removes a step and selects its neighbour. A source goes only when its row is otherwise empty. */
+export function removeSelected(at: Selection): void {
+  const strand = strandById(state().piece, at.strand);
+  const index = strand?.steps.findIndex((s) => s.id === at.step) ?? -1;
+  if (!strand || index < 0) return;
+  if (index === 0 && strand.steps.length > 1) {
+    notify('info', `"${strand.name}" begins with this step. Replace it with another source, or delete the whole strand.`, { label: 'Delete strand', run: () => deleteStrand(strand.id) });
+    return;
+  }
+  state().edit((p) => removeStep(p, at.strand, at.step));
+  const left = strandById(state().piece, at.strand)?.steps[Math.max(0, index - 1)];
+  state().select(left ? { strand: at.strand, step: left.id } : null);
+}
+
+export function deleteStrand(id: string): void {
+  const name = strandById(state().piece, id)?.name;
+  state().edit((p) => removeStrand(p, id));
+  notify('info', `"${name}" was deleted. Undo brings it back.`);
+}
+
+export const copyStrand = (id: string) => state().edit((p) => duplicateStrand(p, id));
+export const switchStep = (at: Selection) => state().edit((p) => toggleStep(p, at.strand, at.step));
+
+export function shiftStep(at: Selection, by: number): void {
+  const steps = strandById(state().piece, at.strand)?.steps ?? [];
+  const index = steps.findIndex((s) => s.id === at.step);
+  const to = index + by;
+  if (index < 1 || to < 1 || to >= steps.length) return;
+  state().edit((p) => moveStep(p, at.strand, at.step, to));
+}
+
+export function savePiece(): void {
+  const { piece } = state();
+  download(`${fileStem(piece.name)}${PIECE_ENDING}`, writePiece(piece), 'application/json');
+}
+
+export function saveGlsl(strand: string): void {
+  const { piece } = state();
+  const name = strandById(piece, strand)?.name ?? 'field';
+  download(`${fileStem(piece.name)}-${fileStem(name)}.frag`, exportGlsl(piece, strand), 'text/plain');
+}
+
+export function kindsWithGlsl(kind: Kind): boolean {
+  return kind === 'field' || kind === 'signal';
+}
+
+export const nameOf = (step: Step) => definitionOf(step.op)?.name ?? step.op;

@@ -1,0 +1,69 @@
+import { useEffect } from 'react';
+import { strandById } from '@/core/piece/types';
+import { pick, usePanels } from '@/state/panels';
+import { useTransport } from '@/state/transport';
+import { redo, undo, useWorkbench } from '@/state/workbench';
+import { removeSelected, savePiece, shiftStep, switchStep } from './actions';
+
+/** Keys that work wherever no text is being typed. The command list shows them too. */
+export const KEYS: { keys: string; about: string }[] = [
+  { keys: 'Arrows', about: 'walk the lattice' },
+  { keys: 'Enter', about: 'tune the selected step' },
+  { keys: 'A', about: 'add a step after the selected one' },
+  { keys: 'N', about: 'new strand' },
+  { keys: 'Delete', about: 'remove the selected step' },
+  { keys: '[ and ]', about: 'move the step left or right' },
+  { keys: 'O', about: 'switch the step off or on' },
+  { keys: 'Escape', about: 'let go of the selection: picture and loop settings' },
+  { keys: 'Space', about: 'play or pause' },
+  { keys: ', and .', about: 'one frame back or on' },
+  { keys: 'Ctrl+Z, Ctrl+Shift+Z', about: 'undo, redo' },
+  { keys: 'Ctrl+K', about: 'everything by name' },
+  { keys: 'Ctrl+S', about: 'save the piece as a file' },
+];
+
+function typing(target: EventTarget | null): boolean {
+  if (!(target instanceof HTMLElement)) return false;
+  return target.isContentEditable || (target instanceof HTMLInputElement && target.type !== 'range' && target.type !== 'checkbox') || target instanceof HTMLTextAreaElement;
+}
+
+function handle(event: KeyboardEvent): boolean {
+  // A dialog or menu that was open has had the key already.
+  if (event.defaultPrevented) return false;
+  const { piece, selected } = useWorkbench.getState();
+  const { frame, playing, play, goTo } = useTransport.getState();
+  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  if (event.ctrlKey || event.metaKey) {
+    if (key === 'k') return usePanels.setState({ commands: true }), true;
+    if (key === 's') return savePiece(), true;
+    if (typing(event.target)) return false;
+    if (key === 'z') return event.shiftKey ? redo() : undo(), true;
+    if (key === 'y') return redo(), true;
+    return false;
+  }
+  if (event.altKey || typing(event.target) || document.querySelector('[role="dialog"],[role="menu"],[role="listbox"]')) return false;
+  const onControl = event.target instanceof HTMLElement && event.target.closest('button,a,[role="slider"],input') !== null;
+  if (key === ' ' && !onControl) return play(!playing), true;
+  if (key === ',' || key === '.') return play(false), goTo(frame + (key === '.' ? 1 : -1), piece.loop.frames), true;
+  if (key === 'Escape') return useWorkbench.getState().select(null), true;
+  if (key === 'n') return pick({ for: 'strand', kind: null }), true;
+  if (!selected) return false;
+  const steps = strandById(piece, selected.strand)?.steps ?? [];
+  const at = steps.findIndex((s) => s.id === selected.step);
+  if (key === 'a' || key === '+') return pick({ for: 'step', strand: selected.strand, at: at + 1 }), true;
+  if (key === 'o') return switchStep(selected), true;
+  if (key === '[' || key === ']') return shiftStep(selected, key === '[' ? -1 : 1), true;
+  const inLattice = event.target === document.body || (event.target instanceof HTMLElement && event.target.closest('[data-lattice]') !== null);
+  if ((key === 'Delete' || key === 'Backspace') && inLattice) return removeSelected(selected), true;
+  return false;
+}
+
+export function useShortcuts(): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (handle(event)) event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}

@@ -1,0 +1,35 @@
+import { bakeKey } from '@/core/mesh/bake';
+import type { Mesh } from '@/core/mesh/mesh';
+import type { Piece } from '@/core/piece/types';
+import { studio } from './doors';
+
+/** Meshes of a piece's forms, baked in the worker and kept by what they depend on. */
+export class MeshStore {
+  private readonly meshes = new Map<string, { key: string; mesh: Mesh | null }>();
+
+  constructor(private readonly failed: (sentence: string) => void) {}
+
+  readonly get = (form: string): Mesh | undefined => this.meshes.get(form)?.mesh ?? undefined;
+
+  /** Bakes what changed. @returns whether any mesh is another one now. */
+  async update(piece: Piece): Promise<boolean> {
+    let changed = false;
+    for (const strand of piece.strands) {
+      if (strand.kind !== 'form') continue;
+      const key = bakeKey(piece, strand);
+      const known = this.meshes.get(strand.id);
+      if (known?.key === key) continue;
+      try {
+        const mesh = await studio().mesh(piece, strand.id);
+        this.meshes.set(strand.id, { key, mesh });
+        changed = true;
+      } catch (error) {
+        // The mesh before stays; the same wrong values are not tried again.
+        this.meshes.set(strand.id, { key, mesh: known?.mesh ?? null });
+        this.failed(`"${strand.name}" could not be made: ${(error as Error).message}`);
+      }
+    }
+    for (const id of [...this.meshes.keys()]) if (!piece.strands.some((s) => s.id === id)) this.meshes.delete(id);
+    return changed;
+  }
+}

@@ -1,0 +1,42 @@
+import * as Comlink from 'comlink';
+import { measureSeam, type SeamReading } from '@/core/checks/seam';
+import { bake } from '@/core/mesh/bake';
+import { buffersOf, type Mesh } from '@/core/mesh/mesh';
+import { strandById, type Piece } from '@/core/piece/types';
+import { previewSteps, type Preview, type PreviewSize } from '@/core/preview';
+import { Evaluator, placeRows, type PlaceValues } from '@/core/weave';
+
+/** Work on the processor that must not hold up the interface. */
+const studio = {
+  /** Mesh of a form; null where there is none. @throws with a sentence for the artist. */
+  async mesh(piece: Piece, strand: string): Promise<Mesh | null> {
+    const mesh = bake(piece, strandById(piece, strand)!);
+    return mesh ? Comlink.transfer(mesh, buffersOf(mesh)) : null;
+  },
+
+  async previews(piece: Piece, strand: string, steps: string[], size: PreviewSize, phase: number): Promise<[string, Preview][]> {
+    const found = strandById(piece, strand);
+    return found ? [...(await previewSteps(piece, found, steps, size, phase))] : [];
+  },
+
+  seam: (piece: Piece): Promise<SeamReading[]> => measureSeam(piece),
+
+  /** Values of each signal over the loop, phase 0 to 1 with both ends. */
+  async traces(piece: Piece, samples: number): Promise<{ strand: string; name: string; values: Float32Array }[]> {
+    const signals = piece.strands.filter((s) => s.kind === 'signal');
+    if (signals.length === 0) return [];
+    const evaluator = await Evaluator.make(piece, signals.map((s) => ({ strand: s.id })));
+    const rows = placeRows(Array.from({ length: samples }, (_, i) => ({ phase: i / (samples - 1) })));
+    return signals.map((s, i) => ({ strand: s.id, name: s.name, values: evaluator.run(i, rows, samples) }));
+  },
+
+  /** Value of a strand (up to a step) at one place. */
+  async probe(piece: Piece, strand: string, step: string | undefined, place: PlaceValues): Promise<number[]> {
+    const evaluator = await Evaluator.make(piece, [{ strand, step }]);
+    return [...evaluator.run(0, placeRows([place]), 1)];
+  },
+};
+
+export type Studio = typeof studio;
+
+Comlink.expose(studio);

@@ -1,0 +1,55 @@
+import { BufferTarget, canEncodeVideo, Mp4OutputFormat, Output, VideoSample, VideoSampleSource, WebMOutputFormat, type VideoCodec } from 'mediabunny';
+import type { Job } from './take-away';
+
+export type VideoFormat = 'webm' | 'mp4';
+
+const CODECS: Record<VideoFormat, VideoCodec> = { webm: 'vp9', mp4: 'avc' };
+/** Bits for each pixel and frame: high, since noise is hard to compress and this goes on a stage. */
+const BITS_PER_PIXEL = 0.25;
+const KEYFRAME_SECONDS = 1;
+
+/** H.264 takes even sizes only; the last column or row is left out where there is one too many. */
+export const evenSize = (side: number) => side - (side % 2);
+
+export function videoBitrate(width: number, height: number, rate: number): number {
+  return Math.round(Math.min(80e6, Math.max(2e6, width * height * rate * BITS_PER_PIXEL)));
+}
+
+/** Can this browser encode such a film? */
+export async function canWrite(format: VideoFormat, width: number, height: number): Promise<boolean> {
+  return canEncodeVideo(CODECS[format], { width: evenSize(width), height: evenSize(height) });
+}
+
+/** Writes a film of exactly the frames it is given, each 1 / rate seconds long. */
+export class VideoWriter {
+  private constructor(
+    private readonly job: Job,
+    private readonly output: Output,
+    private readonly target: BufferTarget,
+    private readonly source: VideoSampleSource,
+  ) {}
+
+  static async open(format: VideoFormat, job: Job): Promise<VideoWriter> {
+    if (!(await canWrite(format, job.width, job.height))) {
+      throw new Error(`This browser cannot encode ${format === 'mp4' ? 'H.264' : 'VP9'} at ${job.width} x ${job.height}. Take the PNG frames instead, or a smaller picture.`);
+    }
+    const target = new BufferTarget();
+    const output = new Output({ format: format === 'webm' ? new WebMOutputFormat() : new Mp4OutputFormat({ fastStart: 'in-memory' }), target });
+    const source = new VideoSampleSource({ codec: CODECS[format], bitrate: videoBitrate(job.width, job.height, job.rate), keyFrameInterval: KEYFRAME_SECONDS });
+    output.addVideoTrack(source, { frameRate: job.rate });
+    await output.start();
+    return new VideoWriter(job, output, target, source);
+  }
+
+  async add(pixels: Uint8ClampedArray<ArrayBuffer>, frame: number): Promise<void> {
+    const { width, height, rate } = this.job;
+    const sample = new VideoSample(pixels, { format: 'RGBX', codedWidth: width, codedHeight: height, timestamp: frame / rate, duration: 1 / rate });
+    await this.source.add(sample);
+    sample.close();
+  }
+
+  async finish(): Promise<Uint8Array<ArrayBuffer>> {
+    await this.output.finalize();
+    return new Uint8Array(this.target.buffer!);
+  }
+}

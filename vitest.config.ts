@@ -1,0 +1,7 @@
+import path from 'node:path';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  resolve: { alias: { '@': path.resolve(import.meta.dirname, 'src') } },
+  test: { include: ['src/**/*.test.ts', 'cli/**/*.test.ts'], testTimeout: 30_000 },
+});
