@@ -11,8 +11,9 @@ export const CHROMIUM = {
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '*.spec.ts',
-  timeout: 120_000,
-  expect: { timeout: 30_000 },
+  timeout: 180_000,
+  // Software drawing on a busy machine: a seam of the largest starter alone can take half a minute.
+  expect: { timeout: 60_000 },
   // One at a time: software drawing takes all the cores there are.
   workers: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],

@@ -1,4 +1,5 @@
-import { hold, keep, keepingProblem, load } from './kept';
+import { hold, keep, keepingProblem, load, putAside, takeBack } from './kept';
+import type { Piece } from '@/core/piece/types';
 import { notify } from './notify';
 import { useWorkbench } from './workbench';
 
@@ -21,6 +22,8 @@ export async function openKept(id: string): Promise<(() => void) | null> {
   }
   useWorkbench.getState().setKeeping({ state: 'kept', at: kept.changed });
   const stop = keepChanges(id);
+  const aside = takeBack(id, kept.changed);
+  if (aside) useWorkbench.getState().edit(() => aside);
   return () => {
     stop();
     release();
@@ -30,21 +33,25 @@ export async function openKept(id: string): Promise<(() => void) | null> {
 function keepChanges(id: string): () => void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let pending = false;
+  let saving: Piece | null = null;
   const save = async () => {
     pending = false;
     const { piece, setKeeping } = useWorkbench.getState();
+    saving = piece;
     try {
       const { changed } = await keep(id, piece);
-      setKeeping({ state: 'kept', at: changed });
+      if (!pending) setKeeping({ state: 'kept', at: changed });
     } catch (error) {
       const why = keepingProblem(error);
       if (useWorkbench.getState().keeping.state !== 'failed') notify('error', why);
       setKeeping({ state: 'failed', why });
     }
+    if (saving === piece) saving = null;
   };
   const unsubscribe = useWorkbench.subscribe((now, before) => {
     if (now.piece === before.piece || now.id !== id) return;
     pending = true;
+    if (now.keeping.state === 'kept') now.setKeeping({ state: 'waiting' });
     clearTimeout(timer);
     timer = setTimeout(() => void save(), PAUSE);
   });
@@ -52,12 +59,16 @@ function keepChanges(id: string): () => void {
     clearTimeout(timer);
     if (pending) void save();
   };
-  window.addEventListener('pagehide', flush);
+  const leave = () => {
+    if (pending || saving) putAside(id, useWorkbench.getState().piece);
+    flush();
+  };
+  window.addEventListener('pagehide', leave);
   document.addEventListener('visibilitychange', flush);
   return () => {
     flush();
     unsubscribe();
-    window.removeEventListener('pagehide', flush);
+    window.removeEventListener('pagehide', leave);
     document.removeEventListener('visibilitychange', flush);
   };
 }

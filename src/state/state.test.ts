@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { useChecks, verdictOf } from './checks';
-import { keepingProblem } from './kept';
+import { keepingProblem, putAside, takeBack } from './kept';
 import { dependsOn } from './previews';
 import { useTransport } from './transport';
 import { endGesture, redo, undo, useWorkbench } from './workbench';
@@ -101,4 +101,38 @@ it('full storage is told from other trouble', () => {
   expect(keepingProblem(new DOMException('full', 'QuotaExceededError'))).toMatch(/no room left/);
   expect(keepingProblem(new Error('The quota has been exceeded'))).toMatch(/no room left/);
   expect(keepingProblem(new Error('closed'))).toMatch(/refused to keep/);
+});
+
+describe('a page that is closed at once', () => {
+  const held = new Map<string, string>();
+  const room = { left: true };
+  beforeEach(() => {
+    held.clear();
+    room.left = true;
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => held.get(key) ?? null,
+      setItem: (key: string, value: string) => {
+        if (!room.left) throw new DOMException('full', 'QuotaExceededError');
+        held.set(key, value);
+      },
+      removeItem: (key: string) => held.delete(key),
+    });
+  });
+
+  it('gets back what was put aside, once, and only if it is later than what is kept', () => {
+    putAside('a', piece);
+    expect(takeBack('a', Date.now() + 1000)).toBeNull();
+    putAside('a', piece);
+    expect(takeBack('a', 0)).toEqual(piece);
+    expect(takeBack('a', 0)).toBeNull();
+  });
+
+  it('leaves nothing old behind where there is no room, and nothing broken comes back', () => {
+    putAside('a', piece);
+    room.left = false;
+    putAside('a', piece);
+    expect(takeBack('a', 0)).toBeNull();
+    held.set('calm-lattice/draft/a', '{"changed":99999999999999,"piece":{"format":"no"}}');
+    expect(takeBack('a', 0)).toBeNull();
+  });
 });

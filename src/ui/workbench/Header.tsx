@@ -58,7 +58,7 @@ function KeepingNote() {
   const router = useRouter();
   const [busy, setBusy] = useState(false);
   if (keeping.state === 'kept') return <span className="text-mute">kept {new Date(keeping.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}</span>;
-  if (keeping.state === 'waiting') return <span className="text-mute">not kept yet</span>;
+  if (keeping.state === 'waiting') return <span className="text-mute">keeping …</span>;
   if (keeping.state === 'failed') return <span role="alert" className="max-w-md truncate text-bad" title={keeping.why}>not kept: {keeping.why}</span>;
   const copy = async () => {
     setBusy(true);
