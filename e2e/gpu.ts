@@ -10,11 +10,13 @@ interface Job {
   width: number;
   rows: number[];
   whole?: boolean;
+  /** The picture in slot 0. */
+  picture?: { width: number; height: number; data: number[] };
 }
 
 /** Runs a job on the graphics card of the page: four scalars for each row. */
 export async function onGraphicsCard(page: Page, job: Job): Promise<number[]> {
-  return page.evaluate(({ glsl, result, width, rows, whole }) => {
+  return page.evaluate(({ glsl, result, width, rows, whole, picture }) => {
     const count = rows.length / width;
     const canvas = new OffscreenCanvas(1, 1);
     const gl = canvas.getContext('webgl2')!;
@@ -49,6 +51,12 @@ void main() { outcome = ${result}; }`));
     const target = whole ? texture(gl.RGBA32UI, count, 1, gl.RGBA_INTEGER, gl.UNSIGNED_INT, null) : texture(gl.RGBA32F, count, 1, gl.RGBA, gl.FLOAT, null);
     gl.bindFramebuffer(gl.FRAMEBUFFER, gl.createFramebuffer());
     gl.framebufferTexture2D(gl.FRAMEBUFFER, gl.COLOR_ATTACHMENT0, gl.TEXTURE_2D, target, 0);
+    if (picture) {
+      gl.activeTexture(gl.TEXTURE1);
+      texture(gl.SRGB8_ALPHA8, picture.width, picture.height, gl.RGBA, gl.UNSIGNED_BYTE, new Uint8Array(picture.data));
+      gl.uniform1i(gl.getUniformLocation(program, 'clPicture0'), 1);
+      gl.activeTexture(gl.TEXTURE0);
+    }
     texture(gl.R32F, width, count, gl.RED, gl.FLOAT, new Float32Array(rows));
     gl.viewport(0, 0, count, 1);
     gl.drawArrays(gl.TRIANGLES, 0, 3);

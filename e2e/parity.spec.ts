@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { checkProgram, compile, library, LIBRARY_PARTS, Processor } from '@/core/glsl';
+import { checkProgram, compile, library, LIBRARY_PARTS, Processor, samplerText, type Pixels } from '@/core/glsl';
 import { PLACE_FIELDS, PLACE_SIZE, SURFACE_FIELDS } from '@/core/glsl/lib';
 import { CATALOGUE, outputType, type Param, type RunType, type StepDefinition } from '@/core/steps';
-import { glslType, stepFunction, stepFunctionName } from '@/core/weave';
+import { glslType, paramType, stepFunction, stepFunctionName } from '@/core/weave';
 import { onGraphicsCard } from './gpu';
 
 /** Points for each function. */
@@ -13,6 +13,7 @@ const COUNT = 160;
  */
 const TOLERANCE = 2e-4;
 const ALL = library(LIBRARY_PARTS);
+const SAMPLERS = samplerText(1);
 
 /** A small generator, so that every run draws the same points. */
 function random(seed: number): () => number {
@@ -35,12 +36,19 @@ function expectAlike(name: string, gpu: number[], cpu: number[], rows: number[],
   expect(worst.off, `${name} at ${rows.slice(row * width, (row + 1) * width).join(' ')}: card ${gpu[worst.at]}, processor ${cpu[worst.at]}`).toBeLessThanOrEqual(TOLERANCE);
 }
 
+/** A small picture of every shade, in slot 0 on both processors. */
+const PICTURE: Pixels = (() => {
+  const next = random(9);
+  return { width: 7, height: 5, data: Uint8ClampedArray.from({ length: 7 * 5 * 4 }, () => Math.floor(next() * 256)) };
+})();
+
 /** Compares one expression of scalars `i(n)` on both processors. */
 async function compare(page: import('@playwright/test').Page, name: string, glsl: string, result: string, rows: number[], width: number): Promise<number[]> {
-  const gpu = await onGraphicsCard(page, { glsl, result, width, rows });
+  const gpu = await onGraphicsCard(page, { glsl: `${SAMPLERS}${glsl}`, result, width, rows, picture: { ...PICTURE, data: [...PICTURE.data] } });
   const inputs = Array.from({ length: width }, (_, k) => `float x${k}`).join(', ');
   const source = `${glsl}\nvec4 probe(${inputs}) { return ${result.replace(/\bi\((\d+)\)/g, 'x$1')}; }`;
   const processor = Processor.loadNow(compile(source, ['probe']));
+  processor.setPictures([PICTURE]);
   const cpu = [...processor.run('probe', new Float32Array(rows), rows.length / width)];
   expectAlike(name, gpu, cpu, rows, width);
   return cpu;
@@ -73,7 +81,7 @@ test('whole-number hashes agree bit for bit', async ({ page }) => {
 });
 
 /** Every function of the library that takes and gives floats, as the checker sees it. */
-const LIBRARY_FUNCTIONS = checkProgram(ALL).functions.filter((f) => f.returns.scalar === 'float' && f.returns.shape !== 'struct' && f.params.every((p) => p.local.type.shape === 'scalar' || p.local.type.shape === 'vector'));
+const LIBRARY_FUNCTIONS = checkProgram(ALL).functions.filter((f) => f.returns.scalar === 'float' && f.returns.shape !== 'struct' && f.name !== 'pictureTexel' && f.params.every((p) => p.local.type.shape === 'scalar' || p.local.type.shape === 'vector'));
 
 for (const [k, func] of LIBRARY_FUNCTIONS.entries()) {
   const title = `${func.name}(${func.params.map((p) => p.local.type.name).join(', ')})`;
@@ -84,7 +92,8 @@ for (const [k, func] of LIBRARY_FUNCTIONS.entries()) {
       const from = width;
       width += type.size;
       const value = parts(from, type.size);
-      if (type.scalar === 'float') return /period|repeat|cells/.test(name) ? `floor(abs(${value}) * 0.4)` : name === 'octaves' ? `abs(${value}) * 0.5` : value;
+      if (type.scalar === 'float') return /period|repeat|cells/.test(name) ? `floor(abs(${value}) * 0.4)` : name === 'octaves' ? `abs(${value}) * 0.5` : name === 'kelvin' ? `abs(${value}) * 1500.0` : name === 'd' ? `${value} * 0.08` : /jitter|depth|opening/.test(name) ? `abs(${value}) * 0.125` : value;
+      if (type.scalar === 'bool') return `(${value} > 0.0)`;
       return type.scalar === 'uint' ? (type.size === 1 ? `(uint(int(abs(${value}) * 1000.0)) * 2654435761u)` : `uvec${type.size}(ivec${type.size}(abs(${value}) * 1000.0))`) : `int(abs(${value}) * 0.3)`;
     });
     const rows = Array.from({ length: COUNT * width }, () => Math.fround(next() * 16 - 8));
@@ -104,6 +113,11 @@ function scalarsOf(param: Param, next: () => number): number[] {
       return [0, 1, 2].map(() => within(param.min, param.max));
     case 'choice':
       return [Math.floor(next() * param.options.length)];
+    case 'picture':
+      return [0];
+    case 'curve':
+    case 'keys':
+      return [within(-1, 1)];
     default:
       return [next(), next(), next()].map(Math.fround);
   }
@@ -122,8 +136,8 @@ function stepExpression(d: StepDefinition, takes: RunType | null): { call: strin
   const sizes: Partial<Record<RunType, number>> = { float: 1, vec2: 2, vec3: 3, form: 3, image: 3 };
   const running = takes ? (structs[takes] ? `Surface(${structs[takes]!.map((f) => take(f.size)).join(', ')})` : take(sizes[takes]!)) : null;
   const runningSize = width - PLACE_SIZE;
-  const params = d.params.filter((p) => p.type !== 'strand');
-  const args = params.map((p) => (p.type === 'choice' ? `int(${take(1)} + 0.5)` : take(p.type === 'number' ? 1 : 3)));
+  const params = d.params.filter((p) => paramType(p) !== null);
+  const args = params.map((p) => (paramType(p) === 'int' ? `int(${take(1)} + 0.5)` : take(paramType(p) === 'float' ? 1 : 3)));
   return {
     call: `${stepFunctionName(d)}(${[place, ...(running ? [running] : []), ...args].join(', ')})`,
     width,
@@ -136,15 +150,17 @@ function stepExpression(d: StepDefinition, takes: RunType | null): { call: strin
   };
 }
 
-const WITH_GLSL = CATALOGUE.filter((d) => d.glsl !== undefined);
+const WITH_GLSL = CATALOGUE.filter((d) => d.glsl !== undefined || d.resolve);
 
 for (const [k, d] of WITH_GLSL.entries()) {
   test(`step: ${d.op}`, async ({ page }) => {
     const starts: (RunType | null)[] = d.takes.length > 0 ? d.takes : [d.gives === 'image' ? 'image' : null];
     for (const takes of starts) {
-      const gives = outputType(d, takes);
-      const glsl = `${ALL}\n${stepFunction(d, takes, gives)}`;
-      const { call, row, width } = stepExpression(d, takes);
+      const resolved = d.resolve?.({ params: {} }, takes) ?? d;
+      const gives = outputType(resolved, takes);
+      const own = takes && `${glslType(takes)} ownRow(Place q) { return ${glslType(takes)}(waveSine(q.uv.x * 2.0 + q.rest.y) + q.screen.y); }`;
+      const glsl = `${ALL}\n${d.again ? own : ''}\n${stepFunction(resolved, takes, gives, undefined, 'ownRow')}`;
+      const { call, row, width } = stepExpression(resolved, takes);
       const next = random(k + 77);
       const rows = Array.from({ length: COUNT }, () => row(next)).flat();
       const results: Record<string, string[]> = {

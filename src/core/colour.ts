@@ -18,3 +18,11 @@ export function linearOf(hex: string): [number, number, number] {
 export function toByte(linear: number): number {
   return linear > 0 ? Math.round(255 * toEncoded(Math.min(linear, 1))) : 0;
 }
+
+/** Linear sRGB to Oklab (B. Ottosson, "A perceptual color space for image processing", 2020). */
+export function toOklab([r, g, b]: readonly number[]): [number, number, number] {
+  const l = Math.cbrt(0.4122214708 * r! + 0.5363325363 * g! + 0.0514459929 * b!);
+  const m = Math.cbrt(0.2119034982 * r! + 0.6806995451 * g! + 0.1073969566 * b!);
+  const s = Math.cbrt(0.0883024619 * r! + 0.2817188376 * g! + 0.6299787005 * b!);
+  return [0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s, 1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s, 0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s];
+}

@@ -2,4 +2,5 @@ export { GlslError, type Pos } from './errors';
 export { builtinNames, checkProgram } from './check';
 export { compile, type Compiled, type Entry } from './wasm/compile';
 export { Processor } from './run';
-export { library, LIBRARY_PARTS, type LibraryPart } from './lib';
+export { PICTURE_SLOTS, pictureUniform, samplerText, type Pixels } from './pictures';
+export { library, LIBRARY_FUNCTIONS, LIBRARY_PARTS, partsNamedIn, type LibraryPart } from './lib';

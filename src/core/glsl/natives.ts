@@ -1,4 +1,4 @@
-import { TYPES, vectorOf, BOOL, FLOAT, type ScalarName, type Type } from './types';
+import { TYPES, vectorOf, BOOL, FLOAT, INT, type ScalarName, type Type } from './types';
 
 /**
  * Built-in functions that the processor has an instruction for (or nearly so). All others
@@ -55,5 +55,8 @@ export const NATIVES: ReadonlyMap<string, NativeSignature[]> = new Map(
     not: componentwise(1, ['bool'], vectors),
     any: reduceBool,
     all: reduceBool,
+    // Not of the standard: pictures, see `pictures.ts`.
+    texelAt: [{ params: [INT, INT, INT], returns: vectorOf('float', 4) }],
+    texelSize: [{ params: [INT], returns: vectorOf('float', 2) }],
   }),
 );

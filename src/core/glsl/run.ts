@@ -1,3 +1,4 @@
+import { SLOT_BYTES, writeTable, type Pixels } from './pictures';
 import type { Compiled } from './wasm/compile';
 
 const PAGE = 65536;
@@ -7,10 +8,17 @@ const PAGE = 65536;
  * outputs share its memory.
  */
 export class Processor {
+  private readonly pictures: Pixels[] = [];
+  /** First byte behind the pictures. */
+  private free: number;
+
   private constructor(
     readonly compiled: Compiled,
     private readonly instance: WebAssembly.Instance,
-  ) {}
+  ) {
+    this.free = compiled.heap;
+    writeTable(this.memory.buffer, compiled.pictures);
+  }
 
   static async load(compiled: Compiled): Promise<Processor> {
     const { instance } = await WebAssembly.instantiate(compiled.bytes);
@@ -38,6 +46,27 @@ export class Processor {
     });
   }
 
+  /** Lays pictures into memory, one a slot; does nothing where they already lie there. */
+  setPictures(pictures: Pixels[]): void {
+    if (pictures.length === this.pictures.length && pictures.every((p, i) => p === this.pictures[i])) return;
+    this.pictures.splice(0, this.pictures.length, ...pictures);
+    const { heap, pictures: table } = this.compiled;
+    this.free = pictures.reduce((sum, p) => sum + p.data.length, heap);
+    this.reserve(this.free);
+    writeTable(this.memory.buffer, table);
+    let at = heap;
+    for (const [slot, p] of pictures.entries()) {
+      new Uint8Array(this.memory.buffer, at, p.data.length).set(p.data);
+      new Uint32Array(this.memory.buffer, table + SLOT_BYTES * slot, 3).set([at, p.width, p.height]);
+      at += p.data.length;
+    }
+  }
+
+  private reserve(end: number): void {
+    const missing = Math.ceil(end / PAGE) - this.memory.buffer.byteLength / PAGE;
+    if (missing > 0) this.memory.grow(missing);
+  }
+
   /**
    * Runs an exported function over rows.
    * @param rows `count` rows of the entry's inputs; whole-number inputs as their bit patterns
@@ -47,11 +76,10 @@ export class Processor {
   run(name: string, rows: Float32Array, count: number): Float32Array {
     const entry = this.compiled.entries[name];
     if (!entry) throw new Error(`There is no entry "${name}".`);
-    const inputs = this.compiled.heap;
+    const inputs = this.free;
     const outputs = inputs + 4 * count * entry.inputs.length;
     const end = outputs + 4 * count * entry.outputs.length;
-    const missing = Math.ceil(end / PAGE) - this.memory.buffer.byteLength / PAGE;
-    if (missing > 0) this.memory.grow(missing);
+    this.reserve(end);
     // Copied as bits: a float copy could rewrite the bit patterns of NaNs that stand for integers.
     const words = count * entry.inputs.length;
     new Uint32Array(this.memory.buffer, inputs, words).set(new Uint32Array(rows.buffer, rows.byteOffset, words));

@@ -8,7 +8,10 @@ export const LIMITS = {
   steps: 2000,
   nameLength: 80,
   noteLength: 4000,
-  stops: 16,
+  /** Characters of a formula or a code step. */
+  textLength: 20_000,
+  /** Stops of a ramp, points of a curve, keys of a signal. */
+  stops: 64,
   /** Largest size of any number in a piece. */
   number: 1e6,
   pictureSide: 8192,

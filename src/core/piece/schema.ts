@@ -9,8 +9,12 @@ const number = Joi.number().min(-LIMITS.number).max(LIMITS.number);
 const colour = Joi.string().pattern(/^#[0-9a-fA-F]{6}$/).messages({ 'string.pattern.base': '{{#label}} must be a colour like #20a0c0' });
 
 const link = Joi.object({ link: id.required(), step: id, swizzle: Joi.string().valid('x', 'y', 'z') });
-const control = Joi.object({ control: id.required() });
+const control = Joi.object({ control: id.required(), range: Joi.array().ordered(number, number).length(2) });
 const stop = Joi.object({ at: number.min(0).max(1).required(), colour: colour.required() });
+
+const point = Joi.object({ x: number.required(), y: number.required() });
+const key = Joi.object({ at: number.min(0).max(1).required(), value: number.required(), ease: Joi.valid('linear', 'eased', 'held').required() });
+const setting = Joi.alternatives(number, colour);
 
 const value = Joi.any().custom((v: unknown, helpers) => {
   const schema = schemaFor(v);
@@ -23,10 +27,16 @@ const value = Joi.any().custom((v: unknown, helpers) => {
 function schemaFor(v: unknown): Joi.Schema | null {
   if (typeof v === 'number') return number;
   if (typeof v === 'boolean') return Joi.boolean();
-  if (typeof v === 'string') return Joi.string().max(LIMITS.nameLength);
-  if (Array.isArray(v)) return typeof v[0] === 'number' ? Joi.array().ordered(number, number, number).length(3) : Joi.array().items(stop).min(1).max(LIMITS.stops);
+  if (typeof v === 'string') return Joi.string().allow('').max(LIMITS.textLength);
+  if (Array.isArray(v)) return typeof v[0] === 'number' ? Joi.array().ordered(number, number, number).length(3) : Joi.array().items(entryOf(v[0])).min(1).max(LIMITS.stops);
   if (typeof v !== 'object' || v === null) return null;
   return 'link' in v ? link : 'control' in v ? control : null;
+}
+
+/** Entries of a ramp, a curve or keys: all of one kind. */
+function entryOf(first: unknown): Joi.Schema {
+  const has = (name: string) => typeof first === 'object' && first !== null && name in first;
+  return has('ease') ? key : has('x') ? point : stop;
 }
 
 const step = Joi.object({
@@ -61,10 +71,10 @@ const schema = Joi.object({
   }).required(),
   strands: Joi.array().items(strand).max(LIMITS.strands).unique('id').required(),
   controls: Joi.array().items(Joi.object({
-    id: id.required(), name: name.required(), value: number.required(), default: number.required(),
+    id: id.required(), name: name.required(), value: setting.required(), default: setting.required(),
     min: number.required(), max: number.required(), curve: number.min(0.05).max(20).required(),
   })).unique('id').required(),
-  looks: Joi.array().items(Joi.object({ id: id.required(), name: name.required(), values: Joi.object().pattern(id, number).required() })).unique('id').required(),
+  looks: Joi.array().items(Joi.object({ id: id.required(), name: name.required(), values: Joi.object().pattern(id, setting).required() })).unique('id').required(),
   bundles: Joi.array().items(Joi.object({
     id: id.required(), name: name.required(), tint: colour.required(),
     note: Joi.string().allow('').max(LIMITS.noteLength).required(), strands: Joi.array().items(id).required(),

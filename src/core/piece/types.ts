@@ -11,10 +11,23 @@ export interface Stop {
   colour: string;
 }
 
+/** A point of a drawn curve, both coordinates mostly 0 to 1. */
+export interface CurvePoint {
+  x: number;
+  y: number;
+}
+
+/** A value at a place of the loop (0 to 1), and how it goes on to the next key. */
+export interface Key {
+  at: number;
+  value: number;
+  ease: 'linear' | 'eased' | 'held';
+}
+
 export type Vector = [number, number, number];
 
-/** Numbers, vectors, choices and `#rrggbb` colours (both strings), and ramps. */
-export type Literal = number | boolean | string | Vector | Stop[];
+/** Numbers, vectors, choices, `#rrggbb` colours and texts (all strings), ramps, curves and keys. */
+export type Literal = number | boolean | string | Vector | Stop[] | CurvePoint[] | Key[];
 
 /** Takes the value of another strand, or of one step of it; `swizzle` picks one component. */
 export interface Link {
@@ -23,8 +36,10 @@ export interface Link {
   swizzle?: 'x' | 'y' | 'z';
 }
 
+/** Follows a control; with a range of its own the control's way from low to high is spread over it. */
 export interface ControlRef {
   control: string;
+  range?: [number, number];
 }
 
 export type Value = Literal | Link | ControlRef;
@@ -48,8 +63,9 @@ export interface Strand {
 export interface Control {
   id: string;
   name: string;
-  value: number;
-  default: number;
+  /** A number, or a colour as `#rrggbb`. */
+  value: number | string;
+  default: number | string;
   min: number;
   max: number;
   /** Power of the response: 1 is even, above 1 is finer at the start. */
@@ -59,7 +75,7 @@ export interface Control {
 export interface Look {
   id: string;
   name: string;
-  values: Record<string, number>;
+  values: Record<string, number | string>;
 }
 
 export interface Bundle {

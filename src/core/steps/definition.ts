@@ -1,6 +1,6 @@
 import type { LibraryPart } from '../glsl';
 import type { Mesh } from '../mesh/mesh';
-import type { Kind, Stop, Value, Vector } from '../piece/types';
+import type { CurvePoint, Key, Kind, Step, Stop, Value, Vector } from '../piece/types';
 
 /** What runs through a row between two steps. */
 export type RunType = 'float' | 'vec2' | 'vec3' | 'form' | 'surface' | 'stage' | 'image';
@@ -45,12 +45,43 @@ export interface ChoiceParam extends ParamBase {
   type: 'choice';
   default: string;
   options: { id: string; name: string }[];
+  /** Decides what the step is (see `resolve`); its GLSL does not see it. */
+  shapes?: true;
 }
 
 /** Colours along the running number. In GLSL it stands for the colour already looked up. */
 export interface RampParam extends ParamBase {
   type: 'ramp';
   default: Stop[];
+  /** Choices of the same step that say how colours blend between stops, and in which space. */
+  blend?: string;
+  space?: string;
+}
+
+/** A drawn curve over the running number. In GLSL it stands for the number already looked up. */
+export interface CurveParam extends ParamBase {
+  type: 'curve';
+  default: CurvePoint[];
+}
+
+/** Values over the loop. In GLSL it stands for the value at the place's phase. */
+export interface KeysParam extends ParamBase {
+  type: 'keys';
+  default: Key[];
+}
+
+/** A picture of the piece, by the id of its asset; empty for none. In GLSL an int: its slot, or -1. */
+export interface PictureParam extends ParamBase {
+  type: 'picture';
+  default: string;
+}
+
+/** Text that the artist writes. It shapes the step (see `resolve`); its GLSL does not see it. */
+export interface TextParam extends ParamBase {
+  type: 'text';
+  default: string;
+  /** More than one line. */
+  long?: true;
 }
 
 /** Another strand as a whole. */
@@ -59,7 +90,7 @@ export interface StrandParam extends ParamBase {
   kind: Kind;
 }
 
-export type Param = NumberParam | VectorParam | ColourParam | ChoiceParam | RampParam | StrandParam;
+export type Param = NumberParam | VectorParam | ColourParam | ChoiceParam | RampParam | CurveParam | KeysParam | PictureParam | TextParam | StrandParam;
 
 /** Values of a step's parameters at one phase, links and controls worked out. */
 export type PlainParams = Record<string, number | string | Vector>;
@@ -88,8 +119,23 @@ export interface StepDefinition {
    */
   glsl?: string;
   needs?: LibraryPart[];
+  /** Heading in the palette, for kinds with many steps. */
+  group?: string;
+  /**
+   * The GLSL may ask for the running value at another place: `again(q)`. It works the row up
+   * to this step out anew, so each call costs as much as the row.
+   */
+  again?: true;
+  /** For steps whose parameters or text depend on what the artist wrote. `takes` is null in a source. */
+  resolve?: (step: Pick<Step, 'params'>, takes: RunType | null) => ResolvedStep;
   /** For sources of forms: makes the mesh. */
   bake?: (params: PlainParams) => Mesh;
+}
+
+/** A step as it stands in a row. */
+export interface ResolvedStep extends StepDefinition {
+  /** Why what the artist wrote does not run; the step runs with what ran last, or is passed by. */
+  broken?: { sentence: string; line: number; column: number; length: number };
 }
 
 export const kindOf = (definition: StepDefinition) => definition.op.split('.')[0] as Kind;
@@ -106,7 +152,7 @@ export function linkTypes(param: Param): RunType[] {
       return ['float', 'vec2', 'vec3'];
     case 'vector':
     case 'colour':
-      return ['vec3', 'float'];
+      return ['vec3', 'float', 'vec2'];
     default:
       return [];
   }

@@ -1,4 +1,4 @@
-import { definitionOf, kindOf, linkTypes, outputType, valueOf, type Param, type RunType, type StepDefinition } from '../steps';
+import { definitionOf, kindOf, linkTypes, outputType, valueOf, type Param, type ResolvedStep, type RunType, type StepDefinition } from '../steps';
 import { isControlRef, isLink, strandById, type Kind, type Link, type Piece, type Step, type Strand } from '../piece/types';
 import { orderStrands } from './order';
 
@@ -12,7 +12,7 @@ export interface Problem {
 
 export interface StepTypes {
   step: Step;
-  definition: StepDefinition | undefined;
+  definition: ResolvedStep | undefined;
   takes: RunType | null;
   gives: RunType | null;
   /** False where the step is off or cannot run here; the row then passes it by. */
@@ -68,11 +68,12 @@ export function typeAfter(types: Map<string, StepTypes[]>, strand: string, step?
 function rowTypes(strand: Strand): StepTypes[] {
   let running: RunType | null = null;
   return strand.steps.map((step, i) => {
-    const definition = definitionOf(step.op);
     const takes: RunType | null = running;
+    const known = definitionOf(step.op);
+    const definition: ResolvedStep | undefined = known?.resolve ? known.resolve(step, takes) : known;
     const source = definition?.takes.length === 0;
     const fits = definition !== undefined && kindOf(definition) === strand.kind && (i === 0 ? source : takes !== null && definition.takes.includes(takes));
-    const active = fits && !(step.off && i > 0);
+    const active = fits && !(step.off && i > 0) && !(definition.broken && !definition.glsl);
     if (active) running = outputType(definition, takes);
     return { step, definition, takes, gives: running, active };
   });
@@ -81,6 +82,8 @@ function rowTypes(strand: Strand): StepTypes[] {
 function stepProblem(strand: Strand, row: StepTypes): Problem | null {
   const at = { strand: strand.id, step: row.step.id };
   if (!row.definition) return { ...at, sentence: `The step "${row.step.op}" is not known here. It is kept as it is and passed by; a newer Calm Lattice may know it.` };
+  const { broken } = row.definition;
+  if (broken && !row.step.off) return { ...at, param: 'text', sentence: `${row.definition.name}, line ${broken.line}, column ${broken.column}: ${broken.sentence} ${row.definition.glsl ? 'What ran last goes on.' : 'The step is passed by.'}` };
   if (row.active || row.step.off) return null;
   if (row.takes === null) return { ...at, sentence: `A strand begins with a source, and "${row.definition.name}" is not one.` };
   return { ...at, sentence: `"${row.definition.name}" takes ${row.definition.takes.join(' or ') || 'nothing'}, and here ${row.takes} runs through the row.` };
@@ -98,6 +101,7 @@ function paramProblem(piece: Piece, row: StepTypes, param: Param, types: Map<str
   if (isLink(value)) return linkProblem(piece, row.definition!, param, value, types);
   if (isControlRef(value)) return piece.controls.some((c) => c.id === value.control) ? null : 'the control it follows is gone; the default is used.';
   if (param.type === 'strand') return `choose a ${param.kind} strand.`;
+  if (param.type === 'picture' && typeof value === 'string' && value !== '' && !piece.assets.some((a) => a.id === value)) return 'its picture is no longer in the piece; drop it in again.';
   return literalFits(param, value) ? null : 'the value has the wrong type; the default is used.';
 }
 
@@ -112,11 +116,20 @@ export function literalFits(param: Param, value: unknown): boolean {
     case 'choice':
       return param.options.some((o) => o.id === value);
     case 'ramp':
-      return Array.isArray(value) && value.length > 0 && typeof value[0] === 'object';
+      return entries(value, ['at', 'colour']);
+    case 'curve':
+      return entries(value, ['x', 'y']);
+    case 'keys':
+      return entries(value, ['at', 'value', 'ease']);
+    case 'picture':
+    case 'text':
+      return typeof value === 'string';
     case 'strand':
       return false;
   }
 }
+
+const entries = (value: unknown, names: string[]) => Array.isArray(value) && value.length > 0 && value.every((v: unknown) => typeof v === 'object' && v !== null && names.every((n) => n in v));
 
 /** Why a link cannot feed a parameter, or null where it can. */
 export function linkProblem(piece: Piece, definition: StepDefinition, param: Param, link: Link, types: Map<string, StepTypes[]>): string | null {

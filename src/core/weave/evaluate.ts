@@ -3,6 +3,7 @@ import type { Piece } from '../piece/types';
 import type { RunType } from '../steps';
 import { analyse, type Analysis } from './analyse';
 import { slotValues } from './values';
+import { pixelsOf } from './pixels';
 import { weave, type Target, type Woven } from './weave';
 
 /** Programs kept compiled. */
@@ -63,6 +64,7 @@ export class Evaluator {
   run(index: number, rows: Float32Array, count: number): Float32Array {
     // Pieces with the same text share one processor, so each run brings its own values.
     for (const { name, scalars } of this.values) this.processor.setUniform(name, scalars);
+    this.processor.setPictures(this.woven.pictures.map(pixelsOf));
     return this.processor.run(this.woven.functions[index]!.name, rows, count);
   }
 }

@@ -1,6 +1,6 @@
 import type { Piece } from '../piece/types';
 import { analyse } from './analyse';
-import { glslType, weave } from './weave';
+import { cardText, glslType, weave } from './weave';
 
 const PAINT: Record<string, string> = { float: 'vec3(value)', vec2: 'vec3(value, 0.0)', vec3: 'value' };
 
@@ -25,7 +25,7 @@ uniform float phase; // time in the loop, 0 to 1
 uniform vec2 size; // of the picture in pixels
 out vec4 pixel;
 
-${woven.glsl.trim()}
+${cardText(woven).trim()}
 
 void main() {
   vec2 uv = gl_FragCoord.xy / size;

@@ -6,11 +6,19 @@ export function stepFunctionName(definition: StepDefinition): string {
   return definition.op.replace(/[.-]([a-z])/g, (_, c: string) => c.toUpperCase());
 }
 
-const PARAM_TYPE: Record<Param['type'], string | null> = { number: 'float', vector: 'vec3', colour: 'vec3', ramp: 'vec3', choice: 'int', strand: null };
+const PARAM_TYPE: Record<Param['type'], string | null> = { number: 'float', vector: 'vec3', colour: 'vec3', ramp: 'vec3', choice: 'int', curve: 'float', keys: 'float', picture: 'int', text: null, strand: null };
 
-/** The GLSL function of a step for one running type: the signature follows from its parameters. */
-export function stepFunction(definition: StepDefinition, takes: RunType | null, gives: RunType): string {
-  const params = definition.params.flatMap((p) => (PARAM_TYPE[p.type] ? [`${PARAM_TYPE[p.type]} ${p.id}`] : []));
+/** GLSL type under which a step's function takes a parameter; null where it does not see it. */
+export const paramType = (param: Param) => (param.type === 'choice' && param.shapes ? null : PARAM_TYPE[param.type]);
+
+/**
+ * The GLSL function of a step for one running type: the signature follows from its parameters.
+ * @param name what it is called
+ * @param again function of the place that gives the running value, for steps that ask for it elsewhere
+ */
+export function stepFunction(definition: StepDefinition, takes: RunType | null, gives: RunType, name = stepFunctionName(definition), again?: string): string {
+  const body = again ? definition.glsl!.replace(/\bagain\(/g, `${again}(`) : definition.glsl!;
+  const params = definition.params.flatMap((p) => (paramType(p) ? [`${paramType(p)} ${p.id}`] : []));
   const running = takes ? [`${glslType(takes)} v`] : [];
-  return `${glslType(gives)} ${stepFunctionName(definition)}(${['Place p', ...running, ...params].join(', ')}) {\n${definition.glsl!.replace(/^\n/, '')}\n}\n`;
+  return `${glslType(gives)} ${name}(${['Place p', ...running, ...params].join(', ')}) {\n${body.replace(/^\n/, '')}\n}\n`;
 }

@@ -1,7 +1,8 @@
 import { linearOf } from '../colour';
-import { isControlRef, isLink, type Link, type Piece, type Step, type Stop, type Value, type Vector } from '../piece/types';
+import { isControlRef, isLink, type Control, type ControlRef, type Link, type Piece, type Step, type Stop, type Value, type Vector } from '../piece/types';
 import { defaultOf, valueOf, type Param, type PlainParams, type StepDefinition } from '../steps';
 import { literalFits } from './analyse';
+import { rampChoices, tableOf } from './tables';
 
 /** One number, vector or colour that a program reads while it runs. */
 export interface UniformSlot {
@@ -10,7 +11,7 @@ export interface UniformSlot {
   strand: string;
   step: string;
   param: Param;
-  /** Place in a ramp, for slots of type vec4. */
+  /** Place in a ramp, a curve or keys, for slots of type vec4. */
   stop?: number;
 }
 
@@ -19,14 +20,21 @@ export function literalOf(piece: Piece, step: Step, param: Param): Value | undef
   const value = valueOf(step, param);
   if (isControlRef(value)) {
     const control = piece.controls.find((c) => c.id === value.control);
-    if (control && param.type === 'number') return control.value;
-    return defaultOf(param);
+    const given = control && controlled(control, value);
+    return literalFits(param, given) ? given : defaultOf(param);
   }
   return literalFits(param, value) ? value : defaultOf(param);
 }
 
 export function sortedStops(stops: Stop[]): Stop[] {
   return [...stops].sort((a, b) => a.at - b.at);
+}
+
+/** What a control gives a parameter that follows it: its own value, or its part of the parameter's own range. */
+export function controlled(control: Control, { range }: ControlRef): number | string {
+  if (!range || typeof control.value !== 'number') return control.value;
+  const span = control.max - control.min;
+  return range[0] + (range[1] - range[0]) * (span === 0 ? 0 : (control.value - control.min) / span);
 }
 
 function clampHard(param: Param, value: number): number {
@@ -39,10 +47,13 @@ function clampHard(param: Param, value: number): number {
 export function slotValues(piece: Piece, slot: UniformSlot): number[] {
   const step = piece.strands.find((s) => s.id === slot.strand)?.steps.find((s) => s.id === slot.step);
   const value = step ? literalOf(piece, step, slot.param) : defaultOf(slot.param);
-  return scalarsOf(slot.param, value, slot.stop);
+  const table = tableOf(slot.param);
+  if (!table) return scalarsOf(slot.param, value);
+  const { space } = rampChoices(slot.param);
+  return table.rows(value, String((space && step?.params[space]) ?? 'linear light'))[slot.stop!] ?? [0, 0, 0, 0];
 }
 
-export function scalarsOf(param: Param, value: Value | undefined, stop = 0): number[] {
+function scalarsOf(param: Param, value: Value | undefined): number[] {
   switch (param.type) {
     case 'number':
       return [clampHard(param, value as number)];
@@ -50,10 +61,6 @@ export function scalarsOf(param: Param, value: Value | undefined, stop = 0): num
       return value as Vector;
     case 'colour':
       return linearOf(value as string);
-    case 'ramp': {
-      const { at, colour } = sortedStops(value as Stop[])[stop]!;
-      return [...linearOf(colour), at];
-    }
     default:
       return [];
   }
@@ -68,8 +75,8 @@ export function plainParams(piece: Piece, step: Step, definition: StepDefinition
   for (const param of definition.params) {
     const value = valueOf(step, param);
     if (param.type === 'strand') plain[param.id] = isLink(value) ? value.link : '';
-    else if (param.type === 'choice') plain[param.id] = literalOf(piece, step, param) as string;
-    else if (param.type !== 'ramp') {
+    else if (param.type === 'choice' || param.type === 'picture' || param.type === 'text') plain[param.id] = literalOf(piece, step, param) as string;
+    else if (!tableOf(param)) {
       const scalars = isLink(value) ? follow(value) : scalarsOf(param, literalOf(piece, step, param));
       plain[param.id] = param.type === 'number' ? clampHard(param, scalars[0]!) : (scalars.length === 3 ? scalars : [scalars[0]!, scalars[0]!, scalars[0]!]) as Vector;
     }

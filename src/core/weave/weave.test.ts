@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { checkProgram, Processor, compile } from '../glsl';
 import { addStep, addStrand, blankPiece, setParam } from '../piece/edit';
+import type { Control, Piece } from '../piece/types';
 import { CATALOGUE, fitting } from '../steps';
 import { toEncoded, toLinear, linearOf } from '../colour';
 import { analyse, Evaluator, exportGlsl, orderStrands, placeRows, plainParams, weave, wouldCycle } from '.';
@@ -78,8 +79,8 @@ describe('weaving', () => {
   });
 
   it('follows a control, and a link to a step in the middle of a row', async () => {
-    const control = { id: 'c1', name: 'chop', value: 0.25, default: 0, min: 0, max: 1, curve: 1 };
-    let piece = { ...addStrand(blankPiece(), 'field', 'a', 'field.from', { value: { control: 'c1' } }), controls: [control] };
+    const control: Control = { id: 'c1', name: 'chop', value: 0.25, default: 0, min: 0, max: 1, curve: 1 };
+    let piece: Piece = { ...addStrand(blankPiece(), 'field', 'a', 'field.from', { value: { control: 'c1' } }), controls: [control] };
     piece = addStep(piece, 's1', 1, 'field.power', { power: 2 });
     piece = addStrand(piece, 'field', 'b', 'field.from', { value: { link: 's1', step: 't1' } });
     const evaluator = await Evaluator.make(piece, [{ strand: 's1' }, { strand: 's2' }]);

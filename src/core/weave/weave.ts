@@ -1,8 +1,9 @@
-import { library, type LibraryPart } from '../glsl';
-import { isLink, type Link, type Piece, type Stop, type Strand } from '../piece/types';
+import { library, PICTURE_SLOTS, samplerText, type LibraryPart } from '../glsl';
+import { isLink, type Link, type Piece, type Strand } from '../piece/types';
 import { valueOf, type Param, type RunType } from '../steps';
 import { linkProblem, type Analysis, type StepTypes } from './analyse';
-import { stepFunction, stepFunctionName } from './step-function';
+import { paramType, stepFunction, stepFunctionName } from './step-function';
+import { rampChoices, tableOf, type Table } from './tables';
 import { literalOf, slotValues, type UniformSlot } from './values';
 
 /** A strand, whole or up to and including one of its steps. */
@@ -17,7 +18,12 @@ export interface Woven {
   uniforms: UniformSlot[];
   /** Function of each wanted target, and the type it gives. */
   functions: { name: string; gives: RunType }[];
+  /** Ids of the assets that it reads, by slot. */
+  pictures: string[];
 }
+
+/** The text for the graphics card: the pictures' samplers, then what both processors share. */
+export const cardText = (woven: Woven) => (/\btexel(At|Size)\b/.test(woven.glsl) ? `${samplerText(woven.pictures.length)}${woven.glsl}` : woven.glsl);
 
 export interface WeaveOptions {
   /** Write the present values as constants, for text that stands on its own. */
@@ -65,6 +71,10 @@ class Weaver {
   private readonly uniforms: UniformSlot[] = [];
   private readonly stepFunctions = new Map<string, string>();
   private readonly strandFunctions: string[] = [];
+  private readonly pictures: string[] = [];
+  /** Rows that a step asks for at other places: each gets its function of the place at once. */
+  private readonly asked = new Set<string>();
+  private readonly entered = new Set<string>();
 
   constructor(
     private readonly piece: Piece,
@@ -78,14 +88,23 @@ class Weaver {
   weave(targets: Target[]): Woven {
     const functions = targets.map((t) => ({ name: this.want(t), gives: this.typeOf(t) }));
     for (const strand of this.analysis.order) this.writeStrand(strand);
-    const entered = new Set<string>();
-    for (const target of targets) {
-      const name = this.nameOf(target);
-      if (!entered.has(name) && this.inputsOf(target).length > 0) this.writeEntry(target);
-      entered.add(name);
-    }
+    for (const target of targets) this.enter(target);
     const text = [library(this.parts), this.uniformText(), ...this.stepFunctions.values(), ...this.strandFunctions].join('\n');
-    return { glsl: text, uniforms: this.uniforms, functions };
+    return { glsl: text, uniforms: this.uniforms, functions, pictures: this.pictures };
+  }
+
+  private enter(target: Target): void {
+    const name = this.nameOf(target);
+    if (!this.entered.has(name) && this.inputsOf(target).length > 0) this.writeEntry(target);
+    this.entered.add(name);
+  }
+
+  /** The row before a step, for one that asks for it at other places. */
+  private before(strand: string, index: number): Target | null {
+    const row = this.rows(strand)[index]!;
+    if (!row.active || !row.definition?.again) return null;
+    const previous = this.rows(strand)[index - 1];
+    return previous ? { strand, step: previous.step.id } : null;
   }
 
   private rows(id: string): StepTypes[] {
@@ -116,6 +135,10 @@ class Weaver {
     if (!cuts.has(index)) {
       cuts.add(index);
       for (const input of this.inputsOf(target)) this.want(input);
+      for (let i = 0; i <= index; i++) {
+        const before = this.before(target.strand, i);
+        if (before) this.asked.add(this.want(before));
+      }
     }
     return this.nameOf(target);
   }
@@ -184,6 +207,7 @@ class Weaver {
     for (const end of [...(this.cuts.get(strand.id) ?? [])].sort((a, b) => a - b)) {
       const target = { strand: strand.id, step: this.rows(strand.id)[end]!.step.id };
       this.writeFunction(strand, from, begin, end, target);
+      if (this.asked.has(this.nameOf(target))) this.enter(target);
       from = target;
       begin = end + 1;
     }
@@ -210,18 +234,48 @@ class Weaver {
     for (const part of definition.needs ?? []) this.parts.add(part);
     const takes = row.takes ?? (START[row.gives!] ? row.gives! : null);
     if (takes === 'surface' || row.gives === 'surface') this.parts.add('surface');
+    const name = this.stepName(strand, row, index, takes);
+    const args = definition.params.flatMap((p) => this.argument(strand, row, index, p, running));
+    return `${name}(${['p', ...(takes ? [running] : []), ...args].join(', ')})`;
+  }
+
+  /** Writes the step's function, once for all rows that share it, and gives its name. */
+  private stepName(strand: Strand, row: StepTypes, index: number, takes: RunType | null): string {
+    const definition = row.definition!;
+    const shared = stepFunctionName(definition);
+    const before = this.before(strand.id, index);
+    // What an artist wrote, or what asks for its own row elsewhere, is one row's alone.
+    if (before || definition.resolve) {
+      const name = `${this.names.get(strand.id)}_Step${index + 1}`;
+      this.strandFunctions.push(stepFunction(definition, takes, row.gives!, name, before ? this.nameOf(before) : undefined));
+      return name;
+    }
     const key = `${definition.op} ${takes}`;
     if (!this.stepFunctions.has(key)) this.stepFunctions.set(key, stepFunction(definition, takes, row.gives!));
-    const args = definition.params.flatMap((p) => this.argument(strand, row, index, p, running));
-    return `${stepFunctionName(definition)}(${['p', ...(takes ? [running] : []), ...args].join(', ')})`;
+    return shared;
+  }
+
+  /** Slot of an asset among the pictures that the program reads; -1 where there is none. */
+  private slotOf(asset: string): number {
+    if (!this.piece.assets.some((a) => a.id === asset)) return -1;
+    const known = this.pictures.indexOf(asset);
+    if (known >= 0 || this.pictures.length >= PICTURE_SLOTS) return known;
+    return this.pictures.push(asset) - 1;
+  }
+
+  private choiceIndex(row: StepTypes, id: string | undefined): number {
+    const param = row.definition!.params.find((p) => p.id === id);
+    return param?.type === 'choice' ? param.options.findIndex((o) => o.id === literalOf(this.piece, row.step, param)) : 0;
   }
 
   private argument(strand: Strand, row: StepTypes, index: number, param: Param, running: string): string[] {
-    if (param.type === 'strand') return [];
+    if (paramType(param) === null) return [];
     const name = `${this.names.get(strand.id)}_Step${index + 1}_${param.id}`;
     const slot = { name, strand: strand.id, step: row.step.id, param };
-    if (param.type === 'choice') return [String(param.options.findIndex((o) => o.id === literalOf(this.piece, row.step, param)))];
-    if (param.type === 'ramp') return [this.ramp(slot, row, running)];
+    if (param.type === 'choice') return [String(this.choiceIndex(row, param.id))];
+    if (param.type === 'picture') return [String(this.slotOf(literalOf(this.piece, row.step, param) as string))];
+    const table = tableOf(param);
+    if (table) return [this.table(table, slot, row, running)];
     const wide = param.type !== 'number';
     const link = this.linkOf(row, param);
     if (!link) {
@@ -230,18 +284,20 @@ class Weaver {
     }
     const target = { strand: link.link, step: link.step };
     const value = `${this.valueName(target)}${link.swizzle ? `.${link.swizzle}` : ''}`;
-    const narrow = link.swizzle !== undefined || this.typeOf(target) === 'float';
-    return [wide && narrow ? `vec3(${value})` : value];
+    if (!wide) return [value];
+    const seen = link.swizzle ? 'float' : this.typeOf(target);
+    return [seen === 'float' ? `vec3(${value})` : seen === 'vec2' ? `vec3(${value}, 0.0)` : value];
   }
 
-  /** A function that looks a number up along the stops, blended in linear light. */
-  private ramp(slot: Omit<UniformSlot, 'type'>, row: StepTypes, running: string): string {
-    const count = (literalOf(this.piece, row.step, slot.param) as Stop[]).length;
-    const stops = Array.from({ length: count }, (_, stop) => `${slot.name}_${stop + 1}`);
-    for (const [stop, name] of stops.entries()) this.uniforms.push({ ...slot, name, type: 'vec4', stop });
-    const lines = stops.slice(1).map((b, i) => `  c = mix(c, ${b}.rgb, clamp((t - ${stops[i]}.a) / max(${b}.a - ${stops[i]}.a, 1e-5), 0.0, 1.0));`);
-    this.strandFunctions.push(`vec3 ${slot.name}(float t) {\n  vec3 c = ${stops[0]}.rgb;\n${lines.join('\n')}\n  return c;\n}\n`);
-    return `${slot.name}(${running})`;
+  /** A function that looks the running value (or the phase) up along a row of entries. */
+  private table(table: Table, slot: Omit<UniformSlot, 'type'>, row: StepTypes, running: string): string {
+    this.parts.add(table.needs);
+    const count = (literalOf(this.piece, row.step, slot.param) as unknown[]).length;
+    const names = Array.from({ length: count }, (_, stop) => `${slot.name}_${stop + 1}`);
+    for (const [stop, name] of names.entries()) this.uniforms.push({ ...slot, name, type: 'vec4', stop });
+    const { blend, space } = rampChoices(slot.param);
+    this.strandFunctions.push(`${table.gives} ${slot.name}(float t) {\n${table.body(names, this.choiceIndex(row, blend), this.choiceIndex(row, space))}\n}\n`);
+    return `${slot.name}(${table.by === 'phase' ? 'p.phase' : running})`;
   }
 
   private uniformText(): string {

@@ -1,8 +1,14 @@
+import { CELLS } from './cells';
+import { COLOURS } from './colours';
 import { FRACTAL } from './fractal';
 import { HASH } from './hash';
 import { NOISE } from './noise';
+import { PICTURE } from './picture';
 import { PLACE } from './place';
+import { SHAPES } from './shapes';
+import { SIMPLEX } from './simplex';
 import { SURFACE } from './surface';
+import { TABLES } from './tables';
 import { WAVE } from './wave';
 
 export { PLACE_FIELDS, PLACE_SIZE } from './place';
@@ -16,11 +22,28 @@ const PARTS = {
   hash: { text: HASH, needs: [] },
   noise: { text: NOISE, needs: ['hash'] },
   fractal: { text: FRACTAL, needs: ['noise'] },
+  simplex: { text: SIMPLEX, needs: ['noise', 'wave'] },
+  cells: { text: CELLS, needs: ['noise', 'wave'] },
+  shapes: { text: SHAPES, needs: ['wave'] },
+  colours: { text: COLOURS, needs: [] },
+  tables: { text: TABLES, needs: [] },
+  picture: { text: PICTURE, needs: [] },
 } as const satisfies Record<string, { text: string; needs: readonly string[] }>;
 
 export type LibraryPart = keyof typeof PARTS;
 
 export const LIBRARY_PARTS = Object.keys(PARTS) as LibraryPart[];
+
+/** Library functions by name, and the part that has them. */
+export const LIBRARY_FUNCTIONS: ReadonlyMap<string, LibraryPart> = new Map(
+  LIBRARY_PARTS.flatMap((part) => [...PARTS[part].text.matchAll(/^[a-z]\w* (\w+)\([^)]*\) \{/gm)].map((m) => [m[1]!, part] as const)),
+);
+
+/** Parts whose functions a text names. */
+export function partsNamedIn(text: string): LibraryPart[] {
+  const words = new Set(text.match(/[A-Za-z_]\w*/g) ?? []);
+  return [...new Set([...LIBRARY_FUNCTIONS].filter(([name]) => words.has(name)).map(([, part]) => part))];
+}
 
 /** Text of the named parts and of all they need, each once, in an order that compiles. */
 export function library(names: Iterable<LibraryPart>): string {

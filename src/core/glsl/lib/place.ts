@@ -25,4 +25,8 @@ ${PLACE_FIELDS.map((f) => `  ${typeOf(f.size)} ${f.name}; // ${f.about}`).join('
 vec3 pointOf(float v) { return vec3(v, 0.0, 0.0); }
 vec3 pointOf(vec2 v) { return vec3(v, 0.0); }
 vec3 pointOf(vec3 v) { return v; }
+
+// A point in space with as many coordinates as the running value.
+vec2 shaped(vec3 q, vec2 like) { return q.xy; }
+vec3 shaped(vec3 q, vec3 like) { return q; }
 `;

@@ -1,5 +1,6 @@
 import { checkProgram } from '../check';
 import type { Code, Func, Node, Uniform } from '../ir';
+import { TABLE_BYTES } from '../pictures';
 import type { ScalarName } from '../types';
 import { F32, I32, moduleBytes, unsigned, type FunctionCode, type ValType } from './encode';
 import { valType, type Scalar } from './scalars';
@@ -16,7 +17,9 @@ export interface Compiled {
   entries: Record<string, Entry>;
   /** Byte address and scalars of every uniform. */
   uniforms: Record<string, { address: number; flat: readonly ScalarName[] }>;
-  /** First byte that is free for inputs and outputs. */
+  /** Address of the pictures' table. */
+  pictures: number;
+  /** First byte that is free for pictures, inputs and outputs. */
   heap: number;
 }
 
@@ -44,6 +47,7 @@ export function compile(source: string, names: string[]): Compiled {
     uniforms[u.name] = { address, flat: u.type.flat };
     address += 4 * u.type.flat.length;
   }
+  const pictures = Math.ceil(address / 16) * 16;
   const calls = countCalls(roots);
   const inlines = inlining(calls);
   const real = [...calls.keys()].filter((f) => !inlines(f) && !roots.includes(f));
@@ -51,13 +55,15 @@ export function compile(source: string, names: string[]): Compiled {
     indexOf: (func) => roots.length + real.indexOf(func),
     addressOf: (uniform: Uniform) => uniforms[uniform.name]!.address,
     inlines: (func) => inlines(func) || roots.includes(func),
+    pictures,
   };
   const functions = [...roots.map((f) => batch(f, module)), ...real.map((f) => plain(f, module))];
   return {
     bytes: moduleBytes(functions, names.map((name, index) => ({ name, index }))),
     entries: Object.fromEntries(roots.map((f, i) => [names[i]!, { inputs: inputsOf(f), outputs: outputsOf(f) }])),
     uniforms,
-    heap: Math.ceil(address / 16) * 16,
+    pictures,
+    heap: pictures + TABLE_BYTES,
   };
 }
 

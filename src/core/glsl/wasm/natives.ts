@@ -1,6 +1,7 @@
 import type { ScalarName } from '../types';
-import { F32, I32 } from './encode';
-import { binaryScalar, fop, iop, op, OP, whole, type Scalar } from './scalars';
+import { CURVE_OFFSET, PICTURE_SLOTS, SLOT_BYTES } from '../pictures';
+import { F32, I32, unsigned } from './encode';
+import { binaryScalar, float, fop, iop, op, OP, whole, type Scalar } from './scalars';
 
 type Share = (s: Scalar) => Scalar;
 
@@ -22,8 +23,36 @@ function absolute(of: ScalarName, s: Scalar, share: Share): Scalar {
   return iop(OP.iSub, iop(OP.iXor, x, sign), sign);
 }
 
-/** A built-in with instructions of its own: scalars of the arguments to scalars of the result. */
-export function nativeScalars(name: string, args: Scalar[][], of: ScalarName, share: Share): Scalar[] {
+const I_ADD = 0x6a;
+const I_MUL = 0x6c;
+const GT_U = 0x4b;
+const F_DIV = 0x95;
+
+const word = (address: Scalar, offset: number) => op(I32, [0x28, 2, ...unsigned(offset)], address);
+const byte = (address: Scalar, offset: number) => op(I32, [0x2d, 0, ...unsigned(offset)], address);
+
+/** Address of a picture's entry in the table; slots beyond it are the empty one behind the last. */
+function slotAddress(slot: Scalar, table: number, share: Share): Scalar {
+  const s = share(slot);
+  const safe = iop(OP.select, whole(PICTURE_SLOTS), s, iop(GT_U, s, whole(PICTURE_SLOTS)));
+  return share(iop(I_ADD, iop(I_MUL, safe, whole(SLOT_BYTES)), whole(table)));
+}
+
+function texel([slot, x, y]: [Scalar, Scalar, Scalar], table: number, share: Share): Scalar[] {
+  const entry = slotAddress(slot, table, share);
+  const width = share(word(entry, 4));
+  const held = (at: Scalar, size: Scalar) => extreme('max', 'int', whole(0), extreme('min', 'int', at, iop(OP.iSub, size, whole(1)), share), share);
+  const index = iop(I_ADD, iop(I_MUL, held(y, word(entry, 8)), width), held(x, width));
+  const address = share(iop(I_ADD, word(entry, 0), iop(I_MUL, index, whole(4))));
+  const linear = (offset: number) => op(F32, [0x2a, 2, ...unsigned(table + CURVE_OFFSET)], iop(I_MUL, byte(address, offset), whole(4)));
+  return [linear(0), linear(1), linear(2), fop(F_DIV, fop(0xb2, byte(address, 3)), float(255))];
+}
+
+/**
+ * A built-in with instructions of its own: scalars of the arguments to scalars of the result.
+ * @param table address of the pictures' table
+ */
+export function nativeScalars(name: string, args: Scalar[][], of: ScalarName, share: Share, table: number): Scalar[] {
   const [a = [], b = []] = args;
   const paired = (i: number) => (b.length === 1 ? b[0]! : b[i]!);
   const rounding = ROUNDING[name];
@@ -46,6 +75,12 @@ export function nativeScalars(name: string, args: Scalar[][], of: ScalarName, sh
     case 'intBitsToFloat':
     case 'uintBitsToFloat':
       return a.map((s) => op(F32, OP.fromBits, s));
+    case 'texelAt':
+      return texel(args.map((s) => s[0]!) as [Scalar, Scalar, Scalar], table, share);
+    case 'texelSize': {
+      const entry = slotAddress(a[0]!, table, share);
+      return [fop(0xb2, word(entry, 4)), fop(0xb2, word(entry, 8))];
+    }
     case 'not':
       return a.map((s) => iop(OP.eqz, s));
     case 'any':

@@ -10,6 +10,8 @@ export interface Module {
   indexOf(func: Func): number;
   addressOf(uniform: Uniform): number;
   inlines(func: Func): boolean;
+  /** Address of the pictures' table. */
+  pictures: number;
 }
 
 interface Frame {
@@ -231,7 +233,7 @@ export class FunctionWriter {
       case 'choose':
         return this.choose(node);
       case 'native':
-        return nativeScalars(node.name, this.lowerAll(node.args), node.args[0]!.type.scalar, this.share);
+        return nativeScalars(node.name, this.lowerAll(node.args), node.args[0]!.type.scalar, this.share, this.module.pictures);
       case 'call':
         return this.module.inlines(node.func) ? this.inline(node) : this.call(node);
       case 'assign': {

@@ -1,17 +1,18 @@
-import { distance } from './distance';
-import { facing } from './facing';
-import { fractal } from './fractal';
-import { from } from './from';
-import { join } from './join';
-import { noise } from './noise';
-import { position } from './position';
-import { power } from './power';
-import { ramp } from './ramp';
-import { remap } from './remap';
-import { scale } from './scale';
-import { screen } from './screen';
-import { tint } from './tint';
-import { uv } from './uv';
-import { wave } from './wave';
+import type { StepDefinition } from '../definition';
+import { CODE_STEPS } from './code';
+import { COLOUR_STEPS } from './colour';
+import { MOVE_STEPS } from './move';
+import { PATTERN_STEPS } from './pattern';
+import { SHAPE_STEPS } from './shape';
+import { WHERE_STEPS } from './where';
 
-export const FIELD_STEPS = [position, uv, screen, facing, from, scale, distance, noise, fractal, wave, remap, power, join, ramp, tint];
+const grouped = (group: string, steps: StepDefinition[]): StepDefinition[] => steps.map((step) => ({ ...step, group }));
+
+export const FIELD_STEPS = [
+  ...grouped('where', WHERE_STEPS),
+  ...grouped('move', MOVE_STEPS),
+  ...grouped('pattern', PATTERN_STEPS),
+  ...grouped('shape', SHAPE_STEPS),
+  ...grouped('colour', COLOUR_STEPS),
+  ...grouped('code', CODE_STEPS),
+];

@@ -1,0 +1,64 @@
+import { checkProgram, GlslError, library, partsNamedIn, type LibraryPart } from '../../../glsl';
+import type { NumberParam, RunType } from '../../definition';
+
+/** What an artist's text comes to: sliders, the body that runs, or why it does not. */
+export interface Reading {
+  /** Constants at the head of the text that are put out as sliders. */
+  sliders: NumberParam[];
+  /** The text with those constants blanked, so that lines and columns stay. */
+  body: string;
+  needs: LibraryPart[];
+  broken?: { sentence: string; line: number; column: number; length: number };
+}
+
+const SLIDER = /^([ \t]*const[ \t]+float[ \t]+([A-Za-z]\w*)[ \t]*=[ \t]*(-?\d*\.?\d+(?:e-?\d+)?)[ \t]*;)([ \t]*\/\/[ \t]*(-?\d*\.?\d+)[ \t]*(?:to|\.\.)[ \t]*(-?\d*\.?\d+))?/gm;
+
+const REMEMBERED = 200;
+const known = new Map<string, Reading>();
+
+/**
+ * Reads the body of a GLSL function as an artist writes it. Every `const float name = 0.5;`
+ * that begins a line becomes a slider; a note `// 0 to 2` behind it sets the slider's range.
+ * @param takes type of the running value `v`
+ */
+export function readText(text: string, takes: RunType, gives: RunType, line = false): Reading {
+  const key = `${takes} ${gives} ${line} ${text}`;
+  const before = known.get(key);
+  if (before) return before;
+  const reading = read(text, takes, gives, line);
+  if (known.size >= REMEMBERED) known.clear();
+  known.set(key, reading);
+  return reading;
+}
+
+function read(text: string, takes: RunType, gives: RunType, line: boolean): Reading {
+  const sliders: NumberParam[] = [];
+  const blanked = line ? text : text.replace(SLIDER, (whole, declaration: string, name: string, value: string, _note: string | undefined, low?: string, high?: string) => {
+    if (sliders.some((s) => s.id === name)) return whole;
+    const start = Number(value);
+    sliders.push({
+      type: 'number', id: name, name: name.replace(/_/g, ' ').trim() || name, about: 'Declared in the code.', default: start,
+      min: low === undefined ? Math.min(0, start * 2) : Math.min(Number(low), Number(high)), max: high === undefined ? Math.max(1, Math.abs(start) * 2) : Math.max(Number(low), Number(high)),
+    });
+    return ' '.repeat(declaration.length) + whole.slice(declaration.length);
+  });
+  const opening = line ? '  return\n' : '';
+  const body = line ? `  return\n${blanked}\n;` : blanked;
+  const needs = partsNamedIn(text);
+  const head = `${library(['place', ...needs])}\n${gives} written(Place p, ${takes} v${sliders.map((s) => `, float ${s.id}`).join('')}) {\n`;
+  try {
+    const alone = checkProgram(head.replace(/\n[^\n]*\n$/, '\n')).functions.length;
+    // A brace too many could close the function and begin another.
+    if (checkProgram(`${head}${body}\n}\n`).functions.length !== alone + 1) throw new GlslError('Only the inside of one function belongs here.', { line: 1, column: 1, text: '' });
+    return { sliders, body, needs };
+  } catch (error) {
+    if (!(error instanceof GlslError)) throw error;
+    const first = `${head}${opening}`.split('\n').length;
+    const lines = text.split('\n');
+    const at = error.pos.line - first;
+    const row = Math.min(Math.max(at, 0), lines.length - 1);
+    const inside = at === row;
+    const column = inside ? Math.min(error.pos.column, lines[row]!.length + 1) : lines[row]!.length + 1;
+    return { sliders, body, needs, broken: { sentence: error.sentence, line: row + 1, column, length: inside ? Math.max(1, error.pos.text.length) : 1 } };
+  }
+}

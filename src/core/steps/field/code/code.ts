@@ -1,0 +1,20 @@
+import { givesParam, written } from './written';
+
+export const code = written(
+  {
+    op: 'field.code',
+    name: 'Code',
+    about: 'The body of a GLSL function: v runs in, p is the place, what it returns runs on.',
+    takes: ['float', 'vec2', 'vec3'],
+    gives: 'float',
+    also: ['glsl', 'shader', 'function', 'script', 'program'],
+    params: [
+      {
+        type: 'text', id: 'text', name: 'Code', about: 'Every const float at the beginning of a line becomes a slider.', long: true,
+        default: 'const float density = 4.0; // 0 to 16\nconst float turns = 1.0; // 0 to 4\n\nfloat d = length(v);\nreturn 0.5 + 0.5 * waveSine(d * density - p.phase * turns);',
+      },
+      givesParam,
+    ],
+  },
+  false,
+);

@@ -1,0 +1,18 @@
+import { givesParam, written } from './written';
+
+export const formula = written(
+  {
+    op: 'field.formula',
+    name: 'Formula',
+    about: 'One line of GLSL: the running value is v, the place is p.',
+    takes: ['float', 'vec2', 'vec3'],
+    gives: 'float',
+    telling: 'text',
+    also: ['math', 'expression', 'glsl', 'code'],
+    params: [
+      { type: 'text', id: 'text', name: 'Formula', about: 'For example sin(6.2832 * p.phase) + length(v).', default: '0.5 + 0.5 * waveSine(length(v) * 3.0 - p.phase)' },
+      givesParam,
+    ],
+  },
+  true,
+);

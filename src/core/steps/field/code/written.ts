@@ -1,0 +1,37 @@
+import type { Step } from '../../../piece/types';
+import type { ChoiceParam, ResolvedStep, RunType, StepDefinition } from '../../definition';
+import { readText, type Reading } from './artist-text';
+
+const GIVES: Record<string, RunType> = { number: 'float', pair: 'vec2', vector: 'vec3' };
+
+/** What the step gives, chosen by the artist. */
+export const givesParam: ChoiceParam = {
+  type: 'choice', id: 'gives', name: 'Gives', about: 'What the text comes to: one number, two, or three (a colour or a place).', default: 'number', shapes: true,
+  options: [{ id: 'number', name: 'A number' }, { id: 'pair', name: 'Two numbers' }, { id: 'vector', name: 'Three numbers' }],
+};
+
+/**
+ * The step that an artist's text makes. While the text does not run, what ran last (kept
+ * beside it as `working`) goes on; with neither, the row passes the step by.
+ * @param line the text is one expression
+ */
+export function written(base: StepDefinition, line: boolean): StepDefinition {
+  const { default: fallback } = base.params.find((p) => p.type === 'text') as { default: string };
+  const resolve = (step: Pick<Step, 'params'>, takes: RunType | null): ResolvedStep => {
+    const gives = GIVES[String(step.params.gives ?? givesParam.default)] ?? 'float';
+    const textOf = (id: string) => (typeof step.params[id] === 'string' ? step.params[id] : undefined);
+    const read = (text: string) => readText(text, takes ?? 'float', gives, line);
+    const now = read(textOf('text') ?? fallback);
+    const last = now.broken && textOf('working') !== undefined ? read(textOf('working')!) : null;
+    const runs: Reading | null = !now.broken ? now : last && !last.broken ? last : null;
+    return {
+      ...base,
+      gives: runs ? gives : (takes ?? 'float'),
+      params: [...base.params, ...(runs ?? now).sliders],
+      glsl: runs?.body,
+      needs: runs?.needs,
+      broken: now.broken,
+    };
+  };
+  return { ...base, resolve };
+}

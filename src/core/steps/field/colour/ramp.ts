@@ -1,0 +1,21 @@
+import type { StepDefinition } from '../../definition';
+import { choice } from '../../params';
+
+export const ramp: StepDefinition = {
+  op: 'field.ramp',
+  name: 'Ramp',
+  about: 'Turns numbers from 0 to 1 into colours along a row of stops.',
+  takes: ['float'],
+  gives: 'vec3',
+  also: ['gradient', 'colour', 'color', 'palette'],
+  params: [
+    {
+      type: 'ramp', id: 'colours', name: 'Colours', about: 'Stops from 0 on the left to 1 on the right.', blend: 'blend', space: 'space',
+      default: [{ at: 0, colour: '#0b1e26' }, { at: 0.5, colour: '#2f8f8a' }, { at: 1, colour: '#f2e3c4' }],
+    },
+    choice('blend', 'Between', 'How one colour goes over into the next.', ['linear', 'smooth', 'stepped']),
+    choice('space', 'Space', 'In which the colours are mixed.', ['linear light', 'srgb', 'perceptual']),
+  ],
+  needs: ['colours'],
+  glsl: '  return colours;',
+};

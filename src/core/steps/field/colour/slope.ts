@@ -1,0 +1,49 @@
+import type { StepDefinition } from '../../definition';
+import { choice, number } from '../../params';
+
+export const slope: StepDefinition = {
+  op: 'field.slope',
+  name: 'Height to normal',
+  about: 'Reads the running number as a height and gives the normal of that relief, coloured as usual for normal pictures.',
+  takes: ['float'],
+  gives: 'vec3',
+  telling: 'strength',
+  also: ['bump', 'relief', 'normal map', 'emboss', 'derivative'],
+  params: [
+    number('strength', 'Strength', 'How high 1 is.', 1, -8, 8),
+    number('reach', 'Reach', 'Distance between the samples.', 0.005, 0.001, 0.1, { hard: [0.00001, 10] }),
+    choice('across', 'Across', 'Where neighbours are looked for.', ['uv', 'position', 'screen']),
+    choice('show', 'Show', 'As the colour of a normal picture, or as a vector from -1 to 1.', ['colour', 'vector']),
+  ],
+  again: true,
+  glsl: `
+  // One sample each way, mirrored at the border of the unit square.
+  Place east = p;
+  Place west = p;
+  Place north = p;
+  Place south = p;
+  if (across == 0) {
+    east.uv.x = 1.0 - abs(1.0 - abs(p.uv.x + reach));
+    west.uv.x = abs(p.uv.x - reach);
+    north.uv.y = 1.0 - abs(1.0 - abs(p.uv.y + reach));
+    south.uv.y = abs(p.uv.y - reach);
+  } else if (across == 1) {
+    east.rest.x += reach;
+    west.rest.x -= reach;
+    north.rest.y += reach;
+    south.rest.y -= reach;
+    east.world.x += reach;
+    west.world.x -= reach;
+    north.world.y += reach;
+    south.world.y -= reach;
+  } else {
+    east.screen.x += reach;
+    west.screen.x -= reach;
+    north.screen.y += reach;
+    south.screen.y -= reach;
+  }
+  float dx = again(east) - again(west);
+  float dy = again(north) - again(south);
+  vec3 n = normalize(vec3(-strength * dx, -strength * dy, 2.0 * reach));
+  return show == 1 ? n : 0.5 * n + 0.5;`,
+};

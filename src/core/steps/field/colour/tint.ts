@@ -1,0 +1,16 @@
+import type { StepDefinition } from '../../definition';
+
+export const tint: StepDefinition = {
+  op: 'field.tint',
+  name: 'Tint',
+  about: 'Multiplies the colour, or makes a colour of the number.',
+  takes: ['float', 'vec3'],
+  gives: 'vec3',
+  telling: 'gain',
+  also: ['colour', 'color', 'gain', 'multiply'],
+  params: [
+    { type: 'colour', id: 'colour', name: 'Colour', about: 'Multiplied with what runs in.', default: '#e8d9b5' },
+    { type: 'number', id: 'gain', name: 'Gain', about: 'Strength; well above 1 makes it glow.', default: 1, min: 0, max: 8, hard: [0, 1000] },
+  ],
+  glsl: '  return vec3(v) * colour * gain;',
+};

@@ -1,0 +1,25 @@
+import type { StepDefinition } from '../../definition';
+import { choice, vector } from '../../params';
+
+export const mirror: StepDefinition = {
+  op: 'field.mirror',
+  name: 'Mirror',
+  about: 'Folds one side over onto the other.',
+  takes: ['vec3', 'vec2'],
+  gives: 'same',
+  telling: 'axis',
+  also: ['fold', 'reflect', 'symmetry', 'flip'],
+  params: [
+    choice('axis', 'Across', 'The axis that is folded.', ['x', 'y', 'z', 'x and y', 'all']),
+    vector('at', 'At', 'Where the fold lies.', [0, 0, 0], -2, 2),
+  ],
+  glsl: `
+  vec3 q = pointOf(v);
+  vec3 folded = at + abs(q - at);
+  if (axis == 0) q.x = folded.x;
+  else if (axis == 1) q.y = folded.y;
+  else if (axis == 2) q.z = folded.z;
+  else if (axis == 3) q.xy = folded.xy;
+  else q = folded;
+  return shaped(q, v);`,
+};

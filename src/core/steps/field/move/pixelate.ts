@@ -1,0 +1,20 @@
+import type { StepDefinition } from '../../definition';
+import { vector } from '../../params';
+
+export const pixelate: StepDefinition = {
+  op: 'field.pixelate',
+  name: 'Pixelate',
+  about: 'Cuts the coordinates into hard cells, each axis by its own number.',
+  takes: ['vec3', 'vec2'],
+  gives: 'same',
+  telling: 'cells',
+  also: ['mosaic', 'rows', 'blocks', 'quantise', 'step'],
+  params: [
+    vector('cells', 'Cells', 'Cells for each unit along x, y and z; 0 leaves an axis smooth.', [16, 16, 0], 0, 64),
+  ],
+  glsl: `
+  vec3 q = pointOf(v);
+  vec3 c = max(cells, vec3(1e-6));
+  vec3 hard = (floor(q * c) + 0.5) / c;
+  return shaped(mix(q, hard, step(vec3(1e-4), cells)), v);`,
+};

@@ -1,0 +1,28 @@
+import type { StepDefinition } from '../../definition';
+import { vector } from '../../params';
+
+export const split: StepDefinition = {
+  op: 'field.split',
+  name: 'Split channels',
+  about: 'Works the row out three times, moved a little for red and the other way for blue.',
+  takes: ['float', 'vec3'],
+  gives: 'vec3',
+  telling: 'shift',
+  also: ['rgb', 'chromatic', 'aberration', 'offset', 'channel', 'dispersion'],
+  params: [
+    vector('shift', 'Shift', 'How far red and blue lie apart from green.', [0.02, 0.01, 0], -0.25, 0.25),
+  ],
+  again: true,
+  glsl: `
+  Place a = p;
+  a.rest += shift;
+  a.world += shift;
+  a.uv += shift.xy;
+  a.screen += shift.xy;
+  Place b = p;
+  b.rest -= shift;
+  b.world -= shift;
+  b.uv -= shift.xy;
+  b.screen -= shift.xy;
+  return vec3(vec3(again(a)).r, vec3(v).g, vec3(again(b)).b);`,
+};

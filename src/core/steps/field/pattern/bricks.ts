@@ -1,0 +1,32 @@
+import type { StepDefinition } from '../../definition';
+import { choice, number, seedParam } from '../../params';
+
+export const bricks: StepDefinition = {
+  op: 'field.bricks',
+  name: 'Bricks',
+  about: 'Rows of bricks, every other row moved.',
+  takes: ['vec3', 'vec2'],
+  gives: 'float',
+  telling: 'show',
+  also: ['wall', 'tiles', 'masonry'],
+  params: [
+    choice('show', 'Show', 'What the number is.', ['brick', 'brick number', 'edge']),
+    number('columns', 'Columns', 'Bricks for each unit.', 4, 0, 32),
+    number('rows', 'Rows', 'Rows for each unit.', 8, 0, 64),
+    number('mortar', 'Mortar', 'Width of the gap, against the height of a row.', 0.1, 0, 1),
+    number('stagger', 'Stagger', 'Moves every other row by this part of a brick.', 0.5, 0, 1),
+    seedParam,
+  ],
+  needs: ['hash'],
+  glsl: `
+  vec2 q = pointOf(v).xy * vec2(columns, rows);
+  float row = floor(q.y);
+  q.x += stagger * (2.0 * fract(0.5 * row));
+  vec2 cell = vec2(floor(q.x), row);
+  if (show == 1) return hashUnit(hashPcg(uint(int(cell.x)) + hashPcg(uint(int(cell.y)) + uint(int(seed)))));
+  vec2 d = 0.5 - abs(fract(q) - 0.5);
+  // Both gaps are measured in heights of a row, so that they are equally wide.
+  float edge = min(d.y, d.x * rows / max(columns, 1e-4));
+  if (show == 2) return edge;
+  return smoothstep(0.5 * mortar, 0.5 * mortar + 0.04, edge);`,
+};

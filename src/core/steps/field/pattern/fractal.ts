@@ -1,0 +1,25 @@
+import type { StepDefinition } from '../../definition';
+import { noiseParams } from './noise-params';
+
+export const fractal: StepDefinition = {
+  op: 'field.fractal',
+  name: 'Fractal',
+  about: 'Layers of looping noise, each finer and weaker than the one before.',
+  takes: ['vec3', 'vec2'],
+  gives: 'float',
+  telling: 'octaves',
+  also: ['fbm', 'turbulence', 'ridged', 'billow', 'clouds', 'terrain', 'octaves'],
+  params: [
+    { type: 'choice', id: 'style', name: 'Style', about: 'Plain clouds, sharp ridges, round billows, or heights that are rough above and smooth below.', default: 'plain', options: [{ id: 'plain', name: 'Plain' }, { id: 'ridged', name: 'Ridged' }, { id: 'billowed', name: 'Billowed' }, { id: 'terrain', name: 'Terrain' }] },
+    { type: 'number', id: 'octaves', name: 'Octaves', about: 'Layers of noise.', default: 4, min: 1, max: 8, hard: [1, 10], unit: 'octaves' },
+    { type: 'number', id: 'roughness', name: 'Roughness', about: 'Strength of each layer against the one before.', default: 0.5, min: 0, max: 1, hard: [0, 2] },
+    { type: 'number', id: 'lacunarity', name: 'Lacunarity', about: 'Fineness of each layer against the one before.', default: 2, min: 1, max: 4, hard: [1, 8] },
+    ...noiseParams,
+  ],
+  needs: ['fractal'],
+  glsl: `
+  vec3 repeats = vec3(floor(repeat + 0.5));
+  vec3 at = pointOf(v) * scale - travel * p.phase * max(repeats, 1.0);
+  float cells = max(1.0, floor(abs(evolve) + 0.5));
+  return fractalSum(at, p.phase * evolve, repeats, cells, octaves, roughness, lacunarity, style, uint(int(seed)));`,
+};

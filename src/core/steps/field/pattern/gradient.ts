@@ -1,0 +1,29 @@
+import type { StepDefinition } from '../../definition';
+import { choice, vector } from '../../params';
+
+export const gradient: StepDefinition = {
+  op: 'field.gradient',
+  name: 'Gradient',
+  about: 'A smooth run from 0 to 1.',
+  takes: ['vec3', 'vec2'],
+  gives: 'float',
+  telling: 'shape',
+  also: ['ramp', 'linear', 'radial', 'angle', 'conic', 'sweep'],
+  params: [
+    choice('shape', 'Shape', 'Which way it runs.', ['linear', 'radial', 'angular', 'mirrored']),
+    vector('from', 'From', 'Where it is 0, or its centre.', [0, 0, 0], -2, 2),
+    vector('to', 'To', 'Where it is 1.', [1, 0, 0], -2, 2),
+    choice('beyond', 'Beyond', 'What happens outside of 0 to 1.', ['held at the ends', 'starts again', 'goes on']),
+  ],
+  needs: ['wave'],
+  glsl: `
+  vec3 way = to - from;
+  vec3 q = pointOf(v) - from;
+  float span = max(dot(way, way), 1e-9);
+  float t = dot(q, way) / span;
+  if (shape == 1) t = length(q) * inversesqrt(span);
+  else if (shape == 2) t = fract(angleTurns(q.y, q.x) - angleTurns(way.y, way.x));
+  else if (shape == 3) t = abs(t);
+  if (beyond == 0) return clamp(t, 0.0, 1.0);
+  return beyond == 1 ? fract(t) : t;`,
+};

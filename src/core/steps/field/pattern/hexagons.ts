@@ -1,0 +1,23 @@
+import type { StepDefinition } from '../../definition';
+import { choice, number, seedParam } from '../../params';
+
+export const hexagons: StepDefinition = {
+  op: 'field.hexagons',
+  name: 'Hexagons',
+  about: 'A honeycomb: the distance to the edges, the number of the cell, or the distance from its middle.',
+  takes: ['vec3', 'vec2'],
+  gives: 'float',
+  telling: 'show',
+  also: ['honeycomb', 'hex', 'shield', 'cells', 'tiles'],
+  params: [
+    choice('show', 'Show', 'What the number is.', ['edge', 'cell number', 'middle']),
+    number('scale', 'Scale', 'Cells for each unit.', 6, 0, 32),
+    seedParam,
+  ],
+  needs: ['hash', 'shapes'],
+  glsl: `
+  vec4 h = hexagonAt(pointOf(v).xy * scale);
+  if (show == 0) return h.x;
+  if (show == 2) return h.w;
+  return hashUnit(hashPcg(uint(int(floor(2.0 * h.y + 0.5))) + hashPcg(uint(int(floor(2.0 * h.z + 0.5))) + uint(int(seed)))));`,
+};

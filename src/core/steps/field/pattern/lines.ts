@@ -1,0 +1,23 @@
+import type { StepDefinition } from '../../definition';
+import { number, vector } from '../../params';
+
+export const lines: StepDefinition = {
+  op: 'field.lines',
+  name: 'Grid lines',
+  about: 'Thin lines along the edges of squares.',
+  takes: ['vec3', 'vec2'],
+  gives: 'float',
+  telling: 'count',
+  also: ['grid', 'graph', 'wire', 'lattice'],
+  params: [
+    vector('count', 'Count', 'Squares for each unit along x, y and z; 0 draws no lines across that axis.', [8, 8, 0], 0, 48),
+    number('width', 'Width', 'Against the width of a square.', 0.06, 0, 1),
+    number('softness', 'Softness', 'Width of the edges.', 0.02, 0, 0.5),
+  ],
+  glsl: `
+  vec3 q = pointOf(v) * count;
+  vec3 d = 0.5 - abs(fract(q) - 0.5);
+  vec3 far = mix(vec3(1.0), d, step(vec3(1e-4), abs(count)));
+  float soft = max(softness, 1e-4);
+  return 1.0 - smoothstep(0.5 * width - 0.5 * soft, 0.5 * width + 0.5 * soft, min(far.x, min(far.y, far.z)));`,
+};

@@ -1,0 +1,35 @@
+import type { StepDefinition } from '../../definition';
+import { choice, number } from '../../params';
+
+export const picture: StepDefinition = {
+  op: 'field.picture',
+  name: 'Picture',
+  about: 'Reads a picture at the running coordinates, 0 to 1 across and up.',
+  takes: ['vec2', 'vec3'],
+  gives: 'vec3',
+  also: ['image', 'texture', 'photo', 'png', 'svg', 'jpeg', 'bitmap'],
+  params: [
+    { type: 'picture', id: 'picture', name: 'Picture', about: 'Drop a PNG, JPEG, WebP or SVG here, or take a sample.', default: '' },
+    choice('laid', 'Laid', 'How it meets the square from 0 to 1.', ['stretched', 'fit', 'fill']),
+    choice('beyond', 'Beyond', 'What lies outside of it.', ['nothing', 'tiled', 'mirrored', 'held']),
+    choice('texels', 'Texels', 'Smooth between texels, or hard.', ['smooth', 'hard']),
+    choice('show', 'Show', 'What of it.', ['colour', 'brightness', 'red', 'green', 'blue', 'opacity', 'colour on black']),
+    number('aspect', 'Aspect', 'Width of the square against its height, for fit and fill.', 1, 0.1, 4, { hard: [0.001, 1000] }),
+    number('brightness', 'Brightness', 'Factor.', 1, 0, 4, { hard: [0, 1000] }),
+  ],
+  needs: ['picture', 'colours'],
+  glsl: `
+  vec2 uv = pointOf(v).xy;
+  vec2 size = texelSize(picture);
+  float wider = size.x / size.y / aspect;
+  vec2 by = wider > 1.0 ? vec2(1.0, wider) : vec2(1.0 / wider, 1.0);
+  if (laid == 1) uv = (uv - 0.5) * by + 0.5;
+  else if (laid == 2) uv = (uv - 0.5) * by / max(wider, 1.0 / wider) + 0.5;
+  vec4 c = pictureAt(picture, uv, texels == 0, beyond);
+  if (show == 1) return vec3(luminanceOf(c.rgb) * c.a * brightness);
+  if (show == 2) return vec3(c.r * brightness);
+  if (show == 3) return vec3(c.g * brightness);
+  if (show == 4) return vec3(c.b * brightness);
+  if (show == 5) return vec3(c.a * brightness);
+  return (show == 6 ? c.rgb * c.a : c.rgb) * brightness;`,
+};

@@ -1,0 +1,20 @@
+import type { StepDefinition } from '../../definition';
+import { choice, seedParam } from '../../params';
+
+export const randomEach: StepDefinition = {
+  op: 'field.random-each',
+  name: 'Random for each',
+  about: 'One random number for each face or each copy.',
+  takes: [],
+  gives: 'float',
+  telling: 'of',
+  also: ['noise', 'face', 'copy', 'instance', 'hash'],
+  params: [
+    choice('of', 'For each', 'What gets a number of its own.', ['face', 'copy']),
+    seedParam,
+  ],
+  needs: ['hash'],
+  glsl: `
+  float n = of == 1 ? p.copy : p.face;
+  return hashUnit(hashPcg(uint(int(n + 0.5)) + uint(int(seed)) * 0x9e3779b1u));`,
+};

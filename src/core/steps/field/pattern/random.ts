@@ -1,0 +1,23 @@
+import type { StepDefinition } from '../../definition';
+import { number, vector, seedParam } from '../../params';
+
+export const random: StepDefinition = {
+  op: 'field.random',
+  name: 'Random cells',
+  about: 'One random number for each cell of a grid.',
+  takes: ['vec3', 'vec2'],
+  gives: 'float',
+  telling: 'cells',
+  also: ['noise', 'white', 'static', 'cell', 'hash'],
+  params: [
+    vector('cells', 'Cells', 'Cells for each unit along x, y and z.', [8, 8, 8], 0, 64),
+    number('changes', 'Changes', 'New numbers in each loop; whole changes close.', 0, 0, 24, { closes: true }),
+    seedParam,
+  ],
+  needs: ['hash'],
+  glsl: `
+  uvec3 c = uvec3(ivec3(floor(pointOf(v) * cells + 1e-5)));
+  // Phase 1 is phase 0: the count of changes starts again with the loop.
+  float turn = floor((p.phase - floor(p.phase)) * changes + 1e-4);
+  return hashUnit(hashPcg3(c + uvec3(uint(int(seed)) * 0x165667b1u, uint(int(turn)) * 0x9e3779b1u, 0u)).x);`,
+};

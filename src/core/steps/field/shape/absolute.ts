@@ -1,0 +1,12 @@
+import type { StepDefinition } from '../../definition';
+
+export const absolute: StepDefinition = {
+  op: 'field.absolute',
+  name: 'Absolute',
+  about: 'The size of the number, without its sign.',
+  takes: ['float', 'vec2', 'vec3'],
+  gives: 'same',
+  also: ['abs', 'magnitude', 'fold'],
+  params: [],
+  glsl: '  return abs(v);',
+};

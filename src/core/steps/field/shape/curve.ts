@@ -1,0 +1,15 @@
+import type { StepDefinition } from '../../definition';
+
+export const curve: StepDefinition = {
+  op: 'field.curve',
+  name: 'Curve',
+  about: 'Sends every number through a drawn curve.',
+  takes: ['float'],
+  gives: 'float',
+  also: ['levels', 'tone', 'response', 'draw', 'map'],
+  params: [
+    { type: 'curve', id: 'curve', name: 'Curve', about: 'What runs in is read along the bottom, what runs out is its height. It never overshoots its points.', default: [{ x: 0, y: 0 }, { x: 0.5, y: 0.7 }, { x: 1, y: 1 }] },
+  ],
+  needs: ['tables'],
+  glsl: '  return curve;',
+};

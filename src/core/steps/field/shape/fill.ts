@@ -1,0 +1,18 @@
+import type { StepDefinition } from '../../definition';
+import { number } from '../../params';
+
+export const fill: StepDefinition = {
+  op: 'field.fill',
+  name: 'Fill shape',
+  about: '1 inside of a distance shape, 0 outside, with a soft edge.',
+  takes: ['float'],
+  gives: 'float',
+  telling: 'softness',
+  also: ['mask', 'inside', 'edge', 'sdf', 'antialias'],
+  params: [
+    number('softness', 'Softness', 'Width of the edge.', 0.01, 0, 1),
+  ],
+  glsl: `
+  float soft = max(softness, 1e-5);
+  return 1.0 - smoothstep(-0.5 * soft, 0.5 * soft, v);`,
+};

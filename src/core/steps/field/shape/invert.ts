@@ -1,0 +1,12 @@
+import type { StepDefinition } from '../../definition';
+
+export const invert: StepDefinition = {
+  op: 'field.invert',
+  name: 'Invert',
+  about: '1 becomes 0 and 0 becomes 1.',
+  takes: ['float', 'vec2', 'vec3'],
+  gives: 'same',
+  also: ['negative', 'complement', 'one minus'],
+  params: [],
+  glsl: '  return 1.0 - v;',
+};

@@ -1,0 +1,34 @@
+import type { StepDefinition } from '../../definition';
+import { number } from '../../params';
+
+export const join: StepDefinition = {
+  op: 'field.join',
+  name: 'Join',
+  about: 'Joins what runs in with another number: adds, subtracts, multiplies, divides, takes the smaller or larger.',
+  takes: ['float', 'vec2', 'vec3'],
+  gives: 'same',
+  telling: 'how',
+  also: ['add', 'subtract', 'multiply', 'divide', 'minimum', 'maximum', 'difference', 'math', 'combine'],
+  params: [
+    {
+      type: 'choice', id: 'how', name: 'How', about: 'The operation.', default: 'multiply',
+      options: [
+        { id: 'add', name: 'Add' }, { id: 'subtract', name: 'Subtract' }, { id: 'multiply', name: 'Multiply' }, { id: 'smaller', name: 'Smaller of both' }, { id: 'larger', name: 'Larger of both' },
+        { id: 'divide', name: 'Divide' }, { id: 'difference', name: 'Difference' }, { id: 'smooth', name: 'Smooth smaller' }, { id: 'smooth larger', name: 'Smooth larger' },
+      ],
+    },
+    number('other', 'Other', 'A number, or another strand.', 1, -2, 2),
+    number('softness', 'Softness', 'How far the smooth ones flow together.', 0.2, 0, 1, { hard: [0.00001, 1000] }),
+  ],
+  glsl: `
+  if (how == 0) return v + other;
+  if (how == 1) return v - other;
+  if (how == 2) return v * other;
+  if (how == 3) return min(v, other);
+  if (how == 4) return max(v, other);
+  // Nothing divides by 0: the nearest that still has a sign stands in.
+  if (how == 5) return v / (abs(other) < 1e-6 ? (other < 0.0 ? -1e-6 : 1e-6) : other);
+  if (how == 6) return abs(v - other);
+  if (how == 7) return min(v, other) - max(softness - abs(v - other), 0.0) * max(softness - abs(v - other), 0.0) * (0.25 / softness);
+  return max(v, other) + max(softness - abs(v - other), 0.0) * max(softness - abs(v - other), 0.0) * (0.25 / softness);`,
+};

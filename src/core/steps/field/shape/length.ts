@@ -1,0 +1,12 @@
+import type { StepDefinition } from '../../definition';
+
+export const lengthOf: StepDefinition = {
+  op: 'field.length',
+  name: 'Length',
+  about: 'The length of the vector.',
+  takes: ['vec3', 'vec2'],
+  gives: 'float',
+  also: ['magnitude', 'distance', 'norm'],
+  params: [],
+  glsl: '  return length(v);',
+};

@@ -1,0 +1,3 @@
+import { powerFor } from '../../shared';
+
+export const power = powerFor('field');

@@ -1,0 +1,3 @@
+import { remapFor } from '../../shared';
+
+export const remap = remapFor('field');

@@ -1,0 +1,20 @@
+import type { StepDefinition } from '../../definition';
+import { number } from '../../params';
+
+export const smoothStep: StepDefinition = {
+  op: 'field.smooth-step',
+  name: 'Smooth step',
+  about: 'Runs smoothly from 0 to 1 between two edges.',
+  takes: ['float'],
+  gives: 'float',
+  telling: 'to',
+  also: ['fade', 'soft', 'threshold', 'edge'],
+  params: [
+    number('from', 'From', '0 up to here.', 0, -2, 2),
+    number('to', 'To', '1 from here on; below "from" it runs the other way.', 1, -2, 2),
+  ],
+  glsl: `
+  float span = to - from;
+  float t = clamp((v - from) / (abs(span) < 1e-6 ? 1e-6 : span), 0.0, 1.0);
+  return t * t * (3.0 - 2.0 * t);`,
+};

@@ -1,0 +1,13 @@
+import type { StepDefinition } from '../../definition';
+
+export const distance: StepDefinition = {
+  op: 'field.distance',
+  name: 'Distance',
+  about: 'How far the point is from an origin.',
+  takes: ['vec3', 'vec2'],
+  gives: 'float',
+  telling: 'origin',
+  also: ['radius', 'length', 'circle'],
+  params: [{ type: 'vector', id: 'origin', name: 'Origin', about: 'Measured from here.', default: [0, 0, 0], min: -4, max: 4 }],
+  glsl: '  return distance(pointOf(v), origin);',
+};

@@ -1,0 +1,12 @@
+import type { StepDefinition } from '../../definition';
+
+export const faceNumber: StepDefinition = {
+  op: 'field.face',
+  name: 'Face number',
+  about: 'Which face of the form this is, counted from 0.',
+  takes: [],
+  gives: 'float',
+  also: ['where', 'polygon', 'primitive', 'index'],
+  params: [],
+  glsl: '  return p.face;',
+};

@@ -1,0 +1,12 @@
+import type { StepDefinition } from '../../definition';
+
+export const facing: StepDefinition = {
+  op: 'field.facing',
+  name: 'Facing',
+  about: '0 where the surface looks at the viewer, 1 where it turns away.',
+  takes: [],
+  gives: 'float',
+  also: ['fresnel', 'rim', 'edge', 'angle'],
+  params: [],
+  glsl: '  return 1.0 - clamp(abs(dot(normalize(p.normal), normalize(p.view))), 0.0, 1.0);',
+};

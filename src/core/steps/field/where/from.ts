@@ -1,0 +1,12 @@
+import type { StepDefinition } from '../../definition';
+
+export const from: StepDefinition = {
+  op: 'field.from',
+  name: 'Take from',
+  about: 'Starts with the number that another field or signal gives.',
+  takes: [],
+  gives: 'float',
+  also: ['link', 'reference', 'strand', 'use'],
+  params: [{ type: 'number', id: 'value', name: 'Value', about: 'Link it to a strand, or set one number.', default: 0.5, min: 0, max: 1 }],
+  glsl: '  return value;',
+};

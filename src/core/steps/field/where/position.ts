@@ -1,0 +1,15 @@
+import type { StepDefinition } from '../../definition';
+
+export const position: StepDefinition = {
+  op: 'field.position',
+  name: 'Position',
+  about: 'Where the point is. At rest it never moves with the camera or the displacement.',
+  takes: [],
+  gives: 'vec3',
+  telling: 'space',
+  also: ['coordinates', 'object', 'world', 'xyz'],
+  params: [
+    { type: 'choice', id: 'space', name: 'Space', about: 'At rest in the object, or in the hall.', default: 'rest', options: [{ id: 'rest', name: 'At rest' }, { id: 'world', name: 'In the hall' }] },
+  ],
+  glsl: '  return space == 1 ? p.world : p.rest;',
+};

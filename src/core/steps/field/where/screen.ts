@@ -1,0 +1,12 @@
+import type { StepDefinition } from '../../definition';
+
+export const screen: StepDefinition = {
+  op: 'field.screen',
+  name: 'Screen',
+  about: 'Place in the picture, 0 to 1 across and up.',
+  takes: [],
+  gives: 'vec2',
+  also: ['frame', 'pixel', 'where'],
+  params: [],
+  glsl: '  return p.screen;',
+};

@@ -1,0 +1,17 @@
+import type { StepDefinition } from '../definition';
+
+export const keys: StepDefinition = {
+  op: 'signal.keys',
+  name: 'Keys',
+  about: 'A few values over the loop. After the last it goes on to the first, so it closes.',
+  takes: [],
+  gives: 'float',
+  also: ['keyframes', 'envelope', 'automation', 'steps', 'curve'],
+  params: [
+    {
+      type: 'keys', id: 'keys', name: 'Keys', about: 'Each has a place in the loop, a value, and a way to the next: linear, eased or held.',
+      default: [{ at: 0, value: 0, ease: 'eased' }, { at: 0.5, value: 1, ease: 'eased' }],
+    },
+  ],
+  glsl: '  return keys;',
+};

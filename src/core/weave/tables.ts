@@ -1,0 +1,90 @@
+import { linearOf, toEncoded, toOklab } from '../colour';
+import type { LibraryPart } from '../glsl';
+import type { CurvePoint, Key, Stop } from '../piece/types';
+import type { Param, RampParam } from '../steps';
+
+type Row = [number, number, number, number];
+
+/** A parameter that is a row of entries and stands, in GLSL, for the value looked up along them. */
+export interface Table {
+  gives: 'float' | 'vec3';
+  needs: LibraryPart;
+  /** Entries in order, each four numbers for a uniform. `space` of ramps: linear light, srgb or perceptual. */
+  rows: (value: unknown, space: string) => Row[];
+  /** What is looked up: the running value, or the place's phase. */
+  by: 'running' | 'phase';
+  /** Body of the look-up at `t` along the named uniforms. */
+  body: (names: string[], blend: number, space: number) => string;
+}
+
+const bySpace: Record<string, (hex: string) => readonly number[]> = {
+  'linear light': linearOf,
+  srgb: (hex) => linearOf(hex).map(toEncoded),
+  perceptual: (hex) => toOklab(linearOf(hex)),
+};
+
+const ramp: Table = {
+  gives: 'vec3',
+  needs: 'colours',
+  by: 'running',
+  rows: (value, space) => [...(value as Stop[])].sort((a, b) => a.at - b.at).map((s) => [...(bySpace[space] ?? linearOf)(s.colour), s.at] as Row),
+  body: (names, blend, space) => {
+    const lines = names.slice(1).map((b, i) => `  c = mix(c, ${b}.rgb, rampShare((t - ${names[i]}.a) / max(${b}.a - ${names[i]}.a, 1e-5), ${blend}));`);
+    return [`  vec3 c = ${names[0]}.rgb;`, ...lines, `  return rampLight(c, ${space});`].join('\n');
+  },
+};
+
+const curve: Table = {
+  gives: 'float',
+  needs: 'tables',
+  by: 'running',
+  rows: (value) => slopes(value as CurvePoint[]),
+  body: (names) => {
+    const lines = names.slice(1).map((b, i) => `  if (t >= ${names[i]}.x) c = curveBetween(t, ${names[i]}, ${b});`);
+    return [`  float c = ${names[0]}.y;`, ...lines, '  return c;'].join('\n');
+  },
+};
+
+const EASES: Key['ease'][] = ['linear', 'eased', 'held'];
+
+const keys: Table = {
+  gives: 'float',
+  needs: 'tables',
+  by: 'phase',
+  rows: (value) => [...(value as Key[])].sort((a, b) => a.at - b.at).map((k) => [k.at, k.value, EASES.indexOf(k.ease), 0]),
+  body: (names) => {
+    const first = names[0]!;
+    const last = names[names.length - 1]!;
+    // Round the join: from the last key on to the first of the next turn.
+    const between = (a: string, b: string, turn: string) => `c = ${a}.y + (${b}.y - ${a}.y) * keyShare((x - ${a}.x) / max(${b}.x${turn} - ${a}.x, 1e-5), ${a}.z);`;
+    const lines = names.slice(1).map((b, i) => `  if (x >= ${names[i]}.x && x < ${b}.x) ${between(names[i]!, b, '')}`);
+    return ['  float x = t - floor(t);', `  if (x < ${first}.x) x += 1.0;`, `  float c = ${last}.y;`, ...lines, `  if (x >= ${last}.x) ${between(last, first, ' + 1.0')}`, '  return c;'].join('\n');
+  },
+};
+
+const TABLES: Partial<Record<Param['type'], Table>> = { ramp, curve, keys };
+
+export const tableOf = (param: Param): Table | undefined => TABLES[param.type];
+
+/** Choices of the step that a ramp's look-up depends on. */
+export const rampChoices = (param: Param) => (param.type === 'ramp' ? { blend: (param as RampParam).blend, space: (param as RampParam).space } : {});
+
+/**
+ * Points with the slopes of the monotone cubic through them (F. N. Fritsch and R. E. Carlson,
+ * "Monotone Piecewise Cubic Interpolation", SIAM Journal on Numerical Analysis 17, 1980): x, y,
+ * slope, 0. It never overshoots.
+ */
+export function slopes(points: CurvePoint[]): Row[] {
+  const p = [...points].sort((a, b) => a.x - b.x);
+  const secants = p.slice(1).map((b, i) => (b.y - p[i]!.y) / Math.max(b.x - p[i]!.x, 1e-5));
+  return p.map(({ x, y }, i) => {
+    const left = secants[i - 1];
+    const right = secants[i];
+    if (left === undefined || right === undefined) return [x, y, left ?? right ?? 0, 0];
+    if (left * right <= 0) return [x, y, 0, 0];
+    const before = x - p[i - 1]!.x;
+    const after = p[i + 1]!.x - x;
+    // The weighted harmonic mean stays within three times the smaller secant.
+    return [x, y, (3 * (before + after)) / ((2 * after + before) / left + (after + 2 * before) / right), 0];
+  });
+}
