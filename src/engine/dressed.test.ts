@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { setParam } from '@/core/piece/edit';
 import { analyse } from '@/core/weave';
 import { STARTERS } from '@/demo';
-import { Dressed, type Shared } from './dressed';
+import { Dressed, makeShared } from './dressed';
 import { FinishPass } from './finish-pass';
 import { geometryOf } from './geometry';
 import { outputOf } from './picture';
@@ -12,8 +12,9 @@ import { bake } from '@/core/mesh/bake';
 import { weave } from '@/core/weave';
 
 const { piece } = STARTERS[0]!;
-const shared = (): Shared => ({ clPhase: { value: 0.25 }, clSize: { value: new THREE.Vector2(320, 180) } });
-const dress = (p = piece) => new Dressed(p, analyse(p), 'sea', 'wet-silk', shared());
+const shared = makeShared;
+const SILK = { form: 'sea', surface: 'wet-silk' };
+const dress = (p = piece) => new Dressed(p, analyse(p), SILK, shared());
 
 /** The library's own shader text with its chunks in place, as it comes to `onBeforeCompile`. */
 function source(name: 'standard' | 'depth') {
@@ -30,7 +31,7 @@ function compiled(material: THREE.Material, name: 'standard' | 'depth') {
 describe('dressed materials', () => {
   it('weave the displacement into the lit pass and into the pass that draws shadows', () => {
     const dressed = dress();
-    const lit = compiled(dressed.material, 'standard');
+    const lit = compiled(dressed.materials[0]!, 'standard');
     const depth = compiled(dressed.depth, 'depth');
     for (const text of [lit.vertexShader, depth.vertexShader]) {
       expect(text).toContain('vec3 form_sea(Place p)');
@@ -44,19 +45,19 @@ describe('dressed materials', () => {
 
   it('keep their key while numbers change, and take the new numbers', () => {
     const dressed = dress();
-    const { uniforms } = compiled(dressed.material, 'standard');
+    const { uniforms } = compiled(dressed.materials[0]!, 'standard');
     const after = setParam(piece, 'swell', 't2', 'scale', 3.5);
-    expect(Dressed.keyOf(after, analyse(after), 'sea', 'wet-silk')).toBe(dressed.key);
+    expect(Dressed.keyOf(after, analyse(after), SILK)).toBe(dressed.key);
     dressed.update(after);
     expect(uniforms.field_swell_Step2_scale!.value).toBe(3.5);
     const other = setParam(piece, 'sea', 't2', 'along', 'x');
-    expect(Dressed.keyOf(other, analyse(other), 'sea', 'wet-silk')).not.toBe(dressed.key);
+    expect(Dressed.keyOf(other, analyse(other), SILK)).not.toBe(dressed.key);
   });
 
   it('share one clock', () => {
     const clock = shared();
-    const dressed = new Dressed(piece, analyse(piece), 'sea', null, clock);
-    const { uniforms, fragmentShader } = compiled(dressed.material, 'standard');
+    const dressed = new Dressed(piece, analyse(piece), { form: 'sea', surface: null }, clock);
+    const { uniforms, fragmentShader } = compiled(dressed.materials[0]!, 'standard');
     clock.clPhase.value = 0.75;
     expect(uniforms.clPhase!.value).toBe(0.75);
     expect(fragmentShader).toContain('#include <color_fragment>');

@@ -1,8 +1,8 @@
 import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
-import { weave, type Analysis, type Target, type Woven } from '@/core/weave';
+import { cardText, weave, type Analysis, type Target, type Woven } from '@/core/weave';
 import type { Shared } from './dressed';
-import { fillUniforms, uniformsOf } from './uniforms';
+import { fillUniforms, pictureUniforms, uniformsOf } from './uniforms';
 
 const VERTEX = `
 in vec3 position;
@@ -23,7 +23,16 @@ vec3 clEncode(vec3 linear) {
 void main() {
   Place p = Place(vec3((at - 0.5) * vec2(clSize.x / clSize.y, 1.0), 0.0), vec3(0.0), vec3(0.0, 0.0, 1.0), at, at, vec3(0.0, 0.0, 1.0), 0.0, 1.0, 0.0, clPhase);
   p.world = p.rest;
-  pixel = vec4(clEncode(FINISH(p, texture(clShot, at).rgb)), 1.0);
+  // The shot holds light already multiplied by its opacity.
+  vec4 shot = texture(clShot, at);
+  float opacity = PAINTS ? 1.0 : clamp(shot.a, 0.0, 1.0);
+  vec3 light = shot.rgb / max(opacity, 1e-4);
+  pixel = vec4(clEncode(FINISH(p, light)), opacity);
+  if (clChecker > 0.5) {
+    vec2 square = floor(gl_FragCoord.xy / 8.0);
+    vec3 ground = vec3(mod(square.x + square.y, 2.0) < 0.5 ? 0.16 : 0.22);
+    pixel = vec4(mix(ground, pixel.rgb, opacity), 1.0);
+  }
 }
 `;
 
@@ -34,6 +43,7 @@ precision highp sampler2D;
 uniform float clPhase;
 uniform vec2 clSize;
 uniform sampler2D clShot;
+uniform float clChecker;
 in vec2 at;
 out vec4 pixel;
 `;
@@ -49,14 +59,17 @@ export class FinishPass {
 
   constructor(piece: Piece, analysis: Analysis, target: Target | null, shared: Shared) {
     this.woven = FinishPass.weave(piece, analysis, target);
-    this.key = this.woven.glsl;
+    this.key = FinishPass.keyOf(this.woven);
     const name = this.woven.functions[0]?.name;
-    const glsl = name ? this.woven.glsl : `${this.woven.glsl}\nvec3 untouched(Place p, vec3 v) { return v; }\n`;
+    // A painted field covers the picture; only a shot can leave parts of it open.
+    const paints = target !== null && analysis.types.get(target.strand)?.[0]?.step.op === 'finish.paint';
+    const text = cardText(this.woven);
+    const glsl = name ? text : `${text}\nvec3 untouched(Place p, vec3 v) { return v; }\n`;
     this.material = new THREE.RawShaderMaterial({
       glslVersion: THREE.GLSL3,
       vertexShader: VERTEX,
-      fragmentShader: `${HEAD}\n${glsl}\n${FRAGMENT_END.replace('FINISH', name ?? 'untouched')}`,
-      uniforms: { ...uniformsOf(this.woven), ...shared, clShot: { value: null } },
+      fragmentShader: `${HEAD}\n${glsl}\n${FRAGMENT_END.replace('FINISH', name ?? 'untouched').replace('PAINTS', String(paints))}`,
+      uniforms: { ...uniformsOf(this.woven), ...pictureUniforms(this.woven), clPhase: shared.clPhase, clSize: shared.clSize, clChecker: { value: 0 }, clShot: { value: null } },
       depthTest: false,
       depthWrite: false,
     });
@@ -71,9 +84,15 @@ export class FinishPass {
     return weave(piece, analysis, target ? [target] : []);
   }
 
-  draw(renderer: THREE.WebGLRenderer, piece: Piece, shot: THREE.Texture, to: THREE.WebGLRenderTarget | null): void {
+  static keyOf(woven: Woven): string {
+    return [woven.glsl, ...woven.pictures].join('\n//\n');
+  }
+
+  /** @param checker shows a checkerboard where nothing is, for looking at; else what is written keeps its opacity */
+  draw(renderer: THREE.WebGLRenderer, piece: Piece, shot: THREE.Texture, to: THREE.WebGLRenderTarget | null, checker: boolean): void {
     fillUniforms(this.material.uniforms, this.woven, piece);
     this.material.uniforms.clShot!.value = shot;
+    this.material.uniforms.clChecker!.value = checker ? 1 : 0;
     renderer.setRenderTarget(to);
     renderer.render(this.scene, this.camera);
   }

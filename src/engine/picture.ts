@@ -3,10 +3,12 @@ import { linearOf } from '@/core/colour';
 import type { Mesh } from '@/core/mesh/mesh';
 import { isLink, type Piece, type Strand } from '@/core/piece/types';
 import { analyse, type Analysis, type Target } from '@/core/weave';
-import type { Shared } from './dressed';
+import { makeShared } from './dressed';
+import { Fisheye } from './fisheye';
 import { FinishPass } from './finish-pass';
 import { Follower } from './follow';
 import { StageScene, type View } from './stage-scene';
+import { farFirst } from './standing';
 
 /** Samples a pixel for edges. Software drawing pays for each, so the preview takes fewer. */
 export const EXPORT_SAMPLES = 4;
@@ -22,12 +24,15 @@ export function outputOf(piece: Piece): { finish: Strand | null; stage: Strand |
 
 /** Draws frames of a piece with a renderer of the library. */
 export class Picture {
-  private readonly shared: Shared = { clPhase: { value: 0 }, clSize: { value: new THREE.Vector2(1, 1) } };
-  private readonly stageScene = new StageScene(this.shared);
+  private readonly shared = makeShared();
+  private readonly stageScene: StageScene;
   private readonly passes = new Map<string, FinishPass>();
   /** Passes known to fit the present piece. */
   private readonly fresh = new Set<string>();
   private readonly shots = new Map<number, THREE.WebGLRenderTarget>();
+  /** What lies behind the surfaces that read it, with its depth; made when one does. */
+  private behind: THREE.WebGLRenderTarget | null = null;
+  private fisheye: Fisheye | null = null;
   private readonly empty = new THREE.Scene();
   private readonly ground = new THREE.Color(0, 0, 0);
   private follower: Follower | null = null;
@@ -37,7 +42,14 @@ export class Picture {
   private output: ReturnType<typeof outputOf> = { finish: null, stage: null };
   view: View | null = null;
 
-  constructor(readonly renderer: THREE.WebGLRenderer) {
+  /** @param looking shows a checkerboard where the picture is open */
+  constructor(
+    readonly renderer: THREE.WebGLRenderer,
+    private readonly looking = false,
+  ) {
+    this.stageScene = new StageScene(this.shared, renderer);
+    renderer.setTransparentSort(farFirst);
+    renderer.setClearColor(0x000000, 0);
     renderer.outputColorSpace = THREE.LinearSRGBColorSpace;
     renderer.toneMapping = THREE.NoToneMapping;
     renderer.shadowMap.enabled = true;
@@ -76,21 +88,65 @@ export class Picture {
     this.shared.clPhase.value = phase;
     this.shared.clSize.value.set(width, height);
     const shot = this.shot(width, height, samples);
-    this.renderer.setRenderTarget(shot);
     if (this.output.stage && this.follower) {
-      this.stageScene.update(piece, analysis, this.output.stage, width / height, this.follower.at(phase), this.view);
-      this.renderer.render(this.stageScene.scene, this.stageScene.camera);
+      this.stageScene.update(piece, analysis, this.output.stage, width / height, phase, this.follower.at(phase), this.view);
+      this.shoot(shot);
     } else {
-      this.renderer.render(this.empty, this.stageScene.camera);
+      this.renderer.setRenderTarget(shot);
+      this.renderer.render(this.empty, this.stageScene.cameras.now);
     }
-    this.pass(piece, analysis, upTo).draw(this.renderer, piece, shot.texture, to);
+    this.pass(piece, analysis, upTo).draw(this.renderer, piece, shot.texture, to, this.looking);
     this.renderer.setRenderTarget(null);
+  }
+
+  /** Bounds of what stands on the stage as it was drawn last; null where nothing does. */
+  bounds(): THREE.Sphere | null {
+    return this.output.stage ? this.stageScene.bounds() : null;
+  }
+
+  /** The camera as it was set last. */
+  get camera(): THREE.Camera {
+    return this.stageScene.cameras.now;
+  }
+
+  private shoot(shot: THREE.WebGLRenderTarget): void {
+    const { scene, cameras } = this.stageScene;
+    if (cameras.fisheye !== null) {
+      const side = Math.max(shot.width, shot.height) >> 1;
+      if (this.fisheye?.side !== side) {
+        this.fisheye?.dispose();
+        this.fisheye = new Fisheye(side);
+      }
+      // Six directions share no one picture of what is behind, so nothing bends or fades there.
+      this.stageScene.showBehind(true);
+      this.fisheye.draw(this.renderer, scene, cameras.now, cameras.fisheye, shot);
+      this.stageScene.showBehind(false);
+      return;
+    }
+    if (this.stageScene.readsBehind) this.shootBehind(shot.width, shot.height);
+    this.renderer.setRenderTarget(shot);
+    this.renderer.render(scene, cameras.now);
+  }
+
+  private shootBehind(width: number, height: number): void {
+    this.behind ??= new THREE.WebGLRenderTarget(width, height, { type: THREE.HalfFloatType, depthTexture: new THREE.DepthTexture(width, height, THREE.FloatType) });
+    this.behind.setSize(width, height);
+    this.shared.clBehind.value = null;
+    this.shared.clBehindDepth.value = null;
+    this.stageScene.showBehind(true);
+    this.renderer.setRenderTarget(this.behind);
+    this.renderer.render(this.stageScene.scene, this.stageScene.cameras.now);
+    this.stageScene.showBehind(false);
+    this.shared.clBehind.value = this.behind.texture;
+    this.shared.clBehindDepth.value = this.behind.depthTexture;
   }
 
   dispose(): void {
     this.stageScene.dispose();
     for (const pass of this.passes.values()) pass.dispose();
     for (const shot of this.shots.values()) shot.dispose();
+    this.behind?.dispose();
+    this.fisheye?.dispose();
   }
 
   private shot(width: number, height: number, samples: number): THREE.WebGLRenderTarget {
@@ -111,7 +167,7 @@ export class Picture {
     const known = this.passes.get(place);
     if (known && this.fresh.has(place)) return known;
     this.fresh.add(place);
-    if (known && known.key === FinishPass.weave(piece, analysis, target).glsl) return known;
+    if (known && known.key === FinishPass.keyOf(FinishPass.weave(piece, analysis, target))) return known;
     known?.dispose();
     const pass = new FinishPass(piece, analysis, target, this.shared);
     this.passes.set(place, pass);

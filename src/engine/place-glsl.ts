@@ -12,6 +12,7 @@ varying vec3 clWorld;
 varying vec3 clNormal;
 varying vec3 clMoved;
 varying vec2 clUv;
+flat varying float clFace;
 `;
 
 export const VERTEX_HEAD = `
@@ -20,6 +21,14 @@ uniform float clPhase;
 uniform vec3 clEye;
 uniform float clStep;
 ${VARYINGS}
+`;
+
+/** What a form with a number for each corner brings: the face, and the distance to its edges. */
+export const VERTEX_EDGE = `
+attribute float clFaceIn;
+attribute vec3 clEdgeIn;
+varying vec3 clEdge;
+#define CL_FACE clFaceIn
 `;
 
 export const FRAGMENT_HEAD = `
@@ -31,15 +40,18 @@ ${VARYINGS}
 
 /** The place of a vertex at rest. The mesh's uv is an attribute of the library only with textures, so ours has its own name. */
 export const VERTEX_PLACE = `
+#ifndef CL_FACE
+#define CL_FACE 0.0
+#endif
 Place clPlaceAt(vec3 rest, vec3 facing, vec2 uvAt) {
   vec4 clip = projectionMatrix * modelViewMatrix * vec4(rest, 1.0);
-  return Place(rest, (modelMatrix * vec4(rest, 1.0)).xyz, facing, uvAt, clip.xy / clip.w * 0.5 + 0.5, normalize(clEye - rest), 0.0, 1.0, 0.0, clPhase);
+  return Place(rest, (modelMatrix * vec4(rest, 1.0)).xyz, facing, uvAt, clip.xy / clip.w * 0.5 + 0.5, normalize(clEye - rest), 0.0, 1.0, CL_FACE, clPhase);
 }
 `;
 
 export const FRAGMENT_PLACE = `
 Place clPlaceHere() {
-  return Place(clRest, clWorld, normalize(clNormal), clUv, gl_FragCoord.xy / clSize, normalize(clEye - clMoved), 0.0, 1.0, 0.0, clPhase);
+  return Place(clRest, clWorld, normalize(clNormal), clUv, gl_FragCoord.xy / clSize, normalize(clEye - clMoved), 0.0, 1.0, clFace, clPhase);
 }
 `;
 

@@ -1,6 +1,8 @@
 import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
+import { pictureUniform } from '@/core/glsl';
 import { slotValues, type Woven } from '@/core/weave';
+import { textureOf } from './textures';
 
 type Uniforms = Record<string, THREE.IUniform>;
 
@@ -11,6 +13,11 @@ function holder(type: 'float' | 'vec3' | 'vec4'): THREE.IUniform {
 /** Holders for all numbers that a woven program reads. */
 export function uniformsOf(woven: Woven): Uniforms {
   return Object.fromEntries(woven.uniforms.map((slot) => [slot.name, holder(slot.type)]));
+}
+
+/** Holders for the pictures that a woven program reads; see `cardText`. */
+export function pictureUniforms(woven: Woven, stage = ''): Uniforms {
+  return Object.fromEntries(woven.pictures.map((asset, slot) => [pictureUniform(slot, stage), { value: textureOf(asset) }]));
 }
 
 /** Writes the present values of a piece into the holders; nothing is compiled. */

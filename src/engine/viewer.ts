@@ -52,7 +52,7 @@ export class Viewer {
       const log = gl.getShaderInfoLog(vertex) || gl.getShaderInfoLog(fragment) || '';
       events.failed(`The graphics card refused a program: ${log.split('\n')[0]?.slice(0, 200) ?? ''}`);
     };
-    this.picture = new Picture(this.renderer);
+    this.picture = new Picture(this.renderer, true);
     canvas.addEventListener('webglcontextlost', this.onLost);
     canvas.addEventListener('webglcontextrestored', this.onRestored);
     this.timer = requestAnimationFrame(this.tick);
@@ -135,7 +135,7 @@ export class Viewer {
   private readonly onRestored = () => {
     this.lost = false;
     const { view } = this.picture;
-    this.picture = new Picture(this.renderer);
+    this.picture = new Picture(this.renderer, true);
     this.picture.view = view;
     if (this.piece) void this.setPiece(this.piece, this.meshOf);
     this.events.restored();

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import type { SeamReading } from '@/core/checks/seam';
 import { analyse, type Problem } from '@/core/weave';
 import type { PictureSeam } from '@/engine/picture-seam';
-import { studio } from '@/workers/doors';
+import { lean, studio } from '@/workers/doors';
 import { useWorkbench } from './workbench';
 
 interface Checks {
@@ -27,7 +27,7 @@ export function startChecks(pictureSeam: () => Promise<PictureSeam | null>): () 
   const measure = async () => {
     const { piece } = useWorkbench.getState();
     try {
-      const seam = await studio().seam(piece);
+      const seam = await studio().seam(lean(piece));
       const picture = await pictureSeam();
       if (useWorkbench.getState().piece !== piece) return;
       useChecks.setState({ seam, picture, problems: analyse(piece).problems, measuring: false });

@@ -11,10 +11,16 @@ interface Panels {
   commands: boolean;
   compact: boolean;
   folded: Kind[];
+  /** What lies below the stage. */
+  side: 'tuning' | 'desk';
+  /** The look that is shown beside the present settings. */
+  compare: string | null;
+  /** Field step that the stage shows in place of the picture. */
+  looking: { strand: string; step: string } | null;
 }
 
 /** Which panels are open, and how the lattice is laid out. Not part of the piece. */
-export const usePanels = create<Panels>()(() => ({ picking: null, checks: false, takeAway: false, commands: false, compact: false, folded: [] }));
+export const usePanels = create<Panels>()(() => ({ picking: null, checks: false, takeAway: false, commands: false, compact: false, folded: [], side: 'tuning', compare: null, looking: null }));
 
 export const pick = (picking: Picking | null) => usePanels.setState({ picking });
 

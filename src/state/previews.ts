@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import { isLink, type Piece, type Strand } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
 import { linkedStrands } from '@/core/weave';
-import { studio } from '@/workers/doors';
+import { lean, studio } from '@/workers/doors';
 import { useTransport } from './transport';
 import { useWorkbench } from './workbench';
 
@@ -40,6 +40,14 @@ export function dependsOn(piece: Piece, strand: Strand): string {
   return JSON.stringify([[...seen.values()].map((s) => [s.id, s.steps]), piece.controls.map((c) => c.value)]);
 }
 
+/** Counts up when pictures have been decoded: drawings made without them are made again. */
+let pictures = 0;
+let nudgePictures: (() => void) | null = null;
+export function bumpPictures(): void {
+  pictures++;
+  nudgePictures?.();
+}
+
 /** Does anything in the strand (or what it takes from) depend on links? Used to order the work. */
 const isPlain = (strand: Strand) => !strand.steps.some((s) => Object.values(s.params).some(isLink));
 
@@ -52,6 +60,7 @@ export function startPreviews(): () => void {
   let ended = false;
   let wake: (() => void) | null = null;
   const nudge = () => wake?.();
+  nudgePictures = nudge;
   const stops = [useWorkbench.subscribe(nudge), useTransport.subscribe((now, before) => (now.playing ? undefined : now.frame !== before.frame || before.playing ? nudge() : undefined))];
 
   const next = (): { strand: Strand; key: string } | null => {
@@ -61,7 +70,7 @@ export function startPreviews(): () => void {
     const strands = [...piece.strands].sort((a, b) => Number(b.id === selected?.strand) - Number(a.id === selected?.strand) || Number(isPlain(b)) - Number(isPlain(a)));
     for (const strand of strands) {
       if (strand.kind === 'stage' || strand.kind === 'finish') continue;
-      const key = `${strand.kind === 'signal' ? '' : when} ${dependsOn(piece, strand)}`;
+      const key = `${strand.kind === 'signal' ? '' : when} ${pictures} ${dependsOn(piece, strand)}`;
       if (done.get(strand.id) !== key) return { strand, key };
     }
     return null;
@@ -81,7 +90,7 @@ export function startPreviews(): () => void {
       const { piece } = useWorkbench.getState();
       const phase = useTransport.getState().frame / piece.loop.frames;
       try {
-        const drawn = await studio().previews(piece, job.strand.id, job.strand.steps.map((s) => s.id), SIZE, phase);
+        const drawn = await studio().previews(lean(piece), job.strand.id, job.strand.steps.map((s) => s.id), SIZE, phase);
         putPreviews(drawn.map(([step, preview]) => [previewKey(job.strand.id, step), preview]));
       } catch (error) {
         putPreviews(job.strand.steps.map((s) => [previewKey(job.strand.id, s.id), { kind: 'none', why: (error as Error).message }]));
@@ -91,6 +100,7 @@ export function startPreviews(): () => void {
   void run();
   return () => {
     ended = true;
+    nudgePictures = null;
     for (const stop of stops) stop();
     nudge();
   };

@@ -1,3 +1,5 @@
+import { LIBRARY_FUNCTIONS } from '@/core/glsl';
+import { PLACE_FIELDS } from '@/core/glsl/lib';
 import type { Kind } from '@/core/piece/types';
 import { definitionOf, valueOf, type Param } from '@/core/steps';
 import { isControlRef, isLink, type Piece, type Step, type Value } from '@/core/piece/types';
@@ -25,8 +27,9 @@ export function shortValue(piece: Piece, param: Param, value: Value | undefined)
   if (isLink(value)) return piece.strands.find((s) => s.id === value.link)?.name ?? '?';
   if (isControlRef(value)) return piece.controls.find((c) => c.id === value.control)?.name ?? '?';
   if (typeof value === 'number') return `${shortNumber(value)}${'unit' in param && param.unit ? ` ${value === 1 ? param.unit.replace(/s$/, '') : param.unit}` : ''}`;
-  if (Array.isArray(value)) return typeof value[0] === 'number' ? value.map((v) => shortNumber(v as number)).join(' ') : `${value.length} stops`;
+  if (Array.isArray(value)) return typeof value[0] === 'number' ? value.map((v) => shortNumber(v as number)).join(' ') : `${value.length} ${param.type === 'curve' ? 'points' : param.type === 'keys' ? 'keys' : 'stops'}`;
   if (param.type === 'choice') return param.options.find((o) => o.id === value)?.name.toLowerCase() ?? '';
+  if (param.type === 'picture') return piece.assets.find((a) => a.id === value)?.name ?? 'no picture';
   return typeof value === 'string' ? value : '';
 }
 
@@ -35,6 +38,14 @@ export function tellingOf(piece: Piece, step: Step): string {
   const definition = definitionOf(step.op);
   const param = definition?.params.find((p) => p.id === definition.telling);
   return param ? shortValue(piece, param, valueOf(step, param)) : '';
+}
+
+/** What an artist's text reads: parts of the place, and library functions. */
+export function readsOf(text: string): string[] {
+  const plain = text.replace(/\/\/[^\n]*|\/\*[\s\S]*?\*\//g, ' ');
+  const places = PLACE_FIELDS.filter((f) => new RegExp(`\\bp\\s*\\.\\s*${f.name}\\b`).test(plain)).map((f) => f.about.split(',')[0]!);
+  const functions = [...LIBRARY_FUNCTIONS.keys()].filter((name) => new RegExp(`\\b${name}\\s*\\(`).test(plain));
+  return [...(/\bv\b/.test(plain) ? ['what runs in'] : []), ...places, ...functions];
 }
 
 /** What a step takes and gives, in words. */

@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import type { Piece } from '@/core/piece/types';
 import type { Studio } from './studio';
 import type { TakeAway } from './take-away';
 
@@ -8,6 +9,11 @@ let studioDoor: Comlink.Remote<Studio> | null = null;
 export function studio(): Comlink.Remote<Studio> {
   studioDoor ??= Comlink.wrap<Studio>(new Worker(new URL('./studio.ts', import.meta.url), { type: 'module', name: 'studio' }));
   return studioDoor;
+}
+
+/** A piece as the studio takes it: its pictures are handed over apart, once. */
+export function lean(piece: Piece): Piece {
+  return piece.assets.length === 0 ? piece : { ...piece, assets: piece.assets.map((a) => ({ ...a, data: '' })) };
 }
 
 /** A worker of its own for each export, so that cancelling can simply end it. */

@@ -1,7 +1,7 @@
 import { bakeKey } from '@/core/mesh/bake';
 import type { Mesh } from '@/core/mesh/mesh';
 import type { Piece } from '@/core/piece/types';
-import { studio } from './doors';
+import { lean, studio } from './doors';
 
 /** Meshes of a piece's forms, baked in the worker and kept by what they depend on. */
 export class MeshStore {
@@ -20,7 +20,7 @@ export class MeshStore {
       const known = this.meshes.get(strand.id);
       if (known?.key === key) continue;
       try {
-        const mesh = await studio().mesh(piece, strand.id);
+        const mesh = await studio().mesh(lean(piece), strand.id);
         this.meshes.set(strand.id, { key, mesh });
         changed = true;
       } catch (error) {

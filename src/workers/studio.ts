@@ -4,10 +4,14 @@ import { bake } from '@/core/mesh/bake';
 import { buffersOf, type Mesh } from '@/core/mesh/mesh';
 import { strandById, type Piece } from '@/core/piece/types';
 import { previewSteps, type Preview, type PreviewSize } from '@/core/preview';
-import { Evaluator, placeRows, type PlaceValues } from '@/core/weave';
+import type { Pixels } from '@/core/glsl';
+import { Evaluator, placeRows, providePixels, type PlaceValues } from '@/core/weave';
 
 /** Work on the processor that must not hold up the interface. */
 const studio = {
+  /** Hands over the pixels of a picture; pieces come without them. */
+  providePixels: (asset: string, pixels: Pixels): void => providePixels(asset, pixels),
+
   /** Mesh of a form; null where there is none. @throws with a sentence for the artist. */
   async mesh(piece: Piece, strand: string): Promise<Mesh | null> {
     const mesh = bake(piece, strandById(piece, strand)!);

@@ -1,3 +1,4 @@
+import { withoutUnusedAssets } from '../piece/edit';
 import { PieceError } from '../piece/errors';
 import { LIMITS } from '../piece/limits';
 import { migrate } from '../piece/migrations';
@@ -10,7 +11,7 @@ export const PIECE_ENDING = '.calm.json';
 
 /** A piece as text: JSON with two spaces, the same bytes for the same piece. */
 export function writePiece(piece: Piece): string {
-  return `${JSON.stringify(piece, null, 2)}\n`;
+  return `${JSON.stringify(withoutUnusedAssets(piece), null, 2)}\n`;
 }
 
 /**

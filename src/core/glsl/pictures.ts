@@ -32,19 +32,20 @@ export function writeTable(memory: ArrayBuffer, address: number): void {
   new Float32Array(memory, address + CURVE_OFFSET, 256).forEach((_, i, curve) => (curve[i] = toLinear(i / 255)));
 }
 
-export const pictureUniform = (slot: number) => `clPicture${slot}`;
+/** @param stage tells the pictures of two shaders of one program apart */
+export const pictureUniform = (slot: number, stage = '') => `cl${stage}Picture${slot}`;
 
 /** The two functions for the graphics card, over samplers whose texels are decoded to linear light. */
-export function samplerText(count: number): string {
-  const slots = Array.from({ length: count }, (_, i) => i);
+export function samplerText(count: number, stage = ''): string {
+  const slots = Array.from({ length: count }, (_, i) => ({ i, name: pictureUniform(i, stage) }));
   return `
-${slots.map((i) => `uniform highp sampler2D ${pictureUniform(i)};`).join('\n')}
+${slots.map(({ name }) => `uniform highp sampler2D ${name};`).join('\n')}
 vec4 texelAt(int slot, int x, int y) {
-${slots.map((i) => `  if (slot == ${i}) return texelFetch(${pictureUniform(i)}, clamp(ivec2(x, y), ivec2(0), textureSize(${pictureUniform(i)}, 0) - 1), 0);`).join('\n')}
+${slots.map(({ i, name }) => `  if (slot == ${i}) return texelFetch(${name}, clamp(ivec2(x, y), ivec2(0), textureSize(${name}, 0) - 1), 0);`).join('\n')}
   return vec4(0.0);
 }
 vec2 texelSize(int slot) {
-${slots.map((i) => `  if (slot == ${i}) return vec2(textureSize(${pictureUniform(i)}, 0));`).join('\n')}
+${slots.map(({ i, name }) => `  if (slot == ${i}) return vec2(textureSize(${name}, 0));`).join('\n')}
   return vec2(1.0);
 }
 `;

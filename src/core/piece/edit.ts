@@ -1,7 +1,7 @@
 import { produce, type Draft } from 'immer';
 import { PieceError } from './errors';
 import { LIMITS } from './limits';
-import { FORMAT, isLink, VERSION, type Kind, type Loop, type Picture, type Piece, type Step, type Strand, type Value } from './types';
+import { FORMAT, isLink, VERSION, type Asset, type Kind, type Loop, type Picture, type Piece, type Step, type Strand, type Value } from './types';
 
 /**
  * Every change of a piece: pure functions that give a new piece and share what stayed the
@@ -142,6 +142,19 @@ export function replaceOp(piece: Piece, strand: string, step: string, op: string
     target.op = op;
     for (const id of Object.keys(target.params)) if (!keeps.includes(id)) delete target.params[id];
   });
+}
+
+/** Puts a picture into the piece (once, however often it is used) and sets a parameter to it. */
+export function setPictureParam(piece: Piece, strand: string, step: string, param: string, asset: Asset): Piece {
+  const assets = piece.assets.some((a) => a.id === asset.id) ? piece.assets : [...piece.assets, asset];
+  return setParam({ ...piece, assets }, strand, step, param, asset.id);
+}
+
+/** Leaves out the pictures that no step uses. */
+export function withoutUnusedAssets(piece: Piece): Piece {
+  const used = new Set(piece.strands.flatMap((s) => s.steps.flatMap((t) => Object.values(t.params))));
+  const assets = piece.assets.filter((a) => used.has(a.id));
+  return assets.length === piece.assets.length ? piece : { ...piece, assets };
 }
 
 /** Sets a parameter; `undefined` puts its default back. */

@@ -45,6 +45,7 @@ const step = Joi.object({
   params: Joi.object().pattern(id, value).required(),
   off: Joi.valid(true),
   note: Joi.string().allow('').max(LIMITS.noteLength),
+  overrides: Joi.object().pattern(id, setting),
 });
 
 const strand = Joi.object({
@@ -72,7 +73,7 @@ const schema = Joi.object({
   strands: Joi.array().items(strand).max(LIMITS.strands).unique('id').required(),
   controls: Joi.array().items(Joi.object({
     id: id.required(), name: name.required(), value: setting.required(), default: setting.required(),
-    min: number.required(), max: number.required(), curve: number.min(0.05).max(20).required(),
+    min: number.required(), max: number.required(), curve: number.min(0.05).max(20).required(), locked: Joi.valid(true),
   })).unique('id').required(),
   looks: Joi.array().items(Joi.object({ id: id.required(), name: name.required(), values: Joi.object().pattern(id, setting).required() })).unique('id').required(),
   bundles: Joi.array().items(Joi.object({

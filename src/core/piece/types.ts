@@ -50,6 +50,8 @@ export interface Step {
   params: Record<string, Value>;
   off?: true;
   note?: string;
+  /** Settings of controls that hold for what stands at this place alone. */
+  overrides?: Record<string, number | string>;
 }
 
 export interface Strand {
@@ -70,6 +72,8 @@ export interface Control {
   max: number;
   /** Power of the response: 1 is even, above 1 is finer at the start. */
   curve: number;
+  /** Left alone when controls are varied at random. */
+  locked?: true;
 }
 
 export interface Look {

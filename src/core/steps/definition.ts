@@ -24,6 +24,8 @@ export interface NumberParam extends ParamBase {
   whole?: true;
   /** The loop closes when this is a whole number. */
   closes?: true;
+  /** The same number said another way, as an angle for a focal length. */
+  twin?: { name: string; about: string; unit: string; min: number; max: number; of: (value: number) => number; back: (twin: number) => number };
 }
 
 export interface VectorParam extends ParamBase {
@@ -56,6 +58,8 @@ export interface RampParam extends ParamBase {
   /** Choices of the same step that say how colours blend between stops, and in which space. */
   blend?: string;
   space?: string;
+  /** GLSL of what is looked up, from the GLSL of the parameters before it; else the running value. */
+  at?: (params: Record<string, string>) => string;
 }
 
 /** A drawn curve over the running number. In GLSL it stands for the number already looked up. */
@@ -74,6 +78,8 @@ export interface KeysParam extends ParamBase {
 export interface PictureParam extends ParamBase {
   type: 'picture';
   default: string;
+  /** A picture all around: .hdr is welcome. */
+  panorama?: true;
 }
 
 /** Text that the artist writes. It shapes the step (see `resolve`); its GLSL does not see it. */
@@ -88,6 +94,8 @@ export interface TextParam extends ParamBase {
 export interface StrandParam extends ParamBase {
   type: 'strand';
   kind: Kind;
+  /** It may stay empty. */
+  optional?: true;
 }
 
 export type Param = NumberParam | VectorParam | ColourParam | ChoiceParam | RampParam | CurveParam | KeysParam | PictureParam | TextParam | StrandParam;

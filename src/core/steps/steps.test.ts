@@ -106,7 +106,7 @@ describe('forms and surfaces', () => {
 
   it('a surface gathers colour, gloss and glow', async () => {
     const value = await at('surface', [['lit', { colour: '#ffffff', roughness: 0.7, metal: 1 }], ['colour', { colour: '#000000' }], ['gloss', { roughness: 3, metal: 0.25 }], ['glow', { colour: '#ffffff', strength: 5 }], ['glow', { colour: '#ff0000', strength: 1 }]]);
-    expectNear(value, [0, 0, 0, 1, 0.25, 6, 5, 5]);
+    expectNear(value.slice(0, 8), [0, 0, 0, 1, 0.25, 6, 5, 5]);
   });
 
   it('a step that is off is passed by', async () => {

@@ -100,6 +100,7 @@ function paramProblem(piece: Piece, row: StepTypes, param: Param, types: Map<str
   const value = valueOf(row.step, param);
   if (isLink(value)) return linkProblem(piece, row.definition!, param, value, types);
   if (isControlRef(value)) return piece.controls.some((c) => c.id === value.control) ? null : 'the control it follows is gone; the default is used.';
+  if (param.type === 'strand' && param.optional && value === undefined) return null;
   if (param.type === 'strand') return `choose a ${param.kind} strand.`;
   if (param.type === 'picture' && typeof value === 'string' && value !== '' && !piece.assets.some((a) => a.id === value)) return 'its picture is no longer in the piece; drop it in again.';
   return literalFits(param, value) ? null : 'the value has the wrong type; the default is used.';

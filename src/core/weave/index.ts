@@ -1,7 +1,7 @@
 export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, typeAfter, type Analysis, type Problem, type StepTypes, type Use } from './analyse';
 export { linkedStrands, orderStrands, wouldCycle } from './order';
 export { cardText, floatText, glslType, strandNames, weave, type Target, type WeaveOptions, type Woven } from './weave';
-export { literalOf, plainParams, slotValues, sortedStops, controlled, type UniformSlot } from './values';
+export { literalOf, plainParams, slotValues, sortedStops, type UniformSlot } from './values';
 export { paramType, stepFunction, stepFunctionName } from './step-function';
 export { slopes } from './tables';
 export { Evaluator } from './evaluate';

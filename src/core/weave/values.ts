@@ -1,5 +1,6 @@
 import { linearOf } from '../colour';
-import { isControlRef, isLink, type Control, type ControlRef, type Link, type Piece, type Step, type Stop, type Value, type Vector } from '../piece/types';
+import { controlled } from '../piece/desk';
+import { isControlRef, isLink, type Link, type Piece, type Step, type Stop, type Value, type Vector } from '../piece/types';
 import { defaultOf, valueOf, type Param, type PlainParams, type StepDefinition } from '../steps';
 import { literalFits } from './analyse';
 import { rampChoices, tableOf } from './tables';
@@ -28,13 +29,6 @@ export function literalOf(piece: Piece, step: Step, param: Param): Value | undef
 
 export function sortedStops(stops: Stop[]): Stop[] {
   return [...stops].sort((a, b) => a.at - b.at);
-}
-
-/** What a control gives a parameter that follows it: its own value, or its part of the parameter's own range. */
-export function controlled(control: Control, { range }: ControlRef): number | string {
-  if (!range || typeof control.value !== 'number') return control.value;
-  const span = control.max - control.min;
-  return range[0] + (range[1] - range[0]) * (span === 0 ? 0 : (control.value - control.min) / span);
 }
 
 function clampHard(param: Param, value: number): number {

@@ -23,7 +23,7 @@ export interface Woven {
 }
 
 /** The text for the graphics card: the pictures' samplers, then what both processors share. */
-export const cardText = (woven: Woven) => (/\btexel(At|Size)\b/.test(woven.glsl) ? `${samplerText(woven.pictures.length)}${woven.glsl}` : woven.glsl);
+export const cardText = (woven: Woven, stage = '') => (/\btexel(At|Size)\b/.test(woven.glsl) ? `${samplerText(woven.pictures.length, stage)}${woven.glsl}` : woven.glsl);
 
 export interface WeaveOptions {
   /** Write the present values as constants, for text that stands on its own. */
@@ -33,7 +33,7 @@ export interface WeaveOptions {
 const GLSL_TYPE: Record<RunType, string> = { float: 'float', vec2: 'vec2', vec3: 'vec3', form: 'vec3', surface: 'Surface', stage: 'float', image: 'vec3' };
 /** What runs into the first step: a form's point at rest, a finish's picture. */
 const START: Partial<Record<RunType, string>> = { form: 'p.rest', image: 'v' };
-const NOTHING: Partial<Record<RunType, string>> = { surface: 'Surface(vec3(0.18), 1.0, 0.0, vec3(0.0))', form: 'p.rest', image: 'v' };
+const NOTHING: Partial<Record<RunType, string>> = { surface: 'bareSurface(vec3(0.18), 1.0, 0.0)', form: 'p.rest', image: 'v' };
 
 export const glslType = (type: RunType) => GLSL_TYPE[type];
 
@@ -235,7 +235,12 @@ class Weaver {
     const takes = row.takes ?? (START[row.gives!] ? row.gives! : null);
     if (takes === 'surface' || row.gives === 'surface') this.parts.add('surface');
     const name = this.stepName(strand, row, index, takes);
-    const args = definition.params.flatMap((p) => this.argument(strand, row, index, p, running));
+    const named: Record<string, string> = {};
+    const args = definition.params.flatMap((p) => {
+      const text = this.argument(strand, row, index, p, p.type === 'ramp' && p.at ? p.at(named) : running);
+      if (text !== null) named[p.id] = text;
+      return text === null ? [] : [text];
+    });
     return `${name}(${['p', ...(takes ? [running] : []), ...args].join(', ')})`;
   }
 
@@ -268,25 +273,25 @@ class Weaver {
     return param?.type === 'choice' ? param.options.findIndex((o) => o.id === literalOf(this.piece, row.step, param)) : 0;
   }
 
-  private argument(strand: Strand, row: StepTypes, index: number, param: Param, running: string): string[] {
-    if (paramType(param) === null) return [];
+  private argument(strand: Strand, row: StepTypes, index: number, param: Param, running: string): string | null {
+    if (paramType(param) === null) return null;
     const name = `${this.names.get(strand.id)}_Step${index + 1}_${param.id}`;
     const slot = { name, strand: strand.id, step: row.step.id, param };
-    if (param.type === 'choice') return [String(this.choiceIndex(row, param.id))];
-    if (param.type === 'picture') return [String(this.slotOf(literalOf(this.piece, row.step, param) as string))];
+    if (param.type === 'choice') return String(this.choiceIndex(row, param.id));
+    if (param.type === 'picture') return String(this.slotOf(literalOf(this.piece, row.step, param) as string));
     const table = tableOf(param);
-    if (table) return [this.table(table, slot, row, running)];
+    if (table) return this.table(table, slot, row, running);
     const wide = param.type !== 'number';
     const link = this.linkOf(row, param);
     if (!link) {
       this.uniforms.push({ ...slot, type: wide ? 'vec3' : 'float' });
-      return [name];
+      return name;
     }
     const target = { strand: link.link, step: link.step };
     const value = `${this.valueName(target)}${link.swizzle ? `.${link.swizzle}` : ''}`;
-    if (!wide) return [value];
+    if (!wide) return value;
     const seen = link.swizzle ? 'float' : this.typeOf(target);
-    return [seen === 'float' ? `vec3(${value})` : seen === 'vec2' ? `vec3(${value}, 0.0)` : value];
+    return seen === 'float' ? `vec3(${value})` : seen === 'vec2' ? `vec3(${value}, 0.0)` : value;
   }
 
   /** A function that looks the running value (or the phase) up along a row of entries. */

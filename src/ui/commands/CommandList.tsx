@@ -39,6 +39,7 @@ function entries(toShelf: () => void): Entry[] {
     { group: 'Look', label: 'To the first frame', run: () => goTo(0, piece.loop.frames) },
     { group: 'Look', label: 'Checks', run: () => usePanels.setState({ checks: true }) },
     { group: 'Look', label: 'Picture and loop settings', run: () => select(null) },
+    { group: 'Look', label: 'Desk: controls and looks', run: () => usePanels.setState({ side: 'desk' }) },
     { group: 'Look', label: 'Compact rows', run: () => usePanels.setState(({ compact }) => ({ compact: !compact })) },
     { group: 'Look', label: 'Undo', hint: 'Ctrl+Z', run: undo },
     { group: 'Look', label: 'Redo', hint: 'Ctrl+Shift+Z', run: redo },

@@ -5,7 +5,7 @@ import { usePanels } from '@/state/panels';
 import { dependsOn } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
-import { studio } from '@/workers/doors';
+import { lean, studio } from '@/workers/doors';
 import { shortNumber } from '../words';
 import { Button } from '../parts/Button';
 import { drawBand, frameAt, type Trace } from './draw';
@@ -79,7 +79,7 @@ function useTraces(): Trace[] {
   const key = piece.strands.filter((s) => s.kind === 'signal').map((s) => s.name + dependsOn(piece, s)).join();
   useEffect(() => {
     let ended = false;
-    studio().traces(useWorkbench.getState().piece, 241).then((t) => !ended && setTraces(t)).catch(() => !ended && setTraces([]));
+    studio().traces(lean(useWorkbench.getState().piece), 241).then((t) => !ended && setTraces(t)).catch(() => !ended && setTraces([]));
     return () => {
       ended = true;
     };

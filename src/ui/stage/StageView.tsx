@@ -9,7 +9,8 @@ import type { View } from '@/engine/stage-scene';
 import { Viewer } from '@/engine/viewer';
 import { measurePictureAgain } from '@/state/checks';
 import { notify } from '@/state/notify';
-import { previewKey, putPreviews } from '@/state/previews';
+import { ensurePictures } from '@/state/pictures';
+import { bumpPictures, previewKey, putPreviews } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { MeshStore } from '@/workers/mesh-store';
@@ -80,6 +81,7 @@ function useViewer(canvas: React.RefObject<HTMLCanvasElement | null>) {
     let ended = false;
     const feed = async () => {
       const { piece } = useWorkbench.getState();
+      if (await ensurePictures(piece)) bumpPictures();
       await viewer.setPiece(piece, meshes.get);
       clearTimeout(timer);
       timer = setTimeout(() => void snapshotCells(useWorkbench.getState().piece), SNAPSHOT_PAUSE);

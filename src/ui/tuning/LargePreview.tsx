@@ -4,7 +4,7 @@ import { patchPlace, type Preview } from '@/core/preview';
 import { dependsOn, previewKey, usePreviews } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
-import { studio } from '@/workers/doors';
+import { lean, studio } from '@/workers/doors';
 import { PreviewCanvas } from '../parts/PreviewCanvas';
 import { StageDrawing } from '../lattice/StageDrawing';
 import { shortNumber } from '../words';
@@ -33,7 +33,7 @@ export function LargePreview({ piece, strand, step }: Props) {
     const phase = strand.kind === 'signal' ? u : useTransport.getState().frame / piece.loop.frames;
     const place = patchPlace(u, v, WIDTH / HEIGHT, phase);
     try {
-      const values = await studio().probe(piece, strand.id, step.id, place);
+      const values = await studio().probe(lean(piece), strand.id, step.id, place);
       const where = strand.kind === 'signal' ? `frame ${Math.round(u * piece.loop.frames)}` : (place.rest as number[]).slice(0, 2).map(shortNumber).join(', ');
       setRead(`${values.map(shortNumber).join('  ')} at ${where}`);
     } catch (error) {
@@ -74,7 +74,7 @@ function useLarge(piece: Piece, strand: Strand, step: Step): Preview | undefined
       if (!at || at.kind === 'stage' || at.kind === 'finish') return;
       const phase = useTransport.getState().frame / now.loop.frames;
       try {
-        const drawn = await studio().previews(now, strand.id, [step.id], { width: WIDTH, height: HEIGHT }, phase);
+        const drawn = await studio().previews(lean(now), strand.id, [step.id], { width: WIDTH, height: HEIGHT }, phase);
         if (!ended) setPreview(drawn[0]?.[1]);
       } catch (error) {
         if (!ended) setPreview({ kind: 'none', why: (error as Error).message });

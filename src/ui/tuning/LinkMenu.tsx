@@ -1,6 +1,9 @@
 import { Link2 } from 'lucide-react';
-import { isLink, type Link, type Value } from '@/core/piece/types';
+import { follow, putOut } from '@/core/piece/desk';
+import { isControlRef, isLink, type Link, type Value } from '@/core/piece/types';
 import { linkProblem, typeAfter, wouldCycle } from '@/core/weave';
+import { usePanels } from '@/state/panels';
+import { useWorkbench } from '@/state/workbench';
 import { Menu, type MenuItem } from '../parts/Menu';
 import { KIND_WORDS } from '../words';
 import type { ParamPlace } from './ParamRow';
@@ -8,6 +11,9 @@ import type { ParamPlace } from './ParamRow';
 interface Props extends ParamPlace {
   value: Value | undefined;
   set: (value: Value | undefined) => void;
+  linkable: boolean;
+  /** It can be put out on the desk. */
+  controllable: boolean;
 }
 
 /** Every link that fits a parameter: whole strands, or one component of those that give several. */
@@ -24,13 +30,31 @@ export function fittingLinks({ piece, strand, definition, param, analysis }: Omi
   });
 }
 
+/** A control for a parameter as it stands: its value and its usual range. */
+function newControl({ param, value, strand, definition }: Props): { name: string; value: number | string; min: number; max: number } {
+  const name = `${strand.name} ${param.name.toLowerCase()}`;
+  if (param.type === 'number') {
+    const now = typeof value === 'number' ? value : param.default;
+    return { name, value: now, min: Math.min(param.min, now), max: Math.max(param.max, now) };
+  }
+  return { name: name || definition.name, value: typeof value === 'string' ? value : String(param.type === 'colour' ? param.default : ''), min: 0, max: 1 };
+}
+
 export function LinkMenu(props: Props) {
-  const { param, value, set } = props;
-  const linked = isLink(value);
-  const links = fittingLinks(props);
+  const { param, value, set, linkable, controllable, piece, strand, step } = props;
+  const { edit } = useWorkbench.getState();
+  const at = { strand: strand.id, step: step.id, param: param.id };
+  const linked = isLink(value) || isControlRef(value);
+  const links = linkable ? fittingLinks(props) : [];
   const items: (MenuItem | 'line')[] = links.map((l) => ({ label: l.label, hint: l.hint, run: () => set(l.link) }));
-  if (items.length === 0) items.push({ label: `No ${param.type === 'strand' ? param.kind : 'strand'} fits here yet`, disabled: true, run: () => undefined });
-  if (linked) items.push('line', { label: 'Take the link out', run: () => set(undefined) });
+  if (items.length === 0 && linkable) items.push({ label: `No ${param.type === 'strand' ? param.kind : 'strand'} fits here yet`, disabled: true, run: () => undefined });
+  if (controllable && !isLink(value)) {
+    const fitting = piece.controls.filter((c) => typeof c.value === (param.type === 'colour' ? 'string' : 'number') && !(isControlRef(value) && value.control === c.id));
+    items.push('line');
+    if (!isControlRef(value)) items.push({ label: 'Put out on the desk', hint: 'a new control', run: () => { edit((p) => putOut(p, at, newControl(props))); usePanels.setState({ side: 'desk' }); } });
+    items.push(...fitting.map((c) => ({ label: `Follow ${c.name}`, hint: 'control', run: () => edit((p) => follow(p, at, c.id)) })));
+  }
+  if (linked) items.push('line', { label: isControlRef(value) ? 'Stop following' : 'Take the link out', run: () => set(undefined) });
   return (
     <Menu
       trigger={

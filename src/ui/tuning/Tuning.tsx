@@ -18,7 +18,7 @@ export function Tuning() {
   const strand = selected ? strandById(piece, selected.strand) : undefined;
   const step = strand?.steps.find((s) => s.id === selected?.step);
   return (
-    <section aria-label="Tuning" data-tuning className="h-full overflow-y-auto">
+    <section aria-label="Tuning" data-tuning>
       {strand && step ? <StepTuning key={`${strand.id}/${step.id}`} piece={piece} strand={strand} step={step} /> : <PieceSettings piece={piece} />}
     </section>
   );

@@ -16,8 +16,8 @@ import { LoopBand } from '../loop-band/LoopBand';
 import { Button } from '../parts/Button';
 import { StageView } from '../stage/StageView';
 import { viewerNow } from '../stage/viewer-handle';
-import { Tuning } from '../tuning/Tuning';
 import { Header } from './Header';
+import { Side } from './Side';
 import { useShortcuts } from './shortcuts';
 
 type Opening = { state: 'opening' } | { state: 'open' } | { state: 'missing' } | { state: 'broken'; why: string };
@@ -81,7 +81,7 @@ function Open() {
             </Panel>
             <Separator className={`${HANDLE} h-px`} aria-label="Height of the stage" />
             <Panel minSize="24%">
-              <Tuning />
+              <Side />
             </Panel>
           </Group>
         </Panel>

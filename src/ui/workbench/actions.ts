@@ -16,7 +16,7 @@ const state = () => useWorkbench.getState();
 function likelyLinks(piece: Piece, definition: StepDefinition): Step['params'] {
   const params: Step['params'] = {};
   for (const param of definition.params) {
-    if (param.type !== 'strand') continue;
+    if (param.type !== 'strand' || param.optional) continue;
     const free = piece.strands.filter((s) => s.kind === param.kind);
     const unused = free.filter((s) => !piece.strands.some((x) => x.steps.some((t) => Object.values(t.params).some((v) => isLink(v) && v.link === s.id))));
     const chosen = unused[unused.length - 1] ?? free[free.length - 1];

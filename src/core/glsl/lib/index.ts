@@ -12,7 +12,7 @@ import { TABLES } from './tables';
 import { WAVE } from './wave';
 
 export { PLACE_FIELDS, PLACE_SIZE } from './place';
-export { SURFACE_FIELDS } from './surface';
+export { BARE_SURFACE, SURFACE_FIELDS } from './surface';
 
 /** Parts of the library by name: their text and the parts they need. In order of need. */
 const PARTS = {

@@ -14,5 +14,6 @@ export const sun: StepDefinition = {
     { type: 'number', id: 'turn', name: 'Turn', about: 'Compass direction it comes from.', default: 40, min: -180, max: 180, unit: 'deg' },
     { type: 'number', id: 'height', name: 'Height', about: 'Above the horizon.', default: 35, min: -10, max: 90, hard: [-90, 90], unit: 'deg' },
     { type: 'choice', id: 'shadow', name: 'Shadow', about: 'Whether things cast shadows in it.', default: 'cast', options: [{ id: 'cast', name: 'Cast' }, { id: 'none', name: 'None' }] },
+    { type: 'number', id: 'softness', name: 'Softness', about: 'Of the shadow edge.', default: 2, min: 0, max: 12, hard: [0, 60] },
   ],
 };

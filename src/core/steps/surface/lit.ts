@@ -13,5 +13,6 @@ export const lit: StepDefinition = {
     { type: 'number', id: 'roughness', name: 'Roughness', about: '0 is a mirror, 1 is chalk.', default: 0.5, min: 0, max: 1, hard: [0, 1] },
     { type: 'number', id: 'metal', name: 'Metal', about: '1 is bare metal.', default: 0, min: 0, max: 1, hard: [0, 1] },
   ],
-  glsl: '  return Surface(colour, roughness, metal, vec3(0.0));',
+  needs: ['surface'],
+  glsl: '  return bareSurface(colour, roughness, metal);',
 };

@@ -1,0 +1,182 @@
+import { produce, type Draft } from 'immer';
+import { linearOf, toByte } from '../colour';
+import { PieceError } from './errors';
+import { LIMITS } from './limits';
+import { isControlRef, type Control, type ControlRef, type Look, type Piece } from './types';
+
+/** Edits of the desk: controls that the artist puts out, and looks, their named settings. Pure, like all edits. */
+
+export type Setting = number | string;
+
+/** Where a parameter stands. */
+export interface ParamAt {
+  strand: string;
+  step: string;
+  param: string;
+}
+
+function nextId(prefix: string, taken: string[]): string {
+  const numbers = taken.map((id) => Number(id.slice(prefix.length))).filter(Number.isInteger);
+  return `${prefix}${Math.max(0, ...numbers) + 1}`;
+}
+
+function freeName(taken: string[], wanted: string): string {
+  if (!taken.includes(wanted)) return wanted;
+  for (let n = 2; ; n++) if (!taken.includes(`${wanted} ${n}`)) return `${wanted} ${n}`;
+}
+
+const tidyName = (name: string) => name.trim().slice(0, LIMITS.nameLength);
+
+function paramsAt(draft: Draft<Piece>, at: ParamAt): Record<string, unknown> {
+  const step = draft.strands.find((s) => s.id === at.strand)?.steps.find((s) => s.id === at.step);
+  if (!step) throw new PieceError('edit', 'The step is no longer there.');
+  return step.params;
+}
+
+/** Puts a value out on the desk: a new control with that value, which the parameter follows. */
+export function putOut(piece: Piece, at: ParamAt, control: { name: string; value: Setting; min: number; max: number }): Piece {
+  return produce(piece, (draft) => {
+    const id = nextId('c', draft.controls.map((c) => c.id));
+    draft.controls.push({ id, name: freeName(draft.controls.map((c) => c.name), tidyName(control.name) || 'control'), value: control.value, default: control.value, min: control.min, max: control.max, curve: 1 });
+    paramsAt(draft, at)[at.param] = { control: id };
+  });
+}
+
+/** Lets a parameter follow a control, over a range of its own where one is given. */
+export function follow(piece: Piece, at: ParamAt, control: string, range?: [number, number]): Piece {
+  return produce(piece, (draft) => {
+    paramsAt(draft, at)[at.param] = range ? { control, range } : { control };
+  });
+}
+
+export function changeControl(piece: Piece, id: string, change: Partial<Omit<Control, 'id'>>): Piece {
+  return produce(piece, (draft) => {
+    const control = draft.controls.find((c) => c.id === id);
+    if (!control) throw new PieceError('edit', 'The control is no longer there.');
+    Object.assign(control, change);
+    if (change.name !== undefined) control.name = tidyName(change.name) || piece.controls.find((c) => c.id === id)!.name;
+    if (control.max <= control.min) control.max = control.min + 1e-3;
+  });
+}
+
+export const setControl = (piece: Piece, id: string, value: Setting): Piece => changeControl(piece, id, { value });
+
+/** What a control gives a parameter that follows it: its own value, or its part of the parameter's own range. */
+export function controlled(control: Control, { range }: ControlRef): Setting {
+  if (!range || typeof control.value !== 'number') return control.value;
+  const span = control.max - control.min;
+  return range[0] + (range[1] - range[0]) * (span === 0 ? 0 : (control.value - control.min) / span);
+}
+
+/** Takes a control off the desk; what followed it keeps its present value. */
+export function removeControl(piece: Piece, id: string): Piece {
+  const control = piece.controls.find((c) => c.id === id);
+  if (!control) return piece;
+  return produce(piece, (draft) => {
+    draft.controls = draft.controls.filter((c) => c.id !== id);
+    for (const look of draft.looks) delete look.values[id];
+    for (const strand of draft.strands) {
+      for (const step of strand.steps) {
+        for (const [param, value] of Object.entries(step.params)) if (isControlRef(value) && value.control === id) step.params[param] = controlled(control, value);
+        delete step.overrides?.[id];
+      }
+    }
+  });
+}
+
+/** Slider position 0..1 of a value, and back: the response is a power, fine at the start and fast at the end above 1. */
+export const positionOf = ({ min, max, curve }: Control, value: number): number => Math.min(1, Math.max(0, (value - min) / (max - min))) ** (1 / curve);
+export const valueAt = ({ min, max, curve }: Control, position: number): number => min + (max - min) * position ** curve;
+
+const valuesOf = (piece: Piece): Look['values'] => Object.fromEntries(piece.controls.map((c) => [c.id, c.value]));
+
+/** Stores the controls as they stand as a look. */
+export function storeLook(piece: Piece, name: string): Piece {
+  return produce(piece, (draft) => {
+    draft.looks.push({ id: nextId('l', draft.looks.map((l) => l.id)), name: freeName(draft.looks.map((l) => l.name), tidyName(name) || 'look'), values: valuesOf(piece) });
+  });
+}
+
+/** Stores the controls as they stand in a look that is already there, or gives it another name. */
+export function changeLook(piece: Piece, id: string, change: { name?: string; store?: true }): Piece {
+  return produce(piece, (draft) => {
+    const look = draft.looks.find((l) => l.id === id);
+    if (!look) throw new PieceError('edit', 'The look is no longer there.');
+    if (change.name !== undefined) look.name = tidyName(change.name) || look.name;
+    if (change.store) look.values = valuesOf(piece);
+  });
+}
+
+export const removeLook = (piece: Piece, id: string): Piece => ({ ...piece, looks: piece.looks.filter((l) => l.id !== id) });
+
+/** Sets all controls that the values name. */
+export function withSettings(piece: Piece, values: Record<string, Setting>): Piece {
+  return { ...piece, controls: piece.controls.map((c) => (c.id in values && typeof values[c.id] === typeof c.value ? { ...c, value: values[c.id]! } : c)) };
+}
+
+export const recallLook = (piece: Piece, id: string): Piece => withSettings(piece, piece.looks.find((l) => l.id === id)?.values ?? {});
+
+function mixColours(a: string, b: string, t: number): string {
+  const [from, to] = [linearOf(a), linearOf(b)];
+  return `#${from.map((v, i) => toByte(v + (to[i]! - v) * t).toString(16).padStart(2, '0')).join('')}`;
+}
+
+/** Settings between two looks: numbers evenly, colours in linear light. Controls that one look lacks stay out. */
+export function blendLooks(a: Look, b: Look, t: number): Record<string, Setting> {
+  return Object.fromEntries(
+    Object.entries(a.values).flatMap(([id, from]): [string, Setting][] => {
+      const to = b.values[id];
+      if (typeof from === 'number' && typeof to === 'number') return [[id, from + (to - from) * t]];
+      return typeof from === 'string' && typeof to === 'string' ? [[id, mixColours(from, to, t)]] : [];
+    }),
+  );
+}
+
+/** mulberry32: a small generator of numbers from 0 up to 1 that a seed repeats. */
+function generator(seed: number): () => number {
+  let s = seed >>> 0;
+  return () => {
+    s = (s + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(s ^ (s >>> 15), s | 1);
+    t = (t + Math.imul(t ^ (t >>> 7), t | 61)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/**
+ * Varies every control that is not locked about where it stands, within its range. The same
+ * seed gives the same settings.
+ * @param amount 0 leaves all, 1 goes anywhere in the range
+ */
+export function vary(piece: Piece, seed: number, amount: number): Piece {
+  const next = generator(seed);
+  const values = piece.controls.map((c): [string, Setting] => {
+    const draws = [next(), next(), next()];
+    if (c.locked) return [c.id, c.value];
+    if (typeof c.value === 'number') {
+      const position = positionOf(c, c.value);
+      return [c.id, valueAt(c, position + (draws[0]! - position) * amount)];
+    }
+    return [c.id, mixColours(c.value, `#${draws.map((d) => Math.floor(d * 256).toString(16).padStart(2, '0')).join('')}`, amount)];
+  });
+  return withSettings(piece, Object.fromEntries(values));
+}
+
+/** The piece as one step sees it, whose place has settings of its own. */
+export function withOverrides(piece: Piece, strand: string, step: string): Piece {
+  const overrides = piece.strands.find((s) => s.id === strand)?.steps.find((s) => s.id === step)?.overrides;
+  return overrides ? withSettings(piece, overrides) : piece;
+}
+
+/** Gives a place a setting of its own for a control, or takes it back. */
+export function setOverride(piece: Piece, strand: string, step: string, control: string, value: Setting | undefined): Piece {
+  return produce(piece, (draft) => {
+    const target = draft.strands.find((s) => s.id === strand)?.steps.find((s) => s.id === step);
+    if (!target) throw new PieceError('edit', 'The step is no longer there.');
+    const overrides = { ...target.overrides };
+    if (value === undefined) delete overrides[control];
+    else overrides[control] = value;
+    if (Object.keys(overrides).length > 0) target.overrides = overrides;
+    else delete target.overrides;
+  });
+}

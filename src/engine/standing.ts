@@ -1,0 +1,133 @@
+import * as THREE from 'three';
+import type { Mesh } from '@/core/mesh/mesh';
+import type { Piece, Vector } from '@/core/piece/types';
+import type { Analysis } from '@/core/weave';
+import { Dressed, type Dress, type Shared } from './dressed';
+import { expandedGeometryOf, geometryOf } from './geometry';
+
+interface Layer {
+  dressed: Dressed;
+  meshes: THREE.Mesh<THREE.BufferGeometry, THREE.MeshStandardMaterial>[];
+}
+
+/** Geometries by mesh, in both ways of laying corners out; those no longer asked for are let go. */
+export class Geometries {
+  private readonly made = new Map<Mesh, { plain?: THREE.BufferGeometry; expanded?: THREE.BufferGeometry }>();
+  private asked = new Set<Mesh>();
+
+  of(mesh: Mesh, expanded: boolean): THREE.BufferGeometry {
+    this.asked.add(mesh);
+    const known = this.made.get(mesh) ?? {};
+    this.made.set(mesh, known);
+    return expanded ? (known.expanded ??= expandedGeometryOf(mesh)) : (known.plain ??= geometryOf(mesh));
+  }
+
+  /** Lets go of what was not asked for since the last time. */
+  forget(): void {
+    for (const [mesh, { plain, expanded }] of this.made) {
+      if (this.asked.has(mesh)) continue;
+      plain?.dispose();
+      expanded?.dispose();
+      this.made.delete(mesh);
+    }
+    this.asked = new Set();
+  }
+}
+
+const radians = THREE.MathUtils.degToRad;
+
+/** One form that stands on the stage: its surface and the overlays over it. */
+export class Standing {
+  readonly group = new THREE.Group();
+  private layers: Layer[] = [];
+
+  constructor(
+    readonly step: string,
+    private readonly scene: THREE.Scene,
+  ) {
+    scene.add(this.group);
+  }
+
+  /** Takes the form and what it wears; only what changed is made anew. */
+  wear(piece: Piece, analysis: Analysis, dresses: Dress[], mesh: Mesh, geometries: Geometries, shared: Shared): void {
+    const before = this.layers;
+    this.layers = dresses.map((dress) => {
+      const key = Dressed.keyOf(piece, analysis, dress);
+      const known = before.find((l) => l.dressed.key === key && l.dressed.dress.overlay === dress.overlay);
+      if (known) before.splice(before.indexOf(known), 1);
+      const layer = known ?? this.makeLayer(new Dressed(piece, analysis, dress, shared));
+      for (const object of layer.meshes) object.geometry = geometries.of(mesh, layer.dressed.expanded);
+      return layer;
+    });
+    for (const layer of before) this.drop(layer);
+  }
+
+  private makeLayer(dressed: Dressed): Layer {
+    const { state, dress } = dressed;
+    const meshes = dressed.materials.map((material, i) => {
+      const object = new THREE.Mesh(new THREE.BufferGeometry(), material);
+      object.customDepthMaterial = dressed.depth;
+      object.customDistanceMaterial = dressed.distance;
+      object.castShadow = i === 0 && state.casts && !dress.overlay;
+      object.receiveShadow = state.receives;
+      // Displacement moves points out of the bounds at rest.
+      object.frustumCulled = false;
+      object.userData = { overlay: dress.overlay === true, side: material.side, step: this.step, readsBehind: state.readsBehind };
+      this.group.add(object);
+      return object;
+    });
+    return { dressed, meshes };
+  }
+
+  setPlace(position: Vector, turn: Vector, size: number): void {
+    this.group.position.set(...position);
+    this.group.rotation.set(...(turn.map(radians) as Vector));
+    this.group.scale.setScalar(size);
+  }
+
+  /** Takes the numbers of each layer's piece and where it is seen from. */
+  update(piece: Piece, eye: THREE.Vector3, forward: THREE.Vector3): void {
+    this.group.updateMatrixWorld(true);
+    const { centre, radius } = this.sphere();
+    const away = centre.sub(eye).dot(forward);
+    for (const { dressed, meshes } of this.layers) {
+      dressed.update(piece);
+      dressed.setView(this.group.worldToLocal(eye.clone()), (radius / this.group.scale.x) * 5e-4);
+      // Far sides of all shells come before near sides, the outermost first and last.
+      for (const object of meshes) object.userData.far = away + (object.material.side === THREE.BackSide ? radius : object.material.side === THREE.FrontSide ? -radius : 0);
+    }
+  }
+
+  /** Bounds in the hall, displacement aside. */
+  sphere(): { centre: THREE.Vector3; radius: number } {
+    const bounds = this.layers[0]?.meshes[0]?.geometry.boundingSphere;
+    const centre = bounds ? bounds.center.clone().applyMatrix4(this.group.matrixWorld) : new THREE.Vector3();
+    return { centre, radius: (bounds?.radius ?? 1) * this.group.scale.x };
+  }
+
+  /** Hides what reads what is behind it, while that is drawn. */
+  showBehind(only: boolean): void {
+    for (const { dressed, meshes } of this.layers) for (const object of meshes) object.visible = !(only && dressed.state.readsBehind);
+  }
+
+  get readsBehind(): boolean {
+    return this.layers.some((l) => l.dressed.state.readsBehind);
+  }
+
+  dispose(): void {
+    for (const layer of this.layers) this.drop(layer);
+    this.scene.remove(this.group);
+  }
+
+  private drop(layer: Layer): void {
+    for (const object of layer.meshes) this.group.remove(object);
+    layer.dressed.dispose();
+  }
+}
+
+/** Order of what shines through: from far to near, overlays straight after what they lie over. */
+export function farFirst(a: { object: THREE.Object3D; id: number }, b: { object: THREE.Object3D; id: number }): number {
+  const [x, y] = [a.object.userData, b.object.userData];
+  if (x.overlay !== y.overlay && x.step === y.step) return x.overlay ? 1 : -1;
+  return ((y.far as number | undefined) ?? 0) - ((x.far as number | undefined) ?? 0) || a.id - b.id;
+}

@@ -1,0 +1,67 @@
+import type { SurfaceState } from './surface-state';
+
+/** Text for the fragment shader of a surface: only what its steps use. */
+
+/**
+ * Normal over a height without tangents: M. S. Mikkelsen, "Bump Mapping Unparametrized
+ * Surfaces on the GPU", Journal of Graphics, GPU, and Game Tools 15, 2010.
+ */
+const RELIEF = `
+vec3 clRelief(vec3 at, vec3 normal, float height, float side) {
+  vec3 sx = dFdx(at);
+  vec3 sy = dFdy(at);
+  vec3 rx = cross(sy, normal);
+  vec3 ry = cross(normal, sx);
+  float det = dot(sx, rx) * side;
+  vec3 slope = sign(det) * (dFdx(height) * rx + dFdy(height) * ry);
+  return normalize(abs(det) * normal - slope);
+}
+`;
+
+/** Distance from the camera's plane, in metres, of a value of the depth buffer. clLens: near, far, 1 without perspective. */
+const DEPTH = `
+uniform sampler2D clBehind;
+uniform highp sampler2D clBehindDepth;
+uniform vec3 clLens;
+float clDistance(float depth) {
+  if (clLens.z > 0.5) return mix(clLens.x, clLens.y, depth);
+  return clLens.x * clLens.y / (clLens.y - depth * (clLens.y - clLens.x));
+}
+`;
+
+const WIRE = `
+varying vec3 clEdge;
+// 1 on the edges of the face, 0 away from them; width in pixels, even at every distance.
+float clWire(float width) {
+  vec3 d = clEdge / max(fwidth(clEdge), vec3(1e-8));
+  return 1.0 - smoothstep(0.5 * width - 0.5, 0.5 * width + 0.5, min(d.x, min(d.y, d.z)));
+}
+`;
+
+export function fragmentHelpers({ uses, readsBehind }: SurfaceState): string {
+  return [uses.has('relief') ? RELIEF : '', readsBehind ? DEPTH : '', uses.has('wire') ? WIRE : ''].join('');
+}
+
+/** The end of the shader: opacity, lines, soft contact, what is behind, and how it is blended (premultiplied). */
+export function fragmentEnd({ uses, readsBehind, flat, blend, transparent }: SurfaceState): string {
+  const lines = [
+    flat ? '  outgoingLight = max(clSurface.colour, vec3(0.0)) + clSurface.glow;' : '',
+    transparent ? '  float clAlpha = clamp(clSurface.opacity, 0.0, 1.0);' : '  float clAlpha = 1.0;',
+  ];
+  if (uses.has('wire')) {
+    lines.push('  float clLine = clWire(clSurface.wire);', '  clAlpha = mix(clAlpha * clSurface.body, 1.0, clLine);', '  outgoingLight = mix(outgoingLight, clSurface.wireColour, clLine);');
+  }
+  if (readsBehind) {
+    lines.push('  vec2 clAt = gl_FragCoord.xy / clSize;');
+    lines.push('  if (clSurface.soft > 0.0) clAlpha *= clamp((clDistance(texture2D(clBehindDepth, clAt).r) - vViewPosition.z) / clSurface.soft, 0.0, 1.0);');
+  }
+  if (uses.has('bend')) {
+    // Where the shifted place shows something nearer than this surface, it is not behind it.
+    lines.push('  vec2 clBent = clamp(clAt + clSurface.bend, 0.0, 1.0);', '  if (clDistance(texture2D(clBehindDepth, clBent).r) < vViewPosition.z) clBent = clAt;', '  vec3 clBack = texture2D(clBehind, clBent).rgb;');
+    const over = { normal: 'mix(clBack, outgoingLight, clAlpha)', additive: 'clBack + outgoingLight * clAlpha', multiply: 'clBack * mix(vec3(1.0), outgoingLight, clAlpha)' }[blend];
+    lines.push(`  gl_FragColor = vec4(${over}, 1.0);`);
+  } else {
+    lines.push(`  gl_FragColor = ${{ normal: 'vec4(outgoingLight * clAlpha, clAlpha)', additive: 'vec4(outgoingLight * clAlpha, 0.0)', multiply: 'vec4(mix(vec3(1.0), outgoingLight, clAlpha), 1.0)' }[blend]};`);
+  }
+  return lines.filter(Boolean).join('\n');
+}

@@ -1,0 +1,113 @@
+import * as THREE from 'three';
+import type { Vector } from '@/core/piece/types';
+import type { PlainParams } from '@/core/steps';
+import { panoramaOf } from './textures';
+
+const STYLES = ['gradient', 'colour', 'sky', 'picture'];
+
+const VERTEX = `
+varying vec3 clWay;
+void main() {
+  clWay = (modelMatrix * vec4(position, 0.0)).xyz;
+  vec4 at = projectionMatrix * vec4(mat3(viewMatrix) * clWay, 1.0);
+  gl_Position = at.xyww;
+}
+`;
+
+/** The sky: a run from the horizon up, paler towards the sun, and the sun's disc with its halo. */
+const FRAGMENT = `
+uniform int style;
+uniform vec3 above;
+uniform vec3 level;
+uniform vec3 below;
+uniform vec3 sun;
+uniform float strength;
+uniform float turn;
+uniform sampler2D picture;
+varying vec3 clWay;
+void main() {
+  vec3 way = normalize(clWay);
+  vec3 c = above;
+  if (style == 0) c = way.y > 0.0 ? mix(level, above, pow(way.y, 0.6)) : mix(level, below, pow(-way.y, 0.6));
+  if (style == 2) {
+    float near = max(dot(way, sun), 0.0);
+    float day = smoothstep(-0.12, 0.25, sun.y);
+    c = way.y > 0.0 ? mix(level, above, pow(way.y, 0.45)) : mix(level, below, pow(-way.y, 0.35));
+    c *= 0.15 + 0.85 * day;
+    vec3 warm = mix(vec3(1.0, 0.42, 0.16), vec3(1.0, 0.93, 0.82), day);
+    c += warm * (0.35 * pow(near, 12.0) + 1.5 * pow(near, 220.0) + 60.0 * smoothstep(0.9994, 0.9998, near)) * smoothstep(-0.1, 0.02, way.y);
+  }
+  if (style == 3) {
+    vec2 uv = vec2(atan(way.x, -way.z) * 0.15915494 + 0.5 + turn, acos(clamp(way.y, -1.0, 1.0)) * 0.31830989);
+    c = texture2D(picture, vec2(fract(uv.x), uv.y)).rgb;
+  }
+  gl_FragColor = vec4(c * strength, 1.0);
+}
+`;
+
+/** What surrounds the stage: drawn behind everything where it is shown, and baked into soft light and reflections. */
+export class Surroundings {
+  private readonly material = new THREE.ShaderMaterial({
+    vertexShader: VERTEX,
+    fragmentShader: FRAGMENT,
+    side: THREE.BackSide,
+    depthTest: false,
+    depthWrite: false,
+    toneMapped: false,
+    uniforms: {
+      style: { value: 0 }, above: { value: new THREE.Vector3() }, level: { value: new THREE.Vector3() }, below: { value: new THREE.Vector3() },
+      sun: { value: new THREE.Vector3() }, strength: { value: 1 }, turn: { value: 0 }, picture: { value: null },
+    },
+  });
+  private readonly ball = new THREE.Mesh(new THREE.SphereGeometry(1, 32, 24), this.material);
+  private readonly alone = new THREE.Scene();
+  private pmrem: THREE.PMREMGenerator | null = null;
+  private baked: { key: string; target: THREE.WebGLRenderTarget } | null = null;
+
+  constructor() {
+    this.ball.frustumCulled = false;
+    this.ball.renderOrder = -1;
+  }
+
+  /** Takes the step's numbers and hands light and background to the scene; null takes them away. */
+  set(scene: THREE.Scene, renderer: THREE.WebGLRenderer, params: PlainParams | null): void {
+    if (!params) {
+      scene.environment = null;
+      scene.remove(this.ball);
+      return;
+    }
+    const { uniforms } = this.material;
+    const turn = params.turn as number;
+    const [around, height] = [THREE.MathUtils.degToRad(turn), THREE.MathUtils.degToRad(params.height as number)];
+    uniforms.style!.value = Math.max(0, STYLES.indexOf(params.style as string));
+    for (const name of ['above', 'level', 'below'] as const) (uniforms[name]!.value as THREE.Vector3).set(...(params[name] as Vector));
+    (uniforms.sun!.value as THREE.Vector3).set(Math.sin(around) * Math.cos(height), Math.sin(height), Math.cos(around) * Math.cos(height));
+    uniforms.strength!.value = params.strength;
+    uniforms.turn!.value = turn / 360;
+    uniforms.picture!.value = params.picture ? panoramaOf(params.picture as string) : null;
+    const key = `${JSON.stringify(params)} ${(uniforms.picture!.value as THREE.Texture | null)?.id ?? ''}`;
+    if (this.baked?.key !== key) this.bake(renderer, key);
+    scene.environment = this.baked!.target.texture;
+    if (params.shown === 'yes') scene.add(this.ball);
+    else scene.remove(this.ball);
+  }
+
+  /** Filtered by roughness by the library, once for each change. */
+  private bake(renderer: THREE.WebGLRenderer, key: string): void {
+    this.pmrem ??= new THREE.PMREMGenerator(renderer);
+    this.baked?.target.dispose();
+    const { parent } = this.ball;
+    this.alone.add(this.ball);
+    const target = this.pmrem.fromScene(this.alone, 0, 0.1, 10);
+    this.baked = { key, target };
+    this.alone.remove(this.ball);
+    parent?.add(this.ball);
+  }
+
+  dispose(): void {
+    this.baked?.target.dispose();
+    this.pmrem?.dispose();
+    this.material.dispose();
+    this.ball.geometry.dispose();
+  }
+}

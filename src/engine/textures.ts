@@ -1,0 +1,33 @@
+import * as THREE from 'three';
+import { hasPixels, pixelsOf } from '@/core/weave';
+
+const textures = new Map<string, THREE.DataTexture>();
+
+/** The texture of a picture, decoded to linear light by the card; texels are fetched one by one, so it has no filter. */
+export function textureOf(asset: string): THREE.DataTexture {
+  const known = textures.get(asset);
+  if (known) return known;
+  const { width, height, data } = pixelsOf(asset);
+  const texture = new THREE.DataTexture(new Uint8Array(data.buffer, data.byteOffset, data.length), width, height, THREE.RGBAFormat, THREE.UnsignedByteType);
+  texture.colorSpace = THREE.SRGBColorSpace;
+  texture.needsUpdate = true;
+  // What stands in while the pixels are not there yet is not kept.
+  if (hasPixels(asset)) textures.set(asset, texture);
+  return texture;
+}
+
+const panoramas = new Map<string, THREE.DataTexture>();
+
+/** Registers a decoded .hdr: half floats, four a pixel, rows from the top. */
+export function providePanorama(asset: string, width: number, height: number, data: Uint16Array): void {
+  const texture = new THREE.DataTexture(data, width, height, THREE.RGBAFormat, THREE.HalfFloatType);
+  texture.colorSpace = THREE.LinearSRGBColorSpace;
+  texture.minFilter = THREE.LinearFilter;
+  texture.magFilter = THREE.LinearFilter;
+  texture.wrapS = THREE.RepeatWrapping;
+  texture.needsUpdate = true;
+  panoramas.set(asset, texture);
+}
+
+/** A picture all around: the .hdr where it is one, else the plain picture. */
+export const panoramaOf = (asset: string): THREE.DataTexture => panoramas.get(asset) ?? textureOf(asset);
