@@ -92,7 +92,7 @@ for (const [k, func] of LIBRARY_FUNCTIONS.entries()) {
       const from = width;
       width += type.size;
       const value = parts(from, type.size);
-      if (type.scalar === 'float') return /period|repeat|cells/.test(name) ? `floor(abs(${value}) * 0.4)` : name === 'octaves' ? `abs(${value}) * 0.5` : name === 'kelvin' ? `abs(${value}) * 1500.0` : name === 'd' ? `${value} * 0.08` : /jitter|depth|opening/.test(name) ? `abs(${value}) * 0.125` : value;
+      if (type.scalar === 'float') return /period|repeat|cells/.test(name) ? `floor(abs(${value}) * 0.4)` : name === 'octaves' ? `abs(${value}) * 0.5` : name === 'kelvin' ? `abs(${value}) * 1500.0` : name === 'd' ? `${value} * 0.08` : /jitter|circling|depth|opening/.test(name) ? `abs(${value}) * 0.125` : value;
       if (type.scalar === 'bool') return `(${value} > 0.0)`;
       return type.scalar === 'uint' ? (type.size === 1 ? `(uint(int(abs(${value}) * 1000.0)) * 2654435761u)` : `uvec${type.size}(ivec${type.size}(abs(${value}) * 1000.0))`) : `int(abs(${value}) * 0.3)`;
     });

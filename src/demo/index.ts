@@ -1,16 +1,43 @@
 import type { Piece } from '@/core/piece/types';
+import { bellBuoy } from './bell-buoy';
 import { estuaryCloth } from './estuary-cloth';
+import { glasshouse } from './glasshouse';
+import { harbourFloor } from './harbour-floor';
 import { lampRoom } from './lamp-room';
+import { lanternAsh } from './lantern-ash';
+import { moltenRope } from './molten-rope';
+import { tideGauge } from './tide-gauge';
 import { tidewaterVeil } from './tidewater-veil';
+import { tinFloat } from './tin-float';
+import { tornBanner } from './torn-banner';
 
 export interface Starter {
   id: string;
   piece: Piece;
 }
 
+/** Made when it is first asked for: some draw pictures of their own. */
+function starter(id: string, make: () => Piece): Starter {
+  let made: Piece | null = null;
+  return {
+    id,
+    get piece() {
+      return (made ??= make());
+    },
+  };
+}
+
 /** Finished pieces to begin from. All belong to the made-up Saltmarsh Choir at the Ropeworks Hall. */
 export const STARTERS: Starter[] = [
-  { id: 'tidewater-veil', piece: tidewaterVeil },
-  { id: 'lamp-room', piece: lampRoom },
-  { id: 'estuary-cloth', piece: estuaryCloth },
+  starter('tidewater-veil', () => tidewaterVeil),
+  starter('lamp-room', () => lampRoom),
+  starter('estuary-cloth', () => estuaryCloth),
+  starter('torn-banner', tornBanner),
+  starter('lantern-ash', lanternAsh),
+  starter('glasshouse', glasshouse),
+  starter('bell-buoy', bellBuoy),
+  starter('harbour-floor', harbourFloor),
+  starter('molten-rope', moltenRope),
+  starter('tin-float', tinFloat),
+  starter('tide-gauge', tideGauge),
 ];

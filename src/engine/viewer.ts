@@ -95,7 +95,7 @@ export class Viewer {
     return this.inTurn<PictureSeam | null>(null, () => {
       const { picture, loop } = this.piece!;
       const width = Math.max(2, Math.round((SEAM_HEIGHT * picture.width) / picture.height));
-      return measurePictureSeam(loop.frames, (phase) => this.small(phase, width, SEAM_HEIGHT, null));
+      return measurePictureSeam(loop.frames, width, (phase) => this.small(phase, width, SEAM_HEIGHT, null));
     });
   }
 

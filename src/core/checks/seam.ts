@@ -85,7 +85,8 @@ function compare(evaluator: Evaluator, target: number, frames: number): Measured
     });
   }
   const range: [number, number] = [Math.min(...lows), Math.max(...highs)];
-  const span = Math.max(range[1] - range[0], 1e-9);
+  // A value that hardly moves about a large one moves by rounding alone.
+  const span = Math.max(range[1] - range[0], 1e-3 * Math.max(Math.abs(range[0]), Math.abs(range[1])), 1e-9);
   const gap = largest(begin, end) / span;
   const before = mean(at(1 - 1 / frames), end) / span;
   const after = mean(begin, at(1 / frames)) / span;

@@ -162,7 +162,7 @@ export function StageView() {
   };
 
   return (
-    <section aria-label="Stage" className="relative grid h-full place-items-center overflow-hidden bg-[#0b0e0d]">
+    <section aria-label="Stage" className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)] place-items-center overflow-hidden bg-[#0b0e0d]">
       <canvas
         ref={canvas}
         tabIndex={0}

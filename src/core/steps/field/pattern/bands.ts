@@ -5,7 +5,7 @@ export const bands: StepDefinition = {
   op: 'field.bands',
   name: 'Bands and rings',
   about: 'Bands along a direction, rings about an axis or shells about a point, bent by a noise of their own.',
-  takes: ['vec3', 'vec2'],
+  takes: ['vec3', 'vec2', 'float'],
   gives: 'float',
   telling: 'shape',
   also: ['wood', 'marble', 'stripes', 'rings', 'sine', 'saw', 'triangle'],

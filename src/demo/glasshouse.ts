@@ -1,0 +1,25 @@
+import { by, control, from, piece, strand } from './build';
+
+export const glasshouse = () => piece('Glasshouse', 'Night two: a dome and a panel of light stand in the hall, which ripples behind them.', [
+  strand('signal', 'hum', ['cycle', { turns: 3 }], ['remap', { low: 0.75, high: 1.15 }]),
+  strand('field', 'comb', ['uv'], ['scale', { by: [2, 1, 1] }], ['hexagons', { show: 'edge', scale: by('cells') }], ['smooth-step', { from: 0.09, to: 0.02 }]),
+  strand('field', 'cells lit', ['uv'], ['scale', { by: [2, 1, 1] }], ['hexagons', { show: 'cell number', scale: by('cells'), seed: 4 }], ['sine', { count: 1, turns: 2 }], ['remap', { fromLow: 0.3, fromHigh: 1, low: 0, high: 0.6, hold: 'held' }]),
+  strand('field', 'drift', ['position'], ['fractal', { scale: 1.4, octaves: 3, evolve: 2, seed: 8 }], ['remap', { fromLow: -0.5, fromHigh: 0.5, low: 0, high: 1, hold: 'held' }]),
+  strand('field', 'energy', ['from', { value: from('comb') }], ['join', { how: 'add', other: from('cells lit') }], ['join', { how: 'multiply', other: from('drift') }], ['join', { how: 'multiply', other: from('hum') }]),
+  strand('field', 'dome edge', ['facing'], ['power', { power: 1.8 }], ['remap', { fromLow: 0, fromHigh: 1, low: 0.12, high: 0.95 }]),
+  strand('field', 'panel edge', ['uv'], ['formula', { text: 'clamp(16.0 * v.x * (1.0 - v.x) * v.y * (1.0 - v.y), 0.0, 1.0)', gives: 'number' }], ['power', { power: 0.35 }], ['gain', { by: 0.75 }]),
+  strand('field', 'ripple', ['position'], ['noise', { scale: 2.2, evolve: 3, seed: 11, style: 'simplex' }]),
+  strand('field', 'floor tiles', ['plane'], ['lines', { count: [1.4, 1.4, 0], width: 0.03, softness: 0.02 }], ['ramp', { colours: [{ at: 0, colour: '#1d2422' }, { at: 1, colour: '#3d4a45' }] }]),
+  strand('form', 'dome', ['ball', { radius: 1, columns: 96, rows: 60 }]),
+  strand('form', 'panel', ['grid', { columns: 8, rows: 8, width: 2, depth: 1.5, lies: 'wall' }]),
+  strand('form', 'post', ['tube', { radius: 0.12, height: 4, columns: 20, rows: 1 }]),
+  strand('surface', 'shield', ['lit', { colour: '#0b1a1c', roughness: 0.2 }], ['glow', { colour: '#58e0cf', strength: from('energy') }], ['rim', { power: 2.6, strength: 0.9, colours: [{ at: 0, colour: '#000000' }, { at: 1, colour: '#7de8dc' }] }], ['opacity', { opacity: from('dome edge') }], ['bend', { by: from('ripple'), amount: by('bend') }], ['soft', { distance: 0.25 }]),
+  strand('surface', 'pane', ['lit', { colour: '#0b1a1c', roughness: 0.2 }], ['glow', { colour: '#7fb8ff', strength: from('energy') }], ['opacity', { opacity: from('panel edge') }], ['bend', { by: from('ripple'), amount: by('bend') }], ['soft', { distance: 0.25 }]),
+  strand('surface', 'stone', ['lit', { roughness: 0.45 }], ['colour', { colour: from('floor tiles') }]),
+  strand('surface', 'iron', ['lit', { colour: '#77858a', roughness: 0.4, metal: 0.7 }]),
+  strand('stage', 'hall', ['camera', { position: [0.2, 1.5, 5.4], target: [0, 0.75, 0], lens: 33 }], ['floor', { surface: from('stone'), size: 30 }],
+    ['place', { form: from('post'), surface: from('iron'), position: [-2.4, 2, -2.5] }], ['place', { form: from('post'), surface: from('iron'), position: [-0.9, 2, -2.5] }], ['place', { form: from('post'), surface: from('iron'), position: [0.6, 2, -2.5] }], ['place', { form: from('post'), surface: from('iron'), position: [2.1, 2, -2.5] }],
+    ['place', { form: from('dome'), surface: from('shield'), position: [-0.75, 0.35, 0], size: 1.15 }], ['place', { form: from('panel'), surface: from('pane'), position: [1.75, 0.8, 0.3], turn: [0, -28, 0] }],
+    ['spot', { position: [2.5, 5, 1], target: [0, 0, -1.5], strength: 90, opening: 60, colour: '#cfe6ff' }], ['fill', { above: '#54717a', below: '#12181a', strength: 0.8 }], ['surroundings', { style: 'gradient', above: '#1c3038', level: '#41565a', below: '#0c1112', strength: 0.8 }]),
+  strand('finish', 'out', ['shoot', { stage: from('hall') }], ['exposure', { stops: 0.25, shoulder: 0.7 }], ['contrast', { amount: 1.08 }]),
+], { picture: { width: 1280, height: 720, background: '#0d1417' }, loop: { frames: 240, rate: 30, play: 'loop' }, controls: [control('cells', 9, 3, 24), control('bend', 0.03, 0, 0.2, 2)] });
