@@ -41,6 +41,8 @@ export class Picture {
   private analysis: Analysis | null = null;
   private output: ReturnType<typeof outputOf> = { finish: null, stage: null };
   view: View | null = null;
+  /** Light of the picture that was drawn last, before its finish. */
+  lastShot: THREE.WebGLRenderTarget | null = null;
 
   /** @param looking shows a checkerboard where the picture is open */
   constructor(
@@ -81,13 +83,17 @@ export class Picture {
   /**
    * Draws one frame into `to` (the canvas where null) at `width` x `height` pixels.
    * @param upTo draws the finish only as far as this step
+   * @param as another piece of the same structure whose numbers are drawn
    */
-  draw(phase: number, width: number, height: number, to: THREE.WebGLRenderTarget | null, samples: number, upTo?: string): void {
-    const { piece, analysis } = this;
+  draw(phase: number, width: number, height: number, to: THREE.WebGLRenderTarget | null, samples: number, upTo?: string, as?: Piece): void {
+    const { analysis } = this;
+    const piece = as ?? this.piece;
+    if (piece) this.follower?.update(piece);
     if (!piece || !analysis) return;
     this.shared.clPhase.value = phase;
     this.shared.clSize.value.set(width, height);
     const shot = this.shot(width, height, samples);
+    this.lastShot = shot;
     if (this.output.stage && this.follower) {
       this.stageScene.update(piece, analysis, this.output.stage, width / height, phase, this.follower.at(phase), this.view);
       this.shoot(shot);

@@ -1,6 +1,6 @@
 import * as THREE from 'three';
 import type { Mesh } from '@/core/mesh/mesh';
-import type { Piece } from '@/core/piece/types';
+import type { Piece, Vector } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
 import { Picture } from './picture';
 import { measurePictureSeam, type PictureSeam } from './picture-seam';
@@ -41,6 +41,7 @@ export class Viewer {
   private ended = false;
   private turn: Promise<unknown> = Promise.resolve();
   private readonly target = new THREE.WebGLRenderTarget(1, 1);
+  private compared: { piece: Piece; split: number } | null = null;
   private meshOf: (form: string) => Mesh | undefined = () => undefined;
 
   constructor(
@@ -78,6 +79,38 @@ export class Viewer {
   set view(view: View | null) {
     this.picture.view = view;
     this.dirty = true;
+  }
+
+  /** Draws the settings of another piece of the same structure to the right of a split (0..1). */
+  compare(with_: { piece: Piece; split: number } | null): void {
+    this.compared = with_;
+    this.dirty = true;
+  }
+
+  /** Where a place in the hall lies in the picture, 0..1 from the upper left; null behind the camera. */
+  project(at: Vector): { x: number; y: number } | null {
+    const seen = new THREE.Vector3(...at).project(this.picture.camera);
+    return seen.z > 1 || !Number.isFinite(seen.x) ? null : { x: 0.5 + seen.x / 2, y: 0.5 - seen.y / 2 };
+  }
+
+  distanceTo(at: Vector): number {
+    return this.picture.camera.position.distanceTo(new THREE.Vector3(...at));
+  }
+
+  /** Middle and radius of all that stands on the stage. */
+  bounds(): { centre: Vector; radius: number } | null {
+    const sphere = this.picture.bounds();
+    return sphere && { centre: sphere.center.toArray(), radius: sphere.radius };
+  }
+
+  /** Raw light of the last picture as half floats, before the finish: what a looked-at step comes to. */
+  async shot(): Promise<{ width: number; height: number; data: Uint16Array } | null> {
+    const shot = this.picture.lastShot;
+    if (!shot || this.lost) return null;
+    const { width, height } = shot;
+    const data = new Uint16Array(4 * width * height);
+    await this.renderer.readRenderTargetPixelsAsync(shot, 0, 0, width, height, data);
+    return { width, height, data };
   }
 
   pinScale(scale: number | null): void {
@@ -153,12 +186,21 @@ export class Viewer {
     if (this.canvas.width !== w || this.canvas.height !== h) this.renderer.setSize(w, h, false);
     const since = performance.now();
     this.picture.draw(this.phase, w, h, null, 0);
+    if (this.compared) this.drawCompared(this.compared, w, h);
     const gl = this.renderer.getContext() as WebGL2RenderingContext;
     const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
     gl.flush();
     if (fence) this.busy = { fence, since };
     this.events.drawn(w, h);
   };
+
+  private drawCompared({ piece, split }: { piece: Piece; split: number }, width: number, height: number): void {
+    const from = Math.round(split * width);
+    this.renderer.setScissorTest(true);
+    this.renderer.setScissor(from, 0, width - from, height);
+    this.picture.draw(this.phase, width, height, null, 0, undefined, piece);
+    this.renderer.setScissorTest(false);
+  }
 
   private stillBusy(): boolean {
     if (!this.busy) return false;

@@ -1,5 +1,13 @@
 import { create } from 'zustand';
 import type { Kind } from '@/core/piece/types';
+import type { LookOn } from '@/core/preview/look';
+
+/** A step that the stage shows in place of the picture, and on what. */
+export interface Looking {
+  strand: string;
+  step: string;
+  on: LookOn;
+}
 
 /** Where a new step would go: a new strand of a kind, a place in a row, or in place of a step. */
 export type Picking = { for: 'strand'; kind: Kind | null } | { for: 'step'; strand: string; at: number } | { for: 'replace'; strand: string; step: string };
@@ -15,14 +23,21 @@ interface Panels {
   side: 'tuning' | 'desk';
   /** The look that is shown beside the present settings. */
   compare: string | null;
+  /** Where the picture is split for that, 0..1. */
+  split: number;
   /** Field step that the stage shows in place of the picture. */
-  looking: { strand: string; step: string } | null;
+  looking: Looking | null;
 }
 
 /** Which panels are open, and how the lattice is laid out. Not part of the piece. */
-export const usePanels = create<Panels>()(() => ({ picking: null, checks: false, takeAway: false, commands: false, compact: false, folded: [], side: 'tuning', compare: null, looking: null }));
+export const usePanels = create<Panels>()(() => ({ picking: null, checks: false, takeAway: false, commands: false, compact: false, folded: [], side: 'tuning', compare: null, split: 0.5, looking: null }));
 
 export const pick = (picking: Picking | null) => usePanels.setState({ picking });
+
+/** Looks at a step on the stage, or goes back to the picture. */
+export function toggleLook(at: { strand: string; step: string }): void {
+  usePanels.setState(({ looking }) => ({ looking: looking?.strand === at.strand && looking.step === at.step ? null : { ...at, on: looking?.on ?? 'objects' } }));
+}
 
 export function toggleFold(kind: Kind): void {
   usePanels.setState(({ folded }) => ({ folded: folded.includes(kind) ? folded.filter((k) => k !== kind) : [...folded, kind] }));

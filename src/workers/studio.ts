@@ -34,6 +34,12 @@ const studio = {
     return signals.map((s, i) => ({ strand: s.id, name: s.name, values: evaluator.run(i, rows, samples) }));
   },
 
+  /** Values of a strand up to a step at some places, one after the other. */
+  async values(piece: Piece, strand: string, step: string, places: PlaceValues[]): Promise<Float32Array> {
+    const evaluator = await Evaluator.make(piece, [{ strand, step }]);
+    return evaluator.run(0, placeRows(places), places.length);
+  },
+
   /** Value of a strand (up to a step) at one place. */
   async probe(piece: Piece, strand: string, step: string | undefined, place: PlaceValues): Promise<number[]> {
     const evaluator = await Evaluator.make(piece, [{ strand, step }]);

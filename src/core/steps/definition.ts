@@ -127,6 +127,8 @@ export interface StepDefinition {
    */
   glsl?: string;
   needs?: LibraryPart[];
+  /** Not offered to artists: the program puts it in by itself. */
+  hidden?: true;
   /** Heading in the palette, for kinds with many steps. */
   group?: string;
   /**

@@ -19,7 +19,7 @@ export const definitionOf = (op: string) => BY_OP.get(op);
 
 /** Steps that may stand at a place in a row: sources for a new strand, else those that take its running type. */
 export function fitting(kind: Kind, running: RunType | null): StepDefinition[] {
-  return CATALOGUE.filter((d) => kindOf(d) === kind && (running === null ? d.takes.length === 0 : d.takes.includes(running)));
+  return CATALOGUE.filter((d) => !d.hidden && kindOf(d) === kind && (running === null ? d.takes.length === 0 : d.takes.includes(running)));
 }
 
 export function outputType(definition: StepDefinition, running: RunType | null): RunType {

@@ -1,7 +1,8 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useRouter } from 'next/navigation';
-import { pick, usePanels } from '@/state/panels';
+import { canLook } from '@/core/preview/look';
+import { pick, toggleLook, usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { redo, undo, useWorkbench } from '@/state/workbench';
 import { copyStrand, deleteStrand, kindsWithGlsl, nameOf, removeSelected, saveGlsl, savePiece, switchStep } from '../workbench/actions';
@@ -26,6 +27,7 @@ function entries(toShelf: () => void): Entry[] {
       ? [
           { group: 'Make', label: 'Add a step after this one', hint: 'A', run: () => pick({ for: 'step', strand: strand.id, at: strand.steps.findIndex((s) => s.id === selected.step) + 1 }) },
           { group: 'This step', label: 'Replace this step', run: () => pick({ for: 'replace', ...selected }) },
+          ...(canLook(strand) ? [{ group: 'This step', label: 'Look at this step on the stage', hint: 'L', run: () => toggleLook(selected) }] : []),
           { group: 'This step', label: 'Switch this step off or on', hint: 'O', run: () => switchStep(selected) },
           { group: 'This step', label: 'Remove this step', hint: 'Delete', run: () => removeSelected(selected) },
           { group: 'This step', label: `Duplicate the strand ${strand.name}`, run: () => copyStrand(strand.id) },

@@ -1,29 +1,24 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import { setParam } from '@/core/piece/edit';
-import type { Piece, Step, Strand, Vector } from '@/core/piece/types';
+import { strandById, type Piece, type Step, type Strand, type Vector } from '@/core/piece/types';
 import { definitionOf, valueOf } from '@/core/steps';
-import type { Preview } from '@/core/preview';
 import { outputOf } from '@/engine/picture';
-import { NoGraphics } from '@/engine/renderer';
 import type { View } from '@/engine/stage-scene';
-import { Viewer } from '@/engine/viewer';
-import { measurePictureAgain } from '@/state/checks';
-import { notify } from '@/state/notify';
-import { ensurePictures } from '@/state/pictures';
-import { bumpPictures, previewKey, putPreviews } from '@/state/previews';
+import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
-import { MeshStore } from '@/workers/mesh-store';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
-import { orbit, pan, zoom } from './orbit';
-import { setViewer, viewerNow } from './viewer-handle';
+import { Handles } from './Handles';
+import { LookBar } from './LookBar';
+import { frame, orbit, pan, zoom } from './orbit';
+import { Split } from './Split';
+import { useLook } from './use-look';
+import { useViewer } from './use-viewer';
+import { viewerNow } from './viewer-handle';
 
 /** Turn of the view for one pixel of dragging, in radians. */
 const DRAG = 0.006;
-const SNAPSHOT = { width: 126, height: 57 };
-/** Cells of stage and finish are drawn again this long after a change, in milliseconds. */
-const SNAPSHOT_PAUSE = 700;
 
 const PINS: { label: string; scale: number | null }[] = [
   { label: 'As large as stays smooth', scale: null },
@@ -32,7 +27,7 @@ const PINS: { label: string; scale: number | null }[] = [
   { label: 'Quarter', scale: 0.25 },
 ];
 
-function cameraOf(piece: Piece): { strand: Strand; step: Step; view: View } | null {
+function cameraOf(piece: Piece): { strand: Strand; step: Step; view: View; angle: number } | null {
   const { stage } = outputOf(piece);
   const step = stage?.steps.find((s) => s.op === 'stage.camera');
   const definition = definitionOf('stage.camera')!;
@@ -41,74 +36,18 @@ function cameraOf(piece: Piece): { strand: Strand; step: Step; view: View } | nu
     const value = valueOf(step, definition.params.find((p) => p.id === id)!);
     return (Array.isArray(value) ? value : [0, 0, 1]) as Vector;
   };
-  return { strand: stage, step, view: { position: vector('position'), target: vector('target') } };
-}
-
-/** Draws the cells of stage and finish from the viewer. */
-async function snapshotCells(piece: Piece): Promise<void> {
-  const viewer = viewerNow();
-  const { finish, stage } = outputOf(piece);
-  if (!viewer) return;
-  const finishes: [string, Preview][] = [];
-  for (const s of finish?.steps ?? []) finishes.push([previewKey(finish!.id, s.id), await viewer.snapshot(s.id, SNAPSHOT.width, SNAPSHOT.height)]);
-  const shot = finishes[0]?.[1];
-  const places = shot ? (stage?.steps ?? []).filter((s) => s.op === 'stage.place').map((s) => [previewKey(stage!.id, s.id), shot] as const) : [];
-  putPreviews([...finishes, ...places.map(([k, p]): [string, Preview] => [k, p])]);
-}
-
-/** The viewer's life: made with the canvas, fed with the piece and the playhead. */
-function useViewer(canvas: React.RefObject<HTMLCanvasElement | null>) {
-  const [size, setSize] = useState<[number, number] | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-
-  useEffect(() => {
-    let viewer: Viewer;
-    try {
-      viewer = new Viewer(canvas.current!, {
-        drawn: (w, h) => setSize((s) => (s?.[0] === w && s[1] === h ? s : [w, h])),
-        resting: (rest) => canvas.current?.toggleAttribute('data-resting', rest),
-        lost: () => setTrouble('The graphics card was lost. The piece is safe; the picture comes back by itself.'),
-        restored: () => setTrouble(null),
-        failed: (why) => setTrouble(why),
-      });
-    } catch (error) {
-      setTrouble(error instanceof NoGraphics ? error.message : 'The picture cannot be drawn here.');
-      return;
-    }
-    setViewer(viewer);
-    const meshes = new MeshStore((why) => notify('error', why));
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    let ended = false;
-    const feed = async () => {
-      const { piece } = useWorkbench.getState();
-      if (await ensurePictures(piece)) bumpPictures();
-      await viewer.setPiece(piece, meshes.get);
-      clearTimeout(timer);
-      timer = setTimeout(() => void snapshotCells(useWorkbench.getState().piece), SNAPSHOT_PAUSE);
-      if ((await meshes.update(piece)) && !ended) {
-        await viewer.setPiece(useWorkbench.getState().piece, meshes.get);
-        void measurePictureAgain(() => viewer.seam());
-      }
-    };
-    const seek = () => viewer.setPhase(useTransport.getState().frame / useWorkbench.getState().piece.loop.frames);
-    const stops = [useWorkbench.subscribe((now, before) => now.piece !== before.piece && void feed()), useTransport.subscribe(seek)];
-    void feed();
-    seek();
-    return () => {
-      ended = true;
-      clearTimeout(timer);
-      for (const stop of stops) stop();
-      setViewer(null);
-      viewer.dispose();
-    };
-  }, [canvas]);
-  return { size, trouble };
+  return { strand: stage, step, view: { position: vector('position'), target: vector('target') }, angle: 2 * Math.atan(12 / (typeof step.params.lens === 'number' ? step.params.lens : 35)) };
 }
 
 export function StageView() {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const { size, trouble } = useViewer(canvas);
+  const { size, trouble, rests } = useViewer(canvas);
   const piece = useWorkbench((s) => s.piece);
+  const selected = useWorkbench((s) => s.selected);
+  const looking = usePanels((s) => s.looking);
+  const compared = usePanels((s) => piece.looks.find((l) => l.id === s.compare));
+  const phase = useCallback(() => useTransport.getState().frame / useWorkbench.getState().piece.loop.frames, []);
+  const { spread, read, point } = useLook(piece, looking, rests, phase);
   const [view, setView] = useState<View | null>(null);
   const [pin, setPin] = useState<number | null>(null);
   const camera = cameraOf(piece);
@@ -161,8 +100,15 @@ export function StageView() {
     look(null);
   };
 
+  const fit = () => {
+    const bounds = viewerNow()?.bounds();
+    if (bounds && from && camera) look(frame(from, bounds, camera.angle, piece.picture.width / piece.picture.height));
+  };
+  const strand = selected ? strandById(piece, selected.strand) : undefined;
+  const held = strand?.kind === 'stage' && strand.id === output.stage?.id ? strand.steps.find((s) => s.id === selected?.step) : undefined;
+
   return (
-    <section aria-label="Stage" className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)] place-items-center overflow-hidden bg-[#0b0e0d]">
+    <section aria-label="Stage" className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)] place-items-center overflow-hidden [container-type:size] bg-[#0b0e0d]">
       <canvas
         ref={canvas}
         tabIndex={0}
@@ -173,7 +119,17 @@ export function StageView() {
         onPointerDown={drag}
         onWheel={(e) => from && look(zoom(from, Math.exp(e.deltaY * 0.001)))}
         onKeyDown={onKey}
+        onPointerMove={(e) => {
+          const box = e.currentTarget.getBoundingClientRect();
+          const width = Math.min(box.width, (box.height * piece.picture.width) / piece.picture.height);
+          const height = (width * piece.picture.height) / piece.picture.width;
+          void point((e.clientX - box.left - (box.width - width) / 2) / width, (e.clientY - box.top - (box.height - height) / 2) / height);
+        }}
+        onPointerLeave={() => void point(-1, -1)}
       />
+      {held && strand && !looking && <Handles piece={piece} strand={strand} step={held} canvas={canvas} />}
+      {compared && !looking && <Split look={compared.name} aspect={piece.picture.width / piece.picture.height} />}
+      {looking && <LookBar piece={piece} looking={looking} spread={spread} read={read} />}
       {empty && <p className="pointer-events-none absolute text-mute">The picture appears here as soon as there is a stage or a finish.</p>}
       {trouble && <p role="alert" className="absolute bottom-3 mx-3 rounded-md border border-warn bg-ground px-3 py-2 text-warn">{trouble}</p>}
       <div className="absolute top-2.5 left-2.5">
@@ -187,10 +143,13 @@ export function StageView() {
           items={PINS.map((p) => ({ label: p.label, hint: pin === p.scale ? 'now' : undefined, run: () => { setPin(p.scale); viewerNow()?.pinScale(p.scale); } }))}
         />
       </div>
-      {view && (
+      {camera && (
         <div className="absolute top-2.5 right-2.5 flex gap-2">
+          <Button className="bg-[#0b0e0dcc]" title="Shows all that stands on the stage" onClick={fit}>Frame all</Button>
+          {view && <>
           <Button className="bg-[#0b0e0dcc]" onClick={takeView}>Put the camera here</Button>
           <Button className="bg-[#0b0e0dcc]" onClick={() => look(null)}>Back to the camera</Button>
+          </>}
         </div>
       )}
     </section>

@@ -29,3 +29,15 @@ export function pan({ position, target }: View, right: number, up: number): View
   const moved = (v: Vector) => v.map((x, i) => x + by[i]!) as Vector;
   return { position: moved(position), target: moved(target) };
 }
+
+/**
+ * The same direction of view, far enough away to show a ball whole.
+ * @param angle field of view from top to bottom, radians
+ */
+export function frame({ position, target }: View, { centre, radius }: { centre: Vector; radius: number }, angle: number, aspect: number): View {
+  const half = Math.min(angle / 2, Math.atan(Math.tan(angle / 2) * aspect));
+  const away = radius / Math.sin(half);
+  const offset = position.map((p, i) => p - target[i]!) as Vector;
+  const length = Math.hypot(...offset) || 1;
+  return { target: centre, position: centre.map((c, i) => c + (offset[i]! / length) * away) as Vector };
+}

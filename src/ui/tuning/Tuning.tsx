@@ -1,13 +1,15 @@
-import { Eye, EyeOff, Replace, Trash2 } from 'lucide-react';
+import { Eye, EyeOff, Replace, ScanEye, Trash2 } from 'lucide-react';
 import { useMemo } from 'react';
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import { analyse } from '@/core/weave';
-import { pick } from '@/state/panels';
+import { canLook } from '@/core/preview/look';
+import { pick, toggleLook } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { KIND_WORDS, TYPE_WORDS } from '../words';
 import { removeSelected, switchStep } from '../workbench/actions';
 import { LargePreview } from './LargePreview';
+import { Overrides } from './Overrides';
 import { ParamRow } from './ParamRow';
 import { PieceSettings } from './PieceSettings';
 
@@ -39,6 +41,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
         <p className="mb-2 text-mute">{row?.takes ? `${takes} to ${gives}` : `begins with a ${gives}`}</p>
         <LargePreview piece={piece} strand={strand} step={step} />
         <div className="mt-2.5 flex gap-1">
+          {canLook(strand) && <Button look="icon" aria-label="Look at this step" title="Look at this step on the stage (L)" onClick={() => toggleLook(at)}><ScanEye size={15} /></Button>}
           {strand.steps[0]?.id !== step.id && (
             <Button look="icon" aria-label={step.off ? 'Switch on' : 'Switch off'} title={`${step.off ? 'Switch on' : 'Switch off'} (O)`} onClick={() => switchStep(at)}>{step.off ? <EyeOff size={15} /> : <Eye size={15} />}</Button>
           )}
@@ -53,6 +56,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
             <ParamRow piece={piece} strand={strand} step={step} definition={definition} param={param} analysis={analysis} />
           </div>
         ))}
+        {step.op === 'stage.place' && <Overrides piece={piece} strand={strand} step={step} />}
         {definition && <p className="mt-2 text-faint">{definition.about}</p>}
       </div>
     </div>

@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { strandById } from '@/core/piece/types';
-import { pick, usePanels } from '@/state/panels';
+import { canLook } from '@/core/preview/look';
+import { pick, toggleLook, usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { redo, undo, useWorkbench } from '@/state/workbench';
 import { removeSelected, savePiece, shiftStep, switchStep } from './actions';
@@ -13,6 +14,7 @@ export const KEYS: { keys: string; about: string }[] = [
   { keys: 'N', about: 'new strand' },
   { keys: 'Delete', about: 'remove the selected step' },
   { keys: '[ and ]', about: 'move the step left or right' },
+  { keys: 'L', about: 'look at the step on the stage, and back' },
   { keys: 'O', about: 'switch the step off or on' },
   { keys: 'Escape', about: 'let go of the selection: picture and loop settings' },
   { keys: 'Space', about: 'play or pause' },
@@ -45,12 +47,14 @@ function handle(event: KeyboardEvent): boolean {
   const onControl = event.target instanceof HTMLElement && event.target.closest('button,a,[role="slider"],input') !== null;
   if (key === ' ' && !onControl) return play(!playing), true;
   if (key === ',' || key === '.') return play(false), goTo(frame + (key === '.' ? 1 : -1), piece.loop.frames), true;
+  if (key === 'Escape' && usePanels.getState().looking) return usePanels.setState({ looking: null }), true;
   if (key === 'Escape') return useWorkbench.getState().select(null), true;
   if (key === 'n') return pick({ for: 'strand', kind: null }), true;
   if (!selected) return false;
   const steps = strandById(piece, selected.strand)?.steps ?? [];
   const at = steps.findIndex((s) => s.id === selected.step);
   if (key === 'a' || key === '+') return pick({ for: 'step', strand: selected.strand, at: at + 1 }), true;
+  if (key === 'l' && canLook(strandById(piece, selected.strand))) return toggleLook(selected), true;
   if (key === 'o') return switchStep(selected), true;
   if (key === '[' || key === ']') return shiftStep(selected, key === '[' ? -1 : 1), true;
   const inLattice = event.target === document.body || (event.target instanceof HTMLElement && event.target.closest('[data-lattice]') !== null);

@@ -1,0 +1,21 @@
+import type { StepDefinition } from '../definition';
+import { choice } from '../params';
+
+/** Shows raw values: what "Look at this step" puts at the end of its picture. Not offered in the palette. */
+export const look: StepDefinition = {
+  op: 'finish.look',
+  name: 'Look at values',
+  about: 'Shows numbers as grey, with those below 0 blue-green and those above 1 amber, and vectors as colours.',
+  takes: ['image'],
+  gives: 'image',
+  hidden: true,
+  params: [choice('as', 'As', 'What the values are.', ['numbers', 'colours'])],
+  needs: ['colours'],
+  glsl: `
+  if (as == 1) return v;
+  float x = v.x;
+  vec3 shade = vec3(clamp(x, 0.0, 1.0));
+  if (x < 0.0) shade = vec3(0.12, 0.12 + 0.24 * min(1.0, -x), 0.24 + 0.32 * min(1.0, -x));
+  else if (x > 1.0) shade = vec3(1.0, 0.96 - 0.24 * min(1.0, x - 1.0), 0.88 - 0.5 * min(1.0, x - 1.0));
+  return toLinear(shade);`,
+};

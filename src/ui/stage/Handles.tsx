@@ -1,0 +1,170 @@
+import { useEffect, useState } from 'react';
+import { setParam } from '@/core/piece/edit';
+import type { Piece, Step, Strand, Vector } from '@/core/piece/types';
+import { definitionOf, valueOf } from '@/core/steps';
+import { endGesture, useWorkbench } from '@/state/workbench';
+import { useDrag } from '../tuning/drag';
+import { viewerNow } from './viewer-handle';
+
+/** Places on the stage that a step has, and the parameter that moves each. */
+const MOVABLE: Record<string, string[]> = {
+  'stage.place': ['position'], 'stage.point': ['position'], 'stage.spot': ['position', 'target'], 'stage.camera': ['target'],
+};
+
+const AXES = ['x', 'y', 'z'] as const;
+const COLOURS = { x: '#e3a08a', y: '#c6d86b', z: '#8fc3d8' };
+/** Length of an arrow and radius of a ring, as a part of the distance to the camera. */
+const LENGTH = 0.16;
+
+type Point = { x: number; y: number };
+type Project = (at: Vector) => Point | null;
+
+const literal = (step: Step, id: string): Vector | null => {
+  const param = definitionOf(step.op)?.params.find((p) => p.id === id);
+  const value = param && valueOf(step, param);
+  return Array.isArray(value) && typeof value[0] === 'number' ? (value as Vector) : null;
+};
+
+const moved = (at: Vector, axis: number, by: number): Vector => at.map((v, i) => (i === axis ? v + by : v)) as Vector;
+const tidy = (at: Vector): Vector => at.map((v) => Number(v.toFixed(3))) as Vector;
+
+/** Arrows that move the selected thing along an axis, and rings that turn it, drawn over the picture. */
+export function Handles({ piece, strand, step, canvas }: { piece: Piece; strand: Strand; step: Step; canvas: React.RefObject<HTMLCanvasElement | null> }) {
+  const [, redraw] = useState(0);
+  useEffect(() => {
+    // The camera may move with the loop or the mouse; the drawing follows it.
+    let timer = requestAnimationFrame(function tick() {
+      redraw((n) => n + 1);
+      timer = requestAnimationFrame(tick);
+    });
+    return () => cancelAnimationFrame(timer);
+  }, []);
+  const box = canvas.current && pictureBox(canvas.current, piece.picture.width / piece.picture.height);
+  const viewer = viewerNow();
+  if (!box || !viewer) return null;
+  const project: Project = (at) => {
+    const seen = viewer.project(at);
+    return seen && { x: box.left + seen.x * box.width, y: box.top + seen.y * box.height };
+  };
+  const set = (param: string, value: Vector) => useWorkbench.getState().edit((p) => setParam(p, strand.id, step.id, param, tidy(value)), `handle ${step.id} ${param}`);
+  return (
+    <svg className="pointer-events-none absolute inset-0 size-full" role="group" aria-label="Handles">
+      {(MOVABLE[step.op] ?? []).map((param) => {
+        const at = literal(step, param);
+        if (!at) return null;
+        const size = viewer.distanceTo(at) * LENGTH;
+        const turn = param === 'position' ? literal(step, 'turn') : null;
+        return (
+          <g key={param}>
+            {turn && AXES.map((axis, i) => <Ring key={axis} {...{ axis, project, at, size: size * 0.7 }} onTurn={(by) => set('turn', moved(turn, i, by))} value={turn[i]!} />)}
+            {AXES.map((axis, i) => <Arrow key={axis} {...{ axis, project, at, size, param }} onMove={(by) => set(param, moved(at, i, by))} value={at[i]!} />)}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+/** Where the picture lies inside of the canvas element, in its parent's pixels. */
+function pictureBox(canvas: HTMLCanvasElement, aspect: number) {
+  const own = canvas.getBoundingClientRect();
+  const outer = canvas.parentElement!.getBoundingClientRect();
+  const width = Math.min(own.width, own.height * aspect);
+  const height = width / aspect;
+  return { left: own.left - outer.left + (own.width - width) / 2, top: own.top - outer.top + (own.height - height) / 2, width, height };
+}
+
+interface Part {
+  axis: (typeof AXES)[number];
+  project: Project;
+  at: Vector;
+  size: number;
+  value: number;
+}
+
+function Arrow({ axis, project, at, size, param, value, onMove }: Part & { param: string; onMove: (by: number) => void }) {
+  const drag = useDrag();
+  const from = project(at);
+  const to = project(moved(at, AXES.indexOf(axis), size));
+  if (!from || !to) return null;
+  const way = { x: to.x - from.x, y: to.y - from.y };
+  const span = way.x * way.x + way.y * way.y;
+  const press = (e: React.PointerEvent<Element>) => {
+    let [x, y] = [e.clientX, e.clientY];
+    let sum = 0;
+    const [startX, startY] = [x, y];
+    drag(e, (nx, ny) => {
+      [x, y] = [nx, ny];
+      // An axis that points at the viewer has no length to be dragged along.
+      sum = span > 9 ? (((x - startX) * way.x + (y - startY) * way.y) / span) * size : 0;
+      onMove(sum);
+    }, endGesture);
+  };
+  return (
+    <g stroke={COLOURS[axis]} strokeWidth={2} fill={COLOURS[axis]}>
+      <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
+      <circle
+        cx={to.x}
+        cy={to.y}
+        r={6}
+        tabIndex={0}
+        role="slider"
+        aria-label={`Move ${param} along ${axis}`}
+        aria-valuenow={value}
+        className="pointer-events-auto cursor-move"
+        onPointerDown={press}
+        onKeyDown={(e) => nudge(e, (way_) => onMove(way_ * (e.shiftKey ? 0.5 : 0.05)))}
+      />
+    </g>
+  );
+}
+
+function Ring({ axis, project, at, size, value, onTurn }: Part & { onTurn: (by: number) => void }) {
+  const drag = useDrag();
+  const index = AXES.indexOf(axis);
+  const [a, b] = [(index + 1) % 3, (index + 2) % 3];
+  const corner = (t: number): Vector => moved(moved(at, a, size * Math.cos(t)), b, size * Math.sin(t));
+  const points = Array.from({ length: 49 }, (_, i) => project(corner((i / 48) * 2 * Math.PI)));
+  const centre = project(at);
+  if (!centre || points.some((p) => p === null)) return null;
+  const [first, next] = [points[0]!, points[12]!];
+  // Seen from behind, the ring runs the other way round.
+  const sign = (first.x - centre.x) * (next.y - centre.y) - (first.y - centre.y) * (next.x - centre.x) > 0 ? 1 : -1;
+  const press = (e: React.PointerEvent<Element>) => {
+    const svg = (e.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
+    const angle = (x: number, y: number) => Math.atan2(y - svg.top - centre.y, x - svg.left - centre.x);
+    let before = angle(e.clientX, e.clientY);
+    let sum = 0;
+    drag(e, (x, y) => {
+      const now = angle(x, y);
+      sum += Math.atan2(Math.sin(now - before), Math.cos(now - before));
+      before = now;
+      onTurn((sign * sum * 180) / Math.PI);
+    }, endGesture);
+  };
+  return (
+    <path
+      d={points.map((p, i) => `${i ? 'L' : 'M'}${p!.x.toFixed(1)} ${p!.y.toFixed(1)}`).join('')}
+      fill="none"
+      stroke={COLOURS[axis]}
+      strokeOpacity={0.65}
+      strokeWidth={3}
+      tabIndex={0}
+      role="slider"
+      aria-label={`Turn about ${axis}`}
+      aria-valuenow={value}
+      className="pointer-events-auto cursor-grab"
+      onPointerDown={press}
+      onKeyDown={(e) => nudge(e, (way) => onTurn(way * (e.shiftKey ? 15 : 1)))}
+    />
+  );
+}
+
+function nudge(event: React.KeyboardEvent, by: (way: number) => void): void {
+  const way = event.key === 'ArrowRight' || event.key === 'ArrowUp' ? 1 : event.key === 'ArrowLeft' || event.key === 'ArrowDown' ? -1 : 0;
+  if (!way) return;
+  event.preventDefault();
+  event.stopPropagation();
+  by(way);
+  endGesture();
+}

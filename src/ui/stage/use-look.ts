@@ -1,0 +1,48 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Histogram } from '@/core/preview/look';
+import type { Piece } from '@/core/piece/types';
+import type { Looking } from '@/state/panels';
+import { lean, studio } from '@/workers/doors';
+import { shortNumber } from '../words';
+import { histogramOf } from '@/core/preview/look';
+import { framePlaces } from './frame-places';
+import { shotHistogram, valuesAt, widthOf, type Shot } from './look';
+import { viewerNow } from './viewer-handle';
+
+/** Spread and values of the step that is looked at: from the shot on objects, from the processor over the frame. */
+export function useLook(piece: Piece, looking: Looking | null, rests: number, phase: () => number) {
+  const [spread, setSpread] = useState<Histogram | null>(null);
+  const [read, setRead] = useState<string | null>(null);
+  const shot = useRef<Shot | null>(null);
+
+  useEffect(() => {
+    shot.current = null;
+    if (!looking) return undefined;
+    let ended = false;
+    const measure = async () => {
+      if (looking.on === 'objects') {
+        const taken = (await viewerNow()?.shot()) ?? null;
+        if (ended) return;
+        shot.current = taken;
+        setSpread(taken && shotHistogram(taken, widthOf(piece, looking)));
+      } else {
+        const values = await studio().values(lean(piece), looking.strand, looking.step, framePlaces(piece, 64, 36, phase()));
+        if (!ended) setSpread(histogramOf(values));
+      }
+    };
+    measure().catch(() => !ended && setSpread(null));
+    return () => {
+      ended = true;
+    };
+  }, [piece, looking, rests, phase]);
+
+  /** @param x, y place in the picture, 0..1 from the upper left */
+  const point = async (x: number, y: number) => {
+    if (!looking || x < 0 || y < 0 || x > 1 || y > 1) return setRead(null);
+    const values = looking.on === 'objects'
+      ? shot.current && valuesAt(shot.current, x, y, widthOf(piece, looking))
+      : await studio().values(lean(piece), looking.strand, looking.step, [framePlaces(piece, 1, 1, phase(), x, y)[0]!]).then((v) => [...v]).catch(() => null);
+    setRead(values ? values.map(shortNumber).join('  ') : 'nothing stands here');
+  };
+  return { spread, read, point };
+}
