@@ -103,13 +103,17 @@ export class Viewer {
     return sphere && { centre: sphere.center.toArray(), radius: sphere.radius };
   }
 
-  /** Raw light of the last picture as half floats, before the finish: what a looked-at step comes to. */
-  async shot(): Promise<{ width: number; height: number; data: Uint16Array } | null> {
+  /** Raw light of the last picture before the finish, four floats a pixel, rows from the bottom: what a looked-at step comes to. */
+  shot(): { width: number; height: number; data: Float32Array } | null {
     const shot = this.picture.lastShot;
     if (!shot || this.lost) return null;
     const { width, height } = shot;
-    const data = new Uint16Array(4 * width * height);
-    await this.renderer.readRenderTargetPixelsAsync(shot, 0, 0, width, height, data);
+    const data = new Float32Array(4 * width * height);
+    const gl = this.renderer.getContext();
+    this.renderer.setRenderTarget(shot);
+    // Half-float targets can always be read as floats (EXT_color_buffer_float).
+    gl.readPixels(0, 0, width, height, gl.RGBA, gl.FLOAT, data);
+    this.renderer.setRenderTarget(null);
     return { width, height, data };
   }
 

@@ -17,8 +17,10 @@ interface Panels {
   checks: boolean;
   takeAway: boolean;
   commands: boolean;
-  compact: boolean;
+  /** Small rows; null leaves it to the number of strands. */
+  compact: boolean | null;
   folded: Kind[];
+  foldedBundles: string[];
   /** What lies below the stage. */
   side: 'tuning' | 'desk';
   /** The look that is shown beside the present settings. */
@@ -30,13 +32,22 @@ interface Panels {
 }
 
 /** Which panels are open, and how the lattice is laid out. Not part of the piece. */
-export const usePanels = create<Panels>()(() => ({ picking: null, checks: false, takeAway: false, commands: false, compact: false, folded: [], side: 'tuning', compare: null, split: 0.5, looking: null }));
+export const usePanels = create<Panels>()(() => ({ picking: null, checks: false, takeAway: false, commands: false, compact: null, folded: [], foldedBundles: [], side: 'tuning', compare: null, split: 0.5, looking: null }));
+
+/** Strands up to which rows are large by themselves. */
+const LARGE_ROWS = 9;
+
+export const isCompact = (compact: boolean | null, strands: number) => compact ?? strands > LARGE_ROWS;
 
 export const pick = (picking: Picking | null) => usePanels.setState({ picking });
 
 /** Looks at a step on the stage, or goes back to the picture. */
 export function toggleLook(at: { strand: string; step: string }): void {
   usePanels.setState(({ looking }) => ({ looking: looking?.strand === at.strand && looking.step === at.step ? null : { ...at, on: looking?.on ?? 'objects' } }));
+}
+
+export function toggleBundle(id: string): void {
+  usePanels.setState(({ foldedBundles }) => ({ foldedBundles: foldedBundles.includes(id) ? foldedBundles.filter((b) => b !== id) : [...foldedBundles, id] }));
 }
 
 export function toggleFold(kind: Kind): void {

@@ -2,10 +2,10 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useRouter } from 'next/navigation';
 import { canLook } from '@/core/preview/look';
-import { pick, toggleLook, usePanels } from '@/state/panels';
+import { isCompact, pick, toggleLook, usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { redo, undo, useWorkbench } from '@/state/workbench';
-import { copyStrand, deleteStrand, kindsWithGlsl, nameOf, removeSelected, saveGlsl, savePiece, switchStep } from '../workbench/actions';
+import { pasteAfter, takeStep, copyStrand, deleteStrand, kindsWithGlsl, nameOf, removeSelected, saveGlsl, savePiece, switchStep } from '../workbench/actions';
 import { searchScore } from '../parts/search';
 import { KEYS } from '../workbench/shortcuts';
 
@@ -30,6 +30,8 @@ function entries(toShelf: () => void): Entry[] {
           ...(canLook(strand) ? [{ group: 'This step', label: 'Look at this step on the stage', hint: 'L', run: () => toggleLook(selected) }] : []),
           { group: 'This step', label: 'Switch this step off or on', hint: 'O', run: () => switchStep(selected) },
           { group: 'This step', label: 'Remove this step', hint: 'Delete', run: () => removeSelected(selected) },
+          { group: 'This step', label: 'Copy this step', hint: 'Ctrl+C', run: () => takeStep(selected) },
+          { group: 'This step', label: 'Paste after this step', hint: 'Ctrl+V', run: () => pasteAfter(selected) },
           { group: 'This step', label: `Duplicate the strand ${strand.name}`, run: () => copyStrand(strand.id) },
           { group: 'This step', label: `Delete the strand ${strand.name}`, run: () => deleteStrand(strand.id) },
           ...(kindsWithGlsl(strand.kind) ? [{ group: 'Take away', label: `Save ${strand.name} as GLSL`, run: () => saveGlsl(strand.id) }] : []),
@@ -42,7 +44,7 @@ function entries(toShelf: () => void): Entry[] {
     { group: 'Look', label: 'Checks', run: () => usePanels.setState({ checks: true }) },
     { group: 'Look', label: 'Picture and loop settings', run: () => select(null) },
     { group: 'Look', label: 'Desk: controls and looks', run: () => usePanels.setState({ side: 'desk' }) },
-    { group: 'Look', label: 'Compact rows', run: () => usePanels.setState(({ compact }) => ({ compact: !compact })) },
+    { group: 'Look', label: 'Compact rows', run: () => usePanels.setState(({ compact }) => ({ compact: !isCompact(compact, piece.strands.length) })) },
     { group: 'Look', label: 'Undo', hint: 'Ctrl+Z', run: undo },
     { group: 'Look', label: 'Redo', hint: 'Ctrl+Shift+Z', run: redo },
     { group: 'Look', label: 'To the shelf', run: toShelf },

@@ -20,20 +20,20 @@ export function ControlRow({ piece, control }: { piece: Piece; control: Control 
   const set = (value: number | string) => edit((p) => setControl(p, control.id, value), `control ${control.id}`);
   const locked = control.locked === true;
   return (
-    <li className="grid grid-cols-[minmax(90px,1.1fr)_2fr_28px_28px] items-center gap-2.5">
+    <li className="mb-1 grid grid-cols-[1fr_76px_28px_28px] items-center gap-x-1.5">
       <span className="truncate" title={control.name}>{control.name}</span>
       {typeof control.value === 'number' ? (
-        <div className="grid grid-cols-[1fr_72px] items-center gap-2">
-          <PlainSlider label={control.name} value={positionOf(control, control.value)} onChange={(t) => set(tidy(valueAt(control, t)))} onReset={() => set(control.default)} />
-          <NumberInput label={`${control.name}, value`} value={control.value} step={(control.max - control.min) / 400} onChange={(v) => set(tidy(Math.min(control.max, Math.max(control.min, v))))} />
-        </div>
-      ) : (
-        <ColourField name={control.name} value={control.value} onChange={set} />
-      )}
+        <NumberInput label={`${control.name}, value`} value={control.value} step={(control.max - control.min) / 400} onChange={(v) => set(tidy(Math.min(control.max, Math.max(control.min, v))))} />
+      ) : <span />}
       <Button look="icon" className="!size-7" aria-pressed={locked} aria-label={`Lock ${control.name}`} title={locked ? 'Locked: random leaves it alone' : 'Lock against random'} onClick={() => edit((p) => changeControl(p, control.id, { locked: locked ? undefined : true }))}>
         {locked ? <Lock size={13} /> : <LockOpen size={13} />}
       </Button>
       <Details piece={piece} control={control} />
+      <div className="col-span-4">
+        {typeof control.value === 'number'
+          ? <PlainSlider label={control.name} value={positionOf(control, control.value)} onChange={(t) => set(tidy(valueAt(control, t)))} onReset={() => set(control.default)} />
+          : <ColourField name={control.name} value={control.value} onChange={set} />}
+      </div>
     </li>
   );
 }

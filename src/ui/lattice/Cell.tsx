@@ -1,3 +1,5 @@
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
 import { TriangleAlert } from 'lucide-react';
 import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types';
@@ -7,26 +9,32 @@ import { useWorkbench } from '@/state/workbench';
 import { PreviewCanvas } from '../parts/PreviewCanvas';
 import { focusTuning } from '../tuning/focus';
 import { tellingOf } from '../words';
+import { sortId } from './sorting';
 import { StageDrawing } from './StageDrawing';
 
 interface Props {
   piece: Piece;
   strand: Strand;
   row: StepTypes;
+  /** The source of the row; it stays where it is. */
+  first: boolean;
   selected: boolean;
   compact: boolean;
   problem?: string;
 }
 
-export function Cell({ piece, strand, row, selected, compact, problem }: Props) {
+export function Cell({ piece, strand, row, first, selected, compact, problem }: Props) {
   const { step, definition } = row;
   const preview = usePreviews((s) => s.drawn[previewKey(strand.id, step.id)]);
   const links = [...new Set(Object.values(step.params).filter(isLink).map((l) => strandById(piece, l.link)?.name ?? '?'))];
   const name = definition?.name ?? 'Not known here';
-  const width = compact ? 66 : 84;
+  const sort = useSortable({ id: sortId(strand.id, step.id), disabled: first });
+  const width = compact ? 76 : 84;
   const height = compact ? 30 : 36;
   return (
     <button
+      ref={sort.setNodeRef}
+      {...(first ? {} : sort.listeners)}
       type="button"
       data-cell={`${strand.id}/${step.id}`}
       aria-label={`${name} in ${strand.name}`}
@@ -40,7 +48,7 @@ export function Cell({ piece, strand, row, selected, compact, problem }: Props) 
         focusTuning();
       }}
       className={clsx('relative z-10 block shrink-0 rounded-md text-left', step.off && 'opacity-45')}
-      style={{ width }}
+      style={{ width, transform: CSS.Translate.toString(sort.transform), transition: sort.transition, zIndex: sort.isDragging ? 20 : undefined }}
     >
       <span className={clsx('relative block overflow-hidden rounded-md border bg-raised', selected ? 'border-lichen ring-1 ring-lichen' : problem ? 'border-warn' : 'border-line')} style={{ height }}>
         {strand.kind === 'stage' ? <StageDrawing piece={piece} strand={strand} step={step} preview={preview} width={width} height={height} /> : <PreviewCanvas preview={preview} width={width} height={height} label="" />}

@@ -1,24 +1,33 @@
+import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { ChevronDown, ChevronRight, Plus, Rows3 } from 'lucide-react';
-import { useMemo, useRef, type KeyboardEvent } from 'react';
+import { Fragment, useMemo, useRef, type KeyboardEvent } from 'react';
+import { bundleOf, shownOrder } from '@/core/piece/arrange';
 import { KINDS, type Kind, type Piece } from '@/core/piece/types';
 import { analyse } from '@/core/weave';
-import { pick, toggleFold, usePanels } from '@/state/panels';
+import { isCompact, pick, toggleFold, usePanels } from '@/state/panels';
 import { useWorkbench, type Selection } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { KIND_WORDS } from '../words';
+import { BundleHead } from './BundleHead';
 import { Row } from './Row';
+import { dropped, sortId } from './sorting';
 import { Threads } from './Threads';
 
 /** The sheet of all strands, by kind, in the order in which people work. */
 export function Lattice() {
   const piece = useWorkbench((s) => s.piece);
   const selected = useWorkbench((s) => s.selected);
-  const { compact, folded } = usePanels();
+  const { compact: wanted, folded, foldedBundles } = usePanels();
+  const compact = isCompact(wanted, piece.strands.length);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const drop = ({ active, over }: DragEndEvent) => over && useWorkbench.getState().edit((p) => dropped(p, String(active.id), String(over.id)));
   const analysis = useMemo(() => analyse(piece), [piece]);
   const sheet = useRef<HTMLDivElement>(null);
 
   const walk = (event: KeyboardEvent) => {
-    const to = neighbour(piece, folded, selected, event.key);
+    if (event.altKey) return;
+    const to = neighbour(piece, folded, selected, event.key, foldedBundles);
     if (!to) return;
     event.preventDefault();
     useWorkbench.getState().select(to);
@@ -27,28 +36,41 @@ export function Lattice() {
 
   return (
     <section aria-label="Lattice" data-lattice className="relative h-full overflow-auto" onKeyDown={walk}>
-      <div ref={sheet} className="relative min-w-max pb-6">
-        {KINDS.map((kind) => {
-          const strands = piece.strands.filter((s) => s.kind === kind);
-          const isFolded = folded.includes(kind);
-          return (
-            <section key={kind} aria-label={`${KIND_WORDS[kind].title}, strands`}>
-              <Heading kind={kind} count={strands.length} folded={isFolded} />
-              {!isFolded && strands.map((s) => <Row key={s.id} piece={piece} strand={s} analysis={analysis} selected={selected?.strand === s.id ? selected.step : null} compact={compact} />)}
-            </section>
-          );
-        })}
-        <Threads sheet={sheet} piece={piece} selected={selected} layout={`${compact} ${folded.join()}`} />
-      </div>
+      <DndContext id="lattice" sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+        <div ref={sheet} className="relative min-w-max pb-3">
+          {KINDS.map((kind) => {
+            const strands = piece.strands.filter((s) => s.kind === kind);
+            const isFolded = folded.includes(kind);
+            return (
+              <section key={kind} aria-label={`${KIND_WORDS[kind].title}, strands`}>
+                <Heading kind={kind} count={strands.length} folded={isFolded} compact={compact} />
+                <SortableContext items={strands.map((s) => sortId(s.id))} strategy={verticalListSortingStrategy}>
+                  {!isFolded && strands.map((s, i) => {
+                    const bundle = bundleOf(piece, s.id);
+                    const begins = bundle && (i === 0 || bundleOf(piece, strands[i - 1]!.id) !== bundle);
+                    return (
+                      <Fragment key={s.id}>
+                        {begins && <BundleHead bundle={bundle} count={bundle.strands.length} />}
+                        {!(bundle && foldedBundles.includes(bundle.id)) && <Row piece={piece} strand={s} analysis={analysis} selected={selected?.strand === s.id ? selected.step : null} compact={compact} />}
+                      </Fragment>
+                    );
+                  })}
+                </SortableContext>
+              </section>
+            );
+          })}
+          <Threads sheet={sheet} piece={piece} selected={selected} layout={`${compact} ${folded.join()} ${foldedBundles.join()}`} />
+        </div>
+      </DndContext>
       {piece.strands.length === 0 && <Empty />}
     </section>
   );
 }
 
-function Heading({ kind, count, folded }: { kind: Kind; count: number; folded: boolean }) {
+function Heading({ kind, count, folded, compact }: { kind: Kind; count: number; folded: boolean; compact: boolean }) {
   const words = KIND_WORDS[kind];
   return (
-    <div className="sticky left-0 flex items-center gap-2 pt-0.5 pr-3 pl-2">
+    <div className="sticky left-0 z-30 flex w-[min(100%,44rem)] items-center gap-2 pt-0.5 pr-3 pl-2 leading-[18px]">
       <button type="button" onClick={() => toggleFold(kind)} aria-expanded={!folded} className="flex items-baseline gap-2 rounded-md px-2 py-0.5 hover:bg-raised">
         {folded ? <ChevronRight size={13} className="self-center text-faint" /> : <ChevronDown size={13} className="self-center text-faint" />}
         <h2 className="font-semibold">{words.title}</h2>
@@ -56,7 +78,7 @@ function Heading({ kind, count, folded }: { kind: Kind; count: number; folded: b
       </button>
       <Button look="bare" aria-label={`Add a ${words.one}`} title={`Add a ${words.one}`} onClick={() => pick({ for: 'strand', kind })} className="!p-1"><Plus size={14} /></Button>
       {kind === 'signal' && (
-        <Button look="bare" aria-pressed={usePanels.getState().compact} onClick={() => usePanels.setState(({ compact }) => ({ compact: !compact }))} className="ml-auto flex items-center gap-1.5">
+        <Button look="bare" aria-pressed={compact} onClick={() => usePanels.setState({ compact: !compact })} className="ml-auto flex items-center gap-1.5">
           <Rows3 size={13} /> Compact rows
         </Button>
       )}
@@ -77,8 +99,8 @@ function Empty() {
 }
 
 /** The cell that an arrow key leads to, or null. */
-export function neighbour(piece: Piece, folded: Kind[], from: Selection | null, key: string): Selection | null {
-  const rows = KINDS.filter((k) => !folded.includes(k)).flatMap((k) => piece.strands.filter((s) => s.kind === k));
+export function neighbour(piece: Piece, folded: Kind[], from: Selection | null, key: string, foldedBundles: string[] = []): Selection | null {
+  const rows = shownOrder(piece).filter((s) => !folded.includes(s.kind) && !foldedBundles.includes(bundleOf(piece, s.id)?.id ?? ''));
   const first = rows[0];
   if (!key.startsWith('Arrow') || !first) return null;
   const row = rows.findIndex((s) => s.id === from?.strand);

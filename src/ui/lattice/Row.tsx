@@ -1,6 +1,9 @@
+import { useSortable, SortableContext, horizontalListSortingStrategy } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
 import { Plus } from 'lucide-react';
 import { Fragment, useState } from 'react';
+import { bundleOf } from '@/core/piece/arrange';
 import { renameStrand } from '@/core/piece/edit';
 import { strandById, type Piece, type Strand } from '@/core/piece/types';
 import type { Analysis } from '@/core/weave';
@@ -8,8 +11,9 @@ import { pick } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
-import { copyStrand, deleteStrand, kindsWithGlsl, saveGlsl } from '../workbench/actions';
+import { bundleUp, copyStrand, deleteStrand, duplicateDeep, kindsWithGlsl, pasteInto, saveGlsl, shiftRow, takeStrand } from '../workbench/actions';
 import { Cell } from './Cell';
+import { sortId } from './sorting';
 
 interface Props {
   piece: Piece;
@@ -20,21 +24,34 @@ interface Props {
   compact: boolean;
 }
 
+/** One strand: its name and where it is used stay in view at the left while its steps scroll. */
 export function Row({ piece, strand, analysis, selected, compact }: Props) {
   const rows = analysis.types.get(strand.id)!;
   const uses = [...new Set((analysis.uses.get(strand.id) ?? []).map((u) => strandById(piece, u.strand)?.name ?? '?'))];
   const isOutput = strand.kind === 'finish' && piece.strands.find((s) => s.kind === 'finish')?.id === strand.id;
+  const used = isOutput ? 'the picture' : uses.length > 0 ? `to ${uses.join(', ')}` : 'not used yet';
+  const sort = useSortable({ id: sortId(strand.id) });
+  const tint = bundleOf(piece, strand.id)?.tint;
+  const ground = selected ? 'bg-panel' : 'bg-ground';
   return (
-    <div className={clsx('grid grid-cols-[118px_1fr_auto] items-start gap-x-2 pr-3 pl-4', compact ? 'py-1' : 'pt-[7px]', selected && 'bg-panel')}>
-      <NameCell strand={strand} compact={compact} />
-      <div className="relative flex items-start" role="group" aria-label={`Steps of ${strand.name}`}>
+    <div
+      ref={sort.setNodeRef}
+      style={{ transform: CSS.Translate.toString(sort.transform), transition: sort.transition }}
+      className={clsx('grid grid-cols-[152px_1fr] items-start', ground, sort.isDragging && 'relative z-40 opacity-80', compact ? 'py-[2px]' : 'pt-[7px]')}
+    >
+      <div className={clsx('sticky left-0 z-30 self-stretch border-l-[3px] pr-2 pl-3', ground)} style={{ borderColor: tint ?? 'transparent' }} title={`${strand.name}, ${used}`}>
+        <NameCell strand={strand} compact={compact} used={used} grip={{ ...sort.listeners }} />
+      </div>
+      <div className="relative flex items-start pr-4" role="group" aria-label={`Steps of ${strand.name}`}>
         <span aria-hidden className="absolute right-0 left-0 h-px bg-line" style={{ top: compact ? 15 : 18 }} />
-        {rows.map((row, i) => (
-          <Fragment key={row.step.id}>
-            {i > 0 && <Gap strand={strand.id} at={i} compact={compact} />}
-            <Cell piece={piece} strand={strand} row={row} selected={selected === row.step.id} compact={compact} problem={analysis.problems.find((p) => p.strand === strand.id && p.step === row.step.id)?.sentence} />
-          </Fragment>
-        ))}
+        <SortableContext items={rows.slice(1).map((r) => sortId(strand.id, r.step.id))} strategy={horizontalListSortingStrategy}>
+          {rows.map((row, i) => (
+            <Fragment key={row.step.id}>
+              {i > 0 && <Gap strand={strand.id} at={i} compact={compact} />}
+              <Cell piece={piece} strand={strand} row={row} first={i === 0} selected={selected === row.step.id} compact={compact} problem={analysis.problems.find((p) => p.strand === strand.id && p.step === row.step.id)?.sentence} />
+            </Fragment>
+          ))}
+        </SortableContext>
         <button
           type="button"
           aria-label={`Add a step to ${strand.name}`}
@@ -45,9 +62,6 @@ export function Row({ piece, strand, analysis, selected, compact }: Props) {
           <Plus size={13} />
         </button>
       </div>
-      <p className="max-w-28 pl-3 text-right text-[13px] leading-tight text-faint" style={{ paddingTop: compact ? 7 : 3 }}>
-        {isOutput ? 'the picture' : uses.length > 0 ? <>to <span className="text-mute">{uses.join(', ')}</span></> : 'not used yet'}
-      </p>
     </div>
   );
 }
@@ -60,14 +74,22 @@ function Gap({ strand, at, compact }: { strand: string; at: number; compact: boo
       tabIndex={-1}
       aria-label="Insert a step here"
       onClick={() => pick({ for: 'step', strand, at })}
-      className={clsx('group relative z-10 grid w-2.5 place-items-center', compact ? 'h-[30px]' : 'h-9')}
+      className={clsx('group relative z-10 grid shrink-0 place-items-center', compact ? 'h-[30px] w-1.5' : 'h-9 w-2.5')}
     >
       <span className="hidden size-4 place-items-center rounded-full bg-lichen text-ink group-hover:grid"><Plus size={11} /></span>
     </button>
   );
 }
 
-function NameCell({ strand, compact }: { strand: Strand; compact: boolean }) {
+interface NameProps {
+  strand: Strand;
+  compact: boolean;
+  used: string;
+  /** What makes the name the place to drag the row by. */
+  grip: object;
+}
+
+function NameCell({ strand, compact, used, grip }: NameProps) {
   const [naming, setNaming] = useState(false);
   const edit = useWorkbench((s) => s.edit);
   if (naming) {
@@ -81,14 +103,22 @@ function NameCell({ strand, compact }: { strand: Strand; compact: boolean }) {
     <Menu
       align="start"
       trigger={
-        <button type="button" aria-label={`Strand ${strand.name}`} onDoubleClick={() => setNaming(true)} className={clsx('-ml-1.5 truncate rounded-md px-1.5 text-left font-medium hover:bg-raised', compact ? 'py-1.5' : 'py-2')}>
-          {strand.name}
+        <button type="button" {...grip} aria-label={`Strand ${strand.name}`} onDoubleClick={() => setNaming(true)} className={clsx('-ml-1.5 block w-full rounded-md px-1.5 text-left hover:bg-raised', compact ? 'py-1' : 'py-1 leading-[17px]')}>
+          <span className="block truncate font-medium">{strand.name}</span>
+          {!compact && <span className="block truncate text-faint">{used}</span>}
         </button>
       }
       items={[
         { label: 'Rename', run: () => setTimeout(() => setNaming(true)) },
-        { label: 'Duplicate', run: () => copyStrand(strand.id) },
-        ...(kindsWithGlsl(strand.kind) ? [{ label: 'Save as GLSL', run: () => saveGlsl(strand.id) }] : []),
+        { label: 'Duplicate', hint: 'links kept', run: () => copyStrand(strand.id) },
+        { label: 'Duplicate with all it takes from', hint: 'links copied', run: () => duplicateDeep(strand.id) },
+        { label: 'Copy', hint: 'with all it takes from', run: () => takeStrand(strand.id) },
+        { label: 'Paste steps at the end', run: () => pasteInto(strand.id, strand.steps.length) },
+        'line' as const,
+        { label: 'Move up', hint: 'Alt+Up', run: () => shiftRow(strand.id, -1) },
+        { label: 'Move down', hint: 'Alt+Down', run: () => shiftRow(strand.id, 1) },
+        { label: 'Bundle with the one above', run: () => bundleUp(strand.id) },
+        ...(kindsWithGlsl(strand.kind) ? ['line' as const, { label: 'Save as GLSL', run: () => saveGlsl(strand.id) }] : []),
         'line' as const,
         { label: 'Delete strand', run: () => deleteStrand(strand.id) },
       ]}

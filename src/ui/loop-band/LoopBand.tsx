@@ -9,6 +9,7 @@ import { lean, studio } from '@/workers/doors';
 import { shortNumber } from '../words';
 import { Button } from '../parts/Button';
 import { drawBand, frameAt, type Trace } from './draw';
+import { KeyHandles, selectedKeys } from './KeyHandles';
 
 /** The loop unrolled with the seam in the middle: its end runs in from the left, its beginning out to the right. */
 export function LoopBand() {
@@ -91,7 +92,10 @@ function Band() {
   const canvas = useRef<HTMLCanvasElement>(null);
   const traces = useTraces();
   const frames = useWorkbench((s) => s.piece.loop.frames);
-  const selected = useWorkbench((s) => s.selected?.strand);
+  const selection = useWorkbench((s) => s.selected);
+  const piece = useWorkbench((s) => s.piece);
+  const selected = selection?.strand;
+  const keys = selectedKeys(piece, selection);
   const frame = useTransport((s) => s.frame);
   const [size, setSize] = useState({ width: 0, height: 0 });
 
@@ -134,6 +138,7 @@ function Band() {
         goTo(now + by * (e.shiftKey ? 10 : 1), frames);
       }}
     />
+    {keys && <KeyHandles {...keys} traces={traces} size={size} frames={frames} />}
     </div>
   );
 }

@@ -16,7 +16,7 @@ interface BandState {
 const SIDE = 0.62;
 const COLOURS = { line: '#262d2a', text: '#8b978f', trace: '#7f8c84', chosen: '#ece6d9', seam: '#c6d86b', head: '#ece6d9', doubled: '#151a18' };
 
-const frameX = (phase: number, width: number) => width / 2 + (phase / SIDE) * (width / 2);
+export const frameX = (phase: number, width: number) => width / 2 + (phase / SIDE) * (width / 2);
 
 /** Frame under a place on the band; left of the seam lies the end of the loop. */
 export function frameAt(x: number, width: number, frames: number): number {
@@ -63,17 +63,24 @@ function drawMarks(g: CanvasRenderingContext2D, width: number, height: number, f
   }
 }
 
-function drawTrace(g: CanvasRenderingContext2D, width: number, height: number, trace: Trace, place: number, { traces, selected }: BandState): void {
-  const low = Math.min(...trace.values);
-  const span = Math.max(Math.max(...trace.values) - low, 1e-6);
+/** Lane of a trace: where a value lies, from the top. */
+export function laneOf(traces: Trace[], place: number, height: number) {
+  const { values } = traces[place]!;
+  const low = Math.min(...values);
+  const span = Math.max(Math.max(...values) - low, 1e-6);
   const lane = (height - 38) / traces.length;
   const top = 24 + lane * place;
+  return { lane, top, y: (v: number) => top + lane * (0.9 - (0.8 * (v - low)) / span), value: (y: number) => low + ((0.9 - (y - top) / lane) * span) / 0.8 };
+}
+
+function drawTrace(g: CanvasRenderingContext2D, width: number, height: number, trace: Trace, place: number, { traces, selected }: BandState): void {
+  const { lane, top, y: laneY } = laneOf(traces, place, height);
   const last = trace.values.length - 1;
   const y = (phase: number) => {
     const at = (phase - Math.floor(phase)) * last;
     const i = Math.floor(at);
     const v = trace.values[i]! + (trace.values[Math.min(last, i + 1)]! - trace.values[i]!) * (at - i);
-    return top + lane * (0.9 - (0.8 * (v - low)) / span);
+    return laneY(v);
   };
   g.strokeStyle = trace.strand === selected ? COLOURS.chosen : COLOURS.trace;
   g.lineWidth = 1.5;

@@ -1,4 +1,3 @@
-import { DataUtils } from 'three';
 import type { Histogram } from '@/core/preview/look';
 import { histogramOf, lookPiece } from '@/core/preview/look';
 import type { Piece } from '@/core/piece/types';
@@ -15,11 +14,11 @@ export function widthOf(piece: Piece, looking: Looking): number {
   return { float: 1, vec2: 2, vec3: 3 }[typeAfter(analyse(piece).types, looking.strand, looking.step) as string] ?? 1;
 }
 
-/** Raw values of a shot: half floats, four a pixel, rows from the bottom; opacity 0 where nothing stands. */
+/** Raw values of a shot: four a pixel, rows from the bottom; opacity 0 where nothing stands. */
 export interface Shot {
   width: number;
   height: number;
-  data: Uint16Array;
+  data: Float32Array;
 }
 
 /** The values at a place of the picture (0..1 from the upper left), or null where nothing stands. */
@@ -27,16 +26,16 @@ export function valuesAt({ width, height, data }: Shot, x: number, y: number, co
   const column = Math.min(width - 1, Math.max(0, Math.floor(x * width)));
   const row = Math.min(height - 1, Math.max(0, Math.floor((1 - y) * height)));
   const at = 4 * (row * width + column);
-  if (DataUtils.fromHalfFloat(data[at + 3]!) < 0.5) return null;
-  return Array.from({ length: count }, (_, k) => DataUtils.fromHalfFloat(data[at + k]!));
+  if (data[at + 3]! < 0.5) return null;
+  return Array.from({ length: count }, (_, k) => data[at + k]!);
 }
 
 /** Spread of all values of a shot, nothing counted twice where nothing stands. */
 export function shotHistogram({ data }: Shot, count: number): Histogram | null {
   const values: number[] = [];
   for (let at = 0; at < data.length; at += 4) {
-    if (DataUtils.fromHalfFloat(data[at + 3]!) < 0.5) continue;
-    for (let k = 0; k < count; k++) values.push(DataUtils.fromHalfFloat(data[at + k]!));
+    if (data[at + 3]! < 0.5) continue;
+    for (let k = 0; k < count; k++) values.push(data[at + k]!);
   }
   return histogramOf(values);
 }

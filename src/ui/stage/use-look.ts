@@ -21,8 +21,7 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
     let ended = false;
     const measure = async () => {
       if (looking.on === 'objects') {
-        const taken = (await viewerNow()?.shot()) ?? null;
-        if (ended) return;
+        const taken = viewerNow()?.shot() ?? null;
         shot.current = taken;
         setSpread(taken && shotHistogram(taken, widthOf(piece, looking)));
       } else {

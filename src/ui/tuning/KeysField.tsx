@@ -45,7 +45,7 @@ export function KeysField({ name, keys, frames, onChange }: Props) {
             <td><Button look="icon" aria-label={`Remove key ${i + 1}`} disabled={keys.length < 2} onClick={() => onChange(keys.filter((_, k) => k !== i), false)}><X size={13} /></Button></td>
           </tr>
         ))}
-        <tr><td colSpan={4}><Button look="bare" disabled={keys.length >= LIMITS.stops} onClick={() => onChange([...keys, longestGap(keys)], false)}><Plus size={13} /> Add a key</Button></td></tr>
+        <tr><td colSpan={4}><Button look="bare" disabled={keys.length >= LIMITS.stops} onClick={() => onChange([...keys, longestGap(keys)], false)}><span className="inline-flex items-center gap-1"><Plus size={13} /> Add a key</span></Button></td></tr>
       </tbody>
     </table>
   );

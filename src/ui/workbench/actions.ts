@@ -1,8 +1,10 @@
 import { writePiece, PIECE_ENDING } from '@/core/formats/piece-file';
+import { bundleWithAbove, clipStep, clipStrand, pasteSteps, pasteStrands, shiftStrand } from '@/core/piece/arrange';
 import { addStep, addStrand, duplicateStrand, moveStep, removeStep, removeStrand, replaceOp, toggleStep } from '@/core/piece/edit';
 import { isLink, strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
 import { definitionOf, kindOf, type StepDefinition } from '@/core/steps';
 import { exportGlsl } from '@/core/weave';
+import { keepClip, keptClip } from '@/state/clip';
 import { notify } from '@/state/notify';
 import type { Picking } from '@/state/panels';
 import { useWorkbench, type Selection } from '@/state/workbench';
@@ -87,6 +89,38 @@ export function saveGlsl(strand: string): void {
 
 export function kindsWithGlsl(kind: Kind): boolean {
   return kind === 'field' || kind === 'signal';
+}
+
+export const shiftRow = (strand: string, by: number) => state().edit((p) => shiftStrand(p, strand, by));
+export const bundleUp = (strand: string) => state().edit((p) => bundleWithAbove(p, strand));
+
+/** Duplicates a strand together with all that it takes from, so that both can go their own way. */
+export const duplicateDeep = (strand: string) => state().edit((p) => pasteStrands(p, clipStrand(p, strand, true)));
+
+export function takeStep(at: Selection): void {
+  keepClip(clipStep(state().piece, at.strand, at.step));
+  notify('info', 'The step is copied. Paste it into any row of any piece.');
+}
+
+export function takeStrand(strand: string): void {
+  const clip = clipStrand(state().piece, strand, true);
+  keepClip(clip);
+  notify('info', clip.strands.length === 1 ? 'The strand is copied. Paste it into any piece.' : `The strand is copied with the ${clip.strands.length - 1} it takes from. Paste it into any piece.`);
+}
+
+/** Pastes what was copied last: strands as new strands, steps into a row. */
+export function pasteInto(strand: string | null, at: number): void {
+  const clip = keptClip();
+  if (!clip) return notify('info', 'Nothing is copied yet. Copy a step or a strand first.');
+  if (clip.kind === 'strands') return state().edit((p) => pasteStrands(p, clip));
+  if (!strand) return notify('info', 'Select the step after which to paste.');
+  if (clip.strands[0]?.kind !== strandById(state().piece, strand)?.kind) return notify('info', `The copied step belongs into a ${clip.strands[0]?.kind} strand.`);
+  state().edit((p) => pasteSteps(p, clip, strand, Math.max(1, at)));
+}
+
+export function pasteAfter(at: Selection | null): void {
+  const steps = at ? (strandById(state().piece, at.strand)?.steps ?? []) : [];
+  pasteInto(at?.strand ?? null, steps.findIndex((s) => s.id === at?.step) + 1);
 }
 
 export const nameOf = (step: Step) => definitionOf(step.op)?.name ?? step.op;

@@ -4,7 +4,7 @@ import { canLook } from '@/core/preview/look';
 import { pick, toggleLook, usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { redo, undo, useWorkbench } from '@/state/workbench';
-import { removeSelected, savePiece, shiftStep, switchStep } from './actions';
+import { pasteAfter, removeSelected, savePiece, shiftRow, shiftStep, switchStep, takeStep } from './actions';
 
 /** Keys that work wherever no text is being typed. The command list shows them too. */
 export const KEYS: { keys: string; about: string }[] = [
@@ -15,6 +15,8 @@ export const KEYS: { keys: string; about: string }[] = [
   { keys: 'Delete', about: 'remove the selected step' },
   { keys: '[ and ]', about: 'move the step left or right' },
   { keys: 'L', about: 'look at the step on the stage, and back' },
+  { keys: 'Ctrl+C, Ctrl+V', about: 'copy the step, paste steps or strands' },
+  { keys: 'Alt+Up, Alt+Down', about: 'move the strand' },
   { keys: 'O', about: 'switch the step off or on' },
   { keys: 'Escape', about: 'let go of the selection: picture and loop settings' },
   { keys: 'Space', about: 'play or pause' },
@@ -39,10 +41,13 @@ function handle(event: KeyboardEvent): boolean {
     if (key === 'k') return usePanels.setState({ commands: true }), true;
     if (key === 's') return savePiece(), true;
     if (typing(event.target)) return false;
+    if (key === 'c' && selected && !window.getSelection()?.toString()) return takeStep(selected), true;
+    if (key === 'v') return pasteAfter(selected), true;
     if (key === 'z') return event.shiftKey ? redo() : undo(), true;
     if (key === 'y') return redo(), true;
     return false;
   }
+  if (event.altKey && selected && (key === 'ArrowUp' || key === 'ArrowDown') && !typing(event.target)) return shiftRow(selected.strand, key === 'ArrowUp' ? -1 : 1), true;
   if (event.altKey || typing(event.target) || document.querySelector('[role="dialog"],[role="menu"],[role="listbox"]')) return false;
   const onControl = event.target instanceof HTMLElement && event.target.closest('button,a,[role="slider"],input') !== null;
   if (key === ' ' && !onControl) return play(!playing), true;

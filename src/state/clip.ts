@@ -1,0 +1,30 @@
+import { blankPiece } from '@/core/piece/edit';
+import type { Clip } from '@/core/piece/arrange';
+import { validateShape } from '@/core/piece/schema';
+
+const KEY = 'calm-lattice/clip';
+let here: Clip | null = null;
+
+/** Keeps what was copied, for this tab and for other pieces in other tabs. */
+export function keepClip(clip: Clip): void {
+  here = clip;
+  try {
+    localStorage.setItem(KEY, JSON.stringify(clip));
+  } catch {
+    // No room for a copy with large pictures: it still pastes in this tab.
+    localStorage.removeItem(KEY);
+  }
+}
+
+/** What was copied last, checked like a piece; null where there is nothing sound. */
+export function keptClip(): Clip | null {
+  const text = localStorage.getItem(KEY);
+  if (!text) return here;
+  try {
+    const clip = JSON.parse(text) as Clip;
+    validateShape({ ...blankPiece(), strands: clip.strands, controls: clip.controls, assets: clip.assets });
+    return clip.kind === 'steps' || clip.kind === 'strands' ? clip : here;
+  } catch {
+    return here;
+  }
+}
