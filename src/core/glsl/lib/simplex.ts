@@ -13,12 +13,14 @@ float simplexCorner(vec3 v, vec3 d, vec3 period, float turns, uint seed) {
   uint h = hashPcg(hashCorner(uint(int(c.x)) * 0x9e3779b1u + uint(int(c.y)) * 0x85ebca77u + uint(int(c.z)) * 0xc2b2ae3du + seed * 0x165667b1u));
   float z = 2.0 * hashUnit(h) - 1.0;
   float around = hashUnit(hashPcg(h));
-  float t = turns + hashUnit(hashPcg(h ^ 0x5bd1e995u));
+  float tilt = hashUnit(hashPcg(h ^ 0x68e31da4u));
   float flat_ = sqrt(max(0.0, 1.0 - z * z));
   vec3 a = vec3(flat_ * cosineTurns(around), flat_ * sineTurns(around), z);
-  vec3 b = vec3(-sineTurns(around), cosineTurns(around), 0.0);
+  // The plane in which it turns is as random as its direction, so that no axis is favoured.
+  vec3 level = vec3(-sineTurns(around), cosineTurns(around), 0.0);
+  vec3 b = level * cosineTurns(tilt) + cross(a, level) * sineTurns(tilt);
   float w = max(0.5 - dot(d, d), 0.0);
-  return w * w * w * dot(a * cosineTurns(t) + b * sineTurns(t), d);
+  return w * w * w * dot(a * cosineTurns(turns) + b * sineTurns(turns), d);
 }
 
 vec3 simplexBack(vec3 i) { return 0.5 * vec3(i.y + i.z - i.x, i.x + i.z - i.y, i.x + i.y - i.z); }
