@@ -111,3 +111,43 @@ export async function pinPreview(page: Page): Promise<void> {
   await expect(button).toBeFocused();
   await page.getByRole('slider', { name: 'Playhead' }).focus();
 }
+
+/** A step as an artist makes it: the words to find it by, then what to set: numbers, choices (`=Option`), links (`~strand`), vectors. */
+export type StepWords = [find: string, set?: Record<string, number | string | [number, number, number]>];
+
+async function tune(page: Page, set: Record<string, number | string | [number, number, number]>): Promise<void> {
+  for (const [param, value] of Object.entries(set)) {
+    if (typeof value === 'number') await setNumber(page, param, value);
+    else if (Array.isArray(value)) for (const [i, axis] of ['x', 'y', 'z'].entries()) await typeInto(page, `${param} ${axis}`, value[i]!);
+    else if (value.startsWith('~')) await link(page, param, value.slice(1));
+    else await setChoice(page, param, value.slice(1));
+  }
+}
+
+async function typeInto(page: Page, label: string, value: number): Promise<void> {
+  const input = page.getByLabel(label, { exact: true });
+  await input.fill(String(value));
+  await input.press('Enter');
+}
+
+/** Makes a strand through the interface: each step is found by words and tuned, then the strand is named. */
+export async function makeStrand(page: Page, kind: string, name: string, ...steps: StepWords[]): Promise<void> {
+  const names = page.getByRole('button', { name: /^Strand / });
+  const before = new Set(await names.evaluateAll((all) => all.map((e) => e.getAttribute('aria-label'))));
+  await page.getByRole('button', { name: `Add a ${kind}`, exact: true }).click();
+  let own = '';
+  for (const [i, [find, set]] of steps.entries()) {
+    if (i > 0) await page.getByRole('button', { name: `Add a step to ${own}`, exact: true }).click();
+    await choose(page, find);
+    if (i === 0) own = (await names.evaluateAll((all) => all.map((e) => e.getAttribute('aria-label')!))).find((n) => !before.has(n))!.replace('Strand ', '');
+    await tune(page, set ?? {});
+  }
+  await renameStrand(page, own, name);
+}
+
+/** Goes to a frame by keys on the playhead. */
+export async function goToFrame(page: Page, frame: number): Promise<void> {
+  await page.getByRole('button', { name: 'To the first frame' }).click();
+  for (let i = 0; i < frame; i++) await page.getByRole('button', { name: 'One frame on' }).click();
+  await expect(page.getByText(`frame ${frame} of`)).toBeVisible();
+}

@@ -6,9 +6,11 @@ const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 const results = 'test-results';
 
 await installPackages();
-if (!existsSync(CHROMIUM)) {
+// An independent compiler checks the GLSL that goes out.
+const missing = [[CHROMIUM, 'chromium'], ['/usr/bin/glslangValidator', 'glslang-tools']].filter(([path]) => !existsSync(path)).map(([, name]) => name);
+if (missing.length > 0) {
   await must('Fetching the package lists', 'apt-get', ['update']);
-  await must('Installing Chromium', 'apt-get', ['install', '-y', '--no-install-recommends', 'chromium']);
+  await must(`Installing ${missing.join(' and ')}`, 'apt-get', ['install', '-y', '--no-install-recommends', ...missing]);
 }
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });

@@ -49,7 +49,7 @@ describe('what is offered', () => {
     expect(names(2)).toContain('Power');
     for (const fits of ['Stretch', 'Pan', 'Tint']) expect(names(1)).toContain(fits);
     for (const not of ['Power', 'Noise', 'Ramp']) expect(names(1)).not.toContain(not);
-    expect(offered(piece, { for: 'strand', kind: 'form' }).map((d) => d.name)).toEqual(['Grid', 'Ball']);
+    expect(offered(piece, { for: 'strand', kind: 'form' }).map((d) => d.name)).toEqual(['Grid', 'Ball', 'Tube']);
     expect(offered(piece, { for: 'replace', strand: 'swell', step: 't2' }).map((d) => d.name)).toEqual(expect.arrayContaining(['Distance', 'Noise', 'Fractal', 'Cells']));
     expect(offered(piece, { for: 'replace', strand: 'swell', step: 't1' }).map((d) => d.name)).toEqual(expect.arrayContaining(['Position', 'UV', 'Screen', 'World plane']));
   });

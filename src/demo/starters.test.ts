@@ -1,0 +1,43 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { PNG } from 'pngjs';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { measureSeam } from '@/core/checks/seam';
+import { acceptPiece } from '@/core/formats/piece-file';
+import { fromBase64 } from '@/core/formats/base64';
+import { analyse, exportGlsl, providePixels } from '@/core/weave';
+import { STARTERS } from '.';
+
+const folder = mkdtempSync(join(tmpdir(), 'calm-glsl-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+beforeAll(() => {
+  for (const { piece } of STARTERS) for (const asset of piece.assets) {
+    const { width, height, data } = PNG.sync.read(Buffer.from(fromBase64(asset.data)));
+    providePixels(asset.id, { width, height, data: new Uint8ClampedArray(data) });
+  }
+});
+
+describe.each(STARTERS.map((s) => [s.id, s] as const))('%s', (_, { piece }) => {
+  it('is sound and has no problems', () => {
+    expect(acceptPiece(JSON.parse(JSON.stringify(piece)))).toEqual(piece);
+    expect(analyse(piece).problems).toEqual([]);
+  });
+
+  it('closes by measurement, and moves', async () => {
+    const readings = await measureSeam(piece);
+    expect(readings.length).toBeGreaterThan(0);
+    expect(readings.filter((r) => !r.closes).map((r) => r.name)).toEqual([]);
+  });
+
+  it('exports GLSL of every field that an independent compiler takes', () => {
+    const files = piece.strands.filter((s) => s.kind === 'field').map((s, i) => {
+      const file = join(folder, `${piece.name.replace(/\W/g, '')}-${i}.frag`);
+      writeFileSync(file, exportGlsl(piece, s.id));
+      return file;
+    });
+    // Fails with the compiler's own words, or with "not found" where glslang-tools is missing (npm run verify installs it).
+    expect(() => execFileSync('glslangValidator', files, { encoding: 'utf8', stdio: 'pipe' })).not.toThrow();
+  });
+});
