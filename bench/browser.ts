@@ -5,19 +5,20 @@ import { chromium } from '@playwright/test';
 import { setLoop, setPicture } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { CHROMIUM } from '../playwright.config';
+import { fieldLines } from './fields';
 import type { Line } from './tools';
 
 const PORT = 3219;
 /** Frames that the export is timed over. */
 const FRAMES = 24;
 
-async function bundle(): Promise<string> {
+async function bundle(entry: string, globalName: string): Promise<string> {
   const result = await build({
-    entryPoints: [path.resolve('bench/page.ts')],
+    entryPoints: [path.resolve(entry)],
     bundle: true,
     write: false,
     format: 'iife',
-    globalName: 'bench',
+    globalName,
     alias: { '@': path.resolve('src') },
     logLevel: 'error',
   });
@@ -32,7 +33,7 @@ interface Times {
   taken: number;
 }
 
-/** (b) and (d): in headless Chromium, each against its baseline in the same page. */
+/** (b), (d) and (e): in headless Chromium, each against its baseline in the same page. */
 export async function browserLines(): Promise<Line[]> {
   const server = spawn('npx', ['next', 'start', '-p', String(PORT)], { stdio: 'ignore', detached: true });
   const browser = await chromium.launch(CHROMIUM);
@@ -42,12 +43,14 @@ export async function browserLines(): Promise<Line[]> {
       if (await page.goto(`http://localhost:${PORT}/api/starters`).catch(() => null)) break;
       await new Promise((resolve) => setTimeout(resolve, 500));
     }
-    await page.addScriptTag({ content: await bundle() });
+    await page.addScriptTag({ content: await bundle('bench/page.ts', 'bench') });
+    await page.addScriptTag({ content: await bundle('bench/fields-page.ts', 'fields') });
     const piece = setLoop(setPicture(STARTERS[0]!.piece, { width: 480, height: 270 }), { frames: FRAMES });
     const times = (await page.evaluate(([p, frames]) => (window as unknown as { bench: { measure: (piece: unknown, frames: unknown) => Promise<Times> } }).bench.measure(p, frames), [piece, FRAMES] as const)) as Times;
     return [
       { name: '(b) frame time of the woven shader against one written by hand', ratio: times.generated / times.written, target: 'at most 1.15', ok: times.generated / times.written <= 1.15, detail: `${times.generated.toFixed(0)} against ${times.written.toFixed(0)} ms at 480 x 270` },
       { name: '(d) export frames a second against the bare render loop', ratio: times.bare / times.taken, target: 'at least 0.6', ok: times.bare / times.taken >= 0.6, detail: `${(FRAMES / times.taken * 1000).toFixed(2)} against ${(FRAMES / times.bare * 1000).toFixed(2)} frames a second at 480 x 270` },
+      ...(await fieldLines(page)),
     ];
   } finally {
     await browser.close();

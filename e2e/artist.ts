@@ -38,8 +38,12 @@ export async function setNumber(page: Page, name: string, value: number): Promis
 }
 
 export async function setChoice(page: Page, name: string, option: string): Promise<void> {
-  await page.getByRole('combobox', { name }).click();
-  await page.getByRole('option', { name: option }).click();
+  const list = page.getByRole('combobox', { name });
+  await list.click();
+  await page.getByRole('option', { name: option }).first().click();
+  // The list gives the focus back a moment after it has closed; keys typed before would open it again.
+  await expect(page.getByRole('listbox')).toBeHidden();
+  await expect(list).toBeFocused();
 }
 
 export async function link(page: Page, param: string, strand: string): Promise<void> {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { checkProgram, compile, library, LIBRARY_PARTS, Processor, samplerText, type Pixels } from '@/core/glsl';
 import { PLACE_FIELDS, PLACE_SIZE, SURFACE_FIELDS } from '@/core/glsl/lib';
 import { CATALOGUE, outputType, type Param, type RunType, type StepDefinition } from '@/core/steps';
@@ -43,7 +43,7 @@ const PICTURE: Pixels = (() => {
 })();
 
 /** Compares one expression of scalars `i(n)` on both processors. */
-async function compare(page: import('@playwright/test').Page, name: string, glsl: string, result: string, rows: number[], width: number): Promise<number[]> {
+async function compare(name: string, glsl: string, result: string, rows: number[], width: number): Promise<number[]> {
   const gpu = await onGraphicsCard(page, { glsl: `${SAMPLERS}${glsl}`, result, width, rows, picture: { ...PICTURE, data: [...PICTURE.data] } });
   const inputs = Array.from({ length: width }, (_, k) => `float x${k}`).join(', ');
   const source = `${glsl}\nvec4 probe(${inputs}) { return ${result.replace(/\bi\((\d+)\)/g, 'x$1')}; }`;
@@ -54,12 +54,15 @@ async function compare(page: import('@playwright/test').Page, name: string, glsl
   return cpu;
 }
 
-test.beforeEach(async ({ page }) => {
-  // Any page of this origin will do; this one draws nothing itself.
+/** One page serves all: each job makes its own graphics context and lets go of it. Any page of this origin will do. */
+let page: Page;
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage();
   await page.goto('/api/starters');
 });
+test.afterAll(() => page.close());
 
-test('whole-number hashes agree bit for bit', async ({ page }) => {
+test('whole-number hashes agree bit for bit', async () => {
   const next = random(1);
   const words = Array.from({ length: COUNT * 4 }, () => Math.floor(next() * 16777216));
   const glsl = library(['hash']);
@@ -85,7 +88,7 @@ const LIBRARY_FUNCTIONS = checkProgram(ALL).functions.filter((f) => f.returns.sc
 
 for (const [k, func] of LIBRARY_FUNCTIONS.entries()) {
   const title = `${func.name}(${func.params.map((p) => p.local.type.name).join(', ')})`;
-  test(`library: ${title}`, async ({ page }) => {
+  test(`library: ${title}`, async () => {
     const next = random(k + 5);
     let width = 0;
     const args = func.params.map(({ local: { name, type } }) => {
@@ -99,7 +102,7 @@ for (const [k, func] of LIBRARY_FUNCTIONS.entries()) {
     const rows = Array.from({ length: COUNT * width }, () => Math.fround(next() * 16 - 8));
     const call = `${func.name}(${args.join(', ')})`;
     const result = func.returns.size === 4 ? call : `vec4(${call}${', 0.0'.repeat(4 - func.returns.size)})`;
-    const values = await compare(page, title, ALL, result, rows, width);
+    const values = await compare(title, ALL, result, rows, width);
     expect(new Set(values).size, 'the values differ from point to point').toBeGreaterThan(5);
   });
 }
@@ -153,7 +156,7 @@ function stepExpression(d: StepDefinition, takes: RunType | null): { call: strin
 const WITH_GLSL = CATALOGUE.filter((d) => d.glsl !== undefined || d.resolve);
 
 for (const [k, d] of WITH_GLSL.entries()) {
-  test(`step: ${d.op}`, async ({ page }) => {
+  test(`step: ${d.op}`, async () => {
     const starts: (RunType | null)[] = d.takes.length > 0 ? d.takes : [d.gives === 'image' ? 'image' : null];
     for (const takes of starts) {
       const resolved = d.resolve?.({ params: {} }, takes) ?? d;
@@ -165,9 +168,9 @@ for (const [k, d] of WITH_GLSL.entries()) {
       const rows = Array.from({ length: COUNT }, () => row(next)).flat();
       const results: Record<string, string[]> = {
         float: [`vec4(${call}, 0.0, 0.0, 0.0)`], vec2: [`vec4(${call}, 0.0, 0.0)`], vec3: [`vec4(${call}, 0.0)`],
-        Surface: [`vec4(${call}.colour, ${call}.roughness)`, `vec4(${call}.glow, ${call}.metal)`],
+        Surface: SURFACE_FIELDS.map((f) => `vec4(${call}.${f.name}${', 0.0'.repeat(4 - f.size)})`),
       };
-      for (const result of results[glslType(gives)]!) await compare(page, d.op, glsl, result, rows, width);
+      for (const result of results[glslType(gives)]!) await compare(d.op, glsl, result, rows, width);
     }
   });
 }

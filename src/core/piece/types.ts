@@ -131,5 +131,18 @@ export interface Piece {
 export const isLink = (v: Value | undefined): v is Link => typeof v === 'object' && !Array.isArray(v) && 'link' in v;
 export const isControlRef = (v: Value | undefined): v is ControlRef => typeof v === 'object' && !Array.isArray(v) && 'control' in v;
 
-export const strandById = (piece: Piece, id: string) => piece.strands.find((s) => s.id === id);
-export const stepById = (strand: Strand | undefined, id: string) => strand?.steps.find((s) => s.id === id);
+const indexes = new WeakMap<object, Map<string, unknown>>();
+
+/** Lists of a piece never change in place, so each is indexed once. */
+function indexed<T extends { id: string }>(list: readonly T[]): Map<string, T> {
+  let index = indexes.get(list) as Map<string, T> | undefined;
+  if (!index) {
+    index = new Map(list.map((item) => [item.id, item]));
+    indexes.set(list, index);
+  }
+  return index;
+}
+
+export const strandById = (piece: Piece, id: string) => indexed(piece.strands).get(id);
+export const stepById = (strand: Strand | undefined, id: string) => strand && indexed(strand.steps).get(id);
+export const controlById = (piece: Piece, id: string) => indexed(piece.controls).get(id);

@@ -1,6 +1,6 @@
 import { linearOf } from '../colour';
 import { controlled } from '../piece/desk';
-import { isControlRef, isLink, type Link, type Piece, type Step, type Stop, type Value, type Vector } from '../piece/types';
+import { controlById, isControlRef, isLink, stepById, strandById, type Link, type Piece, type Step, type Stop, type Value, type Vector } from '../piece/types';
 import { defaultOf, valueOf, type Param, type PlainParams, type StepDefinition } from '../steps';
 import { literalFits } from './analyse';
 import { rampChoices, tableOf } from './tables';
@@ -20,7 +20,7 @@ export interface UniformSlot {
 export function literalOf(piece: Piece, step: Step, param: Param): Value | undefined {
   const value = valueOf(step, param);
   if (isControlRef(value)) {
-    const control = piece.controls.find((c) => c.id === value.control);
+    const control = controlById(piece, value.control);
     const given = control && controlled(control, value);
     return literalFits(param, given) ? given : defaultOf(param);
   }
@@ -39,7 +39,7 @@ function clampHard(param: Param, value: number): number {
 
 /** Scalars of a slot at present. Colours come out in linear light. */
 export function slotValues(piece: Piece, slot: UniformSlot): number[] {
-  const step = piece.strands.find((s) => s.id === slot.strand)?.steps.find((s) => s.id === slot.step);
+  const step = stepById(strandById(piece, slot.strand), slot.step);
   const value = step ? literalOf(piece, step, slot.param) : defaultOf(slot.param);
   const table = tableOf(slot.param);
   if (!table) return scalarsOf(slot.param, value);

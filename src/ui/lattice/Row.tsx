@@ -1,7 +1,7 @@
 import { useSortable, SortableContext, horizontalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
-import { Plus } from 'lucide-react';
+import { GripVertical, Plus } from 'lucide-react';
 import { Fragment, useState } from 'react';
 import { bundleOf } from '@/core/piece/arrange';
 import { renameStrand } from '@/core/piece/edit';
@@ -39,8 +39,9 @@ export function Row({ piece, strand, analysis, selected, compact }: Props) {
       style={{ transform: CSS.Translate.toString(sort.transform), transition: sort.transition }}
       className={clsx('grid grid-cols-[152px_1fr] items-start', ground, sort.isDragging && 'relative z-40 opacity-80', compact ? 'py-[2px]' : 'pt-[7px]')}
     >
-      <div className={clsx('sticky left-0 z-30 self-stretch border-l-[3px] pr-2 pl-3', ground)} style={{ borderColor: tint ?? 'transparent' }} title={`${strand.name}, ${used}`}>
-        <NameCell strand={strand} compact={compact} used={used} grip={{ ...sort.listeners }} />
+      <div className={clsx('sticky left-0 z-30 self-stretch border-l-[3px] pr-2 pl-4', ground)} style={{ borderColor: tint ?? 'transparent' }} title={`${strand.name}, ${used}`}>
+        <span {...sort.listeners} data-grip={strand.name} aria-hidden title="Drag to move the strand (Alt+Up, Alt+Down)" className={clsx('absolute left-0 grid w-3.5 cursor-grab touch-none place-items-center text-transparent hover:text-mute', compact ? 'h-[30px]' : 'h-9')}><GripVertical size={12} /></span>
+        <NameCell strand={strand} compact={compact} used={used} />
       </div>
       <div className="relative flex items-start pr-4" role="group" aria-label={`Steps of ${strand.name}`}>
         <span aria-hidden className="absolute right-0 left-0 h-px bg-line" style={{ top: compact ? 15 : 18 }} />
@@ -85,11 +86,9 @@ interface NameProps {
   strand: Strand;
   compact: boolean;
   used: string;
-  /** What makes the name the place to drag the row by. */
-  grip: object;
 }
 
-function NameCell({ strand, compact, used, grip }: NameProps) {
+function NameCell({ strand, compact, used }: NameProps) {
   const [naming, setNaming] = useState(false);
   const edit = useWorkbench((s) => s.edit);
   if (naming) {
@@ -103,7 +102,7 @@ function NameCell({ strand, compact, used, grip }: NameProps) {
     <Menu
       align="start"
       trigger={
-        <button type="button" {...grip} aria-label={`Strand ${strand.name}`} onDoubleClick={() => setNaming(true)} className={clsx('-ml-1.5 block w-full rounded-md px-1.5 text-left hover:bg-raised', compact ? 'py-1' : 'py-1 leading-[17px]')}>
+        <button type="button" aria-label={`Strand ${strand.name}`} onDoubleClick={() => setNaming(true)} className={clsx('-ml-1.5 block w-full rounded-md px-1.5 text-left hover:bg-raised', compact ? 'py-1' : 'py-1 leading-[17px]')}>
           <span className="block truncate font-medium">{strand.name}</span>
           {!compact && <span className="block truncate text-faint">{used}</span>}
         </button>
