@@ -6,6 +6,7 @@ import { PieceError } from '@/core/piece/errors';
 import type { Piece, Strand } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
 import { analyse, Evaluator, exportGlsl, placeRows, typeAfter } from '@/core/weave';
+import { decodePictures } from './pixels';
 
 const USAGE = `npm run -s piece -- check FILE                                            does the loop close?
 npm run -s piece -- describe FILE                                         what is in it
@@ -20,7 +21,9 @@ async function open(file: string | undefined): Promise<Piece> {
   const size = await stat(file).then((s) => s.size, () => null);
   if (size === null) throw new Wrong(`There is no file "${file}".`);
   checkSize(size);
-  return readPiece(await readFile(file, 'utf8'));
+  const piece = readPiece(await readFile(file, 'utf8'));
+  for (const line of decodePictures(piece)) console.error(line);
+  return piece;
 }
 
 function strandOf(piece: Piece, name: string | undefined): Strand {

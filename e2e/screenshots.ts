@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { setPicture } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
@@ -9,6 +9,7 @@ const FOLDER = 'docs/screenshots';
 const STILL = 672;
 /** Part of the loop at which stills are taken. */
 const MOMENT = 0.3;
+const MOMENTS: Record<string, number> = { 'torn-banner': 0, 'tide-gauge': 0.2, 'lantern-ash': 0.35 };
 
 test.beforeAll(async () => {
   await mkdir(FOLDER, { recursive: true });
@@ -20,7 +21,7 @@ for (const { id, piece } of STARTERS) {
     const scale = STILL / Math.max(piece.picture.width, piece.picture.height);
     await openPiece(page, setPicture(piece, { width: Math.round(piece.picture.width * scale), height: Math.round(piece.picture.height * scale) }));
     await inWorkbench(page);
-    const steps = Math.round((piece.loop.frames * MOMENT) / 10);
+    const steps = Math.round((piece.loop.frames * (MOMENTS[id] ?? MOMENT)) / 10);
     await page.getByRole('slider', { name: 'Playhead' }).focus();
     for (let i = 0; i < steps; i++) await page.keyboard.press('Shift+ArrowRight');
     await page.getByRole('button', { name: 'Take away' }).click();
@@ -61,4 +62,43 @@ test('shelf, workbench, checks and take away', async ({ page }) => {
   await expect(page.getByRole('article')).toBeVisible();
   await page.waitForTimeout(5000);
   await page.screenshot({ path: `${FOLDER}/shelf.png` });
+});
+
+/** A starter in the workbench, drawn at a quarter so that it comes to rest. */
+async function show(page: Page, id: string): Promise<void> {
+  await openPiece(page, STARTERS.find((s) => s.id === id)!.piece);
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Size of the preview' }).click();
+  await page.getByRole('menuitem', { name: 'Half' }).click();
+}
+
+test('a large piece, looking, the desk and code', async ({ page }) => {
+  await show(page, 'glasshouse');
+  await page.getByRole('button', { name: 'Rim in shield' }).click();
+  await page.waitForTimeout(14_000);
+  await page.screenshot({ path: `${FOLDER}/materials.png` });
+  await page.getByRole('button', { name: 'Join in energy' }).nth(1).click();
+  await page.keyboard.press('l');
+  await page.waitForTimeout(7000);
+  const box = (await page.getByRole('application').boundingBox())!;
+  await page.mouse.move(box.x + box.width * 0.4, box.y + box.height * 0.6);
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: `${FOLDER}/look.png` });
+
+  await show(page, 'torn-banner');
+  await page.getByRole('tab', { name: /^Desk/ }).click();
+  await page.getByRole('button', { name: 'compare', exact: true }).nth(1).click();
+  await page.waitForTimeout(8000);
+  await page.screenshot({ path: `${FOLDER}/desk.png` });
+
+  await page.getByRole('button', { name: 'comparing' }).click();
+  await page.getByRole('button', { name: 'UV in print' }).click();
+  await page.keyboard.press('a');
+  await page.getByPlaceholder('Type to search').fill('code');
+  await page.keyboard.press('Enter');
+  await page.locator('.cm-content').click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type('\nfloat late = sine(d);');
+  await page.waitForTimeout(3000);
+  await page.screenshot({ path: `${FOLDER}/code.png` });
 });

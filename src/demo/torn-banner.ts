@@ -21,6 +21,6 @@ export const tornBanner = () => piece('Torn Banner', 'Night one: the choir’s b
   picture: { width: 1280, height: 720, background: '#0a0f12' },
   loop: { frames: 180, rate: 30, play: 'loop' },
   controls: [control('rarity', 0.2, -0.9, 0.95), control('burst length', 0.35, 0, 1), control('strength', 0.22, 0, 1, 2)],
-  looks: [{ id: 'l1', name: 'now and then', values: { rarity: 0.2, 'burst-length': 0.35, strength: 0.22 } }, { id: 'l2', name: 'in tatters', values: { rarity: -0.8, 'burst-length': 0.8, strength: 0.6 } }],
+  looks: [{ id: 'l1', name: 'now and then', values: { rarity: 0.2, 'burst-length': 0.35, strength: 0.22 } }, { id: 'l2', name: 'in tatters', values: { rarity: -0.8, 'burst-length': 0.5, strength: 0.6 } }],
   assets: [sample('choir-banner')],
 });

@@ -1,0 +1,36 @@
+import jpeg from 'jpeg-js';
+import { PNG } from 'pngjs';
+import { fromBase64 } from '@/core/formats/base64';
+import { readHeader } from '@/core/formats/picture-header';
+import type { Pixels } from '@/core/glsl';
+import type { Asset, Piece } from '@/core/piece/types';
+import { providePixels } from '@/core/weave';
+
+function decode(asset: Asset): Pixels | null {
+  const bytes = fromBase64(asset.data);
+  switch (readHeader(bytes).type) {
+    case 'image/png': {
+      const { width, height, data } = PNG.sync.read(Buffer.from(bytes));
+      return { width, height, data: new Uint8ClampedArray(data) };
+    }
+    case 'image/jpeg': {
+      const { width, height, data } = jpeg.decode(bytes, { useTArray: true, maxMemoryUsageInMB: 512 });
+      return { width, height, data: new Uint8ClampedArray(data) };
+    }
+    default:
+      return null;
+  }
+}
+
+/** Decodes the pictures of a piece for the processor. @returns a line for each that counts as grey here. */
+export function decodePictures(piece: Piece): string[] {
+  return piece.assets.flatMap((asset) => {
+    try {
+      const pixels = decode(asset);
+      if (pixels) providePixels(asset.id, pixels);
+      return pixels ? [] : [`The picture "${asset.name}" (${asset.type}) is not read by the command line; grey stands in for it.`];
+    } catch (error) {
+      return [`The picture "${asset.name}" cannot be read (${(error as Error).message.slice(0, 120)}); grey stands in for it.`];
+    }
+  });
+}
