@@ -58,7 +58,7 @@ function long(steps: number): Piece {
 export function weaveGrowth(): Line {
   const time = (steps: number) => {
     const piece = long(steps);
-    return best(15, () => void weave(piece, analyse(piece), [{ strand: 's1' }]));
+    return best(40, () => void weave(piece, analyse(piece), [{ strand: 's1' }]));
   };
   time(2000);
   const [short, whole] = [time(500), time(2000)];

@@ -72,7 +72,7 @@ async function show(page: Page, id: string): Promise<void> {
   await page.getByRole('menuitem', { name: 'Half' }).click();
 }
 
-test('a large piece, looking, the desk and code', async ({ page }) => {
+test('a large piece, looking and the desk', async ({ page }) => {
   await show(page, 'glasshouse');
   await page.getByRole('button', { name: 'Rim in shield' }).click();
   await page.waitForTimeout(14_000);
@@ -90,15 +90,17 @@ test('a large piece, looking, the desk and code', async ({ page }) => {
   await page.getByRole('button', { name: 'compare', exact: true }).nth(1).click();
   await page.waitForTimeout(8000);
   await page.screenshot({ path: `${FOLDER}/desk.png` });
+});
 
-  await page.getByRole('button', { name: 'comparing' }).click();
-  await page.getByRole('button', { name: 'UV in print' }).click();
+test('writing code', async ({ page }) => {
+  await show(page, 'torn-banner');
+  await page.getByRole('button', { name: 'Picture in print' }).click();
   await page.keyboard.press('a');
   await page.getByPlaceholder('Type to search').fill('code');
   await page.keyboard.press('Enter');
   await page.locator('.cm-content').click();
   await page.keyboard.press('Control+End');
   await page.keyboard.type('\nfloat late = sine(d);');
-  await page.waitForTimeout(3000);
+  await page.waitForTimeout(5000);
   await page.screenshot({ path: `${FOLDER}/code.png` });
 });

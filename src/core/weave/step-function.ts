@@ -14,11 +14,13 @@ export const paramType = (param: Param) => (param.type === 'choice' && param.sha
 /**
  * The GLSL function of a step for one running type: the signature follows from its parameters.
  * @param name what it is called
+ * @param chosen places of its choices, written in as constants so that what is not chosen falls away; without them choices are parameters
  * @param again function of the place that gives the running value, for steps that ask for it elsewhere
  */
-export function stepFunction(definition: StepDefinition, takes: RunType | null, gives: RunType, name = stepFunctionName(definition), again?: string): string {
+export function stepFunction(definition: StepDefinition, takes: RunType | null, gives: RunType, name = stepFunctionName(definition), again?: string, chosen?: Record<string, number>): string {
   const body = again ? definition.glsl!.replace(/\bagain\(/g, `${again}(`) : definition.glsl!;
-  const params = definition.params.flatMap((p) => (paramType(p) ? [`${paramType(p)} ${p.id}`] : []));
+  const params = definition.params.flatMap((p) => (paramType(p) && !(chosen && p.id in chosen) ? [`${paramType(p)} ${p.id}`] : []));
+  const constants = Object.entries(chosen ?? {}).map(([id, place]) => `  const int ${id} = ${place};\n`).join('');
   const running = takes ? [`${glslType(takes)} v`] : [];
-  return `${glslType(gives)} ${name}(${['Place p', ...running, ...params].join(', ')}) {\n${body.replace(/^\n/, '')}\n}\n`;
+  return `${glslType(gives)} ${name}(${['Place p', ...running, ...params].join(', ')}) {\n${constants}${body.replace(/^\n/, '')}\n}\n`;
 }

@@ -29,8 +29,10 @@ const ramp: Table = {
   by: 'running',
   rows: (value, space) => [...(value as Stop[])].sort((a, b) => a.at - b.at).map((s) => [...(bySpace[space] ?? linearOf)(s.colour), s.at] as Row),
   body: (names, blend, space) => {
-    const lines = names.slice(1).map((b, i) => `  c = mix(c, ${b}.rgb, rampShare((t - ${names[i]}.a) / max(${b}.a - ${names[i]}.a, 1e-5), ${blend}));`);
-    return [`  vec3 c = ${names[0]}.rgb;`, ...lines, `  return rampLight(c, ${space});`].join('\n');
+    // The plain way is written out: not every card folds a call with a constant.
+    const share = (x: string) => (blend === 0 ? `clamp(${x}, 0.0, 1.0)` : `rampShare(${x}, ${blend})`);
+    const lines = names.slice(1).map((b, i) => `  c = mix(c, ${b}.rgb, ${share(`(t - ${names[i]}.a) / max(${b}.a - ${names[i]}.a, 1e-5)`)});`);
+    return [`  vec3 c = ${names[0]}.rgb;`, ...lines, `  return ${space === 0 ? 'c' : `rampLight(c, ${space})`};`].join('\n');
   },
 };
 

@@ -247,16 +247,17 @@ class Weaver {
   /** Writes the step's function, once for all rows that share it, and gives its name. */
   private stepName(strand: Strand, row: StepTypes, index: number, takes: RunType | null): string {
     const definition = row.definition!;
-    const shared = stepFunctionName(definition);
+    const chosen = Object.fromEntries(definition.params.filter((p) => p.type === 'choice' && paramType(p) !== null).map((p) => [p.id, this.choiceIndex(row, p.id)]));
     const before = this.before(strand.id, index);
     // What an artist wrote, or what asks for its own row elsewhere, is one row's alone.
     if (before || definition.resolve) {
       const name = `${this.names.get(strand.id)}_Step${index + 1}`;
-      this.strandFunctions.push(stepFunction(definition, takes, row.gives!, name, before ? this.nameOf(before) : undefined));
+      this.strandFunctions.push(stepFunction(definition, takes, row.gives!, name, before ? this.nameOf(before) : undefined, chosen));
       return name;
     }
-    const key = `${definition.op} ${takes}`;
-    if (!this.stepFunctions.has(key)) this.stepFunctions.set(key, stepFunction(definition, takes, row.gives!));
+    const shared = [stepFunctionName(definition), ...Object.values(chosen)].join('_');
+    const key = `${shared} ${takes}`;
+    if (!this.stepFunctions.has(key)) this.stepFunctions.set(key, stepFunction(definition, takes, row.gives!, shared, undefined, chosen));
     return shared;
   }
 
@@ -277,7 +278,8 @@ class Weaver {
     if (paramType(param) === null) return null;
     const name = `${this.names.get(strand.id)}_Step${index + 1}_${param.id}`;
     const slot = { name, strand: strand.id, step: row.step.id, param };
-    if (param.type === 'choice') return String(this.choiceIndex(row, param.id));
+    // Choices are constants of the step's function; see `stepName`.
+    if (param.type === 'choice') return null;
     if (param.type === 'picture') return String(this.slotOf(literalOf(this.piece, row.step, param) as string));
     const table = tableOf(param);
     if (table) return this.table(table, slot, row, running);
