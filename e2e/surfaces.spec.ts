@@ -68,3 +68,38 @@ test('nested shells show the inner one through the outer, whichever stands first
   const b = await picture(page, shells([['s3', 0.6, 's9'], ['s3', 1, 's5']]));
   expect(difference(a, b)).toBe(0);
 });
+
+/** A Radiance picture of one colour (flat scan lines): the mantissas of red, green and blue, and the exponent of 1. */
+function hdr(width: number, height: number, rgb: [number, number, number]): Buffer {
+  const head = Buffer.from(`#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y ${height} +X ${width}\n`);
+  return Buffer.concat([head, Buffer.from(Array.from({ length: width * height }, () => [...rgb, 129]).flat())]);
+}
+
+test('an .hdr lights the stage from all around, and a broken one is refused in words', async ({ page }) => {
+  const dark = await picture(page, scene([], [['surroundings', { style: 'picture' }]]));
+  await page.getByRole('button', { name: 'Surroundings in hall' }).click();
+  const file = page.getByLabel('Picture, file');
+  await file.setInputFiles({ name: 'broken.hdr', mimeType: 'image/vnd.radiance', buffer: Buffer.from('#?RADIANCE\nno size') });
+  await expect(page.getByText('says no size in its header')).toBeVisible();
+  await file.setInputFiles({ name: 'green.hdr', mimeType: 'image/vnd.radiance', buffer: hdr(4, 2, [10, 250, 20]) });
+  await expect(page.locator('[data-picture-drop]')).toContainText('green.hdr');
+  await page.getByRole('slider', { name: 'Playhead' }).focus();
+  const green = await settled(stage(page));
+  expect(difference(dark, green)).toBeGreaterThan(3);
+});
+
+test('steps are dragged along their row', async ({ page }) => {
+  await openPiece(page, scene([['rim'], ['coat'], ['cut']]));
+  await inWorkbench(page);
+  const row = () => page.getByRole('group', { name: 'Steps of skin' }).locator('[data-cell]').evaluateAll((all) => all.map((e) => e.getAttribute('aria-label')!.split(' in ')[0]));
+  expect(await row()).toEqual(['Lit', 'Rim', 'Clear coat', 'Cut']);
+  const [from, to] = [(await page.getByRole('button', { name: 'Rim in skin' }).boundingBox())!, (await page.getByRole('button', { name: 'Cut in skin' }).boundingBox())!];
+  await page.mouse.move(from.x + 30, from.y + 15);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 45, from.y + 15, { steps: 4 });
+  await page.mouse.move(to.x + 50, to.y + 15, { steps: 8 });
+  await page.mouse.up();
+  await expect.poll(row).toEqual(['Lit', 'Clear coat', 'Cut', 'Rim']);
+  await page.keyboard.press('Control+z');
+  await expect.poll(row).toEqual(['Lit', 'Rim', 'Clear coat', 'Cut']);
+});
