@@ -2,7 +2,7 @@ import { by, control, from, piece, strand } from './build';
 
 export const lanternAsh = () => piece('Lantern Ash', 'Night three: a paper lantern burns away along its grain and comes back.', [
   strand('signal', 'burn', ['cycle', { turns: 1, shift: 0.75 }], ['remap', { low: 0.16, high: by('burnt most') }]),
-  strand('signal', 'flicker', ['random', { steps: 24, smooth_: 0.8, seed: 3 }], ['remap', { fromLow: 0, fromHigh: 1, low: 9, high: 15 }]),
+  strand('signal', 'flicker', ['random', { steps: 24, glide: 0.8, seed: 3 }], ['remap', { fromLow: 0, fromHigh: 1, low: 9, high: 15 }]),
   strand('field', 'grain', ['position'], ['scale', { by: [1, 1.7, 1] }], ['fractal', { scale: 1.5, octaves: 5, roughness: 0.52, evolve: 0, seed: 21 }], ['remap', { fromLow: -0.6, fromHigh: 0.6, low: 0, high: 1 }]),
   strand('field', 'left', ['from', { value: from('grain') }], ['join', { how: 'subtract', other: from('burn') }]),
   strand('field', 'edge', ['from', { value: from('left') }], ['remap', { fromLow: by('edge width'), fromHigh: 0, low: 0, high: 1, hold: 'held' }], ['power', { power: 1.7 }]),

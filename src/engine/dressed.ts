@@ -40,10 +40,22 @@ const STILL_TEXT = `vec3 ${STILL}(Place p) { return p.rest; }`;
 
 const SIDES = { both: THREE.DoubleSide, front: THREE.FrontSide, back: THREE.BackSide } as const;
 
+const wovenOf = new WeakMap<Analysis, Map<string, Woven>>();
+
+/** A strand woven whole; things that share it, and the look whether anything changed, weave it once. */
+function weaveStrand(piece: Piece, analysis: Analysis, strand: string | null): Woven {
+  const known = wovenOf.get(analysis) ?? new Map<string, Woven>();
+  wovenOf.set(analysis, known);
+  const key = strand ?? '';
+  const woven = known.get(key) ?? weave(piece, analysis, strand ? [{ strand }] : []);
+  known.set(key, woven);
+  return woven;
+}
+
 function weaveDress(piece: Piece, analysis: Analysis, { form, surface }: Dress): { form: Woven; surface: Woven | null; state: SurfaceState } {
   return {
-    form: weave(piece, analysis, form ? [{ strand: form }] : []),
-    surface: surface ? weave(piece, analysis, [{ strand: surface }]) : null,
+    form: weaveStrand(piece, analysis, form),
+    surface: surface ? weaveStrand(piece, analysis, surface) : null,
     state: surfaceState(piece, analysis, surface),
   };
 }

@@ -46,7 +46,7 @@ export class StageScene {
       const stands = this.what(row, meshOf);
       if (!stands) return;
       wanted.add(row.step.id);
-      const place = this.standing.get(row.step.id) ?? new Standing(row.step.id, this.scene);
+      const place = this.standing.get(row.step.id) ?? new Standing(row.step.id, this.scene, stands.form === null);
       this.standing.set(row.step.id, place);
       const later = rows.slice(i + 1).filter((r) => r.step.op === 'stage.overlay').map((r) => linked(r, 'surface'));
       const overlays = [linked(row, 'overlay'), ...later].filter((s) => s !== null);
@@ -85,7 +85,7 @@ export class StageScene {
 
   /** Bounds of all that stands, floors aside; null on an empty stage. */
   bounds(): THREE.Sphere | null {
-    const spheres = [...this.standing.values()].filter((s) => !this.isFloor(s)).map((s) => s.sphere()).map((s) => new THREE.Sphere(s.centre, s.radius));
+    const spheres = [...this.standing.values()].filter((s) => !s.isFloor).map((s) => s.sphere()).map((s) => new THREE.Sphere(s.centre, s.radius));
     if (spheres.length === 0) return null;
     return spheres.slice(1).reduce((all, s) => all.union(s), spheres[0]!.clone());
   }
@@ -108,18 +108,9 @@ export class StageScene {
     this.surroundings.dispose();
   }
 
-  private isFloor(place: Standing): boolean {
-    return this.floors.has(place.step);
-  }
-
-  private readonly floors = new Set<string>();
-
+  /** Form and mesh of what a step stands on the stage; a floor has no form of its own. */
   private what(row: StepTypes, meshOf: (form: string) => Mesh | undefined): { form: string | null; mesh: Mesh } | null {
-    this.floors.delete(row.step.id);
-    if (row.step.op === 'stage.floor') {
-      this.floors.add(row.step.id);
-      return { form: null, mesh: FLOOR };
-    }
+    if (row.step.op === 'stage.floor') return { form: null, mesh: FLOOR };
     if (row.step.op !== 'stage.place') return null;
     const form = linked(row, 'form');
     const mesh = form ? meshOf(form) : undefined;

@@ -44,6 +44,8 @@ export class Standing {
   constructor(
     readonly step: string,
     private readonly scene: THREE.Scene,
+    /** It lies under all else, and does not count where everything is to be seen. */
+    readonly isFloor: boolean,
   ) {
     scene.add(this.group);
   }

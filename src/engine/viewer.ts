@@ -41,6 +41,8 @@ export class Viewer {
   private ended = false;
   private turn: Promise<unknown> = Promise.resolve();
   private readonly target = new THREE.WebGLRenderTarget(1, 1);
+  /** Frames drawn so far: what lies over the picture follows it. */
+  frames = 0;
   private compared: { piece: Piece; split: number } | null = null;
   private meshOf: (form: string) => Mesh | undefined = () => undefined;
 
@@ -195,6 +197,7 @@ export class Viewer {
     const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
     gl.flush();
     if (fence) this.busy = { fence, since };
+    this.frames++;
     this.events.drawn(w, h);
   };
 

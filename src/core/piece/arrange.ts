@@ -1,13 +1,11 @@
 import { produce, type Draft } from 'immer';
 import { PieceError } from './errors';
-import { freeName } from './edit';
+import { freeStrandName } from './edit';
+import { nextId } from './ids';
 import { LIMITS } from './limits';
 import { isControlRef, isLink, KINDS, type Bundle, type Control, type Piece, type Step, type Strand, type Value } from './types';
 
 /** Edits that arrange a piece: order, bundles, copies. Pure, like all edits. */
-
-const number = (id: string) => Number(/\d+$/.exec(id)?.[0] ?? 0);
-const nextId = (prefix: string, taken: string[]) => `${prefix}${Math.max(0, ...taken.map(number)) + 1}`;
 
 /** Strands as the lattice shows them: by kind, in the order of the piece. */
 export const shownOrder = (piece: Piece): Strand[] => KINDS.flatMap((k) => piece.strands.filter((s) => s.kind === k));
@@ -167,7 +165,7 @@ export function pasteStrands(piece: Piece, clipped: Clip): Piece {
     }
     const here = (id: string) => draft.strands.some((s) => s.id === id) || [...ids.values()].includes(id);
     for (const s of clipped.strands) {
-      const name = freeName(draft as Piece, s.name);
+      const name = freeStrandName(draft as Piece, s.name);
       draft.strands.push({ ...s, id: ids.get(s.id)!, name, steps: s.steps.map((t) => ({ ...t, params: settled(t.params, ids, controls, here) })) });
     }
   });

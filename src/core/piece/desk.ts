@@ -1,6 +1,7 @@
 import { produce, type Draft } from 'immer';
-import { linearOf, toByte } from '../colour';
+import { hexOf, linearOf } from '../colour';
 import { PieceError } from './errors';
+import { freeName, nextId } from './ids';
 import { LIMITS } from './limits';
 import { isControlRef, type Control, type ControlRef, type Look, type Piece } from './types';
 
@@ -13,16 +14,6 @@ export interface ParamAt {
   strand: string;
   step: string;
   param: string;
-}
-
-function nextId(prefix: string, taken: string[]): string {
-  const numbers = taken.map((id) => Number(id.slice(prefix.length))).filter(Number.isInteger);
-  return `${prefix}${Math.max(0, ...numbers) + 1}`;
-}
-
-function freeName(taken: string[], wanted: string): string {
-  if (!taken.includes(wanted)) return wanted;
-  for (let n = 2; ; n++) if (!taken.includes(`${wanted} ${n}`)) return `${wanted} ${n}`;
 }
 
 const tidyName = (name: string) => name.trim().slice(0, LIMITS.nameLength);
@@ -118,7 +109,7 @@ export const recallLook = (piece: Piece, id: string): Piece => withSettings(piec
 
 function mixColours(a: string, b: string, t: number): string {
   const [from, to] = [linearOf(a), linearOf(b)];
-  return `#${from.map((v, i) => toByte(v + (to[i]! - v) * t).toString(16).padStart(2, '0')).join('')}`;
+  return hexOf(from.map((v, i) => v + (to[i]! - v) * t));
 }
 
 /** Settings between two looks: numbers evenly, colours in linear light. Controls that one look lacks stay out. */

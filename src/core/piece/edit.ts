@@ -1,5 +1,6 @@
 import { produce, type Draft } from 'immer';
 import { PieceError } from './errors';
+import { freeName, nextId } from './ids';
 import { LIMITS } from './limits';
 import { FORMAT, isLink, VERSION, type Asset, type Kind, type Loop, type Picture, type Piece, type Step, type Strand, type Value } from './types';
 
@@ -24,11 +25,6 @@ export function blankPiece(name = 'Untitled'): Piece {
   };
 }
 
-function nextId(prefix: string, taken: string[]): string {
-  const numbers = taken.filter((id) => id.startsWith(prefix)).map((id) => Number(id.slice(prefix.length))).filter(Number.isInteger);
-  return `${prefix}${Math.max(0, ...numbers) + 1}`;
-}
-
 const stepId = (strand: Draft<Strand> | Strand) => nextId('t', strand.steps.map((s) => s.id));
 
 function strandIn(piece: Draft<Piece>, id: string): Draft<Strand> {
@@ -50,18 +46,14 @@ export const setPicture = (piece: Piece, change: Partial<Picture>): Piece => ({ 
 export const setLoop = (piece: Piece, change: Partial<Loop>): Piece => ({ ...piece, loop: { ...piece.loop, ...change } });
 
 /** A name that no other strand has: "swell", "swell 2", ... */
-export function freeName(piece: Piece, wanted: string): string {
-  const names = new Set(piece.strands.map((s) => s.name));
-  if (!names.has(wanted)) return wanted;
-  for (let n = 2; ; n++) if (!names.has(`${wanted} ${n}`)) return `${wanted} ${n}`;
-}
+export const freeStrandName = (piece: Piece, wanted: string) => freeName(piece.strands.map((s) => s.name), wanted);
 
 /** Adds a strand that begins with a source, after the others of its kind. */
 export function addStrand(piece: Piece, kind: Kind, name: string, op: string, params: Step['params'] = {}): Piece {
   if (piece.strands.length >= LIMITS.strands) throw new PieceError('edit', `A piece holds at most ${LIMITS.strands} strands.`);
   return produce(piece, (draft) => {
     const id = nextId('s', draft.strands.map((s) => s.id));
-    draft.strands.push({ id, kind, name: freeName(piece, name), steps: [{ id: 't1', op, params }] });
+    draft.strands.push({ id, kind, name: freeStrandName(piece, name), steps: [{ id: 't1', op, params }] });
   });
 }
 
@@ -70,7 +62,7 @@ export function renameStrand(piece: Piece, id: string, name: string): Piece {
   if (!wanted) return piece;
   return produce(piece, (draft) => {
     const strand = strandIn(draft, id);
-    if (strand.name !== wanted) strand.name = freeName(piece, wanted);
+    if (strand.name !== wanted) strand.name = freeStrandName(piece, wanted);
   });
 }
 
@@ -90,7 +82,7 @@ export function duplicateStrand(piece: Piece, id: string): Piece {
     const strand = strandIn(draft, id);
     const copy = structuredClone(piece.strands.find((s) => s.id === id)!);
     copy.id = nextId('s', draft.strands.map((s) => s.id));
-    copy.name = freeName(piece, strand.name);
+    copy.name = freeStrandName(piece, strand.name);
     draft.strands.splice(draft.strands.indexOf(strand) + 1, 0, copy);
   });
 }

@@ -3,6 +3,9 @@ import type { LibraryPart } from '../glsl';
 import type { CurvePoint, Key, Stop } from '../piece/types';
 import type { Param, RampParam } from '../steps';
 
+/** Stops from left to right. */
+export const sortedStops = (stops: Stop[]): Stop[] => [...stops].sort((a, b) => a.at - b.at);
+
 type Row = [number, number, number, number];
 
 /** A parameter that is a row of entries and stands, in GLSL, for the value looked up along them. */
@@ -27,7 +30,7 @@ const ramp: Table = {
   gives: 'vec3',
   needs: 'colours',
   by: 'running',
-  rows: (value, space) => [...(value as Stop[])].sort((a, b) => a.at - b.at).map((s) => [...(bySpace[space] ?? linearOf)(s.colour), s.at] as Row),
+  rows: (value, space) => sortedStops(value as Stop[]).map((s) => [...(bySpace[space] ?? linearOf)(s.colour), s.at] as Row),
   body: (names, blend, space) => {
     // The plain way is written out: not every card folds a call with a constant.
     const share = (x: string) => (blend === 0 ? `clamp(${x}, 0.0, 1.0)` : `rampShare(${x}, ${blend})`);

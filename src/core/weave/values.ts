@@ -1,6 +1,6 @@
 import { linearOf } from '../colour';
 import { controlled } from '../piece/desk';
-import { controlById, isControlRef, isLink, stepById, strandById, type Link, type Piece, type Step, type Stop, type Value, type Vector } from '../piece/types';
+import { controlById, isControlRef, isLink, stepById, strandById, type Link, type Piece, type Step, type Value, type Vector } from '../piece/types';
 import { defaultOf, valueOf, type Param, type PlainParams, type StepDefinition } from '../steps';
 import { literalFits } from './analyse';
 import { rampChoices, tableOf } from './tables';
@@ -25,10 +25,6 @@ export function literalOf(piece: Piece, step: Step, param: Param): Value | undef
     return literalFits(param, given) ? given : defaultOf(param);
   }
   return literalFits(param, value) ? value : defaultOf(param);
-}
-
-export function sortedStops(stops: Stop[]): Stop[] {
-  return [...stops].sort((a, b) => a.at - b.at);
 }
 
 function clampHard(param: Param, value: number): number {

@@ -12,7 +12,6 @@ const MOVABLE: Record<string, string[]> = {
 };
 
 const AXES = ['x', 'y', 'z'] as const;
-const COLOURS = { x: '#e3a08a', y: '#c6d86b', z: '#8fc3d8' };
 /** Length of an arrow and radius of a ring, as a part of the distance to the camera. */
 const LENGTH = 0.16;
 
@@ -32,9 +31,12 @@ const tidy = (at: Vector): Vector => at.map((v) => Number(v.toFixed(3))) as Vect
 export function Handles({ piece, strand, step, canvas }: { piece: Piece; strand: Strand; step: Step; canvas: React.RefObject<HTMLCanvasElement | null> }) {
   const [, redraw] = useState(0);
   useEffect(() => {
-    // The camera may move with the loop or the mouse; the drawing follows it.
+    // The camera may move with the loop or the mouse; the drawing follows the frames.
+    let seen = -1;
     let timer = requestAnimationFrame(function tick() {
-      redraw((n) => n + 1);
+      const frames = viewerNow()?.frames ?? 0;
+      if (frames !== seen) redraw(frames);
+      seen = frames;
       timer = requestAnimationFrame(tick);
     });
     return () => cancelAnimationFrame(timer);
@@ -101,20 +103,21 @@ function Arrow({ axis, project, at, size, param, value, onMove }: Part & { param
     }, endGesture);
   };
   return (
-    <g stroke={COLOURS[axis]} strokeWidth={2} fill={COLOURS[axis]}>
+    <g className="stroke-text" strokeWidth={1.75}>
       <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} />
       <circle
         cx={to.x}
         cy={to.y}
-        r={6}
+        r={9}
         tabIndex={0}
         role="slider"
         aria-label={`Move ${param} along ${axis}`}
         aria-valuenow={value}
-        className="pointer-events-auto cursor-move"
+        className="pointer-events-auto cursor-move fill-ground"
         onPointerDown={press}
-        onKeyDown={(e) => nudge(e, (way_) => onMove(way_ * (e.shiftKey ? 0.5 : 0.05)))}
+        onKeyDown={(e) => nudge(e, (ways) => onMove(ways * (e.shiftKey ? 0.5 : 0.05)))}
       />
+      <text x={to.x} y={to.y + 4} textAnchor="middle" stroke="none" className="pointer-events-none fill-text text-[13px]" aria-hidden>{axis}</text>
     </g>
   );
 }
@@ -146,14 +149,12 @@ function Ring({ axis, project, at, size, value, onTurn }: Part & { onTurn: (by: 
     <path
       d={points.map((p, i) => `${i ? 'L' : 'M'}${p!.x.toFixed(1)} ${p!.y.toFixed(1)}`).join('')}
       fill="none"
-      stroke={COLOURS[axis]}
-      strokeOpacity={0.65}
       strokeWidth={3}
       tabIndex={0}
       role="slider"
       aria-label={`Turn about ${axis}`}
       aria-valuenow={value}
-      className="pointer-events-auto cursor-grab"
+      className="pointer-events-auto cursor-grab stroke-mute hover:stroke-lichen"
       onPointerDown={press}
       onKeyDown={(e) => nudge(e, (way) => onTurn(way * (e.shiftKey ? 15 : 1)))}
     />

@@ -1,13 +1,15 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Histogram } from '@/core/preview/look';
+import { histogramOf, type Histogram } from '@/core/preview/look';
 import type { Piece } from '@/core/piece/types';
 import type { Looking } from '@/state/panels';
 import { lean, studio } from '@/workers/doors';
 import { shortNumber } from '../words';
-import { histogramOf } from '@/core/preview/look';
 import { framePlaces } from './frame-places';
 import { shotHistogram, valuesAt, widthOf, type Shot } from './look';
 import { viewerNow } from './viewer-handle';
+
+/** Waits this long after the picture came to rest, in milliseconds. */
+const PAUSE = 120;
 
 /** Spread and values of the step that is looked at: from the shot on objects, from the processor over the frame. */
 export function useLook(piece: Piece, looking: Looking | null, rests: number, phase: () => number) {
@@ -29,9 +31,11 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
         if (!ended) setSpread(histogramOf(values));
       }
     };
-    measure().catch(() => !ended && setSpread(null));
+    // Not for every frame of a running loop: reading the picture back holds the card up.
+    const timer = setTimeout(() => void measure().catch(() => !ended && setSpread(null)), PAUSE);
     return () => {
       ended = true;
+      clearTimeout(timer);
     };
   }, [piece, looking, rests, phase]);
 

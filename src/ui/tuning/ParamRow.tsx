@@ -78,6 +78,12 @@ function goTo(piece: Piece, value: Value | undefined): void {
   if (strand && step) useWorkbench.getState().select({ strand: strand.id, step: step.id });
 }
 
+/** A choice of the same step, by its id; empty where the parameter has none. */
+function choiceOf(definition: ResolvedStep, step: Step, id: string | undefined): string {
+  const param = definition.params.find((p) => p.id === id);
+  return param ? String(valueOf(step, param)) : '';
+}
+
 type Set = (next: Value | undefined, gesture?: string) => void;
 
 function Control({ piece, strand, step, definition, param, value, set }: ParamPlace & { value: Value | undefined; set: Set }) {
@@ -92,7 +98,7 @@ function Control({ piece, strand, step, definition, param, value, set }: ParamPl
     case 'choice':
       return <ChoiceField param={param} value={typeof value === 'string' ? value : param.default} onChange={(v) => set(v)} />;
     case 'ramp':
-      return <RampField name={param.name} stops={(Array.isArray(value) ? value : param.default) as Stop[]} onChange={(stops, dragging) => set(stops, dragging ? 'drag' : undefined)} />;
+      return <RampField name={param.name} between={{ blend: choiceOf(definition, step, param.blend), space: choiceOf(definition, step, param.space) }} stops={(Array.isArray(value) ? value : param.default) as Stop[]} onChange={(stops, dragging) => set(stops, dragging ? 'drag' : undefined)} />;
     case 'curve':
       return <CurveField name={param.name} points={(Array.isArray(value) ? value : param.default) as CurvePoint[]} onChange={(points, dragging) => set(points, dragging ? 'drag' : undefined)} />;
     case 'keys':

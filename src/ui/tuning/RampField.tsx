@@ -1,6 +1,6 @@
 import { Popover } from 'radix-ui';
 import { useRef, useState } from 'react';
-import { linearOf, toByte } from '@/core/colour';
+import { fromOklab, hexOf, linearOf, toEncoded, toLinear, toOklab } from '@/core/colour';
 import { LIMITS } from '@/core/piece/limits';
 import type { Stop } from '@/core/piece/types';
 import { sortedStops } from '@/core/weave';
@@ -10,24 +10,39 @@ import { ColourPicker } from './ColourField';
 interface Props {
   name: string;
   stops: Stop[];
+  between?: Between;
   onChange: (stops: Stop[], dragging: boolean) => void;
 }
 
-const hex = (linear: number[]) => `#${linear.map((v) => toByte(v).toString(16).padStart(2, '0')).join('')}`;
+/** How colours blend between stops, in the words of the ramp's choices. */
+export interface Between {
+  blend: string;
+  space: string;
+}
 
-/** Colour of a ramp at a place, blended in linear light as the program does. */
-export function rampAt(stops: Stop[], at: number): string {
+const PLAIN: Between = { blend: 'linear', space: 'linear light' };
+
+const SPACES: Record<string, { into: (linear: readonly number[]) => number[]; back: (c: readonly number[]) => number[] }> = {
+  'linear light': { into: (c) => [...c], back: (c) => [...c] },
+  srgb: { into: (c) => c.map(toEncoded), back: (c) => c.map(toLinear) },
+  perceptual: { into: toOklab, back: fromOklab },
+};
+
+/** Colour of a ramp at a place, blended as the program does. */
+export function rampAt(stops: Stop[], at: number, { blend, space }: Between = PLAIN): string {
   const sorted = sortedStops(stops);
   const after = sorted.findIndex((s) => s.at >= at);
   if (after <= 0) return (after === 0 ? sorted[0] : sorted[sorted.length - 1])!.colour;
   const [a, b] = [sorted[after - 1]!, sorted[after]!];
-  const t = (at - a.at) / Math.max(b.at - a.at, 1e-5);
-  const [from, to] = [linearOf(a.colour), linearOf(b.colour)];
-  return hex(from.map((v, i) => v + (to[i]! - v) * t));
+  const x = (at - a.at) / Math.max(b.at - a.at, 1e-5);
+  const t = blend === 'stepped' ? (x < 1 ? 0 : 1) : blend === 'smooth' ? x * x * (3 - 2 * x) : x;
+  const { into, back } = SPACES[space] ?? SPACES['linear light']!;
+  const [from, to] = [into(linearOf(a.colour)), into(linearOf(b.colour))];
+  return hexOf(back(from.map((v, i) => v + (to[i]! - v) * t)));
 }
 
 /** Stops on a bar: click the bar to add one, drag to move, arrow keys too, Delete removes. */
-export function RampField({ name, stops, onChange }: Props) {
+export function RampField({ name, stops, between, onChange }: Props) {
   const bar = useRef<HTMLDivElement>(null);
   const [open, setOpen] = useState<number | null>(null);
   const place = (clientX: number) => {
@@ -40,7 +55,7 @@ export function RampField({ name, stops, onChange }: Props) {
     setOpen(null);
     onChange(stops.filter((_, i) => i !== index), false);
   };
-  const samples = Array.from({ length: 33 }, (_, i) => `${rampAt(stops, i / 32)} ${(i / 32) * 100}%`);
+  const samples = Array.from({ length: 33 }, (_, i) => `${rampAt(stops, i / 32, between)} ${(i / 32) * 100}%`);
 
   const dragStop = (event: React.PointerEvent, index: number) => {
     event.preventDefault();
@@ -70,7 +85,7 @@ export function RampField({ name, stops, onChange }: Props) {
         className="h-6 cursor-copy rounded border border-line"
         style={{ background: `linear-gradient(90deg, ${samples.join(', ')})` }}
         title="Click to add a stop"
-        onClick={(e) => stops.length < LIMITS.stops && onChange([...stops, { at: place(e.clientX), colour: rampAt(stops, place(e.clientX)) }], false)}
+        onClick={(e) => stops.length < LIMITS.stops && onChange([...stops, { at: place(e.clientX), colour: rampAt(stops, place(e.clientX), between) }], false)}
       />
       <div className="relative h-4">
         {stops.map((stop, i) => (

@@ -11,7 +11,7 @@ export const random: StepDefinition = {
   also: ['sample and hold', 'noise', 'dice', 'flicker'],
   params: [
     number('steps', 'Steps', 'Numbers in each loop; whole steps are equally long.', 8, 1, 64, { hard: [1, 4096], closes: true }),
-    number('smooth_', 'Smooth', 'Part of each step that glides from the number before.', 0, 0, 1, { hard: [0, 1] }),
+    number('glide', 'Glide', 'Part of each step that glides from the number before.', 0, 0, 1, { hard: [0, 1] }),
     seedParam,
   ],
   needs: ['hash'],
@@ -24,6 +24,6 @@ export const random: StepDefinition = {
   uint key = uint(int(seed)) * 0x9e3779b1u;
   float a = hashUnit(hashPcg(uint(int(before)) + key));
   float b = hashUnit(hashPcg(uint(int(now)) + key));
-  float along = smooth_ > 0.0 ? clamp((t - now) / smooth_, 0.0, 1.0) : 1.0;
+  float along = glide > 0.0 ? clamp((t - now) / glide, 0.0, 1.0) : 1.0;
   return mix(a, b, along * along * (3.0 - 2.0 * along));`,
 };

@@ -12,10 +12,10 @@ export const unite: StepDefinition = {
   params: [
     choice('how', 'How', 'What stays.', ['union', 'cut', 'intersect']),
     number('other', 'Other', 'The other shape: link it to a strand.', 0, -1, 1),
-    number('smooth_', 'Smooth', 'Radius with which they flow together.', 0, 0, 1, { hard: [0, 1000] }),
+    number('radius', 'Smooth', 'Radius with which they flow together.', 0, 0, 1, { hard: [0, 1000] }),
   ],
   needs: ['shapes'],
   glsl: `
-  if (how == 0) return smoothMin(v, other, smooth_);
-  return how == 1 ? -smoothMin(-v, other, smooth_) : -smoothMin(-v, -other, smooth_);`,
+  if (how == 0) return smoothMin(v, other, radius);
+  return how == 1 ? -smoothMin(-v, other, radius) : -smoothMin(-v, -other, radius);`,
 };
