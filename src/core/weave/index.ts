@@ -1,10 +1,11 @@
 export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, typeAfter, type Analysis, type Problem, type StepTypes, type Use } from './analyse';
 export { linkedStrands, orderStrands, wouldCycle } from './order';
-export { cardText, floatText, glslType, strandNames, weave, type Target, type WeaveOptions, type Woven } from './weave';
+export { cardText, glslType, weave, type Target, type WeaveOptions, type Woven } from './weave';
 export { literalOf, plainParams, slotValues, type UniformSlot } from './values';
 export { paramType, stepFunction, stepFunctionName } from './step-function';
 export { slopes, sortedStops } from './tables';
 export { Evaluator } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';
 export { placeRows, writePlace, type PlaceValues } from './places';
+export { floatText, strandNames } from './words';
 export { exportGlsl } from './export';

@@ -2,6 +2,7 @@ import { library, PICTURE_SLOTS, samplerText, type LibraryPart } from '../glsl';
 import { isLink, type Link, type Piece, type Strand } from '../piece/types';
 import { valueOf, type Param, type RunType } from '../steps';
 import { linkProblem, type Analysis, type StepTypes } from './analyse';
+import { emptyType, floatText, strandNames } from './words';
 import { paramType, stepFunction, stepFunctionName } from './step-function';
 import { rampChoices, tableOf, type Table } from './tables';
 import { literalOf, slotValues, type UniformSlot } from './values';
@@ -36,21 +37,6 @@ const START: Partial<Record<RunType, string>> = { form: 'p.rest', image: 'v' };
 const NOTHING: Partial<Record<RunType, string>> = { surface: 'bareSurface(vec3(0.18), 1.0, 0.0)', form: 'p.rest', image: 'v' };
 
 export const glslType = (type: RunType) => GLSL_TYPE[type];
-
-/** Names for strands in GLSL: their own words in small letters, made unique. What the weave adds has capitals, so it never meets them. */
-export function strandNames(piece: Piece): Map<string, string> {
-  const names = new Map<string, string>();
-  const taken = new Set<string>();
-  for (const strand of piece.strands) {
-    const words = strand.name.normalize('NFKD').toLowerCase().replace(/[^a-z0-9]+/g, '_').replace(/^_+|_+$/g, '');
-    const base = `${strand.kind}_${words || 'strand'}`;
-    let name = base;
-    for (let n = 2; taken.has(name); n++) name = `${base}_${n}`;
-    taken.add(name);
-    names.set(strand.id, name);
-  }
-  return names;
-}
 
 /**
  * Weaves strands into GLSL text, in an order that compiles. Steps that cannot run are passed
@@ -315,24 +301,5 @@ class Weaver {
         return `const ${slot.type} ${slot.name} = ${slot.type === 'float' ? values : `${slot.type}(${values})`};`;
       })
       .join('\n');
-  }
-}
-
-/** A number as a GLSL float literal that reads back as the same 32-bit float. */
-export function floatText(value: number): string {
-  const text = String(Number(Math.fround(value).toPrecision(9)));
-  return /[.e]/.test(text) ? text : `${text}.0`;
-}
-
-function emptyType(strand: Strand): RunType {
-  switch (strand.kind) {
-    case 'form':
-    case 'surface':
-    case 'stage':
-      return strand.kind;
-    case 'finish':
-      return 'image';
-    default:
-      return 'float';
   }
 }
