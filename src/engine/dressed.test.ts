@@ -1,10 +1,11 @@
 import * as THREE from 'three';
 import { describe, expect, it } from 'vitest';
 import { setParam } from '@/core/piece/edit';
-import { analyse } from '@/core/weave';
+import { analyse, Evaluator, placeRows } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { Dressed, makeShared } from './dressed';
 import { FinishPass } from './finish-pass';
+import { Follower } from './follow';
 import { geometryOf } from './geometry';
 import { outputOf } from './picture';
 import { fillUniforms, uniformsOf } from './uniforms';
@@ -13,6 +14,7 @@ import { weave } from '@/core/weave';
 
 const { piece } = STARTERS[0]!;
 const shared = makeShared;
+const still = () => [0];
 const SILK = { form: 'sea', surface: 'wet-silk' };
 const dress = (p = piece) => new Dressed(p, analyse(p), SILK, shared());
 
@@ -48,7 +50,7 @@ describe('dressed materials', () => {
     const { uniforms } = compiled(dressed.materials[0]!, 'standard');
     const after = setParam(piece, 'swell', 't2', 'scale', 3.5);
     expect(Dressed.keyOf(after, analyse(after), SILK)).toBe(dressed.key);
-    dressed.update(after);
+    dressed.update(after, still);
     expect(uniforms.field_swell_Step2_scale!.value).toBe(3.5);
     const other = setParam(piece, 'sea', 't2', 'along', 'x');
     expect(Dressed.keyOf(other, analyse(other), SILK)).not.toBe(dressed.key);
@@ -67,10 +69,25 @@ describe('dressed materials', () => {
 it('uniforms carry numbers, and colours in linear light', () => {
   const woven = weave(piece, analyse(piece), [{ strand: 'wet-silk' }]);
   const uniforms = uniformsOf(woven);
-  fillUniforms(uniforms, woven, piece);
+  fillUniforms(uniforms, woven, piece, still);
   expect(uniforms.surface_wet_silk_Step1_roughness!.value).toBe(0.38);
   expect((uniforms.surface_wet_silk_Step3_colour!.value as THREE.Vector3).x).toBeCloseTo(1, 5);
   expect((uniforms.field_tint_Step2_colours_5!.value as THREE.Vector4).w).toBe(1);
+});
+
+it('signals come as uniforms filled once a frame', async () => {
+  const analysis = analyse(piece);
+  const woven = weave(piece, analysis, [{ strand: 'sea' }], { held: true });
+  expect(woven.glsl).toMatch(/uniform float signal_\w+_Value;/);
+  expect(woven.glsl).not.toMatch(/signalCycle\(/);
+  const follower = await Follower.make(piece, analysis);
+  const uniforms = uniformsOf(woven);
+  const { name, target } = woven.signals[0]!;
+  const evaluator = await Evaluator.make(piece, [target]);
+  for (const phase of [0, 0.3, 0.8]) {
+    fillUniforms(uniforms, woven, piece, follower.at(piece, phase));
+    expect(uniforms[name]!.value).toBe(evaluator.run(0, placeRows([{ phase }]), 1)[0]);
+  }
 });
 
 it('a mesh becomes buffers with every attribute that the shader reads', () => {

@@ -4,6 +4,7 @@ import { cardText, weave, type Analysis, type Woven } from '@/core/weave';
 import { FRAGMENT_HEAD, FRAGMENT_PLACE, VERTEX_EDGE, VERTEX_HEAD, VERTEX_MOVE, VERTEX_NORMAL, VERTEX_PLACE } from './place-glsl';
 import { fragmentEnd, fragmentHelpers } from './surface-glsl';
 import { surfaceState, type SurfaceState } from './surface-state';
+import type { Follow } from './follow';
 import { fillUniforms, pictureUniforms, uniformsOf } from './uniforms';
 
 /** What all programs of one picture share. */
@@ -47,7 +48,7 @@ function weaveStrand(piece: Piece, analysis: Analysis, strand: string | null): W
   const known = wovenOf.get(analysis) ?? new Map<string, Woven>();
   wovenOf.set(analysis, known);
   const key = strand ?? '';
-  const woven = known.get(key) ?? weave(piece, analysis, strand ? [{ strand }] : []);
+  const woven = known.get(key) ?? weave(piece, analysis, strand ? [{ strand }] : [], { held: true });
   known.set(key, woven);
   return woven;
 }
@@ -102,7 +103,6 @@ export class Dressed {
       shadow.onBeforeCompile = (source) => this.weaveShadow(source);
       shadow.customProgramCacheKey = () => `${shadow.type} ${this.key}`;
     }
-    this.update(piece);
   }
 
   static keyOf(piece: Piece, analysis: Analysis, dress: Dress): string {
@@ -110,9 +110,9 @@ export class Dressed {
   }
 
   /** Takes the piece's present numbers. */
-  update(piece: Piece): void {
-    fillUniforms(this.uniforms, this.form, piece);
-    if (this.surface) fillUniforms(this.uniforms, this.surface, piece);
+  update(piece: Piece, follow: Follow): void {
+    fillUniforms(this.uniforms, this.form, piece, follow);
+    if (this.surface) fillUniforms(this.uniforms, this.surface, piece, follow);
   }
 
   /**

@@ -2,6 +2,7 @@ import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
 import { cardText, weave, type Analysis, type Target, type Woven } from '@/core/weave';
 import type { Shared } from './dressed';
+import type { Follow } from './follow';
 import { fillUniforms, pictureUniforms, uniformsOf } from './uniforms';
 
 const VERTEX = `
@@ -81,7 +82,7 @@ export class FinishPass {
 
   /** Weaves a finish strand up to a step; with no target the shot goes through as it is. */
   static weave(piece: Piece, analysis: Analysis, target: Target | null): Woven {
-    return weave(piece, analysis, target ? [target] : []);
+    return weave(piece, analysis, target ? [target] : [], { held: true });
   }
 
   static keyOf(woven: Woven): string {
@@ -89,8 +90,8 @@ export class FinishPass {
   }
 
   /** @param checker shows a checkerboard where nothing is, for looking at; else what is written keeps its opacity */
-  draw(renderer: THREE.WebGLRenderer, piece: Piece, shot: THREE.Texture, to: THREE.WebGLRenderTarget | null, checker: boolean): void {
-    fillUniforms(this.material.uniforms, this.woven, piece);
+  draw(renderer: THREE.WebGLRenderer, piece: Piece, follow: Follow, shot: THREE.Texture, to: THREE.WebGLRenderTarget | null, checker: boolean): void {
+    fillUniforms(this.material.uniforms, this.woven, piece, follow);
     this.material.uniforms.clShot!.value = shot;
     this.material.uniforms.clChecker!.value = checker ? 1 : 0;
     renderer.setRenderTarget(to);

@@ -1,40 +1,50 @@
-import { isLink, type Link, type Piece, type Strand } from '@/core/piece/types';
+import { isLink, type Link, type Piece } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
 import { Evaluator, placeRows, type Analysis, type Target } from '@/core/weave';
 
-/** Values of signals that feed steps which are not GLSL (camera, lights, places), on the processor. */
+/** Values of links to signals at one phase. */
+export type Follow = (link: Link) => number[];
+
+/** Values of all signals that anything is linked to, worked out on the processor once a frame. */
 export class Follower {
   private constructor(
     private readonly evaluator: Evaluator | null,
-    private readonly keys: string[],
+    private readonly keys: Map<string, number>,
   ) {}
 
-  static async make(piece: Piece, analysis: Analysis, stage: Strand): Promise<Follower> {
-    const targets = targetsOf(stage);
-    if (targets.length === 0) return new Follower(null, []);
-    return new Follower(await Evaluator.make(piece, targets, analysis), targets.map(keyOf));
+  static async make(piece: Piece, analysis: Analysis): Promise<Follower> {
+    const targets = linkedSignals(piece, analysis);
+    const keys = new Map([...targets.keys()].map((key, i) => [key, i]));
+    return new Follower(targets.size > 0 ? await Evaluator.make(piece, [...targets.values()], analysis) : null, keys);
   }
 
-  update(piece: Piece): void {
-    this.evaluator?.with(piece);
-  }
-
-  /** Value of a link at a phase; 0 where it was not there when this was made. */
-  at(phase: number): (link: Link) => number[] {
+  /** Values with the numbers of a piece, each worked out when it is first asked for; 0 where a link was not there when this was made. */
+  at(piece: Piece, phase: number): Follow {
     const rows = placeRows([{ phase }]);
+    const values = new Map<number, number[]>();
     return (link) => {
-      const index = this.keys.indexOf(keyOf({ strand: link.link, step: link.step }));
-      return index >= 0 && this.evaluator ? [...this.evaluator.run(index, rows, 1)] : [0];
+      const index = this.keys.get(keyOf({ strand: link.link, step: link.step }));
+      if (index === undefined || !this.evaluator) return [0];
+      const known = values.get(index) ?? [...this.evaluator.with(piece).run(index, rows, 1)];
+      values.set(index, known);
+      return known;
     };
   }
 }
 
-/** Strand parameters stand for whole strands; all other links bring values. */
-function targetsOf(stage: Strand): Target[] {
-  return stage.steps.flatMap((step) => {
-    const params = definitionOf(step.op)?.params.filter((p) => p.type !== 'strand') ?? [];
-    return params.map((p) => step.params[p.id]).filter(isLink).map((l) => ({ strand: l.link, step: l.step }));
-  });
+function linkedSignals(piece: Piece, analysis: Analysis): Map<string, Target> {
+  const signals = new Set(analysis.order.filter((s) => s.kind === 'signal').map((s) => s.id));
+  const found = new Map<string, Target>();
+  for (const step of piece.strands.flatMap((s) => s.steps)) {
+    // Strand parameters stand for whole strands; all other links bring values.
+    const whole = new Set(definitionOf(step.op)?.params.flatMap((p) => (p.type === 'strand' ? [p.id] : [])));
+    for (const [id, value] of Object.entries(step.params)) {
+      if (!isLink(value) || whole.has(id) || !signals.has(value.link)) continue;
+      const target = { strand: value.link, step: value.step };
+      found.set(keyOf(target), target);
+    }
+  }
+  return found;
 }
 
 const keyOf = (t: Target) => `${t.strand}/${t.step ?? ''}`;

@@ -64,7 +64,7 @@ export class Picture {
     const turn = ++this.asked;
     const analysis = analyse(piece);
     const output = outputOf(piece);
-    const follower = output.stage ? await Follower.make(piece, analysis, output.stage) : null;
+    const follower = await Follower.make(piece, analysis);
     // A later piece may have been ready sooner.
     if (turn !== this.asked) return;
     this.piece = piece;
@@ -88,20 +88,21 @@ export class Picture {
   draw(phase: number, width: number, height: number, to: THREE.WebGLRenderTarget | null, samples: number, upTo?: string, as?: Piece): void {
     const { analysis } = this;
     const piece = as ?? this.piece;
-    if (piece) this.follower?.update(piece);
-    if (!piece || !analysis) return;
+    const { follower } = this;
+    if (!piece || !analysis || !follower) return;
+    const followAs = (other: Piece) => follower.at(other, phase);
     this.shared.clPhase.value = phase;
     this.shared.clSize.value.set(width, height);
     const shot = this.shot(width, height, samples);
     this.lastShot = shot;
-    if (this.output.stage && this.follower) {
-      this.stageScene.update(piece, analysis, this.output.stage, width / height, phase, this.follower.at(phase), this.view);
+    if (this.output.stage) {
+      this.stageScene.update(piece, analysis, this.output.stage, width / height, phase, followAs, this.view);
       this.shoot(shot);
     } else {
       this.renderer.setRenderTarget(shot);
       this.renderer.render(this.empty, this.stageScene.cameras.now);
     }
-    this.pass(piece, analysis, upTo).draw(this.renderer, piece, shot.texture, to, this.looking);
+    this.pass(piece, analysis, upTo).draw(this.renderer, piece, followAs(piece), shot.texture, to, this.looking);
     this.renderer.setRenderTarget(null);
   }
 

@@ -2,13 +2,14 @@ import * as THREE from 'three';
 import { linearOf } from '@/core/colour';
 import type { Mesh } from '@/core/mesh/mesh';
 import { sheet } from '@/core/mesh/sheet';
-import { isLink, type Link, type Piece, type Strand, type Vector } from '@/core/piece/types';
+import { isLink, type Piece, type Strand, type Vector } from '@/core/piece/types';
 import { withOverrides } from '@/core/piece/desk';
 import { plainParams, type Analysis, type StepTypes } from '@/core/weave';
 import { Cameras, FAR, NEAR, type View } from './cameras';
 import { setColour } from './colours';
 import type { Dress, Shared } from './dressed';
 import { Lights } from './lights';
+import type { Follow } from './follow';
 import { Geometries, Standing } from './standing';
 import { Surroundings } from './surroundings';
 
@@ -62,7 +63,8 @@ export class StageScene {
   }
 
   /** Sets every number for one phase. */
-  update(piece: Piece, analysis: Analysis, strand: Strand, aspect: number, phase: number, follow: (link: Link) => number[], view: View | null): void {
+  update(piece: Piece, analysis: Analysis, strand: Strand, aspect: number, phase: number, followAs: (piece: Piece) => Follow, view: View | null): void {
+    const follow = followAs(piece);
     const rows = (analysis.types.get(strand.id) ?? []).filter((r) => r.active).map((row) => ({ row, params: plainParams(piece, row.step, row.definition!, follow) }));
     const last = (op: string) => rows.findLast((r) => r.row.step.op === op)?.params ?? null;
     const camera = last('stage.camera');
@@ -75,7 +77,7 @@ export class StageScene {
     const { now } = this.cameras;
     const eye = now.position;
     const forward = now.getWorldDirection(new THREE.Vector3());
-    for (const place of this.standing.values()) place.update(withOverrides(piece, strand.id, place.step), eye, forward);
+    for (const place of this.standing.values()) place.update(withOverrides(piece, strand.id, place.step), followAs, eye, forward);
     this.shared.clLens.value.set(NEAR, FAR, now instanceof THREE.OrthographicCamera ? 1 : 0);
     this.measureReach(rows.filter((r) => r.row.step.op === 'stage.place').map((r) => r.row.step.id));
     for (const { row, params } of rows) this.lights.set(row.step.id, params, this.reach);

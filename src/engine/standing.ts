@@ -2,6 +2,7 @@ import * as THREE from 'three';
 import type { Mesh } from '@/core/mesh/mesh';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Analysis } from '@/core/weave';
+import type { Follow } from './follow';
 import { Dressed, type Dress, type Shared } from './dressed';
 import { expandedGeometryOf, geometryOf } from './geometry';
 
@@ -88,12 +89,13 @@ export class Standing {
   }
 
   /** Takes the numbers of each layer's piece and where it is seen from. */
-  update(piece: Piece, eye: THREE.Vector3, forward: THREE.Vector3): void {
+  update(piece: Piece, followAs: (piece: Piece) => Follow, eye: THREE.Vector3, forward: THREE.Vector3): void {
+    const follow = followAs(piece);
     this.group.updateMatrixWorld(true);
     const { centre, radius } = this.sphere();
     const away = centre.sub(eye).dot(forward);
     for (const { dressed, meshes } of this.layers) {
-      dressed.update(piece);
+      dressed.update(piece, follow);
       dressed.setView(this.group.worldToLocal(eye.clone()), (radius / this.group.scale.x) * 5e-4);
       // Far sides of all shells come before near sides, the outermost first and last.
       for (const object of meshes) object.userData.far = away + (object.material.side === THREE.BackSide ? radius : object.material.side === THREE.FrontSide ? -radius : 0);

@@ -2,17 +2,16 @@ import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
 import { pictureUniform } from '@/core/glsl';
 import { slotValues, type Woven } from '@/core/weave';
+import type { Follow } from './follow';
 import { textureOf } from './textures';
 
 type Uniforms = Record<string, THREE.IUniform>;
 
-function holder(type: 'float' | 'vec3' | 'vec4'): THREE.IUniform {
-  return { value: type === 'float' ? 0 : type === 'vec3' ? new THREE.Vector3() : new THREE.Vector4() };
-}
+const HOLDERS: Record<string, () => unknown> = { float: () => 0, vec2: () => new THREE.Vector2(), vec3: () => new THREE.Vector3(), vec4: () => new THREE.Vector4() };
 
 /** Holders for all numbers that a woven program reads. */
 export function uniformsOf(woven: Woven): Uniforms {
-  return Object.fromEntries(woven.uniforms.map((slot) => [slot.name, holder(slot.type)]));
+  return Object.fromEntries([...woven.uniforms, ...woven.signals].map(({ name, type }) => [name, { value: HOLDERS[type]!() }]));
 }
 
 /** Holders for the pictures that a woven program reads; see `cardText`. */
@@ -20,12 +19,13 @@ export function pictureUniforms(woven: Woven, stage = ''): Uniforms {
   return Object.fromEntries(woven.pictures.map((asset, slot) => [pictureUniform(slot, stage), { value: textureOf(asset) }]));
 }
 
-/** Writes the present values of a piece into the holders; nothing is compiled. */
-export function fillUniforms(uniforms: Uniforms, woven: Woven, piece: Piece): void {
-  for (const slot of woven.uniforms) {
-    const values = slotValues(piece, slot);
-    const uniform = uniforms[slot.name]!;
-    if (slot.type === 'float') uniform.value = values[0];
-    else (uniform.value as THREE.Vector3 | THREE.Vector4).fromArray(values);
-  }
+/** Writes the present values of a piece, and of its signals at the present phase, into the holders; nothing is compiled. */
+export function fillUniforms(uniforms: Uniforms, woven: Woven, piece: Piece, follow: Follow): void {
+  const fill = (name: string, values: number[]) => {
+    const uniform = uniforms[name]!;
+    if (typeof uniform.value === 'number') uniform.value = values[0];
+    else (uniform.value as THREE.Vector4).fromArray(values);
+  };
+  for (const slot of woven.uniforms) fill(slot.name, slotValues(piece, slot));
+  for (const { name, target } of woven.signals) fill(name, follow({ link: target.strand, step: target.step }));
 }

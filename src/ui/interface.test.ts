@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addStrand, blankPiece, setParam } from '@/core/piece/edit';
+import { addStep, addStrand, blankPiece, setParam } from '@/core/piece/edit';
 import type { Vector } from '@/core/piece/types';
-import { definitionOf } from '@/core/steps';
+import { definitionOf, shapedFor } from '@/core/steps';
 import { analyse } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { fileStem } from './download';
@@ -49,6 +49,13 @@ describe('what is offered', () => {
     expect(names(2)).toContain('Power');
     for (const fits of ['Stretch', 'Pan', 'Tint']) expect(names(1)).toContain(fits);
     for (const not of ['Power', 'Noise', 'Ramp']) expect(names(1)).not.toContain(not);
+    for (const written of ['Code', 'Formula']) expect(names(1)).toContain(written);
+    for (const op of ['field.code', 'field.formula']) {
+      const shaping = shapedFor(definitionOf(op)!, 'vec3', ['vec2', 'vec3'])!;
+      const between = addStep(piece, 'swell', 1, op, shaping);
+      expect(analyse(between).problems).toEqual([]);
+      expect(analyse(between).types.get('swell')!.map((r) => r.active)).toEqual([true, true, true, true]);
+    }
     expect(offered(piece, { for: 'strand', kind: 'form' }).map((d) => d.name)).toEqual(['Grid', 'Ball', 'Tube']);
     expect(offered(piece, { for: 'replace', strand: 'swell', step: 't2' }).map((d) => d.name)).toEqual(expect.arrayContaining(['Distance', 'Noise', 'Fractal', 'Cells']));
     expect(offered(piece, { for: 'replace', strand: 'swell', step: 't1' }).map((d) => d.name)).toEqual(expect.arrayContaining(['Position', 'UV', 'Screen', 'World plane']));

@@ -26,6 +26,19 @@ export function outputType(definition: StepDefinition, running: RunType | null):
   return definition.gives === 'same' ? running! : definition.gives;
 }
 
+/**
+ * Choices that make a step give one of the wanted types: none where it does so by itself,
+ * null where it cannot.
+ * @param wanted null for any type
+ */
+export function shapedFor(definition: StepDefinition, running: RunType | null, wanted: RunType[] | null): Record<string, string> | null {
+  if (!wanted || wanted.includes(outputType(definition, running))) return {};
+  const shaping = definition.params.find((p) => p.type === 'choice' && p.shapes);
+  if (shaping?.type !== 'choice' || !definition.resolve) return null;
+  const tried = shaping.options.map((o) => ({ [shaping.id]: o.id }));
+  return tried.find((params) => wanted.includes(outputType(definition.resolve!({ params }, running), running))) ?? null;
+}
+
 /** The value of a parameter in a step, its default where the step does not say. */
 export function valueOf(step: Step, param: Param): Value | undefined {
   return step.params[param.id] ?? defaultOf(param);

@@ -21,6 +21,14 @@ export interface Woven {
   functions: { name: string; gives: RunType }[];
   /** Ids of the assets that it reads, by slot. */
   pictures: string[];
+  /** Uniforms that hold the values of signals at the present phase; see `WeaveOptions.held`. */
+  signals: HeldSignal[];
+}
+
+export interface HeldSignal {
+  name: string;
+  type: RunType;
+  target: Target;
 }
 
 /** The text for the graphics card: the pictures' samplers, then what both processors share. */
@@ -29,6 +37,8 @@ export const cardText = (woven: Woven, stage = '') => (/\btexel(At|Size)\b/.test
 export interface WeaveOptions {
   /** Write the present values as constants, for text that stands on its own. */
   constants?: boolean;
+  /** Signals are uniforms, worked out once a frame, where all places share one phase. */
+  held?: boolean;
 }
 
 const GLSL_TYPE: Record<RunType, string> = { float: 'float', vec2: 'vec2', vec3: 'vec3', form: 'vec3', surface: 'Surface', stage: 'float', image: 'vec3' };
@@ -58,6 +68,7 @@ class Weaver {
   private readonly stepFunctions = new Map<string, string>();
   private readonly strandFunctions: string[] = [];
   private readonly pictures: string[] = [];
+  private readonly signals = new Map<string, HeldSignal>();
   /** Rows that a step asks for at other places: each gets its function of the place at once. */
   private readonly asked = new Set<string>();
   private readonly entered = new Set<string>();
@@ -75,8 +86,8 @@ class Weaver {
     const functions = targets.map((t) => ({ name: this.want(t), gives: this.typeOf(t) }));
     for (const strand of this.analysis.order) this.writeStrand(strand);
     for (const target of targets) this.enter(target);
-    const text = [library(this.parts), this.uniformText(), ...this.stepFunctions.values(), ...this.strandFunctions].join('\n');
-    return { glsl: text, uniforms: this.uniforms, functions, pictures: this.pictures };
+    const text = [library(this.parts), this.uniformText(), ...this.signalText(), ...this.stepFunctions.values(), ...this.strandFunctions].join('\n');
+    return { glsl: text, uniforms: this.uniforms, functions, pictures: this.pictures, signals: [...this.signals.values()] };
   }
 
   private enter(target: Target): void {
@@ -138,6 +149,7 @@ class Weaver {
         const link = this.linkOf(row, param);
         if (!link) continue;
         const input = { strand: link.link, step: link.step };
+        if (this.isHeld(input)) continue;
         found.set(this.nameOf(input), input);
       }
     }
@@ -276,10 +288,19 @@ class Weaver {
       return name;
     }
     const target = { strand: link.link, step: link.step };
+    if (this.isHeld(target)) this.signals.set(this.nameOf(target), { name: this.valueName(target), type: this.typeOf(target), target });
     const value = `${this.valueName(target)}${link.swizzle ? `.${link.swizzle}` : ''}`;
     if (!wide) return value;
     const seen = link.swizzle ? 'float' : this.typeOf(target);
     return seen === 'float' ? `vec3(${value})` : seen === 'vec2' ? `vec3(${value}, 0.0)` : value;
+  }
+
+  private isHeld(target: Target): boolean {
+    return this.options.held === true && this.byId.get(target.strand)?.kind === 'signal';
+  }
+
+  private signalText(): string[] {
+    return [...this.signals.values()].map(({ name, type }) => `uniform ${glslType(type)} ${name};`);
   }
 
   /** A function that looks the running value (or the phase) up along a row of entries. */

@@ -1,27 +1,18 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { KINDS, strandById, type Piece } from '@/core/piece/types';
-import { fitting, kindOf, outputType, type StepDefinition } from '@/core/steps';
-import { analyse } from '@/core/weave';
+import { fitting, kindOf, shapedFor, type StepDefinition } from '@/core/steps';
 import { pick, usePanels, type Picking } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
-import { addPicked } from '../workbench/actions';
+import { addPicked, gapOf } from '../workbench/actions';
 import { searchScore } from '../parts/search';
 import { KIND_WORDS } from '../words';
 
 /** Steps that fit where something is to be added: what runs in must suit them, what runs on must suit the next. */
 export function offered(piece: Piece, picking: Picking): StepDefinition[] {
   if (picking.for === 'strand') return (picking.kind ? [picking.kind] : KINDS).flatMap((k) => fitting(k, null));
-  const strand = strandById(piece, picking.strand);
-  if (!strand) return [];
-  const rows = analyse(piece).types.get(strand.id)!;
-  const at = picking.for === 'step' ? picking.at : rows.findIndex((r) => r.step.id === picking.step);
-  const running = at === 0 ? null : (rows[at - 1]?.gives ?? null);
-  const next = rows[picking.for === 'step' ? at : at + 1];
-  return fitting(strand.kind, running).filter((d) => {
-    const takes = next?.definition?.takes;
-    return !takes || takes.includes(outputType(d, running));
-  });
+  const gap = gapOf(piece, picking);
+  return gap ? fitting(gap.kind, gap.running).filter((d) => shapedFor(d, gap.running, gap.wanted)) : [];
 }
 
 function titleOf(piece: Piece, picking: Picking): string {

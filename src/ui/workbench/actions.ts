@@ -1,9 +1,9 @@
 import { writePiece, PIECE_ENDING } from '@/core/formats/piece-file';
 import { bundleWithAbove, clipStep, clipStrand, pasteSteps, pasteStrands, shiftStrand } from '@/core/piece/arrange';
-import { addStep, addStrand, duplicateStrand, moveStep, removeStep, removeStrand, replaceOp, toggleStep } from '@/core/piece/edit';
+import { addStep, addStrand, duplicateStrand, moveStep, removeStep, removeStrand, replaceOp, setParam, toggleStep } from '@/core/piece/edit';
 import { isLink, strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
-import { definitionOf, kindOf, type StepDefinition } from '@/core/steps';
-import { exportGlsl } from '@/core/weave';
+import { definitionOf, kindOf, shapedFor, type RunType, type StepDefinition } from '@/core/steps';
+import { analyse, exportGlsl } from '@/core/weave';
 import { keepClip, keptClip } from '@/state/clip';
 import { notify } from '@/state/notify';
 import type { Picking } from '@/state/panels';
@@ -27,6 +27,16 @@ function likelyLinks(piece: Piece, definition: StepDefinition): Step['params'] {
   return params;
 }
 
+/** What runs into the place of a step, and what the step after it takes (null where none follows). */
+export function gapOf(piece: Piece, picking: Exclude<Picking, { for: 'strand' }>): { kind: Kind; running: RunType | null; wanted: RunType[] | null } | null {
+  const strand = strandById(piece, picking.strand);
+  if (!strand) return null;
+  const rows = analyse(piece).types.get(strand.id)!;
+  const at = picking.for === 'step' ? picking.at : rows.findIndex((r) => r.step.id === picking.step);
+  const next = rows[picking.for === 'step' ? at : at + 1];
+  return { kind: strand.kind, running: at === 0 ? null : (rows[at - 1]?.gives ?? null), wanted: next?.definition?.takes ?? null };
+}
+
 export function addPicked(picking: Picking, definition: StepDefinition): void {
   const { piece, edit, select } = state();
   const params = likelyLinks(piece, definition);
@@ -36,11 +46,13 @@ export function addPicked(picking: Picking, definition: StepDefinition): void {
     if (strand) select({ strand: strand.id, step: strand.steps[0]!.id });
     return;
   }
+  const gap = gapOf(piece, picking);
+  const shaping = (gap && shapedFor(definition, gap.running, gap.wanted)) ?? {};
   if (picking.for === 'replace') {
-    edit((p) => replaceOp(p, picking.strand, picking.step, definition.op, definition.params.map((x) => x.id)));
+    edit((p) => Object.entries(shaping).reduce((q, [id, value]) => setParam(q, picking.strand, picking.step, id, value), replaceOp(p, picking.strand, picking.step, definition.op, definition.params.map((x) => x.id))));
     return;
   }
-  edit((p) => addStep(p, picking.strand, picking.at, definition.op, params));
+  edit((p) => addStep(p, picking.strand, picking.at, definition.op, { ...params, ...shaping }));
   const step = strandById(state().piece, picking.strand)?.steps[picking.at];
   if (step) select({ strand: picking.strand, step: step.id });
 }

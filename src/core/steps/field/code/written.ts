@@ -1,8 +1,10 @@
 import type { Step } from '../../../piece/types';
-import type { ChoiceParam, ResolvedStep, RunType, StepDefinition } from '../../definition';
+import type { ChoiceParam, ResolvedStep, RunType, StepDefinition, TextParam } from '../../definition';
 import { readText, type Reading } from './artist-text';
 
 const GIVES: Record<string, RunType> = { number: 'float', pair: 'vec2', vector: 'vec3' };
+
+const HANDS_ON: Partial<Record<RunType, string>> = { vec2: 'pointOf(v).xy', vec3: 'pointOf(v)' };
 
 /** What the step gives, chosen by the artist. */
 export const givesParam: ChoiceParam = {
@@ -16,18 +18,21 @@ export const givesParam: ChoiceParam = {
  * @param line the text is one expression
  */
 export function written(base: StepDefinition, line: boolean): StepDefinition {
-  const { default: fallback } = base.params.find((p) => p.type === 'text') as { default: string };
+  const first = (base.params.find((p) => p.type === 'text') as TextParam).default;
+  /** What stands there at first gives what is asked for. */
+  const startOf = (gives: RunType) => (gives === 'float' ? first : line ? HANDS_ON[gives]! : `return ${HANDS_ON[gives]!};`);
   const resolve = (step: Pick<Step, 'params'>, takes: RunType | null): ResolvedStep => {
     const gives = GIVES[String(step.params.gives ?? givesParam.default)] ?? 'float';
     const textOf = (id: string) => (typeof step.params[id] === 'string' ? step.params[id] : undefined);
     const read = (text: string) => readText(text, takes ?? 'float', gives, line);
-    const now = read(textOf('text') ?? fallback);
+    const start = startOf(gives);
+    const now = read(textOf('text') ?? start);
     const last = now.broken && textOf('working') !== undefined ? read(textOf('working')!) : null;
     const runs: Reading | null = !now.broken ? now : last && !last.broken ? last : null;
     return {
       ...base,
       gives: runs ? gives : (takes ?? 'float'),
-      params: [...base.params, ...(runs ?? now).sliders],
+      params: [...base.params.map((p) => (p.type === 'text' ? { ...p, default: start } : p)), ...(runs ?? now).sliders],
       glsl: runs?.body,
       needs: runs?.needs,
       broken: now.broken,
