@@ -15,12 +15,12 @@ export const BY_HAND: ByHand[] = [
   {
     starter: 'torn-banner',
     strand: 'torn',
-    uniforms: { uScale: [12], uRepeat: [12], uTravel: [4], uCells: [24], uPower: [1.6], uPull: [1], uGain: [0.22], uSeed: [4] },
+    uniforms: { uScale: [12], uRepeat: [12], uEvolve: [0], uTravel: [4], uCells: [24], uPower: [1.6], uPull: [1], uGain: [0.22], uSeed: [4] },
     glsl: `${library(['noise'])}
-uniform float uScale; uniform float uRepeat; uniform float uTravel; uniform float uCells; uniform float uPower; uniform float uPull; uniform float uGain; uniform float uSeed;
+uniform float uScale; uniform float uRepeat; uniform float uEvolve; uniform float uTravel; uniform float uCells; uniform float uPower; uniform float uPull; uniform float uGain; uniform float uSeed;
 vec4 hand(vec2 uv, float phase) {
   vec2 q = vec2((floor(uv.x * uCells) + 0.5) / uCells, uv.y - uTravel * phase);
-  float n = valueNoise4(vec4(q * uScale, 0.0, 0.0), vec4(uRepeat, uRepeat, uRepeat, 1.0), uint(int(uSeed)));
+  float n = valueNoise4(vec4(q * uScale, 0.0, phase * uEvolve), vec4(uRepeat, uRepeat, uRepeat, max(1.0, uEvolve)), uint(int(uSeed)));
   return vec4(vec3(pow(clamp(n, 0.0, 1.0), uPower) * uPull * uGain), 1.0);
 }`,
   },

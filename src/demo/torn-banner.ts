@@ -9,7 +9,7 @@ export const tornBanner = () => piece('Torn Banner', 'Night one: the choir’s b
   strand('signal', 'tear down', crest(7, 0.35), ['join', { how: 'subtract', other: by('burst length', [0.98, -0.6]) }], ['round', { way: 'up' }], ['clamp', { low: 0, high: 1 }], ['join', { how: 'multiply', other: from('gusts') }]),
   strand('signal', 'pull', ['constant', { value: from('tear up') }], ['join', { how: 'subtract', other: from('tear down') }]),
   strand('field', 'rows', ['uv'], ['pan', { travel: [0, 4, 0], repeat: 1 }], ['pixelate', { cells: [24, 0, 0] }], ['noise', { style: 'value', scale: 12, repeat: 12, evolve: 0, seed: 4 }]),
-  strand('field', 'torn', ['from', { value: from('rows') }], ['remap', { fromLow: 0, fromHigh: 1, low: 0, high: 1, hold: 'held' }], ['power', { power: 1.6 }], ['join', { how: 'multiply', other: from('pull') }], ['gain', { by: by('strength') }]),
+  strand('field', 'torn', ['from', { value: from('rows') }], ['clamp', { low: 0, high: 1 }], ['power', { power: 1.6 }], ['join', { how: 'multiply', other: from('pull') }], ['gain', { by: by('strength') }]),
   strand('field', 'shift', ['combine', { x: 0, y: from('torn'), z: 0 }]),
   strand('field', 'print', ['uv'], ['distort', { by: from('shift'), amount: 1, direction: [1, -1, 1] }], ['picture', { picture: 'sample-choir-banner', beyond: 'held' }]),
   strand('field', 'folds', ['position'], ['bands', { shape: 'bands', wave: 'sine', count: 0.55, direction: [1, 0.2, 0], turns: 1, bend: 0.5, bendScale: 0.6, evolve: 1 }]),

@@ -38,6 +38,6 @@ export function powerFor(kind: 'signal' | 'field'): StepDefinition {
     telling: 'power',
     also: ['gamma', 'exponent', 'sharpen'],
     params: [{ type: 'number', id: 'power', name: 'Power', about: 'Above 1 thins out, below 1 fills up.', default: 2, min: 0.1, max: 8, hard: [0.01, 64] }],
-    glsl: '  return abs(v) < 1e-20 ? 0.0 : sign(v) * pow(abs(v), power);',
+    glsl: '  return sign(v) * pow(max(abs(v), 1e-20), power);',
   };
 }

@@ -18,20 +18,39 @@ const GRADIENT_SCALE: Record<number, number> = { 2: 1.44, 3: 1.305, 4: 1.28 };
 const corners = (n: number) => Array.from({ length: 1 << n }, (_, i) => i);
 const bit = (corner: number, axis: number) => (corner >> axis) & 1;
 
-/** Interpolates the 2^n corner values c0, c1, ... along each axis in turn. */
-function blend(n: number): string {
+/** Interpolates corner values along the first `axes` axes in turn; `names` are those of 2^axes corners. */
+function blend(names: string[], axes: number, tag: string): { lines: string[]; result: string } {
   const lines: string[] = [];
-  let names = corners(n).map((i) => `c${i}`);
-  for (let axis = 0; axis < n; axis++) {
+  for (let axis = 0; axis < axes; axis++) {
     const next: string[] = [];
     for (let i = 0; i < names.length; i += 2) {
-      const name = `m${axis}${i / 2}`;
-      lines.push(`  float ${name} = ${names[i]} + (${names[i + 1]} - ${names[i]}) * t.${AXES[axis]};`);
+      const name = `${tag}${axis}${i / 2}`;
+      lines.push(`float ${name} = ${names[i]} + (${names[i + 1]} - ${names[i]}) * t.${AXES[axis]};`);
       next.push(name);
     }
     names = next;
   }
-  return `${lines.join('\n')}\n  float sum = ${names[0]};`;
+  return { lines, result: names[0]! };
+}
+
+/**
+ * Works out `sum` from the values at the corners. Along the last axis the far half counts
+ * only away from the near one, so a pattern that does not move along it costs half.
+ */
+function interpolate(n: number, valueOf: (corner: number) => string): string {
+  const last = n - 1;
+  const half = (far: number) => {
+    const own = corners(n).filter((i) => bit(i, last) === far);
+    const { lines, result } = blend(own.map((i) => `c${i}`), last, far ? 'n' : 'm');
+    return { lines: [...own.map((i) => `float c${i} = ${valueOf(i)};`), ...lines], result };
+  };
+  const [near, far] = [half(0), half(1)];
+  return `${near.lines.map((l) => `  ${l}`).join('\n')}
+  float sum = ${near.result};
+  if (t.${AXES[last]} > 0.0) {
+${far.lines.map((l) => `    ${l}`).join('\n')}
+    sum += (${far.result} - sum) * t.${AXES[last]};
+  }`;
 }
 
 function lattice(n: number): string {
@@ -69,8 +88,7 @@ float gradientAt${n}(uint h, ${names.map((c) => `float ${c}`).join(', ')}) {
 float gradientNoise${n}(vec${n} p, vec${n} period, uint seed) {
 ${lattice(n)}
   vec${n} g = f - 1.0;
-${corners(n).map((i) => `  float c${i} = gradientAt${n}(${hashOf(i, n)}, ${offsetOf(i, n)});`).join('\n')}
-${blend(n)}
+${interpolate(n, (i) => `gradientAt${n}(${hashOf(i, n)}, ${offsetOf(i, n)})`)}
   return sum * ${(GRADIENT_SCALE[n]! / 128).toFixed(8)};
 }
 `;
@@ -80,8 +98,7 @@ function valueNoise(n: number): string {
   return `
 float valueNoise${n}(vec${n} p, vec${n} period, uint seed) {
 ${lattice(n)}
-${corners(n).map((i) => `  float c${i} = hashUnit(${hashOf(i, n)});`).join('\n')}
-${blend(n)}
+${interpolate(n, (i) => `hashUnit(${hashOf(i, n)})`)}
   return 2.0 * sum - 1.0;
 }
 `;
