@@ -1,13 +1,12 @@
 import type { Page } from '@playwright/test';
 import { addStrand, blankPiece } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
-import { analyse, cardText, Evaluator, exportGlsl, placeRows, slotValues, weave } from '@/core/weave';
+import { analyse, cardText, Evaluator, exportGlsl, FLAT_PLACE, placeRows, slotValues, weave } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { BY_HAND } from './by-hand';
 import type { Line } from './tools';
 
 const HEAD = '#version 300 es\nprecision highp float;\nprecision highp int;\nuniform float phase;\nuniform vec2 size;\nout vec4 pixel;\n';
-const PLACE = 'Place(vec3(uv * 2.0 - 1.0, 0.0), vec3(uv * 2.0 - 1.0, 0.0), vec3(0.0, 0.0, 1.0), uv, uv, vec3(0.0, 0.0, 1.0), 0.0, 1.0, 0.0, phase)';
 const PAINT: Record<string, string> = { float: 'vec3(value)', vec2: 'vec3(value, 0.0)', vec3: 'value' };
 
 /** The field as the engine runs it: every number a uniform, and every signal as well. */
@@ -17,7 +16,7 @@ async function generated(piece: Piece, strand: string) {
   const { name, gives } = woven.functions[0]!;
   const type = { float: 'float', vec2: 'vec2', vec3: 'vec3' }[gives as string];
   return {
-    source: `${HEAD}${cardText(woven)}\nvoid main() { vec2 uv = gl_FragCoord.xy / size; ${type} value = ${name}(${PLACE}); pixel = vec4(${PAINT[gives]}, 1.0); }`,
+    source: `${HEAD}${cardText(woven)}\nvoid main() { vec2 uv = gl_FragCoord.xy / size; ${type} value = ${name}(${FLAT_PLACE}); pixel = vec4(${PAINT[gives]}, 1.0); }`,
     uniforms: Object.fromEntries([...woven.uniforms.map((u) => [u.name, slotValues(piece, u)]), ...signals]),
   };
 }

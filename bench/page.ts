@@ -2,7 +2,7 @@ import * as THREE from 'three';
 import { zipSync } from 'fflate';
 import { library } from '@/core/glsl';
 import { bake } from '@/core/mesh/bake';
-import type { Mesh } from '@/core/mesh/mesh';
+import { skinOf, type Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { Capture } from '@/engine/capture';
 import { geometryOf } from '@/engine/geometry';
@@ -29,7 +29,7 @@ function timed(runs: number, draw: (phase: number) => void, wait: () => void): n
  * an artist turns them, all else constant, the noise called directly and once at each point; the
  * same library material, light, shadow, resolution and samples.
  */
-function byHand(piece: Piece, mesh: Mesh, target: THREE.WebGLRenderTarget, renderer: THREE.WebGLRenderer): (phase: number) => void {
+function byHand(piece: Piece, mesh: Skin, target: THREE.WebGLRenderTarget, renderer: THREE.WebGLRenderer): (phase: number) => void {
   const { width, height } = piece.picture;
   const clock = { value: 0 };
   const noise = `${library(['fractal'])}
@@ -100,7 +100,7 @@ async function encode(pixels: Uint8ClampedArray<ArrayBuffer>, width: number, hei
 }
 
 export async function measure(piece: Piece, frames: number): Promise<{ generated: number; written: number; bare: number; taken: number }> {
-  const mesh = bake(piece, piece.strands.find((s) => s.kind === 'form')!)!;
+  const mesh = skinOf((await bake(piece, piece.strands.find((s) => s.kind === 'form')!))!);
   const { width, height } = piece.picture;
   const renderer = makeRenderer(new OffscreenCanvas(2, 2));
   const picture = new Picture(renderer);

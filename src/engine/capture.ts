@@ -1,5 +1,5 @@
 import * as THREE from 'three';
-import type { Mesh } from '@/core/mesh/mesh';
+import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { EXPORT_SAMPLES, Picture } from './picture';
 import { readPixels, readPixelsAsync } from './read';
@@ -21,7 +21,7 @@ export class Capture {
   }
 
   /** @throws Error with a sentence where the graphics card cannot draw this size. */
-  static async open(piece: Piece, meshOf: (form: string) => Mesh | undefined, size: CaptureSize): Promise<Capture> {
+  static async open(piece: Piece, meshOf: (form: string) => Skin | undefined, size: CaptureSize): Promise<Capture> {
     const capture = new Capture(size);
     const most = capture.renderer.capabilities.maxTextureSize;
     if (Math.max(size.width, size.height) > most) {

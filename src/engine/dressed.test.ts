@@ -10,12 +10,14 @@ import { geometryOf } from './geometry';
 import { outputOf } from './picture';
 import { fillUniforms, uniformsOf } from './uniforms';
 import { bake } from '@/core/mesh/bake';
+import { skinOf } from '@/core/mesh/skin';
 import { weave } from '@/core/weave';
 
 const { piece } = STARTERS[0]!;
 const shared = makeShared;
 const still = () => [0];
-const SILK = { form: 'sea', surface: 'wet-silk' };
+const skin = skinOf((await bake(piece, piece.strands.find((s) => s.id === 'sea')!))!);
+const SILK = { form: 'sea', surface: 'wet-silk', skin };
 const dress = (p = piece) => new Dressed(p, analyse(p), SILK, shared());
 
 /** The library's own shader text with its chunks in place, as it comes to `onBeforeCompile`. */
@@ -58,7 +60,7 @@ describe('dressed materials', () => {
 
   it('share one clock', () => {
     const clock = shared();
-    const dressed = new Dressed(piece, analyse(piece), { form: 'sea', surface: null }, clock);
+    const dressed = new Dressed(piece, analyse(piece), { form: 'sea', surface: null, skin }, clock);
     const { uniforms, fragmentShader } = compiled(dressed.materials[0]!, 'standard');
     clock.clPhase.value = 0.75;
     expect(uniforms.clPhase!.value).toBe(0.75);
@@ -91,7 +93,7 @@ it('signals come as uniforms filled once a frame', async () => {
 });
 
 it('a mesh becomes buffers with every attribute that the shader reads', () => {
-  const geometry = geometryOf(bake(piece, piece.strands.find((s) => s.id === 'sea')!)!);
+  const geometry = geometryOf(skin);
   expect(Object.keys(geometry.attributes).sort()).toEqual(['clUvIn', 'normal', 'normalA', 'normalB', 'position', 'tangentA', 'tangentB', 'uvSlope']);
   expect(geometry.index!.count).toBe(150 * 110 * 6);
   expect(geometry.boundingSphere!.radius).toBeCloseTo(Math.hypot(7.5, 6), 3);

@@ -1,7 +1,10 @@
 import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
 import { cardText, weave, type Analysis, type Woven } from '@/core/weave';
-import { FRAGMENT_HEAD, FRAGMENT_PLACE, VERTEX_EDGE, VERTEX_HEAD, VERTEX_MOVE, VERTEX_NORMAL, VERTEX_PLACE } from './place-glsl';
+import { readsFaces } from '@/core/mesh/bake';
+import type { Skin } from '@/core/mesh/skin';
+import { formText, type FormWoven } from './form-text';
+import { fragmentHead, fragmentPlace, SHIFTED, vertexHead, vertexMove, vertexPlace, type Body } from './place-glsl';
 import { fragmentEnd, fragmentHelpers } from './surface-glsl';
 import { surfaceState, type SurfaceState } from './surface-state';
 import type { Follow } from './follow';
@@ -27,6 +30,8 @@ export interface Dress {
   form: string | null;
   surface: string | null;
   overlay?: true;
+  /** Of the skin: what its vertices bring. */
+  skin: Pick<Skin, 'facets' | 'tint' | 'copies' | 'corners'>;
 }
 
 interface Source {
@@ -35,34 +40,40 @@ interface Source {
   uniforms: Record<string, THREE.IUniform>;
 }
 
-/** A form that does not move: its function gives the place at rest. */
-const STILL = 'clStill';
-const STILL_TEXT = `vec3 ${STILL}(Place p) { return p.rest; }`;
-
 const SIDES = { both: THREE.DoubleSide, front: THREE.FrontSide, back: THREE.BackSide } as const;
 
 const wovenOf = new WeakMap<Analysis, Map<string, Woven>>();
 
 /** A strand woven whole; things that share it, and the look whether anything changed, weave it once. */
-function weaveStrand(piece: Piece, analysis: Analysis, strand: string | null): Woven {
+function weaveStrand(piece: Piece, analysis: Analysis, strand: string | null, held: boolean): Woven {
   const known = wovenOf.get(analysis) ?? new Map<string, Woven>();
   wovenOf.set(analysis, known);
-  const key = strand ?? '';
-  const woven = known.get(key) ?? weave(piece, analysis, strand ? [{ strand }] : [], { held: true });
+  const key = `${strand ?? ''} ${held}`;
+  const woven = known.get(key) ?? weave(piece, analysis, strand ? [{ strand }] : [], { held });
   known.set(key, woven);
   return woven;
 }
 
-function weaveDress(piece: Piece, analysis: Analysis, { form, surface }: Dress): { form: Woven; surface: Woven | null; state: SurfaceState } {
-  return {
-    form: weaveStrand(piece, analysis, form),
-    surface: surface ? weaveStrand(piece, analysis, surface) : null,
-    state: surfaceState(piece, analysis, surface),
-  };
+interface WovenDress {
+  form: Woven;
+  surface: Woven | null;
+  state: SurfaceState;
+  body: Body;
 }
 
-function keyOf({ form, surface, state }: ReturnType<typeof weaveDress>): string {
-  return [form.glsl, ...form.pictures, surface?.glsl ?? '', ...(surface?.pictures ?? []), JSON.stringify({ ...state, uses: [...state.uses] })].join('\n//\n');
+function weaveDress(piece: Piece, analysis: Analysis, { form, surface, skin }: Dress): WovenDress {
+  // Signals are one value a frame, but for copies that are behind: there each has its own moment.
+  const moved = weaveStrand(piece, analysis, form, true);
+  const held = !moved.asides.delay;
+  const [shape, look] = [held ? moved : weaveStrand(piece, analysis, form, false), surface ? weaveStrand(piece, analysis, surface, held) : null];
+  const state = surfaceState(piece, analysis, surface);
+  const cloud = skin.corners.length === 0;
+  const faces = !cloud && (state.uses.has('wire') || readsFaces(shape.glsl) || (look !== null && readsFaces(look.glsl)));
+  return { form: shape, surface: look, state, body: { faces, tint: skin.tint !== undefined || shape.asides.tint !== undefined, painted: skin.tint !== undefined, copies: skin.copies !== undefined, cloud, facets: skin.facets } };
+}
+
+function keyOf({ form, surface, state, body }: WovenDress): string {
+  return [form.glsl, ...form.pictures, surface?.glsl ?? '', ...(surface?.pictures ?? []), JSON.stringify({ ...state, uses: [...state.uses] }), JSON.stringify(body)].join('\n//\n');
 }
 
 /**
@@ -75,19 +86,19 @@ export class Dressed {
   readonly depth = new THREE.MeshDepthMaterial({ depthPacking: THREE.RGBADepthPacking, side: THREE.DoubleSide });
   readonly distance = new THREE.MeshDistanceMaterial({ side: THREE.DoubleSide });
   readonly state: SurfaceState;
-  /** Corners need numbers of their own: face numbers, or lines along the edges. */
-  readonly expanded: boolean;
+  readonly body: Body;
   /** Text of the programs: the same text needs no new material. */
   readonly key: string;
   private readonly form: Woven;
+  private readonly shape: FormWoven;
   private readonly surface: Woven | null;
   private readonly uniforms: Record<string, THREE.IUniform>;
 
   constructor(piece: Piece, analysis: Analysis, readonly dress: Dress, shared: Shared) {
     const woven = weaveDress(piece, analysis, dress);
-    ({ form: this.form, surface: this.surface, state: this.state } = woven);
+    ({ form: this.form, surface: this.surface, state: this.state, body: this.body } = woven);
+    this.shape = formText(this.form);
     this.key = keyOf(woven);
-    this.expanded = this.state.uses.has('wire') || /\.face\b/.test(`${this.form.glsl}${this.surface?.glsl ?? ''}`);
     this.uniforms = {
       ...uniformsOf(this.form),
       ...pictureUniforms(this.form, 'Form'),
@@ -95,6 +106,7 @@ export class Dressed {
       ...shared,
       clEye: { value: new THREE.Vector3() },
       clStep: { value: 1e-3 },
+      clCopies: { value: 1 },
     };
     const { sides, transparent } = this.state;
     const drawn = transparent && sides === 'both' ? (['back', 'front'] as const) : [sides];
@@ -117,11 +129,13 @@ export class Dressed {
 
   /**
    * @param eye camera in the object's own space
-   * @param step distance along the tangents for normals, in the object's units
+   * @param step distance along the tangents for normals that are taken by differences, in the object's units
+   * @param copies how many there are
    */
-  setView(eye: THREE.Vector3, step: number): void {
+  setView(eye: THREE.Vector3, step: number, copies: number): void {
     (this.uniforms.clEye!.value as THREE.Vector3).copy(eye);
     this.uniforms.clStep!.value = step;
+    this.uniforms.clCopies!.value = copies;
   }
 
   dispose(): void {
@@ -130,7 +144,8 @@ export class Dressed {
 
   private makeMaterial(side: THREE.Side): THREE.MeshStandardMaterial {
     const { uses, transparent, blend } = this.state;
-    const material = uses.has('coat') ? new THREE.MeshPhysicalMaterial({ side, clearcoat: 1 }) : new THREE.MeshStandardMaterial({ side });
+    const flatShading = this.body.facets;
+    const material = uses.has('coat') ? new THREE.MeshPhysicalMaterial({ side, clearcoat: 1, flatShading }) : new THREE.MeshStandardMaterial({ side, flatShading });
     material.onBeforeCompile = (source) => this.weaveLit(source);
     material.customProgramCacheKey = () => this.key;
     const overlay = this.dress.overlay === true;
@@ -146,29 +161,33 @@ export class Dressed {
     return material;
   }
 
-  private vertexHead(): string {
-    const { functions } = this.form;
-    return `${VERTEX_HEAD}${this.expanded ? VERTEX_EDGE : ''}\n${cardText(this.form, 'Form')}\n${functions.length > 0 ? '' : STILL_TEXT}\n${VERTEX_PLACE}\n`;
+  /** Text of the surface for passes that run it: the lit one, and the shadows of what is cut. */
+  private surfaceText(runs: boolean): string {
+    return runs && this.surface ? this.surface.glsl : '';
   }
 
-  private named(text: string): string {
-    return text.replaceAll('FORM', this.form.functions[0]?.name ?? STILL) + (this.expanded ? '\n  clFace = clFaceIn;\n  clEdge = clEdgeIn;' : '\n  clFace = 0.0;');
+  private vertexHead(runs: boolean): string {
+    const { text, slopes } = this.shape;
+    return `${vertexHead(this.body, this.surfaceText(runs))}\n${cardText(this.form, 'Form')}\n${text}\n${vertexPlace(this.body)}\n${slopes ? '' : SHIFTED}`;
   }
 
   private fragmentHead(): string {
-    return `${FRAGMENT_HEAD}\n${cardText(this.surface!, 'Surface')}\n${FRAGMENT_PLACE}\n`;
+    const { glsl } = this.surface!;
+    return `${fragmentHead(this.body, glsl)}\n${cardText(this.surface!, 'Surface')}\n${fragmentPlace(this.body, glsl)}\n`;
   }
 
   private weaveLit(source: Source): void {
     Object.assign(source.uniforms, this.uniforms);
-    source.vertexShader = this.vertexHead() + replaceChunks(source.vertexShader, {
-      beginnormal_vertex: `${this.named(VERTEX_MOVE + VERTEX_NORMAL)}\n  vec3 objectNormal = clNormalTo;`,
+    source.vertexShader = this.vertexHead(true) + replaceChunks(source.vertexShader, {
+      beginnormal_vertex: `${vertexMove(this.body, this.shape, this.surfaceText(true), true)}\n  vec3 objectNormal = clNormalTo;`,
       begin_vertex: '  vec3 transformed = clMovedTo;',
+      ...(this.body.cloud ? { fog_vertex: DOT } : {}),
     });
     if (!this.surface) return;
     const { uses } = this.state;
     const name = this.surface.functions[0]!.name;
     source.fragmentShader = `${this.fragmentHead()}${fragmentHelpers(this.state)}\n` + replaceChunks(source.fragmentShader, {
+      ...(this.body.cloud ? { clipping_planes_fragment: ROUND } : {}),
       color_fragment: `  Surface clSurface = ${name}(clPlaceHere());\n${uses.has('cut') ? '  if (clSurface.keep < 0.5) discard;\n' : ''}  diffuseColor.rgb = max(clSurface.colour, vec3(0.0));`,
       roughnessmap_fragment: '  float roughnessFactor = clSurface.roughness;',
       metalnessmap_fragment: '  float metalnessFactor = clSurface.metal;',
@@ -181,9 +200,9 @@ export class Dressed {
 
   private weaveShadow(source: Source): void {
     Object.assign(source.uniforms, this.uniforms);
-    const cuts = this.surface && this.state.uses.has('cut');
-    source.vertexShader = this.vertexHead() + replaceChunks(source.vertexShader, {
-      begin_vertex: `${this.named(VERTEX_MOVE + (cuts ? VERTEX_NORMAL : ''))}\n  vec3 transformed = clMovedTo;`,
+    const cuts = this.surface !== null && this.state.uses.has('cut');
+    source.vertexShader = this.vertexHead(cuts) + replaceChunks(source.vertexShader, {
+      begin_vertex: `${vertexMove(this.body, this.shape, this.surfaceText(cuts), cuts)}\n  vec3 transformed = clMovedTo;`,
     });
     if (!cuts) return;
     source.fragmentShader = this.fragmentHead() + replaceChunks(source.fragmentShader, {
@@ -191,6 +210,10 @@ export class Dressed {
     });
   }
 }
+
+/** Points are discs of `clDot` metres, no smaller than a pixel. */
+const DOT = '  gl_PointSize = max(1.0, clDot * projectionMatrix[1][1] * 0.5 * clSize.y / gl_Position.w);';
+const ROUND = '  if (dot(gl_PointCoord - 0.5, gl_PointCoord - 0.5) > 0.25) discard;';
 
 /** Swaps whole chunks of the library's shader for ours. @throws if the library has no such chunk. */
 function replaceChunks(shader: string, chunks: Record<string, string>): string {

@@ -1,4 +1,5 @@
 import * as THREE from 'three';
+import { placeText } from '@/core/glsl/lib';
 import type { Piece } from '@/core/piece/types';
 import { cardText, weave, type Analysis, type Target, type Woven } from '@/core/weave';
 import type { Shared } from './dressed';
@@ -22,7 +23,7 @@ vec3 clEncode(vec3 linear) {
 }
 
 void main() {
-  Place p = Place(vec3((at - 0.5) * vec2(clSize.x / clSize.y, 1.0), 0.0), vec3(0.0), vec3(0.0, 0.0, 1.0), at, at, vec3(0.0, 0.0, 1.0), 0.0, 1.0, 0.0, clPhase);
+  Place p = ${placeText({ rest: 'vec3((at - 0.5) * vec2(clSize.x / clSize.y, 1.0), 0.0)', normal: 'vec3(0.0, 0.0, 1.0)', uv: 'at', screen: 'at', phase: 'clPhase' })};
   p.world = p.rest;
   // The shot holds light already multiplied by its opacity.
   vec4 shot = texture(clShot, at);

@@ -1,6 +1,6 @@
 import * as THREE from 'three';
 import { linearOf } from '@/core/colour';
-import type { Mesh } from '@/core/mesh/mesh';
+import type { Skin } from '@/core/mesh/skin';
 import { isLink, type Piece, type Strand } from '@/core/piece/types';
 import { analyse, type Analysis, type Target } from '@/core/weave';
 import { makeShared } from './dressed';
@@ -60,7 +60,7 @@ export class Picture {
   }
 
   /** Takes a piece; only what its text or meshes changed is made anew. */
-  async setPiece(piece: Piece, meshOf: (form: string) => Mesh | undefined): Promise<void> {
+  async setPiece(piece: Piece, meshOf: (form: string) => Skin | undefined): Promise<void> {
     const turn = ++this.asked;
     const analysis = analyse(piece);
     const output = outputOf(piece);

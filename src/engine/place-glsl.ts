@@ -1,7 +1,21 @@
-import { POINT_ATTRIBUTES } from '@/core/mesh/mesh';
+import { FRAME_SIZES } from '@/core/mesh/frames';
+import { PLACE_FIELDS, placeText } from '@/core/glsl/lib';
+import type { Aside } from '@/core/steps';
 
-/** What the vertex shader needs besides the library's own: attributes, uniforms, and what it hands to the fragment. */
-const ATTRIBUTES = Object.entries(POINT_ATTRIBUTES)
+/** What a form's vertices bring and hand on, beside what all have. */
+export interface Body {
+  /** Corners know their faces, and the edges are at hand. */
+  faces: boolean;
+  tint: boolean;
+  /** Colours come from the skin's vertices. */
+  painted: boolean;
+  copies: boolean;
+  /** Points without faces. */
+  cloud: boolean;
+  facets: boolean;
+}
+
+const ATTRIBUTES = Object.entries(FRAME_SIZES)
   .filter(([name]) => name !== 'normal')
   .map(([name, size]) => `attribute vec${size} ${name === 'uv' ? 'clUvIn' : name};`)
   .join('\n');
@@ -12,62 +26,129 @@ varying vec3 clWorld;
 varying vec3 clNormal;
 varying vec3 clMoved;
 varying vec2 clUv;
-flat varying float clFace;
 `;
 
-export const VERTEX_HEAD = `
-${ATTRIBUTES}
-uniform float clPhase;
-uniform vec3 clEye;
-uniform float clStep;
-${VARYINGS}
-`;
+/** Fields of a place that only some bodies bring: what the vertex shader reads them from. */
+function brought({ faces, painted, copies }: Body): Record<string, string> {
+  return {
+    ...(painted ? { tint: 'clTintIn' } : {}),
+    ...(faces ? { face: 'clFaceIn.x', lift: 'clFaceIn.y', faceUv: 'clFaceIn.zw', faceMiddle: 'clFaceMiddleIn', faceNormal: 'clFaceNormalIn', faceWorld: '(modelMatrix * vec4(clFaceMiddleIn, 1.0)).xyz' } : {}),
+    ...(copies ? { copy: 'float(gl_InstanceID)', copies: 'clCopies', copyAt: 'clCopyAtIn', copyNormal: 'clCopyNormalIn' } : {}),
+  };
+}
 
-/** What a form with a number for each corner brings: the face, and the distance to its edges. */
-export const VERTEX_EDGE = `
-attribute float clFaceIn;
-attribute vec3 clEdgeIn;
-varying vec3 clEdge;
-#define CL_FACE clFaceIn
-`;
+/** The fields among these that a surface reads: they go to the fragments, the same over a whole face or copy. */
+function handedOn(body: Body, surface: string): { name: string; type: string }[] {
+  return Object.entries({ ...brought(body), ...(body.tint ? { tint: '' } : {}) })
+    .map(([name]) => name)
+    .filter((name) => new RegExp(`\\.${name}\\b`).test(surface) || (name.startsWith('face') && /\bfaceOf\(p\)/.test(surface)) || (name.startsWith('cop') && /\bcopyOf\(p\)/.test(surface)))
+    .map((name) => {
+      const { size } = PLACE_FIELDS.find((f) => f.name === name)!;
+      return { name, type: size === 1 ? 'float' : `vec${size}` };
+    });
+}
 
-export const FRAGMENT_HEAD = `
+const carrier = (name: string) => `clOn${name[0]!.toUpperCase()}${name.slice(1)}`;
+/** Colours run from point to point; all else is one value for a face or copy. */
+const carriers = (body: Body, surface: string) => handedOn(body, surface).map(({ name, type }) => `${name === 'tint' ? '' : 'flat '}varying ${type} ${carrier(name)};`).join('\n');
+
+/** @param surface text of the surface, or nothing in passes that do not run it */
+export function vertexHead(body: Body, surface: string): string {
+  return [
+    ATTRIBUTES,
+    body.faces ? 'attribute vec4 clFaceIn;\nattribute vec3 clEdgeIn;\nattribute vec3 clFaceMiddleIn;\nattribute vec3 clFaceNormalIn;\nvarying vec3 clEdge;' : '',
+    body.painted ? 'attribute vec3 clTintIn;' : '',
+    body.copies ? 'attribute vec3 clCopyAtIn;\nattribute vec3 clCopyNormalIn;\nuniform float clCopies;' : '',
+    body.cloud ? 'uniform vec2 clSize;' : '',
+    'uniform float clPhase;\nuniform vec3 clEye;\nuniform float clStep;',
+    VARYINGS,
+    'varying float clTime;',
+    carriers(body, surface),
+  ].filter(Boolean).join('\n');
+}
+
+export const fragmentHead = (body: Body, surface: string) => `
 uniform float clPhase;
 uniform vec3 clEye;
 uniform vec2 clSize;
 ${VARYINGS}
+varying float clTime;
+${carriers(body, surface)}
 `;
 
-/** The place of a vertex at rest. The mesh's uv is an attribute of the library only with textures, so ours has its own name. */
-export const VERTEX_PLACE = `
-#ifndef CL_FACE
-#define CL_FACE 0.0
-#endif
+/**
+ * The place of a vertex at rest, and how it changes along a direction. The mesh's uv is an
+ * attribute of the library only with textures, so ours has its own name.
+ */
+export function vertexPlace(body: Body): string {
+  const at = { rest: 'rest', world: '(modelMatrix * vec4(rest, 1.0)).xyz', normal: 'facing', uv: 'uvAt', screen: 'clip.xy / clip.w * 0.5 + 0.5', view: 'normalize(clEye - rest)', phase: 'clPhase', ...brought(body) };
+  const along = { rest: 'way', world: 'mat3(modelMatrix) * way', normal: 'turn', uv: 'slope', screen: '0.5 * (step.xy * clip.w - clip.xy * step.w) / (clip.w * clip.w)', view: '(view * dot(view, way) - way) / max(length(away), 1e-20)' };
+  return `
 Place clPlaceAt(vec3 rest, vec3 facing, vec2 uvAt) {
   vec4 clip = projectionMatrix * modelViewMatrix * vec4(rest, 1.0);
-  return Place(rest, (modelMatrix * vec4(rest, 1.0)).xyz, facing, uvAt, clip.xy / clip.w * 0.5 + 0.5, normalize(clEye - rest), 0.0, 1.0, CL_FACE, clPhase);
+  return ${placeText(at)};
+}
+Place clPlaceAlong(vec3 rest, vec3 way, vec3 turn, vec2 slope) {
+  vec4 clip = projectionMatrix * modelViewMatrix * vec4(rest, 1.0);
+  vec4 step = projectionMatrix * modelViewMatrix * vec4(way, 0.0);
+  vec3 away = clEye - rest;
+  vec3 view = normalize(away);
+  return ${placeText(along, true)};
 }
 `;
+}
 
-export const FRAGMENT_PLACE = `
+export function fragmentPlace(body: Body, surface: string): string {
+  const normal = body.facets ? 'normalize(cross(dFdx(clMoved), dFdy(clMoved)))' : 'normalize(clNormal)';
+  const fields = { rest: 'clRest', world: 'clWorld', normal, uv: 'clUv', screen: 'gl_FragCoord.xy / clSize', view: 'normalize(clEye - clMoved)', phase: 'clTime', ...Object.fromEntries(handedOn(body, surface).map(({ name }) => [name, carrier(name)])) };
+  return `
 Place clPlaceHere() {
-  return Place(clRest, clWorld, normalize(clNormal), clUv, gl_FragCoord.xy / clSize, normalize(clEye - clMoved), 0.0, 1.0, clFace, clPhase);
+  return ${placeText(fields)};
 }
 `;
+}
 
-/** Moves the vertex; the form's function is called FORM. */
-export const VERTEX_MOVE = `
-  vec3 clMovedTo = FORM(clPlaceAt(position, normal, clUvIn));
-`;
+/** What the vertex shader of a form is made of: names of its functions, where there are such. */
+export interface FormText {
+  move: string;
+  /** The move with its slopes along two directions; null where these are taken by differences. */
+  slopes: string | null;
+  /** What is said beside the move: see `StepDefinition.asides`. */
+  asides: Partial<Record<Aside, string>>;
+}
 
-/** Normal of the displaced surface: differences along the two tangents that the mesh carries. */
-export const VERTEX_NORMAL = `
-  vec3 clAlongA = FORM(clPlaceAt(position + clStep * tangentA, normal + clStep * normalA, clUvIn + clStep * uvSlope.xy)) - clMovedTo;
-  vec3 clAlongB = FORM(clPlaceAt(position + clStep * tangentB, normal + clStep * normalB, clUvIn + clStep * uvSlope.zw)) - clMovedTo;
-  vec3 clNormalTo = normalize(cross(clAlongA, clAlongB));
-  clRest = position;
-  clWorld = (modelMatrix * vec4(position, 1.0)).xyz;
-  clNormal = clNormalTo;
-  clMoved = clMovedTo;
-  clUv = clUvIn;
-`;
+/** Moves the vertex; its normal as well where `normals` is asked for. Leaves `clMovedTo` and `clNormalTo`. */
+export function vertexMove(body: Body, form: FormText, surface: string, normals: boolean): string {
+  const place = [
+    '  Place clHere = clPlaceAt(position, normal, clUvIn);',
+    form.asides.delay ? `  clHere.phase = fract(clPhase - ${form.asides.delay}(clHere));` : '',
+    form.asides.tint ? `  clHere.tint *= ${form.asides.tint}(clHere);` : '',
+    '  clTime = clHere.phase;',
+    body.cloud ? `  float clDot = ${form.asides.dot ? `${form.asides.dot}(clHere)` : '0.02'};` : '',
+  ];
+  if (!normals) return [...place, `  vec3 clMovedTo = ${form.move}(clHere);`].filter(Boolean).join('\n');
+  const bend = form.slopes
+    ? [
+        '  vec3 clAlongA;\n  vec3 clAlongB;',
+        `  vec3 clMovedTo = ${form.slopes}(clHere, clPlaceAlong(position, tangentA, normalA, uvSlope.xy), clPlaceAlong(position, tangentB, normalB, uvSlope.zw), clAlongA, clAlongB);`,
+      ]
+    : [
+        `  vec3 clMovedTo = ${form.move}(clHere);`,
+        ...(['A', 'B'] as const).map((s) => {
+          const uv = s === 'A' ? 'xy' : 'zw';
+          const at = (sign: string) => `${form.move}(clShifted(clHere, clPlaceAt(position ${sign} clStep * tangent${s}, normal ${sign} clStep * normal${s}, clUvIn ${sign} clStep * uvSlope.${uv})))`;
+          return `  vec3 clAlong${s} = ${at('+')} - ${at('-')};`;
+        }),
+      ];
+  return [
+    ...place, ...bend,
+    '  vec3 clNormalTo = cross(clAlongA, clAlongB);',
+    '  clNormalTo = dot(clNormalTo, clNormalTo) > 0.0 ? normalize(clNormalTo) : normal;',
+    '  clRest = position;\n  clWorld = clHere.world;\n  clNormal = clNormalTo;\n  clMoved = clMovedTo;\n  clUv = clUvIn;',
+    body.faces ? '  clEdge = clEdgeIn;' : '',
+    ...handedOn(body, surface).map(({ name }) => `  ${carrier(name)} = clHere.${name};`),
+  ].filter(Boolean).join('\n');
+}
+
+/** A neighbouring place at the same moment, for differences. */
+export const SHIFTED = 'Place clShifted(Place here, Place there) {\n  there.phase = here.phase;\n  return there;\n}\n';

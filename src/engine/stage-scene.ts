@@ -1,7 +1,7 @@
 import * as THREE from 'three';
 import { linearOf } from '@/core/colour';
-import type { Mesh } from '@/core/mesh/mesh';
 import { sheet } from '@/core/mesh/sheet';
+import { skinOf, type Skin } from '@/core/mesh/skin';
 import { isLink, type Piece, type Strand, type Vector } from '@/core/piece/types';
 import { withOverrides } from '@/core/piece/desk';
 import { plainParams, type Analysis, type StepTypes } from '@/core/weave';
@@ -16,9 +16,9 @@ import { Surroundings } from './surroundings';
 export type { View } from './cameras';
 
 /** A square of one metre that faces up. */
-const FLOOR: Mesh = sheet(1, 1, (u, v) => ({
+const FLOOR: Skin = skinOf(sheet(1, 1, (u, v) => ({
   position: [u - 0.5, 0, 0.5 - v], normal: [0, 1, 0], tangentA: [1, 0, 0], tangentB: [0, 0, -1], normalA: [0, 0, 0], normalB: [0, 0, 0], uvSlope: [1, 0, 0, 1],
-}));
+})));
 
 /** A stage strand as a scene of the library. Structure is made in `build`, numbers follow in `update`. */
 export class StageScene {
@@ -39,7 +39,7 @@ export class StageScene {
   ) {}
 
   /** Makes what the strand's steps ask for, keeping what did not change. */
-  build(piece: Piece, analysis: Analysis, strand: Strand, meshOf: (form: string) => Mesh | undefined): void {
+  build(piece: Piece, analysis: Analysis, strand: Strand, meshOf: (form: string) => Skin | undefined): void {
     const rows = (analysis.types.get(strand.id) ?? []).filter((r) => r.active);
     this.lights.hang(rows.map((r) => r.step));
     const wanted = new Set<string>();
@@ -51,8 +51,8 @@ export class StageScene {
       this.standing.set(row.step.id, place);
       const later = rows.slice(i + 1).filter((r) => r.step.op === 'stage.overlay').map((r) => linked(r, 'surface'));
       const overlays = [linked(row, 'overlay'), ...later].filter((s) => s !== null);
-      const dresses: Dress[] = [{ form: stands.form, surface: linked(row, 'surface') }, ...overlays.map((surface) => ({ form: stands.form, surface, overlay: true as const }))];
-      place.wear(piece, analysis, dresses, stands.mesh, this.geometries, this.shared);
+      const dresses: Omit<Dress, 'skin'>[] = [{ form: stands.form, surface: linked(row, 'surface') }, ...overlays.map((surface) => ({ form: stands.form, surface, overlay: true as const }))];
+      place.wear(piece, analysis, dresses, stands.skin, this.geometries, this.shared);
     });
     for (const [id, place] of this.standing) {
       if (wanted.has(id)) continue;
@@ -111,12 +111,12 @@ export class StageScene {
   }
 
   /** Form and mesh of what a step stands on the stage; a floor has no form of its own. */
-  private what(row: StepTypes, meshOf: (form: string) => Mesh | undefined): { form: string | null; mesh: Mesh } | null {
-    if (row.step.op === 'stage.floor') return { form: null, mesh: FLOOR };
+  private what(row: StepTypes, meshOf: (form: string) => Skin | undefined): { form: string | null; skin: Skin } | null {
+    if (row.step.op === 'stage.floor') return { form: null, skin: FLOOR };
     if (row.step.op !== 'stage.place') return null;
     const form = linked(row, 'form');
-    const mesh = form ? meshOf(form) : undefined;
-    return form && mesh ? { form, mesh } : null;
+    const skin = form ? meshOf(form) : undefined;
+    return form && skin ? { form, skin } : null;
   }
 
   private setBackground(piece: Piece, params: { style?: unknown; colour?: unknown } | null): void {

@@ -1,5 +1,5 @@
 import * as THREE from 'three';
-import type { Mesh } from '@/core/mesh/mesh';
+import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Analysis } from '@/core/weave';
 import type { Follow } from './follow';
@@ -8,15 +8,15 @@ import { expandedGeometryOf, geometryOf } from './geometry';
 
 interface Layer {
   dressed: Dressed;
-  meshes: THREE.Mesh<THREE.BufferGeometry, THREE.MeshStandardMaterial>[];
+  meshes: (THREE.Mesh<THREE.BufferGeometry, THREE.MeshStandardMaterial> | THREE.Points<THREE.BufferGeometry, THREE.MeshStandardMaterial>)[];
 }
 
 /** Geometries by mesh, in both ways of laying corners out; those no longer asked for are let go. */
 export class Geometries {
-  private readonly made = new Map<Mesh, { plain?: THREE.BufferGeometry; expanded?: THREE.BufferGeometry }>();
-  private asked = new Set<Mesh>();
+  private readonly made = new Map<Skin, { plain?: THREE.BufferGeometry; expanded?: THREE.BufferGeometry }>();
+  private asked = new Set<Skin>();
 
-  of(mesh: Mesh, expanded: boolean): THREE.BufferGeometry {
+  of(mesh: Skin, expanded: boolean): THREE.BufferGeometry {
     this.asked.add(mesh);
     const known = this.made.get(mesh) ?? {};
     this.made.set(mesh, known);
@@ -41,6 +41,7 @@ const radians = THREE.MathUtils.degToRad;
 export class Standing {
   readonly group = new THREE.Group();
   private layers: Layer[] = [];
+  private copies = 1;
 
   constructor(
     readonly step: string,
@@ -52,14 +53,16 @@ export class Standing {
   }
 
   /** Takes the form and what it wears; only what changed is made anew. */
-  wear(piece: Piece, analysis: Analysis, dresses: Dress[], mesh: Mesh, geometries: Geometries, shared: Shared): void {
+  wear(piece: Piece, analysis: Analysis, dresses: Omit<Dress, 'skin'>[], skin: Skin, geometries: Geometries, shared: Shared): void {
     const before = this.layers;
-    this.layers = dresses.map((dress) => {
+    this.copies = skin.copies ? skin.copies.at.length / 3 : 1;
+    this.layers = dresses.map((bare) => {
+      const dress = { ...bare, skin };
       const key = Dressed.keyOf(piece, analysis, dress);
       const known = before.find((l) => l.dressed.key === key && l.dressed.dress.overlay === dress.overlay);
       if (known) before.splice(before.indexOf(known), 1);
       const layer = known ?? this.makeLayer(new Dressed(piece, analysis, dress, shared));
-      for (const object of layer.meshes) object.geometry = geometries.of(mesh, layer.dressed.expanded);
+      for (const object of layer.meshes) object.geometry = geometries.of(skin, layer.dressed.body.faces);
       return layer;
     });
     for (const layer of before) this.drop(layer);
@@ -68,7 +71,7 @@ export class Standing {
   private makeLayer(dressed: Dressed): Layer {
     const { state, dress } = dressed;
     const meshes = dressed.materials.map((material, i) => {
-      const object = new THREE.Mesh(new THREE.BufferGeometry(), material);
+      const object = dressed.body.cloud ? new THREE.Points(new THREE.BufferGeometry(), material) : new THREE.Mesh(new THREE.BufferGeometry(), material);
       object.customDepthMaterial = dressed.depth;
       object.customDistanceMaterial = dressed.distance;
       object.castShadow = i === 0 && state.casts && !dress.overlay;
@@ -96,7 +99,7 @@ export class Standing {
     const away = centre.sub(eye).dot(forward);
     for (const { dressed, meshes } of this.layers) {
       dressed.update(piece, follow);
-      dressed.setView(this.group.worldToLocal(eye.clone()), (radius / this.group.scale.x) * 5e-4);
+      dressed.setView(this.group.worldToLocal(eye.clone()), (radius / this.group.scale.x) * 5e-4, this.copies);
       // Far sides of all shells come before near sides, the outermost first and last.
       for (const object of meshes) object.userData.far = away + (object.material.side === THREE.BackSide ? radius : object.material.side === THREE.FrontSide ? -radius : 0);
     }

@@ -1,5 +1,5 @@
 import * as THREE from 'three';
-import type { Mesh } from '@/core/mesh/mesh';
+import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
 import { Picture } from './picture';
@@ -44,7 +44,7 @@ export class Viewer {
   /** Frames drawn so far: what lies over the picture follows it. */
   frames = 0;
   private compared: { piece: Piece; split: number } | null = null;
-  private meshOf: (form: string) => Mesh | undefined = () => undefined;
+  private meshOf: (form: string) => Skin | undefined = () => undefined;
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
@@ -61,7 +61,7 @@ export class Viewer {
     this.timer = requestAnimationFrame(this.tick);
   }
 
-  async setPiece(piece: Piece, meshOf: (form: string) => Mesh | undefined): Promise<void> {
+  async setPiece(piece: Piece, meshOf: (form: string) => Skin | undefined): Promise<void> {
     this.piece = piece;
     this.meshOf = meshOf;
     await this.picture.setPiece(piece, meshOf);

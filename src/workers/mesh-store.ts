@@ -1,15 +1,15 @@
 import { bakeKey } from '@/core/mesh/bake';
-import type { Mesh } from '@/core/mesh/mesh';
+import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { lean, studio } from './doors';
 
 /** Meshes of a piece's forms, baked in the worker and kept by what they depend on. */
 export class MeshStore {
-  private readonly meshes = new Map<string, { key: string; mesh: Mesh | null }>();
+  private readonly meshes = new Map<string, { key: string; mesh: Skin | null }>();
 
   constructor(private readonly failed: (sentence: string) => void) {}
 
-  readonly get = (form: string): Mesh | undefined => this.meshes.get(form)?.mesh ?? undefined;
+  readonly get = (form: string): Skin | undefined => this.meshes.get(form)?.mesh ?? undefined;
 
   /** Bakes what changed. @returns whether any mesh is another one now. */
   async update(piece: Piece): Promise<boolean> {

@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink';
 import { measureSeam, type SeamReading } from '@/core/checks/seam';
 import { bake } from '@/core/mesh/bake';
-import { buffersOf, type Mesh } from '@/core/mesh/mesh';
+import { skinOf, type Skin } from '@/core/mesh/skin';
 import { strandById, type Piece } from '@/core/piece/types';
 import { previewSteps, type Preview, type PreviewSize } from '@/core/preview';
 import type { Pixels } from '@/core/glsl';
@@ -13,9 +13,10 @@ const studio = {
   providePixels: (asset: string, pixels: Pixels): void => providePixels(asset, pixels),
 
   /** Mesh of a form; null where there is none. @throws with a sentence for the artist. */
-  async mesh(piece: Piece, strand: string): Promise<Mesh | null> {
-    const mesh = bake(piece, strandById(piece, strand)!);
-    return mesh ? Comlink.transfer(mesh, buffersOf(mesh)) : null;
+  async mesh(piece: Piece, strand: string): Promise<Skin | null> {
+    const mesh = await bake(piece, strandById(piece, strand)!);
+    // Meshes are kept here for the next change, so their skins go as copies.
+    return mesh && skinOf(mesh);
   },
 
   async previews(piece: Piece, strand: string, steps: string[], size: PreviewSize, phase: number): Promise<[string, Preview][]> {

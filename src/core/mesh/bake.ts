@@ -1,34 +1,164 @@
 import { definitionOf } from '../steps';
-import type { Piece, Strand } from '../piece/types';
-import { PLACE_SIZE } from '../glsl/lib';
+import { isLink, strandById, type Piece, type Step, type Strand } from '../piece/types';
+import { analyse, type Analysis, type StepTypes } from '../weave/analyse';
+import { Evaluator } from '../weave/evaluate';
+import { linkedStrands } from '../weave/order';
+import { pixelsOf } from '../weave/pixels';
 import { plainParams } from '../weave/values';
-import { writePlace } from '../weave/places';
-import type { Mesh } from './mesh';
+import { lastReshape } from '../weave/weave';
+import type { Baking } from './baking';
+import { faceCount, MeshError, moved, pointCount, type Mesh } from './mesh';
+import { facePlaces, placesOf, pointPlaces } from './place-rows';
+import { skinOf, spread, vertexCount, type Skin } from './skin';
+import { separate } from './topology/split';
+
+/** Steps of a row up to `end` that go into the mesh. */
+function bakedSteps(strand: Strand, end = strand.steps.length - 1): Step[] {
+  let last = 0;
+  for (let i = 1; i <= end; i++) if (definitionOf(strand.steps[i]!.op)?.reshape && !strand.steps[i]!.off) last = i;
+  return strand.steps.slice(0, last + 1);
+}
 
 /** What the baked part of a form depends on; the same key gives the same mesh. */
-export function bakeKey(piece: Piece, strand: Strand): string {
-  const source = strand.steps[0]!;
-  return JSON.stringify([source.op, source.params, piece.controls.map((c) => [c.id, c.value])]);
+export function bakeKey(piece: Piece, strand: Strand, end?: number): string {
+  const steps = bakedSteps(strand, end);
+  const seen = new Set<string>();
+  const reach = (from: Strand): unknown[] =>
+    linkedStrands(from).flatMap((id) => {
+      const other = strandById(piece, id);
+      if (!other || seen.has(id)) return [];
+      seen.add(id);
+      return [[id, other.kind, other.steps.map(stepKey)], ...reach(other)];
+    });
+  const text = JSON.stringify([piece.picture.width / piece.picture.height, steps.map(stepKey), reach({ ...strand, steps })]);
+  const controls = piece.controls.filter((c) => text.includes(`"control":${JSON.stringify(c.id)}`)).map((c) => [c.id, c.value]);
+  return `${text}${JSON.stringify(controls)}`;
+}
+
+// What made a step live is not part of the mesh, so parameters that only the live part reads are left out.
+function stepKey(step: Step): unknown {
+  const definition = definitionOf(step.op);
+  const params = definition?.baked && definition.glsl ? Object.fromEntries(Object.entries(step.params).filter(([id]) => definition.baked!.includes(id))) : step.params;
+  return [step.op, params, step.off ?? false];
+}
+
+/** Tells how far the making is. @throws to stop it */
+export type Watch = (step: string, done: number, of: number) => void | Promise<void>;
+
+/** Meshes by what they depend on, so that changing the last step does not make the first anew. */
+const kept = new Map<string, Mesh>();
+const KEPT = 24;
+
+function keep(key: string, mesh: Mesh): Mesh {
+  kept.set(key, mesh);
+  if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
+  return mesh;
 }
 
 /**
- * Makes the mesh of a form strand: its baked part. Null where the source is not known.
- * @throws TooManyPoints
+ * Makes the mesh of a form strand, up to the last step that makes one. Null where the source is
+ * not known.
+ * @param end index of the last step that counts
+ * @throws MeshError
  */
-export function bake(piece: Piece, strand: Strand): Mesh | null {
-  const source = strand.steps[0];
-  const definition = source && definitionOf(source.op);
-  if (!source || !definition?.bake) return null;
-  return definition.bake(plainParams(piece, source, definition, () => [0]));
+export async function bake(piece: Piece, strand: Strand, watch?: Watch, end?: number, analysis: Analysis = analyse(piece)): Promise<Mesh | null> {
+  const rows = analysis.types.get(strand.id) ?? [];
+  const source = rows[0];
+  if (!source?.active || !source.definition?.bake) return null;
+  const last = lastReshape(rows, end);
+  let mesh: Mesh | null = null;
+  for (let i = 0; i <= last; i++) {
+    const row = rows[i]!;
+    const { definition } = row;
+    if (!row.active || !(definition!.bake || definition!.reshape)) continue;
+    const key = bakeKey(piece, strand, i);
+    const known = kept.get(key);
+    if (known) {
+      kept.delete(key);
+      mesh = keep(key, known);
+      continue;
+    }
+    await watch?.(definition!.name, i, last + 1);
+    if (mesh && i > 0) mesh = await settle(piece, strand, rows, i - 1, mesh, analysis);
+    const params = plainParams(piece, row.step, definition!, () => [0]);
+    const baking = await bakingFor(piece, row, mesh, analysis, watch);
+    mesh = keep(key, mesh === null ? definition!.bake!(params, baking) : reshaped(mesh, row, params, baking));
+  }
+  return mesh;
 }
 
-/** Places at the points of a mesh, at rest, in its own space. */
-export function placesOf(mesh: Mesh, phase: number): Float32Array {
-  const count = mesh.positions.length / 3;
-  const rows = new Float32Array(count * PLACE_SIZE);
-  for (let i = 0; i < count; i++) {
-    const rest = mesh.positions.subarray(3 * i, 3 * i + 3) as unknown as number[];
-    writePlace(rows, i, { rest, world: rest, normal: mesh.points.normal.subarray(3 * i, 3 * i + 3) as unknown as number[], uv: mesh.points.uv.subarray(2 * i, 2 * i + 2) as unknown as number[], phase });
+function reshaped(mesh: Mesh, row: StepTypes, params: Parameters<NonNullable<NonNullable<StepTypes['definition']>['reshape']>>[1], baking: Baking): Mesh {
+  if (mesh.copies) throw new MeshError(`${row.definition!.name} stands after copies; move it before them.`);
+  return row.definition!.reshape!(mesh, params, baking);
+}
+
+/** Puts the points where the live steps between the last mesh and step `end` move them at phase 0. */
+async function settle(piece: Piece, strand: Strand, rows: StepTypes[], end: number, mesh: Mesh, analysis: Analysis): Promise<Mesh> {
+  const from = lastReshape(rows, end);
+  if (!rows.slice(from, end + 1).some((r) => r.active && r.definition!.glsl)) return mesh;
+  const evaluator = await Evaluator.make(piece, [{ strand: strand.id, step: rows[end]!.step.id }], analysis);
+  // Faces that move on their own need points of their own.
+  const own = readsFaces(evaluator.woven.glsl) ? separate(mesh) : mesh;
+  const skin = liveSkin(own, evaluator.woven.glsl);
+  const values = evaluator.run(0, placesOf(skin, 0), vertexCount(skin));
+  const sums = new Float32Array(3 * pointCount(own));
+  const counts = new Float32Array(pointCount(own));
+  for (let v = 0; v < skin.origin.length; v++) {
+    const p = skin.origin[v]!;
+    counts[p]!++;
+    for (let k = 0; k < 3; k++) sums[3 * p + k]! += values[3 * v + k]!;
   }
-  return rows;
+  return moved(own, sums.map((s, i) => s / Math.max(1, counts[Math.floor(i / 3)]!)));
+}
+
+/** Does a woven text ask for the face it is on? Then every corner is a vertex of its own. */
+export const readsFaces = (glsl: string) => /\.(face|faceMiddle|faceWorld|faceNormal|faceUv|lift)\b/.test(glsl.slice(glsl.indexOf('// A point in space with as many')));
+
+/** The skin in which a woven text is evaluated. */
+export function liveSkin(mesh: Mesh, glsl: string): Skin {
+  const skin = skinOf(mesh);
+  return readsFaces(glsl) ? spread(skin) : skin;
+}
+
+async function bakingFor(piece: Piece, row: StepTypes, mesh: Mesh | null, analysis: Analysis, watch?: Watch): Promise<Baking> {
+  const values = new Map<string, Float32Array>();
+  const forms = new Map<string, Mesh | null>();
+  const plain = plainParams(piece, row.step, row.definition!, () => [0]);
+  for (const param of row.definition!.params) {
+    const value = row.step.params[param.id];
+    if (param.type === 'strand' && isLink(value)) {
+      const other = strandById(piece, value.link);
+      if (other?.kind === 'form') forms.set(other.id, await whole(piece, other, analysis, watch));
+    } else if (param.per && mesh) {
+      const count = param.per === 'face' ? faceCount(mesh) : pointCount(mesh);
+      const width = param.type === 'number' ? 1 : 3;
+      if (!isLink(value)) {
+        const literal = [plain[param.id]].flat() as number[];
+        values.set(param.id, Float32Array.from({ length: count * width }, (_, i) => literal[i % width] ?? 0));
+        continue;
+      }
+      const evaluator = await Evaluator.make(piece, [{ strand: value.link, step: value.step }], analysis);
+      const out = evaluator.run(0, param.per === 'face' ? facePlaces(mesh) : pointPlaces(mesh), count);
+      values.set(param.id, fitted(out, evaluator.width(0), width, value.swizzle));
+    }
+  }
+  return { values: (id) => values.get(id) ?? new Float32Array(0), form: (id) => forms.get(id) ?? null, picture: pixelsOf, aspect: piece.picture.width / piece.picture.height };
+}
+
+/** Values of one width as values of another: one number fills all, a missing third is 0. */
+function fitted(values: Float32Array, from: number, to: number, swizzle?: string): Float32Array {
+  const count = values.length / from;
+  const first = swizzle ? 'xyz'.indexOf(swizzle) : 0;
+  return Float32Array.from({ length: count * to }, (_, i) => {
+    const [row, k] = [Math.floor(i / to), i % to];
+    if (to === 1 || from === 1 || swizzle) return values[row * from + first]!;
+    return k < from ? values[row * from + k]! : 0;
+  });
+}
+
+/** A form with its live steps as they stand at phase 0. */
+async function whole(piece: Piece, strand: Strand, analysis: Analysis, watch?: Watch): Promise<Mesh | null> {
+  const mesh = await bake(piece, strand, watch, undefined, analysis);
+  const rows = analysis.types.get(strand.id)!;
+  return mesh && settle(piece, strand, rows, rows.length - 1, mesh, analysis);
 }

@@ -3,13 +3,15 @@ import { STARTERS } from '@/demo';
 import { CATALOGUE, type PlainParams } from '../steps';
 import { setParam } from '../piece/edit';
 import { bake, bakeKey } from './bake';
-import { faceCount, pointCount, triangles, type Mesh } from './mesh';
+import { NO_BAKING } from './baking';
+import { faceCount, pointCount } from './mesh';
+import { skinOf, triangles, type Skin } from './skin';
 
-const make = (op: string, params: PlainParams): Mesh => CATALOGUE.find((d) => d.op === op)!.bake!(params);
+const make = (op: string, params: PlainParams): Skin => skinOf(CATALOGUE.find((d) => d.op === op)!.bake!(params, NO_BAKING));
 const grid = (lies: string) => make('form.grid', { columns: 7, rows: 5, width: 4, depth: 3, lies });
 const ball = make('form.ball', { radius: 1.5, columns: 96, rows: 48 });
 
-function area(mesh: Mesh): number {
+function area(mesh: Skin): number {
   const t = triangles(mesh);
   let sum = 0;
   for (let i = 0; i < t.length; i += 3) {
@@ -62,9 +64,9 @@ describe('baking', () => {
   const { piece } = STARTERS[0]!;
   const sea = () => piece.strands.find((s) => s.id === 'sea')!;
 
-  it('refuses more points than there is room for', () => {
+  it('refuses more points than there is room for', async () => {
     const huge = setParam(setParam(piece, 'sea', 't1', 'columns', 2000), 'sea', 't1', 'rows', 2000);
-    expect(() => bake(huge, huge.strands.find((s) => s.id === 'sea')!)).toThrow(/2000 x 2000 needs 4,004,001 points; at most 2,000,000/);
+    await expect(bake(huge, huge.strands.find((s) => s.id === 'sea')!)).rejects.toThrow(/2000 x 2000 needs 4,004,001 points; at most 2,000,000/);
   });
 
   it('has one key for one mesh: a live step does not bake anew', () => {
@@ -74,7 +76,8 @@ describe('baking', () => {
     expect(bakeKey(wider, wider.strands.find((s) => s.id === 'sea')!)).not.toBe(bakeKey(piece, sea()));
   });
 
-  it('gives null for a source that is not known here', () => {
-    expect(bake(piece, { ...sea(), steps: [{ id: 't1', op: 'form.from-tomorrow', params: {} }] })).toBeNull();
+  it('gives null for a source that is not known here', async () => {
+    const strange = { ...sea(), steps: [{ id: 't1', op: 'form.from-tomorrow', params: {} }] };
+    expect(await bake({ ...piece, strands: piece.strands.map((s) => (s.id === 'sea' ? strange : s)) }, strange)).toBeNull();
   });
 });

@@ -1,68 +1,94 @@
+import type { Frames } from './frames';
+
+/** Values that points, corners or faces carry: `size` floats each. */
+export interface Attribute {
+  size: number;
+  data: Float32Array;
+}
+
+export type Attributes = Readonly<Record<string, Attribute>>;
+
 /**
- * A polygon mesh. Points carry positions and named attributes; faces are runs of corners in
- * counter-clockwise order seen from outside.
+ * A polygon mesh; a cloud of points where it has no faces. Faces are runs of corners in
+ * counter-clockwise order seen from outside. Nothing in it is ever written to once it is made.
  */
 export interface Mesh {
-  /** xyz for each point. */
+  /** xyz of each point, in metres. */
   positions: Float32Array;
-  /** Attributes for each point. */
-  points: PointAttributes;
   /** First corner of each face, and one more entry for the end. */
   faceStarts: Uint32Array;
   /** Point of each corner. */
   corners: Uint32Array;
+  pointData: Attributes;
+  cornerData: Attributes;
+  faceData: Attributes;
+  /** How the surface runs where that is known exactly; without it, it is measured. */
+  frames?: Frames;
+  shading: Shading;
+  copies?: Copies;
 }
 
-/**
- * How the surface runs through a point, besides where it is. `tangentA`, `tangentB` are two
- * directions along the surface; `normalA`, `normalB` say how the normal changes along each
- * per unit; `uvSlope` says how uv changes along each (du/da, dv/da, du/db, dv/db).
- */
-export interface PointAttributes {
+/** Where copies of a form are put: places and the directions in which they stand up, three floats each. */
+export interface Copies {
+  at: Float32Array;
   normal: Float32Array;
-  uv: Float32Array;
-  tangentA: Float32Array;
-  tangentB: Float32Array;
-  normalA: Float32Array;
-  normalB: Float32Array;
-  uvSlope: Float32Array;
 }
 
-export const POINT_ATTRIBUTES: Record<keyof PointAttributes, number> = { normal: 3, uv: 2, tangentA: 3, tangentB: 3, normalA: 3, normalB: 3, uvSlope: 4 };
+/** Smooth up to an angle between neighbouring faces (degrees), or every face flat. */
+export interface Shading {
+  facets: boolean;
+  angle: number;
+}
 
-/** Most points a form may have here; beyond it the browser's memory is at risk. */
+export const SMOOTH: Shading = { facets: false, angle: 35 };
+
+/** Most points and faces a form may have here; beyond it the browser's memory is at risk. */
 export const MAX_POINTS = 2_000_000;
+export const MAX_FACES = 2_000_000;
 
-export const pointCount = (mesh: Mesh) => mesh.positions.length / 3;
-export const faceCount = (mesh: Mesh) => mesh.faceStarts.length - 1;
-
-export function emptyMesh(points: number, faces: number, corners: number): Mesh {
-  const attributes = Object.fromEntries(Object.entries(POINT_ATTRIBUTES).map(([name, size]) => [name, new Float32Array(points * size)]));
-  return {
-    positions: new Float32Array(points * 3),
-    points: attributes as unknown as PointAttributes,
-    faceStarts: new Uint32Array(faces + 1),
-    corners: new Uint32Array(corners),
-  };
+/** A mesh that cannot be made as asked, said for the artist. */
+export class MeshError extends Error {
+  override readonly name = 'MeshError';
 }
 
-/** Triangles of all faces as a fan from each face's first corner: three point numbers each. */
-export function triangles(mesh: Mesh): Uint32Array {
-  const { faceStarts, corners } = mesh;
-  const out = new Uint32Array(3 * (corners.length - 2 * faceCount(mesh)));
-  let at = 0;
-  for (let f = 0; f + 1 < faceStarts.length; f++) {
-    const start = faceStarts[f]!;
-    for (let c = start + 2; c < faceStarts[f + 1]!; c++) {
-      out[at++] = corners[start]!;
-      out[at++] = corners[c - 1]!;
-      out[at++] = corners[c]!;
-    }
-  }
-  return out;
+const said = (count: number) => Math.round(count).toLocaleString('en');
+
+/** @throws MeshError beyond what a form may have. `what` is the subject of the sentence. */
+export function refuseTooMany(what: string, points: number, faces = 0, remedy = 'Use fewer.'): void {
+  if (points > MAX_POINTS) throw new MeshError(`${what} needs ${said(points)} points; at most ${said(MAX_POINTS)} are possible. ${remedy}`);
+  if (faces > MAX_FACES) throw new MeshError(`${what} needs ${said(faces)} faces; at most ${said(MAX_FACES)} are possible. ${remedy}`);
 }
 
-/** Buffers of a mesh, for handing it from a worker without a copy. */
-export function buffersOf(mesh: Mesh): ArrayBuffer[] {
-  return [mesh.positions, mesh.faceStarts, mesh.corners, ...Object.values(mesh.points)].map((a) => a.buffer as ArrayBuffer);
+export const pointCount = (mesh: Pick<Mesh, 'positions'>) => mesh.positions.length / 3;
+export const faceCount = (mesh: Pick<Mesh, 'faceStarts'>) => mesh.faceStarts.length - 1;
+export const cornerCount = (mesh: Pick<Mesh, 'corners'>) => mesh.corners.length;
+/** Corners of one face. */
+export const faceSize = (mesh: Pick<Mesh, 'faceStarts'>, face: number) => mesh.faceStarts[face + 1]! - mesh.faceStarts[face]!;
+
+/** A mesh from plain lists; what is not given is empty. */
+export function meshOf(parts: { positions: Float32Array; faceStarts?: Uint32Array; corners?: Uint32Array } & Partial<Pick<Mesh, 'pointData' | 'cornerData' | 'faceData' | 'frames' | 'shading'>>): Mesh {
+  return { faceStarts: new Uint32Array(1), corners: new Uint32Array(0), pointData: {}, cornerData: {}, faceData: {}, shading: SMOOTH, ...parts };
+}
+
+/** A mesh from points and faces written out. */
+export function fromFaces(points: readonly (readonly number[])[], faces: readonly (readonly number[])[], rest: Partial<Mesh> = {}): Mesh {
+  const faceStarts = new Uint32Array(faces.length + 1);
+  faces.forEach((f, i) => (faceStarts[i + 1] = faceStarts[i]! + f.length));
+  return meshOf({ positions: new Float32Array(points.flat()), faceStarts, corners: new Uint32Array(faces.flat()), ...rest });
+}
+
+/** Rows of an attribute by number. */
+export function gather({ size, data }: Attribute, rows: ArrayLike<number>): Attribute {
+  const out = new Float32Array(rows.length * size);
+  for (let i = 0; i < rows.length; i++) for (let k = 0; k < size; k++) out[i * size + k] = data[rows[i]! * size + k]!;
+  return { size, data: out };
+}
+
+export function gatherAll(attributes: Attributes, rows: ArrayLike<number>): Attributes {
+  return Object.fromEntries(Object.entries(attributes).map(([name, a]) => [name, gather(a, rows)]));
+}
+
+/** The same mesh with its points elsewhere: what was known of how it runs no longer holds. */
+export function moved(mesh: Mesh, positions: Float32Array): Mesh {
+  return { ...mesh, positions, frames: undefined };
 }

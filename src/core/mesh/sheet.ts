@@ -1,4 +1,5 @@
-import { emptyMesh, MAX_POINTS, type Mesh } from './mesh';
+import { FRAME_SIZES, frameRows } from './frames';
+import { meshOf, refuseTooMany, type Mesh } from './mesh';
 
 /** Where a surface patch is and how it runs, at uv in 0..1. */
 export interface SheetPoint {
@@ -11,40 +12,84 @@ export interface SheetPoint {
   uvSlope: readonly number[];
 }
 
-/** A mesh would have more points than this machine should be asked for. */
-export class TooManyPoints extends Error {
-  override readonly name = 'TooManyPoints';
+/** Where a patch meets itself: its sides run into each other, or a whole side is one point. */
+export interface Seams {
+  /** u 0 and u 1 are one line. */
+  around?: boolean;
+  /** v 0 and v 1 are one line. */
+  along?: boolean;
+  /** All of v 0 (or v 1) is one point, so the faces there are triangles. */
+  begin?: boolean;
+  end?: boolean;
 }
 
 /**
- * A sheet of columns x rows four-sided faces laid over a patch. Points are kept apart where
- * the patch meets itself, so that uv does not jump inside a face.
- * @throws TooManyPoints beyond MAX_POINTS.
+ * A sheet of columns x rows faces laid over a patch. Points are one where the patch meets
+ * itself; uv and directions stay apart there, so that uv does not jump inside a face.
+ * @throws MeshError beyond MAX_POINTS.
  */
-export function sheet(columns: number, rows: number, at: (u: number, v: number) => SheetPoint): Mesh {
+export function sheet(columns: number, rows: number, at: (u: number, v: number) => SheetPoint, seams: Seams = {}): Mesh {
   const width = columns + 1;
   const count = width * (rows + 1);
-  if (count > MAX_POINTS) throw new TooManyPoints(`${columns} x ${rows} needs ${count.toLocaleString('en')} points; at most ${MAX_POINTS.toLocaleString('en')} are possible. Use fewer columns or rows.`);
-  const mesh = emptyMesh(count, columns * rows, 4 * columns * rows);
-  const { points } = mesh;
+  refuseTooMany(`${columns} x ${rows}`, count, columns * rows, 'Use fewer columns or rows.');
+  const values = frameRows(count);
+  const { points, pointOf } = numbered(columns, rows, seams);
+  const positions = new Float32Array(3 * points);
   for (let j = 0, i = 0; j <= rows; j++) {
     for (let k = 0; k <= columns; k++, i++) {
-      const u = k / columns;
-      const v = j / rows;
+      const [u, v] = [k / columns, j / rows];
       const p = at(u, v);
-      mesh.positions.set(p.position, 3 * i);
-      points.uv.set([u, v], 2 * i);
-      points.uvSlope.set(p.uvSlope, 4 * i);
-      for (const name of ['normal', 'tangentA', 'tangentB', 'normalA', 'normalB'] as const) points[name].set(p[name], 3 * i);
+      const to = 3 * pointOf[i]!;
+      for (let d = 0; d < 3; d++) positions[to + d] = p.position[d]!;
+      values.uv[2 * i] = u;
+      values.uv[2 * i + 1] = v;
+      for (const name of ['normal', 'tangentA', 'tangentB', 'normalA', 'normalB', 'uvSlope'] as const) {
+        const size = FRAME_SIZES[name];
+        for (let d = 0; d < size; d++) values[name][size * i + d] = p[name][d]!;
+      }
     }
   }
-  for (let j = 0, f = 0; j < rows; j++) {
-    for (let k = 0; k < columns; k++, f++) {
+  const { faceStarts, frameOf } = facesOf(columns, rows, seams);
+  const corners = frameOf.map((row) => pointOf[row]!);
+  const uv = new Float32Array(2 * corners.length);
+  for (let c = 0; c < corners.length; c++) {
+    uv[2 * c] = values.uv[2 * frameOf[c]!]!;
+    uv[2 * c + 1] = values.uv[2 * frameOf[c]! + 1]!;
+  }
+  return meshOf({ positions, faceStarts, corners, cornerData: { uv: { size: 2, data: uv } }, frames: { rows: frameOf, values } });
+}
+
+/** Number of the point that each place of the lattice stands for. */
+function numbered(columns: number, rows: number, { around, along, begin, end }: Seams): { points: number; pointOf: Uint32Array } {
+  const width = columns + 1;
+  const pointOf = new Uint32Array(width * (rows + 1));
+  let points = 0;
+  for (let j = 0, i = 0; j <= rows; j++) {
+    for (let k = 0; k <= columns; k++, i++) {
+      const pole = (begin && j === 0) || (end && j === rows);
+      if (pole && k > 0) pointOf[i] = pointOf[i - 1]!;
+      else if (along && j === rows) pointOf[i] = pointOf[k]!;
+      else if (around && k === columns) pointOf[i] = pointOf[i - columns]!;
+      else pointOf[i] = points++;
+    }
+  }
+  return { points, pointOf };
+}
+
+function facesOf(columns: number, rows: number, { begin, end }: Seams): { faceStarts: Uint32Array; frameOf: Uint32Array } {
+  const width = columns + 1;
+  const triangles = (begin ? columns : 0) + (end ? columns : 0);
+  const faceStarts = new Uint32Array(columns * rows + 1);
+  const frameOf = new Uint32Array(4 * columns * rows - triangles);
+  for (let j = 0, f = 0, c = 0; j < rows; j++) {
+    for (let k = 0; k < columns; k++) {
       const a = j * width + k;
-      mesh.faceStarts[f] = 4 * f;
-      mesh.corners.set([a, a + 1, a + width + 1, a + width], 4 * f);
+      frameOf[c++] = a;
+      if (!(begin && j === 0)) frameOf[c++] = a + 1;
+      frameOf[c++] = a + width + 1;
+      if (!(end && j === rows - 1)) frameOf[c++] = a + width;
+      faceStarts[++f] = c;
     }
   }
-  mesh.faceStarts[columns * rows] = 4 * columns * rows;
-  return mesh;
+  return { faceStarts, frameOf };
 }

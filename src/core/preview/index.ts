@@ -1,5 +1,6 @@
-import { bake, bakeKey, placesOf } from '../mesh/bake';
-import type { Mesh } from '../mesh/mesh';
+import { bake } from '../mesh/bake';
+import { MeshError } from '../mesh/mesh';
+import { standing } from '../mesh/standing';
 import type { Piece, Strand } from '../piece/types';
 import { analyse, Evaluator, type Analysis } from '../weave';
 import { fieldPatch } from './patch';
@@ -12,15 +13,8 @@ export { patchPlace } from './patch';
 export type { Preview, PreviewSize } from './types';
 
 const PLOT_SAMPLES = 97;
-let lastBaked: { key: string; mesh: Mesh | null } | null = null;
-
-/** The mesh of a form strand; the last one is kept. */
-export function bakeOnce(piece: Piece, strand: Strand): Mesh | null {
-  const key = bakeKey(piece, strand);
-  if (lastBaked?.key !== key) lastBaked = { key, mesh: bake(piece, strand) };
-  return lastBaked.mesh;
-}
-
+/** Copies that a small drawing shows; more of them are drawn as their first ones. */
+const DRAWN_COPIES = 400;
 /** Draws every step of a strand on the processor. Stages and finishes are drawn by the engine. */
 export async function previewStrand(piece: Piece, strand: Strand, size: PreviewSize, phase: number): Promise<Map<string, Preview>> {
   return previewSteps(piece, strand, strand.steps.map((s) => s.id), size, phase);
@@ -29,11 +23,34 @@ export async function previewStrand(piece: Piece, strand: Strand, size: PreviewS
 export async function previewSteps(piece: Piece, strand: Strand, steps: string[], size: PreviewSize, phase: number): Promise<Map<string, Preview>> {
   if (strand.kind === 'stage' || strand.kind === 'finish') return new Map();
   const analysis = analyse(piece);
+  if (strand.kind === 'form') return formPreviews(piece, strand, steps, analysis, size, phase);
   const evaluator = await Evaluator.make(piece, steps.map((step) => ({ strand: strand.id, step })), analysis);
-  return new Map(steps.map((step, index) => [step, one(piece, strand, step, analysis, evaluator, index, size, phase)]));
+  return new Map(steps.map((step, index) => [step, one(strand, step, analysis, evaluator, index, size, phase)]));
 }
 
-function one(piece: Piece, strand: Strand, step: string, analysis: Analysis, evaluator: Evaluator, index: number, size: PreviewSize, phase: number): Preview {
+/** Each step of a form as it stands after it, topology and movement alike. */
+async function formPreviews(piece: Piece, strand: Strand, steps: string[], analysis: Analysis, size: PreviewSize, phase: number): Promise<Map<string, Preview>> {
+  const out = new Map<string, Preview>();
+  for (const step of steps) {
+    const index = strand.steps.findIndex((s) => s.id === step);
+    const row = analysis.types.get(strand.id)?.[index];
+    if (!row?.definition || !row.gives) {
+      out.set(step, { kind: 'none', why: row?.definition ? 'no source' : 'not known here' });
+      continue;
+    }
+    try {
+      const mesh = await bake(piece, strand, undefined, index, analysis);
+      const stands = mesh && (await standing(piece, strand, mesh, phase, { step, analysis, most: DRAWN_COPIES }));
+      out.set(step, stands ? formDrawing(stands.skin, stands.positions, size) : { kind: 'none', why: 'no mesh' });
+    } catch (error) {
+      if (!(error instanceof MeshError)) throw error;
+      out.set(step, { kind: 'none', why: error.message });
+    }
+  }
+  return out;
+}
+
+function one(strand: Strand, step: string, analysis: Analysis, evaluator: Evaluator, index: number, size: PreviewSize, phase: number): Preview {
   const row = analysis.types.get(strand.id)?.find((r) => r.step.id === step);
   if (!row?.definition) return { kind: 'none', why: 'not known here' };
   if (!row.gives) return { kind: 'none', why: 'no source' };
@@ -42,12 +59,6 @@ function one(piece: Piece, strand: Strand, step: string, analysis: Analysis, eva
       return signalPlot(evaluator, index, PLOT_SAMPLES);
     case 'surface':
       return surfaceBall(evaluator, index, size, phase);
-    case 'form': {
-      const mesh = bakeOnce(piece, strand);
-      if (!mesh) return { kind: 'none', why: 'no mesh' };
-      const rows = placesOf(mesh, phase);
-      return formDrawing(mesh, evaluator.run(index, rows, mesh.positions.length / 3), size);
-    }
     default:
       return fieldPatch(evaluator, index, size, phase);
   }

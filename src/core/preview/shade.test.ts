@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { triangles, type Mesh } from '../mesh/mesh';
+import { NO_BAKING } from '../mesh/baking';
+import { skinOf, triangles, type Skin } from '../mesh/skin';
 import { CATALOGUE } from '../steps';
 import { placeRows, setPhase, writePlace } from '../weave/places';
 import { PLACE_FIELDS, PLACE_SIZE } from '../glsl/lib';
@@ -62,8 +63,8 @@ describe('light', () => {
 
 describe('drawings of forms', () => {
   const size = { width: 60, height: 30 };
-  const box = CATALOGUE.find((d) => d.op === 'form.grid')!.bake!({ columns: 4, rows: 4, width: 2, depth: 2, lies: 'floor' });
-  const covered = (mesh: Mesh, positions: Float32Array) => {
+  const box = skinOf(CATALOGUE.find((d) => d.op === 'form.grid')!.bake!({ columns: 4, rows: 4, width: 2, depth: 2, lies: 'floor' }, NO_BAKING));
+  const covered = (mesh: Skin, positions: Float32Array) => {
     const drawn = formDrawing(mesh, positions, size);
     if (drawn.kind !== 'picture') throw new Error('no picture');
     return Array.from({ length: size.width * size.height }, (_, i) => drawn.pixels[4 * i] !== GROUND[0]).filter(Boolean).length;

@@ -1,4 +1,5 @@
 import type { LibraryPart } from '../glsl';
+import type { Baking } from '../mesh/baking';
 import type { Mesh } from '../mesh/mesh';
 import type { CurvePoint, Key, Kind, Step, Stop, Value, Vector } from '../piece/types';
 
@@ -10,6 +11,11 @@ interface ParamBase {
   name: string;
   /** One line for the artist: what it does. */
   about: string;
+  /**
+   * What a link brings is worked out for the whole face or copy, not at each place. In steps
+   * that make meshes only such parameters take links: a value for each point or face, at phase 0.
+   */
+  per?: 'point' | 'face' | 'copy';
 }
 
 export interface NumberParam extends ParamBase {
@@ -98,6 +104,8 @@ export interface StrandParam extends ParamBase {
   optional?: true;
 }
 
+export type Aside = 'delay' | 'tint' | 'dot';
+
 export type Param = NumberParam | VectorParam | ColourParam | ChoiceParam | RampParam | CurveParam | KeysParam | PictureParam | TextParam | StrandParam;
 
 /** Values of a step's parameters at one phase, links and controls worked out. */
@@ -138,8 +146,18 @@ export interface StepDefinition {
   again?: true;
   /** For steps whose parameters or text depend on what the artist wrote. `takes` is null in a source. */
   resolve?: (step: Pick<Step, 'params'>, takes: RunType | null) => ResolvedStep;
-  /** For sources of forms: makes the mesh. */
-  bake?: (params: PlainParams) => Mesh;
+  /**
+   * Parameters that say something beside the running value, by what they say: how many loops a
+   * copy is behind, so that all that runs there does so at its own phase; its colour; the size
+   * of a point. They become functions of the place.
+   */
+  asides?: Partial<Record<Aside, string>>;
+  /** For sources of forms: makes the mesh. @throws MeshError with a sentence for the artist */
+  bake?: (params: PlainParams, baking: Baking) => Mesh;
+  /** Of a step that both makes a mesh and moves it: the parameters that only the making reads. */
+  baked?: string[];
+  /** For steps that make another mesh of a mesh; what stands before them in the row is baked. @throws MeshError */
+  reshape?: (mesh: Mesh, params: PlainParams, baking: Baking) => Mesh;
 }
 
 /** A step as it stands in a row. */

@@ -38,8 +38,11 @@ export function linkKinds(kind: Kind): Kind[] {
   return kind === 'signal' || kind === 'stage' ? ['signal'] : ['field', 'signal'];
 }
 
-/** Baked steps make a mesh once, so nothing that moves can feed them. */
-export const acceptsLinks = (definition: StepDefinition) => definition.bake === undefined;
+/** Steps that make meshes do so once: they take links only where these are worked out for each point or face. */
+export function acceptsLinks(definition: StepDefinition, param: Param): boolean {
+  if (definition.baked?.includes(param.id)) return false;
+  return param.per !== undefined || definition.glsl !== undefined || !(definition.bake || definition.reshape);
+}
 
 /** Types along each row, the order of strands, where each is used, and what does not fit. */
 export function analyse(piece: Piece): Analysis {
@@ -137,7 +140,7 @@ export function linkProblem(piece: Piece, definition: StepDefinition, param: Par
   const from = strandById(piece, link.link);
   if (!from) return 'it is linked to a strand that is not there.';
   if (param.type === 'strand') return from.kind === param.kind ? null : `it needs a ${param.kind} strand, and "${from.name}" is a ${from.kind}.`;
-  if (!acceptsLinks(definition)) return 'it is fixed when the form is made and cannot be linked.';
+  if (!acceptsLinks(definition, param)) return 'it is fixed when the form is made and cannot be linked.';
   const kinds = linkKinds(kindOf(definition));
   if (!kinds.includes(from.kind)) return `it can follow a ${kinds.join(' or a ')}, and "${from.name}" is a ${from.kind}.`;
   const gives = typeAfter(types, link.link, link.step);

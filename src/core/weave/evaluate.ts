@@ -1,6 +1,6 @@
 import { compile, Processor } from '../glsl';
 import type { Piece } from '../piece/types';
-import type { RunType } from '../steps';
+import type { Aside, RunType } from '../steps';
 import { analyse, type Analysis } from './analyse';
 import { slotValues } from './values';
 import { pixelsOf } from './pixels';
@@ -62,14 +62,24 @@ export class Evaluator {
 
   /** Runs target number `index` over rows of places. */
   run(index: number, rows: Float32Array, count: number): Float32Array {
+    return this.call(this.woven.functions[index]!.name, rows, count);
+  }
+
+  /** What a step says beside the running value, for each place; null where none does. */
+  aside(name: Aside, rows: Float32Array, count: number): Float32Array | null {
+    const own = this.woven.asides[name];
+    return own ? this.call(own, rows, count) : null;
+  }
+
+  private call(name: string, rows: Float32Array, count: number): Float32Array {
     // Pieces with the same text share one processor, so each run brings its own values.
     for (const { name, scalars } of this.values) this.processor.setUniform(name, scalars);
     this.processor.setPictures(this.woven.pictures.map(pixelsOf));
-    return this.processor.run(this.woven.functions[index]!.name, rows, count);
+    return this.processor.run(name, rows, count);
   }
 }
 
 function keyOf(woven: Woven): { key: string; names: string[] } {
-  const names = [...new Set(woven.functions.map((f) => f.name))];
+  const names = [...new Set([...woven.functions.map((f) => f.name), ...Object.values(woven.asides)])];
   return { key: `${names.join()}\n${woven.glsl}`, names };
 }

@@ -1,6 +1,10 @@
+import { placeText } from '../glsl/lib';
 import type { Piece } from '../piece/types';
 import { analyse } from './analyse';
 import { cardText, glslType, weave } from './weave';
+
+/** The place of a pixel of the painted square; `uv` and `phase` are in scope. */
+export const FLAT_PLACE = placeText({ rest: 'vec3(uv * 2.0 - 1.0, 0.0)', world: 'vec3(uv * 2.0 - 1.0, 0.0)', normal: 'vec3(0.0, 0.0, 1.0)', uv: 'uv', screen: 'uv', phase: 'phase' });
 
 const PAINT: Record<string, string> = { float: 'vec3(value)', vec2: 'vec3(value, 0.0)', vec3: 'value' };
 
@@ -29,7 +33,7 @@ ${cardText(woven).trim()}
 
 void main() {
   vec2 uv = gl_FragCoord.xy / size;
-  Place p = Place(vec3(uv * 2.0 - 1.0, 0.0), vec3(uv * 2.0 - 1.0, 0.0), vec3(0.0, 0.0, 1.0), uv, uv, vec3(0.0, 0.0, 1.0), 0.0, 1.0, 0.0, phase);
+  Place p = ${FLAT_PLACE};
   ${glslType(gives)} value = ${name}(p);
   pixel = vec4(${paint}, 1.0);
 }

@@ -1,6 +1,6 @@
 export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, typeAfter, type Analysis, type Problem, type StepTypes, type Use } from './analyse';
 export { linkedStrands, orderStrands, wouldCycle } from './order';
-export { cardText, glslType, weave, type Target, type WeaveOptions, type Woven } from './weave';
+export { cardText, glslType, lastReshape, weave, type Target, type WeaveOptions, type Woven } from './weave';
 export { literalOf, plainParams, slotValues, type UniformSlot } from './values';
 export { paramType, stepFunction, stepFunctionName } from './step-function';
 export { slopes, sortedStops } from './tables';
@@ -8,4 +8,4 @@ export { Evaluator } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';
 export { placeRows, writePlace, type PlaceValues } from './places';
 export { floatText, strandNames } from './words';
-export { exportGlsl } from './export';
+export { exportGlsl, FLAT_PLACE } from './export';

@@ -12,7 +12,7 @@ const OFFSETS = (() => {
   });
 })();
 
-const DEFAULTS: PlaceValues = { normal: [0, 1, 0], view: [0, 0, 1], copies: 1 };
+const DEFAULTS: PlaceValues = { normal: [0, 1, 0], view: [0, 0, 1], copies: 1, tint: [1, 1, 1], copyNormal: [0, 1, 0] };
 
 /** Writes one place into row `index`; what is not given is 0, or the default of a lone, upward-facing point. */
 export function writePlace(rows: Float32Array, index: number, values: PlaceValues): void {

@@ -1,6 +1,6 @@
 import { library, PICTURE_SLOTS, samplerText, type LibraryPart } from '../glsl';
 import { isLink, type Link, type Piece, type Strand } from '../piece/types';
-import { valueOf, type Param, type RunType } from '../steps';
+import { valueOf, type Aside, type Param, type RunType } from '../steps';
 import { linkProblem, type Analysis, type StepTypes } from './analyse';
 import { emptyType, floatText, strandNames } from './words';
 import { paramType, stepFunction, stepFunctionName } from './step-function';
@@ -23,6 +23,8 @@ export interface Woven {
   pictures: string[];
   /** Uniforms that hold the values of signals at the present phase; see `WeaveOptions.held`. */
   signals: HeldSignal[];
+  /** Functions of the place for what steps say beside the running value. */
+  asides: Partial<Record<Aside, string>>;
 }
 
 export interface HeldSignal {
@@ -58,6 +60,14 @@ export function weave(piece: Piece, analysis: Analysis, targets: Target[], optio
   return new Weaver(piece, analysis, options).weave(targets);
 }
 
+const isElsewhere = (param: Param) => param.per === 'face' || param.per === 'copy';
+
+/** Index of the last step up to `end` that makes a mesh; 0 where only the source does. */
+export function lastReshape(rows: StepTypes[], end = rows.length - 1): number {
+  for (let i = end; i > 0; i--) if (rows[i]!.active && rows[i]!.definition!.reshape) return i;
+  return 0;
+}
+
 class Weaver {
   private readonly names: Map<string, string>;
   private readonly byId: Map<string, Strand>;
@@ -69,6 +79,7 @@ class Weaver {
   private readonly strandFunctions: string[] = [];
   private readonly pictures: string[] = [];
   private readonly signals = new Map<string, HeldSignal>();
+  private readonly asides: Partial<Record<Aside, string>> = {};
   /** Rows that a step asks for at other places: each gets its function of the place at once. */
   private readonly asked = new Set<string>();
   private readonly entered = new Set<string>();
@@ -87,7 +98,7 @@ class Weaver {
     for (const strand of this.analysis.order) this.writeStrand(strand);
     for (const target of targets) this.enter(target);
     const text = [library(this.parts), this.uniformText(), ...this.signalText(), ...this.stepFunctions.values(), ...this.strandFunctions].join('\n');
-    return { glsl: text, uniforms: this.uniforms, functions, pictures: this.pictures, signals: [...this.signals.values()] };
+    return { glsl: text, uniforms: this.uniforms, functions, pictures: this.pictures, signals: [...this.signals.values()], asides: this.asides };
   }
 
   private enter(target: Target): void {
@@ -102,6 +113,11 @@ class Weaver {
     if (!row.active || !row.definition?.again) return null;
     const previous = this.rows(strand)[index - 1];
     return previous ? { strand, step: previous.step.id } : null;
+  }
+
+  /** Where the part of a row begins that runs at each place: all before the last step that makes a mesh is baked into it. */
+  private liveFrom(target: Target): number {
+    return lastReshape(this.rows(target.strand), this.indexOf(target));
   }
 
   private rows(id: string): StepTypes[] {
@@ -132,7 +148,8 @@ class Weaver {
     if (!cuts.has(index)) {
       cuts.add(index);
       for (const input of this.inputsOf(target)) this.want(input);
-      for (let i = 0; i <= index; i++) {
+      for (let i = this.liveFrom(target); i <= index; i++) {
+        for (const input of this.elsewhere(this.rows(target.strand)[i]!)) this.asked.add(this.want(input));
         const before = this.before(target.strand, i);
         if (before) this.asked.add(this.want(before));
       }
@@ -143,17 +160,27 @@ class Weaver {
   /** What the row of a target takes in through links, each once, in the order of the row. */
   private inputsOf(target: Target): Target[] {
     const found = new Map<string, Target>();
-    for (const row of this.rows(target.strand).slice(0, this.indexOf(target) + 1)) {
+    for (const row of this.rows(target.strand).slice(this.liveFrom(target), this.indexOf(target) + 1)) {
       if (!row.active) continue;
       for (const param of row.definition!.params) {
         const link = this.linkOf(row, param);
-        if (!link) continue;
+        if (!link || isElsewhere(param)) continue;
         const input = { strand: link.link, step: link.step };
         if (this.isHeld(input)) continue;
         found.set(this.nameOf(input), input);
       }
     }
     return [...found.values()];
+  }
+
+  /** What a step takes in for whole faces or copies: functions of a place of their own. */
+  private elsewhere(row: StepTypes): Target[] {
+    if (!row.active || !row.definition!.glsl) return [];
+    return row.definition!.params.filter(isElsewhere).flatMap((param) => {
+      const link = this.linkOf(row, param);
+      const target = link && { strand: link.link, step: link.step };
+      return target && !this.isHeld(target) ? [target] : [];
+    });
   }
 
   /** The function of a row: the target's own name where it takes in nothing. */
@@ -211,8 +238,11 @@ class Weaver {
     }
   }
 
-  private writeFunction(strand: Strand, from: Target | null, begin: number, end: number, target: Target): void {
+  private writeFunction(strand: Strand, before: Target | null, first: number, end: number, target: Target): void {
     const gives = this.typeOf(target);
+    // Beyond a step that makes a mesh the row begins anew, from its points at rest.
+    const live = this.liveFrom(target);
+    const [from, begin] = live > 0 && live >= first ? [null, live] : [before, first];
     if (gives === 'surface') this.parts.add('surface');
     const head = this.head(this.rowName(target), target, this.inputsOf(target));
     const lines: string[] = [];
@@ -239,6 +269,11 @@ class Weaver {
       if (text !== null) named[p.id] = text;
       return text === null ? [] : [text];
     });
+    for (const [aside, id] of Object.entries(definition.asides ?? {}) as [Aside, string][]) {
+      const own = `${this.names.get(strand.id)}_Step${index + 1}_${aside}Aside`;
+      this.asides[aside] = own;
+      this.strandFunctions.push(`${aside === 'tint' ? 'vec3' : 'float'} ${own}(Place p) {\n  return ${named[id]};\n}\n`);
+    }
     return `${name}(${['p', ...(takes ? [running] : []), ...args].join(', ')})`;
   }
 
@@ -289,7 +324,8 @@ class Weaver {
     }
     const target = { strand: link.link, step: link.step };
     if (this.isHeld(target)) this.signals.set(this.nameOf(target), { name: this.valueName(target), type: this.typeOf(target), target });
-    const value = `${this.valueName(target)}${link.swizzle ? `.${link.swizzle}` : ''}`;
+    const whole = isElsewhere(param) && !this.isHeld(target) ? `${this.nameOf(target)}(${param.per}Of(p))` : this.valueName(target);
+    const value = `${whole}${link.swizzle ? `.${link.swizzle}` : ''}`;
     if (!wide) return value;
     const seen = link.swizzle ? 'float' : this.typeOf(target);
     return seen === 'float' ? `vec3(${value})` : seen === 'vec2' ? `vec3(${value}, 0.0)` : value;

@@ -36,7 +36,7 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
   const edit = useWorkbench((s) => s.edit);
   const value = valueOf(step, param);
   const set = (next: Value | undefined, gesture?: string) => edit((p) => setParam(p, strand.id, step.id, param.id, next), gesture && `${strand.id}/${step.id}/${param.id}`);
-  const linkable = param.type === 'strand' || (acceptsLinks(definition) && !UNLINKED.has(param.type));
+  const linkable = param.type === 'strand' || (acceptsLinks(definition, param) && !UNLINKED.has(param.type));
   const controllable = param.type === 'number' || param.type === 'colour';
   const follows = isLink(value) || isControlRef(value);
   return (

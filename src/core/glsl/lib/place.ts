@@ -6,9 +6,17 @@ export const PLACE_FIELDS = [
   { name: 'uv', size: 2, about: 'surface coordinates, 0 to 1' },
   { name: 'screen', size: 2, about: 'place in the picture, 0 to 1 from the lower left' },
   { name: 'view', size: 3, about: 'direction towards the viewer, length 1' },
+  { name: 'tint', size: 3, about: 'colour that the form carries here' },
+  { name: 'face', size: 1, about: 'number of the face, from 0' },
+  { name: 'faceMiddle', size: 3, about: 'middle of the face at rest' },
+  { name: 'faceWorld', size: 3, about: 'middle of the face in the hall' },
+  { name: 'faceNormal', size: 3, about: 'direction the face looks at rest' },
+  { name: 'faceUv', size: 2, about: 'surface coordinates at the middle of the face' },
+  { name: 'lift', size: 1, about: '1 on what rises with a raised face, 0 where it stands' },
   { name: 'copy', size: 1, about: 'number of the copy, from 0' },
   { name: 'copies', size: 1, about: 'how many copies there are' },
-  { name: 'face', size: 1, about: 'number of the face, from 0' },
+  { name: 'copyAt', size: 3, about: 'where the copy is put' },
+  { name: 'copyNormal', size: 3, about: 'direction the copy stands up in' },
   { name: 'phase', size: 1, about: 'time in the loop, 0 to 1' },
 ] as const;
 
@@ -16,10 +24,34 @@ export const PLACE_SIZE = PLACE_FIELDS.reduce((sum, f) => sum + f.size, 0);
 
 const typeOf = (size: number) => (size === 1 ? 'float' : `vec${size}`);
 
+/** What a place is where nothing else is said: a lone, upward-facing point. */
+const DEFAULTS: Record<string, string> = { normal: 'vec3(0.0, 1.0, 0.0)', view: 'vec3(0.0, 0.0, 1.0)', copies: '1.0', tint: 'vec3(1.0)', copyNormal: 'vec3(0.0, 1.0, 0.0)' };
+
+/** A place in GLSL from the text of some of its fields. @param empty what is not given is 0 */
+export function placeText(fields: Record<string, string>, empty = false): string {
+  return `Place(${PLACE_FIELDS.map(({ name, size }) => fields[name] ?? (empty ? undefined : DEFAULTS[name]) ?? (size === 1 ? '0.0' : `vec${size}(0.0)`)).join(', ')})`;
+}
+
 export const PLACE = `
 struct Place {
 ${PLACE_FIELDS.map((f) => `  ${typeOf(f.size)} ${f.name}; // ${f.about}`).join('\n')}
 };
+
+// The place that stands for the whole face, and for the whole copy.
+Place faceOf(Place p) {
+  p.rest = p.faceMiddle;
+  p.world = p.faceWorld;
+  p.normal = p.faceNormal;
+  p.uv = p.faceUv;
+  return p;
+}
+Place copyOf(Place p) {
+  p.rest = p.copyAt;
+  p.world = p.copyAt;
+  p.normal = p.copyNormal;
+  p.uv = vec2(p.copy / max(p.copies - 1.0, 1.0), 0.0);
+  return p;
+}
 
 // A running value as a point in space: missing coordinates are 0.
 vec3 pointOf(float v) { return vec3(v, 0.0, 0.0); }

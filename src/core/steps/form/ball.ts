@@ -27,6 +27,6 @@ export const ball: StepDefinition = {
       // Longitude has no slope at a pole; it is held at that of the last row so that nothing is divided by zero.
       const around = 1 / (2 * Math.PI * radius * Math.max(cosB, 1e-3));
       return { position: normal.map((x) => x * radius), normal, tangentA: east, tangentB: north, normalA: bend(east), normalB: bend(north), uvSlope: [around, 0, 0, 1 / (Math.PI * radius)] };
-    });
+    }, { around: true, begin: true, end: true });
   },
 };

@@ -24,6 +24,6 @@ export const tube: StepDefinition = {
         position: [radius * sin, (v - 0.5) * height, radius * cos], normal: [sin, 0, cos],
         tangentA: east, tangentB: [0, 1, 0], normalA: east.map((x) => x / radius), normalB: [0, 0, 0], uvSlope: [1 / (2 * Math.PI * radius), 0, 0, 1 / height],
       };
-    });
+    }, { around: true });
   },
 };

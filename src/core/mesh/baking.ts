@@ -1,0 +1,17 @@
+import type { Pixels } from '../glsl';
+import type { Mesh } from './mesh';
+
+/** What steps that make meshes may ask for while they do. */
+export interface Baking {
+  /** Values of a parameter for each point or face (its `per`) of the mesh that runs in: one float each, or three for vectors and colours. */
+  values: (param: string) => Float32Array;
+  /** Mesh of another form, by its strand; null where there is none. */
+  form: (strand: string) => Mesh | null;
+  /** Pixels of a picture, by its asset. */
+  picture: (asset: string) => Pixels;
+  /** Width over height of the piece's picture. */
+  aspect: number;
+}
+
+/** For making meshes outside of a piece. */
+export const NO_BAKING: Baking = { values: () => new Float32Array(0), form: () => null, picture: () => ({ width: 1, height: 1, data: new Uint8ClampedArray(4) }), aspect: 16 / 9 };

@@ -1,0 +1,127 @@
+import type { FrameRows } from './frames';
+import { measureFrames } from './measure-frames';
+import { faceCount, pointCount, type Copies, type Mesh } from './mesh';
+import { triangleCorners } from './triangulate';
+import { faceMiddle, faceNormal } from './vectors';
+
+/**
+ * A mesh ready to be drawn or evaluated: points are split into vertices where the way the
+ * surface runs differs between the faces that meet there.
+ */
+export interface Skin {
+  /** xyz of each vertex at rest. */
+  positions: Float32Array;
+  /** How the surface runs at each vertex. */
+  points: FrameRows;
+  faceStarts: Uint32Array;
+  /** Vertex of each corner. */
+  corners: Uint32Array;
+  /** Point of the mesh that each vertex stands for. */
+  origin: Uint32Array;
+  faces: FaceRows;
+  /** 0..1 for each corner: 1 where raising faces lifts it. */
+  lift?: Float32Array;
+  /** Linear rgb of each vertex. */
+  tint?: Float32Array;
+  /** Every face is shaded flat. */
+  facets: boolean;
+  /** Face of each vertex, where every vertex belongs to one alone; see `spread`. */
+  faceOf?: Uint32Array;
+  /** Where it is put, if it is there more than once. */
+  copies?: Copies;
+}
+
+/** For each face: its number, mean point and normal; faces made by raising one keep its. */
+export interface FaceRows {
+  number: Float32Array;
+  middle: Float32Array;
+  facing: Float32Array;
+}
+
+export function skinOf(mesh: Mesh): Skin {
+  const cloud = faceCount(mesh) === 0;
+  const { rows, values } = mesh.frames ?? measureFrames(mesh);
+  const byFace = mesh.faceData.colour;
+  const corners = byFace ? Uint32Array.from(mesh.corners.keys()) : rows;
+  const vertices = cloud ? pointCount(mesh) : byFace ? corners.length : values.normal.length / 3;
+  const origin = new Uint32Array(vertices);
+  if (cloud) for (let p = 0; p < vertices; p++) origin[p] = p;
+  else for (let c = 0; c < corners.length; c++) origin[corners[c]!] = mesh.corners[c]!;
+  return {
+    positions: gatherFloats(mesh.positions, 3, origin),
+    points: byFace ? spreadRows(values, rows) : values,
+    faceStarts: mesh.faceStarts,
+    corners,
+    origin,
+    faces: faceRows(mesh),
+    lift: mesh.cornerData.lift?.data,
+    tint: tintOf(mesh, origin),
+    facets: mesh.shading.facets,
+    copies: mesh.copies,
+  };
+}
+
+/** The same with every corner a vertex of its own, so that each knows its face. A cloud stays as it is. */
+export function spread(skin: Skin): Skin {
+  if (skin.corners.length === 0) return skin;
+  const { corners, faceStarts } = skin;
+  const faceOf = new Uint32Array(corners.length);
+  for (let f = 0; f + 1 < faceStarts.length; f++) faceOf.fill(f, faceStarts[f]!, faceStarts[f + 1]!);
+  return {
+    ...skin,
+    positions: gatherFloats(skin.positions, 3, corners),
+    points: spreadRows(skin.points, corners),
+    corners: Uint32Array.from(corners.keys()),
+    origin: corners.map((v) => skin.origin[v]!),
+    tint: skin.tint && gatherFloats(skin.tint, 3, corners),
+    faceOf,
+  };
+}
+
+function gatherFloats(data: Float32Array, size: number, rows: Uint32Array): Float32Array {
+  const out = new Float32Array(rows.length * size);
+  for (let i = 0; i < rows.length; i++) for (let k = 0; k < size; k++) out[i * size + k] = data[rows[i]! * size + k]!;
+  return out;
+}
+
+function spreadRows(values: FrameRows, rows: Uint32Array): FrameRows {
+  const count = values.normal.length / 3;
+  return Object.fromEntries(Object.entries(values).map(([name, data]: [string, Float32Array]) => [name, gatherFloats(data, data.length / count, rows)])) as unknown as FrameRows;
+}
+
+function faceRows(mesh: Mesh): FaceRows {
+  const count = faceCount(mesh);
+  const { number, middle, facing } = mesh.faceData;
+  const measured = (of: typeof faceMiddle) => {
+    const out = new Float32Array(3 * count);
+    for (let f = 0; f < count; f++) out.set(of(mesh, f), 3 * f);
+    return out;
+  };
+  return {
+    number: number?.data ?? Float32Array.from({ length: count }, (_, f) => f),
+    middle: middle?.data ?? measured(faceMiddle),
+    facing: facing?.data ?? measured(faceNormal),
+  };
+}
+
+function tintOf(mesh: Mesh, origin: Uint32Array): Float32Array | undefined {
+  const byFace = mesh.faceData.colour?.data;
+  if (!byFace) return mesh.pointData.colour && gatherFloats(mesh.pointData.colour.data, 3, origin);
+  const out = new Float32Array(3 * mesh.corners.length);
+  for (let f = 0; f < faceCount(mesh); f++) for (let c = mesh.faceStarts[f]!; c < mesh.faceStarts[f + 1]!; c++) out.set(byFace.subarray(3 * f, 3 * f + 3), 3 * c);
+  return out;
+}
+
+export const vertexCount = (skin: Skin) => skin.positions.length / 3;
+
+/** Triangles of all faces: three vertex numbers each. */
+export function triangles(skin: Skin): Uint32Array {
+  const cut = triangleCorners(skin);
+  return cut.map((c) => skin.corners[c]!);
+}
+
+/** Buffers of a skin, each once, for handing it from a worker without a copy. */
+export function buffersOf(skin: Skin): ArrayBuffer[] {
+  const arrays = [skin.positions, skin.faceStarts, skin.corners, skin.origin, ...Object.values(skin.points), ...Object.values(skin.faces), ...(skin.lift ? [skin.lift] : []), ...(skin.tint ? [skin.tint] : []), ...(skin.copies ? [skin.copies.at, skin.copies.normal] : [])];
+  return [...new Set(arrays.map((a: Float32Array | Uint32Array) => a.buffer as ArrayBuffer))];
+}

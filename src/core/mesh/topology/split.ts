@@ -1,0 +1,131 @@
+import { MeshBuilder } from '../builder';
+import { faceCount, faceSize, gatherAll, meshOf, pointCount, refuseTooMany, type Mesh } from '../mesh';
+import { triangleCorners } from '../triangulate';
+import { adjacencyOf } from '../adjacency';
+
+/** Every face cut into triangles. */
+export function triangulate(mesh: Mesh): Mesh {
+  if (Array.from({ length: faceCount(mesh) }, (_, f) => f).every((f) => faceSize(mesh, f) === 3)) return mesh;
+  const cut = triangleCorners(mesh);
+  const { faceOf } = adjacencyOf(mesh);
+  const count = cut.length / 3;
+  return {
+    ...mesh,
+    faceStarts: Uint32Array.from({ length: count + 1 }, (_, i) => 3 * i),
+    corners: cut.map((c) => mesh.corners[c]!),
+    cornerData: gatherAll(mesh.cornerData, cut),
+    faceData: gatherAll(mesh.faceData, Uint32Array.from({ length: count }, (_, i) => faceOf[cut[3 * i]!]!)),
+    frames: mesh.frames && { ...mesh.frames, rows: cut.map((c) => mesh.frames!.rows[c]!) },
+  };
+}
+
+/** Every face with points of its own. */
+export function separate(mesh: Mesh): Mesh {
+  refuseTooMany('Separating these faces', mesh.corners.length, faceCount(mesh));
+  const builder = new MeshBuilder(mesh);
+  for (let f = 0; f < faceCount(mesh); f++) {
+    const corners = Array.from({ length: faceSize(mesh, f) }, (_, k) => mesh.faceStarts[f]! + k);
+    builder.face(corners.map((c) => builder.same(mesh.corners[c]!)), corners, f);
+  }
+  return builder.done();
+}
+
+/**
+ * Makes one point of all that lie within a distance (metres) of each other; faces that shrink to
+ * less than three corners go.
+ */
+export function mergePoints(mesh: Mesh, distance: number): Mesh {
+  const { positions } = mesh;
+  const cell = Math.max(distance, 1e-7);
+  const grid = new Map<string, number[]>();
+  const target = new Uint32Array(pointCount(mesh));
+  const builder = new MeshBuilder(mesh);
+  for (let p = 0; p < target.length; p++) {
+    const [x, y, z] = [positions[3 * p]!, positions[3 * p + 1]!, positions[3 * p + 2]!];
+    const [i, j, k] = [x, y, z].map((v) => Math.floor(v / cell)) as [number, number, number];
+    let found = -1;
+    for (let n = 0; n < 27 && found < 0; n++) {
+      for (const q of grid.get(`${i + (n % 3) - 1} ${j + (Math.floor(n / 3) % 3) - 1} ${k + Math.floor(n / 9) - 1}`) ?? []) {
+        if (Math.hypot(positions[3 * q]! - x, positions[3 * q + 1]! - y, positions[3 * q + 2]! - z) <= distance) {
+          found = q;
+          break;
+        }
+      }
+    }
+    if (found >= 0) target[p] = target[found]!;
+    else {
+      target[p] = builder.same(p);
+      const key = `${i} ${j} ${k}`;
+      const list = grid.get(key);
+      if (list) list.push(p);
+      else grid.set(key, [p]);
+    }
+  }
+  for (let f = 0; f < faceCount(mesh); f++) {
+    const own = Array.from({ length: faceSize(mesh, f) }, (_, k) => mesh.faceStarts[f]! + k);
+    const kept = own.filter((c, k) => target[mesh.corners[c]!] !== target[mesh.corners[own[(k + 1) % own.length]!]!]);
+    if (kept.length >= 3) builder.face(kept.map((c) => target[mesh.corners[c]!]!), kept, f);
+  }
+  return builder.done();
+}
+
+/** The mesh without the faces (or, in a cloud, the points) for which `keep` is 0; points that no face uses any more go. */
+export function keepOnly(mesh: Mesh, keep: ArrayLike<number>): Mesh {
+  const builder = new MeshBuilder(mesh);
+  if (faceCount(mesh) === 0) {
+    for (let p = 0; p < pointCount(mesh); p++) if (keep[p]) builder.same(p);
+    return builder.done();
+  }
+  const made = new Int32Array(pointCount(mesh)).fill(-1);
+  for (let f = 0; f < faceCount(mesh); f++) {
+    if (!keep[f]) continue;
+    const corners = Array.from({ length: faceSize(mesh, f) }, (_, k) => mesh.faceStarts[f]! + k);
+    const points = corners.map((c) => {
+      const p = mesh.corners[c]!;
+      if (made[p]! < 0) made[p] = builder.same(p);
+      return made[p]!;
+    });
+    builder.face(points, corners, f);
+  }
+  return builder.done();
+}
+
+/** Two meshes as one; values that only one of them carries are 0 in the other. */
+export function join(a: Mesh, b: Mesh): Mesh {
+  refuseTooMany('These forms together', pointCount(a) + pointCount(b), faceCount(a) + faceCount(b));
+  const both = (name: 'pointData' | 'cornerData' | 'faceData', counts: [number, number]) =>
+    Object.fromEntries([...new Set([...Object.keys(a[name]), ...Object.keys(b[name])])].map((key) => {
+      const size = (a[name][key] ?? b[name][key])!.size;
+      const data = new Float32Array((counts[0] + counts[1]) * size);
+      if (a[name][key]) data.set(a[name][key].data);
+      if (b[name][key]) data.set(b[name][key].data, counts[0] * size);
+      return [key, { size, data }];
+    }));
+  const concat = (x: Float32Array, y: Float32Array) => {
+    const out = new Float32Array(x.length + y.length);
+    out.set(x);
+    out.set(y, x.length);
+    return out;
+  };
+  const faceStarts = new Uint32Array(faceCount(a) + faceCount(b) + 1);
+  faceStarts.set(a.faceStarts);
+  faceStarts.set(b.faceStarts.map((s) => s + a.corners.length), faceCount(a));
+  const corners = new Uint32Array(a.corners.length + b.corners.length);
+  corners.set(a.corners);
+  corners.set(b.corners.map((p) => p + pointCount(a)), a.corners.length);
+  return meshOf({
+    positions: concat(a.positions, b.positions), faceStarts, corners, shading: a.shading,
+    pointData: both('pointData', [pointCount(a), pointCount(b)]), cornerData: both('cornerData', [a.corners.length, b.corners.length]), faceData: both('faceData', [faceCount(a), faceCount(b)]),
+  });
+}
+
+/** The mesh and its mirror image through the origin's plane across an axis (0, 1, 2). */
+export function mirror(mesh: Mesh, axis: number, both: boolean): Mesh {
+  const positions = mesh.positions.map((v, i) => (i % 3 === axis ? -v : v));
+  const { faceStarts } = mesh;
+  // Mirrored faces run the other way round.
+  const order = Uint32Array.from({ length: mesh.corners.length });
+  for (let f = 0; f < faceCount(mesh); f++) for (let k = 0; k < faceSize(mesh, f); k++) order[faceStarts[f]! + k] = faceStarts[f + 1]! - 1 - k;
+  const image: Mesh = { ...mesh, positions, corners: order.map((c) => mesh.corners[c]!), cornerData: gatherAll(mesh.cornerData, order), frames: undefined };
+  return both ? mergePoints(join(mesh, image), 1e-6) : image;
+}

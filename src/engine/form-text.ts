@@ -1,0 +1,39 @@
+import { derive } from '@/core/glsl';
+import type { Woven } from '@/core/weave';
+import type { FormText } from './place-glsl';
+
+/** Names of a form's functions, and the text that has to stand after what was woven. */
+export interface FormWoven extends FormText {
+  text: string;
+  /** Why its normals are taken by differences; null where they are exact. */
+  blunt: string | null;
+}
+
+/** A form that does not move: its function gives the place at rest. */
+const STILL = 'clStill';
+const STILL_TEXT = `vec3 ${STILL}(Place p) { return p.rest; }\n`;
+/** Fields of a place that change along a surface. */
+export const ALONG = new Set(['rest', 'world', 'normal', 'uv', 'screen', 'view']);
+/** Longer text than this takes a card too long to compile: differences do. */
+const MOST_TEXT = 400_000;
+
+const known = new WeakMap<Woven, FormWoven>();
+
+/** The form with its slopes along two directions, by differentiating its text. */
+export function formText(woven: Woven): FormWoven {
+  const before = known.get(woven);
+  if (before) return before;
+  const made = make(woven);
+  known.set(woven, made);
+  return made;
+}
+
+function make(woven: Woven): FormWoven {
+  const move = woven.functions[0]?.name ?? STILL;
+  const still = woven.functions.length > 0 ? '' : STILL_TEXT;
+  const { asides } = woven;
+  const derived = derive(`${woven.glsl}\n${still}`, move, (field) => ALONG.has(field));
+  if (derived.blunt) return { move, slopes: null, asides, text: still, blunt: derived.blunt };
+  if (derived.text.length > MOST_TEXT) return { move, slopes: null, asides, text: still, blunt: 'it is too long to differentiate' };
+  return { move, slopes: derived.name, asides, text: still + derived.text, blunt: null };
+}
