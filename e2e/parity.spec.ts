@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { checkProgram, compile, library, LIBRARY_PARTS, Processor, samplerText, type Pixels } from '@/core/glsl';
 import { PLACE_FIELDS, PLACE_SIZE, SURFACE_FIELDS } from '@/core/glsl/lib';
 import { CATALOGUE, outputType, type Param, type RunType, type StepDefinition } from '@/core/steps';
-import { glslType, paramType, stepFunction, stepFunctionName } from '@/core/weave';
+import { glslType, heard, paramType, stepFunction, stepFunctionName } from '@/core/weave';
 import { onGraphicsCard } from './gpu';
 
 /** Points for each function. */
@@ -139,7 +139,7 @@ function stepExpression(d: StepDefinition, takes: RunType | null): { call: strin
   const sizes: Partial<Record<RunType, number>> = { float: 1, vec2: 2, vec3: 3, form: 3, image: 3 };
   const running = takes ? (structs[takes] ? `Surface(${structs[takes]!.map((f) => take(f.size)).join(', ')})` : take(sizes[takes]!)) : null;
   const runningSize = width - PLACE_SIZE;
-  const params = d.params.filter((p) => paramType(p) !== null);
+  const params = heard(d);
   const args = params.map((p) => (paramType(p) === 'int' ? `int(${take(1)} + 0.5)` : take(paramType(p) === 'float' ? 1 : 3)));
   return {
     call: `${stepFunctionName(d)}(${[place, ...(running ? [running] : []), ...args].join(', ')})`,
@@ -161,8 +161,9 @@ for (const [k, d] of WITH_GLSL.entries()) {
     for (const takes of starts) {
       const resolved = d.resolve?.({ params: {} }, takes) ?? d;
       const gives = outputType(resolved, takes);
+      const moments = resolved.params.filter((p) => p.per === 'moment');
       const own = takes && `${glslType(takes)} ownRow(Place q) { return ${glslType(takes)}(waveSine(q.uv.x * 2.0 + q.rest.y) + q.screen.y); }`;
-      const glsl = `${ALL}\n${d.again ? own : ''}\n${stepFunction(resolved, takes, gives, undefined, 'ownRow')}`;
+      const glsl = `${ALL}\n${d.again ? own : ''}\n${moments.map((p) => `vec3 own_${p.id}(Place q) { return vec3(waveSine(q.phase), q.rest.x, 0.2); }`).join('\n')}\n${stepFunction(resolved, takes, gives, undefined, 'ownRow', undefined, Object.fromEntries(moments.map((p) => [p.id, `own_${p.id}`])))}`;
       const { call, row, width } = stepExpression(resolved, takes);
       const next = random(k + 77);
       const rows = Array.from({ length: COUNT }, () => row(next)).flat();

@@ -10,6 +10,16 @@ import { tideGauge } from './tide-gauge';
 import { tidewaterVeil } from './tidewater-veil';
 import { tinFloat } from './tin-float';
 import { tornBanner } from './torn-banner';
+import { lowTide } from './low-tide';
+import { reedBeds } from './reed-beds';
+import { quiltedCanvas } from './quilted-canvas';
+import { glasshouseOpening } from './glasshouse-opening';
+import { paperFans } from './paper-fans';
+import { barnacles } from './barnacles';
+import { dentedSail } from './dented-sail';
+import { windingStair } from './winding-stair';
+import { lanternDrift } from './lantern-drift';
+import { gullChart } from './gull-chart';
 
 export interface Starter {
   id: string;
@@ -40,4 +50,14 @@ export const STARTERS: Starter[] = [
   starter('molten-rope', moltenRope),
   starter('tin-float', tinFloat),
   starter('tide-gauge', tideGauge),
+  starter('low-tide', lowTide),
+  starter('reed-beds', reedBeds),
+  starter('quilted-canvas', quiltedCanvas),
+  starter('glasshouse-opening', glasshouseOpening),
+  starter('paper-fans', paperFans),
+  starter('barnacles', barnacles),
+  starter('dented-sail', dentedSail),
+  starter('winding-stair', windingStair),
+  starter('lantern-drift', lanternDrift),
+  starter('gull-chart', gullChart),
 ];

@@ -79,6 +79,23 @@ const card: Paint = (x, y) => {
   return [shade * (0.4 + 0.6 * (i / 7)), shade * 0.7, shade * (0.4 + 0.6 * (j / 7))];
 };
 
+/** A made-up chart of the estuary: soundings in bands, a compass rose of rings, and a gull over it. */
+const chart: Paint = (x, y) => {
+  const depth = 0.5 + 0.25 * Math.sin(5 * x + 2 * Math.sin(3 * y)) + 0.25 * Math.sin(7 * y - 3 * x);
+  const line = Math.abs(((depth * 7) % 1) - 0.5) > 0.44 ? 0.32 : 0;
+  let c: [number, number, number] = mix([0.03, 0.07, 0.1], [0.09, 0.26, 0.3], depth + line);
+  const rose = Math.hypot((x - 0.84) * 1.6, y - 0.78);
+  if (Math.abs(rose - 0.13) < 0.006 || Math.abs(rose - 0.09) < 0.004) c = mix(c, LINEN, 0.7);
+  // Two wings that droop at their tips, and a body between them.
+  const [u, v] = [(x - 0.46) * 1.6, y - 0.42];
+  const reach = Math.abs(u);
+  const middle = 0.34 * reach - 1.15 * Math.max(0, reach - 0.28) ** 1.4 * -1 - 0.55 * Math.sin(Math.min(reach, 0.62) * 4.2) * 0.22;
+  const wing = reach < 0.62 && Math.abs(v - middle * 0.6 + 0.02) < 0.055 * (1 - reach / 0.62) ** 0.55;
+  const body = Math.hypot(u / 0.055, (v - 0.01) / 0.13) < 1;
+  if (wing || body) c = mix([1, 0.97, 0.9], [0.75, 0.78, 0.8], reach);
+  return c;
+};
+
 export interface SamplePicture {
   id: string;
   name: string;
@@ -89,5 +106,6 @@ export interface SamplePicture {
 export const SAMPLE_PICTURES: SamplePicture[] = [
   { id: 'choir-banner', name: 'Choir banner', make: () => draw(640, 360, banner) },
   { id: 'bell-sign', name: 'Bell sign', make: () => draw(256, 256, sign) },
+  { id: 'gull-chart', name: 'Gull chart', make: () => draw(480, 300, chart) },
   { id: 'test-card', name: 'Test card', make: () => draw(256, 256, card) },
 ];

@@ -33,7 +33,7 @@ function brought({ faces, painted, copies }: Body): Record<string, string> {
   return {
     ...(painted ? { tint: 'clTintIn' } : {}),
     ...(faces ? { face: 'clFaceIn.x', lift: 'clFaceIn.y', faceUv: 'clFaceIn.zw', faceMiddle: 'clFaceMiddleIn', faceNormal: 'clFaceNormalIn', faceWorld: '(modelMatrix * vec4(clFaceMiddleIn, 1.0)).xyz' } : {}),
-    ...(copies ? { copy: 'float(gl_InstanceID)', copies: 'clCopies', copyAt: 'clCopyAtIn', copyNormal: 'clCopyNormalIn' } : {}),
+    ...(copies ? { hallPhase: 'clPhase', copy: 'float(gl_InstanceID)', copies: 'clCopies', copyAt: 'clCopyAtIn', copyNormal: 'clCopyNormalIn' } : {}),
   };
 }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addStep, addStrand, blankPiece, setParam } from '@/core/piece/edit';
 import type { Vector } from '@/core/piece/types';
-import { definitionOf, shapedFor } from '@/core/steps';
+import { CATALOGUE, definitionOf, shapedFor } from '@/core/steps';
 import { analyse } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { fileStem } from './download';
@@ -56,7 +56,7 @@ describe('what is offered', () => {
       expect(analyse(between).problems).toEqual([]);
       expect(analyse(between).types.get('swell')!.map((r) => r.active)).toEqual([true, true, true, true]);
     }
-    expect(offered(piece, { for: 'strand', kind: 'form' }).map((d) => d.name)).toEqual(['Grid', 'Ball', 'Tube']);
+    expect(offered(piece, { for: 'strand', kind: 'form' }).map((d) => d.name)).toEqual(CATALOGUE.filter((d) => d.op.startsWith('form.') && d.takes.length === 0).map((d) => d.name));
     expect(offered(piece, { for: 'replace', strand: 'swell', step: 't2' }).map((d) => d.name)).toEqual(expect.arrayContaining(['Distance', 'Noise', 'Fractal', 'Cells']));
     expect(offered(piece, { for: 'replace', strand: 'swell', step: 't1' }).map((d) => d.name)).toEqual(expect.arrayContaining(['Position', 'UV', 'Screen', 'World plane']));
   });

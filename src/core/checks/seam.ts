@@ -3,7 +3,8 @@ import { setParam } from '../piece/edit';
 import { isControlRef, isLink, type Piece, type Strand, type Vector } from '../piece/types';
 import { definitionOf, type Param } from '../steps';
 import { analyse, Evaluator, linkedStrands, literalOf, type Analysis } from '../weave';
-import { setPhase } from '../weave/places';
+import type { StepTypes } from '../weave/analyse';
+import { setPhase, setPlaceFields } from '../weave/places';
 import { PICTURED_SIZE, samplePlaces } from './sample-places';
 
 /** How one strand (or the picture) meets itself at the seam. Amounts are in parts of the value's range over the loop. */
@@ -53,31 +54,44 @@ async function measureStrand(piece: Piece, strand: Strand, analysis: Analysis): 
   const steps = analysis.types.get(strand.id)!;
   const evaluator = await Evaluator.make(piece, steps.map((r) => ({ strand: strand.id, step: r.step.id })), analysis);
   const last = steps.length - 1;
-  const reading = { strand: strand.id, name: strand.name, ...compare(evaluator, last, piece.loop.frames) };
+  const shift = movesOn(piece, steps);
+  const reading = { strand: strand.id, name: strand.name, ...compare(evaluator, last, piece.loop.frames, shift) };
   if (reading.closes) return reading;
-  const at = steps.findIndex((r, i) => r.active && r.definition?.glsl && !compare(evaluator, i, piece.loop.frames).closes);
+  const at = steps.findIndex((r, i) => r.active && r.definition?.glsl && !compare(evaluator, i, piece.loop.frames, shift).closes);
   const row = steps[at] ?? steps[last]!;
   return { ...reading, breaks: await culprit(piece, strand, row.step.id, row.definition?.name ?? row.step.op, analysis) };
 }
 
 type Measured = Omit<SeamReading, 'strand' | 'name' | 'breaks'>;
 
-function compare(evaluator: Evaluator, target: number, frames: number): Measured {
+/** By how many copies a form moves on over the loop: copy n then stands where copy n + shift stood. */
+function movesOn(piece: Piece, steps: StepTypes[]): number {
+  return steps.reduce((sum, { active, definition, step }) => {
+    const param = active && definition!.params.find((p) => p.id === definition!.shifts);
+    return param ? sum + Number(literalOf(piece, step, param)) : sum;
+  }, 0);
+}
+
+/** Copies among which the places are counted out, for forms that are there more than once. */
+const COPIES = 24;
+
+function compare(evaluator: Evaluator, target: number, frames: number, shift = 0): Measured {
   const pictured = evaluator.gives(target) === 'image';
   const rows = samplePlaces(POINTS, pictured);
   const width = evaluator.width(target);
-  const at = (phase: number) => {
+  const at = (phase: number, on = 0) => {
     setPhase(rows, phase, pictured ? PICTURED_SIZE : PLACE_SIZE);
+    if (shift !== 0) countCopies(evaluator, rows, phase, on);
     return evaluator.run(target, rows, POINTS);
   };
-  const begin = at(0);
+  const begin = at(0, shift);
   const end = at(1);
   const lows = new Float32Array(width).fill(Infinity);
   const highs = new Float32Array(width).fill(-Infinity);
   let moves = false;
   for (let k = 0; k < PHASES; k++) {
     // An odd count of unequal phases, so that a wave of whole turns is not always met at its zeros.
-    const values = at((k + 0.37) / PHASES);
+    const values = at((k + 0.37) / PHASES, shift);
     values.forEach((v, i) => {
       lows[i % width] = Math.min(lows[i % width]!, v);
       highs[i % width] = Math.max(highs[i % width]!, v);
@@ -89,8 +103,15 @@ function compare(evaluator: Evaluator, target: number, frames: number): Measured
   const span = Math.max(range[1] - range[0], 1e-3 * Math.max(Math.abs(range[0]), Math.abs(range[1])), 1e-9);
   const gap = largest(begin, end) / span;
   const before = mean(at(1 - 1 / frames), end) / span;
-  const after = mean(begin, at(1 / frames)) / span;
+  const after = mean(begin, at(1 / frames, shift)) / span;
   return { gap, before, after, range, moves, closes: gap <= SEAM_TOLERANCE };
+}
+
+/** Gives each place a copy, `on` further, and that copy's moment. */
+function countCopies(evaluator: Evaluator, rows: Float32Array, phase: number, on: number): void {
+  for (let i = 0; i < POINTS; i++) setPlaceFields(rows, i, { copy: (i % COPIES) + on, copies: COPIES });
+  const delays = evaluator.aside('delay', rows, POINTS);
+  if (delays) for (let i = 0; i < POINTS; i++) setPlaceFields(rows, i, { phase: phase - delays[i]! - Math.floor(phase - delays[i]!) });
 }
 
 function largest(a: Float32Array, b: Float32Array): number {
@@ -148,5 +169,5 @@ async function closesWith(piece: Piece, strand: Strand, step: string, fixes: Fix
   if (fixes.length === 0) return false;
   const mended = fixes.reduce((p, f) => setParam(p, f.strand, f.step, f.param, f.value), piece);
   const evaluator = await Evaluator.make(mended, [{ strand: strand.id, step }]);
-  return compare(evaluator, 0, piece.loop.frames).closes;
+  return compare(evaluator, 0, mended.loop.frames, movesOn(mended, analyse(mended).types.get(strand.id) ?? [])).closes;
 }

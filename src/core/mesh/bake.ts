@@ -16,7 +16,7 @@ import { separate } from './topology/split';
 function bakedSteps(strand: Strand, end = strand.steps.length - 1): Step[] {
   let last = 0;
   for (let i = 1; i <= end; i++) if (definitionOf(strand.steps[i]!.op)?.reshape && !strand.steps[i]!.off) last = i;
-  return strand.steps.slice(0, last + 1);
+  return strand.steps.filter((s, i) => i <= last || definitionOf(s.op)?.shade);
 }
 
 /** What the baked part of a form depends on; the same key gives the same mesh. */
@@ -84,7 +84,8 @@ export async function bake(piece: Piece, strand: Strand, watch?: Watch, end?: nu
     const baking = await bakingFor(piece, row, mesh, analysis, watch);
     mesh = keep(key, mesh === null ? definition!.bake!(params, baking) : reshaped(mesh, row, params, baking));
   }
-  return mesh;
+  const shade = rows.findLast((r) => r.active && r.definition!.shade);
+  return mesh && shade ? { ...mesh, shading: shade.definition!.shade!(plainParams(piece, shade.step, shade.definition!, () => [0])) } : mesh;
 }
 
 function reshaped(mesh: Mesh, row: StepTypes, params: Parameters<NonNullable<NonNullable<StepTypes['definition']>['reshape']>>[1], baking: Baking): Mesh {

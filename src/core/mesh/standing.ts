@@ -1,8 +1,7 @@
-import { PLACE_SIZE } from '../glsl/lib';
 import type { Piece, Strand } from '../piece/types';
 import { analyse, type Analysis } from '../weave/analyse';
 import { Evaluator } from '../weave/evaluate';
-import { setPhase } from '../weave/places';
+import { setPlaceFields } from '../weave/places';
 import { liveSkin } from './bake';
 import type { Mesh } from './mesh';
 import { placesOf } from './place-rows';
@@ -50,7 +49,7 @@ export async function standing(piece: Piece, strand: Strand, mesh: Mesh, phase: 
 
 function moveOne(evaluator: Evaluator, rows: Float32Array, count: number, phase: number, skin: Skin): { positions: Float32Array; tint: Float32Array | null } {
   const delay = evaluator.aside('delay', rows, count);
-  if (delay && count > 0) setPhase(rows, fraction(phase - delay[0]!), PLACE_SIZE);
+  if (delay) for (let i = 0; i < count; i++) setPlaceFields(rows, i, { phase: fraction(phase - delay[i]!) });
   const by = evaluator.aside('tint', rows, count);
   const tint = by ? by.map((v, i) => v * (skin.tint?.[i] ?? 1)) : (skin.tint ?? null);
   return { positions: evaluator.run(0, rows, count).slice(), tint };

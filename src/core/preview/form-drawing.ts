@@ -18,12 +18,23 @@ export function formDrawing(mesh: Skin, positions: Float32Array, { width, height
   const pixels = new Uint8ClampedArray(width * height * 4);
   const depth = new Float32Array(width * height).fill(-Infinity);
   for (let i = 0; i < width * height; i++) pixels.set([...GROUND, 255], 4 * i);
+  if (mesh.corners.length === 0) dots(view, scale, { width, height }, pixels);
   const index = triangles(mesh);
   for (let t = 0; t < index.length; t += 3) {
     const corners = [0, 1, 2].map((k) => 3 * index[t + k]!) as [number, number, number];
     fill(view, corners, scale, { width, height }, pixels, depth);
   }
   return { kind: 'picture', width, height, pixels };
+}
+
+const DOT = CLAY.slice(0, 3).map((c) => toByte(c * 2.4));
+
+/** A cloud: one pixel for each point. */
+function dots(view: Float32Array, scale: Fit, { width, height }: PreviewSize, pixels: Uint8ClampedArray): void {
+  for (let i = 0; i < view.length; i += 3) {
+    const [x, y] = [Math.floor(scale.x + scale.by * view[i]!), Math.floor(scale.y - scale.by * view[i + 1]!)];
+    if (x >= 0 && y >= 0 && x < width && y < height) pixels.set(DOT, 4 * (y * width + x));
+  }
 }
 
 /** Rotated about the upright axis, then tilted towards the viewer, who looks along -z. */

@@ -24,7 +24,7 @@ describe('places', () => {
     const rows = samplePlaces(5, true);
     const before = rows.slice();
     setPhase(rows, 0.75, PICTURED_SIZE);
-    rows.forEach((v, i) => expect(v).toBe(i % PICTURED_SIZE === offset('phase') ? 0.75 : before[i]));
+    rows.forEach((v, i) => expect(v).toBe([offset('phase'), offset('hallPhase')].includes(i % PICTURED_SIZE) ? 0.75 : before[i]));
   });
 
   it('are spread evenly over the square and around the ball', () => {

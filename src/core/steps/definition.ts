@@ -1,6 +1,6 @@
 import type { LibraryPart } from '../glsl';
 import type { Baking } from '../mesh/baking';
-import type { Mesh } from '../mesh/mesh';
+import type { Mesh, Shading } from '../mesh/mesh';
 import type { CurvePoint, Key, Kind, Step, Stop, Value, Vector } from '../piece/types';
 
 /** What runs through a row between two steps. */
@@ -12,10 +12,11 @@ interface ParamBase {
   /** One line for the artist: what it does. */
   about: string;
   /**
-   * What a link brings is worked out for the whole face or copy, not at each place. In steps
+   * What a link brings is worked out for the whole face or copy, not at each place; for a
+   * `moment`, the GLSL asks for it at places of its own, as a function by the parameter's id. In steps
    * that make meshes only such parameters take links: a value for each point or face, at phase 0.
    */
-  per?: 'point' | 'face' | 'copy';
+  per?: 'point' | 'face' | 'copy' | 'moment';
 }
 
 export interface NumberParam extends ParamBase {
@@ -154,6 +155,10 @@ export interface StepDefinition {
   asides?: Partial<Record<Aside, string>>;
   /** For sources of forms: makes the mesh. @throws MeshError with a sentence for the artist */
   bake?: (params: PlainParams, baking: Baking) => Mesh;
+  /** Parameter by how many copies the copies move on over the loop: at its end each stands where another stood. */
+  shifts?: string;
+  /** How the form is shaded from here on. */
+  shade?: (params: PlainParams) => Shading;
   /** Of a step that both makes a mesh and moves it: the parameters that only the making reads. */
   baked?: string[];
   /** For steps that make another mesh of a mesh; what stands before them in the row is baked. @throws MeshError */

@@ -2,7 +2,7 @@ export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, typeAfter, 
 export { linkedStrands, orderStrands, wouldCycle } from './order';
 export { cardText, glslType, lastReshape, weave, type Target, type WeaveOptions, type Woven } from './weave';
 export { literalOf, plainParams, slotValues, type UniformSlot } from './values';
-export { paramType, stepFunction, stepFunctionName } from './step-function';
+export { heard, paramType, stepFunction, stepFunctionName } from './step-function';
 export { slopes, sortedStops } from './tables';
 export { Evaluator } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';

@@ -17,7 +17,16 @@ const DEFAULTS: PlaceValues = { normal: [0, 1, 0], view: [0, 0, 1], copies: 1, t
 /** Writes one place into row `index`; what is not given is 0, or the default of a lone, upward-facing point. */
 export function writePlace(rows: Float32Array, index: number, values: PlaceValues): void {
   for (const { name, size, offset } of OFFSETS) {
-    const value = values[name] ?? DEFAULTS[name] ?? 0;
+    const value = values[name] ?? (name === 'hallPhase' ? values.phase : undefined) ?? DEFAULTS[name] ?? 0;
+    for (let i = 0; i < size; i++) rows[index * PLACE_SIZE + offset + i] = typeof value === 'number' ? value : (value[i] ?? 0);
+  }
+}
+
+/** Writes some fields of a place and leaves the others. */
+export function setPlaceFields(rows: Float32Array, index: number, values: PlaceValues): void {
+  for (const { name, size, offset } of OFFSETS) {
+    const value = values[name];
+    if (value === undefined) continue;
     for (let i = 0; i < size; i++) rows[index * PLACE_SIZE + offset + i] = typeof value === 'number' ? value : (value[i] ?? 0);
   }
 }
@@ -29,8 +38,7 @@ export function placeRows(places: PlaceValues[]): Float32Array {
   return rows;
 }
 
-/** Sets the phase of every row; rows may have more after the place. */
+/** Sets the phase of every row, the hall's as well; rows may have more after the place. */
 export function setPhase(rows: Float32Array, phase: number, width = PLACE_SIZE): void {
-  const { offset } = OFFSETS.find((f) => f.name === 'phase')!;
-  for (let i = offset; i < rows.length; i += width) rows[i] = phase;
+  for (const { name, offset } of OFFSETS) if (name === 'phase' || name === 'hallPhase') for (let i = offset; i < rows.length; i += width) rows[i] = phase;
 }

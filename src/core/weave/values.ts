@@ -30,7 +30,8 @@ export function literalOf(piece: Piece, step: Step, param: Param): Value | undef
 function clampHard(param: Param, value: number): number {
   if (param.type !== 'number') return value;
   const [low, high] = param.hard ?? [-Infinity, Infinity];
-  return Math.min(high, Math.max(low, value));
+  const held = Math.min(high, Math.max(low, value));
+  return param.whole ? Math.round(held) : held;
 }
 
 /** Scalars of a slot at present. Colours come out in linear light. */

@@ -1,9 +1,9 @@
 import { library, PICTURE_SLOTS, samplerText, type LibraryPart } from '../glsl';
 import { isLink, type Link, type Piece, type Strand } from '../piece/types';
-import { valueOf, type Aside, type Param, type RunType } from '../steps';
+import { valueOf, type Aside, type Param, type RunType, type StepDefinition } from '../steps';
 import { linkProblem, type Analysis, type StepTypes } from './analyse';
 import { emptyType, floatText, strandNames } from './words';
-import { paramType, stepFunction, stepFunctionName } from './step-function';
+import { heard, paramType, stepFunction, stepFunctionName } from './step-function';
 import { rampChoices, tableOf, type Table } from './tables';
 import { literalOf, slotValues, type UniformSlot } from './values';
 
@@ -60,7 +60,8 @@ export function weave(piece: Piece, analysis: Analysis, targets: Target[], optio
   return new Weaver(piece, analysis, options).weave(targets);
 }
 
-const isElsewhere = (param: Param) => param.per === 'face' || param.per === 'copy';
+/** Is what a link brings worked out by a function of its own, rather than with the row? */
+const isElsewhere = (definition: StepDefinition, param: Param) => param.per === 'face' || param.per === 'copy' || param.per === 'moment' || Object.values(definition.asides ?? {}).includes(param.id);
 
 /** Index of the last step up to `end` that makes a mesh; 0 where only the source does. */
 export function lastReshape(rows: StepTypes[], end = rows.length - 1): number {
@@ -164,7 +165,7 @@ class Weaver {
       if (!row.active) continue;
       for (const param of row.definition!.params) {
         const link = this.linkOf(row, param);
-        if (!link || isElsewhere(param)) continue;
+        if (!link || isElsewhere(row.definition!, param)) continue;
         const input = { strand: link.link, step: link.step };
         if (this.isHeld(input)) continue;
         found.set(this.nameOf(input), input);
@@ -176,10 +177,10 @@ class Weaver {
   /** What a step takes in for whole faces or copies: functions of a place of their own. */
   private elsewhere(row: StepTypes): Target[] {
     if (!row.active || !row.definition!.glsl) return [];
-    return row.definition!.params.filter(isElsewhere).flatMap((param) => {
+    return row.definition!.params.filter((param) => isElsewhere(row.definition!, param)).flatMap((param) => {
       const link = this.linkOf(row, param);
       const target = link && { strand: link.link, step: link.step };
-      return target && !this.isHeld(target) ? [target] : [];
+      return target && (param.per === 'moment' || !this.isHeld(target)) ? [target] : [];
     });
   }
 
@@ -264,7 +265,7 @@ class Weaver {
     if (takes === 'surface' || row.gives === 'surface') this.parts.add('surface');
     const name = this.stepName(strand, row, index, takes);
     const named: Record<string, string> = {};
-    const args = definition.params.flatMap((p) => {
+    const args = heard(definition).flatMap((p) => {
       const text = this.argument(strand, row, index, p, p.type === 'ramp' && p.at ? p.at(named) : running);
       if (text !== null) named[p.id] = text;
       return text === null ? [] : [text];
@@ -272,7 +273,7 @@ class Weaver {
     for (const [aside, id] of Object.entries(definition.asides ?? {}) as [Aside, string][]) {
       const own = `${this.names.get(strand.id)}_Step${index + 1}_${aside}Aside`;
       this.asides[aside] = own;
-      this.strandFunctions.push(`${aside === 'tint' ? 'vec3' : 'float'} ${own}(Place p) {\n  return ${named[id]};\n}\n`);
+      this.strandFunctions.push(`${aside === 'tint' ? 'vec3' : 'float'} ${own}(Place p) {\n  return ${this.argument(strand, row, index, definition.params.find((p) => p.id === id)!, '')};\n}\n`);
     }
     return `${name}(${['p', ...(takes ? [running] : []), ...args].join(', ')})`;
   }
@@ -282,10 +283,11 @@ class Weaver {
     const definition = row.definition!;
     const chosen = Object.fromEntries(definition.params.filter((p) => p.type === 'choice' && paramType(p) !== null).map((p) => [p.id, this.choiceIndex(row, p.id)]));
     const before = this.before(strand.id, index);
+    const moments = definition.params.filter((p) => p.per === 'moment').map((p) => this.moment(strand, row, index, p));
     // What an artist wrote, or what asks for its own row elsewhere, is one row's alone.
-    if (before || definition.resolve) {
+    if (before || definition.resolve || moments.length > 0) {
       const name = `${this.names.get(strand.id)}_Step${index + 1}`;
-      this.strandFunctions.push(stepFunction(definition, takes, row.gives!, name, before ? this.nameOf(before) : undefined, chosen));
+      this.strandFunctions.push(stepFunction(definition, takes, row.gives!, name, before ? this.nameOf(before) : undefined, chosen, Object.fromEntries(moments)));
       return name;
     }
     const shared = [stepFunctionName(definition), ...Object.values(chosen)].join('_');
@@ -308,7 +310,7 @@ class Weaver {
   }
 
   private argument(strand: Strand, row: StepTypes, index: number, param: Param, running: string): string | null {
-    if (paramType(param) === null) return null;
+    if (paramType(param) === null || param.per === 'moment') return null;
     const name = `${this.names.get(strand.id)}_Step${index + 1}_${param.id}`;
     const slot = { name, strand: strand.id, step: row.step.id, param };
     // Choices are constants of the step's function; see `stepName`.
@@ -324,7 +326,8 @@ class Weaver {
     }
     const target = { strand: link.link, step: link.step };
     if (this.isHeld(target)) this.signals.set(this.nameOf(target), { name: this.valueName(target), type: this.typeOf(target), target });
-    const whole = isElsewhere(param) && !this.isHeld(target) ? `${this.nameOf(target)}(${param.per}Of(p))` : this.valueName(target);
+    const place = param.per === 'face' || param.per === 'copy' ? `${param.per}Of(p)` : 'p';
+    const whole = isElsewhere(row.definition!, param) && !this.isHeld(target) ? `${this.nameOf(target)}(${place})` : this.valueName(target);
     const value = `${whole}${link.swizzle ? `.${link.swizzle}` : ''}`;
     if (!wide) return value;
     const seen = link.swizzle ? 'float' : this.typeOf(target);
@@ -337,6 +340,20 @@ class Weaver {
 
   private signalText(): string[] {
     return [...this.signals.values()].map(({ name, type }) => `uniform ${glslType(type)} ${name};`);
+  }
+
+  /** The function that gives a parameter at any place: the parameter's id, and its name. */
+  private moment(strand: Strand, row: StepTypes, index: number, param: Param): [string, string] {
+    const name = `${this.names.get(strand.id)}_Step${index + 1}_${param.id}_At`;
+    const asked = { ...param, per: undefined };
+    const link = this.linkOf(row, param);
+    const type = paramType(param)!;
+    const target = link && { strand: link.link, step: link.step };
+    let text = target ? `${this.nameOf(target)}(p)${link.swizzle ? `.${link.swizzle}` : ''}` : this.argument(strand, row, index, asked, '')!;
+    const seen = target && !link.swizzle ? this.typeOf(target) : 'float';
+    if (target && type === 'vec3') text = seen === 'float' ? `vec3(${text})` : seen === 'vec2' ? `vec3(${text}, 0.0)` : text;
+    this.strandFunctions.push(`${type} ${name}(Place p) {\n  return ${text};\n}\n`);
+    return [param.id, name];
   }
 
   /** A function that looks the running value (or the phase) up along a row of entries. */

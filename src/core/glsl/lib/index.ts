@@ -7,6 +7,8 @@ import { PICTURE } from './picture';
 import { PLACE } from './place';
 import { SHAPES } from './shapes';
 import { SIMPLEX } from './simplex';
+import { KERNELS } from './kernels';
+import { SPACE } from './space';
 import { SURFACE } from './surface';
 import { TABLES } from './tables';
 import { WAVE } from './wave';
@@ -26,6 +28,8 @@ const PARTS = {
   cells: { text: CELLS, needs: ['noise', 'wave'] },
   shapes: { text: SHAPES, needs: ['wave'] },
   colours: { text: COLOURS, needs: [] },
+  space: { text: SPACE, needs: ['wave'] },
+  kernels: { text: KERNELS, needs: [] },
   tables: { text: TABLES, needs: [] },
   picture: { text: PICTURE, needs: [] },
 } as const satisfies Record<string, { text: string; needs: readonly string[] }>;

@@ -17,6 +17,7 @@ export const PLACE_FIELDS = [
   { name: 'copies', size: 1, about: 'how many copies there are' },
   { name: 'copyAt', size: 3, about: 'where the copy is put' },
   { name: 'copyNormal', size: 3, about: 'direction the copy stands up in' },
+  { name: 'hallPhase', size: 1, about: 'time in the loop of the hall, whatever the copy is behind' },
   { name: 'phase', size: 1, about: 'time in the loop, 0 to 1' },
 ] as const;
 
@@ -29,7 +30,8 @@ const DEFAULTS: Record<string, string> = { normal: 'vec3(0.0, 1.0, 0.0)', view: 
 
 /** A place in GLSL from the text of some of its fields. @param empty what is not given is 0 */
 export function placeText(fields: Record<string, string>, empty = false): string {
-  return `Place(${PLACE_FIELDS.map(({ name, size }) => fields[name] ?? (empty ? undefined : DEFAULTS[name]) ?? (size === 1 ? '0.0' : `vec${size}(0.0)`)).join(', ')})`;
+  const given: Record<string, string> = fields.phase ? { hallPhase: fields.phase, ...fields } : fields;
+  return `Place(${PLACE_FIELDS.map(({ name, size }) => given[name] ?? (empty ? undefined : DEFAULTS[name]) ?? (size === 1 ? '0.0' : `vec${size}(0.0)`)).join(', ')})`;
 }
 
 export const PLACE = `

@@ -1,7 +1,8 @@
 import { adjacencyOf } from '../adjacency';
 import { MeshBuilder } from '../builder';
 import { measureFrames } from '../measure-frames';
-import { faceCount, faceSize, pointCount, refuseTooMany, type Attributes, type Mesh } from '../mesh';
+import { faceCount, faceSize, pointCount, refuseTooMany, type Mesh } from '../mesh';
+import { withFaceData } from '../face-data';
 import { add, at3, dot, faceMiddle, faceNormal, scale, sub, type Vec } from '../vectors';
 
 export const cornersOf = (mesh: Mesh, f: number) => Array.from({ length: faceSize(mesh, f) }, (_, k) => mesh.faceStarts[f]! + k);
@@ -56,21 +57,6 @@ export function raisable(mesh: Mesh): Mesh {
   }
   const made = builder.done();
   return { ...made, cornerData: { ...made.cornerData, lift: { size: 1, data: new Float32Array(lift) } } };
-}
-
-/** Number, middle and normal of each face written down, so that what is made from a face keeps them. */
-function withFaceData(mesh: Mesh): Mesh {
-  const count = faceCount(mesh);
-  const rows = (of: (f: number) => Vec) => {
-    const data = new Float32Array(3 * count);
-    for (let f = 0; f < count; f++) data.set(of(f), 3 * f);
-    return { size: 3, data };
-  };
-  const faceData: Attributes = {
-    number: { size: 1, data: Float32Array.from({ length: count }, (_, f) => f) },
-    middle: rows((f) => faceMiddle(mesh, f)), facing: rows((f) => faceNormal(mesh, f)), ...mesh.faceData,
-  };
-  return { ...mesh, faceData };
 }
 
 /** Mean normal of each point, with the length that keeps walls at their distance (at most 3). */

@@ -1,4 +1,5 @@
 import { MeshBuilder } from '../builder';
+import { withFaceData } from '../face-data';
 import { faceCount, faceSize, gatherAll, meshOf, pointCount, refuseTooMany, type Mesh } from '../mesh';
 import { triangleCorners } from '../triangulate';
 import { adjacencyOf } from '../adjacency';
@@ -19,10 +20,10 @@ export function triangulate(mesh: Mesh): Mesh {
   };
 }
 
-/** Every face with points of its own. */
+/** Every face with points of its own. What is made of a face later keeps its number, middle and normal. */
 export function separate(mesh: Mesh): Mesh {
   refuseTooMany('Separating these faces', mesh.corners.length, faceCount(mesh));
-  const builder = new MeshBuilder(mesh);
+  const builder = new MeshBuilder(withFaceData(mesh));
   for (let f = 0; f < faceCount(mesh); f++) {
     const corners = Array.from({ length: faceSize(mesh, f) }, (_, k) => mesh.faceStarts[f]! + k);
     builder.face(corners.map((c) => builder.same(mesh.corners[c]!)), corners, f);

@@ -1,3 +1,4 @@
+import { carried } from './carried';
 import { copyNumber } from './copy-number';
 import { distance } from './distance';
 import { faceNumber } from './face-number';
@@ -10,4 +11,4 @@ import { position } from './position';
 import { screen } from './screen';
 import { uv } from './uv';
 
-export const WHERE_STEPS = [position, plane, uv, screen, normal, facing, copyNumber, faceNumber, from, origin, distance];
+export const WHERE_STEPS = [position, plane, uv, screen, normal, facing, carried, copyNumber, faceNumber, from, origin, distance];

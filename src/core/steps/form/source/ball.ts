@@ -1,5 +1,5 @@
-import { sheet } from '../../mesh/sheet';
-import type { StepDefinition } from '../definition';
+import { sheet } from '../../../mesh/sheet';
+import type { StepDefinition } from '../../definition';
 
 export const ball: StepDefinition = {
   op: 'form.ball',

@@ -1,5 +1,5 @@
-import { sheet } from '../../mesh/sheet';
-import type { StepDefinition } from '../definition';
+import { sheet } from '../../../mesh/sheet';
+import type { StepDefinition } from '../../definition';
 
 /** Directions of width, depth and normal for each way a grid can lie; normal = across x along. */
 const LIES: Record<string, [number[], number[], number[]]> = {

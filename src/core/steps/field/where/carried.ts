@@ -1,0 +1,12 @@
+import type { StepDefinition } from '../../definition';
+
+export const carried: StepDefinition = {
+  op: 'field.carried',
+  name: 'Carried colour',
+  about: 'The colour that the form brings: painted on it, of its copies, or of the picture its points are from.',
+  takes: [],
+  gives: 'vec3',
+  also: ['where', 'vertex colour', 'tint', 'painted', 'instance colour'],
+  params: [],
+  glsl: '  return p.tint;',
+};

@@ -1,0 +1,15 @@
+import type { StepDefinition } from '../../definition';
+import { colour } from '../../params';
+
+export const paint: StepDefinition = {
+  op: 'form.paint',
+  name: 'Paint',
+  about: 'Gives every point a colour by a field; a surface takes it as the carried colour.',
+  takes: ['form'],
+  gives: 'form',
+  telling: 'colour',
+  also: ['vertex colour', 'tint'],
+  params: [colour('colour', 'Colour', 'Link it to a field.', '#d8c9a8')],
+  asides: { tint: 'colour' },
+  glsl: '  return v;',
+};

@@ -1,0 +1,13 @@
+import { dual } from '../../../mesh/topology/dual';
+import type { StepDefinition } from '../../definition';
+
+export const dualForm: StepDefinition = {
+  op: 'form.dual',
+  name: 'Dual',
+  about: 'A point for every face and a face for every point: an even ball becomes hexagons and twelve pentagons.',
+  takes: ['form'],
+  gives: 'form',
+  also: ['hexagon', 'goldberg', 'football', 'invert'],
+  params: [],
+  reshape: (mesh) => dual(mesh),
+};

@@ -1,0 +1,13 @@
+import { facePoints } from '../../../mesh/topology/edges';
+import type { StepDefinition } from '../../definition';
+
+export const faceCloud: StepDefinition = {
+  op: 'form.face-points',
+  name: 'Faces as points',
+  about: 'A point in the middle of each face that knows which way the face looks.',
+  takes: ['form'],
+  gives: 'form',
+  also: ['cloud', 'centres', 'middles'],
+  params: [],
+  reshape: (mesh) => facePoints(mesh),
+};

@@ -1,0 +1,16 @@
+import { join } from '../../../mesh/topology/split';
+import type { StepDefinition } from '../../definition';
+
+export const joinForms: StepDefinition = {
+  op: 'form.join-forms',
+  name: 'Join form',
+  about: 'Puts another form beside this one, as one form.',
+  takes: ['form'],
+  gives: 'form',
+  also: ['combine', 'append', 'merge', 'add'],
+  params: [{ type: 'strand', id: 'with', name: 'With', about: 'The other form, as it stands at the beginning of the loop.', kind: 'form' }],
+  reshape: (mesh, params, baking) => {
+    const other = baking.form(params.with as string);
+    return other ? join(mesh, other) : mesh;
+  },
+};

@@ -1,0 +1,13 @@
+import { triangulate } from '../../../mesh/topology/split';
+import type { StepDefinition } from '../../definition';
+
+export const triangles: StepDefinition = {
+  op: 'form.triangulate',
+  name: 'Triangles',
+  about: 'Cuts every face into triangles.',
+  takes: ['form'],
+  gives: 'form',
+  also: ['triangulate', 'tessellate'],
+  params: [],
+  reshape: (mesh) => triangulate(mesh),
+};
