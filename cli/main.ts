@@ -1,7 +1,10 @@
-import { readFile, stat } from 'node:fs/promises';
+import { readFile, stat, writeFile } from 'node:fs/promises';
+import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { measureSeam } from '@/core/checks/seam';
+import { MESH_FORMATS, writeForm, type MeshFormat } from '@/core/formats/mesh';
 import { checkSize, readPiece } from '@/core/formats/piece-file';
+import { MeshError } from '@/core/mesh/mesh';
 import { PieceError } from '@/core/piece/errors';
 import type { Piece, Strand } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
@@ -11,7 +14,8 @@ import { decodePictures } from './pixels';
 const USAGE = `npm run -s piece -- check FILE                                            does the loop close?
 npm run -s piece -- describe FILE                                         what is in it
 npm run -s piece -- glsl FILE --strand NAME                               a field as GLSL
-npm run -s piece -- eval FILE --strand NAME --at x,y,z --phase p [--uv u,v]   its value at a point, as JSON`;
+npm run -s piece -- eval FILE --strand NAME --at x,y,z --phase p [--uv u,v]   its value at a point, as JSON
+npm run -s piece -- mesh FILE --strand NAME --phase p --out x.glb [--frames n]   a form as .glb, .obj, .ply or .stl; n frames of its loop in a .glb`;
 
 /** Wrong input: one clear line, exit code 1. */
 class Wrong extends Error {}
@@ -64,10 +68,19 @@ async function evaluate(piece: Piece, strand: Strand, at: number[], uv: number[]
   return JSON.stringify({ strand: strand.name, at, uv, phase, type: evaluator.gives(0), value });
 }
 
+async function mesh(piece: Piece, strand: Strand, phase: number, frames: number, out: string | undefined): Promise<string> {
+  if (strand.kind !== 'form') throw new Wrong(`"${strand.name}" is a ${strand.kind}; only forms are written as meshes.`);
+  const format = path.extname(out ?? '').slice(1).toLowerCase();
+  if (!out || !(MESH_FORMATS as readonly string[]).includes(format)) throw new Wrong(`Say where to: --out NAME with the ending ${MESH_FORMATS.map((f) => `.${f}`).join(', ')}.`);
+  const bytes = await writeForm(piece, strand, { format: format as MeshFormat, phase, frames });
+  await writeFile(out, bytes);
+  return `${out}: ${bytes.length.toLocaleString('en')} bytes`;
+}
+
 async function main(): Promise<string> {
   const { positionals, values } = parseArgs({
     allowPositionals: true,
-    options: { strand: { type: 'string' }, at: { type: 'string' }, uv: { type: 'string' }, phase: { type: 'string' } },
+    options: { strand: { type: 'string' }, at: { type: 'string' }, uv: { type: 'string' }, phase: { type: 'string' }, out: { type: 'string' }, frames: { type: 'string' } },
   });
   const [command, file] = positionals;
   switch (command) {
@@ -85,6 +98,10 @@ async function main(): Promise<string> {
       const piece = await open(file);
       return evaluate(piece, strandOf(piece, values.strand), numbers(values.at, 3, 'at'), numbers(values.uv, 2, 'uv'), numbers(values.phase, 1, 'phase')[0]!);
     }
+    case 'mesh': {
+      const piece = await open(file);
+      return mesh(piece, strandOf(piece, values.strand), numbers(values.phase, 1, 'phase')[0]!, numbers(values.frames, 1, 'frames')[0]!, values.out);
+    }
     default:
       throw new Wrong(command ? `There is no command "${command}".\n${USAGE}` : USAGE);
   }
@@ -93,7 +110,7 @@ async function main(): Promise<string> {
 main().then(
   (text) => console.log(text),
   (error: unknown) => {
-    const known = error instanceof Wrong || error instanceof PieceError || (error instanceof TypeError && String((error as { code?: string }).code).startsWith('ERR_PARSE_ARGS'));
+    const known = error instanceof Wrong || error instanceof PieceError || error instanceof MeshError || (error instanceof TypeError && String((error as { code?: string }).code).startsWith('ERR_PARSE_ARGS'));
     console.error(known ? (error as Error).message : `Something went wrong that should not have: ${(error as Error).message}`);
     process.exitCode = 1;
   },

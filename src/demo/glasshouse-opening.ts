@@ -1,7 +1,7 @@
 import { by, control, from, piece, strand } from './build';
 
 export const glasshouseOpening = () => piece('Glasshouse Opening', 'A house of six-sided panes with twelve of five; they draw back and return in a wave that runs over the ball.', [
-  strand('field', 'wave', ['position'], ['bands', { direction: [0.35, 1, 0.2], count: 0.33, turns: 1 }], ['remap', { fromLow: 0.1, fromHigh: 1, hold: 'held' }], ['smooth-step', { low: 0, high: 1 }]),
+  strand('field', 'wave', ['position'], ['bands', { direction: [0.35, 1, 0.2], count: 0.33, turns: 1, shift: 0.75 }], ['remap', { fromLow: 0.1, fromHigh: 1, hold: 'held' }], ['smooth-step', { low: 0, high: 1 }]),
   strand('form', 'panes', ['icosphere', { radius: 1.4, times: 2 }], ['dual'], ['separate'], ['thicken', { thickness: 0.16 }], ['bevel', { width: 0.028, segments: 2 }], ['shrink', { by: from('wave'), amount: by('opening', [0.1, 0.96]) }]),
   strand('form', 'lamp', ['icosphere', { radius: 0.55, times: 3 }]),
   strand('surface', 'glass', ['lit', { colour: '#b8cfc2', roughness: 0.22, metal: 0.15 }], ['coat', { coat: 1, roughness: 0.06 }]),

@@ -12,4 +12,4 @@ export const lanternDrift = () => piece('Lantern Drift', 'Lights in a volume, ca
   strand('surface', 'spark', ['lit', { colour: '#000000' }], ['glow', { colour: from('warmth'), strength: 0.55 }], ['blend', { mode: 'additive' }], ['shading', { shading: 'flat' }]),
   strand('stage', 'night', ['camera', { position: [0, 0.6, 5.6], target: [0, 0, 0], lens: 32 }], ['place', { form: from('lights'), surface: from('spark') }]),
   strand('finish', 'out', ['shoot', { stage: from('night') }], ['exposure', { stops: 0.5, shoulder: 0.7 }]),
-], { picture: { width: 1280, height: 720, background: '#04070a' }, loop: { frames: 240, rate: 30, play: 'loop' }, controls: [control('lights', 0.16, 0, 1, 2)] });
+], { picture: { width: 1280, height: 720, background: '#04070a' }, loop: { frames: 240, rate: 30, play: 'loop' }, controls: [control('lights', 0.05)] });

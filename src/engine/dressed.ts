@@ -1,9 +1,8 @@
 import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
-import { cardText, weave, type Analysis, type Woven } from '@/core/weave';
+import { cardText, formText, weave, type Analysis, type FormWoven, type Woven } from '@/core/weave';
 import { readsFaces } from '@/core/mesh/bake';
 import type { Skin } from '@/core/mesh/skin';
-import { formText, type FormWoven } from './form-text';
 import { fragmentHead, fragmentPlace, SHIFTED, vertexHead, vertexMove, vertexPlace, type Body } from './place-glsl';
 import { fragmentEnd, fragmentHelpers } from './surface-glsl';
 import { surfaceState, type SurfaceState } from './surface-state';

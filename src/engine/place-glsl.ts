@@ -1,6 +1,6 @@
 import { FRAME_SIZES } from '@/core/mesh/frames';
 import { PLACE_FIELDS, placeText } from '@/core/glsl/lib';
-import type { Aside } from '@/core/steps';
+import type { FormText } from '@/core/weave';
 
 /** What a form's vertices bring and hand on, beside what all have. */
 export interface Body {
@@ -106,15 +106,6 @@ Place clPlaceHere() {
   return ${placeText(fields)};
 }
 `;
-}
-
-/** What the vertex shader of a form is made of: names of its functions, where there are such. */
-export interface FormText {
-  move: string;
-  /** The move with its slopes along two directions; null where these are taken by differences. */
-  slopes: string | null;
-  /** What is said beside the move: see `StepDefinition.asides`. */
-  asides: Partial<Record<Aside, string>>;
 }
 
 /** Moves the vertex; its normal as well where `normals` is asked for. Leaves `clMovedTo` and `clNormalTo`. */

@@ -113,7 +113,7 @@ async function settle(piece: Piece, strand: Strand, rows: StepTypes[], end: numb
 }
 
 /** Does a woven text ask for the face it is on? Then every corner is a vertex of its own. */
-export const readsFaces = (glsl: string) => /\.(face|faceMiddle|faceWorld|faceNormal|faceUv|lift)\b/.test(glsl.slice(glsl.indexOf('// A point in space with as many')));
+export const readsFaces = (glsl: string) => /\.(face|faceMiddle|faceWorld|faceNormal|faceUv|lift)\b|\bfaceOf\(/.test(glsl.slice(glsl.indexOf('// A point in space with as many')));
 
 /** The skin in which a woven text is evaluated. */
 export function liveSkin(mesh: Mesh, glsl: string): Skin {

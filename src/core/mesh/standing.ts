@@ -3,6 +3,7 @@ import { analyse, type Analysis } from '../weave/analyse';
 import { Evaluator } from '../weave/evaluate';
 import { setPlaceFields } from '../weave/places';
 import { liveSkin } from './bake';
+import { LiveNormals } from './live-normals';
 import type { Mesh } from './mesh';
 import { placesOf } from './place-rows';
 import { vertexCount, type Skin } from './skin';
@@ -11,6 +12,8 @@ import { vertexCount, type Skin } from './skin';
 export interface Stands {
   skin: Skin;
   positions: Float32Array;
+  /** Normals of the moved surface; those at rest where there is nothing to work them out by. */
+  normals: Float32Array;
   tint: Float32Array | null;
 }
 
@@ -20,39 +23,44 @@ interface Options {
   analysis?: Analysis;
   /** Most copies that are worked out. */
   most?: number;
+  /** Leaves the normals at rest, which is much faster. */
+  still?: boolean;
 }
 
 /** Runs the live part of a form on the processor: what the vertex shader does, for drawings, checks and files. */
-export async function standing(piece: Piece, strand: Strand, mesh: Mesh, phase: number, { step, analysis = analyse(piece), most = Infinity }: Options = {}): Promise<Stands> {
+export async function standing(piece: Piece, strand: Strand, mesh: Mesh, phase: number, { step, analysis = analyse(piece), most = Infinity, still = false }: Options = {}): Promise<Stands> {
   const evaluator = await Evaluator.make(piece, [{ strand: strand.id, step }], analysis);
   const skin = liveSkin(mesh, evaluator.woven.glsl);
   const count = vertexCount(skin);
+  const slopes = still || skin.corners.length === 0 ? null : await LiveNormals.make(evaluator.woven, evaluator.uniforms);
   if (!skin.copies) {
-    const { positions, tint } = moveOne(evaluator, placesOf(skin, phase), count, phase, skin);
-    return { skin, positions, tint };
+    const one = moveOne(evaluator, slopes, placesOf(skin, phase), count, phase, skin);
+    return { skin, ...one };
   }
   const copies = Math.min(most, skin.copies.at.length / 3);
   const positions = new Float32Array(3 * count * copies);
+  const normals = new Float32Array(3 * count * copies);
   const tint = new Float32Array(3 * count * copies);
   let coloured = false;
   for (let n = 0; n < copies; n++) {
     const at = { number: n, count: skin.copies.at.length / 3, at: skin.copies.at.subarray(3 * n, 3 * n + 3) as unknown as number[], normal: skin.copies.normal.subarray(3 * n, 3 * n + 3) as unknown as number[] };
-    const one = moveOne(evaluator, placesOf(skin, phase, at), count, phase, skin);
+    const one = moveOne(evaluator, slopes, placesOf(skin, phase, at), count, phase, skin);
     positions.set(one.positions, 3 * count * n);
+    normals.set(one.normals, 3 * count * n);
     if (one.tint) {
       tint.set(one.tint, 3 * count * n);
       coloured = true;
     }
   }
-  return { skin: many(skin, copies), positions, tint: coloured ? tint : null };
+  return { skin: many(skin, copies), positions, normals, tint: coloured ? tint : null };
 }
 
-function moveOne(evaluator: Evaluator, rows: Float32Array, count: number, phase: number, skin: Skin): { positions: Float32Array; tint: Float32Array | null } {
+function moveOne(evaluator: Evaluator, slopes: LiveNormals | null, rows: Float32Array, count: number, phase: number, skin: Skin): Omit<Stands, 'skin'> {
   const delay = evaluator.aside('delay', rows, count);
   if (delay) for (let i = 0; i < count; i++) setPlaceFields(rows, i, { phase: fraction(phase - delay[i]!) });
   const by = evaluator.aside('tint', rows, count);
   const tint = by ? by.map((v, i) => v * (skin.tint?.[i] ?? 1)) : (skin.tint ?? null);
-  return { positions: evaluator.run(0, rows, count).slice(), tint };
+  return { positions: evaluator.run(0, rows, count), normals: slopes ? slopes.normals(skin, rows) : skin.points.normal, tint };
 }
 
 const fraction = (v: number) => v - Math.floor(v);

@@ -28,6 +28,7 @@ function remember(key: string, processor: Processor): void {
 export class Evaluator {
   private values: { name: string; scalars: number[] }[] = [];
 
+
   private constructor(
     readonly woven: Woven,
     private readonly processor: Processor,
@@ -49,6 +50,11 @@ export class Evaluator {
   with(piece: Piece): this {
     this.values = this.woven.uniforms.map((slot) => ({ name: slot.name, scalars: slotValues(piece, slot) }));
     return this;
+  }
+
+  /** Its uniforms with their present values. */
+  get uniforms(): readonly { name: string; scalars: number[] }[] {
+    return this.values;
   }
 
   gives(index: number): RunType {

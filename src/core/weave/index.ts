@@ -8,4 +8,5 @@ export { Evaluator } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';
 export { placeRows, writePlace, type PlaceValues } from './places';
 export { floatText, strandNames } from './words';
+export { formText, type FormText, type FormWoven } from './form-text';
 export { exportGlsl, FLAT_PLACE } from './export';

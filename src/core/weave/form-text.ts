@@ -1,6 +1,15 @@
-import { derive } from '@/core/glsl';
-import type { Woven } from '@/core/weave';
-import type { FormText } from './place-glsl';
+import { derive } from '../glsl';
+import type { Aside } from '../steps';
+import type { Woven } from './weave';
+
+/** What the vertex shader of a form is made of: names of its functions, where there are such. */
+export interface FormText {
+  move: string;
+  /** The move with its slopes along two directions; null where these are taken by differences. */
+  slopes: string | null;
+  /** What is said beside the move: see `StepDefinition.asides`. */
+  asides: Partial<Record<Aside, string>>;
+}
 
 /** Names of a form's functions, and the text that has to stand after what was woven. */
 export interface FormWoven extends FormText {
@@ -13,7 +22,7 @@ export interface FormWoven extends FormText {
 const STILL = 'clStill';
 const STILL_TEXT = `vec3 ${STILL}(Place p) { return p.rest; }\n`;
 /** Fields of a place that change along a surface. */
-export const ALONG = new Set(['rest', 'world', 'normal', 'uv', 'screen', 'view']);
+const ALONG = new Set(['rest', 'world', 'normal', 'uv', 'screen', 'view']);
 /** Longer text than this takes a card too long to compile: differences do. */
 const MOST_TEXT = 400_000;
 

@@ -1,0 +1,3 @@
+declare module 'gltf-validator' {
+  export function validateBytes(bytes: Uint8Array, options?: { ignoredIssues?: string[] }): Promise<{ issues: { numErrors: number; messages: { severity: number; code: string; message: string; pointer: string }[] } }>;
+}

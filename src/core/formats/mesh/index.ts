@@ -1,0 +1,99 @@
+import { toByte, toLinear } from '../../colour';
+import { bake } from '../../mesh/bake';
+import { flatNormals } from '../../mesh/flat-normals';
+import { MeshError, type Mesh } from '../../mesh/mesh';
+import { standing, type Stands } from '../../mesh/standing';
+import { isLink, type Piece, type Strand } from '../../piece/types';
+import { analyse, Evaluator } from '../../weave';
+import { placesOf } from '../../mesh/place-rows';
+import { SURFACE_FIELDS } from '../../glsl/lib';
+import { copiesOf } from './copies';
+import { loopBytes, writeGlb, type FileLoop, type FileSurface } from './glb';
+import { writeObj } from './obj';
+import { writePly } from './ply';
+import type { FileMesh } from './shape';
+import { writeStl } from './stl';
+
+export { loopBytes } from './glb';
+export { readObj } from './obj';
+export { readPly } from './ply';
+export { readStl } from './stl';
+export type { FileMesh } from './shape';
+
+export const MESH_FORMATS = ['glb', 'obj', 'ply', 'stl'] as const;
+export type MeshFormat = (typeof MESH_FORMATS)[number];
+
+/** Largest loop that goes into a file. */
+const MOST_BYTES = 512 * 1024 * 1024;
+
+export interface MeshJob {
+  format: MeshFormat;
+  phase: number;
+  /** Frames of the loop that go in with it (GLB only, forms that are there once). */
+  frames?: number;
+}
+
+/** A form as a file, as it stands at a phase. @throws MeshError */
+export async function writeForm(piece: Piece, strand: Strand, { format, phase, frames = 0 }: MeshJob): Promise<Uint8Array> {
+  const mesh = await bake(piece, strand);
+  if (!mesh) throw new MeshError(`"${strand.name}" has no mesh yet.`);
+  if (format === 'glb') return glb(piece, strand, mesh, phase, frames);
+  const file = fileMesh(await standing(piece, strand, mesh, phase));
+  if (format === 'stl' && file.corners.length === 0) throw new MeshError('STL holds faces, and this form has points alone. Take PLY or OBJ.');
+  if (format === 'stl') return writeStl(file);
+  return format === 'ply' ? writePly(file, toByte) : new TextEncoder().encode(writeObj(file, strand.name));
+}
+
+/** Bytes that the loop of a form would take. */
+export async function loopSize(piece: Piece, strand: Strand, frames: number): Promise<number> {
+  const mesh = await bake(piece, strand);
+  return mesh ? loopBytes(fileMesh(await standing(piece, strand, mesh, 0, { still: true, most: 1 })).positions.length / 3, frames) : 0;
+}
+
+function fileMesh(stands: Stands): FileMesh {
+  const whole = stands.skin.facets ? flatNormals(stands) : stands;
+  const { skin, positions, normals, tint } = whole;
+  return { positions, faceStarts: skin.faceStarts, corners: skin.corners, normals: skin.corners.length > 0 ? normals : undefined, uv: skin.points.uv, colours: tint ?? undefined };
+}
+
+async function glb(piece: Piece, strand: Strand, mesh: Mesh, phase: number, frames: number): Promise<Uint8Array> {
+  const stands = await standing(piece, strand, mesh, phase);
+  const once = mesh.copies ? await standing(piece, strand, mesh, phase, { most: 1 }) : stands;
+  const copies = mesh.copies && copiesOf(once.positions, stands.positions);
+  const shown = copies ? once : stands;
+  const surface = await surfaceOf(piece, strand, shown, phase);
+  const file = { ...fileMesh(shown), ...(surface.colours && !shown.skin.facets ? { colours: surface.colours } : {}) };
+  if (frames < 2) return writeGlb(file, strand.name, surface.values, copies || undefined);
+  if (mesh.copies) throw new MeshError('A form that is there more than once goes into a file as it stands; take its loop as frames or a film.');
+  const bytes = loopBytes(file.positions.length / 3, frames);
+  if (bytes > MOST_BYTES) throw new MeshError(`The loop would take ${Math.round(bytes / 2 ** 20)} MB; at most ${MOST_BYTES / 2 ** 20} MB go into a file. Take fewer frames.`);
+  const loop: FileLoop = { frames: [], seconds: piece.loop.frames / piece.loop.rate };
+  for (let n = 0; n < frames; n++) loop.frames.push(fileMesh(await standing(piece, strand, mesh, n / frames, { still: true })).positions);
+  return writeGlb({ ...file, positions: loop.frames[0]! }, strand.name, surface.values, undefined, loop);
+}
+
+const PLAIN: FileSurface = { colour: [0.5, 0.5, 0.5], roughness: 0.8, metal: 0, glow: [0, 0, 0] };
+
+/** Values of the surface in which the form stands on a stage: means over its vertices, and the colour at each. */
+async function surfaceOf(piece: Piece, strand: Strand, { skin, positions }: Stands, phase: number): Promise<{ values: FileSurface; colours: Float32Array | null }> {
+  const place = piece.strands.flatMap((s) => s.steps).find((s) => s.op === 'stage.place' && isLink(s.params.form) && s.params.form.link === strand.id);
+  const link = place?.params.surface;
+  if (!isLink(link)) return { values: PLAIN, colours: null };
+  const evaluator = await Evaluator.make(piece, [{ strand: link.link }], analyse(piece));
+  const count = positions.length / 3;
+  const rows = placesOf(skin, phase);
+  const values = evaluator.run(0, rows, count);
+  const width = evaluator.width(0);
+  const at = (name: string) => SURFACE_FIELDS.slice(0, SURFACE_FIELDS.findIndex((f) => f.name === name)).reduce((sum, f) => sum + f.size, 0);
+  const mean = (offset: number) => {
+    let sum = 0;
+    for (let v = 0; v < count; v++) sum += values[v * width + offset]!;
+    return Number.isFinite(sum) ? sum / Math.max(1, count) : 0;
+  };
+  const three = (name: string) => [0, 1, 2].map((k) => mean(at(name) + k));
+  const colours = Float32Array.from({ length: 3 * count }, (_, i) => values[Math.floor(i / 3) * width + at('colour') + (i % 3)]!);
+  return { values: { colour: three('colour'), roughness: mean(at('roughness')), metal: mean(at('metal')), glow: three('glow') }, colours };
+}
+
+/** A byte of a file as linear light. */
+export const fromByte = (byte: number) => toLinear(byte / 255);

@@ -1,0 +1,24 @@
+import { spread } from './skin';
+import type { Stands } from './standing';
+import { faceNormal } from './vectors';
+
+/** The same with every face shaded flat: corners are vertices of their own, with the face's normal. */
+export function flatNormals(stands: Stands): Stands {
+  const { skin, positions, tint } = stands;
+  if (skin.corners.length === 0) return stands;
+  const whole = skin.faceOf ? skin : spread(skin);
+  const moved = skin.faceOf ? positions : gatherRows(positions, skin.corners);
+  const normals = new Float32Array(moved.length);
+  const shape = { positions: moved, faceStarts: whole.faceStarts, corners: whole.corners };
+  for (let f = 0; f + 1 < whole.faceStarts.length; f++) {
+    const normal = faceNormal(shape, f);
+    for (let c = whole.faceStarts[f]!; c < whole.faceStarts[f + 1]!; c++) normals.set(normal, 3 * whole.corners[c]!);
+  }
+  return { skin: whole, positions: moved, normals, tint: tint && !skin.faceOf ? gatherRows(tint, skin.corners) : tint };
+}
+
+function gatherRows(data: Float32Array, rows: Uint32Array): Float32Array {
+  const out = new Float32Array(3 * rows.length);
+  for (let i = 0; i < rows.length; i++) out.set(data.subarray(3 * rows[i]!, 3 * rows[i]! + 3), 3 * i);
+  return out;
+}
