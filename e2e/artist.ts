@@ -32,7 +32,7 @@ export async function choose(page: Page, words: string): Promise<void> {
 }
 
 export async function setNumber(page: Page, name: string, value: number): Promise<void> {
-  const input = page.getByLabel(`${name}, number`);
+  const input = page.getByLabel(`${name}, number`, { exact: true });
   await input.fill(String(value));
   await input.press('Enter');
 }

@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink';
 import { measureSeam, type SeamReading } from '@/core/checks/seam';
+import { loopSize, writeForm, type MeshJob } from '@/core/formats/mesh';
 import { bake } from '@/core/mesh/bake';
 import { skinOf, type Skin } from '@/core/mesh/skin';
 import { strandById, type Piece } from '@/core/piece/types';
@@ -18,6 +19,14 @@ const studio = {
     // Meshes are kept here for the next change, so their skins go as copies.
     return mesh && skinOf(mesh);
   },
+
+  /** A form as a file. @throws with a sentence for the artist */
+  async formFile(piece: Piece, strand: string, job: MeshJob): Promise<Uint8Array<ArrayBuffer>> {
+    const bytes = new Uint8Array(await writeForm(piece, strandById(piece, strand)!, job));
+    return Comlink.transfer(bytes, [bytes.buffer]);
+  },
+
+  loopSize: (piece: Piece, strand: string, frames: number): Promise<number> => loopSize(piece, strandById(piece, strand)!, frames),
 
   async previews(piece: Piece, strand: string, steps: string[], size: PreviewSize, phase: number): Promise<[string, Preview][]> {
     const found = strandById(piece, strand);

@@ -11,6 +11,7 @@ import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
 import { seconds } from '../words';
 import { savePiece, saveGlsl } from '../workbench/actions';
+import { TakeForm } from './TakeForm';
 import { Cancelled, runTakeAway, type Format, type Progress } from './run';
 
 const FORMATS: { id: Format; name: string; about: string }[] = [
@@ -70,6 +71,7 @@ function Choose({ run }: { run: (format: Format) => void }) {
   const output = outputOf(piece);
   const fields = piece.strands.filter((s) => s.kind === 'field' || s.kind === 'signal');
   const [glsl, setGlsl] = useState(fields.some((s) => s.id === selected?.strand) ? selected!.strand : (fields[0]?.id ?? ''));
+  const forms = piece.strands.filter((s) => s.kind === 'form');
   const nothing = !output.finish && !output.stage;
   return (
     <div>
@@ -87,6 +89,7 @@ function Choose({ run }: { run: (format: Format) => void }) {
           <span><b className="mr-2 inline-block w-14 font-semibold">Piece</b><span className="text-mute">The piece itself, to open again or hand on.</span></span>
           <Button onClick={savePiece} aria-label="Take the piece">Take</Button>
         </li>
+        {forms.length > 0 && <TakeForm forms={forms} />}
         {fields.length > 0 && (
           <li className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">
             <label>

@@ -1,0 +1,76 @@
+import { expect, test, type Page } from '@playwright/test';
+import { readObj } from '@/core/formats/mesh';
+import { difference, goToFrame, inWorkbench, makeStrand, openPiece, pinPreview, seam, setNumber, settled, smallStarter, stage, taken, variety } from './artist';
+
+async function blank(page: Page, frames: number): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Start blank' }).click();
+  await inWorkbench(page);
+  await setNumber(page, 'Width', 160);
+  await setNumber(page, 'Height', 90);
+  await setNumber(page, 'Length', frames);
+}
+
+test('an artist builds a faceted sea from blank: faces pushed by noise and painted by height', async ({ page }) => {
+  await blank(page, 24);
+  await makeStrand(page, 'field', 'swell', ['world plane'], ['fractal', { Scale: 0.8, Octaves: 2, Evolve: 1 }], ['remap', { 'From low': -0.5, 'From high': 0.5 }]);
+  await makeStrand(page, 'field', 'depth', ['take from', { Value: '~swell' }], ['ramp']);
+  await makeStrand(page, 'field', 'carried', ['carried colour']);
+  await makeStrand(page, 'form', 'sea', ['grid', { Columns: 14, Rows: 14 }], ['push', { By: '~swell', Amount: 0.9 }], ['paint faces', { Colour: '~depth' }]);
+  await makeStrand(page, 'surface', 'water', ['lit'], ['colour', { Colour: '~carried' }]);
+  await makeStrand(page, 'stage', 'bay', ['camera', { Position: [0, 2.4, 4.6] }], ['place'], ['sun', { Height: 24 }]);
+  await makeStrand(page, 'finish', 'out', ['shoot']);
+  await expect(seam(page)).toHaveText('closes');
+  await pinPreview(page);
+  const smooth = await settled(stage(page));
+  expect(variety(smooth)).toBeGreaterThan(20);
+  // Flat faces are another picture, and the sea moves.
+  await page.getByRole('button', { name: 'Add a step to sea' }).click();
+  await page.getByPlaceholder('Type to search').fill('normals');
+  await page.keyboard.press('Enter');
+  const flat = await settled(stage(page));
+  expect(difference(smooth, flat)).toBeGreaterThan(0.5);
+  await goToFrame(page, 8);
+  expect(difference(flat, await settled(stage(page)))).toBeGreaterThan(1);
+});
+
+test('an artist builds a fan of arcs from blank: copies in place, blended by adding light', async ({ page }) => {
+  await blank(page, 24);
+  await makeStrand(page, 'field', 'dark to light', ['uv'], ['pick channel'], ['ramp']);
+  await makeStrand(page, 'form', 'fan', ['disc', { Radius: 0.5, 'Inner radius': 0.4, Sweep: 0.3, Columns: 24, Rows: 1 }], ['copies in place', { Count: 30, Ratio: 1.03, Turn: [0, 0, 12], Centre: [-0.4, 0, 0] }]);
+  await makeStrand(page, 'surface', 'paper', ['lit', { Roughness: 1 }], ['glow', { Colour: '~dark to light', Strength: 0.3 }], ['blend', { Mode: '=Additive' }], ['shading', { Shading: '=Flat' }]);
+  await makeStrand(page, 'stage', 'dark', ['camera', { Position: [0, 0, 4] }], ['place']);
+  await makeStrand(page, 'finish', 'out', ['shoot']);
+  await pinPreview(page);
+  const thirty = await settled(stage(page));
+  expect(variety(thirty)).toBeGreaterThan(30);
+  await page.getByRole('button', { name: 'Copies in place in fan' }).click();
+  await setNumber(page, 'Count', 6);
+  const six = await settled(stage(page));
+  expect(difference(thirty, six)).toBeGreaterThan(1);
+  // Six arcs that move on leave a gap behind them, and the measured picture says so.
+  await setNumber(page, 'Moves on', 1);
+  await expect(seam(page)).toHaveText('does not close');
+  // A billion copies are refused in words; what stood there stays.
+  await setNumber(page, 'Moves on', 0);
+  await setNumber(page, 'Count', 1_000_000_000);
+  await expect(page.getByText(/at most 2,000,000 are possible/).first()).toBeVisible();
+  expect(difference(six, await settled(stage(page)))).toBeLessThan(1);
+  await page.keyboard.press('Control+z');
+});
+
+test('a form goes away as a mesh that stands as it stood', async ({ page }) => {
+  await openPiece(page, smallStarter('glasshouse-opening'));
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByLabel('Form to take').selectOption({ label: 'lamp' });
+  await page.getByLabel('Format of the form').selectOption({ label: 'OBJ' });
+  const { name, bytes } = await taken(page, () => page.getByRole('button', { name: 'Take the form' }).click());
+  expect(name).toBe('glasshouse-opening-lamp.obj');
+  const mesh = readObj(bytes.toString());
+  expect(mesh.faceStarts.length - 1).toBe(20 * 4 ** 3);
+  for (let i = 0; i < mesh.positions.length; i += 3) expect(Math.hypot(...mesh.positions.subarray(i, i + 3))).toBeCloseTo(0.55, 5);
+  // The loop says how large it will be before it is made.
+  await page.getByLabel('Format of the form').selectOption({ label: 'GLB with its loop' });
+  await expect(page.getByText(/takes about [\d.]+ MB/)).toBeVisible();
+});

@@ -1,0 +1,68 @@
+import { useEffect, useState } from 'react';
+import { MESH_FORMATS, type MeshFormat } from '@/core/formats/mesh';
+import type { Piece, Strand } from '@/core/piece/types';
+import { notify } from '@/state/notify';
+import { useTransport } from '@/state/transport';
+import { useWorkbench } from '@/state/workbench';
+import { lean, studio } from '@/workers/doors';
+import { download, fileStem } from '../download';
+import { Button } from '../parts/Button';
+
+/** What a form can be taken as; a loop is a GLB with every frame in it. */
+type Choice = MeshFormat | 'loop';
+const CHOICES: { id: Choice; name: string }[] = [...MESH_FORMATS.map((f) => ({ id: f, name: f.toUpperCase() })), { id: 'loop', name: 'GLB with its loop' }];
+const TYPES: Record<MeshFormat, string> = { glb: 'model/gltf-binary', obj: 'model/obj', ply: 'application/octet-stream', stl: 'model/stl' };
+
+const select = 'rounded border border-line bg-ground px-1.5 py-0.5';
+
+/** Bytes that the loop would take; null while it is worked out or does not matter. */
+function useLoopSize(piece: Piece, form: string, wanted: boolean): number | null {
+  const [size, setSize] = useState<{ key: Piece; form: string; bytes: number } | null>(null);
+  useEffect(() => {
+    let ended = false;
+    if (wanted && form) void studio().loopSize(lean(piece), form, piece.loop.frames).then((bytes) => !ended && setSize({ key: piece, form, bytes })).catch(() => undefined);
+    return () => {
+      ended = true;
+    };
+  }, [piece, form, wanted]);
+  return size?.key === piece && size.form === form ? size.bytes : null;
+}
+
+/** Takes a form of the piece away as a mesh, as it stands under the playhead. */
+export function TakeForm({ forms }: { forms: Strand[] }) {
+  const piece = useWorkbench((s) => s.piece);
+  const selected = useWorkbench((s) => s.selected);
+  const [form, setForm] = useState(forms.find((s) => s.id === selected?.strand)?.id ?? forms[0]!.id);
+  const [choice, setChoice] = useState<Choice>('glb');
+  const [busy, setBusy] = useState(false);
+  const size = useLoopSize(piece, form, choice === 'loop');
+  const take = async () => {
+    setBusy(true);
+    const format = choice === 'loop' ? 'glb' : choice;
+    try {
+      const phase = useTransport.getState().frame / piece.loop.frames;
+      const bytes = await studio().formFile(lean(piece), form, { format, phase, frames: choice === 'loop' ? piece.loop.frames : 0 });
+      download(`${fileStem(piece.name)}-${fileStem(forms.find((s) => s.id === form)?.name ?? 'form')}.${format}`, bytes, TYPES[format]);
+      notify('done', 'Done. The file is with your downloads.');
+    } catch (error) {
+      notify('error', (error as Error).message);
+    }
+    setBusy(false);
+  };
+  return (
+    <li className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">
+      <span>
+        <b className="mr-2 inline-block w-14 font-semibold">Form</b>
+        <select aria-label="Form to take" value={form} onChange={(e) => setForm(e.target.value)} className={select}>
+          {forms.map((s) => <option key={s.id} value={s.id}>{s.name}</option>)}
+        </select>
+        <span className="text-mute"> as </span>
+        <select aria-label="Format of the form" value={choice} onChange={(e) => setChoice(e.target.value as Choice)} className={select}>
+          {CHOICES.map((c) => <option key={c.id} value={c.id}>{c.name}</option>)}
+        </select>
+        <span className="tabular text-mute">{choice !== 'loop' ? ' as it stands at this frame.' : size === null ? ' is being sized up.' : ` takes about ${Math.max(0.1, size / 2 ** 20).toFixed(1)} MB.`}</span>
+      </span>
+      <Button disabled={busy} onClick={() => void take()} aria-label="Take the form">{busy ? 'Working' : 'Take'}</Button>
+    </li>
+  );
+}
