@@ -3,6 +3,7 @@ import { cpus, totalmem } from 'node:os';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { browserLines } from './browser';
 import { weaveGrowth } from './fields';
+import { bakingGrid, subdivision } from './meshes';
 import { noiseRate, weaveTime } from './processor';
 import type { Line } from './tools';
 
@@ -10,7 +11,7 @@ import type { Line } from './tools';
 const PAGE = 'docs/performance.md';
 const MARK = '<!-- figures -->';
 
-const lines: Line[] = [noiseRate(), weaveTime(), weaveGrowth(), ...(await browserLines())].sort((a, b) => a.name.localeCompare(b.name));
+const lines: Line[] = [subdivision(), bakingGrid(), noiseRate(), weaveTime(), weaveGrowth(), ...(await browserLines())].sort((a, b) => a.name.localeCompare(b.name));
 for (const l of lines) console.log(`${l.ok ? 'ok  ' : 'MISS'} ${l.name}: ratio ${l.ratio.toFixed(2)} (${l.target}); ${l.detail}`);
 
 const machine = `${cpus().length} cores (${cpus()[0]?.model.trim()}), ${Math.round(totalmem() / 2 ** 30)} GiB, Node.js ${process.version}, ${execFileSync(process.env.CHROMIUM ?? '/usr/bin/chromium', ['--version']).toString().trim().split(' built')[0]}, WebGL2 in software (SwiftShader), ${new Date().toISOString().slice(0, 10)}`;

@@ -2,8 +2,10 @@ import { readFile, stat, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { measureSeam } from '@/core/checks/seam';
-import { MESH_FORMATS, writeForm, type MeshFormat } from '@/core/formats/mesh';
+import { fromBase64 } from '@/core/formats/base64';
+import { MESH_FORMATS, readMesh, writeForm, type MeshFormat } from '@/core/formats/mesh';
 import { checkSize, readPiece } from '@/core/formats/piece-file';
+import { provideFileMesh } from '@/core/mesh/files';
 import { MeshError } from '@/core/mesh/mesh';
 import { PieceError } from '@/core/piece/errors';
 import type { Piece, Strand } from '@/core/piece/types';
@@ -27,6 +29,7 @@ async function open(file: string | undefined): Promise<Piece> {
   checkSize(size);
   const piece = readPiece(await readFile(file, 'utf8'));
   for (const line of decodePictures(piece)) console.error(line);
+  for (const asset of piece.assets) if (asset.type.startsWith('model/')) provideFileMesh(asset.id, await readMesh(fromBase64(asset.data), asset.type));
   return piece;
 }
 

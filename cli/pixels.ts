@@ -24,7 +24,7 @@ function decode(asset: Asset): Pixels | null {
 
 /** Decodes the pictures of a piece for the processor. @returns a line for each that counts as grey here. */
 export function decodePictures(piece: Piece): string[] {
-  return piece.assets.flatMap((asset) => {
+  return piece.assets.filter((a) => !a.type.startsWith('model/')).flatMap((asset) => {
     try {
       const pixels = decode(asset);
       if (pixels) providePixels(asset.id, pixels);

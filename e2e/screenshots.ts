@@ -9,7 +9,7 @@ const FOLDER = 'docs/screenshots';
 const STILL = 672;
 /** Part of the loop at which stills are taken. */
 const MOMENT = 0.3;
-const MOMENTS: Record<string, number> = { 'torn-banner': 0, 'tide-gauge': 0.2, 'lantern-ash': 0.35 };
+const MOMENTS: Record<string, number> = { 'torn-banner': 0, 'tide-gauge': 0.2, 'lantern-ash': 0.35, 'gull-chart': 0.48 };
 
 test.beforeAll(async () => {
   await mkdir(FOLDER, { recursive: true });
@@ -90,6 +90,15 @@ test('a large piece, looking and the desk', async ({ page }) => {
   await page.getByRole('button', { name: 'compare', exact: true }).nth(1).click();
   await page.waitForTimeout(8000);
   await page.screenshot({ path: `${FOLDER}/desk.png` });
+});
+
+test('forms', async ({ page }) => {
+  await show(page, 'glasshouse-opening');
+  await page.getByRole('slider', { name: 'Playhead' }).focus();
+  for (let i = 0; i < 6; i++) await page.keyboard.press('Shift+ArrowRight');
+  await page.getByRole('button', { name: 'Shrink faces in panes' }).click();
+  await page.waitForTimeout(12_000);
+  await page.screenshot({ path: `${FOLDER}/forms.png` });
 });
 
 test('writing code', async ({ page }) => {

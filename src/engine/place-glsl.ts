@@ -118,7 +118,10 @@ export function vertexMove(body: Body, form: FormText, surface: string, normals:
     body.cloud ? `  float clDot = ${form.asides.dot ? `${form.asides.dot}(clHere)` : '0.02'};` : '',
   ];
   if (!normals) return [...place, `  vec3 clMovedTo = ${form.move}(clHere);`].filter(Boolean).join('\n');
-  const bend = form.slopes
+  // Points have no surface around them: they keep the normal they came with.
+  const bend = body.cloud
+    ? [`  vec3 clMovedTo = ${form.move}(clHere);\n  vec3 clAlongA = vec3(0.0);\n  vec3 clAlongB = vec3(0.0);`]
+    : form.slopes
     ? [
         '  vec3 clAlongA;\n  vec3 clAlongB;',
         `  vec3 clMovedTo = ${form.slopes}(clHere, clPlaceAlong(position, tangentA, normalA, uvSlope.xy), clPlaceAlong(position, tangentB, normalB, uvSlope.zw), clAlongA, clAlongB);`,

@@ -6,6 +6,7 @@ import type { Asset, Piece } from '@/core/piece/types';
 import { hasPixels, providePixels } from '@/core/weave';
 import { providePanorama } from '@/engine/textures';
 import { studio } from '@/workers/doors';
+import { ensureMesh, isMeshAsset } from './mesh-files';
 import { notify } from './notify';
 
 /** Longest side to which an SVG is drawn, in pixels. */
@@ -96,10 +97,14 @@ export async function importPicture(file: File): Promise<Asset> {
 
 const failed = new Set<string>();
 
-/** Decodes the pictures of a piece that are not at hand yet. @returns whether any came. */
-export async function ensurePictures(piece: Piece): Promise<boolean> {
+/** Decodes the pictures and mesh files of a piece that are not at hand yet. @returns whether any came. */
+export async function ensureAssets(piece: Piece): Promise<boolean> {
   let came = false;
   for (const asset of piece.assets) {
+    if (isMeshAsset(asset)) {
+      came = (await ensureMesh(asset)) || came;
+      continue;
+    }
     if (hasPixels(asset.id) || failed.has(asset.id)) continue;
     try {
       const bytes = fromBase64(asset.data);

@@ -29,6 +29,7 @@ export function shortValue(piece: Piece, param: Param, value: Value | undefined)
   if (typeof value === 'number') return `${shortNumber(value)}${'unit' in param && param.unit ? ` ${value === 1 ? param.unit.replace(/s$/, '') : param.unit}` : ''}`;
   if (Array.isArray(value)) return typeof value[0] === 'number' ? value.map((v) => shortNumber(v as number)).join(' ') : `${value.length} ${param.type === 'curve' ? 'points' : param.type === 'keys' ? 'keys' : 'stops'}`;
   if (param.type === 'choice') return param.options.find((o) => o.id === value)?.name.toLowerCase() ?? '';
+  if (param.type === 'mesh') return piece.assets.find((a) => a.id === value)?.name ?? 'no file';
   if (param.type === 'picture') return piece.assets.find((a) => a.id === value)?.name ?? 'no picture';
   return typeof value === 'string' ? value : '';
 }

@@ -2,6 +2,8 @@ import * as Comlink from 'comlink';
 import { measureSeam, type SeamReading } from '@/core/checks/seam';
 import { loopSize, writeForm, type MeshJob } from '@/core/formats/mesh';
 import { bake } from '@/core/mesh/bake';
+import { provideFileMesh } from '@/core/mesh/files';
+import type { Mesh } from '@/core/mesh/mesh';
 import { skinOf, type Skin } from '@/core/mesh/skin';
 import { strandById, type Piece } from '@/core/piece/types';
 import { previewSteps, type Preview, type PreviewSize } from '@/core/preview';
@@ -12,6 +14,9 @@ import { Evaluator, placeRows, providePixels, type PlaceValues } from '@/core/we
 const studio = {
   /** Hands over the pixels of a picture; pieces come without them. */
   providePixels: (asset: string, pixels: Pixels): void => providePixels(asset, pixels),
+
+  /** Hands over the mesh of a file. */
+  provideMesh: (asset: string, mesh: Mesh): void => provideFileMesh(asset, mesh),
 
   /** Mesh of a form; null where there is none. @throws with a sentence for the artist. */
   async mesh(piece: Piece, strand: string): Promise<Skin | null> {

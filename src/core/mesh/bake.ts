@@ -3,10 +3,11 @@ import { isLink, strandById, type Piece, type Step, type Strand } from '../piece
 import { analyse, type Analysis, type StepTypes } from '../weave/analyse';
 import { Evaluator } from '../weave/evaluate';
 import { linkedStrands } from '../weave/order';
-import { pixelsOf } from '../weave/pixels';
+import { hasPixels, pixelsOf } from '../weave/pixels';
 import { plainParams } from '../weave/values';
 import { lastReshape } from '../weave/weave';
 import type { Baking } from './baking';
+import { fileMeshOf } from './files';
 import { faceCount, MeshError, moved, pointCount, type Mesh } from './mesh';
 import { facePlaces, placesOf, pointPlaces } from './place-rows';
 import { skinOf, spread, vertexCount, type Skin } from './skin';
@@ -39,7 +40,9 @@ export function bakeKey(piece: Piece, strand: Strand, end?: number): string {
 function stepKey(step: Step): unknown {
   const definition = definitionOf(step.op);
   const params = definition?.baked && definition.glsl ? Object.fromEntries(Object.entries(step.params).filter(([id]) => definition.baked!.includes(id))) : step.params;
-  return [step.op, params, step.off ?? false];
+  // A file that is not decoded yet makes another mesh than the same file later.
+  const files = (definition?.params ?? []).filter((p) => p.type === 'picture' || p.type === 'mesh').map((p) => hasPixels(String(step.params[p.id])) || fileMeshOf(String(step.params[p.id])) !== null);
+  return [step.op, params, step.off ?? false, files];
 }
 
 /** Tells how far the making is. @throws to stop it */
@@ -143,7 +146,7 @@ async function bakingFor(piece: Piece, row: StepTypes, mesh: Mesh | null, analys
       values.set(param.id, fitted(out, evaluator.width(0), width, value.swizzle));
     }
   }
-  return { values: (id) => values.get(id) ?? new Float32Array(0), form: (id) => forms.get(id) ?? null, picture: pixelsOf, aspect: piece.picture.width / piece.picture.height };
+  return { values: (id) => values.get(id) ?? new Float32Array(0), form: (id) => forms.get(id) ?? null, picture: pixelsOf, file: fileMeshOf, aspect: piece.picture.width / piece.picture.height };
 }
 
 /** Values of one width as values of another: one number fills all, a missing third is 0. */

@@ -9,9 +9,11 @@ export interface Baking {
   form: (strand: string) => Mesh | null;
   /** Pixels of a picture, by its asset. */
   picture: (asset: string) => Pixels;
+  /** A mesh file, by its asset; null while it is not at hand. */
+  file: (asset: string) => Mesh | null;
   /** Width over height of the piece's picture. */
   aspect: number;
 }
 
 /** For making meshes outside of a piece. */
-export const NO_BAKING: Baking = { values: () => new Float32Array(0), form: () => null, picture: () => ({ width: 1, height: 1, data: new Uint8ClampedArray(4) }), aspect: 16 / 9 };
+export const NO_BAKING: Baking = { values: () => new Float32Array(0), form: () => null, picture: () => ({ width: 1, height: 1, data: new Uint8ClampedArray(4) }), file: () => null, aspect: 16 / 9 };

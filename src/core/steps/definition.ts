@@ -89,6 +89,12 @@ export interface PictureParam extends ParamBase {
   panorama?: true;
 }
 
+/** A mesh file of the piece, by the id of its asset; empty for none. */
+export interface MeshParam extends ParamBase {
+  type: 'mesh';
+  default: string;
+}
+
 /** Text that the artist writes. It shapes the step (see `resolve`); its GLSL does not see it. */
 export interface TextParam extends ParamBase {
   type: 'text';
@@ -107,7 +113,7 @@ export interface StrandParam extends ParamBase {
 
 export type Aside = 'delay' | 'tint' | 'dot';
 
-export type Param = NumberParam | VectorParam | ColourParam | ChoiceParam | RampParam | CurveParam | KeysParam | PictureParam | TextParam | StrandParam;
+export type Param = NumberParam | VectorParam | ColourParam | ChoiceParam | RampParam | CurveParam | KeysParam | PictureParam | MeshParam | TextParam | StrandParam;
 
 /** Values of a step's parameters at one phase, links and controls worked out. */
 export type PlainParams = Record<string, number | string | Vector>;

@@ -105,6 +105,7 @@ function paramProblem(piece: Piece, row: StepTypes, param: Param, types: Map<str
   if (isControlRef(value)) return piece.controls.some((c) => c.id === value.control) ? null : 'the control it follows is gone; the default is used.';
   if (param.type === 'strand' && param.optional && value === undefined) return null;
   if (param.type === 'strand') return `choose a ${param.kind} strand.`;
+  if (param.type === 'mesh' && typeof value === 'string' && value !== '' && !piece.assets.some((a) => a.id === value)) return 'its file is no longer in the piece; drop it in again.';
   if (param.type === 'picture' && typeof value === 'string' && value !== '' && !piece.assets.some((a) => a.id === value)) return 'its picture is no longer in the piece; drop it in again.';
   return literalFits(param, value) ? null : 'the value has the wrong type; the default is used.';
 }
@@ -126,6 +127,7 @@ export function literalFits(param: Param, value: unknown): boolean {
     case 'keys':
       return entries(value, ['at', 'value', 'ease']);
     case 'picture':
+    case 'mesh':
     case 'text':
       return typeof value === 'string';
     case 'strand':

@@ -6,7 +6,7 @@ export function stepFunctionName(definition: StepDefinition): string {
   return definition.op.replace(/[.-]([a-z])/g, (_, c: string) => c.toUpperCase());
 }
 
-const PARAM_TYPE: Record<Param['type'], string | null> = { number: 'float', vector: 'vec3', colour: 'vec3', ramp: 'vec3', choice: 'int', curve: 'float', keys: 'float', picture: 'int', text: null, strand: null };
+const PARAM_TYPE: Record<Param['type'], string | null> = { number: 'float', vector: 'vec3', colour: 'vec3', ramp: 'vec3', choice: 'int', curve: 'float', keys: 'float', picture: 'int', mesh: null, text: null, strand: null };
 
 /** GLSL type under which a step's function takes a parameter; null where it does not see it. */
 export const paramType = (param: Param) => (param.type === 'choice' && param.shapes ? null : PARAM_TYPE[param.type]);

@@ -66,7 +66,7 @@ export function plainParams(piece: Piece, step: Step, definition: StepDefinition
   for (const param of definition.params) {
     const value = valueOf(step, param);
     if (param.type === 'strand') plain[param.id] = isLink(value) ? value.link : '';
-    else if (param.type === 'choice' || param.type === 'picture' || param.type === 'text') plain[param.id] = literalOf(piece, step, param) as string;
+    else if (param.type === 'choice' || param.type === 'picture' || param.type === 'mesh' || param.type === 'text') plain[param.id] = literalOf(piece, step, param) as string;
     else if (!tableOf(param)) {
       const scalars = isLink(value) ? follow(value) : scalarsOf(param, literalOf(piece, step, param));
       plain[param.id] = param.type === 'number' ? clampHard(param, scalars[0]!) : (scalars.length === 3 ? scalars : [scalars[0]!, scalars[0]!, scalars[0]!]) as Vector;

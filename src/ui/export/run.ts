@@ -1,7 +1,7 @@
 import type { Piece } from '@/core/piece/types';
 import { Capture } from '@/engine/capture';
 import { MeshStore } from '@/workers/mesh-store';
-import { ensurePictures } from '@/state/pictures';
+import { ensureAssets } from '@/state/pictures';
 import { takeAway } from '@/workers/doors';
 import type { Job } from '@/workers/take-away';
 import { evenSize } from '@/workers/video';
@@ -46,7 +46,7 @@ async function meshesOf(piece: Piece): Promise<MeshStore> {
  */
 export async function runTakeAway(piece: Piece, format: Format, frame: number, signal: AbortSignal, progress: (p: Progress) => void): Promise<void> {
   const { width, height } = format === 'mp4' ? { width: evenSize(piece.picture.width), height: evenSize(piece.picture.height) } : piece.picture;
-  await ensurePictures(piece);
+  await ensureAssets(piece);
   const meshes = await meshesOf(piece);
   const { door, end } = takeAway();
   const capture = await Capture.open(piece, meshes.get, { width, height });

@@ -3,7 +3,7 @@ import type { Piece } from '@/core/piece/types';
 import { Picture } from '@/engine/picture';
 import { readPixels } from '@/engine/read';
 import { makeRenderer } from '@/engine/renderer';
-import { ensurePictures } from '@/state/pictures';
+import { ensureAssets } from '@/state/pictures';
 import { MeshStore } from '@/workers/mesh-store';
 
 /** One renderer for all pictures on the shelf, asked for one picture at a time. */
@@ -27,7 +27,7 @@ class Stills {
     if (this.current?.piece !== piece) {
       this.current?.picture.dispose();
       const meshes = new MeshStore(() => undefined);
-      await ensurePictures(piece);
+      await ensureAssets(piece);
       await meshes.update(piece);
       const picture = new Picture(this.renderer);
       await picture.setPiece(piece, meshes.get);

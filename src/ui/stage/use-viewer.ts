@@ -8,7 +8,7 @@ import { recallLook } from '@/core/piece/desk';
 import { measurePictureAgain } from '@/state/checks';
 import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
-import { ensurePictures } from '@/state/pictures';
+import { ensureAssets } from '@/state/pictures';
 import { bumpPictures, previewKey, putPreviews } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
@@ -65,7 +65,7 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
     const show = () => viewer.setPiece(shownPiece(useWorkbench.getState().piece, usePanels.getState().looking), meshes.get);
     const feed = async () => {
       const { piece } = useWorkbench.getState();
-      if (await ensurePictures(piece)) bumpPictures();
+      if (await ensureAssets(piece)) bumpPictures();
       await show();
       clearTimeout(timer);
       timer = setTimeout(() => void snapshotCells(useWorkbench.getState().piece), SNAPSHOT_PAUSE);

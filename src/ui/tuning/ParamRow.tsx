@@ -12,14 +12,15 @@ import { CurveField } from './CurveField';
 import { KeysField } from './KeysField';
 import { LinkMenu } from './LinkMenu';
 import { NumberField, NumberInput } from './NumberField';
+import { MeshField } from './MeshField';
 import { PictureField } from './PictureField';
 import { RampField } from './RampField';
 import { VectorField } from './VectorField';
 
 /** Parameters that take no links: they shape the program, or are tables of their own. */
-const UNLINKED: ReadonlySet<Param['type']> = new Set(['choice', 'ramp', 'curve', 'keys', 'picture', 'text']);
+const UNLINKED: ReadonlySet<Param['type']> = new Set(['choice', 'ramp', 'curve', 'keys', 'picture', 'mesh', 'text']);
 /** Parameters whose control needs the whole width. */
-const WIDE: ReadonlySet<Param['type']> = new Set(['curve', 'keys', 'picture', 'text']);
+const WIDE: ReadonlySet<Param['type']> = new Set(['curve', 'keys', 'picture', 'mesh', 'text']);
 
 /** A parameter where it stands. */
 export interface ParamPlace {
@@ -105,6 +106,8 @@ function Control({ piece, strand, step, definition, param, value, set }: ParamPl
       return <KeysField name={param.name} frames={piece.loop.frames} keys={(Array.isArray(value) ? value : param.default) as Key[]} onChange={(keys, dragging) => set(keys, dragging ? 'drag' : undefined)} />;
     case 'picture':
       return <PictureField piece={piece} strand={strand} step={step} param={param} value={typeof value === 'string' ? value : ''} onClear={() => set(undefined)} />;
+    case 'mesh':
+      return <MeshField piece={piece} strand={strand} step={step} param={param} value={typeof value === 'string' ? value : ''} onClear={() => set(undefined)} />;
     case 'text':
       return <WrittenField {...{ strand, step, definition, param }} value={typeof value === 'string' ? value : param.default} />;
     case 'strand':

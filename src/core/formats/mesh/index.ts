@@ -17,6 +17,7 @@ import { writeStl } from './stl';
 export { loopBytes } from './glb';
 export { readObj } from './obj';
 export { readPly } from './ply';
+export { MESH_FILE_BYTES, MESH_TYPES, readMesh } from './read';
 export { readStl } from './stl';
 export type { FileMesh } from './shape';
 

@@ -9,7 +9,7 @@ import { measure } from '../../mesh/measure';
 import { meshOf } from '../../mesh/mesh';
 import { box, icosphere } from '../../mesh/source/solids';
 import { dual } from '../../mesh/topology/dual';
-import { fromByte, readObj, readPly, readStl, writeForm, type FileMesh } from '.';
+import { fromByte, readMesh, readObj, readPly, readStl, writeForm, type FileMesh } from '.';
 import { copiesOf } from './copies';
 import { writeObj } from './obj';
 import { writePly } from './ply';
@@ -105,6 +105,16 @@ describe('GLB', () => {
     const sampler = root.listAnimations()[0]!.listSamplers()[0]!;
     expect(sampler.getInput()!.getArray()![6]).toBeCloseTo(piece.loop.frames / piece.loop.rate, 5);
     expect([...sampler.getOutput()!.getArray()!.slice(-5)]).toEqual([0, 0, 0, 0, 0]);
+  });
+
+  it('comes in again as one form where it stood, and half of it is refused in words', async () => {
+    const { piece, strand } = form('glasshouse-opening', 'lamp');
+    const file = await writeForm(piece, strand, { format: 'glb', phase: 0 });
+    const mesh = await readMesh(file, 'model/gltf-binary');
+    expect(measure(mesh)).toMatchObject({ faces: 1280, points: 642 });
+    expect(measure(mesh).volume / ((4 / 3) * Math.PI * 0.55 ** 3)).toBeCloseTo(1, 1);
+    await expect(readMesh(file.slice(0, file.length >> 1), 'model/gltf-binary')).rejects.toThrow('not a whole GLB file');
+    await expect(readMesh(new Uint8Array(40 * 2 ** 20), 'model/obj')).rejects.toThrow('at most 32 MB');
   });
 
   it('points go out as points, and STL says that it holds none', async () => {

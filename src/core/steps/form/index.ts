@@ -18,6 +18,7 @@ import { ball } from './source/ball';
 import { boxForm } from './source/box';
 import { cylinderForm } from './source/cylinder';
 import { disc } from './source/disc';
+import { meshFile } from './source/file';
 import { grid } from './source/grid';
 import { roundBall } from './source/icosphere';
 import { pointsBall } from './source/points-ball';
@@ -49,7 +50,7 @@ import { triangles } from './topology/triangulate';
 const group = (name: string, steps: StepDefinition[]) => steps.map((s) => ({ ...s, group: name }));
 
 export const FORM_STEPS = [
-  ...group('solids', [grid, ball, roundBall, boxForm, tube, cylinderForm, torus, disc, polygon]),
+  ...group('solids', [grid, ball, roundBall, boxForm, tube, cylinderForm, torus, disc, polygon, meshFile]),
   ...group('points', [pointsGrid, pointsLine, pointsCircle, pointsSpiral, pointsBall, pointsScattered, pointsPicture]),
   ...group('move', [push, pushFaces, raiseFaces, shrinkFaces, transformForm, twistForm, bendForm, taperForm, spherify, magnet, normals]),
   ...group('colour and size', [paint, paintFaces, dots]),

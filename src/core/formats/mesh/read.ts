@@ -1,0 +1,71 @@
+import { PropertyType, WebIO, type Primitive, type Node } from '@gltf-transform/core';
+import { EXTMeshGPUInstancing, KHRMaterialsEmissiveStrength } from '@gltf-transform/extensions';
+import { toLinear } from '../../colour';
+import { faceCount, MeshError, meshOf, pointCount, refuseTooMany, SMOOTH, type Mesh } from '../../mesh/mesh';
+import { join } from '../../mesh/topology/split';
+import { transformed } from '../../mesh/topology/repeat';
+import { readObj } from './obj';
+import { readPly } from './ply';
+import type { FileMesh } from './shape';
+import { readStl } from './stl';
+
+/** Bytes of a mesh file that is taken in. */
+export const MESH_FILE_BYTES = 32 * 1024 * 1024;
+
+/** Types of the assets that hold meshes, by the ending of the file. */
+export const MESH_TYPES: Record<string, string> = { obj: 'model/obj', ply: 'model/ply', stl: 'model/stl', glb: 'model/gltf-binary' };
+
+/**
+ * The mesh in a file, as one form: OBJ, PLY, STL or GLB.
+ * @param type one of `MESH_TYPES`
+ * @throws MeshError in words
+ */
+export async function readMesh(bytes: Uint8Array, type: string): Promise<Mesh> {
+  if (bytes.length > MESH_FILE_BYTES) throw new MeshError(`The file has ${Math.round(bytes.length / 2 ** 20)} MB; at most ${MESH_FILE_BYTES / 2 ** 20} MB are taken in.`);
+  const mesh = type === 'model/gltf-binary' ? await readGlb(bytes) : fromFile(type === 'model/obj' ? readObj(new TextDecoder().decode(bytes)) : type === 'model/ply' ? readPly(bytes, (b) => toLinear(b / 255)) : readStl(bytes));
+  refuseTooMany('This file', pointCount(mesh), faceCount(mesh), 'Make it simpler where it comes from.');
+  if (mesh.positions.some((v) => !Number.isFinite(v))) throw new MeshError('Some points of this file have positions that are not numbers. Mend it where it comes from.');
+  return mesh;
+}
+
+function fromFile({ positions, faceStarts, corners, colours }: FileMesh): Mesh {
+  return meshOf({ positions, faceStarts, corners, shading: SMOOTH, pointData: colours ? { colour: { size: 3, data: colours } } : {} });
+}
+
+async function readGlb(bytes: Uint8Array): Promise<Mesh> {
+  const io = new WebIO().registerExtensions([EXTMeshGPUInstancing, KHRMaterialsEmissiveStrength]);
+  const document = await io.readBinary(bytes).catch(() => {
+    throw new MeshError('This is not a whole GLB file: it is cut off, broken, or needs something that is not in it.');
+  });
+  const parts: Mesh[] = [];
+  const visit = (node: Node) => {
+    const m = node.getWorldMatrix();
+    const move = [m[0], m[1], m[2], m[4], m[5], m[6], m[8], m[9], m[10], m[12], m[13], m[14]];
+    for (const primitive of node.getMesh()?.listPrimitives() ?? []) {
+      const part = fromPrimitive(primitive);
+      if (part) parts.push({ ...part, positions: transformed(part.positions, move) });
+    }
+    node.listChildren().forEach(visit);
+  };
+  document.getRoot().listScenes().flatMap((s) => s.listChildren()).forEach(visit);
+  if (parts.length === 0) throw new MeshError('The GLB file has no mesh in its scene.');
+  return parts.reduce(join);
+}
+
+function fromPrimitive(primitive: Primitive): Mesh | null {
+  const position = primitive.getAttribute('POSITION');
+  // Triangles, or points; lines and strips are rare and passed over.
+  if (!position || ![0, 4].includes(primitive.getMode()) || primitive.propertyType !== PropertyType.PRIMITIVE) return null;
+  const positions = new Float32Array(position.getCount() * 3);
+  const three = [0, 0, 0];
+  for (let i = 0; i < position.getCount(); i++) positions.set(position.getElement(i, three), 3 * i);
+  const indices = primitive.getIndices()?.getArray();
+  const corners = primitive.getMode() === 0 ? new Uint32Array(0) : indices ? Uint32Array.from(indices) : Uint32Array.from(positions.keys()).slice(0, position.getCount());
+  const colour = primitive.getAttribute('COLOR_0');
+  const colours = colour && new Float32Array(position.getCount() * 3);
+  if (colour && colours) {
+    const element = Array<number>(colour.getElementSize()).fill(0);
+    for (let i = 0; i < colour.getCount(); i++) colours.set(colour.getElement(i, element).slice(0, 3), 3 * i);
+  }
+  return fromFile({ positions, corners, faceStarts: Uint32Array.from({ length: Math.floor(corners.length / 3) + 1 }, (_, i) => 3 * i), colours: colours ?? undefined });
+}

@@ -1,0 +1,24 @@
+import { fromFaces } from '../../../mesh/mesh';
+import type { StepDefinition } from '../../definition';
+import { number } from '../../params';
+
+export const meshFile: StepDefinition = {
+  op: 'form.file',
+  name: 'Mesh file',
+  about: 'A form from a file: OBJ, PLY, STL or GLB.',
+  takes: [],
+  gives: 'form',
+  telling: 'file',
+  also: ['import', 'model', 'obj', 'ply', 'stl', 'glb', 'gltf', 'object'],
+  params: [
+    { type: 'mesh', id: 'file', name: 'File', about: 'Drop an OBJ, PLY, STL or GLB here.', default: '' },
+    number('size', 'Size', 'Times this.', 1, 0.01, 10, { hard: [1e-6, 1e6] }),
+  ],
+  bake: (params, baking) => {
+    const mesh = baking.file(params.file as string);
+    // Nothing yet: an empty form, so that the row stays whole.
+    if (!mesh) return fromFaces([], []);
+    const size = params.size as number;
+    return size === 1 ? mesh : { ...mesh, positions: mesh.positions.map((v) => v * size) };
+  },
+};

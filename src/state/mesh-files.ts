@@ -1,0 +1,45 @@
+import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
+import { MESH_FILE_BYTES, MESH_TYPES, readMesh } from '@/core/formats/mesh';
+import { fileMeshOf, provideFileMesh } from '@/core/mesh/files';
+import { MeshError, type Mesh } from '@/core/mesh/mesh';
+import type { Asset } from '@/core/piece/types';
+import { studio } from '@/workers/doors';
+import { notify } from './notify';
+
+const failed = new Set<string>();
+
+export const isMeshAsset = (asset: Asset) => asset.type.startsWith('model/');
+
+async function provide(id: string, mesh: Mesh): Promise<void> {
+  provideFileMesh(id, mesh);
+  await studio().provideMesh(id, mesh);
+}
+
+/**
+ * Takes a mesh file in: reads it, and makes it an asset of a piece.
+ * @throws MeshError in words
+ */
+export async function importMesh(file: File): Promise<Asset> {
+  const ending = file.name.split('.').pop()!.toLowerCase();
+  const type = MESH_TYPES[ending];
+  if (!type) throw new MeshError(`Forms come from files that end in ${Object.keys(MESH_TYPES).map((e) => `.${e}`).join(', ')}.`);
+  if (file.size > MESH_FILE_BYTES) throw new MeshError(`It has ${Math.round(file.size / 2 ** 20)} MB; at most ${MESH_FILE_BYTES / 2 ** 20} MB are taken in.`);
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const mesh = await readMesh(bytes, type);
+  const id = await assetId(bytes);
+  await provide(id, mesh);
+  return { id, name: file.name.slice(0, 80), type, data: toBase64(bytes) };
+}
+
+/** Reads a mesh file of a piece that is not at hand yet. @returns whether it came. */
+export async function ensureMesh(asset: Asset): Promise<boolean> {
+  if (fileMeshOf(asset.id) || failed.has(asset.id)) return false;
+  try {
+    await provide(asset.id, await readMesh(fromBase64(asset.data), asset.type));
+    return true;
+  } catch (error) {
+    failed.add(asset.id);
+    notify('error', `The form "${asset.name}" cannot be read. ${(error as Error).message} Where it is used, nothing stands.`);
+    return false;
+  }
+}

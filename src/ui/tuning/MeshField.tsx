@@ -1,0 +1,54 @@
+import { FileUp, X } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { setPictureParam } from '@/core/piece/edit';
+import type { Piece, Step, Strand } from '@/core/piece/types';
+import type { MeshParam } from '@/core/steps';
+import { importMesh } from '@/state/mesh-files';
+import { notify } from '@/state/notify';
+import { useWorkbench } from '@/state/workbench';
+import { Button } from '../parts/Button';
+
+interface Props {
+  piece: Piece;
+  strand: Strand;
+  step: Step;
+  param: MeshParam;
+  value: string;
+  onClear: () => void;
+}
+
+/** A mesh file of the piece: drop one on it, or choose one. */
+export function MeshField({ piece, strand, step, param, value, onClear }: Props) {
+  const input = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState(false);
+  const [over, setOver] = useState(false);
+  const asset = piece.assets.find((a) => a.id === value);
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setBusy(true);
+    try {
+      const taken = await importMesh(file);
+      useWorkbench.getState().edit((p) => setPictureParam(p, strand.id, step.id, param.id, taken));
+    } catch (error) {
+      notify('error', `"${file.name}" was not taken in. ${(error as Error).message}`);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <div
+      data-mesh-drop
+      className={`my-1 rounded-md border p-2 ${over ? 'border-lichen' : 'border-line'}`}
+      onDragOver={(e) => { e.preventDefault(); setOver(true); }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(e) => { e.preventDefault(); e.stopPropagation(); setOver(false); void take(e.dataTransfer.files[0]); }}
+    >
+      <p className="truncate">{busy ? 'taking it in …' : (asset?.name ?? 'No file yet. Drop an OBJ, PLY, STL or GLB here.')}</p>
+      <div className="flex gap-1">
+        <Button look="bare" disabled={busy} onClick={() => input.current!.click()}><FileUp size={14} /> Choose a file</Button>
+        {asset && <Button look="icon" aria-label="Take the file out" onClick={onClear}><X size={13} /></Button>}
+      </div>
+      <input ref={input} type="file" aria-label={`${param.name}, file`} className="sr-only" tabIndex={-1} accept=".obj,.ply,.stl,.glb" onChange={(e) => { void take(e.target.files?.[0]); e.target.value = ''; }} />
+    </div>
+  );
+}
