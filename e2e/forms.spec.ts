@@ -76,17 +76,17 @@ test('a form goes away as a mesh that stands as it stood', async ({ page }) => {
 });
 
 test('an artist drops a mesh file in, and a broken one is refused in words', async ({ page }) => {
-  await openPiece(page, smallStarter('glasshouse-opening'));
+  await openPiece(page, smallStarter('lamp-room'));
   await inWorkbench(page);
   await pinPreview(page);
   const before = await settled(stage(page));
-  await page.getByRole('button', { name: 'Even ball in lamp' }).click();
+  await page.getByRole('button', { name: 'Ball in lamp' }).click();
   await page.getByRole('button', { name: 'Replace', exact: true }).click();
   await choose(page, 'mesh file');
   const file = page.getByLabel('File, file');
   await file.setInputFiles({ name: 'half.stl', mimeType: 'model/stl', buffer: Buffer.from('solid half\nfacet normal 0 0 1\nvertex 0 0 0') });
   await expect(page.getByText(/"half.stl" was not taken in/)).toBeVisible();
-  const tent = 'v -1 0 2\nv 1 0 2\nv 1 0 4\nv -1 0 4\nv 0 2 3\nf 1 2 5\nf 2 3 5\nf 3 4 5\nf 4 1 5\n';
+  const tent = 'v -1 -1 -1\nv 1 -1 -1\nv 1 -1 1\nv -1 -1 1\nv 0 1 0\nf 1 2 5\nf 2 3 5\nf 3 4 5\nf 4 1 5\n';
   await file.setInputFiles({ name: 'tent.obj', mimeType: 'model/obj', buffer: Buffer.from(tent) });
   await expect(page.locator('[data-mesh-drop]')).toContainText('tent.obj');
   await expect.poll(async () => difference(before, await settled(stage(page))), { timeout: 60_000 }).toBeGreaterThan(2);
