@@ -64,11 +64,11 @@ async function measureStrand(piece: Piece, strand: Strand, analysis: Analysis): 
 
 type Measured = Omit<SeamReading, 'strand' | 'name' | 'breaks'>;
 
-/** By how many copies a form moves on over the loop: copy n then stands where copy n + shift stood. */
+/** By how many whole copies a form moves on over the loop: copy n should then stand where copy n + shift stood. */
 function movesOn(piece: Piece, steps: StepTypes[]): number {
   return steps.reduce((sum, { active, definition, step }) => {
     const param = active && definition!.params.find((p) => p.id === definition!.shifts);
-    return param ? sum + Number(literalOf(piece, step, param)) : sum;
+    return param ? sum + Math.round(Number(literalOf(piece, step, param))) : sum;
   }, 0);
 }
 

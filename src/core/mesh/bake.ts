@@ -17,7 +17,7 @@ import { separate } from './topology/split';
 function bakedSteps(strand: Strand, end = strand.steps.length - 1): Step[] {
   let last = 0;
   for (let i = 1; i <= end; i++) if (definitionOf(strand.steps[i]!.op)?.reshape && !strand.steps[i]!.off) last = i;
-  return strand.steps.filter((s, i) => i <= last || definitionOf(s.op)?.shade);
+  return strand.steps.filter((s, i) => i <= last || (i <= end && (definitionOf(s.op)?.shade || definitionOf(s.op)?.place)));
 }
 
 /** What the baked part of a form depends on; the same key gives the same mesh. */
@@ -69,6 +69,8 @@ export async function bake(piece: Piece, strand: Strand, watch?: Watch, end?: nu
   const source = rows[0];
   if (!source?.active || !source.definition?.bake) return null;
   const last = lastReshape(rows, end);
+  const places = rows.slice(0, (end ?? rows.length - 1) + 1).findLastIndex((r) => r.active && r.definition!.place);
+  if (places >= 0 && places < last) throw new MeshError(`${rows[last]!.definition!.name} stands after copies; move it before them.`);
   let mesh: Mesh | null = null;
   for (let i = 0; i <= last; i++) {
     const row = rows[i]!;
@@ -85,15 +87,15 @@ export async function bake(piece: Piece, strand: Strand, watch?: Watch, end?: nu
     if (mesh && i > 0) mesh = await settle(piece, strand, rows, i - 1, mesh, analysis);
     const params = plainParams(piece, row.step, definition!, () => [0]);
     const baking = await bakingFor(piece, row, mesh, analysis, watch);
-    mesh = keep(key, mesh === null ? definition!.bake!(params, baking) : reshaped(mesh, row, params, baking));
+    mesh = keep(key, mesh === null ? definition!.bake!(params, baking) : definition!.reshape!(mesh, params, baking));
+  }
+  if (mesh && places >= 0) {
+    const row = rows[places]!;
+    const copies = row.definition!.place!(plainParams(piece, row.step, row.definition!, () => [0]), await bakingFor(piece, row, mesh, analysis, watch));
+    if (copies) mesh = { ...mesh, copies };
   }
   const shade = rows.findLast((r) => r.active && r.definition!.shade);
   return mesh && shade ? { ...mesh, shading: shade.definition!.shade!(plainParams(piece, shade.step, shade.definition!, () => [0])) } : mesh;
-}
-
-function reshaped(mesh: Mesh, row: StepTypes, params: Parameters<NonNullable<NonNullable<StepTypes['definition']>['reshape']>>[1], baking: Baking): Mesh {
-  if (mesh.copies) throw new MeshError(`${row.definition!.name} stands after copies; move it before them.`);
-  return row.definition!.reshape!(mesh, params, baking);
 }
 
 /** Puts the points where the live steps between the last mesh and step `end` move them at phase 0. */

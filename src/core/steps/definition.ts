@@ -1,6 +1,6 @@
 import type { LibraryPart } from '../glsl';
 import type { Baking } from '../mesh/baking';
-import type { Mesh, Shading } from '../mesh/mesh';
+import type { Copies, Mesh, Shading } from '../mesh/mesh';
 import type { CurvePoint, Key, Kind, Step, Stop, Value, Vector } from '../piece/types';
 
 /** What runs through a row between two steps. */
@@ -163,6 +163,8 @@ export interface StepDefinition {
   bake?: (params: PlainParams, baking: Baking) => Mesh;
   /** Parameter by how many copies the copies move on over the loop: at its end each stands where another stood. */
   shifts?: string;
+  /** Says where copies of the form are put; the mesh and all that moves it stay as they are. @throws MeshError */
+  place?: (params: PlainParams, baking: Baking) => Copies | null;
   /** How the form is shaded from here on. */
   shade?: (params: PlainParams) => Shading;
   /** Of a step that both makes a mesh and moves it: the parameters that only the making reads. */

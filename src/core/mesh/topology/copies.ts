@@ -1,21 +1,21 @@
 import { measureFrames } from '../measure-frames';
-import { faceCount, pointCount, refuseTooMany, type Mesh } from '../mesh';
+import { faceCount, pointCount, refuseTooMany, type Copies, type Mesh } from '../mesh';
 import { facePoints } from './edges';
 
 const REMEDY = 'Use fewer copies.';
 
-/** The mesh once on every point (or face) of another; as it is where there is none. Copies know which way is up there. */
-export function copiesOn(mesh: Mesh, other: Mesh | null, faces: boolean): Mesh {
-  if (!other) return mesh;
+/** A copy on every point (or face) of a form; null where there is none. Copies know which way is up there. */
+export function copiesOn(other: Mesh | null, faces: boolean): Copies | null {
+  if (!other) return null;
   const on = faces && faceCount(other) > 0 ? facePoints(other) : other;
   refuseTooMany('The number of copies', pointCount(on), 0, REMEDY);
-  return { ...mesh, copies: { at: on.positions, normal: upAt(on) } };
+  return { at: on.positions, normal: upAt(on) };
 }
 
-/** So many times at the origin. */
-export function copiesInPlace(mesh: Mesh, count: number): Mesh {
+/** So many at the origin. */
+export function copiesInPlace(count: number): Copies {
   refuseTooMany(`${count.toLocaleString('en')} copies: that`, count, 0, REMEDY);
-  return { ...mesh, copies: { at: new Float32Array(3 * count), normal: Float32Array.from({ length: 3 * count }, (_, i) => (i % 3 === 1 ? 1 : 0)) } };
+  return { at: new Float32Array(3 * count), normal: Float32Array.from({ length: 3 * count }, (_, i) => (i % 3 === 1 ? 1 : 0)) };
 }
 
 function upAt(mesh: Mesh): Float32Array {

@@ -23,7 +23,7 @@ export const copies: StepDefinition = {
   baked: ['on', 'where'],
   asides: { delay: 'delay', tint: 'colour' },
   needs: ['space'],
-  reshape: (mesh, params, baking) => copiesOn(mesh, baking.form(params.on as string), params.where === 'faces'),
+  place: (params, baking) => copiesOn(baking.form(params.on as string), params.where === 'faces'),
   glsl: `
   vec3 q = turnedBy(v * size, turn);
   if (stand == 1) q = stoodUp(q, p.copyNormal);

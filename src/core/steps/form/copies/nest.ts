@@ -24,7 +24,7 @@ export const nest: StepDefinition = {
   shifts: 'moves',
   asides: { delay: 'delay', tint: 'colour' },
   needs: ['space'],
-  reshape: (mesh, params) => copiesInPlace(mesh, params.count as number),
+  place: (params) => copiesInPlace(params.count as number),
   glsl: `
   float n = p.copy + moves * p.hallPhase;
   return centre + turnedBy((v - centre) * pow(ratio, n), turn * n) + shift * n;`,

@@ -1,0 +1,157 @@
+import { describe, expect, it } from 'vitest';
+import { measureSeam } from '../checks/seam';
+import { bake, bakeKey } from '../mesh/bake';
+import { measure } from '../mesh/measure';
+import { faceCount, pointCount } from '../mesh/mesh';
+import { skinOf } from '../mesh/skin';
+import { standing } from '../mesh/standing';
+import { addStep, addStrand, blankPiece, setParam, toggleStep } from '../piece/edit';
+import type { Piece, Step } from '../piece/types';
+import { analyse, weave } from '../weave';
+import { CATALOGUE, definitionOf } from '.';
+
+const SOURCES = CATALOGUE.filter((d) => d.op.startsWith('form.') && d.takes.length === 0);
+const LATER = CATALOGUE.filter((d) => d.op.startsWith('form.') && d.takes.length > 0);
+
+function formOf(...steps: [op: string, params?: Step['params']][]): Piece {
+  const piece = addStrand(blankPiece(), 'form', 'body', steps[0]![0], steps[0]![1] ?? {});
+  return steps.slice(1).reduce((p, [op, params], i) => addStep(p, 's1', i + 1, op, params ?? {}), piece);
+}
+const body = (piece: Piece) => piece.strands.find((s) => s.id === 's1')!;
+const made = async (piece: Piece) => (await bake(piece, body(piece)))!;
+
+describe('every source', () => {
+  it.each(SOURCES.map((d) => [d.op]))('%s makes a mesh of numbers that stands at rest', async (op) => {
+    const piece = formOf([op]);
+    const mesh = await made(piece);
+    const m = measure(mesh);
+    expect({ broken: m.broken, notNumbers: m.notNumbers, flat: m.flat }).toEqual({ broken: 0, notNumbers: 0, flat: 0 });
+    const { positions, normals, skin } = await standing(piece, body(piece), mesh, 0);
+    expect([...positions]).toEqual([...skin.positions]);
+    for (let v = 0; v < skin.origin.length; v += 13) expect(Math.hypot(...normals.subarray(3 * v, 3 * v + 3))).toBeCloseTo(1, 4);
+  });
+
+  it.each([['form.ball', 2], ['form.icosphere', 2], ['form.box', 2], ['form.cylinder', 2], ['form.torus', 0]])('%s is closed, with Euler characteristic %i', async (op, euler) => {
+    expect(measure(await made(formOf([op])))).toMatchObject({ euler, open: 0 });
+  });
+
+  it('areas are those of the bodies, to the fineness of their faces', async () => {
+    const area = async (op: string, params: Step['params'] = {}) => measure(await made(formOf([op, params]))).area;
+    expect(await area('form.torus', { radius: 1, section: 0.4 }) / (4 * Math.PI ** 2 * 0.4)).toBeCloseTo(1, 2);
+    expect(await area('form.disc', { radius: 1, inner: 0.5, sweep: 0.25 }) / (0.25 * Math.PI * 0.75)).toBeCloseTo(1, 2);
+    expect(await area('form.disc', {}) / Math.PI).toBeCloseTo(1, 2);
+    expect(await area('form.polygon', { corners: 4, radius: Math.SQRT2 })).toBeCloseTo(4, 5);
+  });
+});
+
+describe('every later step', () => {
+  it.each(LATER.map((d) => [d.op]))('%s runs on a box and on a grid, and gives numbers', async (op) => {
+    for (const source of [['form.box', { segments: 2 }], ['form.grid', { columns: 4, rows: 3 }]] as [string, Step['params']][]) {
+      const piece = formOf(source, [op]);
+      expect(analyse(piece).types.get('s1')!.every((r) => r.active)).toBe(true);
+      const mesh = await made(piece);
+      const { positions } = await standing(piece, body(piece), mesh, 0.3);
+      expect(positions.length).toBeGreaterThan(0);
+      expect(positions.every(Number.isFinite)).toBe(true);
+    }
+  });
+});
+
+describe('baking', () => {
+  it('goes on from the steps that did not change', async () => {
+    const steps: string[] = [];
+    const watch = (name: string) => void steps.push(name);
+    const piece = formOf(['form.icosphere', { radius: 1.2345, times: 2 }], ['form.dual'], ['form.thicken', { thickness: 0.1 }]);
+    await bake(piece, body(piece), watch);
+    expect(steps).toEqual(['Even ball', 'Dual', 'Thicken']);
+    const thicker = setParam(piece, 's1', 't3', 'thickness', 0.2);
+    steps.length = 0;
+    await bake(thicker, body(thicker), watch);
+    expect(steps).toEqual(['Thicken']);
+    steps.length = 0;
+    await bake(piece, body(piece), watch);
+    expect(steps).toEqual([]);
+  });
+
+  it('runs what moves points before a step that makes a mesh, and leaves what comes after it live', async () => {
+    const piece = formOf(['form.box', { size: [2, 2, 2] }], ['form.transform', { move: [5, 0, 0] }], ['form.subdivide', { times: 1 }], ['form.transform', { move: [0, 3, 0] }]);
+    const mesh = await made(piece);
+    const xs = [...mesh.positions].filter((_, i) => i % 3 === 0);
+    expect([Math.min(...xs), Math.max(...xs)]).toEqual([4, 6]);
+    const { positions } = await standing(piece, body(piece), mesh, 0);
+    const ys = [...positions].filter((_, i) => i % 3 === 1);
+    expect(Math.min(...ys)).toBeCloseTo(2, 5);
+    expect(Math.max(...ys)).toBeCloseTo(4, 5);
+    const { glsl } = weave(piece, analyse(piece), [{ strand: 's1' }]);
+    expect(glsl).not.toContain('form_body_Step2_');
+  });
+
+  it('a live step that changes makes no mesh anew; one that is baked does', () => {
+    const piece = formOf(['form.grid'], ['form.raise', { height: 0.2 }]);
+    expect(bakeKey(setParam(piece, 's1', 't2', 'height', 0.9), body(setParam(piece, 's1', 't2', 'height', 0.9)))).toBe(bakeKey(piece, body(piece)));
+    const off = toggleStep(piece, 's1', 't2');
+    expect(bakeKey(off, body(off))).not.toBe(bakeKey(piece, body(piece)));
+  });
+
+  it('takes fields for each face when a mesh is made: a mask takes out half of a grid', async () => {
+    let piece = formOf(['form.grid', { columns: 10, rows: 2, width: 2, depth: 1 }], ['form.remove']);
+    piece = addStrand(piece, 'field', 'half', 'field.position');
+    piece = addStep(piece, 's2', 1, 'field.pick', { channel: 'x or red' });
+    piece = addStep(piece, 's2', 2, 'field.step', { edge: 0 });
+    piece = setParam(piece, 's1', 't2', 'faces', { link: 's2' });
+    expect(analyse(piece).problems).toEqual([]);
+    expect(faceCount(await made(piece))).toBe(10);
+  });
+
+  it('refuses links where a value is fixed when the form is made', () => {
+    let piece = addStrand(formOf(['form.grid'], ['form.subdivide']), 'signal', 'beat', 'signal.cycle');
+    piece = setParam(piece, 's1', 't2', 'times', { link: 's2' });
+    expect(analyse(piece).problems[0]!.sentence).toContain('fixed when the form is made');
+  });
+
+  it('says that copies come last', async () => {
+    const piece = formOf(['form.box'], ['form.nest', { count: 3 }], ['form.subdivide']);
+    await expect(made(piece)).rejects.toThrow('Subdivide stands after copies; move it before them.');
+  });
+
+  it('flat and smooth normals are a matter of shading, not of the mesh', async () => {
+    const flat = await made(formOf(['form.icosphere', { times: 1 }], ['form.shading', { style: 'flat' }]));
+    expect([skinOf(flat).facets, pointCount(flat)]).toEqual([true, 42]);
+    const smooth = await made(formOf(['form.box'], ['form.shading', { style: 'smooth', angle: 180 }]));
+    expect(skinOf({ ...smooth, cornerData: {} }).origin.length).toBe(8);
+  });
+});
+
+describe('copies and the seam', () => {
+  const nest = (moves: number, delay: number) => formOf(['form.disc', { columns: 8, rows: 1 }], ['form.nest', { count: 8, ratio: 1.2, moves, delay }]);
+  const closes = async (piece: Piece) => (await measureSeam(piece)).find((r) => r.strand === 's1')?.closes;
+
+  it('moving on by whole copies closes, by parts it does not, and the nearest whole number is offered', async () => {
+    expect(await closes(nest(2, 0))).toBe(true);
+    expect(await closes(nest(1.5, 0))).toBe(false);
+    const reading = (await measureSeam(nest(1.5, 0)))[0]!;
+    expect(reading.breaks?.fixes).toMatchObject([{ param: 'moves', value: 2 }]);
+  });
+
+  it('copies that are behind close where whole loops lie between those that change places', async () => {
+    const late = (share: number) => {
+      let piece = formOf(['form.disc', { columns: 8, rows: 1 }], ['form.push', { amount: 0.1 }], ['form.nest', { count: 8, ratio: 1, moves: 2 }]);
+      piece = addStrand(piece, 'field', 'late', 'field.copy', { as: 'count' });
+      piece = addStep(piece, 's2', 1, 'field.join', { how: 'multiply', other: share });
+      piece = addStrand(piece, 'field', 'wave', 'field.position');
+      piece = addStep(piece, 's3', 1, 'field.ripple', { turns: 1, falloff: 0 });
+      return setParam(setParam(piece, 's1', 't2', 'by', { link: 's3' }), 's1', 't3', 'delay', { link: 's2' });
+    };
+    expect(analyse(late(0.5)).problems).toEqual([]);
+    expect(await closes(late(0.5))).toBe(true);
+    expect(await closes(late(0.3))).toBe(false);
+  });
+});
+
+it('every form step says what it does, and finds its kind', () => {
+  for (const d of [...SOURCES, ...LATER]) {
+    expect(d.about.length).toBeGreaterThan(10);
+    expect(d.group, d.op).toBeTruthy();
+    expect(definitionOf(d.op)).toBe(d);
+  }
+});
