@@ -51,7 +51,7 @@ const bad: [string, () => string, RegExp][] = [
 for (const [what, text, message] of bad) {
   test(`a file that ${what} is refused in words and leaves the shelf as it was`, async ({ page }) => {
     await openPiece(page, text());
-    await expect(page.getByText(message)).toBeVisible();
+    await expect(page.getByLabel(/Notifications/).getByText(message)).toBeVisible();
     await expect(page).toHaveURL(/\/$/);
     await expect(page.getByRole('article')).toHaveCount(0);
   });

@@ -111,6 +111,11 @@ export class Picture {
     return this.output.stage ? this.stageScene.bounds() : null;
   }
 
+  /** How a form lies in the hall as it was drawn last; null where it does not stand. */
+  frameOf(form: string): THREE.Matrix4 | null {
+    return this.output.stage ? this.stageScene.frameOf(form) : null;
+  }
+
   /** The camera as it was set last. */
   get camera(): THREE.Camera {
     return this.stageScene.cameras.now;

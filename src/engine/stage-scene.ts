@@ -92,6 +92,11 @@ export class StageScene {
     return spheres.slice(1).reduce((all, s) => all.union(s), spheres[0]!.clone());
   }
 
+  /** How the first standing of a form lies in the hall; null where it does not stand. */
+  frameOf(form: string): THREE.Matrix4 | null {
+    return [...this.standing.values()].find((s) => s.form === form)?.group.matrixWorld ?? null;
+  }
+
   get readsBehind(): boolean {
     return [...this.standing.values()].some((s) => s.readsBehind);
   }

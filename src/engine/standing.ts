@@ -117,6 +117,10 @@ export class Standing {
     for (const { dressed, meshes } of this.layers) for (const object of meshes) object.visible = !(only && dressed.state.readsBehind);
   }
 
+  get form(): string | null {
+    return this.layers[0]?.dressed.dress.form ?? null;
+  }
+
   get readsBehind(): boolean {
     return this.layers.some((l) => l.dressed.state.readsBehind);
   }

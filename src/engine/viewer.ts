@@ -19,6 +19,13 @@ export interface ViewerEvents {
   failed: (sentence: string) => void;
 }
 
+/** A space as it is seen in the picture. */
+export interface Places {
+  project: (at: Vector) => { x: number; y: number } | null;
+  /** From the camera, in units of that space. */
+  distance: (at: Vector) => number;
+}
+
 /** Height in pixels at which the seam is compared. */
 const SEAM_HEIGHT = 90;
 /** Longest side of the preview, whatever the picture's size. */
@@ -89,14 +96,21 @@ export class Viewer {
     this.dirty = true;
   }
 
-  /** Where a place in the hall lies in the picture, 0..1 from the upper left; null behind the camera. */
-  project(at: Vector): { x: number; y: number } | null {
-    const seen = new THREE.Vector3(...at).project(this.picture.camera);
-    return seen.z > 1 || !Number.isFinite(seen.x) ? null : { x: 0.5 + seen.x / 2, y: 0.5 - seen.y / 2 };
-  }
-
-  distanceTo(at: Vector): number {
-    return this.picture.camera.position.distanceTo(new THREE.Vector3(...at));
+  /**
+   * Where places lie in the picture, 0..1 from the upper left; null behind the camera. The places
+   * are in the space of a form as it stands, or of the hall where none is named.
+   */
+  places(form: string | null): Places | null {
+    const matrix = form === null ? new THREE.Matrix4() : this.picture.frameOf(form);
+    if (!matrix) return null;
+    const scale = matrix.getMaxScaleOnAxis();
+    return {
+      project: (at) => {
+        const seen = new THREE.Vector3(...at).applyMatrix4(matrix).project(this.picture.camera);
+        return seen.z > 1 || !Number.isFinite(seen.x) ? null : { x: 0.5 + seen.x / 2, y: 0.5 - seen.y / 2 };
+      },
+      distance: (at) => this.picture.camera.position.distanceTo(new THREE.Vector3(...at).applyMatrix4(matrix)) / scale,
+    };
   }
 
   /** Middle and radius of all that stands on the stage. */

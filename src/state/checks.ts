@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import type { SamplingReading } from '@/core/checks/sampling';
 import type { SeamReading } from '@/core/checks/seam';
 import { analyse, type Problem } from '@/core/weave';
 import type { PictureSeam } from '@/engine/picture-seam';
@@ -7,13 +8,15 @@ import { useWorkbench } from './workbench';
 
 interface Checks {
   seam: SeamReading[] | null;
+  /** Steps whose forms are too coarse for them. */
+  sampling: SamplingReading[];
   picture: PictureSeam | null;
   problems: Problem[];
   measuring: boolean;
 }
 
 /** What was measured of the open piece. */
-export const useChecks = create<Checks>()(() => ({ seam: null, picture: null, problems: [], measuring: true }));
+export const useChecks = create<Checks>()(() => ({ seam: null, sampling: [], picture: null, problems: [], measuring: true }));
 
 /** Waits this long after a change before measuring, in milliseconds. */
 const PAUSE = 450;
@@ -31,6 +34,8 @@ export function startChecks(pictureSeam: () => Promise<PictureSeam | null>): () 
       const picture = await pictureSeam();
       if (useWorkbench.getState().piece !== piece) return;
       useChecks.setState({ seam, picture, problems: analyse(piece).problems, measuring: false });
+      const sampling = await studio().sampling(lean(piece));
+      if (useWorkbench.getState().piece === piece) useChecks.setState({ sampling });
     } catch (error) {
       useChecks.setState({ problems: [...analyse(piece).problems, { strand: '', sentence: (error as Error).message }], measuring: false });
     }

@@ -3,7 +3,7 @@ import { MESH_FILE_BYTES, MESH_TYPES, readMesh } from '@/core/formats/mesh';
 import { fileMeshOf, provideFileMesh } from '@/core/mesh/files';
 import { MeshError, type Mesh } from '@/core/mesh/mesh';
 import type { Asset } from '@/core/piece/types';
-import { studio } from '@/workers/doors';
+import { hand } from '@/workers/doors';
 import { notify } from './notify';
 
 const failed = new Set<string>();
@@ -12,7 +12,7 @@ export const isMeshAsset = (asset: Asset) => asset.type.startsWith('model/');
 
 async function provide(id: string, mesh: Mesh): Promise<void> {
   provideFileMesh(id, mesh);
-  await studio().provideMesh(id, mesh);
+  await hand(id, (studio) => studio.provideMesh(id, mesh));
 }
 
 /**

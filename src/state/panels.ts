@@ -9,6 +9,12 @@ export interface Looking {
   on: LookOn;
 }
 
+/** A step whose form is too coarse for it, while that is shown on the stage. */
+export interface Coarse {
+  strand: string;
+  step: string;
+}
+
 /** Where a new step would go: a new strand of a kind, a place in a row, or in place of a step. */
 export type Picking = { for: 'strand'; kind: Kind | null } | { for: 'step'; strand: string; at: number } | { for: 'replace'; strand: string; step: string };
 
@@ -29,10 +35,11 @@ interface Panels {
   split: number;
   /** Field step that the stage shows in place of the picture. */
   looking: Looking | null;
+  coarse: Coarse | null;
 }
 
 /** Which panels are open, and how the lattice is laid out. Not part of the piece. */
-export const usePanels = create<Panels>()(() => ({ picking: null, checks: false, takeAway: false, commands: false, compact: null, folded: [], foldedBundles: [], side: 'tuning', compare: null, split: 0.5, looking: null }));
+export const usePanels = create<Panels>()(() => ({ picking: null, checks: false, takeAway: false, commands: false, compact: null, folded: [], foldedBundles: [], side: 'tuning', compare: null, split: 0.5, looking: null, coarse: null }));
 
 /** Strands up to which rows are large by themselves. */
 const LARGE_ROWS = 9;

@@ -5,7 +5,7 @@ import type { Pixels } from '@/core/glsl';
 import type { Asset, Piece } from '@/core/piece/types';
 import { hasPixels, providePixels } from '@/core/weave';
 import { providePanorama } from '@/engine/textures';
-import { studio } from '@/workers/doors';
+import { hand } from '@/workers/doors';
 import { ensureMesh, isMeshAsset } from './mesh-files';
 import { notify } from './notify';
 
@@ -60,14 +60,9 @@ function provideHdr(id: string, bytes: Uint8Array<ArrayBuffer>): void {
   }
 }
 
-/** Pictures that the studio worker has. */
-const sent = new Set<string>();
-
 async function provide(id: string, pixels: Pixels): Promise<void> {
   providePixels(id, pixels);
-  if (sent.has(id)) return;
-  sent.add(id);
-  await studio().providePixels(id, pixels);
+  await hand(id, (studio) => studio.providePixels(id, pixels));
 }
 
 /**

@@ -1,10 +1,12 @@
 import * as Comlink from 'comlink';
 import { measureSeam, type SeamReading } from '@/core/checks/seam';
 import { loopSize, writeForm, type MeshJob } from '@/core/formats/mesh';
-import { bake } from '@/core/mesh/bake';
+import { measureSampling, samplingMarks, type SamplingReading } from '@/core/checks/sampling';
+import { bakeSkin, watchBaking, type Making } from '@/core/mesh/bake';
 import { provideFileMesh } from '@/core/mesh/files';
 import type { Mesh } from '@/core/mesh/mesh';
-import { skinOf, type Skin } from '@/core/mesh/skin';
+import type { Skin } from '@/core/mesh/skin';
+import { copyMiddles } from '@/core/mesh/standing';
 import { strandById, type Piece } from '@/core/piece/types';
 import { previewSteps, type Preview, type PreviewSize } from '@/core/preview';
 import type { Pixels } from '@/core/glsl';
@@ -20,10 +22,12 @@ const studio = {
 
   /** Mesh of a form; null where there is none. @throws with a sentence for the artist. */
   async mesh(piece: Piece, strand: string): Promise<Skin | null> {
-    const mesh = await bake(piece, strandById(piece, strand)!);
     // Meshes are kept here for the next change, so their skins go as copies.
-    return mesh && skinOf(mesh);
+    return bakeSkin(piece, strandById(piece, strand)!);
   },
+
+  /** Has the interface told what is being made. */
+  watch: (told: (making: Making | null) => void): void => watchBaking((making) => void told(making)),
 
   /** A form as a file. @throws with a sentence for the artist */
   async formFile(piece: Piece, strand: string, job: MeshJob): Promise<Uint8Array<ArrayBuffer>> {
@@ -39,6 +43,16 @@ const studio = {
   },
 
   seam: (piece: Piece): Promise<SeamReading[]> => measureSeam(piece),
+
+  sampling: (piece: Piece): Promise<SamplingReading[]> => measureSampling(piece),
+
+  async samplingMarks(piece: Piece, strand: string, step: string, phase: number): Promise<Float32Array> {
+    return samplingMarks(piece, strand, step, phase);
+  },
+
+  async copyMiddles(piece: Piece, strand: string, phase: number, most: number): Promise<Float32Array> {
+    return copyMiddles(piece, strandById(piece, strand)!, phase, most);
+  },
 
   /** Values of each signal over the loop, phase 0 to 1 with both ends. */
   async traces(piece: Piece, samples: number): Promise<{ strand: string; name: string; values: Float32Array }[]> {

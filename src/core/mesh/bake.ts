@@ -1,5 +1,6 @@
 import { definitionOf } from '../steps';
 import { isLink, strandById, type Piece, type Step, type Strand } from '../piece/types';
+import { Recent } from '../recent';
 import { analyse, type Analysis, type StepTypes } from '../weave/analyse';
 import { Evaluator } from '../weave/evaluate';
 import { linkedStrands } from '../weave/order';
@@ -45,18 +46,35 @@ function stepKey(step: Step): unknown {
   return [step.op, params, step.off ?? false, files];
 }
 
-/** Tells how far the making is. @throws to stop it */
-export type Watch = (step: string, done: number, of: number) => void | Promise<void>;
+/** What is being made just now: `done` of so many steps of a form. */
+export interface Making {
+  form: string;
+  step: string;
+  done: number;
+  of: number;
+}
+
+let tell: (making: Making | null) => void = () => undefined;
+
+/** Has whoever runs the core told what is being made, and null when that is done. */
+export function watchBaking(watch: (making: Making | null) => void): void {
+  tell = watch;
+}
+
+/** Forms that take other forms bake while they bake; only the outermost says that it is done. */
+let depth = 0;
+
+async function told<T>(work: () => Promise<T>): Promise<T> {
+  depth++;
+  try {
+    return await work();
+  } finally {
+    if (--depth === 0) tell(null);
+  }
+}
 
 /** Meshes by what they depend on, so that changing the last step does not make the first anew. */
-const kept = new Map<string, Mesh>();
-const KEPT = 24;
-
-function keep(key: string, mesh: Mesh): Mesh {
-  kept.set(key, mesh);
-  if (kept.size > KEPT) kept.delete(kept.keys().next().value!);
-  return mesh;
-}
+const kept = new Recent<Mesh>(24);
 
 /**
  * Makes the mesh of a form strand, up to the last step that makes one. Null where the source is
@@ -64,13 +82,26 @@ function keep(key: string, mesh: Mesh): Mesh {
  * @param end index of the last step that counts
  * @throws MeshError
  */
-export async function bake(piece: Piece, strand: Strand, watch?: Watch, end?: number, analysis: Analysis = analyse(piece)): Promise<Mesh | null> {
+export async function bake(piece: Piece, strand: Strand, end?: number, analysis: Analysis = analyse(piece)): Promise<Mesh | null> {
   const rows = analysis.types.get(strand.id) ?? [];
   const source = rows[0];
   if (!source?.active || !source.definition?.bake) return null;
   const last = lastReshape(rows, end);
   const places = rows.slice(0, (end ?? rows.length - 1) + 1).findLastIndex((r) => r.active && r.definition!.place);
   if (places >= 0 && places < last) throw new MeshError(`${rows[last]!.definition!.name} stands after copies; move it before them.`);
+  return told(() => made(piece, strand, rows, last, places, analysis));
+}
+
+/** The same, ready to be drawn. @throws MeshError */
+export async function bakeSkin(piece: Piece, strand: Strand): Promise<Skin | null> {
+  return told(async () => {
+    const mesh = await bake(piece, strand);
+    if (mesh && !mesh.frames) tell({ form: strand.name, step: 'Measuring how the surface runs', done: 1, of: 1 });
+    return mesh && skinOf(mesh);
+  });
+}
+
+async function made(piece: Piece, strand: Strand, rows: StepTypes[], last: number, places: number, analysis: Analysis): Promise<Mesh | null> {
   let mesh: Mesh | null = null;
   for (let i = 0; i <= last; i++) {
     const row = rows[i]!;
@@ -79,19 +110,18 @@ export async function bake(piece: Piece, strand: Strand, watch?: Watch, end?: nu
     const key = bakeKey(piece, strand, i);
     const known = kept.get(key);
     if (known) {
-      kept.delete(key);
-      mesh = keep(key, known);
+      mesh = known;
       continue;
     }
-    await watch?.(definition!.name, i, last + 1);
+    tell({ form: strand.name, step: definition!.name, done: i, of: last + 1 });
     if (mesh && i > 0) mesh = await settle(piece, strand, rows, i - 1, mesh, analysis);
     const params = plainParams(piece, row.step, definition!, () => [0]);
-    const baking = await bakingFor(piece, row, mesh, analysis, watch);
-    mesh = keep(key, mesh === null ? definition!.bake!(params, baking) : definition!.reshape!(mesh, params, baking));
+    const baking = await bakingFor(piece, row, mesh, analysis);
+    mesh = kept.put(key, mesh === null ? definition!.bake!(params, baking) : definition!.reshape!(mesh, params, baking));
   }
   if (mesh && places >= 0) {
     const row = rows[places]!;
-    const copies = row.definition!.place!(plainParams(piece, row.step, row.definition!, () => [0]), await bakingFor(piece, row, mesh, analysis, watch));
+    const copies = row.definition!.place!(plainParams(piece, row.step, row.definition!, () => [0]), await bakingFor(piece, row, mesh, analysis));
     if (copies) mesh = { ...mesh, copies };
   }
   const shade = rows.findLast((r) => r.active && r.definition!.shade);
@@ -126,7 +156,7 @@ export function liveSkin(mesh: Mesh, glsl: string): Skin {
   return readsFaces(glsl) ? spread(skin) : skin;
 }
 
-async function bakingFor(piece: Piece, row: StepTypes, mesh: Mesh | null, analysis: Analysis, watch?: Watch): Promise<Baking> {
+async function bakingFor(piece: Piece, row: StepTypes, mesh: Mesh | null, analysis: Analysis): Promise<Baking> {
   const values = new Map<string, Float32Array>();
   const forms = new Map<string, Mesh | null>();
   const plain = plainParams(piece, row.step, row.definition!, () => [0]);
@@ -134,7 +164,7 @@ async function bakingFor(piece: Piece, row: StepTypes, mesh: Mesh | null, analys
     const value = row.step.params[param.id];
     if (param.type === 'strand' && isLink(value)) {
       const other = strandById(piece, value.link);
-      if (other?.kind === 'form') forms.set(other.id, await whole(piece, other, analysis, watch));
+      if (other?.kind === 'form') forms.set(other.id, await whole(piece, other, analysis));
     } else if (param.per && mesh) {
       const count = param.per === 'face' ? faceCount(mesh) : pointCount(mesh);
       const width = param.type === 'number' ? 1 : 3;
@@ -163,8 +193,8 @@ function fitted(values: Float32Array, from: number, to: number, swizzle?: string
 }
 
 /** A form with its live steps as they stand at phase 0. */
-async function whole(piece: Piece, strand: Strand, analysis: Analysis, watch?: Watch): Promise<Mesh | null> {
-  const mesh = await bake(piece, strand, watch, undefined, analysis);
+async function whole(piece: Piece, strand: Strand, analysis: Analysis): Promise<Mesh | null> {
+  const mesh = await bake(piece, strand, undefined, analysis);
   const rows = analysis.types.get(strand.id)!;
   return mesh && settle(piece, strand, rows, rows.length - 1, mesh, analysis);
 }

@@ -1,6 +1,6 @@
-import { compile, Processor } from '../glsl';
 import { placeText, PLACE_SIZE } from '../glsl/lib';
-import { formText, type Woven } from '../weave';
+import type { Evaluator } from '../weave/evaluate';
+import { slopesProgram } from '../weave/slopes';
 import { FRAME_SIZES } from './frames';
 import { vertexCount, type Skin } from './skin';
 
@@ -18,14 +18,11 @@ const FRAME_WIDTH = FRAME.reduce((sum, name) => sum + FRAME_SIZES[name], 0);
 
 /** Runs the slopes of a form on the processor; null where the form has none (see `formText`). */
 export class LiveNormals {
-  private constructor(private readonly processor: Processor) {}
+  private constructor(private readonly run: (rows: Float32Array, count: number) => Float32Array) {}
 
-  static async make(woven: Woven, uniforms: readonly { name: string; scalars: number[] }[]): Promise<LiveNormals | null> {
-    const form = formText(woven);
-    if (!form.slopes) return null;
-    const processor = await Processor.load(compile(`${woven.glsl}\n${form.text}\n${WRAPPER(form.slopes)}`, ['clMoveAndNormal']));
-    for (const { name, scalars } of uniforms) processor.setUniform(name, scalars);
-    return new LiveNormals(processor);
+  static async make(evaluator: Evaluator): Promise<LiveNormals | null> {
+    const run = await slopesProgram(evaluator, 'clMoveAndNormal', WRAPPER);
+    return run && new LiveNormals(run);
   }
 
   /** @param places of the skin's vertices @returns normals of length 1, three floats a vertex; 0 where there is none */
@@ -42,7 +39,7 @@ export class LiveNormals {
         at += size;
       }
     }
-    const out = this.processor.run('clMoveAndNormal', rows, count);
+    const out = this.run(rows, count);
     const normals = new Float32Array(3 * count);
     for (let v = 0; v < count; v++) {
       const [x, y, z] = [out[6 * v]!, out[6 * v + 1]!, out[6 * v + 2]!];

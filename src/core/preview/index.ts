@@ -39,7 +39,7 @@ async function formPreviews(piece: Piece, strand: Strand, steps: string[], analy
       continue;
     }
     try {
-      const mesh = await bake(piece, strand, undefined, index, analysis);
+      const mesh = await bake(piece, strand, index, analysis);
       const stands = mesh && (await standing(piece, strand, mesh, phase, { step, analysis, most: DRAWN_COPIES, still: true }));
       out.set(step, stands ? formDrawing(stands.skin, stands.positions, size) : { kind: 'none', why: 'no mesh' });
     } catch (error) {

@@ -31,6 +31,8 @@ export interface NumberParam extends ParamBase {
   whole?: true;
   /** The loop closes when this is a whole number. */
   closes?: true;
+  /** A larger number makes edges of the mesh shorter: those across (along u), along (along v), all; or it halves them. */
+  finer?: 'across' | 'along' | 'all' | 'halves';
   /** The same number said another way, as an angle for a focal length. */
   twin?: { name: string; about: string; unit: string; min: number; max: number; of: (value: number) => number; back: (twin: number) => number };
 }
@@ -165,6 +167,10 @@ export interface StepDefinition {
   shifts?: string;
   /** Says where copies of the form are put; the mesh and all that moves it stay as they are. @throws MeshError */
   place?: (params: PlainParams, baking: Baking) => Copies | null;
+  /** Places that can be dragged on the stage: the parameters that hold one, with the one that turns it. */
+  handles?: { at: string; turn?: string }[];
+  /** What the program works out from the parameters and shows beside them; a point is marked on the stage. */
+  tells?: (params: PlainParams) => { lines: string[]; point?: readonly number[] };
   /** How the form is shaded from here on. */
   shade?: (params: PlainParams) => Shading;
   /** Of a step that both makes a mesh and moves it: the parameters that only the making reads. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { measureSeam } from '../checks/seam';
-import { bake, bakeKey } from '../mesh/bake';
+import { bake, watchBaking, bakeKey } from '../mesh/bake';
 import { measure } from '../mesh/measure';
 import { faceCount, pointCount } from '../mesh/mesh';
 import { skinOf } from '../mesh/skin';
@@ -60,16 +60,16 @@ describe('every later step', () => {
 describe('baking', () => {
   it('goes on from the steps that did not change', async () => {
     const steps: string[] = [];
-    const watch = (name: string) => void steps.push(name);
+    watchBaking((making) => void (making && steps.push(making.step)));
     const piece = formOf(['form.icosphere', { radius: 1.2345, times: 2 }], ['form.dual'], ['form.thicken', { thickness: 0.1 }]);
-    await bake(piece, body(piece), watch);
+    await bake(piece, body(piece));
     expect(steps).toEqual(['Even ball', 'Dual', 'Thicken']);
     const thicker = setParam(piece, 's1', 't3', 'thickness', 0.2);
     steps.length = 0;
-    await bake(thicker, body(thicker), watch);
+    await bake(thicker, body(thicker));
     expect(steps).toEqual(['Thicken']);
     steps.length = 0;
-    await bake(piece, body(piece), watch);
+    await bake(piece, body(piece));
     expect(steps).toEqual([]);
   });
 

@@ -3,7 +3,7 @@ import type { Vector } from '../piece/types';
 
 /** Short ways to write parameters down, so that a step reads as a table. */
 
-type NumberExtra = Partial<Pick<NumberParam, 'hard' | 'unit' | 'whole' | 'closes'>>;
+type NumberExtra = Partial<Pick<NumberParam, 'hard' | 'unit' | 'whole' | 'closes' | 'finer'>>;
 
 export const number = (id: string, name: string, about: string, value: number, min: number, max: number, extra: NumberExtra = {}): NumberParam => ({ type: 'number', id, name, about, default: value, min, max, ...extra });
 

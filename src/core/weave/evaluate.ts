@@ -1,33 +1,18 @@
 import { compile, Processor } from '../glsl';
 import type { Piece } from '../piece/types';
+import { Recent } from '../recent';
 import type { Aside, RunType } from '../steps';
 import { analyse, type Analysis } from './analyse';
 import { slotValues } from './values';
 import { pixelsOf } from './pixels';
 import { weave, type Target, type Woven } from './weave';
 
-/** Programs kept compiled. */
-const KEPT = 24;
-const cache = new Map<string, Processor>();
-
 /** Programs compiled lately, so that a change of one strand compiles that strand alone. */
-function remembered(key: string): Processor | undefined {
-  const processor = cache.get(key);
-  if (!processor) return undefined;
-  cache.delete(key);
-  cache.set(key, processor);
-  return processor;
-}
-
-function remember(key: string, processor: Processor): void {
-  cache.set(key, processor);
-  if (cache.size > KEPT) cache.delete(cache.keys().next().value!);
-}
+const compiled = new Recent<Processor>(24);
 
 /** Targets of a piece, compiled for the processor, with the piece's present values. */
 export class Evaluator {
   private values: { name: string; scalars: number[] }[] = [];
-
 
   private constructor(
     readonly woven: Woven,
@@ -38,11 +23,7 @@ export class Evaluator {
   static async make(piece: Piece, targets: Target[], analysis: Analysis = analyse(piece)): Promise<Evaluator> {
     const woven = weave(piece, analysis, targets);
     const { key, names } = keyOf(woven);
-    let processor = remembered(key);
-    if (!processor) {
-      processor = await Processor.load(compile(woven.glsl, names));
-      remember(key, processor);
-    }
+    const processor = compiled.get(key) ?? compiled.put(key, await Processor.load(compile(woven.glsl, names)));
     return new Evaluator(woven, processor).with(piece);
   }
 

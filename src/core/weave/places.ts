@@ -31,6 +31,12 @@ export function setPlaceFields(rows: Float32Array, index: number, values: PlaceV
   }
 }
 
+/** One field of the place in row `index`: a view into the rows. */
+export function placeFieldOf(rows: Float32Array, index: number, field: PlaceField): Float32Array {
+  const { size, offset } = OFFSETS.find((o) => o.name === field)!;
+  return rows.subarray(index * PLACE_SIZE + offset, index * PLACE_SIZE + offset + size);
+}
+
 /** Rows of places, as processor programs take them. */
 export function placeRows(places: PlaceValues[]): Float32Array {
   const rows = new Float32Array(places.length * PLACE_SIZE);

@@ -1,9 +1,11 @@
 import dynamic from 'next/dynamic';
+import type { SamplingReading } from '@/core/checks/sampling';
 import type { Fix, SeamReading } from '@/core/checks/seam';
 import { setParam } from '@/core/piece/edit';
 import { strandById } from '@/core/piece/types';
 import { useChecks, verdictOf } from '@/state/checks';
 import { usePanels } from '@/state/panels';
+import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
@@ -27,7 +29,7 @@ function Readings() {
   const checks = useChecks();
   const piece = useWorkbench((s) => s.piece);
   const verdict = verdictOf(checks, piece.loop.play);
-  const { seam, picture, problems } = checks;
+  const { seam, sampling, picture, problems } = checks;
   return (
     <div>
       <p className="mb-3" role="status">
@@ -56,6 +58,7 @@ function Readings() {
           <SeamChart readings={seam} />
         </>
       )}
+      {sampling.length > 0 && <Sampling readings={sampling} />}
       {problems.length > 0 && (
         <section aria-label="Notes" className="mt-4 border-t border-line pt-3">
           <h3 className="mb-1 font-semibold">Also noticed</h3>
@@ -69,6 +72,29 @@ function Readings() {
       )}
     </div>
   );
+}
+
+/** Meshes too coarse for the pattern that moves them. */
+function Sampling({ readings }: { readings: SamplingReading[] }) {
+  return (
+    <section aria-label="Sampling" className="mt-4 border-t border-line pt-3">
+      <h3 className="mb-1 font-semibold">Too coarse <span className="ml-2 font-normal text-mute">with fewer than four edges to a wave, another wave shows, often running backwards</span></h3>
+      {readings.map((r) => (
+        <p key={`${r.strand}/${r.step}`} className="flex items-center justify-between gap-3 py-1">
+          <span><b className="font-medium">{r.name}</b> {r.sentence}, for {r.stepName}.</span>
+          <span className="flex shrink-0 gap-2">
+            {r.fixes.length > 0 && <Button look="main" onClick={() => mend(r.fixes)}>Set {r.fixes.map((f) => f.sentence).join(' and ')}</Button>}
+            <Button onClick={() => mark(r)}>Mark on the stage</Button>
+          </span>
+        </p>
+      ))}
+    </section>
+  );
+}
+
+function mark({ strand, step }: SamplingReading): void {
+  useTransport.setState({ playing: false });
+  usePanels.setState({ checks: false, coarse: { strand, step } });
 }
 
 function show(strand: string, step: string): void {

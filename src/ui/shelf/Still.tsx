@@ -4,6 +4,8 @@ import { drawStill } from './stills';
 
 /** Longer side of a drawn still, in pixels. */
 const SIDE = 384;
+/** Milliseconds a pointer rests before the picture moves. */
+const REST = 150;
 /** Phases at which the picture moves while it is pointed at. */
 const STEPS = 24;
 
@@ -14,7 +16,7 @@ export function Still({ piece, moving, quiet }: { piece: Piece; moving: boolean;
   useEffect(() => {
     let ended = false;
     const show = async (phase: number) => {
-      const image = await drawStill(piece, phase, SIDE);
+      const image = await drawStill(piece, phase, SIDE, !moving);
       const canvas = ref.current;
       if (ended || !canvas) return;
       canvas.width = image.width;
@@ -23,6 +25,8 @@ export function Still({ piece, moving, quiet }: { piece: Piece; moving: boolean;
       setState('drawn');
     };
     const run = async () => {
+      // Hands that only pass over a card set nothing going.
+      if (moving) await new Promise((resolve) => setTimeout(resolve, REST));
       for (let step = 0; !ended; step = (step + 1) % STEPS) {
         await show(0.3 + step / STEPS);
         if (!moving) return;

@@ -1,22 +1,15 @@
-import { useEffect, useState } from 'react';
 import { setParam } from '@/core/piece/edit';
-import type { Piece, Step, Strand, Vector } from '@/core/piece/types';
+import type { Step, Strand, Vector } from '@/core/piece/types';
 import { definitionOf, valueOf } from '@/core/steps';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { useDrag } from '../tuning/drag';
-import { viewerNow } from './viewer-handle';
-
-/** Places on the stage that a step has, and the parameter that moves each. */
-const MOVABLE: Record<string, string[]> = {
-  'stage.place': ['position'], 'stage.point': ['position'], 'stage.spot': ['position', 'target'], 'stage.camera': ['target'],
-};
+import type { Over } from './OverPicture';
 
 const AXES = ['x', 'y', 'z'] as const;
 /** Length of an arrow and radius of a ring, as a part of the distance to the camera. */
 const LENGTH = 0.16;
 
-type Point = { x: number; y: number };
-type Project = (at: Vector) => Point | null;
+type Project = Over['project'];
 
 const literal = (step: Step, id: string): Vector | null => {
   const param = definitionOf(step.op)?.params.find((p) => p.id === id);
@@ -28,52 +21,24 @@ const moved = (at: Vector, axis: number, by: number): Vector => at.map((v, i) =>
 const tidy = (at: Vector): Vector => at.map((v) => Number(v.toFixed(3))) as Vector;
 
 /** Arrows that move the selected thing along an axis, and rings that turn it, drawn over the picture. */
-export function Handles({ piece, strand, step, canvas }: { piece: Piece; strand: Strand; step: Step; canvas: React.RefObject<HTMLCanvasElement | null> }) {
-  const [, redraw] = useState(0);
-  useEffect(() => {
-    // The camera may move with the loop or the mouse; the drawing follows the frames.
-    let seen = -1;
-    let timer = requestAnimationFrame(function tick() {
-      const frames = viewerNow()?.frames ?? 0;
-      if (frames !== seen) redraw(frames);
-      seen = frames;
-      timer = requestAnimationFrame(tick);
-    });
-    return () => cancelAnimationFrame(timer);
-  }, []);
-  const box = canvas.current && pictureBox(canvas.current, piece.picture.width / piece.picture.height);
-  const viewer = viewerNow();
-  if (!box || !viewer) return null;
-  const project: Project = (at) => {
-    const seen = viewer.project(at);
-    return seen && { x: box.left + seen.x * box.width, y: box.top + seen.y * box.height };
-  };
+export function Handles({ strand, step, over: { project, distance } }: { strand: Strand; step: Step; over: Over }) {
   const set = (param: string, value: Vector) => useWorkbench.getState().edit((p) => setParam(p, strand.id, step.id, param, tidy(value)), `handle ${step.id} ${param}`);
   return (
-    <svg className="pointer-events-none absolute inset-0 size-full" role="group" aria-label="Handles">
-      {(MOVABLE[step.op] ?? []).map((param) => {
+    <g role="group" aria-label="Handles">
+      {(definitionOf(step.op)?.handles ?? []).map(({ at: param, turn: by }) => {
         const at = literal(step, param);
         if (!at) return null;
-        const size = viewer.distanceTo(at) * LENGTH;
-        const turn = param === 'position' ? literal(step, 'turn') : null;
+        const size = distance(at) * LENGTH;
+        const turn = by ? literal(step, by) : null;
         return (
           <g key={param}>
-            {turn && AXES.map((axis, i) => <Ring key={axis} {...{ axis, project, at, size: size * 0.7 }} onTurn={(by) => set('turn', moved(turn, i, by))} value={turn[i]!} />)}
-            {AXES.map((axis, i) => <Arrow key={axis} {...{ axis, project, at, size, param }} onMove={(by) => set(param, moved(at, i, by))} value={at[i]!} />)}
+            {turn && AXES.map((axis, i) => <Ring key={axis} {...{ axis, project, at, size: size * 0.7 }} onTurn={(amount) => set(by!, moved(turn, i, amount))} value={turn[i]!} />)}
+            {AXES.map((axis, i) => <Arrow key={axis} {...{ axis, project, at, size, param }} onMove={(amount) => set(param, moved(at, i, amount))} value={at[i]!} />)}
           </g>
         );
       })}
-    </svg>
+    </g>
   );
-}
-
-/** Where the picture lies inside of the canvas element, in its parent's pixels. */
-function pictureBox(canvas: HTMLCanvasElement, aspect: number) {
-  const own = canvas.getBoundingClientRect();
-  const outer = canvas.parentElement!.getBoundingClientRect();
-  const width = Math.min(own.width, own.height * aspect);
-  const height = width / aspect;
-  return { left: own.left - outer.left + (own.width - width) / 2, top: own.top - outer.top + (own.height - height) / 2, width, height };
 }
 
 interface Part {

@@ -9,8 +9,12 @@ import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
+import { CoarseBar, CoarseEdges } from './CoarseEdges';
 import { Handles } from './Handles';
+import { Letters } from './Letters';
 import { LookBar } from './LookBar';
+import { MakingNote } from './MakingNote';
+import { OverPicture } from './OverPicture';
 import { frame, orbit, pan, zoom } from './orbit';
 import { Split } from './Split';
 import { useLook } from './use-look';
@@ -45,6 +49,8 @@ export function StageView() {
   const piece = useWorkbench((s) => s.piece);
   const selected = useWorkbench((s) => s.selected);
   const looking = usePanels((s) => s.looking);
+  const coarse = usePanels((s) => s.coarse);
+  const playing = useTransport((s) => s.playing);
   const compared = usePanels((s) => piece.looks.find((l) => l.id === s.compare));
   const phase = useCallback(() => useTransport.getState().frame / useWorkbench.getState().piece.loop.frames, []);
   const { spread, read, point } = useLook(piece, looking, rests, phase);
@@ -105,7 +111,10 @@ export function StageView() {
     if (bounds && from && camera) look(frame(from, bounds, camera.angle, piece.picture.width / piece.picture.height));
   };
   const strand = selected ? strandById(piece, selected.strand) : undefined;
-  const held = strand?.kind === 'stage' && strand.id === output.stage?.id ? strand.steps.find((s) => s.id === selected?.step) : undefined;
+  const step = strand?.steps.find((s) => s.id === selected?.step);
+  const onStage = strand && (strand.kind === 'form' || strand.id === output.stage?.id);
+  const form = strand?.kind === 'form' ? strand.id : null;
+  const aspect = piece.picture.width / piece.picture.height;
 
   return (
     <section aria-label="Stage" className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)] place-items-center overflow-hidden [container-type:size] bg-[#0b0e0d]">
@@ -127,10 +136,22 @@ export function StageView() {
         }}
         onPointerLeave={() => void point(-1, -1)}
       />
-      {held && strand && !looking && <Handles piece={piece} strand={strand} step={held} canvas={canvas} />}
-      {compared && !looking && <Split look={compared.name} aspect={piece.picture.width / piece.picture.height} />}
+      {onStage && step && !looking && (
+        <OverPicture key={form ?? ''} {...{ canvas, aspect, form }}>
+          {(over) => (
+            <>
+              {definitionOf(step.op)?.place && !playing && <Letters {...{ piece, strand, step, over }} />}
+              <Handles {...{ strand, step, over }} />
+            </>
+          )}
+        </OverPicture>
+      )}
+      {coarse && !looking && <OverPicture key={`coarse ${coarse.strand}`} {...{ canvas, aspect }} form={coarse.strand}>{(over) => <CoarseEdges {...{ piece, coarse, over }} />}</OverPicture>}
+      {coarse && !looking && <CoarseBar {...{ piece, coarse }} />}
+      {compared && !looking && <Split look={compared.name} aspect={aspect} />}
       {looking && <LookBar piece={piece} looking={looking} spread={spread} read={read} />}
       {empty && <p className="pointer-events-none absolute text-mute">The picture appears here as soon as there is a stage or a finish.</p>}
+      <MakingNote />
       {trouble && <p role="alert" className="absolute bottom-3 mx-3 rounded-md border border-warn bg-ground px-3 py-2 text-warn">{trouble}</p>}
       <div className="absolute top-2.5 left-2.5">
         <Menu

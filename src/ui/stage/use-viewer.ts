@@ -98,7 +98,7 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
       ended = true;
       clearTimeout(timer);
       for (const stop of stops) stop();
-      usePanels.setState({ looking: null, compare: null });
+      usePanels.setState({ looking: null, compare: null, coarse: null });
       setViewer(null);
       viewer.dispose();
     };

@@ -1,7 +1,7 @@
 import { Eye, EyeOff, Replace, ScanEye, Trash2 } from 'lucide-react';
 import { useMemo } from 'react';
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
-import { analyse } from '@/core/weave';
+import { analyse, plainParams } from '@/core/weave';
 import { canLook } from '@/core/preview/look';
 import { pick, toggleLook } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
@@ -56,6 +56,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
             <ParamRow piece={piece} strand={strand} step={step} definition={definition} param={param} analysis={analysis} />
           </div>
         ))}
+        {definition?.tells?.(plainParams(piece, step, definition, () => [0])).lines.map((line) => <p key={line} className="tabular py-1 text-mute">{line}</p>)}
         {step.op === 'stage.place' && <Overrides piece={piece} strand={strand} step={step} />}
         {definition && <p className="mt-2 text-faint">{definition.about}</p>}
       </div>

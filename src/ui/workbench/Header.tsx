@@ -15,7 +15,7 @@ import { Mark } from '../parts/Mark';
 export function Header() {
   const checks = useChecks();
   const play = useWorkbench((s) => s.piece.loop.play);
-  const count = verdictOf(checks, play).broken.length + checks.problems.length;
+  const count = verdictOf(checks, play).broken.length + checks.problems.length + checks.sampling.length;
   const { pastStates, futureStates } = useStore(useWorkbench.temporal, (s) => s);
   return (
     <header className="flex items-center gap-3 border-b border-line px-4">

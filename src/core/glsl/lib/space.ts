@@ -9,6 +9,33 @@ vec3 turnedBy(vec3 v, vec3 degrees) {
   return v;
 }
 
+// The similarity that grows by ratio, turns (degrees, about x, then y, then z) about a centre and then shifts,
+// n times over; n need not be whole. Its fixed point is worked out as (1 - ratio e^(i angle))^-1 shift in the
+// plane across the axis, and as a geometric sum along it.
+vec3 similarly(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, vec3 shift) {
+  vec3 halves = radians(degrees) * 0.5;
+  vec3 s = sin(halves);
+  vec3 c = cos(halves);
+  float w = c.x * c.y * c.z + s.x * s.y * s.z;
+  vec3 q = vec3(s.x * c.y * c.z - c.x * s.y * s.z, c.x * s.y * c.z + s.x * c.y * s.z, c.x * c.y * s.z - s.x * s.y * c.z);
+  float size = length(q);
+  vec3 axis = size > 1e-6 ? q / size : vec3(0.0, 0.0, 1.0);
+  float angle = size > 1e-6 ? 2.0 * atan(size, w) : 0.0;
+  float grown = pow(ratio, n);
+  vec3 along = axis * dot(shift, axis);
+  vec3 across = shift - along;
+  float re = 1.0 - ratio * cos(angle);
+  float im = ratio * sin(angle);
+  float apart = re * re + im * im;
+  float carried = abs(1.0 - ratio) > 1e-4 ? (1.0 - grown) / (1.0 - ratio) : n;
+  bool turns = apart > 1e-7;
+  vec3 fixedAt = turns ? centre + (re * across + im * cross(axis, across)) / apart : centre;
+  vec3 r = v - fixedAt;
+  float cosine = cos(n * angle);
+  vec3 turnedR = r * cosine + cross(axis, r) * sin(n * angle) + axis * dot(axis, r) * (1.0 - cosine);
+  return fixedAt + turnedR * grown + along * carried + (turns ? vec3(0.0) : across * n);
+}
+
 // Turned so that y comes to lie along a direction of length 1, the shortest way.
 vec3 stoodUp(vec3 v, vec3 up) {
   if (up.y < -0.9999) return vec3(v.x, -v.y, -v.z);

@@ -12,6 +12,7 @@ export const camera: StepDefinition = {
   gives: 'stage',
   telling: 'lens',
   also: ['view', 'lens', 'stage', 'orthographic', 'fisheye', 'orbit'],
+  handles: [{ at: 'target' }],
   params: [
     choice('kind', 'Kind', 'With perspective, without, or a round view of half the hall.', ['perspective', 'orthographic', 'fisheye']),
     vector('position', 'Position', 'Where the camera stands.', [0, 1.6, 4], -10, 10, { unit: 'm' }),

@@ -7,6 +7,7 @@ export const place: StepDefinition = {
   takes: ['stage'],
   gives: 'stage',
   also: ['object', 'mesh', 'put', 'add', 'stand'],
+  handles: [{ at: 'position', turn: 'turn' }],
   params: [
     { type: 'strand', id: 'form', name: 'Form', about: 'What stands there.', kind: 'form' },
     { type: 'strand', id: 'surface', name: 'Surface', about: 'How it looks.', kind: 'surface' },

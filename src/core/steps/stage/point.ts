@@ -9,6 +9,7 @@ export const point: StepDefinition = {
   gives: 'stage',
   telling: 'strength',
   also: ['light', 'lamp', 'bulb', 'omni'],
+  handles: [{ at: 'position' }],
   params: [
     colour('colour', 'Colour', 'Colour of the light.', '#ffd9a8'),
     number('strength', 'Strength', 'Candela.', 12, 0, 100, { hard: [0, 100000] }),

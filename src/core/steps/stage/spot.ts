@@ -9,6 +9,7 @@ export const spot: StepDefinition = {
   gives: 'stage',
   telling: 'strength',
   also: ['light', 'lamp', 'cone', 'stage light', 'shadow'],
+  handles: [{ at: 'position' }, { at: 'target' }],
   params: [
     colour('colour', 'Colour', 'Colour of the light.', '#fff1dc'),
     number('strength', 'Strength', 'Candela.', 60, 0, 400, { hard: [0, 100000] }),

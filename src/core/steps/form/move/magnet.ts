@@ -20,6 +20,7 @@ export const magnet: StepDefinition = {
     number('trail', 'Trail', 'How many earlier places go on acting; slow stretches act stronger.', 0, 0, 12, { hard: [0, 15], whole: true }),
     number('spacing', 'Spacing', 'Between one and the next.', 0.02, 0, 0.2, { hard: [0, 1], unit: 'loops' }),
   ],
+  handles: [{ at: 'position', turn: 'turn' }],
   needs: ['space', 'kernels'],
   glsl: `
   vec3 sum = vec3(0.0);

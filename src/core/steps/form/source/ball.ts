@@ -11,8 +11,8 @@ export const ball: StepDefinition = {
   also: ['sphere', 'globe', 'orb'],
   params: [
     { type: 'number', id: 'radius', name: 'Radius', about: 'From the middle to the skin.', default: 1, min: 0.1, max: 5, hard: [0.001, 1000], unit: 'm' },
-    { type: 'number', id: 'columns', name: 'Columns', about: 'Faces around.', default: 160, min: 8, max: 400, hard: [3, 2000], whole: true },
-    { type: 'number', id: 'rows', name: 'Rows', about: 'Faces from pole to pole.', default: 80, min: 4, max: 200, hard: [2, 1000], whole: true },
+    { type: 'number', id: 'columns', name: 'Columns', about: 'Faces around.', default: 160, min: 8, max: 400, hard: [3, 2000], whole: true, finer: 'across' },
+    { type: 'number', id: 'rows', name: 'Rows', about: 'Faces from pole to pole.', default: 80, min: 4, max: 200, hard: [2, 1000], whole: true, finer: 'along' },
   ],
   bake: (params) => {
     const radius = params.radius as number;

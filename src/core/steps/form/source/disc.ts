@@ -14,8 +14,8 @@ export const disc: StepDefinition = {
     number('radius', 'Radius', 'To the outer rim.', 1, 0.1, 5, { hard: [0.001, 1000], unit: 'm' }),
     number('inner', 'Inner radius', 'To the hole; 0 for none.', 0, 0, 5, { hard: [0, 1000], unit: 'm' }),
     number('sweep', 'Sweep', 'How far around it goes.', 1, 0.01, 1, { hard: [0.001, 1], unit: 'turns' }),
-    number('columns', 'Columns', 'Faces around.', 96, 3, 400, { hard: [1, 2000], whole: true }),
-    number('rows', 'Rows', 'Faces from the inner to the outer rim.', 12, 1, 200, { hard: [1, 1000], whole: true }),
+    number('columns', 'Columns', 'Faces around.', 96, 3, 400, { hard: [1, 2000], whole: true, finer: 'across' }),
+    number('rows', 'Rows', 'Faces from the inner to the outer rim.', 12, 1, 200, { hard: [1, 1000], whole: true, finer: 'along' }),
   ],
   bake: (params) => {
     const { radius, sweep } = params as Record<string, number>;

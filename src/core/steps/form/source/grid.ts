@@ -17,8 +17,8 @@ export const grid: StepDefinition = {
   telling: 'columns',
   also: ['plane', 'sheet', 'floor', 'wall'],
   params: [
-    { type: 'number', id: 'columns', name: 'Columns', about: 'Faces across.', default: 160, min: 1, max: 400, hard: [1, 2000], whole: true },
-    { type: 'number', id: 'rows', name: 'Rows', about: 'Faces along.', default: 160, min: 1, max: 400, hard: [1, 2000], whole: true },
+    { type: 'number', id: 'columns', name: 'Columns', about: 'Faces across.', default: 160, min: 1, max: 400, hard: [1, 2000], whole: true, finer: 'across' },
+    { type: 'number', id: 'rows', name: 'Rows', about: 'Faces along.', default: 160, min: 1, max: 400, hard: [1, 2000], whole: true, finer: 'along' },
     { type: 'number', id: 'width', name: 'Width', about: 'Size across.', default: 4, min: 0.1, max: 20, hard: [0.001, 10000], unit: 'm' },
     { type: 'number', id: 'depth', name: 'Depth', about: 'Size along.', default: 4, min: 0.1, max: 20, hard: [0.001, 10000], unit: 'm' },
     { type: 'choice', id: 'lies', name: 'Lies', about: 'Which way it faces.', default: 'floor', options: [{ id: 'floor', name: 'As a floor' }, { id: 'wall', name: 'As a wall' }, { id: 'side', name: 'As a side wall' }] },

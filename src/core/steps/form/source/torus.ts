@@ -13,8 +13,8 @@ export const torus: StepDefinition = {
   params: [
     number('radius', 'Radius', 'From the middle to the middle of the section.', 1, 0.1, 5, { hard: [0.001, 1000], unit: 'm' }),
     number('section', 'Section', 'Radius of the section.', 0.35, 0.02, 2, { hard: [0.001, 1000], unit: 'm' }),
-    number('columns', 'Columns', 'Faces around the ring.', 120, 3, 400, { hard: [3, 2000], whole: true }),
-    number('rows', 'Rows', 'Faces around the section.', 48, 3, 200, { hard: [3, 1000], whole: true }),
+    number('columns', 'Columns', 'Faces around the ring.', 120, 3, 400, { hard: [3, 2000], whole: true, finer: 'across' }),
+    number('rows', 'Rows', 'Faces around the section.', 48, 3, 200, { hard: [3, 1000], whole: true, finer: 'along' }),
   ],
   bake: (params) => {
     const [radius, section] = [params.radius as number, params.section as number];

@@ -12,8 +12,8 @@ export const tube: StepDefinition = {
   params: [
     { type: 'number', id: 'radius', name: 'Radius', about: 'From the axis to the skin.', default: 0.5, min: 0.05, max: 5, hard: [0.001, 1000], unit: 'm' },
     { type: 'number', id: 'height', name: 'Height', about: 'From rim to rim.', default: 2, min: 0.1, max: 20, hard: [0.001, 10000], unit: 'm' },
-    { type: 'number', id: 'columns', name: 'Columns', about: 'Faces around.', default: 96, min: 8, max: 400, hard: [3, 2000], whole: true },
-    { type: 'number', id: 'rows', name: 'Rows', about: 'Faces from rim to rim.', default: 96, min: 1, max: 400, hard: [1, 2000], whole: true },
+    { type: 'number', id: 'columns', name: 'Columns', about: 'Faces around.', default: 96, min: 8, max: 400, hard: [3, 2000], whole: true, finer: 'across' },
+    { type: 'number', id: 'rows', name: 'Rows', about: 'Faces from rim to rim.', default: 96, min: 1, max: 400, hard: [1, 2000], whole: true, finer: 'along' },
   ],
   bake: (params) => {
     const [radius, height] = [params.radius as number, params.height as number];

@@ -1,0 +1,32 @@
+import { compile, Processor } from '../glsl';
+import { Recent } from '../recent';
+import type { Evaluator } from './evaluate';
+import { formText } from './form-text';
+import { pixelsOf } from './pixels';
+import type { Woven } from './weave';
+
+/** Programs compiled lately. */
+const compiled = new Recent<Processor | 'none'>(24);
+
+/**
+ * Compiles a function over the slopes of a form for the processor, with the evaluator's present
+ * values and pictures. Null where the form has no slopes (see `formText`).
+ * @param text GLSL of the function `entry`, from the name of the slopes
+ */
+export async function slopesProgram(evaluator: Evaluator, entry: string, text: (slopes: string) => string): Promise<((rows: Float32Array, count: number) => Float32Array) | null> {
+  const { woven, uniforms } = evaluator;
+  const key = `${entry} ${woven.functions[0]?.name}\n${woven.glsl}`;
+  const processor = compiled.get(key) ?? compiled.put(key, await load(woven, entry, text));
+  if (processor === 'none') return null;
+  return (rows, count) => {
+    // Pieces with the same text share one processor, so each run brings its own values.
+    for (const { name, scalars } of uniforms) processor.setUniform(name, scalars);
+    processor.setPictures(woven.pictures.map(pixelsOf));
+    return processor.run(entry, rows, count);
+  };
+}
+
+async function load(woven: Woven, entry: string, text: (slopes: string) => string): Promise<Processor | 'none'> {
+  const form = formText(woven);
+  return form.slopes ? Processor.load(compile(`${woven.glsl}\n${form.text}\n${text(form.slopes)}`, [entry])) : 'none';
+}

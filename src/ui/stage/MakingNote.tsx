@@ -1,0 +1,34 @@
+import { useEffect, useState } from 'react';
+import type { Making } from '@/core/mesh/bake';
+import { endStudio, watchStudio } from '@/workers/doors';
+import { Button } from '../parts/Button';
+
+/** Work shorter than this is not worth a word, in milliseconds. */
+const PATIENCE = 500;
+
+/** Says which form is being made while that takes long, and stops it. */
+export function MakingNote() {
+  const [making, setMaking] = useState<Making | null>(null);
+  const [long, setLong] = useState(false);
+  useEffect(() => {
+    watchStudio(setMaking);
+    return () => watchStudio(() => undefined);
+  }, []);
+  const busy = making !== null;
+  useEffect(() => {
+    if (!busy) return undefined;
+    const timer = setTimeout(() => setLong(true), PATIENCE);
+    return () => {
+      clearTimeout(timer);
+      setLong(false);
+    };
+  }, [busy]);
+  if (!making || !long) return null;
+  return (
+    <div role="status" className="absolute bottom-3 flex items-center gap-3 rounded-md border border-line bg-ground px-3 py-1.5">
+      <span>Making {making.form}: {making.step} {making.of > 1 && <span className="text-mute">{making.done + 1} of {making.of}</span>}</span>
+      <progress aria-label={`Making ${making.form}`} max={making.of} value={making.done} className="h-1.5 w-28" />
+      <Button onClick={endStudio}>Stop</Button>
+    </div>
+  );
+}

@@ -1,0 +1,52 @@
+import { useEffect, useState, type ReactNode, type RefObject } from 'react';
+import type { Vector } from '@/core/piece/types';
+import { viewerNow } from './viewer-handle';
+
+/** A space as it lies over the picture, in pixels of the stage. */
+export interface Over {
+  project: (at: Vector) => { x: number; y: number } | null;
+  /** From the camera, in units of that space. */
+  distance: (at: Vector) => number;
+}
+
+interface Props {
+  canvas: RefObject<HTMLCanvasElement | null>;
+  /** Width over height of the picture. */
+  aspect: number;
+  /** The form whose space is meant; the hall where null. */
+  form: string | null;
+  children: (over: Over) => ReactNode;
+}
+
+/** Draws over the picture and follows it, frame by frame. */
+export function OverPicture({ canvas, aspect, form, children }: Props) {
+  const [, redraw] = useState(0);
+  useEffect(() => {
+    // The camera may move with the loop or the mouse; the drawing follows the frames.
+    let seen = -1;
+    let timer = requestAnimationFrame(function tick() {
+      const frames = viewerNow()?.frames ?? 0;
+      if (frames !== seen) redraw(frames);
+      seen = frames;
+      timer = requestAnimationFrame(tick);
+    });
+    return () => cancelAnimationFrame(timer);
+  }, []);
+  const box = canvas.current && pictureBox(canvas.current, aspect);
+  const places = viewerNow()?.places(form);
+  if (!box || !places) return null;
+  const project: Over['project'] = (at) => {
+    const seen = places.project(at);
+    return seen && { x: box.left + seen.x * box.width, y: box.top + seen.y * box.height };
+  };
+  return <svg className="pointer-events-none absolute inset-0 size-full">{children({ project, distance: places.distance })}</svg>;
+}
+
+/** Where the picture lies inside of the canvas element, in its parent's pixels. */
+function pictureBox(canvas: HTMLCanvasElement, aspect: number) {
+  const own = canvas.getBoundingClientRect();
+  const outer = canvas.parentElement!.getBoundingClientRect();
+  const width = Math.min(own.width, own.height * aspect);
+  const height = width / aspect;
+  return { left: own.left - outer.left + (own.width - width) / 2, top: own.top - outer.top + (own.height - height) / 2, width, height };
+}
