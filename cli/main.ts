@@ -17,7 +17,7 @@ const USAGE = `npm run -s piece -- check FILE                                   
 npm run -s piece -- describe FILE                                         what is in it
 npm run -s piece -- glsl FILE --strand NAME                               a field as GLSL
 npm run -s piece -- eval FILE --strand NAME --at x,y,z --phase p [--uv u,v]   its value at a point, as JSON
-npm run -s piece -- mesh FILE --strand NAME --phase p --out x.glb [--frames n]   a form as .glb, .obj, .ply or .stl; n frames of its loop in a .glb`;
+npm run -s piece -- mesh FILE --strand NAME --phase p --out x.glb [--frames n]   a form as .glb, .gltf, .obj, .ply or .stl; n frames of its loop in a .glb or .gltf`;
 
 /** Wrong input: one clear line, exit code 1. */
 class Wrong extends Error {}

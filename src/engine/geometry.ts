@@ -26,6 +26,7 @@ function begin(skin: Skin): THREE.BufferGeometry {
   if (!skin.copies) return new THREE.BufferGeometry();
   const geometry = new THREE.InstancedBufferGeometry();
   geometry.instanceCount = skin.copies.at.length / 3;
+  geometry.setAttribute('clCopyIn', new THREE.InstancedBufferAttribute(Float32Array.from({ length: geometry.instanceCount }, (_, n) => n), 1));
   geometry.setAttribute('clCopyAtIn', new THREE.InstancedBufferAttribute(skin.copies.at, 3));
   geometry.setAttribute('clCopyNormalIn', new THREE.InstancedBufferAttribute(skin.copies.normal, 3));
   return geometry;

@@ -1,9 +1,11 @@
 import * as THREE from 'three';
 import { linearOf } from '@/core/colour';
+import { CopySpots } from '@/core/mesh/copy-spots';
 import type { Skin } from '@/core/mesh/skin';
 import { isLink, type Piece, type Strand } from '@/core/piece/types';
 import { analyse, type Analysis, type Target } from '@/core/weave';
 import { makeShared } from './dressed';
+import { MOST_ORDERED } from './copy-order';
 import { Fisheye } from './fisheye';
 import { FinishPass } from './finish-pass';
 import { Follower } from './follow';
@@ -20,6 +22,18 @@ export function outputOf(piece: Piece): { finish: Strand | null; stage: Strand |
   const source = finish.steps[0];
   const link = source?.op === 'finish.shoot' ? source.params.stage : undefined;
   return { finish, stage: isLink(link) ? (piece.strands.find((s) => s.id === link.link) ?? null) : null };
+}
+
+/** Where copies stand, for the forms that have so few that they can be put in order. */
+async function spotsOf(piece: Piece, analysis: Analysis, meshOf: (form: string) => Skin | undefined): Promise<Map<string, CopySpots>> {
+  const found = new Map<string, CopySpots>();
+  for (const strand of piece.strands) {
+    const skin = strand.kind === 'form' ? meshOf(strand.id) : undefined;
+    if (!skin?.copies || skin.copies.at.length / 3 > MOST_ORDERED) continue;
+    const spots = await CopySpots.make(piece, strand, skin, MOST_ORDERED, analysis);
+    if (spots) found.set(strand.id, spots);
+  }
+  return found;
 }
 
 /** Draws frames of a piece with a renderer of the library. */
@@ -65,6 +79,7 @@ export class Picture {
     const analysis = analyse(piece);
     const output = outputOf(piece);
     const follower = await Follower.make(piece, analysis);
+    const spots = await spotsOf(piece, analysis, meshOf);
     // A later piece may have been ready sooner.
     if (turn !== this.asked) return;
     this.piece = piece;
@@ -73,7 +88,7 @@ export class Picture {
     this.follower = follower;
     this.fresh.clear();
     this.ground.setRGB(...linearOf(piece.picture.background), THREE.LinearSRGBColorSpace);
-    if (output.stage) this.stageScene.build(piece, analysis, output.stage, meshOf);
+    if (output.stage) this.stageScene.build(piece, analysis, output.stage, meshOf, spots);
   }
 
   get ready(): boolean {

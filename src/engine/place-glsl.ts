@@ -33,7 +33,7 @@ function brought({ faces, painted, copies }: Body): Record<string, string> {
   return {
     ...(painted ? { tint: 'clTintIn' } : {}),
     ...(faces ? { face: 'clFaceIn.x', lift: 'clFaceIn.y', faceUv: 'clFaceIn.zw', faceMiddle: 'clFaceMiddleIn', faceNormal: 'clFaceNormalIn', faceWorld: '(modelMatrix * vec4(clFaceMiddleIn, 1.0)).xyz' } : {}),
-    ...(copies ? { hallPhase: 'clPhase', copy: 'float(gl_InstanceID)', copies: 'clCopies', copyAt: 'clCopyAtIn', copyNormal: 'clCopyNormalIn' } : {}),
+    ...(copies ? { hallPhase: 'clPhase', copy: 'clCopyIn', copies: 'clCopies', copyAt: 'clCopyAtIn', copyNormal: 'clCopyNormalIn' } : {}),
   };
 }
 
@@ -58,7 +58,7 @@ export function vertexHead(body: Body, surface: string): string {
     ATTRIBUTES,
     body.faces ? 'attribute vec4 clFaceIn;\nattribute vec3 clEdgeIn;\nattribute vec3 clFaceMiddleIn;\nattribute vec3 clFaceNormalIn;\nvarying vec3 clEdge;' : '',
     body.painted ? 'attribute vec3 clTintIn;' : '',
-    body.copies ? 'attribute vec3 clCopyAtIn;\nattribute vec3 clCopyNormalIn;\nuniform float clCopies;' : '',
+    body.copies ? 'attribute float clCopyIn;\nattribute vec3 clCopyAtIn;\nattribute vec3 clCopyNormalIn;\nuniform float clCopies;' : '',
     body.cloud ? 'uniform vec2 clSize;' : '',
     'uniform float clPhase;\nuniform vec3 clEye;\nuniform float clStep;',
     VARYINGS,

@@ -1,5 +1,6 @@
 import * as THREE from 'three';
 import { linearOf } from '@/core/colour';
+import type { CopySpots } from '@/core/mesh/copy-spots';
 import { sheet } from '@/core/mesh/sheet';
 import { skinOf, type Skin } from '@/core/mesh/skin';
 import { isLink, type Piece, type Strand, type Vector } from '@/core/piece/types';
@@ -39,7 +40,7 @@ export class StageScene {
   ) {}
 
   /** Makes what the strand's steps ask for, keeping what did not change. */
-  build(piece: Piece, analysis: Analysis, strand: Strand, meshOf: (form: string) => Skin | undefined): void {
+  build(piece: Piece, analysis: Analysis, strand: Strand, meshOf: (form: string) => Skin | undefined, spots: ReadonlyMap<string, CopySpots>): void {
     const rows = (analysis.types.get(strand.id) ?? []).filter((r) => r.active);
     this.lights.hang(rows.map((r) => r.step));
     const wanted = new Set<string>();
@@ -52,7 +53,7 @@ export class StageScene {
       const later = rows.slice(i + 1).filter((r) => r.step.op === 'stage.overlay').map((r) => linked(r, 'surface'));
       const overlays = [linked(row, 'overlay'), ...later].filter((s) => s !== null);
       const dresses: Omit<Dress, 'skin'>[] = [{ form: stands.form, surface: linked(row, 'surface') }, ...overlays.map((surface) => ({ form: stands.form, surface, overlay: true as const }))];
-      place.wear(piece, analysis, dresses, stands.skin, this.geometries, this.shared);
+      place.wear(piece, analysis, dresses, stands.skin, this.geometries, this.shared, spots.get(stands.form ?? '') ?? null);
     });
     for (const [id, place] of this.standing) {
       if (wanted.has(id)) continue;
@@ -77,7 +78,7 @@ export class StageScene {
     const { now } = this.cameras;
     const eye = now.position;
     const forward = now.getWorldDirection(new THREE.Vector3());
-    for (const place of this.standing.values()) place.update(withOverrides(piece, strand.id, place.step), followAs, eye, forward);
+    for (const place of this.standing.values()) place.update(withOverrides(piece, strand.id, place.step), phase, followAs, eye, forward);
     this.shared.clLens.value.set(NEAR, FAR, now instanceof THREE.OrthographicCamera ? 1 : 0);
     this.measureReach(rows.filter((r) => r.row.step.op === 'stage.place').map((r) => r.row.step.id));
     for (const { row, params } of rows) this.lights.set(row.step.id, params, this.reach);

@@ -1,13 +1,17 @@
 import * as THREE from 'three';
+import type { CopySpots } from '@/core/mesh/copy-spots';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Analysis } from '@/core/weave';
+import { CopyOrder } from './copy-order';
 import type { Follow } from './follow';
 import { Dressed, type Dress, type Shared } from './dressed';
 import { expandedGeometryOf, geometryOf } from './geometry';
 
 interface Layer {
   dressed: Dressed;
+  /** Where what shines through is there more than once. */
+  order: CopyOrder | null;
   meshes: (THREE.Mesh<THREE.BufferGeometry, THREE.MeshStandardMaterial> | THREE.Points<THREE.BufferGeometry, THREE.MeshStandardMaterial>)[];
 }
 
@@ -53,7 +57,7 @@ export class Standing {
   }
 
   /** Takes the form and what it wears; only what changed is made anew. */
-  wear(piece: Piece, analysis: Analysis, dresses: Omit<Dress, 'skin'>[], skin: Skin, geometries: Geometries, shared: Shared): void {
+  wear(piece: Piece, analysis: Analysis, dresses: Omit<Dress, 'skin'>[], skin: Skin, geometries: Geometries, shared: Shared, spots: CopySpots | null): void {
     const before = this.layers;
     this.copies = skin.copies ? skin.copies.at.length / 3 : 1;
     this.layers = dresses.map((bare) => {
@@ -62,7 +66,12 @@ export class Standing {
       const known = before.find((l) => l.dressed.key === key && l.dressed.dress.overlay === dress.overlay);
       if (known) before.splice(before.indexOf(known), 1);
       const layer = known ?? this.makeLayer(new Dressed(piece, analysis, dress, shared));
-      for (const object of layer.meshes) object.geometry = geometries.of(skin, layer.dressed.body.faces);
+      const geometry = geometries.of(skin, layer.dressed.body.faces);
+      layer.order?.dispose();
+      // Light that is added, or multiplied, comes to the same in any order.
+      const { transparent, blend } = layer.dressed.state;
+      layer.order = spots && transparent && blend === 'normal' && spots.count === this.copies ? new CopyOrder(geometry as THREE.InstancedBufferGeometry, spots) : null;
+      for (const object of layer.meshes) object.geometry = layer.order?.geometry ?? geometry;
       return layer;
     });
     for (const layer of before) this.drop(layer);
@@ -82,7 +91,7 @@ export class Standing {
       this.group.add(object);
       return object;
     });
-    return { dressed, meshes };
+    return { dressed, meshes, order: null };
   }
 
   setPlace(position: Vector, turn: Vector, size: number): void {
@@ -92,12 +101,14 @@ export class Standing {
   }
 
   /** Takes the numbers of each layer's piece and where it is seen from. */
-  update(piece: Piece, followAs: (piece: Piece) => Follow, eye: THREE.Vector3, forward: THREE.Vector3): void {
+  update(piece: Piece, phase: number, followAs: (piece: Piece) => Follow, eye: THREE.Vector3, forward: THREE.Vector3): void {
     const follow = followAs(piece);
     this.group.updateMatrixWorld(true);
     const { centre, radius } = this.sphere();
     const away = centre.sub(eye).dot(forward);
-    for (const { dressed, meshes } of this.layers) {
+    const towards = forward.clone().transformDirection(this.group.matrixWorld.clone().invert());
+    for (const { dressed, meshes, order } of this.layers) {
+      order?.sort(piece, phase, towards);
       dressed.update(piece, follow);
       dressed.setView(this.group.worldToLocal(eye.clone()), (radius / this.group.scale.x) * 5e-4, this.copies);
       // Far sides of all shells come before near sides, the outermost first and last.
@@ -132,6 +143,7 @@ export class Standing {
 
   private drop(layer: Layer): void {
     for (const object of layer.meshes) this.group.remove(object);
+    layer.order?.dispose();
     layer.dressed.dispose();
   }
 }

@@ -2,11 +2,11 @@ import * as Comlink from 'comlink';
 import { measureSeam, type SeamReading } from '@/core/checks/seam';
 import { loopSize, writeForm, type MeshJob } from '@/core/formats/mesh';
 import { measureSampling, samplingMarks, type SamplingReading } from '@/core/checks/sampling';
-import { bakeSkin, watchBaking, type Making } from '@/core/mesh/bake';
+import { bake, bakeSkin, watchBaking, type Making } from '@/core/mesh/bake';
 import { provideFileMesh } from '@/core/mesh/files';
 import type { Mesh } from '@/core/mesh/mesh';
 import type { Skin } from '@/core/mesh/skin';
-import { copyMiddles } from '@/core/mesh/standing';
+import { CopySpots } from '@/core/mesh/copy-spots';
 import { strandById, type Piece } from '@/core/piece/types';
 import { previewSteps, type Preview, type PreviewSize } from '@/core/preview';
 import type { Pixels } from '@/core/glsl';
@@ -50,8 +50,10 @@ const studio = {
     return samplingMarks(piece, strand, step, phase);
   },
 
-  async copyMiddles(piece: Piece, strand: string, phase: number, most: number): Promise<Float32Array> {
-    return copyMiddles(piece, strandById(piece, strand)!, phase, most);
+  async copyPlaces(piece: Piece, strand: string, phase: number, most: number): Promise<Float32Array> {
+    const found = strandById(piece, strand)!;
+    const mesh = await bake(piece, found);
+    return (mesh && (await CopySpots.make(piece, found, mesh, most)))?.at(piece, phase) ?? new Float32Array(0);
   },
 
   /** Values of each signal over the loop, phase 0 to 1 with both ends. */

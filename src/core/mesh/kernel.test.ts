@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { adjacencyOf } from './adjacency';
 import { measure } from './measure';
 import { faceCount, faceSize, fromFaces, meshOf, pointCount, type Mesh } from './mesh';
-import { inBall, inBox, lattice, onBall, onCircle, onLine, onSpiral } from './source/clouds';
+import { inBall, inBox, inRows, lattice, onBall, onCircle, onLine, onSpiral } from './source/clouds';
 import { box, cylinder, icosphere, outline } from './source/solids';
 import { skinOf, triangles } from './skin';
 import { bevel } from './topology/bevel';
@@ -193,6 +193,27 @@ describe('adjacency', () => {
         expect([mesh.corners[t], mesh.corners[next[t]!]]).toEqual([mesh.corners[next[c]!], mesh.corners[c]]);
       });
     }
+  });
+});
+
+describe('points in rows', () => {
+  it('are about as many as asked, evenly apart, inside of what they fill', () => {
+    fc.assert(fc.property(fc.integer({ min: 500, max: 20000 }), fc.double({ min: 0.5, max: 4, noNaN: true }), (count, side) => {
+      const filled = inRows(count, [side, 2, 3], false);
+      expect(pointCount(filled) / count).toBeCloseTo(1, 0);
+      const gaps = new Set([...filled.positions].filter((_, i) => i % 3 === 0).map((x) => x.toFixed(4)));
+      expect(gaps.size).toBe(Math.max(1, Math.round(side / ((side * 6) / count) ** (1 / 3))));
+      const ball = inRows(count, [side, side, side], true);
+      expect(pointCount(ball) / count).toBeGreaterThan(0.8);
+      expect(pointCount(ball) / count).toBeLessThan(1.25);
+      for (let p = 0; p < pointCount(ball); p++) expect(length(at3(ball.positions, p))).toBeLessThanOrEqual(side / 2 + 1e-6);
+    }), { numRuns: 12 });
+  });
+
+  it('lie in a plane where the box is flat', () => {
+    const flat = inRows(100, [4, 4, 0], false);
+    expect(pointCount(flat)).toBe(100);
+    expect(measure(flat).notNumbers).toBe(0);
   });
 });
 

@@ -1,8 +1,8 @@
 import type { Piece, Strand } from '../piece/types';
 import { analyse, type Analysis } from '../weave/analyse';
 import { Evaluator } from '../weave/evaluate';
-import { placeRows, setPlaceFields } from '../weave/places';
-import { bake, liveSkin } from './bake';
+import { setPlaceFields } from '../weave/places';
+import { liveSkin } from './bake';
 import { LiveNormals } from './live-normals';
 import type { Mesh } from './mesh';
 import { placesOf } from './place-rows';
@@ -64,31 +64,8 @@ function moveOne(evaluator: Evaluator, slopes: LiveNormals | null, rows: Float32
 
 const fraction = (v: number) => v - Math.floor(v);
 
-/**
- * Where the middle of each copy of a form stands at a phase: three floats a copy.
- * @param most copies that are told, from the first
- */
-export async function copyMiddles(piece: Piece, strand: Strand, phase: number, most: number): Promise<Float32Array> {
-  const analysis = analyse(piece);
-  const mesh = await bake(piece, strand, undefined, analysis);
-  if (!mesh?.copies || mesh.positions.length === 0) return new Float32Array(0);
-  const { at, normal } = mesh.copies;
-  const copies = at.length / 3;
-  const count = Math.min(most, copies);
-  const rest = [0, 1, 2].map((k) => {
-    let [low, high] = [Infinity, -Infinity];
-    for (let i = k; i < mesh.positions.length; i += 3) [low, high] = [Math.min(low, mesh.positions[i]!), Math.max(high, mesh.positions[i]!)];
-    return (low + high) / 2;
-  });
-  const three = (data: Float32Array, n: number) => [...data.subarray(3 * n, 3 * n + 3)];
-  const rows = placeRows(Array.from({ length: count }, (_, n) => ({ rest, world: rest, phase, copy: n, copies, copyAt: three(at, n), copyNormal: three(normal, n) })));
-  const evaluator = await Evaluator.make(piece, [{ strand: strand.id }], analysis);
-  delayed(evaluator, rows, count, phase);
-  return evaluator.run(0, rows, count);
-}
-
 /** Sets each place's own moment in the loop. */
-function delayed(evaluator: Evaluator, rows: Float32Array, count: number, phase: number): void {
+export function delayed(evaluator: Evaluator, rows: Float32Array, count: number, phase: number): void {
   const delay = evaluator.aside('delay', rows, count);
   if (delay) for (let i = 0; i < count; i++) setPlaceFields(rows, i, { phase: fraction(phase - delay[i]!) });
 }

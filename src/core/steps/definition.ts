@@ -103,6 +103,8 @@ export interface TextParam extends ParamBase {
   default: string;
   /** More than one line. */
   long?: true;
+  /** Words as they are, not GLSL. */
+  plain?: true;
 }
 
 /** Another strand as a whole. */

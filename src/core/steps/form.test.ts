@@ -155,3 +155,37 @@ it('every form step says what it does, and finds its kind', () => {
     expect(definitionOf(d.op)).toBe(d);
   }
 });
+
+describe('copies', () => {
+  const copiesOf = async (piece: Piece, id: string) => (await bake(piece, piece.strands.find((s) => s.id === id)!))!.copies!;
+
+  it('are as many as another form has, whatever their own count', async () => {
+    const two = (columns: number) => addStrand(formOf(['form.grid', { columns, rows: 2 }]), 'form', 'many', 'form.box', {});
+    const linked = (columns: number) => addStep(two(columns), 's2', 1, 'form.nest', { count: 3, like: { link: 's1' } });
+    expect((await copiesOf(linked(4), 's2')).at.length / 3).toBe(15);
+    expect((await copiesOf(linked(5), 's2')).at.length / 3).toBe(18);
+    const unlinked = addStep(two(4), 's2', 1, 'form.nest', { count: 3 });
+    expect((await copiesOf(unlinked, 's2')).at.length / 3).toBe(3);
+  });
+
+  it('stand along the path of the points that they are on', async () => {
+    const line = addStrand(formOf(['form.points-line', { from: [0, 0, 0], to: [3, 4, 0], count: 5 }]), 'form', 'rods', 'form.cylinder', { low: 0.1, high: 0.1, height: 1, columns: 6, rows: 1 });
+    const along = addStep(line, 's2', 1, 'form.copies', { on: { link: 's1' }, stand: 'along the path' });
+    const { normal } = await copiesOf(along, 's2');
+    for (let n = 0; n < 5; n++) for (const [k, v] of [0.6, 0.8, 0].entries()) expect(normal[3 * n + k]).toBeCloseTo(v, 5);
+    const rods = along.strands.find((s) => s.id === 's2')!;
+    const { positions } = await standing(along, rods, (await bake(along, rods))!, 0);
+    // The upright of each rod now runs along the line.
+    const first = [...positions.subarray(0, positions.length / 5)];
+    const tops = first.filter((_, i) => i % 3 === 0).map((x, v) => 0.6 * x + 0.8 * first[3 * v + 1]!);
+    expect([Math.min(...tops), Math.max(...tops)].map((t) => Number(t.toFixed(4)))).toEqual([-0.5, 0.5]);
+  });
+});
+
+describe('a grid of the picture’s aspect', () => {
+  it('follows the picture', async () => {
+    const piece = formOf(['form.grid', { columns: 4, rows: 4, width: 3.2, depth: 9, aspect: 'of the picture' }]);
+    expect(measure(await made({ ...piece, picture: { ...piece.picture, width: 1600, height: 500 } })).area).toBeCloseTo(3.2, 5);
+    expect(measure(await made({ ...piece, picture: { ...piece.picture, width: 500, height: 500 } })).area).toBeCloseTo(3.2 * 3.2, 4);
+  });
+});

@@ -10,8 +10,8 @@ import { Button } from '../parts/Button';
 
 /** What a form can be taken as; a loop is a GLB with every frame in it. */
 type Choice = MeshFormat | 'loop';
-const CHOICES: { id: Choice; name: string }[] = [...MESH_FORMATS.map((f) => ({ id: f, name: f.toUpperCase() })), { id: 'loop', name: 'GLB with its loop' }];
-const TYPES: Record<MeshFormat, string> = { glb: 'model/gltf-binary', obj: 'model/obj', ply: 'application/octet-stream', stl: 'model/stl' };
+const CHOICES: { id: Choice; name: string }[] = [...MESH_FORMATS.map((f) => ({ id: f, name: f === 'gltf' ? 'glTF' : f.toUpperCase() })), { id: 'loop', name: 'GLB with its loop' }];
+const TYPES: Record<MeshFormat, string> = { glb: 'model/gltf-binary', gltf: 'model/gltf+json', obj: 'model/obj', ply: 'application/octet-stream', stl: 'model/stl' };
 
 const select = 'rounded border border-line bg-ground px-1.5 py-0.5';
 

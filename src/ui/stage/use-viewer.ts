@@ -63,14 +63,18 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
     let timer: ReturnType<typeof setTimeout> | undefined;
     let ended = false;
     const show = () => viewer.setPiece(shownPiece(useWorkbench.getState().piece, usePanels.getState().looking), meshes.get);
+    const snapshotSoon = () => {
+      clearTimeout(timer);
+      timer = setTimeout(() => void snapshotCells(useWorkbench.getState().piece), SNAPSHOT_PAUSE);
+    };
     const feed = async () => {
       const { piece } = useWorkbench.getState();
       if (await ensureAssets(piece)) bumpPictures();
       await show();
-      clearTimeout(timer);
-      timer = setTimeout(() => void snapshotCells(useWorkbench.getState().piece), SNAPSHOT_PAUSE);
+      snapshotSoon();
       if ((await meshes.update(piece)) && !ended) {
         await show();
+        snapshotSoon();
         if (!usePanels.getState().looking) void measurePictureAgain(() => viewer.seam());
       }
     };

@@ -41,10 +41,10 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
   const controllable = param.type === 'number' || param.type === 'colour';
   const follows = isLink(value) || isControlRef(value);
   return (
-    <div className={`grid min-h-[31px] items-center gap-2.5 ${param.type === 'text' ? 'grid-cols-[minmax(0,1fr)] !gap-0' : WIDE.has(param.type) ? 'grid-cols-[92px_minmax(0,1fr)]' : 'grid-cols-[92px_1fr_28px]'}`} onPointerUp={endGesture} onBlur={endGesture}>
+    <div className={`grid min-h-[31px] items-center gap-2.5 ${param.type === 'text' && !param.plain ? 'grid-cols-[minmax(0,1fr)] !gap-0' : WIDE.has(param.type) ? 'grid-cols-[92px_minmax(0,1fr)]' : 'grid-cols-[92px_minmax(0,1fr)_28px]'}`} onPointerUp={endGesture} onBlur={endGesture}>
       <span id={`name-${param.id}`} className="text-mute" title={param.about}>{param.name}</span>
       {follows ? (
-        <div className="flex items-center gap-2">
+        <div className="flex flex-wrap items-center gap-x-2">
           <button type="button" className="truncate rounded-md px-1 text-left text-lichen hover:bg-raised" title="Go to it" onClick={() => goTo(piece, value)}>
             follows {shortValue(piece, param, value)}
           </button>
@@ -109,6 +109,7 @@ function Control({ piece, strand, step, definition, param, value, set }: ParamPl
     case 'mesh':
       return <MeshField piece={piece} strand={strand} step={step} param={param} value={typeof value === 'string' ? value : ''} onClear={() => set(undefined)} />;
     case 'text':
+      if (param.plain) return <WordsField name={param.name} value={typeof value === 'string' ? value : param.default} onChange={drag} />;
       return <WrittenField {...{ strand, step, definition, param }} value={typeof value === 'string' ? value : param.default} />;
     case 'strand':
       return <span className="text-faint">not linked yet</span>;
@@ -130,6 +131,10 @@ function NumberAndTwin({ param, value, set }: { param: NumberParam; value: numbe
       </div>
     </div>
   );
+}
+
+function WordsField({ name, value, onChange }: { name: string; value: string; onChange: (words: string) => void }) {
+  return <textarea aria-label={name} value={value} rows={Math.min(4, value.split('\n').length)} maxLength={400} onChange={(e) => onChange(e.target.value)} className="my-1 w-full resize-none rounded-md border border-line bg-ground px-2 py-1" />;
 }
 
 /** A formula or code. While it does not compile, the text that ran last is kept beside it and goes on. */

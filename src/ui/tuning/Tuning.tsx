@@ -35,7 +35,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
   const takes = row?.takes ? TYPE_WORDS[row.takes] : KIND_WORDS[strand.kind].one;
   const gives = row?.gives ? TYPE_WORDS[row.gives] : '';
   return (
-    <div className="grid grid-cols-[196px_1fr] gap-5 p-4">
+    <div className="grid grid-cols-[196px_minmax(0,1fr)] gap-5 p-4">
       <div>
         <h2 className="text-[15px] font-semibold">{definition?.name ?? step.op}</h2>
         <p className="mb-2 text-mute">{row?.takes ? `${takes} to ${gives}` : `begins with a ${gives}`}</p>

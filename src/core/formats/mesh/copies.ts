@@ -1,4 +1,4 @@
-import type { FileCopies } from './glb';
+import type { FileCopies } from './gltf';
 
 type Matrix = number[];
 

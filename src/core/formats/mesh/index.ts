@@ -8,20 +8,20 @@ import { analyse, Evaluator } from '../../weave';
 import { placesOf } from '../../mesh/place-rows';
 import { SURFACE_FIELDS } from '../../glsl/lib';
 import { copiesOf } from './copies';
-import { loopBytes, writeGlb, type FileLoop, type FileSurface } from './glb';
+import { loopBytes, writeGltf, type FileLoop, type FileSurface, type GltfFormat } from './gltf';
 import { writeObj } from './obj';
 import { writePly } from './ply';
 import type { FileMesh } from './shape';
 import { writeStl } from './stl';
 
-export { loopBytes } from './glb';
+export { loopBytes } from './gltf';
 export { readObj } from './obj';
 export { readPly } from './ply';
 export { MESH_FILE_BYTES, MESH_TYPES, readMesh } from './read';
 export { readStl } from './stl';
 export type { FileMesh } from './shape';
 
-export const MESH_FORMATS = ['glb', 'obj', 'ply', 'stl'] as const;
+export const MESH_FORMATS = ['glb', 'gltf', 'obj', 'ply', 'stl'] as const;
 export type MeshFormat = (typeof MESH_FORMATS)[number];
 
 /** Largest loop that goes into a file. */
@@ -30,7 +30,7 @@ const MOST_BYTES = 512 * 1024 * 1024;
 export interface MeshJob {
   format: MeshFormat;
   phase: number;
-  /** Frames of the loop that go in with it (GLB only, forms that are there once). */
+  /** Frames of the loop that go in with it (glTF only, forms that are there once). */
   frames?: number;
 }
 
@@ -38,7 +38,7 @@ export interface MeshJob {
 export async function writeForm(piece: Piece, strand: Strand, { format, phase, frames = 0 }: MeshJob): Promise<Uint8Array> {
   const mesh = await bake(piece, strand);
   if (!mesh) throw new MeshError(`"${strand.name}" has no mesh yet.`);
-  if (format === 'glb') return glb(piece, strand, mesh, phase, frames);
+  if (format === 'glb' || format === 'gltf') return gltf(format, piece, strand, mesh, phase, frames);
   const file = fileMesh(await standing(piece, strand, mesh, phase));
   if (format === 'stl' && file.corners.length === 0) throw new MeshError('STL holds faces, and this form has points alone. Take PLY or OBJ.');
   if (format === 'stl') return writeStl(file);
@@ -57,20 +57,20 @@ function fileMesh(stands: Stands): FileMesh {
   return { positions, faceStarts: skin.faceStarts, corners: skin.corners, normals: skin.corners.length > 0 ? normals : undefined, uv: skin.points.uv, colours: tint ?? undefined };
 }
 
-async function glb(piece: Piece, strand: Strand, mesh: Mesh, phase: number, frames: number): Promise<Uint8Array> {
+async function gltf(format: GltfFormat, piece: Piece, strand: Strand, mesh: Mesh, phase: number, frames: number): Promise<Uint8Array> {
   const stands = await standing(piece, strand, mesh, phase);
   const once = mesh.copies ? await standing(piece, strand, mesh, phase, { most: 1 }) : stands;
   const copies = mesh.copies && copiesOf(once.positions, stands.positions);
   const shown = copies ? once : stands;
   const surface = await surfaceOf(piece, strand, shown, phase);
   const file = { ...fileMesh(shown), ...(surface.colours && !shown.skin.facets ? { colours: surface.colours } : {}) };
-  if (frames < 2) return writeGlb(file, strand.name, surface.values, copies || undefined);
+  if (frames < 2) return writeGltf(format, file, strand.name, surface.values, copies || undefined);
   if (mesh.copies) throw new MeshError('A form that is there more than once goes into a file as it stands; take its loop as frames or a film.');
   const bytes = loopBytes(file.positions.length / 3, frames);
   if (bytes > MOST_BYTES) throw new MeshError(`The loop would take ${Math.round(bytes / 2 ** 20)} MB; at most ${MOST_BYTES / 2 ** 20} MB go into a file. Take fewer frames.`);
   const loop: FileLoop = { frames: [], seconds: piece.loop.frames / piece.loop.rate };
   for (let n = 0; n < frames; n++) loop.frames.push(fileMesh(await standing(piece, strand, mesh, n / frames, { still: true })).positions);
-  return writeGlb({ ...file, positions: loop.frames[0]! }, strand.name, surface.values, undefined, loop);
+  return writeGltf(format, { ...file, positions: loop.frames[0]! }, strand.name, surface.values, undefined, loop);
 }
 
 const PLAIN: FileSurface = { colour: [0.5, 0.5, 0.5], roughness: 0.8, metal: 0, glow: [0, 0, 0] };

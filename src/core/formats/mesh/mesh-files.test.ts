@@ -117,6 +117,17 @@ describe('GLB', () => {
     await expect(readMesh(new Uint8Array(40 * 2 ** 20), 'model/obj')).rejects.toThrow('at most 32 MB');
   });
 
+  it('goes as text with its data inside, and comes in again', async () => {
+    const { piece, strand } = form('glasshouse-opening', 'lamp');
+    const file = await writeForm(piece, strand, { format: 'gltf', phase: 0 });
+    await expectValid(file);
+    expect((JSON.parse(new TextDecoder().decode(file)) as { asset: { version: string } }).asset.version).toBe('2.0');
+    expect(measure(await readMesh(file, 'model/gltf+json'))).toMatchObject({ faces: 1280, points: 642 });
+    await expect(readMesh(file.slice(0, file.length >> 1), 'model/gltf+json')).rejects.toThrow('broken, or its data lie in other files');
+    const elsewhere = new TextDecoder().decode(file).replace(/data:[^"]+/, 'lamp.bin');
+    await expect(readMesh(bytes(elsewhere), 'model/gltf+json')).rejects.toThrow('data lie in other files');
+  });
+
   it('points go out as points, and STL says that it holds none', async () => {
     const { piece, strand } = form('lantern-drift', 'lights');
     await expectValid(await writeForm(piece, strand, { format: 'glb', phase: 0 }));

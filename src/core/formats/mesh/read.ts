@@ -1,9 +1,9 @@
-import { PropertyType, WebIO, type Primitive, type Node } from '@gltf-transform/core';
-import { EXTMeshGPUInstancing, KHRMaterialsEmissiveStrength } from '@gltf-transform/extensions';
+import { PropertyType, type GLTF, type Primitive, type Node } from '@gltf-transform/core';
 import { toLinear } from '../../colour';
 import { faceCount, MeshError, meshOf, pointCount, refuseTooMany, SMOOTH, type Mesh } from '../../mesh/mesh';
 import { join } from '../../mesh/topology/split';
 import { transformed } from '../../mesh/topology/repeat';
+import { gltfIO } from './gltf';
 import { readObj } from './obj';
 import { readPly } from './ply';
 import type { FileMesh } from './shape';
@@ -13,16 +13,16 @@ import { readStl } from './stl';
 export const MESH_FILE_BYTES = 32 * 1024 * 1024;
 
 /** Types of the assets that hold meshes, by the ending of the file. */
-export const MESH_TYPES: Record<string, string> = { obj: 'model/obj', ply: 'model/ply', stl: 'model/stl', glb: 'model/gltf-binary' };
+export const MESH_TYPES: Record<string, string> = { obj: 'model/obj', ply: 'model/ply', stl: 'model/stl', glb: 'model/gltf-binary', gltf: 'model/gltf+json' };
 
 /**
- * The mesh in a file, as one form: OBJ, PLY, STL or GLB.
+ * The mesh in a file, as one form: OBJ, PLY, STL, GLB or glTF.
  * @param type one of `MESH_TYPES`
  * @throws MeshError in words
  */
 export async function readMesh(bytes: Uint8Array, type: string): Promise<Mesh> {
   if (bytes.length > MESH_FILE_BYTES) throw new MeshError(`The file has ${Math.round(bytes.length / 2 ** 20)} MB; at most ${MESH_FILE_BYTES / 2 ** 20} MB are taken in.`);
-  const mesh = type === 'model/gltf-binary' ? await readGlb(bytes) : fromFile(type === 'model/obj' ? readObj(new TextDecoder().decode(bytes)) : type === 'model/ply' ? readPly(bytes, (b) => toLinear(b / 255)) : readStl(bytes));
+  const mesh = type.startsWith('model/gltf') ? await readGltf(bytes, type === 'model/gltf-binary') : fromFile(type === 'model/obj' ? readObj(new TextDecoder().decode(bytes)) : type === 'model/ply' ? readPly(bytes, (b) => toLinear(b / 255)) : readStl(bytes));
   refuseTooMany('This file', pointCount(mesh), faceCount(mesh), 'Make it simpler where it comes from.');
   if (mesh.positions.some((v) => !Number.isFinite(v))) throw new MeshError('Some points of this file have positions that are not numbers. Mend it where it comes from.');
   return mesh;
@@ -32,10 +32,10 @@ function fromFile({ positions, faceStarts, corners, colours }: FileMesh): Mesh {
   return meshOf({ positions, faceStarts, corners, shading: SMOOTH, pointData: colours ? { colour: { size: 3, data: colours } } : {} });
 }
 
-async function readGlb(bytes: Uint8Array): Promise<Mesh> {
-  const io = new WebIO().registerExtensions([EXTMeshGPUInstancing, KHRMaterialsEmissiveStrength]);
-  const document = await io.readBinary(bytes).catch(() => {
-    throw new MeshError('This is not a whole GLB file: it is cut off, broken, or needs something that is not in it.');
+async function readGltf(bytes: Uint8Array, binary: boolean): Promise<Mesh> {
+  const read = async () => (binary ? gltfIO().readBinary(bytes) : gltfIO().readJSON({ json: JSON.parse(new TextDecoder().decode(bytes)) as GLTF.IGLTF, resources: {} }));
+  const document = await read().catch(() => {
+    throw new MeshError(binary ? 'This is not a whole GLB file: it is cut off, broken, or needs something that is not in it.' : 'This glTF file is broken, or its data lie in other files. Save it as one .glb where it comes from.');
   });
   const parts: Mesh[] = [];
   const visit = (node: Node) => {
@@ -48,7 +48,7 @@ async function readGlb(bytes: Uint8Array): Promise<Mesh> {
     node.listChildren().forEach(visit);
   };
   document.getRoot().listScenes().flatMap((s) => s.listChildren()).forEach(visit);
-  if (parts.length === 0) throw new MeshError('The GLB file has no mesh in its scene.');
+  if (parts.length === 0) throw new MeshError('The file has no mesh in its scene.');
   return parts.reduce(join);
 }
 

@@ -56,6 +56,21 @@ export const inBall = (count: number, radius: number, seed: number) =>
     return [r * ring * Math.cos(2 * Math.PI * b), r * y, r * ring * Math.sin(2 * Math.PI * b)];
   });
 
+/** About so many points in even rows that fill a box, or the largest ball in it; each stands in the middle of a cell as wide as it is high and deep, or nearly. */
+export function inRows(count: number, size: readonly number[], ball: boolean): Mesh {
+  refuseTooMany('This cloud', count, 0);
+  const axes = size.filter((s) => s > 0);
+  const room = axes.reduce((product, s) => product * s, 1) * (ball ? Math.PI / 6 : 1);
+  const pitch = (room / count) ** (1 / Math.max(1, axes.length));
+  const [nx, ny, nz] = size.map((s) => Math.max(1, Math.round(s / pitch))) as [number, number, number];
+  const points: number[][] = [];
+  for (let i = 0; i < nx * ny * nz; i++) {
+    const at = [(i % nx) / nx + 0.5 / nx, (Math.floor(i / nx) % ny) / ny + 0.5 / ny, Math.floor(i / (nx * ny)) / nz + 0.5 / nz].map((t) => t - 0.5);
+    if (!ball || Math.hypot(...at) <= 0.5) points.push(at.map((t, k) => t * size[k]!));
+  }
+  return cloud(points.length, (i) => points[i]!);
+}
+
 /** A regular lattice of columns x rows x layers points that fills a box. */
 export function lattice(counts: readonly number[], size: readonly number[]): Mesh {
   const [nx, ny, nz] = counts as [number, number, number];

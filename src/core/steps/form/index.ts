@@ -29,6 +29,7 @@ import { pointsPicture } from './source/points-picture';
 import { pointsScattered } from './source/points-scattered';
 import { pointsSpiral } from './source/points-spiral';
 import { polygon } from './source/polygon';
+import { textForm } from './source/text';
 import { torus } from './source/torus';
 import { tube } from './source/tube';
 import { bevelEdges } from './topology/bevel';
@@ -50,7 +51,7 @@ import { triangles } from './topology/triangulate';
 const group = (name: string, steps: StepDefinition[]) => steps.map((s) => ({ ...s, group: name }));
 
 export const FORM_STEPS = [
-  ...group('solids', [grid, ball, roundBall, boxForm, tube, cylinderForm, torus, disc, polygon, meshFile]),
+  ...group('solids', [grid, ball, roundBall, boxForm, tube, cylinderForm, torus, disc, polygon, textForm, meshFile]),
   ...group('points', [pointsGrid, pointsLine, pointsCircle, pointsSpiral, pointsBall, pointsScattered, pointsPicture]),
   ...group('move', [push, pushFaces, raiseFaces, shrinkFaces, transformForm, twistForm, bendForm, taperForm, spherify, magnet, normals]),
   ...group('colour and size', [paint, paintFaces, dots]),

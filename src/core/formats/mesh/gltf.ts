@@ -1,5 +1,6 @@
 import { Document, WebIO, type Mesh as GltfMesh } from '@gltf-transform/core';
 import { EXTMeshGPUInstancing, KHRMaterialsEmissiveStrength } from '@gltf-transform/extensions';
+import { toBase64 } from '../base64';
 import { triangleCorners } from '../../mesh/triangulate';
 import type { FileMesh } from './shape';
 
@@ -28,11 +29,24 @@ export interface FileLoop {
 /** Bytes that the loop of a form takes in a GLB, before it is written. */
 export const loopBytes = (vertices: number, frames: number) => 12 * vertices * Math.max(0, frames - 1) + 4 * frames * frames;
 
+/** glTF 2.0 as one binary file, or as one of text with its data inside (RFC 2397). */
+export type GltfFormat = 'glb' | 'gltf';
+
+const extensions = [EXTMeshGPUInstancing, KHRMaterialsEmissiveStrength];
+export const gltfIO = () => new WebIO().registerExtensions(extensions);
+
+async function written(document: Document, format: GltfFormat): Promise<Uint8Array> {
+  if (format === 'glb') return gltfIO().writeBinary(document);
+  const { json, resources } = await gltfIO().writeJSON(document);
+  for (const buffer of json.buffers ?? []) buffer.uri = `data:application/octet-stream;base64,${toBase64(resources[buffer.uri!]!)}`;
+  return new TextEncoder().encode(JSON.stringify(json));
+}
+
 /**
- * glTF 2.0 in one binary file: triangles with normals, uv and colours, one material, copies by
+ * glTF 2.0: triangles with normals, uv and colours, one material, copies by
  * EXT_mesh_gpu_instancing, and the loop as morph targets whose weights go from one to the next.
  */
-export async function writeGlb(mesh: FileMesh, name: string, surface: FileSurface, copies?: FileCopies, loop?: FileLoop): Promise<Uint8Array> {
+export async function writeGltf(format: GltfFormat, mesh: FileMesh, name: string, surface: FileSurface, copies?: FileCopies, loop?: FileLoop): Promise<Uint8Array> {
   const document = new Document();
   document.getRoot().getAsset().generator = 'Calm Lattice';
   const buffer = document.createBuffer();
@@ -68,7 +82,7 @@ export async function writeGlb(mesh: FileMesh, name: string, surface: FileSurfac
     document.createAnimation('loop').addSampler(sampler).addChannel(document.createAnimationChannel().setSampler(sampler).setTargetNode(node).setTargetPath('weights'));
   }
   document.createScene(name).addChild(node);
-  return new WebIO().registerExtensions([EXTMeshGPUInstancing, KHRMaterialsEmissiveStrength]).writeBinary(document);
+  return written(document, format);
 }
 
 const unit = (v: number) => (v > 0 ? Math.min(1, v) : 0);

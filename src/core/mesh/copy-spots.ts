@@ -1,0 +1,52 @@
+import type { Piece, Strand } from '../piece/types';
+import { analyse, type Analysis } from '../weave/analyse';
+import { Evaluator } from '../weave/evaluate';
+import { placeRows, setPhase } from '../weave/places';
+import type { Mesh } from './mesh';
+import { delayed } from './standing';
+
+/** Where the copies of a form stand: one point of each, the one nearest to its middle. */
+export class CopySpots {
+  private constructor(
+    private readonly evaluator: Evaluator,
+    private readonly rows: Float32Array,
+    readonly count: number,
+  ) {}
+
+  /**
+   * @param most copies that are told, from the first
+   * @returns null where the form is there once
+   */
+  static async make(piece: Piece, strand: Strand, mesh: Pick<Mesh, 'positions' | 'copies'>, most: number, analysis: Analysis = analyse(piece)): Promise<CopySpots | null> {
+    if (!mesh.copies || mesh.positions.length === 0) return null;
+    const { at, normal } = mesh.copies;
+    const copies = at.length / 3;
+    const count = Math.min(most, copies);
+    const rest = middlePoint(mesh.positions);
+    const three = (data: Float32Array, n: number) => [...data.subarray(3 * n, 3 * n + 3)];
+    const rows = placeRows(Array.from({ length: count }, (_, n) => ({ rest, world: rest, copy: n, copies, copyAt: three(at, n), copyNormal: three(normal, n) })));
+    return new CopySpots(await Evaluator.make(piece, [{ strand: strand.id }], analysis), rows, count);
+  }
+
+  /** In the form's own space, three floats a copy. @param piece of the same structure, for its numbers */
+  at(piece: Piece, phase: number): Float32Array {
+    const evaluator = this.evaluator.with(piece);
+    setPhase(this.rows, phase);
+    delayed(evaluator, this.rows, this.count, phase);
+    return evaluator.run(0, this.rows, this.count);
+  }
+}
+
+function middlePoint(positions: Float32Array): number[] {
+  const middle = [0, 1, 2].map((k) => {
+    let [low, high] = [Infinity, -Infinity];
+    for (let i = k; i < positions.length; i += 3) [low, high] = [Math.min(low, positions[i]!), Math.max(high, positions[i]!)];
+    return (low + high) / 2;
+  });
+  let [best, least] = [0, Infinity];
+  for (let i = 0; i < positions.length; i += 3) {
+    const far = Math.hypot(...middle.map((m, k) => positions[i + k]! - m));
+    if (far < least) [best, least] = [i, far];
+  }
+  return [...positions.subarray(best, best + 3)];
+}
