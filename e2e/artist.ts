@@ -153,5 +153,5 @@ export async function makeStrand(page: Page, kind: string, name: string, ...step
 export async function goToFrame(page: Page, frame: number): Promise<void> {
   await page.getByRole('button', { name: 'To the first frame' }).click();
   for (let i = 0; i < frame; i++) await page.getByRole('button', { name: 'One frame on' }).click();
-  await expect(page.getByText(`frame ${frame} of`)).toBeVisible();
+  await expect(page.getByRole('paragraph').filter({ hasText: `frame ${frame} of` })).toBeVisible();
 }
