@@ -47,6 +47,7 @@ export async function browserLines(): Promise<Line[]> {
     await page.addScriptTag({ content: await bundle('bench/page.ts', 'bench') });
     await page.addScriptTag({ content: await bundle('bench/fields-page.ts', 'fields') });
     await page.addScriptTag({ content: await bundle('bench/vertex-page.ts', 'vertices') });
+    await page.addScriptTag({ content: await bundle('bench/frames-page.ts', 'frames') });
     const piece = setLoop(setPicture(STARTERS[0]!.piece, { width: 480, height: 270 }), { frames: FRAMES });
     const times = (await page.evaluate(([p, frames]) => (window as unknown as { bench: { measure: (piece: unknown, frames: unknown) => Promise<Times> } }).bench.measure(p, frames), [piece, FRAMES] as const)) as Times;
     return [

@@ -9,20 +9,7 @@ import { geometryOf } from '@/engine/geometry';
 import { EXPORT_SAMPLES, Picture } from '@/engine/picture';
 import { readPixels } from '@/engine/read';
 import { makeRenderer } from '@/engine/renderer';
-
-/** Draws and waits for the graphics card by reading one target back. */
-function timed(runs: number, draw: (phase: number) => void, wait: () => void): number {
-  draw(0);
-  wait();
-  let least = Infinity;
-  for (let i = 0; i < runs; i++) {
-    const began = performance.now();
-    draw((i + 1) / (runs + 2));
-    wait();
-    least = Math.min(least, performance.now() - began);
-  }
-  return least;
-}
+import { finishQuad, inTurns } from './page-parts';
 
 /**
  * The same picture as Tidewater Veil, written by hand: the pattern's numbers as uniforms, since
@@ -78,18 +65,12 @@ vec3 ramp(float t) {
   camera.position.set(0, 1.2, 5.2);
   camera.lookAt(0, 0.3, -1);
   const shot = new THREE.WebGLRenderTarget(width, height, { type: THREE.HalfFloatType, samples: EXPORT_SAMPLES });
-  const quad = new THREE.Mesh(new THREE.PlaneGeometry(2, 2), new THREE.ShaderMaterial({
-    uniforms: { shot: { value: shot.texture } },
-    vertexShader: 'varying vec2 at; void main() { at = uv; gl_Position = vec4(position.xy, 0.0, 1.0); }',
-    fragmentShader: 'uniform sampler2D shot; varying vec2 at; void main() { vec3 x = texture2D(shot, at).rgb * 1.19; vec3 over = max(x - 0.52, 0.0); x = min(x, 0.52) + over * 0.48 / (over + 0.48); x = pow(x / 0.18, vec3(1.15)) * 0.18; gl_FragColor = vec4(pow(x, vec3(1.0 / 2.2)), 1.0); }',
-  }));
-  const screen = new THREE.Scene().add(quad);
+  const finish = finishQuad(renderer, shot, target);
   return (phase) => {
     clock.value = phase;
     renderer.setRenderTarget(shot);
     renderer.render(scene, camera);
-    renderer.setRenderTarget(target);
-    renderer.render(screen, camera);
+    finish();
   };
 }
 
@@ -109,12 +90,7 @@ export async function measure(piece: Piece, frames: number): Promise<{ generated
   const wait = () => void readPixels(renderer, target, 1, 1);
   const woven = (phase: number) => picture.draw(phase, width, height, target, EXPORT_SAMPLES);
   const hand = byHand(piece, mesh, target, renderer);
-  // In turns, so that a slow spell of the machine meets both.
-  let [generated, written] = [Infinity, Infinity];
-  for (let round = 0; round < 4; round++) {
-    generated = Math.min(generated, timed(4, woven, wait));
-    written = Math.min(written, timed(4, hand, wait));
-  }
+  const [generated, written] = inTurns(4, 4, woven, hand, wait);
   const bareBegan = performance.now();
   for (let n = 0; n < frames; n++) {
     woven(n / frames);

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { measureSeam } from '../checks/seam';
 import { bake, watchBaking, bakeKey } from '../mesh/bake';
 import { measure } from '../mesh/measure';
-import { faceCount, pointCount } from '../mesh/mesh';
+import { provideFileMesh } from '../mesh/files';
+import { faceCount, fromFaces, MeshError, pointCount } from '../mesh/mesh';
 import { skinOf } from '../mesh/skin';
 import { standing } from '../mesh/standing';
 import { addStep, addStrand, blankPiece, setParam, toggleStep } from '../piece/edit';
@@ -154,6 +155,30 @@ it('every form step says what it does, and finds its kind', () => {
     expect(d.group, d.op).toBeTruthy();
     expect(definitionOf(d.op)).toBe(d);
   }
+});
+
+describe('a mesh in a bad way', () => {
+  /** Three faces on one edge, a face without area, two points in one place, a point that nothing uses, a face turned inside out. */
+  const nasty = fromFaces(
+    [[0, 0, 0], [1, 0, 0], [0.5, 1, 0], [0.5, -1, 0], [0.5, 0, 1], [2, 0, 0], [3, 0, 0], [1, 0, 0], [9, 9, 9], [2, 1, 0]],
+    [[0, 1, 2], [1, 0, 3], [0, 1, 4], [5, 6, 7], [7, 5, 9], [2, 1, 9]],
+  );
+  provideFileMesh('nasty', nasty);
+
+  it.each(LATER.map((d) => [d.op]))('goes through %s, or is refused in words', async (op) => {
+    const piece = formOf(['form.file', { file: 'nasty' }], [op]);
+    const through = async () => {
+      const mesh = await made(piece);
+      return standing(piece, body(piece), mesh, 0.2);
+    };
+    try {
+      const { positions } = await through();
+      expect(positions.every(Number.isFinite)).toBe(true);
+    } catch (error) {
+      expect(error).toBeInstanceOf(MeshError);
+      expect((error as Error).message).toMatch(/^[A-Z"0-9].*\.$/);
+    }
+  });
 });
 
 describe('copies', () => {

@@ -6,7 +6,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { toByte } from '../../colour';
 import { measure } from '../../mesh/measure';
-import { meshOf } from '../../mesh/mesh';
+import { MeshError, meshOf } from '../../mesh/mesh';
 import { box, icosphere } from '../../mesh/source/solids';
 import { dual } from '../../mesh/topology/dual';
 import { fromByte, readMesh, readObj, readPly, readStl, writeForm, type FileMesh } from '.';
@@ -126,6 +126,18 @@ describe('GLB', () => {
     await expect(readMesh(file.slice(0, file.length >> 1), 'model/gltf+json')).rejects.toThrow('broken, or its data lie in other files');
     const elsewhere = new TextDecoder().decode(file).replace(/data:[^"]+/, 'lamp.bin');
     await expect(readMesh(bytes(elsewhere), 'model/gltf+json')).rejects.toThrow('data lie in other files');
+  });
+
+  it('refuses positions that are not numbers, and more faces than there is room for, before it makes room', async () => {
+    const ply = (faces: number) => bytes(`ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nproperty float y\nproperty float z\nelement face ${faces}\nproperty list uchar int vertex_indices\nend_header\n0 0 0\n1 0 0\n0 1 0\n3 0 1 2\n`);
+    expect(measure(await readMesh(ply(1), 'model/ply')).area).toBeCloseTo(0.5, 6);
+    await expect(readMesh(ply(5_000_000), 'model/ply')).rejects.toThrow('ends in the middle');
+    await expect(readMesh(ply(4e9), 'model/ply')).rejects.toThrow(MeshError);
+    await expect(readMesh(bytes('v 0 0 nan\nv 1 0 0\nv 0 1 0\nf 1 2 3\n'), 'model/obj')).rejects.toThrow('Line 1 of the OBJ file is not a point');
+    await expect(readMesh(bytes(new TextDecoder().decode(ply(1)).replace('0 1 0', '0 nan 0')), 'model/ply')).rejects.toThrow('positions that are not numbers');
+    await expect(readMesh(bytes('ply\nformat ascii 1.0\nelement nothing 4000000000\nend_header\n'), 'model/ply')).rejects.toThrow('no points');
+    const many = `v 0 0 0\nv 1 0 0\nv 0 1 0\n${'f 1 2 3\n'.repeat(2_000_001)}`;
+    await expect(readMesh(bytes(many), 'model/obj')).rejects.toThrow('2,000,001 faces; at most 2,000,000');
   });
 
   it('points go out as points, and STL says that it holds none', async () => {

@@ -64,6 +64,8 @@ export function readPly(bytes: Uint8Array, decoded: (byte: number) => number): F
   const columns = new Map<string, number[]>();
   const [corners, starts]: [number[], number[]] = [[], [0]];
   for (const { name, count, properties } of elements) {
+    // Nothing is read for such, however many are said to come.
+    if (properties.length === 0) continue;
     for (let i = 0; i < count; i++) {
       for (const p of properties) {
         if (p.list === undefined) {

@@ -1,17 +1,9 @@
 import earcut from 'earcut';
 import { fromFaces, MeshError, refuseTooMany, type Mesh } from '../mesh';
-import letters from './letters.json';
+import { FONTS, type Font } from './letters';
 
-export type Weight = keyof typeof letters;
+export type Weight = keyof typeof FONTS;
 export type Align = 'left' | 'centre' | 'right';
-
-interface Font {
-  /** Font units in the height of a capital letter. */
-  capital: number;
-  em: number;
-  /** Advance in font units, and the outline as SVG path data, y upwards. */
-  glyphs: Record<string, [number, string] | undefined>;
-}
 
 type Point = readonly [number, number];
 
@@ -78,7 +70,7 @@ const MOST = 400;
  * @throws MeshError where the font lacks a letter
  */
 export function text(words: string, weight: Weight, height: number, spacing: number, align: Align, pieces: number): Mesh {
-  const font = letters[weight] as unknown as Font;
+  const font = FONTS[weight];
   const lines = words.split('\n').map((line) => [...line]);
   if (lines.flat().length > MOST) throw new MeshError(`${lines.flat().length} letters; at most ${MOST} are set at a time.`);
   const unit = height / font.capital;
