@@ -1,5 +1,5 @@
 import { FRAME_SIZES } from '@/core/mesh/frames';
-import { PLACE_FIELDS, placeText } from '@/core/glsl/lib';
+import { fieldsRead, PLACE_FIELDS, placeText } from '@/core/glsl/lib';
 import type { FormText } from '@/core/weave';
 
 /** What a form's vertices bring and hand on, beside what all have. */
@@ -39,9 +39,10 @@ function brought({ faces, painted, copies }: Body): Record<string, string> {
 
 /** The fields among these that a surface reads: they go to the fragments, the same over a whole face or copy. */
 function handedOn(body: Body, surface: string): { name: string; type: string }[] {
+  const read = fieldsRead(surface);
   return Object.entries({ ...brought(body), ...(body.tint ? { tint: '' } : {}) })
     .map(([name]) => name)
-    .filter((name) => new RegExp(`\\.${name}\\b`).test(surface) || (name.startsWith('face') && /\bfaceOf\(p\)/.test(surface)) || (name.startsWith('cop') && /\bcopyOf\(p\)/.test(surface)))
+    .filter((name) => read.has(name))
     .map((name) => {
       const { size } = PLACE_FIELDS.find((f) => f.name === name)!;
       return { name, type: size === 1 ? 'float' : `vec${size}` };

@@ -1,3 +1,4 @@
+import { fieldsRead } from '../glsl/lib';
 import { definitionOf } from '../steps';
 import { isLink, strandById, type Piece, type Step, type Strand } from '../piece/types';
 import { Recent } from '../recent';
@@ -148,7 +149,7 @@ async function settle(piece: Piece, strand: Strand, rows: StepTypes[], end: numb
 }
 
 /** Does a woven text ask for the face it is on? Then every corner is a vertex of its own. */
-export const readsFaces = (glsl: string) => /\.(face|faceMiddle|faceWorld|faceNormal|faceUv|lift)\b|\bfaceOf\(/.test(glsl.slice(glsl.indexOf('// A point in space with as many')));
+export const readsFaces = (glsl: string) => [...fieldsRead(glsl)].some((f) => f.startsWith('face') || f === 'lift');
 
 /** The skin in which a woven text is evaluated. */
 export function liveSkin(mesh: Mesh, glsl: string): Skin {

@@ -13,7 +13,7 @@ import { SURFACE } from './surface';
 import { TABLES } from './tables';
 import { WAVE } from './wave';
 
-export { PLACE_FIELDS, PLACE_SIZE, placeText } from './place';
+export { fieldsRead, PLACE_FIELDS, PLACE_SIZE, placeText } from './place';
 export { BARE_SURFACE, SURFACE_FIELDS } from './surface';
 
 /** Parts of the library by name: their text and the parts they need. In order of need. */

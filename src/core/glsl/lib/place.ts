@@ -34,26 +34,23 @@ export function placeText(fields: Record<string, string>, empty = false): string
   return `Place(${PLACE_FIELDS.map(({ name, size }) => given[name] ?? (empty ? undefined : DEFAULTS[name]) ?? (size === 1 ? '0.0' : `vec${size}(0.0)`)).join(', ')})`;
 }
 
+/** What stands for the whole face, and for the whole copy: fields in place of those of the place itself. */
+const WHOLE = {
+  faceOf: { rest: 'p.faceMiddle', world: 'p.faceWorld', normal: 'p.faceNormal', uv: 'p.faceUv' },
+  copyOf: { rest: 'p.copyAt', world: 'p.copyAt', normal: 'p.copyNormal', uv: 'vec2(p.copy / max(p.copies - 1.0, 1.0), 0.0)' },
+};
+
+/** The place p with some fields of its own. */
+const insteadOf = (fields: Record<string, string>) => placeText({ ...Object.fromEntries(PLACE_FIELDS.map(({ name }) => [name, `p.${name}`])), ...fields });
+
 export const PLACE = `
 struct Place {
 ${PLACE_FIELDS.map((f) => `  ${typeOf(f.size)} ${f.name}; // ${f.about}`).join('\n')}
 };
 
-// The place that stands for the whole face, and for the whole copy.
-Place faceOf(Place p) {
-  p.rest = p.faceMiddle;
-  p.world = p.faceWorld;
-  p.normal = p.faceNormal;
-  p.uv = p.faceUv;
-  return p;
-}
-Place copyOf(Place p) {
-  p.rest = p.copyAt;
-  p.world = p.copyAt;
-  p.normal = p.copyNormal;
-  p.uv = vec2(p.copy / max(p.copies - 1.0, 1.0), 0.0);
-  return p;
-}
+// The place that stands for the whole face, and for the whole copy. They are put together anew, so that what
+// is worked out there has no slope along the surface.
+${Object.entries(WHOLE).map(([name, fields]) => `Place ${name}(Place p) { return ${insteadOf(fields)}; }`).join('\n')}
 
 // A running value as a point in space: missing coordinates are 0.
 vec3 pointOf(float v) { return vec3(v, 0.0, 0.0); }
@@ -64,3 +61,11 @@ vec3 pointOf(vec3 v) { return v; }
 vec2 shaped(vec3 q, vec2 like) { return q.xy; }
 vec3 shaped(vec3 q, vec3 like) { return q; }
 `;
+
+/** Fields of the place that woven text asks for, by itself or for the whole face or copy. */
+export function fieldsRead(glsl: string): Set<string> {
+  const own = glsl.replace(PLACE, '');
+  const called = Object.entries(WHOLE).flatMap(([name, fields]) => (new RegExp(`\\b${name}\\(`).test(own) ? Object.values(fields) : []));
+  const text = [own, ...called].join('\n');
+  return new Set(PLACE_FIELDS.map((f) => f.name).filter((name) => new RegExp(`\\.${name}\\b`).test(text)));
+}
