@@ -35,7 +35,7 @@ function blocks(skin: Skin, clock: Clock): THREE.Object3D {
 function lights(skin: Skin, clock: Clock): THREE.Object3D {
   const geometry = new THREE.BufferGeometry().setAttribute('position', new THREE.BufferAttribute(skin.positions, 3));
   const material = new THREE.ShaderMaterial({
-    uniforms: { clock, uScale: { value: 0.55 }, uEvolve: { value: 1 }, uAmount: { value: 1.5 }, uTurn: { value: 0.6 }, uDot: { value: 0.012 }, uHeight: { value: 0 }, uStrength: { value: 0.55 } },
+    uniforms: { clock, uScale: { value: 0.55 }, uEvolve: { value: 1 }, uAmount: { value: 1.5 }, uTurn: { value: 0.6 }, uDot: { value: 0.012 }, uHeight: { value: 0 }, uStrength: { value: 1.1 } },
     blending: THREE.AdditiveBlending, depthWrite: false, transparent: true,
     vertexShader: `${NOISE}uniform float uAmount; uniform float uTurn; uniform float uDot; uniform float uHeight; varying vec3 light;
 void main() {

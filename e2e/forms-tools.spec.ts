@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import type { PNG } from 'pngjs';
 import type { Piece, Strand } from '@/core/piece/types';
 import { from, piece, strand } from '@/demo/build';
 import { difference, goToFrame, inWorkbench, openPiece, pinPreview, setNumber, settled, smallStarter, stage, variety } from './artist';
@@ -127,4 +128,23 @@ test('copies that light shines through are drawn from far to near, whichever com
   expect(variety(a)).toBeGreaterThan(15);
   await open(page, panes(0.6, -0.6));
   expect(difference(a, await settled(stage(page)))).toBe(0);
+});
+
+test('dots take their looks where they stand, seen from anywhere or from where they are seen', async ({ page }) => {
+  const dots = (field: Strand) => onStage([
+    field,
+    strand('form', 'row', ['points-line', { from: [-1, 0, 0], to: [1, 0, 0], count: 9 }], ['dots', { size: 0.22 }]),
+  ], 'row', [['colour', { colour: '#000000' }], ['glow', { colour: from('looks'), strength: 1 }], ['shading', { shading: 'flat' }]] as never[]);
+  const ramp = ['ramp', { colours: [{ at: 0, colour: '#0000ff' }, { at: 1, colour: '#ff0000' }] }] as never;
+  /** Mean red less blue over a part of the picture. */
+  const warmth = (picture: PNG, low: number, high: number) => {
+    let sum = 0;
+    for (let y = 0; y < picture.height; y++) for (let x = Math.floor(low * picture.width); x < high * picture.width; x++) sum += picture.data[4 * (y * picture.width + x)]! - picture.data[4 * (y * picture.width + x) + 2]!;
+    return sum / (picture.height * picture.width * (high - low));
+  };
+  for (const where of [[['position'], ['pick', { channel: 'x or red' }], ['remap', { fromLow: -1, fromHigh: 1 }]], [['screen'], ['pick', { channel: 'x or red' }], ['remap', { fromLow: 0.2, fromHigh: 0.8 }]]] as never[][]) {
+    await open(page, dots(strand('field', 'looks', ...where, ramp)));
+    const picture = await settled(stage(page));
+    expect(warmth(picture, 0.55, 0.9) - warmth(picture, 0.1, 0.45)).toBeGreaterThan(5);
+  }
 });

@@ -9,7 +9,7 @@ export const lanternDrift = () => piece('Lantern Drift', 'Lights in a volume, ca
   strand('field', 'turning', ['combine', { x: 0, y: from('wheel'), z: 0 }]),
   strand('field', 'warmth', ['from', { value: from('x') }], ['remap', { fromLow: -0.4, fromHigh: 0.5, hold: 'held' }], ['ramp', { colours: [{ at: 0, colour: '#0f3a46' }, { at: 0.5, colour: '#9a5a26' }, { at: 1, colour: '#ffca7a' }] }]),
   strand('form', 'lights', ['points-scattered', { count: by('lights', [2000, 1000000]), within: 'ball', size: [5, 5, 5], seed: 4 }], ['push', { by: 1, amount: 1.5, along: 'direction', direction: from('drift') }], ['transform', { turn: from('turning') }], ['dots', { size: 0.012 }]),
-  strand('surface', 'spark', ['lit', { colour: '#000000' }], ['glow', { colour: from('warmth'), strength: 0.55 }], ['blend', { mode: 'additive' }], ['shading', { shading: 'flat' }]),
+  strand('surface', 'spark', ['lit', { colour: '#000000' }], ['glow', { colour: from('warmth'), strength: 1.1 }], ['blend', { mode: 'additive' }], ['shading', { shading: 'flat' }]),
   strand('stage', 'night', ['camera', { position: [0, 0.6, 5.6], target: [0, 0, 0], lens: 32 }], ['place', { form: from('lights'), surface: from('spark') }]),
   strand('finish', 'out', ['shoot', { stage: from('night') }], ['exposure', { stops: 0.5, shoulder: 0.7 }]),
 ], { picture: { width: 1280, height: 720, background: '#04070a' }, loop: { frames: 240, rate: 30, play: 'loop' }, controls: [control('lights', 0.05)] });

@@ -1,10 +1,12 @@
 import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
+import { library } from '@/core/glsl';
+import { fieldsRead } from '@/core/glsl/lib';
 import { cardText, formText, weave, type Analysis, type FormWoven, type Woven } from '@/core/weave';
 import { readsFaces } from '@/core/mesh/bake';
 import type { Skin } from '@/core/mesh/skin';
 import { fragmentHead, fragmentPlace, SHIFTED, vertexHead, vertexMove, vertexPlace, type Body } from './place-glsl';
-import { fragmentEnd, fragmentHelpers } from './surface-glsl';
+import { DOT_SURFACE, DOT_SURFACE_HERE, dotSurface, fragmentEnd, fragmentHelpers } from './surface-glsl';
 import { surfaceState, type SurfaceState } from './surface-state';
 import type { Follow } from './follow';
 import { fillUniforms, pictureUniforms, uniformsOf } from './uniforms';
@@ -43,32 +45,38 @@ const SIDES = { both: THREE.DoubleSide, front: THREE.FrontSide, back: THREE.Back
 
 const wovenOf = new WeakMap<Analysis, Map<string, Woven>>();
 
-/** A strand woven whole; things that share it, and the look whether anything changed, weave it once. */
-function weaveStrand(piece: Piece, analysis: Analysis, strand: string | null, held: boolean): Woven {
+/** Strands woven whole; things that share them, and the look whether anything changed, weave them once. */
+function weaveStrands(piece: Piece, analysis: Analysis, strands: (string | null)[], held: boolean, together = false): Woven {
   const known = wovenOf.get(analysis) ?? new Map<string, Woven>();
   wovenOf.set(analysis, known);
-  const key = `${strand ?? ''} ${held}`;
-  const woven = known.get(key) ?? weave(piece, analysis, strand ? [{ strand }] : [], { held });
+  const key = `${strands.join('|')} ${held} ${together}`;
+  const woven = known.get(key) ?? weave(piece, analysis, strands.flatMap((strand) => (strand ? [{ strand }] : [])), { held, together });
   known.set(key, woven);
   return woven;
 }
 
 interface WovenDress {
   form: Woven;
+  /** That of the form where both run in the vertex shader. */
   surface: Woven | null;
+  /** Function of the surface. */
+  dress: string;
   state: SurfaceState;
   body: Body;
 }
 
 function weaveDress(piece: Piece, analysis: Analysis, { form, surface, skin }: Dress): WovenDress {
   // Signals are one value a frame, but for copies that are behind: there each has its own moment.
-  const moved = weaveStrand(piece, analysis, form, true);
-  const held = !moved.asides.delay;
-  const [shape, look] = [held ? moved : weaveStrand(piece, analysis, form, false), surface ? weaveStrand(piece, analysis, surface, held) : null];
+  const held = !weaveStrands(piece, analysis, [form], true).asides.delay;
   const state = surfaceState(piece, analysis, surface);
   const cloud = skin.corners.length === 0;
+  // A dot is one place, so what it looks like is worked out once, where its place is.
+  const own = surface ? weaveStrands(piece, analysis, [surface], held) : null;
+  const seen = own ? fieldsRead(own.glsl) : new Set<string>();
+  const shape = cloud && surface ? weaveStrands(piece, analysis, [form, surface], held, !seen.has('view') && !seen.has('screen')) : weaveStrands(piece, analysis, [form], held);
+  const look = cloud && own ? shape : own;
   const faces = !cloud && (state.uses.has('wire') || readsFaces(shape.glsl) || (look !== null && readsFaces(look.glsl)));
-  return { form: shape, surface: look, state, body: { faces, tint: skin.tint !== undefined || shape.asides.tint !== undefined, painted: skin.tint !== undefined, copies: skin.copies !== undefined, cloud, facets: skin.facets } };
+  return { form: shape, surface: look, dress: look?.functions.at(-1)!.name ?? '', state, body: { faces, tint: skin.tint !== undefined || shape.asides.tint !== undefined, painted: skin.tint !== undefined, copies: skin.copies !== undefined, cloud, facets: skin.facets } };
 }
 
 function keyOf({ form, surface, state, body }: WovenDress): string {
@@ -91,24 +99,26 @@ export class Dressed {
   private readonly form: Woven;
   private readonly shape: FormWoven;
   private readonly surface: Woven | null;
+  private readonly surfaceName: string;
   private readonly uniforms: Record<string, THREE.IUniform>;
 
   constructor(piece: Piece, analysis: Analysis, readonly dress: Dress, shared: Shared) {
     const woven = weaveDress(piece, analysis, dress);
-    ({ form: this.form, surface: this.surface, state: this.state, body: this.body } = woven);
+    ({ form: this.form, surface: this.surface, dress: this.surfaceName, state: this.state, body: this.body } = woven);
     this.shape = formText(this.form);
     this.key = keyOf(woven);
     this.uniforms = {
       ...uniformsOf(this.form),
       ...pictureUniforms(this.form, 'Form'),
-      ...(this.surface ? { ...uniformsOf(this.surface), ...pictureUniforms(this.surface, 'Surface') } : {}),
+      ...(this.surface && !this.body.cloud ? { ...uniformsOf(this.surface), ...pictureUniforms(this.surface, 'Surface') } : {}),
       ...shared,
       clEye: { value: new THREE.Vector3() },
       clStep: { value: 1e-3 },
       clCopies: { value: 1 },
     };
     const { sides, transparent } = this.state;
-    const drawn = transparent && sides === 'both' ? (['back', 'front'] as const) : [sides];
+    // Dots have no sides.
+    const drawn = transparent && sides === 'both' && !this.body.cloud ? (['back', 'front'] as const) : [sides];
     this.materials = drawn.map((side) => this.makeMaterial(SIDES[side]));
     for (const shadow of [this.depth, this.distance]) {
       shadow.onBeforeCompile = (source) => this.weaveShadow(source);
@@ -123,7 +133,7 @@ export class Dressed {
   /** Takes the piece's present numbers. */
   update(piece: Piece, follow: Follow): void {
     fillUniforms(this.uniforms, this.form, piece, follow);
-    if (this.surface) fillUniforms(this.uniforms, this.surface, piece, follow);
+    if (this.surface && !this.body.cloud) fillUniforms(this.uniforms, this.surface, piece, follow);
   }
 
   /**
@@ -160,34 +170,46 @@ export class Dressed {
     return material;
   }
 
-  /** Text of the surface for passes that run it: the lit one, and the shadows of what is cut. */
+  /** Text of the surface for passes that run it in fragments: the lit one, and the shadows of what is cut. */
   private surfaceText(runs: boolean): string {
-    return runs && this.surface ? this.surface.glsl : '';
+    return runs && this.surface && !this.body.cloud ? this.surface.glsl : '';
   }
 
   private vertexHead(runs: boolean): string {
     const { text, slopes } = this.shape;
-    return `${vertexHead(this.body, this.surfaceText(runs))}\n${cardText(this.form, 'Form')}\n${text}\n${vertexPlace(this.body)}\n${slopes ? '' : SHIFTED}`;
+    const dot = runs && this.surface && this.body.cloud ? DOT_SURFACE : '';
+    return `${vertexHead(this.body, this.surfaceText(runs))}\n${cardText(this.form, 'Form')}\n${text}\n${vertexPlace(this.body)}\n${slopes ? '' : SHIFTED}${dot}`;
+  }
+
+  /** Moves the vertex, and works out the surface of a dot. */
+  private vertexMove(runs: boolean): string {
+    const move = vertexMove(this.body, this.shape, this.surfaceText(runs), runs);
+    return runs && this.surface && this.body.cloud ? `${move}\n${dotSurface(this.surfaceName, this.shape.together !== undefined)}` : move;
   }
 
   private fragmentHead(): string {
+    if (this.body.cloud) return `${fragmentHead(this.body, '')}\n${library(['surface'])}\n${DOT_SURFACE}`;
     const { glsl } = this.surface!;
     return `${fragmentHead(this.body, glsl)}\n${cardText(this.surface!, 'Surface')}\n${fragmentPlace(this.body, glsl)}\n`;
+  }
+
+  /** The surface at a fragment. */
+  private get surfaceHere(): string {
+    return this.body.cloud ? DOT_SURFACE_HERE : `${this.surfaceName}(clPlaceHere())`;
   }
 
   private weaveLit(source: Source): void {
     Object.assign(source.uniforms, this.uniforms);
     source.vertexShader = this.vertexHead(true) + replaceChunks(source.vertexShader, {
-      beginnormal_vertex: `${vertexMove(this.body, this.shape, this.surfaceText(true), true)}\n  vec3 objectNormal = clNormalTo;`,
+      beginnormal_vertex: `${this.vertexMove(true)}\n  vec3 objectNormal = clNormalTo;`,
       begin_vertex: '  vec3 transformed = clMovedTo;',
       ...(this.body.cloud ? { fog_vertex: DOT } : {}),
     });
     if (!this.surface) return;
     const { uses } = this.state;
-    const name = this.surface.functions[0]!.name;
     source.fragmentShader = `${this.fragmentHead()}${fragmentHelpers(this.state)}\n` + replaceChunks(source.fragmentShader, {
       ...(this.body.cloud ? { clipping_planes_fragment: ROUND } : {}),
-      color_fragment: `  Surface clSurface = ${name}(clPlaceHere());\n${uses.has('cut') ? '  if (clSurface.keep < 0.5) discard;\n' : ''}  diffuseColor.rgb = max(clSurface.colour, vec3(0.0));`,
+      color_fragment: `  Surface clSurface = ${this.surfaceHere};\n${uses.has('cut') ? '  if (clSurface.keep < 0.5) discard;\n' : ''}  diffuseColor.rgb = max(clSurface.colour, vec3(0.0));`,
       roughnessmap_fragment: '  float roughnessFactor = clSurface.roughness;',
       metalnessmap_fragment: '  float metalnessFactor = clSurface.metal;',
       emissivemap_fragment: '  totalEmissiveRadiance = clSurface.glow;',
@@ -201,11 +223,11 @@ export class Dressed {
     Object.assign(source.uniforms, this.uniforms);
     const cuts = this.surface !== null && this.state.uses.has('cut');
     source.vertexShader = this.vertexHead(cuts) + replaceChunks(source.vertexShader, {
-      begin_vertex: `${vertexMove(this.body, this.shape, this.surfaceText(cuts), cuts)}\n  vec3 transformed = clMovedTo;`,
+      begin_vertex: `${this.vertexMove(cuts)}\n  vec3 transformed = clMovedTo;`,
     });
     if (!cuts) return;
     source.fragmentShader = this.fragmentHead() + replaceChunks(source.fragmentShader, {
-      clipping_planes_fragment: `  if (${this.surface!.functions[0]!.name}(clPlaceHere()).keep < 0.5) discard;`,
+      clipping_planes_fragment: `  if (${this.surfaceHere}.keep < 0.5) discard;`,
     });
   }
 }

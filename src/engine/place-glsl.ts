@@ -121,7 +121,7 @@ export function vertexMove(body: Body, form: FormText, surface: string, normals:
   if (!normals) return [...place, `  vec3 clMovedTo = ${form.move}(clHere);`].filter(Boolean).join('\n');
   // Points have no surface around them: they keep the normal they came with.
   const bend = body.cloud
-    ? [`  vec3 clMovedTo = ${form.move}(clHere);\n  vec3 clAlongA = vec3(0.0);\n  vec3 clAlongB = vec3(0.0);`]
+    ? [`${form.together ? `  vec3 clMovedTo;\n  Surface clDotSurface;\n  ${form.together}(clHere, clMovedTo, clDotSurface);` : `  vec3 clMovedTo = ${form.move}(clHere);`}\n  vec3 clAlongA = vec3(0.0);\n  vec3 clAlongB = vec3(0.0);`]
     : form.slopes
     ? [
         '  vec3 clAlongA;\n  vec3 clAlongB;',

@@ -1,3 +1,4 @@
+import { SURFACE_FIELDS } from '@/core/glsl/lib';
 import type { SurfaceState } from './surface-state';
 
 /** Text for the fragment shader of a surface: only what its steps use. */
@@ -65,3 +66,22 @@ export function fragmentEnd({ uses, readsBehind, flat, blend, transparent }: Sur
   }
   return lines.filter(Boolean).join('\n');
 }
+
+const handed = (name: string) => `clDot${name[0]!.toUpperCase()}${name.slice(1)}`;
+
+/** What a dot looks like, on its way from the vertex to all its fragments. */
+export const DOT_SURFACE = SURFACE_FIELDS.map(({ name, size }) => `flat varying ${size === 1 ? 'float' : `vec${size}`} ${handed(name)};\n`).join('');
+
+/** Where a dot's surface asks from where it is seen, it has to wait for the move. */
+const AFTER = (surface: string) => `
+  vec4 clDotClip = projectionMatrix * modelViewMatrix * vec4(clMovedTo, 1.0);
+  clHere.view = normalize(clEye - clMovedTo);
+  clHere.screen = clDotClip.xy / clDotClip.w * 0.5 + 0.5;
+  Surface clDotSurface = ${surface}(clHere);
+`;
+
+/** Works that out in the vertex shader, and hands it on. @param together it came with the move */
+export const dotSurface = (surface: string, together: boolean) => `${together ? '' : AFTER(surface)}
+${SURFACE_FIELDS.map(({ name }) => `  ${handed(name)} = clDotSurface.${name};`).join('\n')}`;
+
+export const DOT_SURFACE_HERE = `Surface(${SURFACE_FIELDS.map(({ name }) => handed(name)).join(', ')})`;

@@ -9,6 +9,8 @@ export interface FormText {
   slopes: string | null;
   /** What is said beside the move: see `StepDefinition.asides`. */
   asides: Partial<Record<Aside, string>>;
+  /** The move and the surface at once, where a dot's are worked out at the same place. */
+  together?: string;
 }
 
 /** Names of a form's functions, and the text that has to stand after what was woven. */
@@ -40,9 +42,9 @@ export function formText(woven: Woven): FormWoven {
 function make(woven: Woven): FormWoven {
   const move = woven.functions[0]?.name ?? STILL;
   const still = woven.functions.length > 0 ? '' : STILL_TEXT;
-  const { asides } = woven;
+  const { asides, together } = woven;
   const derived = derive(`${woven.glsl}\n${still}`, move, (field) => ALONG.has(field));
-  if (derived.blunt) return { move, slopes: null, asides, text: still, blunt: derived.blunt };
-  if (derived.text.length > MOST_TEXT) return { move, slopes: null, asides, text: still, blunt: 'it is too long to differentiate' };
-  return { move, slopes: derived.name, asides, text: still + derived.text, blunt: null };
+  if (derived.blunt) return { move, slopes: null, asides, together, text: still, blunt: derived.blunt };
+  if (derived.text.length > MOST_TEXT) return { move, slopes: null, asides, together, text: still, blunt: 'it is too long to differentiate' };
+  return { move, slopes: derived.name, asides, together, text: still + derived.text, blunt: null };
 }

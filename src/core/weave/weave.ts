@@ -25,6 +25,8 @@ export interface Woven {
   signals: HeldSignal[];
   /** Functions of the place for what steps say beside the running value. */
   asides: Partial<Record<Aside, string>>;
+  /** Function that gives all targets at one place; see `WeaveOptions.together`. */
+  together?: string;
 }
 
 export interface HeldSignal {
@@ -41,6 +43,8 @@ export interface WeaveOptions {
   constants?: boolean;
   /** Signals are uniforms, worked out once a frame, where all places share one phase. */
   held?: boolean;
+  /** Write a function that works all targets out at one place, what they share once. */
+  together?: boolean;
 }
 
 const GLSL_TYPE: Record<RunType, string> = { float: 'float', vec2: 'vec2', vec3: 'vec3', form: 'vec3', surface: 'Surface', stage: 'float', image: 'vec3' };
@@ -68,6 +72,8 @@ export function lastReshape(rows: StepTypes[], end = rows.length - 1): number {
   for (let i = end; i > 0; i--) if (rows[i]!.active && rows[i]!.definition!.reshape) return i;
   return 0;
 }
+
+const TOGETHER = 'clTogether';
 
 class Weaver {
   private readonly names: Map<string, string>;
@@ -98,8 +104,9 @@ class Weaver {
     const functions = targets.map((t) => ({ name: this.want(t), gives: this.typeOf(t) }));
     for (const strand of this.analysis.order) this.writeStrand(strand);
     for (const target of targets) this.enter(target);
+    const together = this.options.together && targets.length > 1 ? this.writeTogether(targets) : undefined;
     const text = [library(this.parts), this.uniformText(), ...this.signalText(), ...this.stepFunctions.values(), ...this.strandFunctions].join('\n');
-    return { glsl: text, uniforms: this.uniforms, functions, pictures: this.pictures, signals: [...this.signals.values()], asides: this.asides };
+    return { glsl: text, uniforms: this.uniforms, functions, pictures: this.pictures, signals: [...this.signals.values()], asides: this.asides, together };
   }
 
   private enter(target: Target): void {
@@ -205,8 +212,8 @@ class Weaver {
     return `${glslType(gives)} ${name}(${['Place p', ...carried, ...inputs.map((t) => `${glslType(this.typeOf(t))} ${this.valueName(t)}`)].join(', ')})`;
   }
 
-  /** The target as a function of the place alone: works out all that its row takes in. */
-  private writeEntry(target: Target): void {
+  /** Lines that work out all that the rows of targets take in, each value once. */
+  private inputLines(targets: Target[]): string[] {
     const lines: string[] = [];
     const done = new Set<string>();
     const bring = (input: Target) => {
@@ -216,8 +223,20 @@ class Weaver {
       done.add(value);
       lines.push(`  ${glslType(this.typeOf(input))} ${value} = ${this.rowCall(input)};`);
     };
-    this.inputsOf(target).forEach(bring);
-    this.strandFunctions.push(`${this.head(this.nameOf(target), target, [])} {\n${lines.join('\n')}\n  return ${this.rowCall(target)};\n}\n`);
+    for (const target of targets) this.inputsOf(target).forEach(bring);
+    return lines;
+  }
+
+  /** The target as a function of the place alone. */
+  private writeEntry(target: Target): void {
+    this.strandFunctions.push(`${this.head(this.nameOf(target), target, [])} {\n${this.inputLines([target]).join('\n')}\n  return ${this.rowCall(target)};\n}\n`);
+  }
+
+  private writeTogether(targets: Target[]): string {
+    const outs = targets.map((t, i) => `out ${glslType(this.typeOf(t))} r${i}`);
+    const results = targets.map((t, i) => `  r${i} = ${this.rowCall(t)};`);
+    this.strandFunctions.push(`void ${TOGETHER}(${['Place p', ...outs].join(', ')}) {\n${[...this.inputLines(targets), ...results].join('\n')}\n}\n`);
+    return TOGETHER;
   }
 
   /** The link that feeds a parameter, if there is one and it fits. */
