@@ -68,6 +68,29 @@ describe('dressed materials', () => {
   });
 });
 
+describe('dots', () => {
+  const drift = STARTERS.find((s) => s.id === 'lantern-drift')!.piece;
+  const few = setParam(drift, 'lights', 't1', 'count', 50);
+  const made = async (p: typeof drift) => new Dressed(p, analyse(p), { form: 'lights', surface: 'spark', skin: skinOf((await bake(p, p.strands.find((s) => s.id === 'lights')!))!) }, shared());
+
+  it('are drawn once, and looked up once, with their move', async () => {
+    const dressed = await made(few);
+    expect(dressed.materials).toHaveLength(1);
+    const { vertexShader, fragmentShader, uniforms } = compiled(dressed.materials[0]!, 'standard');
+    expect(vertexShader).toContain('clTogether(clHere, clMovedTo, clDotSurface);');
+    expect(vertexShader.match(/= fieldNoise_0\(p/g)).toHaveLength(3);
+    expect(fragmentShader).not.toContain('gradientNoise4');
+    expect(uniforms).toHaveProperty('surface_spark_Step2_strength');
+  });
+
+  it('wait for the move where they ask from where they are seen', async () => {
+    const facing = { ...few, strands: few.strands.map((s) => (s.id === 'warmth' ? { ...s, steps: [{ id: 't1', op: 'field.screen', params: {} }] } : s)) };
+    const { vertexShader } = compiled((await made(facing)).materials[0]!, 'standard');
+    expect(vertexShader).not.toContain('clTogether');
+    expect(vertexShader.indexOf('clHere.screen =')).toBeGreaterThan(vertexShader.indexOf('vec3 clMovedTo ='));
+  });
+});
+
 it('uniforms carry numbers, and colours in linear light', () => {
   const woven = weave(piece, analyse(piece), [{ strand: 'wet-silk' }]);
   const uniforms = uniformsOf(woven);

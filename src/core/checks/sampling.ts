@@ -144,8 +144,7 @@ interface Spots {
 }
 
 function spotsOf(skin: Skin, edges: Edges): Spots {
-  const corners = placesOf(skin, 0);
-  const [from, to] = [edges.from, edges.to].map((ends) => gathered(corners, ends)) as [Float32Array, Float32Array];
+  const [from, to] = [edges.from, edges.to].map((ends) => placesOf(skin, 0, undefined, ends)) as [Float32Array, Float32Array];
   const ways = new Float32Array(edges.from.length * EDGE_WIDTH);
   const sources = [[skin.positions, 3, 0], [skin.points.normal, 3, 3], [skin.points.uv, 2, 6]] as const;
   edges.from.forEach((a, i) => {

@@ -18,15 +18,17 @@ export interface CopyPlace {
 /**
  * Places at the vertices of a skin, at rest, in its own space. Where each vertex belongs to one
  * face (see `spread`), it knows that face.
+ * @param only vertices that are wanted; all where it is not given
  */
-export function placesOf(skin: Skin, phase: number, copy?: CopyPlace): Float32Array {
-  const count = vertexCount(skin);
+export function placesOf(skin: Skin, phase: number, copy?: CopyPlace, only?: Uint32Array): Float32Array {
+  const count = only?.length ?? vertexCount(skin);
   const rows = new Float32Array(count * PLACE_SIZE);
   const face = skin.faceOf;
   const uvs = face && faceUvs(skin);
-  for (let i = 0; i < count; i++) {
+  for (let row = 0; row < count; row++) {
+    const i = only ? only[row]! : row;
     const rest = three(skin.positions, i);
-    writePlace(rows, i, {
+    writePlace(rows, row, {
       rest, world: rest, normal: three(skin.points.normal, i), uv: two(skin.points.uv, i), phase,
       ...(skin.tint ? { tint: three(skin.tint, i) } : {}),
       ...(face ? facePlace(skin, face[i]!, uvs!) : {}),

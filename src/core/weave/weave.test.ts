@@ -27,6 +27,17 @@ describe('weaving', () => {
     }
   });
 
+  it('gives several targets together as it gives them apart', async () => {
+    const drift = STARTERS.find((s) => s.id === 'lantern-drift')!.piece;
+    const woven = weave(drift, analyse(drift), [{ strand: 'lights' }, { strand: 'spark' }], { together: true, constants: true });
+    const [form, surface] = woven.functions.map((f) => f.name) as [string, string];
+    const processor = await Processor.load(compile(woven.glsl, [form, surface, woven.together!]));
+    const rows = placeRows(Array.from({ length: 40 }, (_, i) => ({ rest: [Math.sin(i), Math.cos(3 * i), 0.1 * i - 2], phase: i / 40 })));
+    const [moved, looks, both] = [form, surface, woven.together!].map((name) => processor.run(name, rows, 40)) as [Float32Array, Float32Array, Float32Array];
+    const width = looks.length / 40;
+    for (let i = 0; i < 40; i++) expect([...both.subarray(i * (3 + width), (i + 1) * (3 + width))]).toEqual([...moved.subarray(3 * i, 3 * i + 3), ...looks.subarray(i * width, (i + 1) * width)]);
+  });
+
   it('works out what several strands share once', () => {
     const entry = /Surface surface_wet_silk\(Place p\) \{[\s\S]*?\n\}/.exec(textOf(veil, 'wet-silk'))![0];
     expect(entry.match(/field_swell\(p\)/g)).toHaveLength(1);

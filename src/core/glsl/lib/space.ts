@@ -13,27 +13,28 @@ vec3 turnedBy(vec3 v, vec3 degrees) {
 // n times over; n need not be whole. Its fixed point is worked out as (1 - ratio e^(i angle))^-1 shift in the
 // plane across the axis, and as a geometric sum along it.
 vec3 similarly(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, vec3 shift) {
-  vec3 halves = radians(degrees) * 0.5;
-  vec3 s = sin(halves);
-  vec3 c = cos(halves);
+  vec3 halves = degrees / 720.0;
+  vec3 s = vec3(sineTurns(halves.x), sineTurns(halves.y), sineTurns(halves.z));
+  vec3 c = vec3(cosineTurns(halves.x), cosineTurns(halves.y), cosineTurns(halves.z));
   float w = c.x * c.y * c.z + s.x * s.y * s.z;
   vec3 q = vec3(s.x * c.y * c.z - c.x * s.y * s.z, c.x * s.y * c.z + s.x * c.y * s.z, c.x * c.y * s.z - s.x * s.y * c.z);
   float size = length(q);
   vec3 axis = size > 1e-6 ? q / size : vec3(0.0, 0.0, 1.0);
-  float angle = size > 1e-6 ? 2.0 * atan(size, w) : 0.0;
+  float turns = size > 1e-6 ? 2.0 * angleTurns(size, w) : 0.0;
   float grown = pow(ratio, n);
   vec3 along = axis * dot(shift, axis);
   vec3 across = shift - along;
-  float re = 1.0 - ratio * cos(angle);
-  float im = ratio * sin(angle);
+  float re = 1.0 - ratio * cosineTurns(turns);
+  float im = ratio * sineTurns(turns);
   float apart = re * re + im * im;
-  float carried = abs(1.0 - ratio) > 1e-4 ? (1.0 - grown) / (1.0 - ratio) : n;
-  bool turns = apart > 1e-7;
-  vec3 fixedAt = turns ? centre + (re * across + im * cross(axis, across)) / apart : centre;
+  float more = ratio - 1.0;
+  float carried = abs(more) > 1e-3 ? (grown - 1.0) / more : n * (1.0 + 0.5 * (n - 1.0) * more * (1.0 + (n - 2.0) * more / 3.0));
+  bool stays = apart > 1e-7;
+  vec3 fixedAt = stays ? centre + (re * across + im * cross(axis, across)) / apart : centre;
   vec3 r = v - fixedAt;
-  float cosine = cos(n * angle);
-  vec3 turnedR = r * cosine + cross(axis, r) * sin(n * angle) + axis * dot(axis, r) * (1.0 - cosine);
-  return fixedAt + turnedR * grown + along * carried + (turns ? vec3(0.0) : across * n);
+  float cosine = cosineTurns(n * turns);
+  vec3 turnedR = r * cosine + cross(axis, r) * sineTurns(n * turns) + axis * dot(axis, r) * (1.0 - cosine);
+  return fixedAt + turnedR * grown + along * carried + (stays ? vec3(0.0) : across * n);
 }
 
 // Turned so that y comes to lie along a direction of length 1, the shortest way.
