@@ -1,8 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
 import { mkdir, writeFile } from 'node:fs/promises';
-import { setPicture } from '@/core/piece/edit';
+import { setParam, setPicture } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
-import { inWorkbench, openPiece, seam, setNumber, taken } from './artist';
+import { inWorkbench, openPiece, seam, setNumber, settled, taken } from './artist';
 
 const FOLDER = 'docs/screenshots';
 /** Longer side of a starter's still, in pixels. */
@@ -99,6 +99,22 @@ test('forms', async ({ page }) => {
   await page.getByRole('button', { name: 'Shrink faces in panes' }).click();
   await page.waitForTimeout(12_000);
   await page.screenshot({ path: `${FOLDER}/forms.png` });
+});
+
+test('copies that are lined up, and a mesh that is too coarse', async ({ page }) => {
+  await openPiece(page, STARTERS.find((s) => s.id === 'winding-stair')!.piece);
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Copies in place in landing' }).click();
+  await expect(page.locator('[data-letter]').first()).toBeVisible();
+  await settled(page.getByRole('application'));
+  await page.screenshot({ path: `${FOLDER}/copies.png` });
+  await openPiece(page, setParam(STARTERS[0]!.piece, 'sea', 't1', 'columns', 24));
+  await inWorkbench(page);
+  await page.getByRole('button', { name: /^Checks/ }).filter({ hasText: '1' }).click();
+  await page.getByRole('button', { name: 'Mark on the stage' }).click();
+  await expect(page.getByRole('img', { name: /edges too long/ })).toHaveAttribute('d', /M/);
+  await settled(page.getByRole('application'));
+  await page.screenshot({ path: `${FOLDER}/sampling.png` });
 });
 
 test('writing code', async ({ page }) => {

@@ -9,7 +9,7 @@ export const lanternAsh = () => piece('Lantern Ash', 'Night three: a paper lante
   strand('field', 'char', ['from', { value: from('left') }], ['ramp', { colours: [{ at: 0, colour: '#120a08' }, { at: 0.09, colour: '#3a1f14' }, { at: 0.24, colour: '#e9c99a' }, { at: 1, colour: '#f5e6c8' }], space: 'perceptual' }]),
   strand('field', 'ribs', ['uv'], ['stripes', { direction: [0, 1, 0], count: 14, width: 0.08, softness: 0.05 }]),
   strand('field', 'planks', ['plane'], ['bricks', { show: 'brick number', columns: 0.35, rows: 2.2, seed: 5 }], ['ramp', { colours: [{ at: 0, colour: '#2c221c' }, { at: 1, colour: '#4a382c' }] }]),
-  strand('form', 'lantern', ['ball', { radius: 1, columns: 72, rows: 280 }], ['push', { by: from('ribs'), amount: 0.03 }]),
+  strand('form', 'lantern', ['ball', { radius: 1, columns: 48, rows: 480 }], ['push', { by: from('ribs'), amount: 0.03 }]),
   strand('surface', 'paper', ['lit', { roughness: 0.9 }], ['colour', { colour: from('char') }], ['glow', { colour: from('char'), strength: 0.35 }], ['glow', { colour: '#ff7a22', strength: from('edge') }], ['cut', { by: from('left'), edge: 0 }]),
   strand('surface', 'boards', ['lit', { roughness: 0.6 }], ['colour', { colour: from('planks') }]),
   strand('stage', 'loft', ['camera', { position: [0, 1.35, 4.6], target: [0, 0.75, 0], lens: 34 }], ['floor', { surface: from('boards'), size: 16 }], ['place', { form: from('lantern'), surface: from('paper'), position: [0, 1.15, 0], size: 0.85 }],

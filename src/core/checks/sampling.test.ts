@@ -38,6 +38,13 @@ describe('sampling', () => {
     expect(blunt[0]!.factor / sharp[0]!.factor).toBeCloseTo(1, 1);
   });
 
+  it('hears fine waves of little height beside a large slow one', async () => {
+    const both = (columns: number) => sea(0, columns, [['code', { text: 'return waveSine(0.25 * v) + 0.1 * waveSine(8.0 * v - p.phase);' }]]);
+    const [reading] = await measureSampling(both(60));
+    expect(Number(reading!.fixes[0]!.value)).toBeGreaterThan(100);
+    expect(await measureSampling(both(200))).toEqual([]);
+  });
+
   it('marks the edges that are too long where they stand, and none on a fine mesh', async () => {
     const coarse = sea(8, 60);
     const marks = await samplingMarks(coarse, 'sea', 't2', 0.25);

@@ -1,15 +1,12 @@
-import { placeText, PLACE_SIZE } from '../glsl/lib';
 import { bake, liveSkin } from '../mesh/bake';
-import { placesOf } from '../mesh/place-rows';
-import type { Skin } from '../mesh/skin';
 import type { Mesh } from '../mesh/mesh';
 import { isControlRef, isLink, strandById, type Piece, type Strand } from '../piece/types';
 import type { NumberParam } from '../steps';
-import { analyse, Evaluator, literalOf, type Analysis } from '../weave';
+import { analyse, literalOf, type Analysis } from '../weave';
 import type { StepTypes } from '../weave/analyse';
-import { placeFieldOf, setPhase, setPlaceFields } from '../weave/places';
-import { slopesProgram } from '../weave/slopes';
+import { setPhase } from '../weave/places';
 import { lastReshape } from '../weave/weave';
+import { EDGE_WIDTH, gathered, Moving, someEdges, spotsOf, type Spots, type Way } from './sampling-edges';
 import type { Fix } from './seam';
 
 /**
@@ -36,129 +33,6 @@ export interface SamplingReading {
   factor: number;
   sentence: string;
   fixes: Fix[];
-}
-
-type Way = 'across' | 'along';
-
-/** Some edges of a skin: pairs of vertices, and which way of the sheet each runs. */
-interface Edges {
-  from: Uint32Array;
-  to: Uint32Array;
-  way: Way[];
-}
-
-/** Edges spread evenly over all corners; each runs from a corner to the next of its face. */
-function someEdges(skin: Skin, most: number): Edges {
-  const { corners, faceStarts } = skin;
-  const faces = faceStarts.length - 1;
-  const next = new Uint32Array(corners.length);
-  for (let f = 0; f < faces; f++) for (let c = faceStarts[f]!; c < faceStarts[f + 1]!; c++) next[c] = c + 1 < faceStarts[f + 1]! ? c + 1 : faceStarts[f]!;
-  const count = Math.min(most, corners.length);
-  const from = new Uint32Array(count);
-  const to = new Uint32Array(count);
-  const way: Way[] = [];
-  for (let i = 0; i < count; i++) {
-    // The golden section goes round all corners without falling into step with a grid.
-    const c = count === corners.length ? i : Math.floor(((i * 0.6180339887498949) % 1) * corners.length);
-    from[i] = corners[c]!;
-    to[i] = corners[next[c]!]!;
-    const uv = skin.points.uv;
-    const [du, dv] = [0, 1].map((k) => Math.abs(uv[2 * to[i]! + k]! - uv[2 * from[i]! + k]!)) as [number, number];
-    way.push(du >= dv ? 'across' : 'along');
-  }
-  return { from, to, way };
-}
-
-const WRAPPER = (slopes: string) => `
-vec3 clAlongEdge(Place p, vec3 way, vec3 turn, vec2 slide) {
-  vec3 along;
-  vec3 nowhere;
-  ${slopes}(p, ${placeText({ rest: 'way', world: 'way', normal: 'turn', uv: 'slide' }, true)}, ${placeText({}, true)}, along, nowhere);
-  return along;
-}
-`;
-const EDGE_WIDTH = 8;
-/** Part of an edge over which a difference is taken where there is no derivative. */
-const BIT = 1 / 64;
-
-/** Runs a form up to one step: where points are moved to, and how fast that changes along edges. */
-class Moving {
-  private constructor(
-    private readonly evaluator: Evaluator | null,
-    private readonly slopes: ((rows: Float32Array, count: number) => Float32Array) | null,
-  ) {}
-
-  /** @param step null for the form at rest */
-  static async make(piece: Piece, strand: Strand, step: string | null, analysis: Analysis): Promise<Moving> {
-    if (step === null) return new Moving(null, null);
-    const evaluator = await Evaluator.make(piece, [{ strand: strand.id, step }], analysis);
-    return new Moving(evaluator, await slopesProgram(evaluator, 'clAlongEdge', WRAPPER));
-  }
-
-  get glsl(): string {
-    return this.evaluator?.woven.glsl ?? '';
-  }
-
-  /** Where places are moved to; three floats each. */
-  to(rows: Float32Array, count: number): Float32Array {
-    if (this.evaluator) return this.evaluator.run(0, rows, count);
-    const out = new Float32Array(3 * count);
-    for (let i = 0; i < count; i++) out.set(rows.subarray(i * PLACE_SIZE, i * PLACE_SIZE + 3), 3 * i);
-    return out;
-  }
-
-  /** Derivative of that along each edge, for its whole length. `ways` holds rest, normal and uv of each. */
-  along(rows: Float32Array, ways: Float32Array, count: number): Float32Array {
-    if (!this.evaluator) return Float32Array.from({ length: 3 * count }, (_, i) => ways[EDGE_WIDTH * Math.floor(i / 3) + (i % 3)]!);
-    if (!this.slopes) {
-      const [before, after] = [-BIT, BIT].map((by) => this.to(shifted(rows, ways, count, by), count)) as [Float32Array, Float32Array];
-      return after.map((v, i) => (v - before[i]!) / (2 * BIT));
-    }
-    const width = PLACE_SIZE + EDGE_WIDTH;
-    const both = new Float32Array(count * width);
-    for (let i = 0; i < count; i++) {
-      both.set(rows.subarray(i * PLACE_SIZE, (i + 1) * PLACE_SIZE), i * width);
-      both.set(ways.subarray(i * EDGE_WIDTH, (i + 1) * EDGE_WIDTH), i * width + PLACE_SIZE);
-    }
-    return this.slopes(both, count);
-  }
-}
-
-/** Rows of places moved by a part of each edge. */
-function shifted(rows: Float32Array, ways: Float32Array, count: number, by: number): Float32Array {
-  const out = rows.slice();
-  for (let i = 0; i < count; i++) {
-    const at = (name: 'rest' | 'normal' | 'uv') => placeFieldOf(rows, i, name);
-    const moved = (name: 'rest' | 'normal' | 'uv', from: number) => [...at(name)].map((v, k) => v + by * ways[EDGE_WIDTH * i + from + k]!);
-    setPlaceFields(out, i, { rest: moved('rest', 0), world: moved('rest', 0), normal: moved('normal', 3), uv: moved('uv', 6) });
-  }
-  return out;
-}
-
-/** Rows of places: at both ends of each edge and at a place on it; and how rest, normal and uv change along each. */
-interface Spots {
-  from: Float32Array;
-  to: Float32Array;
-  on: Float32Array;
-  ways: Float32Array;
-}
-
-function spotsOf(skin: Skin, edges: Edges): Spots {
-  const [from, to] = [edges.from, edges.to].map((ends) => placesOf(skin, 0, undefined, ends)) as [Float32Array, Float32Array];
-  const ways = new Float32Array(edges.from.length * EDGE_WIDTH);
-  const sources = [[skin.positions, 3, 0], [skin.points.normal, 3, 3], [skin.points.uv, 2, 6]] as const;
-  edges.from.forEach((a, i) => {
-    for (const [data, size, at] of sources) for (let k = 0; k < size; k++) ways[i * EDGE_WIDTH + at + k] = data[size * edges.to[i]! + k]! - data[size * a + k]!;
-  });
-  // The place differs from edge to edge, so that a wave is not always met at its crests.
-  const parts = ways.map((w, j) => w * ((0.5 + Math.floor(j / EDGE_WIDTH) * 0.7548776662466927) % 1));
-  return { from, to, on: shifted(from, parts, edges.from.length, 1), ways };
-}
-
-function gathered(rows: Float32Array, indices: Uint32Array): Float32Array {
-  const out = new Float32Array(indices.length * PLACE_SIZE);
-  indices.forEach((v, i) => out.set(rows.subarray(v * PLACE_SIZE, (v + 1) * PLACE_SIZE), i * PLACE_SIZE));
-  return out;
 }
 
 /** A live step with what stands before it, on some edges of its form. */
@@ -193,36 +67,82 @@ async function formOf(piece: Piece, strand: Strand, analysis: Analysis, only?: s
   return { strand, rows: rows.slice(0, end), way: edges.way, spots: spotsOf(skin, edges), subjects };
 }
 
-/** Waves that fall on each edge, at each of some phases: one row of edges for each phase. */
-function wavesOf({ before, after }: Subject, { from, to, on, ways }: Spots, phases: readonly number[]): Float32Array[] {
+/** What the move of a step does along some edges: one row of edges for each phase. */
+interface Reading {
+  /** How fast it changes there, for the whole edge: by the derivative at one place on it. */
+  rise: Float32Array[];
+  /** How far that is from the even change that the edge shows. */
+  missed: Float32Array[];
+  /** Half of the way between the lowest and the highest. */
+  height: number;
+}
+
+function readAlong({ before, after }: Subject, { from, to, on, ways }: Spots, phases: readonly number[]): Reading {
   const count = ways.length / EDGE_WIDTH;
   const low = [Infinity, Infinity, Infinity];
   const high = [-Infinity, -Infinity, -Infinity];
   const moves = (at: Float32Array) => difference(after.to(at, count), before.to(at, count));
-  const rates = phases.map((phase) => {
+  const reading: Reading = { rise: [], missed: [], height: 0 };
+  for (const phase of phases) {
     for (const rows of [from, to, on]) setPhase(rows, phase);
     const move = moves(on);
     move.forEach((v, i) => {
       low[i % 3] = Math.min(low[i % 3]!, v);
       high[i % 3] = Math.max(high[i % 3]!, v);
     });
-    const [a, b] = [moves(from), moves(to)];
     const along = difference(after.along(on, ways, count), before.along(on, ways, count));
-    return Float32Array.from({ length: count }, (_, i) => bentRate(along, a, b, i));
-  });
-  // A wave of one frequency and height A rises by at most 2 pi A a wave, and none of a lower one rises faster
-  // (S. Bernstein's inequality), so rise over height bounds the waves on an edge.
-  const height = Math.max(...high.map((h, k) => h - low[k]!)) / 2;
-  return rates.map((rate) => rate.map((r) => (height > 1e-7 ? r / (2 * Math.PI * height) : 0)));
+    reading.rise.push(lengths(along));
+    reading.missed.push(lengths(difference(along, difference(moves(to), moves(from)))));
+  }
+  reading.height = Math.max(...high.map((h, k) => h - low[k]!)) / 2;
+  return reading;
 }
 
-/** How fast an edge's move changes along it, 0 where it changes evenly: an edge follows that however long it is. */
-function bentRate(along: Float32Array, a: Float32Array, b: Float32Array, i: number): number {
-  const three = (data: Float32Array) => [data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!] as const;
-  const [slope, from, to] = [three(along), three(a), three(b)];
-  const rate = Math.hypot(...slope);
-  const bend = Math.hypot(...slope.map((s, k) => s - (to[k]! - from[k]!)));
-  return Number.isFinite(rate) && bend > 0.1 * rate ? rate : 0;
+/** Lengths of vectors; 0 where one is not a number. */
+function lengths(vectors: Float32Array): Float32Array {
+  return Float32Array.from({ length: vectors.length / 3 }, (_, i) => {
+    const length = Math.hypot(vectors[3 * i]!, vectors[3 * i + 1]!, vectors[3 * i + 2]!);
+    return Number.isFinite(length) ? length : 0;
+  });
+}
+
+/**
+ * Waves on an edge of one way, by two measures of which the larger counts. A wave of height A
+ * rises by at most 2 pi A a wave, and none of a lower frequency rises faster (S. Bernstein's
+ * inequality), so rise over height bounds the waves. And of a wave of which an edge takes in k
+ * radians, a straight edge misses 1 - sinc^2(k / 2) of the slope's power (the mean over all
+ * places on all edges), so the power that is missed tells k: this hears fine waves of little height.
+ */
+function wavesOn({ rise, missed, height }: Reading, of: (edge: number) => boolean): number {
+  const edges = [...rise[0]!.keys()].filter(of);
+  if (edges.length === 0 || height < 1e-7) return 0;
+  let bound = 0;
+  let [all, lost] = [0, 0];
+  rise.forEach((rates, n) => {
+    // An edge that a move follows evenly shows it, however long it is.
+    const bent = edges.map((i) => (missed[n]![i]! > 0.1 * rates[i]! ? rates[i]! : 0));
+    bound = Math.max(bound, quantile(bent, QUANTILE) / (2 * Math.PI * height));
+    for (const i of edges) {
+      all += rates[i]! ** 2;
+      lost += missed[n]![i]! ** 2;
+    }
+  });
+  const still = all / (edges.length * rise.length) < (1e-3 * height) ** 2;
+  return Math.max(bound, still ? 0 : radiansMissing(lost / all) / (2 * Math.PI));
+}
+
+/** Beyond this part the power that is missed hardly tells waves apart. */
+const MOST_MISSED = 0.95;
+
+/** k, where 1 - sinc^2(k / 2) is a part; by halving. */
+function radiansMissing(part: number): number {
+  let [low, high] = [0, 2 * Math.PI];
+  for (let i = 0; i < 40; i++) {
+    const half = (low + high) / 4;
+    if (1 - (Math.sin(half) / half) ** 2 < Math.min(part, MOST_MISSED)) low = 2 * half;
+    else high = 2 * half;
+  }
+  return low;
 }
 
 const difference = (a: Float32Array, b: Float32Array) => a.map((v, i) => v - b[i]!);
@@ -239,8 +159,8 @@ export async function measureSampling(piece: Piece): Promise<SamplingReading[]> 
   for (const strand of piece.strands) {
     const form = strand.kind === 'form' ? await formOf(piece, strand, analysis) : null;
     for (const subject of form?.subjects ?? []) {
-      const waves = wavesOf(subject, form!.spots, PHASES);
-      const factor = (way: Way) => EDGES_PER_WAVE * Math.max(...waves.map((w) => quantile([...w].filter((_, i) => form!.way[i] === way), QUANTILE)));
+      const reading = readAlong(subject, form!.spots, PHASES);
+      const factor = (way: Way) => EDGES_PER_WAVE * wavesOn(reading, (i) => form!.way[i] === way);
       const [across, along] = [factor('across'), factor('along')];
       if (Math.max(across, along) < SLACK) continue;
       const { step, definition } = subject.row;
@@ -250,15 +170,25 @@ export async function measureSampling(piece: Piece): Promise<SamplingReading[]> 
   return readings;
 }
 
+/** Edges are marked that miss more than this part of the usual rise: as much as four to a wave miss. */
+const MARKED = 0.45;
+
 /** The edges that are too long for a step at a phase, where they then stand: six floats each. */
 export async function samplingMarks(piece: Piece, strandId: string, step: string, phase: number): Promise<Float32Array> {
   const strand = strandById(piece, strandId);
   const analysis = analyse(piece);
   const form = strand && (await formOf(piece, strand, analysis, step));
   if (!form || form.subjects.length === 0) return new Float32Array(0);
-  const { spots, subjects: [subject] } = form;
-  const now = wavesOf(subject!, spots, [...PHASES, phase]).at(-1)!;
-  const found = Uint32Array.from(now.keys()).filter((i) => now[i]! * EDGES_PER_WAVE > SLACK);
+  const { way, spots, subjects: [subject] } = form;
+  const { rise, missed } = readAlong(subject!, spots, [phase]);
+  const usual = (of: Way) => {
+    const rates = rise[0]!.filter((_, i) => way[i] === of);
+    return Math.sqrt(rates.reduce((sum, r) => sum + r * r, 0) / Math.max(1, rates.length));
+  };
+  // Along a pattern that only runs across, nothing rises, and nothing is missed.
+  const most = Math.max(usual('across'), usual('along'));
+  const limit = { across: Math.max(usual('across'), 0.1 * most), along: Math.max(usual('along'), 0.1 * most) };
+  const found = Uint32Array.from(missed[0]!.keys()).filter((i) => missed[0]![i]! > MARKED * limit[way[i]!]);
   const whole = await Moving.make(piece, strand!, strand!.steps.at(-1)!.id, analysis);
   const [a, b] = [spots.from, spots.to].map((ends) => whole.to(gathered(ends, found), found.length)) as [Float32Array, Float32Array];
   return Float32Array.from({ length: 6 * found.length }, (_, i) => (i % 6 < 3 ? a : b)[3 * Math.floor(i / 6) + (i % 3)]!);
