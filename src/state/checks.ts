@@ -45,6 +45,8 @@ export function startChecks(pictureSeam: () => Promise<PictureSeam | null>): () 
     clearTimeout(timer);
     timer = setTimeout(() => void measure(), PAUSE);
   };
+  // What was measured of a piece that was open before is not this one's.
+  useChecks.setState({ seam: null, sampling: [], picture: null, problems: [] });
   soon();
   const stop = useWorkbench.subscribe((now, before) => {
     if (now.piece !== before.piece) soon();

@@ -39,14 +39,6 @@ export class MeshBuilder {
     this.starts.push(0);
   }
 
-  get points(): number {
-    return this.pointFrom.count;
-  }
-
-  get faces(): number {
-    return this.faceFrom.count;
-  }
-
   /** @returns number of the new point */
   point(x: number, y: number, z: number, from: number): number {
     this.xyz.push(x);
