@@ -4,6 +4,7 @@ import { bake } from '@/core/mesh/bake';
 import { CopySpots } from '@/core/mesh/copy-spots';
 import { skinOf } from '@/core/mesh/skin';
 import { standing } from '@/core/mesh/standing';
+import { setParam } from '@/core/piece/edit';
 import { from, piece, strand } from '@/demo/build';
 import { CopyOrder } from './copy-order';
 import { geometryOf } from './geometry';
@@ -42,4 +43,14 @@ it('puts every copy once, from far to near, and leaves what it shares to others'
   expect([...source.getAttribute('clCopyIn')!.array]).toEqual(Array.from({ length: 40 }, (_, n) => n));
   order.dispose();
   expect(source.getAttribute('position')).toBeDefined();
+});
+
+it('is kept while only numbers change, and made anew for another mesh or text', async () => {
+  const make = (p: typeof row, m = mesh) => CopySpots.make(p, p.strands[2]!, m, 100, undefined, spots);
+  expect(await make(setParam(row, 'panes', 't2', 'size', [2, 2, 2]))).toBe(spots);
+  expect(await make(row, { ...mesh })).not.toBe(spots);
+  expect(await make(setParam(row, 'late', 't1', 'as', 'count'))).not.toBe(spots);
+  const source = geometryOf(skinOf(mesh));
+  const order = new CopyOrder(source as THREE.InstancedBufferGeometry, spots);
+  expect([order.puts(source, spots), order.puts(source, null), order.puts(geometryOf(skinOf(mesh)), spots)]).toEqual([true, false, false]);
 });

@@ -26,6 +26,11 @@ export class CopyOrder {
     this.depths = new Float32Array(spots.count);
   }
 
+  /** Is it these copies of this geometry that it puts in order? */
+  puts(source: THREE.BufferGeometry, spots: CopySpots | null): boolean {
+    return this.source === source && this.spots === spots;
+  }
+
   /** @param towards direction in which things are farther, in the form's own space */
   sort(piece: Piece, phase: number, towards: THREE.Vector3): void {
     const at = this.spots.at(piece, phase);

@@ -2,7 +2,7 @@ import * as THREE from 'three';
 import { linearOf } from '@/core/colour';
 import { CopySpots } from '@/core/mesh/copy-spots';
 import type { Skin } from '@/core/mesh/skin';
-import { isLink, type Piece, type Strand } from '@/core/piece/types';
+import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types';
 import { analyse, type Analysis, type Target } from '@/core/weave';
 import { makeShared } from './dressed';
 import { MOST_ORDERED } from './copy-order';
@@ -11,6 +11,7 @@ import { FinishPass } from './finish-pass';
 import { Follower } from './follow';
 import { StageScene, type View } from './stage-scene';
 import { farFirst } from './standing';
+import { needsOrder, surfaceState } from './surface-state';
 
 /** Samples a pixel for edges. Software drawing pays for each, so the preview takes fewer. */
 export const EXPORT_SAMPLES = 4;
@@ -24,14 +25,18 @@ export function outputOf(piece: Piece): { finish: Strand | null; stage: Strand |
   return { finish, stage: isLink(link) ? (piece.strands.find((s) => s.id === link.link) ?? null) : null };
 }
 
-/** Where copies stand, for the forms that have so few that they can be put in order. */
-async function spotsOf(piece: Piece, analysis: Analysis, meshOf: (form: string) => Skin | undefined): Promise<Map<string, CopySpots>> {
+/** Where copies stand, for the forms whose copies light shines through, and that have so few that they can be put in order. */
+async function spotsOf(piece: Piece, analysis: Analysis, stage: Strand | null, meshOf: (form: string) => Skin | undefined, before: ReadonlyMap<string, CopySpots>): Promise<Map<string, CopySpots>> {
   const found = new Map<string, CopySpots>();
-  for (const strand of piece.strands) {
-    const skin = strand.kind === 'form' ? meshOf(strand.id) : undefined;
-    if (!skin?.copies || skin.copies.at.length / 3 > MOST_ORDERED) continue;
-    const spots = await CopySpots.make(piece, strand, skin, MOST_ORDERED, analysis);
-    if (spots) found.set(strand.id, spots);
+  const seeThrough = piece.strands.filter((s) => s.kind === 'surface' && needsOrder(surfaceState(piece, analysis, s.id))).map((s) => s.id);
+  if (seeThrough.length === 0) return found;
+  for (const step of stage?.steps ?? []) {
+    const { form } = step.params;
+    const strand = isLink(form) ? strandById(piece, form.link) : undefined;
+    const skin = strand && meshOf(strand.id);
+    if (!skin?.copies || skin.copies.at.length / 3 > MOST_ORDERED || found.has(strand!.id)) continue;
+    const spots = await CopySpots.make(piece, strand!, skin, MOST_ORDERED, analysis, before.get(strand!.id));
+    if (spots) found.set(strand!.id, spots);
   }
   return found;
 }
@@ -50,6 +55,7 @@ export class Picture {
   private readonly empty = new THREE.Scene();
   private readonly ground = new THREE.Color(0, 0, 0);
   private follower: Follower | null = null;
+  private spots: ReadonlyMap<string, CopySpots> = new Map();
   private asked = 0;
   private piece: Piece | null = null;
   private analysis: Analysis | null = null;
@@ -79,13 +85,14 @@ export class Picture {
     const analysis = analyse(piece);
     const output = outputOf(piece);
     const follower = await Follower.make(piece, analysis);
-    const spots = await spotsOf(piece, analysis, meshOf);
+    const spots = await spotsOf(piece, analysis, output.stage, meshOf, this.spots);
     // A later piece may have been ready sooner.
     if (turn !== this.asked) return;
     this.piece = piece;
     this.analysis = analysis;
     this.output = output;
     this.follower = follower;
+    this.spots = spots;
     this.fresh.clear();
     this.ground.setRGB(...linearOf(piece.picture.background), THREE.LinearSRGBColorSpace);
     if (output.stage) this.stageScene.build(piece, analysis, output.stage, meshOf, spots);

@@ -5,6 +5,7 @@ import type { Piece, Vector } from '@/core/piece/types';
 import type { Analysis } from '@/core/weave';
 import { CopyOrder } from './copy-order';
 import type { Follow } from './follow';
+import { needsOrder } from './surface-state';
 import { Dressed, type Dress, type Shared } from './dressed';
 import { expandedGeometryOf, geometryOf } from './geometry';
 
@@ -67,10 +68,11 @@ export class Standing {
       if (known) before.splice(before.indexOf(known), 1);
       const layer = known ?? this.makeLayer(new Dressed(piece, analysis, dress, shared));
       const geometry = geometries.of(skin, layer.dressed.body.faces);
-      layer.order?.dispose();
-      // Light that is added, or multiplied, comes to the same in any order.
-      const { transparent, blend } = layer.dressed.state;
-      layer.order = spots && transparent && blend === 'normal' && spots.count === this.copies ? new CopyOrder(geometry as THREE.InstancedBufferGeometry, spots) : null;
+      const ordered = needsOrder(layer.dressed.state) ? spots : null;
+      if (!layer.order?.puts(geometry, ordered)) {
+        layer.order?.dispose();
+        layer.order = ordered && new CopyOrder(geometry as THREE.InstancedBufferGeometry, ordered);
+      }
       for (const object of layer.meshes) object.geometry = layer.order?.geometry ?? geometry;
       return layer;
     });

@@ -16,6 +16,9 @@ export interface SurfaceState {
   uses: ReadonlySet<string>;
 }
 
+/** Does the order of what lies over one another matter? Light that is added, or multiplied, comes to the same in any. */
+export const needsOrder = ({ transparent, blend }: SurfaceState) => transparent && blend === 'normal';
+
 const ANSWERS_YES = (value: string | undefined, otherwise: boolean) => (value === undefined ? otherwise : value === 'yes');
 
 /** Reads the state from the steps that are on: the last of each kind counts. */

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import { isLink, type Piece, type Strand } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
 import { linkedStrands } from '@/core/weave';
-import { lean, studio } from '@/workers/doors';
+import { Ended, lean, studio } from '@/workers/doors';
 import { useTransport } from './transport';
 import { useWorkbench } from './workbench';
 
@@ -93,6 +93,8 @@ export function startPreviews(): () => void {
         const drawn = await studio().previews(lean(piece), job.strand.id, job.strand.steps.map((s) => s.id), SIZE, phase);
         putPreviews(drawn.map(([step, preview]) => [previewKey(job.strand.id, step), preview]));
       } catch (error) {
+        // Stopped because of another form: it is drawn again.
+        if (error instanceof Ended && job.strand.kind !== 'form') done.delete(job.strand.id);
         putPreviews(job.strand.steps.map((s) => [previewKey(job.strand.id, s.id), { kind: 'none', why: (error as Error).message }]));
       }
     }

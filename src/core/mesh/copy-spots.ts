@@ -5,27 +5,33 @@ import { placeRows, setPhase } from '../weave/places';
 import type { Mesh } from './mesh';
 import { delayed } from './standing';
 
+type Placed = Pick<Mesh, 'positions' | 'copies'>;
+
 /** Where the copies of a form stand: one point of each, the one nearest to its middle. */
 export class CopySpots {
   private constructor(
     private readonly evaluator: Evaluator,
     private readonly rows: Float32Array,
+    private readonly mesh: Placed,
     readonly count: number,
   ) {}
 
   /**
    * @param most copies that are told, from the first
+   * @param before kept where the mesh and the text are still the same
    * @returns null where the form is there once
    */
-  static async make(piece: Piece, strand: Strand, mesh: Pick<Mesh, 'positions' | 'copies'>, most: number, analysis: Analysis = analyse(piece)): Promise<CopySpots | null> {
+  static async make(piece: Piece, strand: Strand, mesh: Placed, most: number, analysis: Analysis = analyse(piece), before?: CopySpots): Promise<CopySpots | null> {
     if (!mesh.copies || mesh.positions.length === 0) return null;
+    const evaluator = await Evaluator.make(piece, [{ strand: strand.id }], analysis);
+    if (before?.mesh === mesh && before.evaluator.woven.glsl === evaluator.woven.glsl) return before;
     const { at, normal } = mesh.copies;
     const copies = at.length / 3;
     const count = Math.min(most, copies);
     const rest = middlePoint(mesh.positions);
     const three = (data: Float32Array, n: number) => [...data.subarray(3 * n, 3 * n + 3)];
     const rows = placeRows(Array.from({ length: count }, (_, n) => ({ rest, world: rest, copy: n, copies, copyAt: three(at, n), copyNormal: three(normal, n) })));
-    return new CopySpots(await Evaluator.make(piece, [{ strand: strand.id }], analysis), rows, count);
+    return new CopySpots(evaluator, rows, mesh, count);
   }
 
   /** In the form's own space, three floats a copy. @param piece of the same structure, for its numbers */

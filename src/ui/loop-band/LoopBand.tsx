@@ -5,7 +5,7 @@ import { usePanels } from '@/state/panels';
 import { dependsOn } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
-import { lean, studio } from '@/workers/doors';
+import { Ended, lean, studio } from '@/workers/doors';
 import { shortNumber } from '../words';
 import { Button } from '../parts/Button';
 import { drawBand, frameAt, type Trace } from './draw';
@@ -80,7 +80,7 @@ function useTraces(): Trace[] {
   const key = piece.strands.filter((s) => s.kind === 'signal').map((s) => s.name + dependsOn(piece, s)).join();
   useEffect(() => {
     let ended = false;
-    studio().traces(lean(useWorkbench.getState().piece), 241).then((t) => !ended && setTraces(t)).catch(() => !ended && setTraces([]));
+    studio().traces(lean(useWorkbench.getState().piece), 241).then((t) => !ended && setTraces(t)).catch((error: unknown) => !ended && !(error instanceof Ended) && setTraces([]));
     return () => {
       ended = true;
     };
