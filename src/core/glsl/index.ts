@@ -1,4 +1,5 @@
 export { GlslError, type Pos } from './errors';
+export { floatText } from './number-text';
 export { builtinNames, checkProgram } from './check';
 export { compile, type Compiled, type Entry } from './wasm/compile';
 export { Processor } from './run';

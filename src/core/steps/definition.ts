@@ -1,6 +1,7 @@
 import type { LibraryPart } from '../glsl';
 import type { Baking } from '../mesh/baking';
 import type { Copies, Mesh, Shading } from '../mesh/mesh';
+import { LIMITS } from '../piece/limits';
 import type { CurvePoint, Key, Kind, Step, Stop, Value, Vector } from '../piece/types';
 
 /** What runs through a row between two steps. */
@@ -8,6 +9,8 @@ export type RunType = 'float' | 'vec2' | 'vec3' | 'form' | 'surface' | 'stage' |
 
 interface ParamBase {
   id: string;
+  /** Its name in the step's GLSL, where that is not the id. */
+  glslName?: string;
   name: string;
   /** One line for the artist: what it does. */
   about: string;
@@ -22,7 +25,7 @@ interface ParamBase {
 export interface NumberParam extends ParamBase {
   type: 'number';
   default: number;
-  /** Range of the slider; `hard` is the range that makes sense at all. */
+  /** Range of the slider; `hard` is the range that makes sense at all, and holds wherever a value comes from: see `rangeOf`. */
   min: number;
   max: number;
   hard?: [number, number];
@@ -187,7 +190,16 @@ export interface ResolvedStep extends StepDefinition {
   broken?: { sentence: string; line: number; column: number; length: number };
 }
 
+/** Name under which the step's GLSL knows a parameter. */
+export const glslNameOf = (param: Param) => param.glslName ?? param.id;
+
 export const kindOf = (definition: StepDefinition) => definition.op.split('.')[0] as Kind;
+
+/**
+ * Least and greatest number that ever reaches a step through this parameter, as a literal, a control or a
+ * link; of a vector, for each of its numbers.
+ */
+export const rangeOf = (param: Param): readonly [number, number] => (param.type === 'number' ? param.hard : undefined) ?? [-LIMITS.number, LIMITS.number];
 
 /** The value that a parameter has where a step does not set it. */
 export function defaultOf(param: Param): Value | undefined {

@@ -7,6 +7,6 @@ export { slopes, sortedStops } from './tables';
 export { Evaluator } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';
 export { placeRows, writePlace, type PlaceValues } from './places';
-export { floatText, strandNames } from './words';
+export { strandNames } from './words';
 export { formText, type FormText, type FormWoven } from './form-text';
 export { exportGlsl, FLAT_PLACE } from './export';

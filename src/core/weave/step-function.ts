@@ -1,5 +1,5 @@
 import { glslType } from './weave';
-import type { Param, RunType, StepDefinition } from '../steps';
+import { glslNameOf, type Param, type RunType, type StepDefinition } from '../steps';
 
 /** `field.fractal` is called `fieldFractal` in GLSL. */
 export function stepFunctionName(definition: StepDefinition): string {
@@ -27,7 +27,7 @@ export function heard(definition: StepDefinition): Param[] {
 export function stepFunction(definition: StepDefinition, takes: RunType | null, gives: RunType, name = stepFunctionName(definition), again?: string, chosen?: Record<string, number>, moments: Record<string, string> = {}): string {
   const asked = { ...moments, ...(again ? { again } : {}) };
   const body = Object.entries(asked).reduce((text, [id, call]) => text.replace(new RegExp(`\\b${id}\\(`, 'g'), `${call}(`), definition.glsl!);
-  const params = heard(definition).flatMap((p) => (!(chosen && p.id in chosen) ? [`${paramType(p)} ${p.id}`] : []));
+  const params = heard(definition).flatMap((p) => (!(chosen && p.id in chosen) ? [`${paramType(p)} ${glslNameOf(p)}`] : []));
   const constants = Object.entries(chosen ?? {}).map(([id, place]) => `  const int ${id} = ${place};\n`).join('');
   const running = takes ? [`${glslType(takes)} v`] : [];
   return `${glslType(gives)} ${name}(${['Place p', ...running, ...params].join(', ')}) {\n${constants}${body.replace(/^\n/, '')}\n}\n`;

@@ -1,7 +1,8 @@
+import { floatText } from '../glsl';
 import { linearOf } from '../colour';
 import { controlled } from '../piece/desk';
 import { controlById, isControlRef, isLink, stepById, strandById, type Link, type Piece, type Step, type Value, type Vector } from '../piece/types';
-import { defaultOf, valueOf, type Param, type PlainParams, type StepDefinition } from '../steps';
+import { defaultOf, rangeOf, valueOf, type Param, type PlainParams, type StepDefinition } from '../steps';
 import { literalFits } from './analyse';
 import { rampChoices, tableOf } from './tables';
 
@@ -27,11 +28,18 @@ export function literalOf(piece: Piece, step: Step, param: Param): Value | undef
   return literalFits(param, value) ? value : defaultOf(param);
 }
 
-function clampHard(param: Param, value: number): number {
-  if (param.type !== 'number') return value;
-  const [low, high] = param.hard ?? [-Infinity, Infinity];
-  const held = Math.min(high, Math.max(low, value));
-  return param.whole ? Math.round(held) : held;
+/** A number within the range of its parameter; what is not a number at all becomes the lower end. */
+function withinRange(param: Param, value: number): number {
+  const [low, high] = rangeOf(param);
+  const held = value >= low ? Math.min(value, high) : low;
+  return param.type === 'number' && param.whole ? Math.floor(held + 0.5) : held;
+}
+
+/** The same in GLSL, for a value that a link brings: see `withinRange`. */
+export function withinRangeText(param: Param, text: string): string {
+  const [low, high] = rangeOf(param).map(floatText);
+  const held = `clamp(${text}, ${low}, ${high})`;
+  return param.type === 'number' && param.whole ? `floor(${held} + 0.5)` : held;
 }
 
 /** Scalars of a slot at present. Colours come out in linear light. */
@@ -47,9 +55,9 @@ export function slotValues(piece: Piece, slot: UniformSlot): number[] {
 function scalarsOf(param: Param, value: Value | undefined): number[] {
   switch (param.type) {
     case 'number':
-      return [clampHard(param, value as number)];
+      return [withinRange(param, value as number)];
     case 'vector':
-      return value as Vector;
+      return (value as Vector).map((v) => withinRange(param, v));
     case 'colour':
       return linearOf(value as string);
     default:
@@ -68,8 +76,8 @@ export function plainParams(piece: Piece, step: Step, definition: StepDefinition
     if (param.type === 'strand') plain[param.id] = isLink(value) ? value.link : '';
     else if (param.type === 'choice' || param.type === 'picture' || param.type === 'mesh' || param.type === 'text') plain[param.id] = literalOf(piece, step, param) as string;
     else if (!tableOf(param)) {
-      const scalars = isLink(value) ? follow(value) : scalarsOf(param, literalOf(piece, step, param));
-      plain[param.id] = param.type === 'number' ? clampHard(param, scalars[0]!) : (scalars.length === 3 ? scalars : [scalars[0]!, scalars[0]!, scalars[0]!]) as Vector;
+      const scalars = (isLink(value) ? follow(value) : scalarsOf(param, literalOf(piece, step, param))).map((v) => withinRange(param, v));
+      plain[param.id] = param.type === 'number' ? scalars[0]! : (scalars.length === 3 ? scalars : [scalars[0]!, scalars[0]!, scalars[0]!]) as Vector;
     }
   }
   return plain;

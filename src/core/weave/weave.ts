@@ -1,11 +1,11 @@
-import { library, PICTURE_SLOTS, samplerText, type LibraryPart } from '../glsl';
+import { floatText, library, PICTURE_SLOTS, samplerText, type LibraryPart } from '../glsl';
 import { isLink, type Link, type Piece, type Strand } from '../piece/types';
-import { valueOf, type Aside, type Param, type RunType, type StepDefinition } from '../steps';
+import { glslNameOf, valueOf, type Aside, type Param, type RunType, type StepDefinition } from '../steps';
 import { linkProblem, type Analysis, type StepTypes } from './analyse';
-import { emptyType, floatText, strandNames } from './words';
+import { emptyType, strandNames } from './words';
 import { heard, paramType, stepFunction, stepFunctionName } from './step-function';
 import { rampChoices, tableOf, type Table } from './tables';
-import { literalOf, slotValues, type UniformSlot } from './values';
+import { literalOf, slotValues, withinRangeText, type UniformSlot } from './values';
 
 /** A strand, whole or up to and including one of its steps. */
 export interface Target {
@@ -52,6 +52,9 @@ const GLSL_TYPE: Record<RunType, string> = { float: 'float', vec2: 'vec2', vec3:
 const START: Partial<Record<RunType, string>> = { form: 'p.rest', image: 'v' };
 const NOTHING: Partial<Record<RunType, string>> = { surface: 'bareSurface(vec3(0.18), 1.0, 0.0)', form: 'p.rest', image: 'v' };
 
+/** What a step gives stays a number, however large what came in was: see `finite` in the library. */
+const heldText = (gives: RunType, text: string) => (gives === 'surface' || gives === 'stage' ? text : `finite(${text})`);
+
 export const glslType = (type: RunType) => GLSL_TYPE[type];
 
 /**
@@ -73,6 +76,12 @@ export function lastReshape(rows: StepTypes[], end = rows.length - 1): number {
   return 0;
 }
 
+/** What a link brings, as wide as the parameter and within its range. @param seen type of the value */
+function linkedText(param: Param, value: string, seen: RunType): string {
+  const wide = param.type === 'number' || seen === 'vec3' ? value : seen === 'float' ? `vec3(${value})` : `vec3(${value}, 0.0)`;
+  return withinRangeText(param, wide);
+}
+
 const TOGETHER = 'clTogether';
 
 class Weaver {
@@ -82,7 +91,10 @@ class Weaver {
   private readonly cuts = new Map<string, Set<number>>();
   private readonly parts = new Set<LibraryPart>(['place']);
   private readonly uniforms: UniformSlot[] = [];
-  private readonly stepFunctions = new Map<string, string>();
+  /** Functions of steps by the text that they would have if no other had taken their name. */
+  private readonly stepFunctions = new Map<string, { name: string; text: string }>();
+  /** How many functions of steps go by one name, apart from their number. */
+  private readonly versions = new Map<string, number>();
   private readonly strandFunctions: string[] = [];
   private readonly pictures: string[] = [];
   private readonly signals = new Map<string, HeldSignal>();
@@ -105,7 +117,7 @@ class Weaver {
     for (const strand of this.analysis.order) this.writeStrand(strand);
     for (const target of targets) this.enter(target);
     const together = this.options.together && targets.length > 1 ? this.writeTogether(targets) : undefined;
-    const text = [library(this.parts), this.uniformText(), ...this.signalText(), ...this.stepFunctions.values(), ...this.strandFunctions].join('\n');
+    const text = [library(this.parts), this.uniformText(), ...this.signalText(), ...[...this.stepFunctions.values()].map((f) => f.text), ...this.strandFunctions].join('\n');
     return { glsl: text, uniforms: this.uniforms, functions, pictures: this.pictures, signals: [...this.signals.values()], asides: this.asides, together };
   }
 
@@ -270,7 +282,7 @@ class Weaver {
     for (const [i, row] of this.rows(strand.id).slice(begin, end + 1).entries()) {
       if (!row.active || !row.definition?.glsl) continue;
       const name = `v${begin + i + 1}`;
-      lines.push(`  ${glslType(row.gives!)} ${name} = ${this.call(strand, row, begin + i, running)};`);
+      lines.push(`  ${glslType(row.gives!)} ${name} = ${heldText(row.gives!, this.call(strand, row, begin + i, running))};`);
       running = name;
     }
     const result = running || NOTHING[gives] || `${glslType(gives)}(0.0)`;
@@ -303,16 +315,23 @@ class Weaver {
     const chosen = Object.fromEntries(definition.params.filter((p) => p.type === 'choice' && paramType(p) !== null).map((p) => [p.id, this.choiceIndex(row, p.id)]));
     const before = this.before(strand.id, index);
     const moments = definition.params.filter((p) => p.per === 'moment').map((p) => this.moment(strand, row, index, p));
-    // What an artist wrote, or what asks for its own row elsewhere, is one row's alone.
-    if (before || definition.resolve || moments.length > 0) {
+    // What asks for its own row elsewhere is that row's alone.
+    if (before || moments.length > 0) {
       const name = `${this.names.get(strand.id)}_Step${index + 1}`;
       this.strandFunctions.push(stepFunction(definition, takes, row.gives!, name, before ? this.nameOf(before) : undefined, chosen, Object.fromEntries(moments)));
       return name;
     }
+    // Rows share a function where its text is the same to the letter, whatever it was made from.
     const shared = [stepFunctionName(definition), ...Object.values(chosen)].join('_');
-    const key = `${shared} ${takes}`;
-    if (!this.stepFunctions.has(key)) this.stepFunctions.set(key, stepFunction(definition, takes, row.gives!, shared, undefined, chosen));
-    return shared;
+    const written = (name: string) => stepFunction(definition, takes, row.gives!, name, undefined, chosen);
+    const text = written(shared);
+    const known = this.stepFunctions.get(text);
+    if (known) return known.name;
+    const others = this.versions.get(shared) ?? 0;
+    this.versions.set(shared, others + 1);
+    const name = others === 0 ? shared : `${shared}_V${others + 1}`;
+    this.stepFunctions.set(text, { name, text: others === 0 ? text : written(name) });
+    return name;
   }
 
   /** Slot of an asset among the pictures that the program reads; -1 where there is none. */
@@ -330,7 +349,7 @@ class Weaver {
 
   private argument(strand: Strand, row: StepTypes, index: number, param: Param, running: string): string | null {
     if (paramType(param) === null || param.per === 'moment') return null;
-    const name = `${this.names.get(strand.id)}_Step${index + 1}_${param.id}`;
+    const name = `${this.names.get(strand.id)}_Step${index + 1}_${glslNameOf(param)}`;
     const slot = { name, strand: strand.id, step: row.step.id, param };
     // Choices are constants of the step's function; see `stepName`.
     if (param.type === 'choice') return null;
@@ -348,9 +367,7 @@ class Weaver {
     const place = param.per === 'face' || param.per === 'copy' ? `${param.per}Of(p)` : 'p';
     const whole = isElsewhere(row.definition!, param) && !this.isHeld(target) ? `${this.nameOf(target)}(${place})` : this.valueName(target);
     const value = `${whole}${link.swizzle ? `.${link.swizzle}` : ''}`;
-    if (!wide) return value;
-    const seen = link.swizzle ? 'float' : this.typeOf(target);
-    return seen === 'float' ? `vec3(${value})` : seen === 'vec2' ? `vec3(${value}, 0.0)` : value;
+    return linkedText(param, value, link.swizzle ? 'float' : this.typeOf(target));
   }
 
   private isHeld(target: Target): boolean {
@@ -368,9 +385,9 @@ class Weaver {
     const link = this.linkOf(row, param);
     const type = paramType(param)!;
     const target = link && { strand: link.link, step: link.step };
-    let text = target ? `${this.nameOf(target)}(p)${link.swizzle ? `.${link.swizzle}` : ''}` : this.argument(strand, row, index, asked, '')!;
-    const seen = target && !link.swizzle ? this.typeOf(target) : 'float';
-    if (target && type === 'vec3') text = seen === 'float' ? `vec3(${text})` : seen === 'vec2' ? `vec3(${text}, 0.0)` : text;
+    const text = target
+      ? linkedText(param, `${this.nameOf(target)}(p)${link.swizzle ? `.${link.swizzle}` : ''}`, link.swizzle ? 'float' : this.typeOf(target))
+      : this.argument(strand, row, index, asked, '')!;
     this.strandFunctions.push(`${type} ${name}(Place p) {\n  return ${text};\n}\n`);
     return [param.id, name];
   }

@@ -16,12 +16,6 @@ export function strandNames(piece: Piece): Map<string, string> {
   return names;
 }
 
-/** A number as a GLSL float literal that reads back as the same 32-bit float. */
-export function floatText(value: number): string {
-  const text = String(Number(Math.fround(value).toPrecision(9)));
-  return /[.e]/.test(text) ? text : `${text}.0`;
-}
-
 /** What a strand gives while it has no step that runs. */
 export function emptyType(strand: Strand): RunType {
   switch (strand.kind) {

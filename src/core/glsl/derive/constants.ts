@@ -1,4 +1,4 @@
-import { floatText } from '../../weave/words';
+import { floatText } from '../number-text';
 import { isConstant } from '../check/constants';
 import type { Node } from '../ir';
 import type { Type } from '../types';

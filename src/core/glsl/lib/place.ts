@@ -52,6 +52,11 @@ ${PLACE_FIELDS.map((f) => `  ${typeOf(f.size)} ${f.name}; // ${f.about}`).join('
 // is worked out there has no slope along the surface.
 ${Object.entries(WHOLE).map(([name, fields]) => `Place ${name}(Place p) { return ${insteadOf(fields)}; }`).join('\n')}
 
+// Numbers stay numbers: nothing that runs through a row grows beyond a billion, and what is not a number is 0.
+float finite(float x) { return abs(x) <= 1e9 ? x : x > 0.0 ? 1e9 : x < 0.0 ? -1e9 : 0.0; }
+vec2 finite(vec2 x) { return vec2(finite(x.x), finite(x.y)); }
+vec3 finite(vec3 x) { return vec3(finite(x.x), finite(x.y), finite(x.z)); }
+
 // A running value as a point in space: missing coordinates are 0.
 vec3 pointOf(float v) { return vec3(v, 0.0, 0.0); }
 vec3 pointOf(vec2 v) { return vec3(v, 0.0); }
