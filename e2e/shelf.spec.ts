@@ -42,7 +42,7 @@ const veil = () => writePiece(smallStarter('tidewater-veil'));
 const bad: [string, () => string, RegExp][] = [
   ['is not JSON', () => 'just words', /not JSON/],
   ['is not a piece', () => '{"hello": 1}', /not a piece/],
-  ['is newer', () => veil().replace('"version": 1', '"version": 9'), /newer Calm Lattice/],
+  ['is newer', () => veil().replace('"version": 2', '"version": 9'), /newer Calm Lattice/],
   ['links to nowhere', () => veil().replaceAll('"link": "breath"', '"link": "gone"'), /strand "gone", which is not in the file/],
   ['has a cycle', () => writePiece(setParam(smallStarter('tidewater-veil'), 'swell', 't3', 'low', { link: 'crest' })), /feed each other in a circle: "swell"/],
   ['has a string for a number', () => veil().replace('"frames": 12', '"frames": "12"'), /must be a number/],

@@ -1,4 +1,5 @@
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
+import { own } from '@/core/own';
 import { MESH_FILE_BYTES, MESH_TYPES, readMesh } from '@/core/formats/mesh';
 import { fileMeshOf, provideFileMesh } from '@/core/mesh/files';
 import { MeshError, type Mesh } from '@/core/mesh/mesh';
@@ -21,7 +22,7 @@ async function provide(id: string, mesh: Mesh): Promise<void> {
  */
 export async function importMesh(file: File): Promise<Asset> {
   const ending = file.name.split('.').pop()!.toLowerCase();
-  const type = MESH_TYPES[ending];
+  const type = own(MESH_TYPES, ending);
   if (!type) throw new MeshError(`Forms come from files that end in ${Object.keys(MESH_TYPES).map((e) => `.${e}`).join(', ')}.`);
   if (file.size > MESH_FILE_BYTES) throw new MeshError(`It has ${Math.round(file.size / 2 ** 20)} MB; at most ${MESH_FILE_BYTES / 2 ** 20} MB are taken in.`);
   const bytes = new Uint8Array(await file.arrayBuffer());

@@ -5,7 +5,7 @@ import { TYPES } from './types';
 
 const PRECISION = new Set(['highp', 'mediump', 'lowp']);
 /** Words of GLSL ES that this subset leaves out, with what to do instead. */
-const LEFT_OUT: Record<string, string> = {
+const LEFT_OUT: ReadonlyMap<string, string> = new Map(Object.entries({
   while: 'Use a for loop whose bounds are constants, so that the end is certain.',
   do: 'Use a for loop whose bounds are constants, so that the end is certain.',
   switch: 'Use if and else.',
@@ -13,7 +13,23 @@ const LEFT_OUT: Record<string, string> = {
   goto: 'Use if and for.',
   layout: 'Inputs and outputs are declared by the program that uses this text.',
   sampler2D: 'Pictures come in through steps, not through samplers in code.',
-};
+}));
+/** Words that the standard keeps for itself and this subset has no use for (GLSL ES 3.00, section 3.8). */
+const KEPT_WORDS: ReadonlySet<string> = new Set(
+  `attribute varying coherent volatile restrict readonly writeonly resource atomic_uint noperspective patch sample
+  subroutine common partition active asm class union enum typedef template this inline noinline volatile public static
+  extern external interface long short double half fixed unsigned superp input output hvec2 hvec3 hvec4 dvec2 dvec3
+  dvec4 fvec2 fvec3 fvec4 sampler3DRect filter image1D image2D image3D imageCube iimage1D iimage2D iimage3D iimageCube
+  uimage1D uimage2D uimage3D uimageCube image1DArray image2DArray iimage1DArray iimage2DArray uimage1DArray
+  uimage2DArray imageBuffer iimageBuffer uimageBuffer sampler1D sampler1DShadow sampler1DArray sampler1DArrayShadow
+  isampler1D isampler1DArray usampler1D usampler1DArray sampler2DRect sampler2DRectShadow isampler2DRect
+  usampler2DRect samplerBuffer isamplerBuffer usamplerBuffer sampler2DMS isampler2DMS usampler2DMS sampler2DMSArray
+  isampler2DMSArray usampler2DMSArray sizeof cast namespace using sampler3D samplerCube samplerCubeShadow
+  sampler2DShadow sampler2DArray sampler2DArrayShadow isampler2D isampler3D isamplerCube isampler2DArray usampler2D
+  usampler3D usamplerCube usampler2DArray centroid flat smooth invariant case default mat2x2 mat2x3 mat2x4 mat3x2
+  mat3x3 mat3x4 mat4x2 mat4x3 mat4x4 if else for return break continue const in out inout uniform struct precision
+  highp mediump lowp true false`.split(/\s+/),
+);
 /** Deepest nesting of expressions and blocks; deeper text would exhaust the reader's own stack. */
 const MAX_DEPTH = 200;
 
@@ -67,7 +83,9 @@ class Parser {
   private name(what: string): Token {
     const token = this.next();
     if (token.kind !== 'name') fail(token, `Expected ${what}.`);
-    if (LEFT_OUT[token.text]) fail(token, `"${token.text}" is not part of this language. ${LEFT_OUT[token.text]}`);
+    const instead = LEFT_OUT.get(token.text);
+    if (instead) fail(token, `"${token.text}" is not part of this language. ${instead}`);
+    if (KEPT_WORDS.has(token.text)) fail(token, `"${token.text}" is a word that GLSL keeps for itself.`);
     if (token.text.startsWith('gl_')) fail(token, 'Names that start with gl_ belong to the graphics card.');
     return token;
   }

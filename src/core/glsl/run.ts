@@ -36,7 +36,7 @@ export class Processor {
 
   /** Sets a uniform from its scalars in order; names the program does not have are ignored. */
   setUniform(name: string, values: ArrayLike<number>): void {
-    const uniform = this.compiled.uniforms[name];
+    const uniform = this.compiled.uniforms.get(name);
     if (!uniform) return;
     const view = new DataView(this.memory.buffer, uniform.address, 4 * uniform.flat.length);
     uniform.flat.forEach((scalar, i) => {
@@ -74,7 +74,7 @@ export class Processor {
    * @returns `count` rows of outputs, a copy; whole-number outputs as bit patterns.
    */
   run(name: string, rows: Float32Array, count: number): Float32Array {
-    const entry = this.compiled.entries[name];
+    const entry = this.compiled.entries.get(name);
     if (!entry) throw new Error(`There is no entry "${name}".`);
     const inputs = this.free;
     const outputs = inputs + 4 * count * entry.inputs.length;

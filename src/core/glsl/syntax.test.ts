@@ -98,7 +98,7 @@ describe('the back end', () => {
 
   it('reads uniforms of every shape from its memory', () => {
     const compiled = compile('uniform float a; uniform ivec2 b; uniform mat2 m; vec2 f() { return m * vec2(b) * a; }', ['f']);
-    expect(compiled.uniforms).toMatchObject({ a: { address: 16 }, b: { address: 20 }, m: { address: 28 } });
+    expect(Object.fromEntries(compiled.uniforms)).toMatchObject({ a: { address: 16 }, b: { address: 20 }, m: { address: 28 } });
     expect(compiled.pictures).toBe(48);
   });
 

@@ -5,7 +5,7 @@ import { Processor } from './run';
 export function call(source: string, name: string): (...inputs: number[]) => number[] {
   const compiled = compile(source, [name]);
   const processor = Processor.loadNow(compiled);
-  const { inputs: types, outputs } = compiled.entries[name]!;
+  const { inputs: types, outputs } = compiled.entries.get(name)!;
   return (...inputs) => {
     const row = new DataView(new ArrayBuffer(4 * types.length));
     types.forEach((type, i) => (type === 'float' ? row.setFloat32(4 * i, inputs[i]!, true) : row.setInt32(4 * i, inputs[i]! | 0, true)));

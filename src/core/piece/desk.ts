@@ -1,5 +1,6 @@
 import { produce, type Draft } from 'immer';
 import { hexOf, linearOf } from '../colour';
+import { own } from '../own';
 import { PieceError } from './errors';
 import { freeName, nextId } from './ids';
 import { LIMITS } from './limits';
@@ -102,7 +103,7 @@ export const removeLook = (piece: Piece, id: string): Piece => ({ ...piece, look
 
 /** Sets all controls that the values name. */
 export function withSettings(piece: Piece, values: Record<string, Setting>): Piece {
-  return { ...piece, controls: piece.controls.map((c) => (c.id in values && typeof values[c.id] === typeof c.value ? { ...c, value: values[c.id]! } : c)) };
+  return { ...piece, controls: piece.controls.map((c) => (Object.hasOwn(values, c.id) && typeof values[c.id] === typeof c.value ? { ...c, value: values[c.id]! } : c)) };
 }
 
 export const recallLook = (piece: Piece, id: string): Piece => withSettings(piece, piece.looks.find((l) => l.id === id)?.values ?? {});
@@ -116,7 +117,7 @@ function mixColours(a: string, b: string, t: number): string {
 export function blendLooks(a: Look, b: Look, t: number): Record<string, Setting> {
   return Object.fromEntries(
     Object.entries(a.values).flatMap(([id, from]): [string, Setting][] => {
-      const to = b.values[id];
+      const to = own(b.values, id);
       if (typeof from === 'number' && typeof to === 'number') return [[id, from + (to - from) * t]];
       return typeof from === 'string' && typeof to === 'string' ? [[id, mixColours(from, to, t)]] : [];
     }),

@@ -16,7 +16,24 @@ const MIGRATIONS: Record<number, (piece: Raw) => Raw> = {
       version: 1,
     };
   },
+  /** Version 1 kept the sliders of a code step under their bare names, beside what else the step has. */
+  1: (piece) => ({ ...piece, strands: eachStep(piece.strands, withOwnSliders), version: 2 }),
 };
+
+const isRecord = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** Changes the records of a list; what is neither is left as it is for the schema to refuse. */
+const eachRecord = (list: unknown, change: (item: Raw) => Raw): unknown => (Array.isArray(list) ? list.map((item: unknown) => (isRecord(item) ? change(item) : item)) : list);
+
+const eachStep = (strands: unknown, change: (step: Raw) => Raw): unknown =>
+  eachRecord(strands, (strand) => ('steps' in strand ? { ...strand, steps: eachRecord(strand.steps, change) } : strand));
+
+const WRITTEN = new Set(['text', 'gives', 'working']);
+
+function withOwnSliders(step: Raw): Raw {
+  if (step.op !== 'field.code' || !isRecord(step.params)) return step;
+  return { ...step, params: Object.fromEntries(Object.entries(step.params).map(([id, value]) => [WRITTEN.has(id) ? id : `slider-${id}`, value])) };
+}
 
 /**
  * Brings a piece of any earlier version to the present one.

@@ -14,10 +14,23 @@ describe('reading a piece file', () => {
     for (const { piece } of STARTERS) expect(writePiece(readPiece(writePiece(piece)))).toBe(writePiece(piece));
   });
 
+  it('moves the sliders of version 1 into a space of their own', () => {
+    const params = { text: 'const float size = 2.0;\nreturn v.x * size;', gives: 'number', size: 3, working: 'return v.x;' };
+    const old = { ...veil, version: 1, strands: [{ id: 's1', kind: 'field', name: 'a', steps: [{ id: 't1', op: 'field.code', params }, { id: 't2', op: 'field.gain', params: { by: 2 } }] }] };
+    const [code, gain] = acceptPiece(JSON.parse(JSON.stringify(old))).strands[0]!.steps;
+    expect(code!.params).toEqual({ text: params.text, gives: 'number', working: params.working, 'slider-size': 3 });
+    expect(gain!.params).toEqual({ by: 2 });
+  });
+
+  it.each(['__proto__', 'constructor', 'toString'])('an id that every object inherits is refused: %s', (id) => {
+    const text = JSON.stringify({ ...veil, looks: [] }).replace('"controls":[', `"controls":[{"id":"${id}","name":"a","value":1,"default":1,"min":0,"max":1,"curve":1}${veil.controls.length > 0 ? ',' : ''}`);
+    expect(() => readPiece(text)).toThrow(/cannot be called that/);
+  });
+
   it('brings an invented version 0 forward', () => {
     const old = { format: 'calm-lattice', version: 0, name: 'Old tide', picture: veil.picture, loop: { seconds: 5, rate: 24 }, strands: [] };
     const piece = acceptPiece(old);
-    expect(piece.version).toBe(1);
+    expect(piece.version).toBe(2);
     expect(piece.loop).toEqual({ frames: 120, rate: 24, play: 'loop' });
     expect(piece.controls).toEqual([]);
   });

@@ -3,7 +3,11 @@ import { PieceError } from './errors';
 import { LIMITS } from './limits';
 import { FORMAT, KINDS, VERSION, type Piece } from './types';
 
-const id = Joi.string().pattern(/^[A-Za-z0-9_-]{1,40}$/).messages({ 'string.pattern.base': '{{#label}} must be made of letters, digits, - and _' });
+const id = Joi.string()
+  .pattern(/^[A-Za-z0-9_-]{1,40}$/)
+  // Names that every object inherits would be found where nobody put them.
+  .invalid(...Object.getOwnPropertyNames(Object.prototype))
+  .messages({ 'string.pattern.base': '{{#label}} must be made of letters, digits, - and _', 'any.invalid': '{{#label}} cannot be called that' });
 const name = Joi.string().trim().min(1).max(LIMITS.nameLength);
 const number = Joi.number().min(-LIMITS.number).max(LIMITS.number);
 const colour = Joi.string().pattern(/^#[0-9a-fA-F]{6}$/).messages({ 'string.pattern.base': '{{#label}} must be a colour like #20a0c0' });

@@ -3,7 +3,7 @@ export const KINDS = ['signal', 'field', 'form', 'surface', 'stage', 'finish'] a
 export type Kind = (typeof KINDS)[number];
 
 export const FORMAT = 'calm-lattice';
-export const VERSION = 1;
+export const VERSION = 2;
 
 /** A stop of a ramp: a place from 0 to 1 and a colour as sRGB `#rrggbb`. */
 export interface Stop {

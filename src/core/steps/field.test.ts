@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { linearOf, toEncoded, toLinear } from '../colour';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Step } from '../piece/types';
-import { analyse, Evaluator, placeRows, providePixels, type PlaceValues } from '../weave';
+import { analyse, Evaluator, exportGlsl, placeRows, providePixels, weave, type PlaceValues } from '../weave';
+import { readText, sliderId } from './field/code';
 
 type Row = [op: string, params?: Step['params']][];
 
@@ -283,9 +284,9 @@ describe('what artists write', () => {
   it('numbers declared in code are sliders with their ranges, and links reach them', async () => {
     const text = 'const float size = 2.0; // 1 to 5\nconst float plain = 0.5;\nreturn v.x * size + plain;';
     let piece = addStrand(blankPiece(), 'field', 'x', 'field.uv');
-    piece = addStep(piece, 's1', 1, 'field.code', { text, size: 4 });
+    piece = addStep(piece, 's1', 1, 'field.code', { text, 'slider-size': 4 });
     const definition = analyse(piece).types.get('s1')![1]!.definition!;
-    expect(definition.params.slice(2)).toMatchObject([{ id: 'size', default: 2, min: 1, max: 5 }, { id: 'plain', default: 0.5, min: 0, max: 1 }]);
+    expect(definition.params.slice(2)).toMatchObject([{ glslName: 'size', default: 2, min: 1, max: 5 }, { glslName: 'plain', default: 0.5, min: 0, max: 1 }]);
     near([...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([uv]), 1)], [1.5]);
   });
 
@@ -300,6 +301,54 @@ describe('what artists write', () => {
     expect(broken!.sentence).toMatch(sentence);
     // The row passes it by and still gives what it gave before.
     near([...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([uv]), 1)], [0.25, 0.5]);
+  });
+
+  it('each row runs what was written in it, in one row and in two', async () => {
+    near(await at([['from', { value: 1 }], ['formula', { text: 'v + 1.0' }], ['formula', { text: 'v * 10.0' }]], uv), [20]);
+    near(await at([['from', { value: 1 }], ['code', { text: 'const float a = 3.0;\nreturn v + a;' }], ['code', { text: 'const float a = 5.0;\nconst float b = 2.0;\nreturn v * a + b;' }]], uv), [22]);
+    near(await at([['from', { value: 1 }], ['formula', { text: 'v + 1.0' }], ['formula', { text: 'vec2(v)', gives: 'pair' }], ['formula', { text: 'v.x * 3.0' }]], uv), [6]);
+    let piece = addStrand(blankPiece(), 'field', 'one', 'field.from', { value: 1 });
+    piece = addStep(piece, 's1', 1, 'field.formula', { text: 'v + 1.0' });
+    piece = addStrand(piece, 'field', 'two', 'field.from', { value: 1 });
+    piece = addStep(piece, 's2', 1, 'field.formula', { text: 'v + 2.0' });
+    piece = addStep(piece, 's2', 2, 'field.join', { how: 'multiply', other: { link: 's1' } });
+    near([...(await Evaluator.make(piece, [{ strand: 's2' }])).run(0, placeRows([uv]), 1)], [6]);
+  });
+
+  it('the same text in two rows is written once', () => {
+    let piece = addStrand(blankPiece(), 'field', 'one', 'field.from');
+    for (let i = 0; i < 3; i++) piece = addStep(piece, 's1', i + 1, 'field.formula', { text: i === 1 ? 'v + 2.0' : 'v + 1.0' });
+    expect(weave(piece, analyse(piece), [{ strand: 's1' }]).glsl.match(/^float fieldFormula\w*\(/gm)).toEqual(['float fieldFormula(', 'float fieldFormula_V2(']);
+  });
+
+  it.each(['text', 'gives', 'working', 'constructor', 'toString'])('a slider may be called %s', async (name) => {
+    const text = `const float ${name} = 0.5; // 0 to 1\nreturn v.x + ${name};`;
+    let piece = addStrand(blankPiece(), 'field', 'x', 'field.uv');
+    piece = addStep(piece, 's1', 1, 'field.code', { text, [sliderId(name)]: 0.75 });
+    const row = analyse(piece).types.get('s1')![1]!;
+    expect(row.step.params.text).toBe(text);
+    expect(row.definition!.broken).toBeUndefined();
+    near([...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([uv]), 1)], [1]);
+    expect(exportGlsl(piece, 's1')).not.toMatch(/native code/);
+  });
+
+  it.each([['filter', /keeps for itself/], ['sample', /keeps for itself/]])('a word that the card keeps for itself is refused: %s', (name, sentence) => {
+    let piece = addStrand(blankPiece(), 'field', 'x', 'field.uv');
+    piece = addStep(piece, 's1', 1, 'field.code', { text: `float ${name} = 1.0;\nreturn ${name};` });
+    expect(analyse(piece).types.get('s1')![1]!.definition!.broken!.sentence).toMatch(sentence);
+  });
+
+  it('a value that hides a function cannot be called', () => {
+    let piece = addStrand(blankPiece(), 'field', 'x', 'field.uv');
+    piece = addStep(piece, 's1', 1, 'field.code', { text: 'const float sin = 1.0;\nreturn sin(v.x);' });
+    expect(analyse(piece).types.get('s1')![1]!.definition!.broken!.sentence).toMatch(/"sin" is a value here/);
+  });
+
+  // Read in squares, these would take half an hour.
+  it.each([
+    ['digits', `const float a = ${'1'.repeat(300_000)}`], ['blanks', `const float a${' '.repeat(300_000)}`], ['a note', `const float a = 1.0; // 1${'0'.repeat(300_000)}x`],
+  ])('reads %s without end in one go', (_, text) => {
+    expect(readText(text, 'float', 'float').broken?.sentence).toBeTruthy();
   });
 
   it('while a text is broken, what ran last goes on', async () => {

@@ -44,7 +44,7 @@ export class Evaluator {
 
   /** Scalars a row of results has. */
   width(index: number): number {
-    return this.processor.compiled.entries[this.woven.functions[index]!.name]!.outputs.length;
+    return this.processor.compiled.entries.get(this.woven.functions[index]!.name)!.outputs.length;
   }
 
   /** Runs target number `index` over rows of places. */

@@ -1,4 +1,5 @@
 import { linearOf, toEncoded, toOklab } from '../colour';
+import { own } from '../own';
 import type { LibraryPart } from '../glsl';
 import type { CurvePoint, Key, Stop } from '../piece/types';
 import type { Param, RampParam } from '../steps';
@@ -30,7 +31,7 @@ const ramp: Table = {
   gives: 'vec3',
   needs: 'colours',
   by: 'running',
-  rows: (value, space) => sortedStops(value as Stop[]).map((s) => [...(bySpace[space] ?? linearOf)(s.colour), s.at] as Row),
+  rows: (value, space) => sortedStops(value as Stop[]).map((s) => [...(own(bySpace, space) ?? linearOf)(s.colour), s.at] as Row),
   body: (names, blend, space) => {
     // The plain way is written out: not every card folds a call with a constant.
     const share = (x: string) => (blend === 0 ? `clamp(${x}, 0.0, 1.0)` : `rampShare(${x}, ${blend})`);

@@ -34,11 +34,11 @@ export function writePly({ positions, faceStarts, corners, normals, colours }: F
 }
 
 type Get = (view: DataView, at: number, little: boolean) => number;
-const KINDS: Record<string, [size: number, get: Get]> = Object.fromEntries(
+const KINDS: ReadonlyMap<string, [size: number, get: Get]> = new Map(
   ([
     [['char', 'int8'], 1, (v, at) => v.getInt8(at)], [['uchar', 'uint8'], 1, (v, at) => v.getUint8(at)], [['short', 'int16'], 2, (v, at, l) => v.getInt16(at, l)], [['ushort', 'uint16'], 2, (v, at, l) => v.getUint16(at, l)],
     [['int', 'int32'], 4, (v, at, l) => v.getInt32(at, l)], [['uint', 'uint32'], 4, (v, at, l) => v.getUint32(at, l)], [['float', 'float32'], 4, (v, at, l) => v.getFloat32(at, l)], [['double', 'float64'], 8, (v, at, l) => v.getFloat64(at, l)],
-  ] as [string[], number, Get][]).flatMap(([names, size, get]) => names.map((n) => [n, [size, get]])),
+  ] as [string[], number, Get][]).flatMap(([names, size, get]) => names.map((n) => [n, [size, get]] as const)),
 );
 
 interface Property {
@@ -105,7 +105,7 @@ function binaryOf(bytes: Uint8Array, from: number, little: boolean): (kind: stri
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   let at = from;
   return (kind) => {
-    const [size, get] = KINDS[kind] ?? [0, null];
+    const [size, get] = KINDS.get(kind) ?? [0, null];
     if (!get) throw new MeshError(`The PLY file has values of a kind that is not known: ${kind}.`);
     if (at + size > bytes.length) throw new MeshError('The PLY file ends in the middle.');
     const value = get(view, at, little);

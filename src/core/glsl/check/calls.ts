@@ -16,6 +16,7 @@ export function checkCall(expr: Extract<Expr, { kind: 'call' }>, context: Contex
   for (const [i, arg] of args.entries()) {
     if (arg.type.name === 'void') fail(expr.args[i]!.pos, 'This gives no value, so it cannot be an argument.');
   }
+  if (context.scope.hides(name)) fail(pos, `"${name}" is a value here, so it cannot be called; give the value another name.`);
   const type = typeNamed(name, context);
   if (type) return type.shape === 'struct' ? constructStruct(type, args, pos) : construct(type, args, pos);
   if (NO_NEIGHBOURS.has(name)) fail(pos, `"${name}" looks at neighbouring pixels, which the processor does not have; work out the slope from two evaluations instead.`);

@@ -56,6 +56,11 @@ export class Scope {
     return this.globals.names.get(name);
   }
 
+  /** Is the name a value of this function, so that no function of that name can be reached? */
+  hides(name: string): boolean {
+    return this.blocks.some((block) => block.has(name));
+  }
+
   add(name: string, meaning: Meaning, pos: Pos): void {
     const block = this.blocks[this.blocks.length - 1]!;
     if (block.has(name)) fail(pos, `"${name}" is already declared in this block.`);

@@ -1,3 +1,4 @@
+import { own } from '../../own';
 import { childrenOf, PICK_ZERO, type Local, type Node, type Target } from '../ir';
 import type { Type } from '../types';
 import { access, zero } from './access';
@@ -234,7 +235,7 @@ export class Expressions {
       this.deriver.blunt ??= `${name} takes a number apart bit by bit, so it has no slope`;
       return value;
     }
-    const rule = RULES[name];
+    const rule = own(RULES, name);
     if (!rule) throw new Error(`There is no rule for the slope of ${name}.`);
     const slopes = this.slopesBy(args, (d) => rule(args.map((a) => a.text), d, value.text, args.map((a) => a.type)));
     return this.named(value, type.flat.map(() => true), slopes!);

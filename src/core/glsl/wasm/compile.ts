@@ -14,9 +14,9 @@ export interface Entry {
 
 export interface Compiled {
   bytes: Uint8Array<ArrayBuffer>;
-  entries: Record<string, Entry>;
+  entries: ReadonlyMap<string, Entry>;
   /** Byte address and scalars of every uniform. */
-  uniforms: Record<string, { address: number; flat: readonly ScalarName[] }>;
+  uniforms: ReadonlyMap<string, { address: number; flat: readonly ScalarName[] }>;
   /** Address of the pictures' table. */
   pictures: number;
   /** First byte that is free for pictures, inputs and outputs. */
@@ -41,10 +41,10 @@ export function compile(source: string, names: string[]): Compiled {
     if (!func) throw new Error(`There is no function "${name}" to export.`);
     return func;
   });
-  const uniforms: Compiled['uniforms'] = {};
+  const uniforms = new Map<string, { address: number; flat: readonly ScalarName[] }>();
   let address = UNIFORM_BASE;
   for (const u of program.uniforms) {
-    uniforms[u.name] = { address, flat: u.type.flat };
+    uniforms.set(u.name, { address, flat: u.type.flat });
     address += 4 * u.type.flat.length;
   }
   const pictures = Math.ceil(address / 16) * 16;
@@ -53,14 +53,14 @@ export function compile(source: string, names: string[]): Compiled {
   const real = [...calls.keys()].filter((f) => !inlines(f) && !roots.includes(f));
   const module: Module = {
     indexOf: (func) => roots.length + real.indexOf(func),
-    addressOf: (uniform: Uniform) => uniforms[uniform.name]!.address,
+    addressOf: (uniform: Uniform) => uniforms.get(uniform.name)!.address,
     inlines: (func) => inlines(func) || roots.includes(func),
     pictures,
   };
   const functions = [...roots.map((f) => batch(f, module)), ...real.map((f) => plain(f, module))];
   return {
     bytes: moduleBytes(functions, names.map((name, index) => ({ name, index }))),
-    entries: Object.fromEntries(roots.map((f, i) => [names[i]!, { inputs: inputsOf(f), outputs: outputsOf(f) }])),
+    entries: new Map(roots.map((f, i) => [names[i]!, { inputs: inputsOf(f), outputs: outputsOf(f) }])),
     uniforms,
     pictures,
     heap: pictures + TABLE_BYTES,

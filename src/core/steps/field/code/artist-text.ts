@@ -1,5 +1,6 @@
 import { checkProgram, GlslError, library, partsNamedIn, type LibraryPart } from '../../../glsl';
-import type { NumberParam, RunType } from '../../definition';
+import { LIMITS } from '../../../piece/limits';
+import { glslNameOf, type NumberParam, type RunType } from '../../definition';
 
 /** What an artist's text comes to: sliders, the body that runs, or why it does not. */
 export interface Reading {
@@ -11,7 +12,32 @@ export interface Reading {
   broken?: { sentence: string; line: number; column: number; length: number };
 }
 
-const SLIDER = /^([ \t]*const[ \t]+float[ \t]+([A-Za-z]\w*)[ \t]*=[ \t]*(-?\d*\.?\d+(?:e-?\d+)?)[ \t]*;)([ \t]*\/\/[ \t]*(-?\d*\.?\d+)[ \t]*(?:to|\.\.)[ \t]*(-?\d*\.?\d+))?/gm;
+/** Every part has one way to match only, so that no text takes longer than its length. */
+const NUMBER = String.raw`-?(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d+)?`;
+const SLIDER = new RegExp(String.raw`^([ \t]*const[ \t]+float[ \t]+([A-Za-z]\w{0,31})[ \t]*=[ \t]*(${NUMBER})[ \t]*;)([ \t]*\/\/[ \t]*(${NUMBER})[ \t]*(?:to|\.\.)[ \t]*(${NUMBER}))?`);
+
+/**
+ * Ids of sliders lie in a space of their own, so that one called "text" is not the text itself: no id of the
+ * catalogue has a dash.
+ */
+export const sliderId = (name: string) => `slider-${name}`;
+
+/** The slider that a line declares, and how much of the line does so; null where it declares none. */
+function sliderOf(line: string): { slider: NumberParam; declaration: number } | null {
+  const found = SLIDER.exec(line);
+  if (!found) return null;
+  const [, declaration, name, value, , low, high] = found;
+  const start = Number(value);
+  const range = low === undefined ? [Math.min(0, start * 2), Math.max(1, Math.abs(start) * 2)] : [Number(low), Number(high)];
+  if (Math.max(Math.abs(start), ...range.map(Math.abs)) > LIMITS.number) return null;
+  return {
+    declaration: declaration!.length,
+    slider: {
+      type: 'number', id: sliderId(name!), glslName: name, name: name!.replaceAll('_', ' ').trim(), about: 'Declared in the code.',
+      default: start, min: Math.min(...range), max: Math.max(...range),
+    },
+  };
+}
 
 const REMEMBERED = 200;
 const known = new Map<string, Reading>();
@@ -33,19 +59,17 @@ export function readText(text: string, takes: RunType, gives: RunType, line = fa
 
 function read(text: string, takes: RunType, gives: RunType, line: boolean): Reading {
   const sliders: NumberParam[] = [];
-  const blanked = line ? text : text.replace(SLIDER, (whole, declaration: string, name: string, value: string, _note: string | undefined, low?: string, high?: string) => {
-    if (sliders.some((s) => s.id === name)) return whole;
-    const start = Number(value);
-    sliders.push({
-      type: 'number', id: name, name: name.replace(/_/g, ' ').trim() || name, about: 'Declared in the code.', default: start,
-      min: low === undefined ? Math.min(0, start * 2) : Math.min(Number(low), Number(high)), max: high === undefined ? Math.max(1, Math.abs(start) * 2) : Math.max(Number(low), Number(high)),
-    });
-    return ' '.repeat(declaration.length) + whole.slice(declaration.length);
-  });
+  const blankedLine = (each: string) => {
+    const found = sliderOf(each);
+    if (!found || sliders.some((s) => s.id === found.slider.id)) return each;
+    sliders.push(found.slider);
+    return ' '.repeat(found.declaration) + each.slice(found.declaration);
+  };
+  const blanked = line ? text : text.split('\n').map(blankedLine).join('\n');
   const opening = line ? '  return\n' : '';
   const body = line ? `  return\n${blanked}\n;` : blanked;
   const needs = partsNamedIn(text);
-  const head = `${library(['place', ...needs])}\n${gives} written(Place p, ${takes} v${sliders.map((s) => `, float ${s.id}`).join('')}) {\n`;
+  const head = `${library(['place', ...needs])}\n${gives} written(Place p, ${takes} v${sliders.map((s) => `, float ${glslNameOf(s)}`).join('')}) {\n`;
   try {
     const alone = checkProgram(head.replace(/\n[^\n]*\n$/, '\n')).functions.length;
     // A brace too many could close the function and begin another.

@@ -1,3 +1,4 @@
+import { own } from '../../../own';
 import type { Step } from '../../../piece/types';
 import type { ChoiceParam, ResolvedStep, RunType, StepDefinition, TextParam } from '../../definition';
 import { readText, type Reading } from './artist-text';
@@ -22,7 +23,7 @@ export function written(base: StepDefinition, line: boolean): StepDefinition {
   /** What stands there at first gives what is asked for. */
   const startOf = (gives: RunType) => (gives === 'float' ? first : line ? HANDS_ON[gives]! : `return ${HANDS_ON[gives]!};`);
   const resolve = (step: Pick<Step, 'params'>, takes: RunType | null): ResolvedStep => {
-    const gives = GIVES[String(step.params.gives ?? givesParam.default)] ?? 'float';
+    const gives = own(GIVES, String(step.params.gives ?? givesParam.default)) ?? 'float';
     const textOf = (id: string) => (typeof step.params[id] === 'string' ? step.params[id] : undefined);
     const read = (text: string) => readText(text, takes ?? 'float', gives, line);
     const start = startOf(gives);
