@@ -34,8 +34,8 @@ const ramp: Table = {
   rows: (value, space) => sortedStops(value as Stop[]).map((s) => [...(own(bySpace, space) ?? linearOf)(s.colour), s.at] as Row),
   body: (names, blend, space) => {
     // The plain way is written out: not every card folds a call with a constant.
-    const share = (x: string) => (blend === 0 ? `clamp(${x}, 0.0, 1.0)` : `rampShare(${x}, ${blend})`);
-    const lines = names.slice(1).map((b, i) => `  c = mix(c, ${b}.rgb, ${share(`(t - ${names[i]}.a) / max(${b}.a - ${names[i]}.a, 1e-5)`)});`);
+    const share = (a: string, b: string) => (blend === 0 ? `clamp((t - ${a}.a) / max(${b}.a - ${a}.a, 1e-5), 0.0, 1.0)` : `rampShare(t, ${a}.a, ${b}.a, ${blend})`);
+    const lines = names.slice(1).map((b, i) => `  c = mix(c, ${b}.rgb, ${share(names[i]!, b)});`);
     return [`  vec3 c = ${names[0]}.rgb;`, ...lines, `  return ${space === 0 ? 'c' : `rampLight(c, ${space})`};`].join('\n');
   },
 };
@@ -81,7 +81,18 @@ export const rampChoices = (param: Param) => (param.type === 'ramp' ? { blend: (
  * slope, 0. It never overshoots.
  */
 export function slopes(points: CurvePoint[]): Row[] {
-  const p = [...points].sort((a, b) => a.x - b.x);
+  const sorted = [...points].sort((a, b) => a.x - b.x);
+  // Of points at one x the first and the last make the jump. Those between them are never reached, and
+  // repeat the first, so that there are as many rows as points.
+  const isBetween = (i: number) => sorted[i - 1]?.x === sorted[i]!.x && sorted[i + 1]?.x === sorted[i]!.x;
+  const p = sorted.filter((_, i) => !isBetween(i));
+  const rows = slopesOf(p);
+  let seen = -1;
+  return sorted.map((_, i) => (isBetween(i) ? rows[seen]! : rows[++seen]!));
+}
+
+/** Slopes at points of which at most two have one x. */
+function slopesOf(p: CurvePoint[]): Row[] {
   const secants = p.slice(1).map((b, i) => (b.y - p[i]!.y) / Math.max(b.x - p[i]!.x, 1e-5));
   return p.map(({ x, y }, i) => {
     const left = secants[i - 1];

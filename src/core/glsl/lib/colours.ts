@@ -45,10 +45,11 @@ vec3 fromOklab(vec3 c) {
   return vec3(4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s, -1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s, -0.0041960863 * l - 0.7034186147 * m + 1.7076147010 * s);
 }
 
-// How far a ramp has gone from one stop to the next: 0 linear, 1 smooth, 2 stepped.
-float rampShare(float t, int blend) {
-  float x = clamp(t, 0.0, 1.0);
-  if (blend == 2) return x < 1.0 ? 0.0 : 1.0;
+// How far a ramp has gone at t from one stop to the next: 0 linear, 1 smooth, 2 stepped. A step is asked for
+// before anything is divided, since a quotient differs in its last place from card to card.
+float rampShare(float t, float from, float to, int blend) {
+  if (blend == 2) return t < to ? 0.0 : 1.0;
+  float x = clamp((t - from) / max(to - from, 1e-5), 0.0, 1.0);
   return blend == 1 ? x * x * (3.0 - 2.0 * x) : x;
 }
 

@@ -19,7 +19,7 @@ vec4 pictureTexel(int slot, vec2 i, vec2 size, int edge) {
 
 vec4 pictureAt(int slot, vec2 uv, bool smooth_, int edge) {
   vec2 size = texelSize(slot);
-  if (!smooth_) return pictureTexel(slot, floor(uv * size), size, edge);
+  if (!smooth_) return pictureTexel(slot, floor(uv * size + 1e-4), size, edge);
   vec2 q = uv * size - 0.5;
   vec2 i = floor(q);
   vec2 t = q - i;

@@ -57,6 +57,9 @@ float finite(float x) { return abs(x) <= 1e9 ? x : x > 0.0 ? 1e9 : x < 0.0 ? -1e
 vec2 finite(vec2 x) { return vec2(finite(x.x), finite(x.y)); }
 vec3 finite(vec3 x) { return vec3(finite(x.x), finite(x.y), finite(x.z)); }
 
+// Direction of v with length 1; 0 where it has none.
+vec3 directionOf(vec3 v) { return v / max(length(v), 1e-12); }
+
 // A running value as a point in space: missing coordinates are 0.
 vec3 pointOf(float v) { return vec3(v, 0.0, 0.0); }
 vec3 pointOf(vec2 v) { return vec3(v, 0.0); }

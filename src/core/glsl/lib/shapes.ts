@@ -33,7 +33,7 @@ float shapeStar(vec2 p, float radius, float points, float depth) {
   vec2 tip = vec2(radius, 0.0);
   vec2 dent = inner * vec2(cosineTurns(0.5 * turn), sineTurns(0.5 * turn));
   vec2 side = dent - tip;
-  float t = clamp(dot(q - tip, side) / dot(side, side), 0.0, 1.0);
+  float t = clamp(dot(q - tip, side) / max(dot(side, side), 1e-12), 0.0, 1.0);
   float away = length(q - tip - side * t);
   return (q.x - tip.x) * side.y - (q.y - tip.y) * side.x > 0.0 ? away : -away;
 }

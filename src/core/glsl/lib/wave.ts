@@ -40,5 +40,12 @@ vec2 turned(vec2 v, float turns) {
 
 float waveSine(float turns) { return sineTurns(turns); }
 float waveTriangle(float turns) { float t = turns + 0.25; t -= floor(t); return 1.0 - 4.0 * abs(t - 0.5); }
-float waveSaw(float turns) { return 2.0 * (turns - floor(turns)) - 1.0; }
+
+// The part of a whole that is left over, 0 up to 1. What lies a hundred-thousandth below a whole number counts
+// as the whole: whole numbers are where patterns are cut, and a cut that rounding could fall on either side of
+// would lie elsewhere on each card.
+float leftOver(float x) { return max(x - floor(x + 1e-5), 0.0); }
+vec2 leftOver(vec2 x) { return max(x - floor(x + 1e-5), vec2(0.0)); }
+vec3 leftOver(vec3 x) { return max(x - floor(x + 1e-5), vec3(0.0)); }
+float waveSaw(float turns) { return 2.0 * leftOver(turns) - 1.0; }
 `;

@@ -15,7 +15,7 @@ export const contrast: StepDefinition = {
   ],
   // Luminance weights of ITU-R BT.709.
   glsl: `
-  vec3 x = pow(max(v, vec3(1e-6)) / middle, vec3(amount)) * middle;
+  vec3 x = finite(pow(max(v, vec3(1e-6)) / middle, vec3(amount)) * middle);
   float grey = dot(x, vec3(0.2126, 0.7152, 0.0722));
   return max(mix(vec3(grey), x, saturation), vec3(0.0));`,
 };

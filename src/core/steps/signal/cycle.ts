@@ -19,6 +19,6 @@ export const cycle: StepDefinition = {
   float t = p.phase * turns + shift;
   if (wave == 1) return waveTriangle(t);
   if (wave == 2) return waveSaw(t);
-  if (wave == 3) return t - floor(t) < share ? 1.0 : -1.0;
+  if (wave == 3) return leftOver(t) < share - 1e-5 ? 1.0 : -1.0;
   return waveSine(t);`,
 };

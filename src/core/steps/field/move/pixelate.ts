@@ -15,6 +15,6 @@ export const pixelate: StepDefinition = {
   glsl: `
   vec3 q = pointOf(v);
   vec3 c = max(cells, vec3(1e-6));
-  vec3 hard = (floor(q * c) + 0.5) / c;
+  vec3 hard = (floor(q * c + 1e-5) + 0.5) / c;
   return shaped(mix(q, hard, step(vec3(1e-4), cells)), v);`,
 };

@@ -18,5 +18,5 @@ export const polar: StepDefinition = {
   vec3 q = pointOf(v);
   if (way == 1) return shaped(vec3(q.y * vec2(cosineTurns(q.x), sineTurns(q.x)), q.z) + centre, v);
   q -= centre;
-  return shaped(vec3(angleTurns(q.y, q.x), length(q.xy), q.z), v);`,
+  return shaped(vec3(leftOver(angleTurns(q.y, q.x)), length(q.xy), q.z), v);`,
 };

@@ -13,16 +13,16 @@ export const bricks: StepDefinition = {
     choice('show', 'Show', 'What the number is.', ['brick', 'brick number', 'edge']),
     number('columns', 'Columns', 'Bricks for each unit.', 4, 0, 32),
     number('rows', 'Rows', 'Rows for each unit.', 8, 0, 64),
-    number('mortar', 'Mortar', 'Width of the gap, against the height of a row.', 0.1, 0, 1),
+    number('mortar', 'Mortar', 'Width of the gap, against the height of a row.', 0.1, 0, 1, { hard: [0, 10] }),
     number('stagger', 'Stagger', 'Moves every other row by this part of a brick.', 0.5, 0, 1),
     seedParam,
   ],
   needs: ['hash'],
   glsl: `
   vec2 q = pointOf(v).xy * vec2(columns, rows);
-  float row = floor(q.y);
+  float row = floor(q.y + 1e-5);
   q.x += stagger * (2.0 * fract(0.5 * row));
-  vec2 cell = vec2(floor(q.x), row);
+  vec2 cell = vec2(floor(q.x + 1e-5), row);
   if (show == 1) return hashUnit(hashPcg(uint(int(cell.x)) + hashPcg(uint(int(cell.y)) + uint(int(seed)))));
   vec2 d = 0.5 - abs(fract(q) - 0.5);
   // Both gaps are measured in heights of a row, so that they are equally wide.

@@ -22,8 +22,8 @@ export const gradient: StepDefinition = {
   float span = max(dot(way, way), 1e-9);
   float t = dot(q, way) / span;
   if (shape == 1) t = length(q) * inversesqrt(span);
-  else if (shape == 2) t = fract(angleTurns(q.y, q.x) - angleTurns(way.y, way.x));
+  else if (shape == 2) t = leftOver(angleTurns(q.y, q.x) - angleTurns(way.y, way.x));
   else if (shape == 3) t = abs(t);
   if (beyond == 0) return clamp(t, 0.0, 1.0);
-  return beyond == 1 ? fract(t) : t;`,
+  return beyond == 1 ? leftOver(t) : t;`,
 };

@@ -12,7 +12,7 @@ export const stripes: StepDefinition = {
   params: [
     vector('direction', 'Direction', 'They follow each other along it.', [1, 0, 0], -1, 1),
     number('count', 'Count', 'Stripes for each unit.', 8, 0, 48),
-    number('width', 'Width', 'Part of the way that is 1.', 0.5, 0, 1),
+    number('width', 'Width', 'Part of the way that is 1.', 0.5, 0, 1, { hard: [0, 10] }),
     number('softness', 'Softness', 'Width of the edges.', 0.02, 0, 0.5),
     turnsParam('Stripes that pass in each loop; whole turns close.', 0),
   ],

@@ -11,7 +11,7 @@ export const wave: StepDefinition = {
   params: [
     { type: 'number', id: 'count', name: 'Count', about: 'Waves for each unit of the running number.', default: 2, min: 0, max: 12 },
     { type: 'number', id: 'turns', name: 'Turns', about: 'Waves that pass in each loop; whole turns close.', default: 1, min: -8, max: 8, unit: 'turns', closes: true },
-    { type: 'number', id: 'falloff', name: 'Falloff', about: 'How quickly the waves die down with distance.', default: 0, min: 0, max: 4 },
+    { type: 'number', id: 'falloff', name: 'Falloff', about: 'How quickly the waves die down with distance.', default: 0, min: 0, max: 4, hard: [0, 1000] },
   ],
   needs: ['wave'],
   glsl: '  return waveSine(v * count - p.phase * turns) * exp(-falloff * max(v, 0.0));',

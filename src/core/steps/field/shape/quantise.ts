@@ -14,5 +14,5 @@ export const quantise: StepDefinition = {
   ],
   glsl: `
   float n = max(floor(levels + 0.5), 2.0);
-  return floor(clamp(v, 0.0, 0.999999) * n) / (n - 1.0);`,
+  return floor(clamp(v, 0.0, 0.999989) * n + 1e-5) / (n - 1.0);`,
 };

@@ -14,6 +14,7 @@ export const roundTo: StepDefinition = {
     number('to', 'To', 'Multiples of this.', 1, 0.01, 2, { hard: [0.000001, 100000] }),
   ],
   glsl: `
-  if (way == 1) return ceil(v / to) * to;
-  return way == 2 ? floor(v / to) * to : floor(v / to + 0.5) * to;`,
+  // What is a hundred-thousandth away from a multiple counts as the multiple, or rounding would decide.
+  if (way == 1) return ceil(v / to - 1e-5) * to;
+  return floor(v / to + (way == 2 ? 1e-5 : 0.50001)) * to;`,
 };

@@ -12,5 +12,6 @@ export const stepAt: StepDefinition = {
   params: [
     number('edge', 'Edge', 'Where it changes.', 0.5, -2, 2),
   ],
-  glsl: '  return step(edge, v);',
+  // An edge lies where numbers often lie; a little below it they all fall on one side.
+  glsl: '  return step(edge - 1e-5, v);',
 };

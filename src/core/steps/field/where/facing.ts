@@ -8,5 +8,5 @@ export const facing: StepDefinition = {
   gives: 'float',
   also: ['fresnel', 'rim', 'edge', 'angle'],
   params: [],
-  glsl: '  return 1.0 - clamp(abs(dot(normalize(p.normal), normalize(p.view))), 0.0, 1.0);',
+  glsl: '  return 1.0 - clamp(abs(dot(directionOf(p.normal), directionOf(p.view))), 0.0, 1.0);',
 };

@@ -8,5 +8,5 @@ export const normal: StepDefinition = {
   gives: 'vec3',
   also: ['where', 'direction', 'orientation'],
   params: [],
-  glsl: '  return normalize(p.normal);',
+  glsl: '  return directionOf(p.normal);',
 };
