@@ -1,6 +1,8 @@
 export { GlslError, type Pos } from './errors';
 export { floatText } from './number-text';
 export { builtinNames, checkProgram } from './check';
+export { callsOf, MAX_COST } from './check/cost';
+export { MAX_SOURCE } from './lex';
 export { compile, type Compiled, type Entry } from './wasm/compile';
 export { Processor } from './run';
 export { PICTURE_SLOTS, pictureUniform, samplerText, type Pixels } from './pictures';

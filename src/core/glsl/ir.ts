@@ -23,6 +23,8 @@ export interface Func {
   body: Code[];
   /** Estimated scalar operations of one call, loops counted in full. */
   cost: number;
+  /** Most functions that are open at once while it runs, itself counted. */
+  calls: number;
   /** Nodes in the body: the size when copied into a caller. */
   weight: number;
 }

@@ -30,8 +30,9 @@ const KEPT_WORDS: ReadonlySet<string> = new Set(
   mat3x3 mat3x4 mat4x2 mat4x3 mat4x4 if else for return break continue const in out inout uniform struct precision
   highp mediump lowp true false`.split(/\s+/),
 );
-/** Deepest nesting of expressions and blocks; deeper text would exhaust the reader's own stack. */
+/** Deepest nesting of expressions and blocks; deeper text would exhaust the stack of whoever walks it. */
 const MAX_DEPTH = 200;
+const TOO_DEEP = 'This is nested too deeply; split it into functions, or into several lines.';
 
 /** Binary operators from the loosest to the tightest binding (GLSL ES 3.00, section 5.1). */
 const LEVELS: string[][] = [
@@ -48,6 +49,8 @@ class Parser {
   private at = 0;
   private depth = 0;
   private readonly structs = new Set<string>();
+  /** How deep each expression is that has parts. */
+  private readonly levels = new Map<Expr, number>();
 
   constructor(private readonly tokens: Token[]) {}
 
@@ -74,10 +77,18 @@ class Parser {
   }
 
   private nested<T>(read: () => T): T {
-    if (++this.depth > MAX_DEPTH) fail(this.token, 'This is nested too deeply; split it into functions.');
+    if (++this.depth > MAX_DEPTH) fail(this.token, TOO_DEEP);
     const result = read();
     this.depth--;
     return result;
+  }
+
+  /** An expression over its parts. Chains such as a + b + c are read in a loop and yet are as deep as they are long. */
+  private made(expr: Expr, ...parts: Expr[]): Expr {
+    const level = 1 + Math.max(0, ...parts.map((part) => this.levels.get(part) ?? 1));
+    if (level > MAX_DEPTH) fail(expr.pos, TOO_DEEP);
+    this.levels.set(expr, level);
+    return expr;
   }
 
   private name(what: string): Token {
@@ -249,7 +260,8 @@ class Parser {
       const to = this.choose();
       if (!ASSIGN.has(this.token.text)) return to;
       const op = this.next();
-      return { kind: 'assign', pos: op, op: op.text, to, value: this.assignment() };
+      const value = this.assignment();
+      return this.made({ kind: 'assign', pos: op, op: op.text, to, value }, to, value);
     });
   }
 
@@ -259,7 +271,8 @@ class Parser {
     if (!pos) return test;
     const yes = this.assignment();
     this.expect(':', 'between the two choices');
-    return { kind: 'choose', pos, test, yes, no: this.assignment() };
+    const no = this.assignment();
+    return this.made({ kind: 'choose', pos, test, yes, no }, test, yes, no);
   }
 
   private binary(level: number): Expr {
@@ -267,7 +280,8 @@ class Parser {
     let left = this.binary(level + 1);
     while (this.token.kind === 'mark' && LEVELS[level]!.includes(this.token.text)) {
       const op = this.next();
-      left = { kind: 'binary', pos: op, op: op.text, left, right: this.binary(level + 1) };
+      const right = this.binary(level + 1);
+      left = this.made({ kind: 'binary', pos: op, op: op.text, left, right }, left, right);
     }
     return left;
   }
@@ -276,11 +290,13 @@ class Parser {
     const pos = this.token;
     if (this.is('+') || this.is('-') || this.is('!') || this.is('~')) {
       this.next();
-      return this.nested(() => ({ kind: 'unary', pos, op: pos.text, of: this.unary() }));
+      const of = this.nested(() => this.unary());
+      return this.made({ kind: 'unary', pos, op: pos.text, of }, of);
     }
     if (this.is('++') || this.is('--')) {
       this.next();
-      return this.nested(() => ({ kind: 'step', pos, op: pos.text as '++' | '--', prefix: true, of: this.unary() }));
+      const of = this.nested(() => this.unary());
+      return this.made({ kind: 'step', pos, op: pos.text as '++' | '--', prefix: true, of }, of);
     }
     return this.postfix();
   }
@@ -291,14 +307,14 @@ class Parser {
       const pos = this.token;
       if (this.take('.')) {
         const name = this.name('a field or swizzle');
-        expr = { kind: 'member', pos: name, of: expr, name: name.text };
+        expr = this.made({ kind: 'member', pos: name, of: expr, name: name.text }, expr);
       } else if (this.take('[')) {
         const index = this.expression();
         this.expect(']', 'after the index');
-        expr = { kind: 'index', pos, of: expr, index };
+        expr = this.made({ kind: 'index', pos, of: expr, index }, expr, index);
       } else if (this.is('++') || this.is('--')) {
         this.next();
-        expr = { kind: 'step', pos, op: pos.text as '++' | '--', prefix: false, of: expr };
+        expr = this.made({ kind: 'step', pos, op: pos.text as '++' | '--', prefix: false, of: expr }, expr);
       } else {
         return expr;
       }
@@ -326,6 +342,6 @@ class Parser {
       if (args.length > 0) this.expect(',', 'between the arguments');
       args.push(this.assignment());
     }
-    return { kind: 'call', pos: name, name: name.text, args };
+    return this.made({ kind: 'call', pos: name, name: name.text, args }, ...args);
   }
 }

@@ -1,5 +1,6 @@
 import { definitionOf, kindOf, linkTypes, outputType, valueOf, type Param, type ResolvedStep, type RunType, type StepDefinition } from '../steps';
 import { isControlRef, isLink, strandById, type Kind, type Link, type Piece, type Step, type Strand } from '../piece/types';
+import { Costs } from './cost';
 import { orderStrands } from './order';
 
 /** Something about a piece that the artist should know; the rest of it is still drawn. */
@@ -47,12 +48,13 @@ export function acceptsLinks(definition: StepDefinition, param: Param): boolean 
 /** Types along each row, the order of strands, where each is used, and what does not fit. */
 export function analyse(piece: Piece): Analysis {
   const order = orderStrands(piece);
-  const types = new Map(piece.strands.map((s) => [s.id, rowTypes(s)]));
+  const rough = allRows(order, new Costs(false));
+  const { types, tooMuch } = rough.tooMuch.size === 0 ? rough : allRows(order, new Costs(true));
   const uses = new Map<string, Use[]>(piece.strands.map((s) => [s.id, []]));
   const problems: Problem[] = [];
   for (const strand of piece.strands) {
     for (const row of types.get(strand.id)!) {
-      const problem = stepProblem(strand, row);
+      const problem = stepProblem(strand, row, tooMuch.get(row.step));
       if (problem) problems.push(problem);
       for (const [param, value] of Object.entries(row.step.params)) if (isLink(value)) uses.get(value.link)?.push({ strand: strand.id, step: row.step.id, param });
       if (row.definition && row.active) problems.push(...paramProblems(piece, strand, row, types));
@@ -68,22 +70,50 @@ export function typeAfter(types: Map<string, StepTypes[]>, strand: string, step?
   return row?.gives ?? null;
 }
 
-function rowTypes(strand: Strand): StepTypes[] {
+/**
+ * The step as it stands in the row. What an artist wrote comes from anywhere, so whatever goes wrong while it is
+ * read ends as a sentence at the step.
+ */
+function resolved(known: StepDefinition, step: Step, takes: RunType | null): ResolvedStep {
+  if (!known.resolve) return known;
+  try {
+    return known.resolve(step, takes);
+  } catch {
+    return { ...known, glsl: undefined, gives: 'same', broken: { sentence: 'This text is more than can be read here; make it shorter.', line: 1, column: 1, length: 1 } };
+  }
+}
+
+/** Types along every row, and why steps are passed by that would make their row too much. */
+function allRows(order: Strand[], costs: Costs) {
+  const tooMuch = new Map<Step, string>();
+  return { types: new Map(order.map((strand) => [strand.id, rowTypes(strand, costs, tooMuch)])), tooMuch };
+}
+
+function rowTypes(strand: Strand, costs: Costs, tooMuch: Map<Step, string>): StepTypes[] {
   let running: RunType | null = null;
-  return strand.steps.map((step, i) => {
+  const rows: StepTypes[] = [];
+  for (const [i, step] of strand.steps.entries()) {
     const takes: RunType | null = running;
     const known = definitionOf(step.op);
-    const definition: ResolvedStep | undefined = known?.resolve ? known.resolve(step, takes) : known;
+    const definition = known && resolved(known, step, takes);
     const source = definition?.takes.length === 0;
     const fits = definition !== undefined && kindOf(definition) === strand.kind && (i === 0 ? source : takes !== null && definition.takes.includes(takes));
     const active = fits && !(step.off && i > 0) && !(definition.broken && !definition.glsl);
-    if (active) running = outputType(definition, takes);
-    return { step, definition, takes, gives: running, active };
-  });
+    const row: StepTypes = { step, definition, takes, gives: active ? outputType(definition, takes) : running, active };
+    rows.push(row);
+    const sentence = costs.add(strand, rows, i);
+    if (sentence !== null) {
+      Object.assign(row, { active: false, gives: running });
+      tooMuch.set(step, sentence);
+    }
+    running = row.gives;
+  }
+  return rows;
 }
 
-function stepProblem(strand: Strand, row: StepTypes): Problem | null {
+function stepProblem(strand: Strand, row: StepTypes, tooMuch: string | undefined): Problem | null {
   const at = { strand: strand.id, step: row.step.id };
+  if (tooMuch) return { ...at, sentence: tooMuch };
   if (!row.definition) return { ...at, sentence: `The step "${row.step.op}" is not known here. It is kept as it is and passed by; a newer Calm Lattice may know it.` };
   const { broken } = row.definition;
   if (broken && !row.step.off) return { ...at, param: 'text', sentence: `${row.definition.name}, line ${broken.line}, column ${broken.column}: ${broken.sentence} ${row.definition.glsl ? 'What ran last goes on.' : 'The step is passed by.'}` };

@@ -1,7 +1,8 @@
 import { placeText } from '../glsl/lib';
 import type { Piece } from '../piece/types';
 import { analyse } from './analyse';
-import { cardText, glslType, weave } from './weave';
+import { glslType } from './step-function';
+import { cardText, weave } from './weave';
 
 /** The place of a pixel of the painted square; `uv` and `phase` are in scope. */
 export const FLAT_PLACE = placeText({ rest: 'vec3(uv * 2.0 - 1.0, 0.0)', world: 'vec3(uv * 2.0 - 1.0, 0.0)', normal: 'vec3(0.0, 0.0, 1.0)', uv: 'uv', screen: 'uv', phase: 'phase' });

@@ -1,8 +1,8 @@
 export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, typeAfter, type Analysis, type Problem, type StepTypes, type Use } from './analyse';
 export { linkedStrands, orderStrands, wouldCycle } from './order';
-export { cardText, glslType, lastReshape, weave, type Target, type WeaveOptions, type Woven } from './weave';
+export { cardText, lastReshape, weave, type Target, type WeaveOptions, type Woven } from './weave';
 export { literalOf, plainParams, slotValues, type UniformSlot } from './values';
-export { heard, paramType, stepFunction, stepFunctionName } from './step-function';
+export { glslType, heard, paramType, runningInto, stepFunction, stepFunctionName } from './step-function';
 export { slopes, sortedStops } from './tables';
 export { Evaluator } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';

@@ -1,4 +1,4 @@
-import { compile, Processor } from '../glsl';
+import { compile, GlslError, Processor } from '../glsl';
 import { Recent } from '../recent';
 import type { Evaluator } from './evaluate';
 import { formText } from './form-text';
@@ -28,5 +28,12 @@ export async function slopesProgram(evaluator: Evaluator, entry: string, text: (
 
 async function load(woven: Woven, entry: string, text: (slopes: string) => string): Promise<Processor | 'none'> {
   const form = formText(woven);
-  return form.slopes ? Processor.load(compile(`${woven.glsl}\n${form.text}\n${text(form.slopes)}`, [entry])) : 'none';
+  if (!form.slopes) return 'none';
+  try {
+    return await Processor.load(compile(`${woven.glsl}\n${form.text}\n${text(form.slopes)}`, [entry]));
+  } catch (error) {
+    // The form itself is within the limits of the language; with its slopes it may not be.
+    if (error instanceof GlslError) return 'none';
+    throw error;
+  }
 }

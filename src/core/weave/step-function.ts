@@ -1,5 +1,11 @@
-import { glslType } from './weave';
 import { glslNameOf, type Param, type RunType, type StepDefinition } from '../steps';
+
+const GLSL_TYPE: Record<RunType, string> = { float: 'float', vec2: 'vec2', vec3: 'vec3', form: 'vec3', surface: 'Surface', stage: 'float', image: 'vec3' };
+
+export const glslType = (type: RunType) => GLSL_TYPE[type];
+
+/** What runs into a step: forms and pictures have something running before their first step, too. */
+export const runningInto = (takes: RunType | null, gives: RunType): RunType | null => takes ?? (gives === 'form' || gives === 'image' ? gives : null);
 
 /** `field.fractal` is called `fieldFractal` in GLSL. */
 export function stepFunctionName(definition: StepDefinition): string {

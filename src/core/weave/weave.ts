@@ -3,7 +3,7 @@ import { isLink, type Link, type Piece, type Strand } from '../piece/types';
 import { glslNameOf, valueOf, type Aside, type Param, type RunType, type StepDefinition } from '../steps';
 import { linkProblem, type Analysis, type StepTypes } from './analyse';
 import { emptyType, strandNames } from './words';
-import { heard, paramType, stepFunction, stepFunctionName } from './step-function';
+import { glslType, heard, paramType, runningInto, stepFunction, stepFunctionName } from './step-function';
 import { rampChoices, tableOf, type Table } from './tables';
 import { literalOf, slotValues, withinRangeText, type UniformSlot } from './values';
 
@@ -47,15 +47,12 @@ export interface WeaveOptions {
   together?: boolean;
 }
 
-const GLSL_TYPE: Record<RunType, string> = { float: 'float', vec2: 'vec2', vec3: 'vec3', form: 'vec3', surface: 'Surface', stage: 'float', image: 'vec3' };
 /** What runs into the first step: a form's point at rest, a finish's picture. */
 const START: Partial<Record<RunType, string>> = { form: 'p.rest', image: 'v' };
 const NOTHING: Partial<Record<RunType, string>> = { surface: 'bareSurface(vec3(0.18), 1.0, 0.0)', form: 'p.rest', image: 'v' };
 
 /** What a step gives stays a number, however large what came in was: see `finite` in the library. */
 const heldText = (gives: RunType, text: string) => (gives === 'surface' || gives === 'stage' ? text : `finite(${text})`);
-
-export const glslType = (type: RunType) => GLSL_TYPE[type];
 
 /**
  * Weaves strands into GLSL text, in an order that compiles. Steps that cannot run are passed
@@ -292,7 +289,7 @@ class Weaver {
   private call(strand: Strand, row: StepTypes, index: number, running: string): string {
     const definition = row.definition!;
     for (const part of definition.needs ?? []) this.parts.add(part);
-    const takes = row.takes ?? (START[row.gives!] ? row.gives! : null);
+    const takes = runningInto(row.takes, row.gives!);
     if (takes === 'surface' || row.gives === 'surface') this.parts.add('surface');
     const name = this.stepName(strand, row, index, takes);
     const named: Record<string, string> = {};

@@ -26,6 +26,7 @@ export function checkCall(expr: Extract<Expr, { kind: 'call' }>, context: Contex
   const overload = overloadOf(context.scope.globals, name, args.map((a) => a.type), context.order, pos);
   if (overload) {
     const { func } = overload;
+    context.calls = Math.max(context.calls, func.calls);
     const outs = func.params.map((p, i) => (p.out ? targetOf(expr.args[i]!, context, 'An out parameter needs') : null));
     return { kind: 'call', type: func.returns, func, args, outs };
   }

@@ -12,8 +12,14 @@ function ofNode(node: Node, call: (node: Extract<Node, { kind: 'call' }>) => num
   return own + sum(childrenOf(node).map((c) => ofNode(c, call)));
 }
 
-function ofBody(body: Code[], node: (node: Node) => number, times: (turns: number) => number): number {
-  const inner = (code: Code[]) => ofBody(code, node, times);
+/** What is counted of statements: how often a loop's inside counts, and what a jump or a turn of a loop counts itself. */
+interface Counting {
+  times: (turns: number) => number;
+  own: number;
+}
+
+function ofBody(body: Code[], node: (node: Node) => number, counting: Counting): number {
+  const inner = (code: Code[]) => ofBody(code, node, counting);
   return sum(
     body.map((c) => {
       switch (c.kind) {
@@ -25,9 +31,9 @@ function ofBody(body: Code[], node: (node: Node) => number, times: (turns: numbe
         case 'if':
           return node(c.test) + inner(c.yes) + inner(c.no);
         case 'loop':
-          return inner(c.init) + times(c.times) * (1 + node(c.test) + node(c.update) + inner(c.body));
+          return inner(c.init) + counting.times(c.times) * (counting.own + node(c.test) + node(c.update) + inner(c.body));
         default:
-          return 1;
+          return counting.own;
       }
     }),
   );
@@ -35,10 +41,16 @@ function ofBody(body: Code[], node: (node: Node) => number, times: (turns: numbe
 
 /** Scalar operations of one run, both branches of every condition counted. */
 export function costOf(body: Code[]): number {
-  return ofBody(body, (n) => ofNode(n, (c) => 2 + c.func.cost), (turns) => turns);
+  return ofBody(body, (n) => ofNode(n, (c) => 2 + c.func.cost), { times: (turns) => turns, own: 1 });
 }
 
 /** Operations as written: the size of the code, calls counted as one. */
 export function weightOf(body: Code[]): number {
-  return ofBody(body, (n) => ofNode(n, () => 4), () => 1);
+  return ofBody(body, (n) => ofNode(n, () => 4), { times: () => 1, own: 1 });
+}
+
+/** How often one run calls a function of that name, loops counted in full, both branches of every condition. */
+export function callsOf(body: Code[], name: string): number {
+  const inNode = (node: Node): number => (node.kind === 'call' && node.func.name === name ? 1 : 0) + sum(childrenOf(node).map(inNode));
+  return ofBody(body, inNode, { times: (turns) => turns, own: 0 });
 }

@@ -2,6 +2,7 @@ import type { Expr } from '../ast';
 import { fail } from '../errors';
 import { range, type BinaryOp, type Local, type Node, type Target } from '../ir';
 import { BOOL, FLOAT, INT, isNumeric, isPlain, TYPES, vectorOf, type ScalarName, type Type } from '../types';
+import { bounded } from './bounds';
 import { checkCall, pick } from './calls';
 import { wholeValue } from './constants';
 import type { Scope } from './scope';
@@ -12,6 +13,8 @@ export interface Context {
   order: number;
   /** Loop counters, which only the head of their loop may change. */
   counters: Set<Local>;
+  /** Most functions that are open at once below this one; grows while calls are checked. */
+  calls: number;
 }
 
 const BINARY: Record<string, BinaryOp> = {
@@ -23,6 +26,10 @@ const WHOLE = new Set(['%', '&', '|', '^', '<<', '>>']);
 
 /** Gives an expression its type. @throws GlslError where it has none. */
 export function check(expr: Expr, context: Context): Node {
+  return bounded(typed(expr, context), expr.pos);
+}
+
+function typed(expr: Expr, context: Context): Node {
   switch (expr.kind) {
     case 'number':
       return { kind: 'const', type: TYPES.get(expr.type)!, values: [expr.value] };

@@ -9,6 +9,8 @@ import { costOf, MAX_COST, weightOf } from './cost';
 
 /** Most turns of one loop. */
 export const MAX_TURNS = 4096;
+/** Most functions that call each other one inside the other; cards take 256. */
+const MAX_CALLS = 240;
 
 /** The overload with exactly these parameter types, its body checked; null where there is none. */
 export function overloadOf(globals: Globals, name: string, args: Type[], order: number, pos: Pos): Overload | null {
@@ -24,16 +26,22 @@ export function checkBody(overload: Overload): void {
   if (overload.state === 'done') return;
   const { decl, func, home } = overload;
   if (!decl.body) fail(decl.pos, `"${decl.name}" is declared but its body is missing.`);
+  const tooDeep = `Calls reach through more than ${MAX_CALLS} functions here; let some stand beside each other.`;
+  // Bodies are checked when they are first called, so this counts how far calls reach before any is done.
+  if (++home.open > MAX_CALLS) fail(decl.pos, tooDeep);
   overload.state = 'checking';
   const scope = new Scope(home);
   for (const [i, param] of decl.params.entries()) {
     scope.add(param.name, { kind: 'local', local: func.params[i]!.local, readOnly: param.isConst ? 'is const and cannot be written' : null }, param.pos);
   }
-  const context: Context = { scope, order: overload.bodyOrder, counters: new Set() };
+  const context: Context = { scope, order: overload.bodyOrder, counters: new Set(), calls: 0 };
   func.body = scope.inside(() => statements(decl.body!, context, { returns: overload.returns, loops: 0 }));
   if (overload.returns !== VOID && !alwaysReturns(func.body)) {
     fail(decl.pos, `"${decl.name}" must give a ${overload.returns.name} on every way through; a return is missing.`);
   }
+  home.open--;
+  func.calls = context.calls + 1;
+  if (func.calls > MAX_CALLS) fail(decl.pos, tooDeep);
   func.cost = costOf(func.body);
   func.weight = weightOf(func.body);
   if (func.cost > MAX_COST) fail(decl.pos, `"${decl.name}" would take about ${Math.round(func.cost / 1000)} thousand operations at every point; at most ${MAX_COST / 1000} thousand are accepted. Use fewer loop turns.`);
@@ -149,6 +157,6 @@ function alwaysReturns(body: Code[]): boolean {
 }
 
 export function newFunc(name: string, returns: Type, params: Func['params']): Func {
-  return { name, returns, params, body: [], cost: 0, weight: 0 };
+  return { name, returns, params, body: [], cost: 0, weight: 0, calls: 1 };
 }
 

@@ -5,6 +5,7 @@ import { BUILTINS_GLSL } from '../lib/builtins';
 import { NATIVES } from '../natives';
 import { parse } from '../parse';
 import { structType, TYPES, VOID } from '../types';
+import { MAX_SCALARS } from './bounds';
 import { isConstant } from './constants';
 import { check, convertHint } from './expressions';
 import { checkBody, newFunc } from './functions';
@@ -77,7 +78,10 @@ function addGlobal(decl: Exclude<Decl, FunctionDecl>, globals: Globals, order: n
   };
   if (decl.kind === 'struct') {
     free(decl.name, decl.pos);
-    globals.types.set(decl.name, structType(decl.name, decl.fields.map((f) => ({ name: f.name, type: globals.type(f.type, f.typePos) }))));
+    const fields = decl.fields.map((f) => ({ name: f.name, type: globals.type(f.type, f.typePos) }));
+    const scalars = fields.reduce((sum, f) => sum + f.type.flat.length, 0);
+    if (scalars > MAX_SCALARS) fail(decl.pos, `"${decl.name}" would hold ${scalars} numbers; a struct holds at most ${MAX_SCALARS}.`);
+    globals.types.set(decl.name, structType(decl.name, fields));
     return;
   }
   const type = globals.type(decl.type, decl.typePos);
@@ -92,7 +96,7 @@ function addGlobal(decl: Exclude<Decl, FunctionDecl>, globals: Globals, order: n
   for (const declarator of decl.names) {
     free(declarator.name, declarator.pos);
     if (!declarator.init) fail(declarator.pos, `"${declarator.name}" is const and needs a value.`);
-    const value = check(declarator.init, { scope: new Scope(globals), order, counters: new Set() });
+    const value = check(declarator.init, { scope: new Scope(globals), order, counters: new Set(), calls: 0 });
     if (value.type !== type) fail(declarator.pos, `"${declarator.name}" is ${type.name} and is given ${value.type.name}.${convertHint(value, type)}`);
     if (!isConstant(value)) fail(declarator.pos, `"${declarator.name}" must be made of constants.`);
     globals.names.set(declarator.name, { kind: 'const', value });

@@ -30,6 +30,8 @@ export class Globals {
   readonly names = new Map<string, Meaning>();
   readonly functions = new Map<string, Overload[]>();
   readonly uniforms: Uniform[] = [];
+  /** Bodies whose check has begun and not ended. */
+  open = 0;
 
   constructor(readonly parent: Globals | null) {}
 

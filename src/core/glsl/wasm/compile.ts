@@ -79,6 +79,7 @@ function plain(func: Func, module: Module): FunctionCode {
   const params = inputsOf(func).map(valType);
   const writer = new FunctionWriter(module, params.length);
   writer.function(func);
+  writer.checkSize(func.name);
   return { params, results: outputsOf(func).map(valType), locals: writer.locals, code: writer.code };
 }
 
@@ -117,6 +118,7 @@ function batch(func: Func, module: Module): FunctionCode {
       writer.branch(again);
     });
   });
+  writer.checkSize(func.name);
   return { params, results: [], locals: writer.locals, code: writer.code };
 }
 

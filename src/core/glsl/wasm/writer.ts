@@ -1,5 +1,6 @@
 import { range, PICK_ZERO, type Code, type Func, type Local, type Node, type Target, type Uniform } from '../ir';
 import type { Type } from '../types';
+import { fail } from '../errors';
 import { I32, unsigned, type ValType } from './encode';
 import { nativeScalars } from './natives';
 import { hasEffects, isCheap, returns } from './shape';
@@ -13,6 +14,10 @@ export interface Module {
   /** Address of the pictures' table. */
   pictures: number;
 }
+
+/** Values and bytes of one function that every browser takes (the engines' own limits are 50,000 and 7,654,321). */
+const MAX_LOCALS = 49_000;
+const MAX_BYTES = 7_500_000;
 
 interface Frame {
   locals: Map<Local, Scalar[]>;
@@ -63,6 +68,12 @@ export class FunctionWriter {
   set(target: Scalar, value: Scalar): void {
     this.emit(value);
     this.store(target);
+  }
+
+  /** @throws GlslError where the function is more than a browser takes */
+  checkSize(name: string): void {
+    if (this.locals.length <= MAX_LOCALS && this.code.length <= MAX_BYTES) return;
+    fail({ line: 1, column: 1, text: name }, 'This is more than one program can hold. Use fewer steps or shorter texts here.');
   }
 
   private store(target: Scalar): void {

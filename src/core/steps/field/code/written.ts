@@ -32,6 +32,7 @@ export function written(base: StepDefinition, line: boolean): StepDefinition {
     const runs: Reading | null = !now.broken ? now : last && !last.broken ? last : null;
     return {
       ...base,
+      resolve,
       gives: runs ? gives : (takes ?? 'float'),
       params: [...base.params.map((p) => (p.type === 'text' ? { ...p, default: start } : p)), ...(runs ?? now).sliders],
       glsl: runs?.body,
