@@ -10,7 +10,7 @@ import { plainParams } from '../weave/values';
 import { lastReshape } from '../weave/weave';
 import type { Baking } from './baking';
 import { fileMeshOf } from './files';
-import { faceCount, MeshError, moved, pointCount, type Mesh } from './mesh';
+import { faceCount, heldWithin, MeshError, moved, pointCount, type Mesh } from './mesh';
 import { facePlaces, placesOf, pointPlaces } from './place-rows';
 import { skinOf, spread, vertexCount, type Skin } from './skin';
 import { separate } from './topology/split';
@@ -118,7 +118,7 @@ async function made(piece: Piece, strand: Strand, rows: StepTypes[], last: numbe
     if (mesh && i > 0) mesh = await settle(piece, strand, rows, i - 1, mesh, analysis);
     const params = plainParams(piece, row.step, definition!, () => [0]);
     const baking = await bakingFor(piece, row, mesh, analysis);
-    mesh = kept.put(key, mesh === null ? definition!.bake!(params, baking) : definition!.reshape!(mesh, params, baking));
+    mesh = kept.put(key, heldWithin(mesh === null ? definition!.bake!(params, baking) : definition!.reshape!(mesh, params, baking)));
   }
   if (mesh && places >= 0) {
     const row = rows[places]!;

@@ -88,6 +88,16 @@ export function gatherAll(attributes: Attributes, rows: ArrayLike<number>): Attr
   return Object.fromEntries(Object.entries(attributes).map(([name, a]) => [name, gather(a, rows)]));
 }
 
+/** Farthest from the origin that a point lies, in metres; the same bound as that of the language's `finite`. */
+const FARTHEST = 1e9;
+
+/** Points and values that are numbers of a size to reckon with: steps may be given anything. */
+export function heldWithin(mesh: Mesh): Mesh {
+  const held = (data: Float32Array): Float32Array => (data.every((v) => Math.abs(v) <= FARTHEST) ? data : data.map((v) => (v > FARTHEST ? FARTHEST : v < -FARTHEST ? -FARTHEST : v || 0)));
+  const all = (attributes: Attributes): Attributes => Object.fromEntries(Object.entries(attributes).map(([name, a]) => [name, { ...a, data: held(a.data) }]));
+  return { ...mesh, positions: held(mesh.positions), pointData: all(mesh.pointData), cornerData: all(mesh.cornerData), faceData: all(mesh.faceData) };
+}
+
 /** The same mesh with its points elsewhere: what was known of how it runs no longer holds. */
 export function moved(mesh: Mesh, positions: Float32Array): Mesh {
   return { ...mesh, positions, frames: undefined };

@@ -1,6 +1,7 @@
 import { produce, type Draft } from 'immer';
 import { hexOf, linearOf } from '../colour';
 import { own } from '../own';
+import { generator } from '../random';
 import { PieceError } from './errors';
 import { freeName, nextId } from './ids';
 import { LIMITS } from './limits';
@@ -122,17 +123,6 @@ export function blendLooks(a: Look, b: Look, t: number): Record<string, Setting>
       return typeof from === 'string' && typeof to === 'string' ? [[id, mixColours(from, to, t)]] : [];
     }),
   );
-}
-
-/** mulberry32: a small generator of numbers from 0 up to 1 that a seed repeats. */
-function generator(seed: number): () => number {
-  let s = seed >>> 0;
-  return () => {
-    s = (s + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(s ^ (s >>> 15), s | 1);
-    t = (t + Math.imul(t ^ (t >>> 7), t | 61)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
 }
 
 /**
