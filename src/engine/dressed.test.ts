@@ -78,7 +78,7 @@ describe('dots', () => {
     expect(dressed.materials).toHaveLength(1);
     const { vertexShader, fragmentShader, uniforms } = compiled(dressed.materials[0]!, 'standard');
     expect(vertexShader).toContain('clTogether(clHere, clMovedTo, clDotSurface);');
-    expect(vertexShader.match(/= fieldNoise_0\(p/g)).toHaveLength(3);
+    expect(vertexShader.match(/= finite\(fieldNoise_0\(p/g)).toHaveLength(3);
     expect(fragmentShader).not.toContain('gradientNoise4');
     expect(uniforms).toHaveProperty('surface_spark_Step2_strength');
   });

@@ -52,6 +52,9 @@ export class Viewer {
   frames = 0;
   private compared: { piece: Piece; split: number } | null = null;
   private meshOf: (form: string) => Skin | undefined = () => undefined;
+  private complete = false;
+  /** Counts the pieces that were set: what is drawn while it changes is of two pieces. */
+  private version = 0;
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
@@ -68,9 +71,12 @@ export class Viewer {
     this.timer = requestAnimationFrame(this.tick);
   }
 
-  async setPiece(piece: Piece, meshOf: (form: string) => Skin | undefined): Promise<void> {
+  /** @param complete whether its meshes and pictures are all there: until then nothing is said of its seam */
+  async setPiece(piece: Piece, meshOf: (form: string) => Skin | undefined, complete: boolean): Promise<void> {
+    this.version++;
     this.piece = piece;
     this.meshOf = meshOf;
+    this.complete = complete;
     await this.picture.setPiece(piece, meshOf);
     this.dirty = true;
   }
@@ -140,21 +146,26 @@ export class Viewer {
 
   /** The finish up to a step (or the whole), small. The main thread does not wait for it. */
   snapshot(step: string | undefined, width: number, height: number): Promise<Preview> {
-    return this.inTurn<Preview>({ kind: 'none', why: 'no picture' }, async () => ({ kind: 'picture', width, height, pixels: await this.small(this.phase, width, height, this.picture.view, step) }));
+    const none: Preview = { kind: 'none', why: 'no picture' };
+    return this.inTurn<Preview>(none, async () => (!this.picture.ready ? none : { kind: 'picture', width, height, pixels: await this.small(this.phase, width, height, this.picture.view, step) }));
   }
 
   /** Compares the picture at both sides of the seam, small, through the piece's own camera. */
-  seam(): Promise<PictureSeam | null> {
-    return this.inTurn<PictureSeam | null>(null, () => {
+  seam(): Promise<PictureSeam | 'none' | 'making'> {
+    return this.inTurn<PictureSeam | 'none' | 'making'>('making', async () => {
+      if (!this.complete) return 'making';
+      if (!this.picture.ready) return 'none';
+      const { version } = this;
       const { picture, loop } = this.piece!;
       const width = Math.max(2, Math.round((SEAM_HEIGHT * picture.width) / picture.height));
-      return measurePictureSeam(loop.frames, width, (phase) => this.small(phase, width, SEAM_HEIGHT, null));
+      const seam = await measurePictureSeam(loop.frames, width, (phase) => this.small(phase, width, SEAM_HEIGHT, null));
+      return version === this.version ? seam : 'making';
     });
   }
 
   /** Small pictures share one target, so they are drawn one after the other. */
   private inTurn<T>(otherwise: T, work: () => Promise<T>): Promise<T> {
-    const result = this.turn.then(() => (this.lost || this.ended || !this.piece || !this.picture.ready ? otherwise : work())).catch(() => otherwise);
+    const result = this.turn.then(() => (this.lost || this.ended || !this.piece ? otherwise : work())).catch(() => otherwise);
     this.turn = result;
     return result;
   }
@@ -190,8 +201,8 @@ export class Viewer {
     const { view } = this.picture;
     this.picture = new Picture(this.renderer, true);
     this.picture.view = view;
-    if (this.piece) void this.setPiece(this.piece, this.meshOf);
-    this.events.restored();
+    const again = this.piece ? this.setPiece(this.piece, this.meshOf, this.complete) : Promise.resolve();
+    void again.then(this.events.restored);
   };
 
   private readonly tick = () => {

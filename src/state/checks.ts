@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { SamplingReading } from '@/core/checks/sampling';
-import type { SeamReading } from '@/core/checks/seam';
+import { hasKink, type SeamReading } from '@/core/checks/seam';
 import { analyse, type Problem } from '@/core/weave';
 import type { PictureSeam } from '@/engine/picture-seam';
 import { lean, studio } from '@/workers/doors';
@@ -11,21 +11,26 @@ interface Checks {
   /** Steps whose forms are too coarse for them. */
   sampling: SamplingReading[];
   picture: PictureSeam | null;
+  /** The picture is still being made: meshes, programs or pictures are missing, so nothing can be said of its seam. */
+  making: boolean;
   problems: Problem[];
   measuring: boolean;
 }
 
+/** What the viewer says of the picture's seam: `none` without a picture, `making` while it is not all there. */
+export type PictureAnswer = PictureSeam | 'none' | 'making';
+
 /** What was measured of the open piece. */
-export const useChecks = create<Checks>()(() => ({ seam: null, sampling: [], picture: null, problems: [], measuring: true }));
+export const useChecks = create<Checks>()(() => ({ seam: null, sampling: [], picture: null, making: true, problems: [], measuring: true }));
 
 /** Waits this long after a change before measuring, in milliseconds. */
 const PAUSE = 450;
 
 /**
  * Measures the seam after every change.
- * @param pictureSeam measures the picture itself, null while there is none
+ * @param pictureSeam measures the picture itself
  */
-export function startChecks(pictureSeam: () => Promise<PictureSeam | null>): () => void {
+export function startChecks(pictureSeam: () => Promise<PictureAnswer>): () => void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const measure = async () => {
     const { piece } = useWorkbench.getState();
@@ -33,7 +38,7 @@ export function startChecks(pictureSeam: () => Promise<PictureSeam | null>): () 
       const seam = await studio().seam(lean(piece));
       const picture = await pictureSeam();
       if (useWorkbench.getState().piece !== piece) return;
-      useChecks.setState({ seam, picture, problems: analyse(piece).problems, measuring: false });
+      useChecks.setState({ seam, ...answered(picture), problems: analyse(piece).problems, measuring: false });
       const sampling = await studio().sampling(lean(piece));
       if (useWorkbench.getState().piece === piece) useChecks.setState({ sampling });
     } catch (error) {
@@ -46,7 +51,7 @@ export function startChecks(pictureSeam: () => Promise<PictureSeam | null>): () 
     timer = setTimeout(() => void measure(), PAUSE);
   };
   // What was measured of a piece that was open before is not this one's.
-  useChecks.setState({ seam: null, sampling: [], picture: null, problems: [] });
+  useChecks.setState({ seam: null, sampling: [], picture: null, making: true, problems: [] });
   soon();
   const stop = useWorkbench.subscribe((now, before) => {
     if (now.piece !== before.piece) soon();
@@ -57,10 +62,12 @@ export function startChecks(pictureSeam: () => Promise<PictureSeam | null>): () 
   };
 }
 
-/** Measures again though the piece is the same, for example when its meshes have come. */
-export async function measurePictureAgain(pictureSeam: () => Promise<PictureSeam | null>): Promise<void> {
-  useChecks.setState({ picture: await pictureSeam() });
+/** Measures the picture again though the piece is the same, when all of it has come. */
+export async function measurePictureAgain(pictureSeam: () => Promise<PictureAnswer>): Promise<void> {
+  useChecks.setState(answered(await pictureSeam()));
 }
+
+const answered = (answer: PictureAnswer) => ({ picture: typeof answer === 'string' ? null : answer, making: answer === 'making' });
 
 export interface Verdict {
   state: 'measuring' | 'closes' | 'breaks' | 'still' | 'once';
@@ -68,11 +75,19 @@ export interface Verdict {
   broken: SeamReading[];
 }
 
+/** Mean change of a channel from frame to frame, of 255, below which nobody sees motion. */
+const LEAST_MOTION = 0.5;
+/** Whole pictures are uneven by nature, more so where a loop has few frames. */
+const PICTURE_KINK = 0.5;
+
 /** The seam in one word. */
-export function verdictOf({ seam, picture, measuring }: Checks, play: 'loop' | 'once'): Verdict {
+export function verdictOf({ seam, picture, making, measuring }: Checks, play: 'loop' | 'once'): Verdict {
   const broken = seam?.filter((r) => !r.closes) ?? [];
-  if (!seam) return { state: 'measuring', words: measuring ? 'measuring' : 'not measured', broken };
-  if (broken.length > 0 || (picture && !picture.closes)) return play === 'once' ? { state: 'once', words: 'plays once', broken } : { state: 'breaks', words: 'does not close', broken };
+  if (play === 'once') return { state: 'once', words: 'plays once', broken: [] };
+  if (!seam || making) return { state: 'measuring', words: measuring || making ? 'measuring' : 'not measured', broken };
+  if (broken.length > 0 || (picture && !picture.closes)) return { state: 'breaks', words: 'does not close', broken };
   if (seam.length === 0) return { state: 'still', words: 'stands still', broken };
-  return { state: 'closes', words: 'closes', broken };
+  return { state: 'closes', words: picture && pictureKinks(picture) ? 'closes with a kink' : 'closes', broken };
 }
+
+export const pictureKinks = (picture: PictureSeam): boolean => hasKink(picture, LEAST_MOTION, PICTURE_KINK);

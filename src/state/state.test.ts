@@ -78,14 +78,18 @@ it('the playhead wraps both ways', () => {
 
 describe('the verdict', () => {
   const reading = (closes: boolean) => ({ strand: 's', name: 's', gap: closes ? 0 : 1, before: 0, after: 0, range: [0, 1] as [number, number], moves: true, closes });
-  const base = { ...useChecks.getState(), measuring: false };
+  const base = { ...useChecks.getState(), measuring: false, making: false };
 
   it('says what was measured, and asks nothing of a piece that plays once', () => {
     expect(verdictOf({ ...base, seam: null }, 'loop').state).toBe('measuring');
     expect(verdictOf({ ...base, seam: [] }, 'loop').state).toBe('still');
     expect(verdictOf({ ...base, seam: [reading(true)] }, 'loop').state).toBe('closes');
     expect(verdictOf({ ...base, seam: [reading(true), reading(false)] }, 'loop')).toMatchObject({ state: 'breaks', broken: [{ closes: false }] });
-    expect(verdictOf({ ...base, seam: [reading(false)] }, 'once').state).toBe('once');
+    expect(verdictOf({ ...base, seam: [reading(false)] }, 'once')).toMatchObject({ state: 'once', broken: [] });
+    expect(verdictOf({ ...base, seam: [reading(true)] }, 'once').state).toBe('once');
+    expect(verdictOf({ ...base, seam: [reading(true)], making: true }, 'loop').state).toBe('measuring');
+    expect(verdictOf({ ...base, seam: [reading(true)], picture: { most: 0, before: 25.2, after: 2.28, closes: true } }, 'loop')).toMatchObject({ state: 'closes', words: 'closes with a kink' });
+    expect(verdictOf({ ...base, seam: [reading(true)], picture: { most: 0, before: 0.2, after: 0.01, closes: true } }, 'loop').words).toBe('closes');
     expect(verdictOf({ ...base, seam: [reading(true)], picture: { most: 9, before: 0, after: 0, closes: false } }, 'loop').state).toBe('breaks');
   });
 });

@@ -11,6 +11,11 @@ export class MeshStore {
 
   readonly get = (form: string): Skin | undefined => this.meshes.get(form)?.mesh ?? undefined;
 
+  /** Are all its meshes there, or known not to be possible? */
+  has(piece: Piece): boolean {
+    return piece.strands.every((s) => s.kind !== 'form' || this.meshes.get(s.id)?.key === bakeKey(piece, s));
+  }
+
   /** Bakes what changed. @returns whether any mesh is another one now. */
   async update(piece: Piece): Promise<boolean> {
     let changed = false;

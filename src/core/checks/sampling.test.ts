@@ -32,6 +32,12 @@ describe('sampling', () => {
     }), { numRuns: 8 });
   });
 
+  it.each([1, 3, 20])('says nothing of steps that leave all where it is, or move it as a whole: %d metres away', async (away) => {
+    const neutral = (move: number[], turn: number[], size: number[]) => ['transform', { move, turn, size }] as [string, never];
+    const calm = piece('Sea', '', [strand('form', 'sea', ['grid', { columns: 9, rows: 9, width: 4, depth: 4 }], neutral([away, 0, away], [0, 0, 0], [1, 1, 1]), neutral([0, 0, 0], [0, 0, 0], [1, 1, 1]), neutral([0, 0, 0], [20, 30, 40], [2, 1, 0.5]))]);
+    expect(await measureSampling(calm)).toEqual([]);
+  });
+
   it('comes to the same where there is no derivative and differences stand in', async () => {
     const sharp = await measureSampling(sea(8, 60));
     const blunt = await measureSampling(sea(8, 60, [['code', { text: 'return waveSine(8.0 * uintBitsToFloat(floatBitsToUint(v)) - p.phase);' }]]));

@@ -20,6 +20,8 @@ const EDGES = 2048;
 const PHASES = [0, 0.25, 0.5, 0.75];
 /** What a mesh may fall short by before it is said. */
 const SLACK = 1.15;
+/** Part of where places lie below which what a step does is the rounding of 32-bit floats, and no wave. */
+const ROUNDING = 1e-5;
 /** The rate that all edges but one in a hundred stay under counts, so that a lone crease does not. */
 const QUANTILE = 0.99;
 
@@ -75,14 +77,20 @@ interface Reading {
   missed: Float32Array[];
   /** Half of the way between the lowest and the highest. */
   height: number;
+  /** Farthest that any place lies from the origin before the step. */
+  reach: number;
 }
 
 function readAlong({ before, after }: Subject, { from, to, on, ways }: Spots, phases: readonly number[]): Reading {
   const count = ways.length / EDGE_WIDTH;
   const low = [Infinity, Infinity, Infinity];
   const high = [-Infinity, -Infinity, -Infinity];
-  const moves = (at: Float32Array) => difference(after.to(at, count), before.to(at, count));
-  const reading: Reading = { rise: [], missed: [], height: 0 };
+  const reading: Reading = { rise: [], missed: [], height: 0, reach: 0 };
+  const moves = (at: Float32Array) => {
+    const stood = before.to(at, count);
+    reading.reach = stood.reduce((most, v) => Math.max(most, Math.abs(v)), reading.reach);
+    return difference(after.to(at, count), stood);
+  };
   for (const phase of phases) {
     for (const rows of [from, to, on]) setPhase(rows, phase);
     const move = moves(on);
@@ -113,9 +121,9 @@ function lengths(vectors: Float32Array): Float32Array {
  * radians, a straight edge misses 1 - sinc^2(k / 2) of the slope's power (the mean over all
  * places on all edges), so the power that is missed tells k: this hears fine waves of little height.
  */
-function wavesOn({ rise, missed, height }: Reading, of: (edge: number) => boolean): number {
+function wavesOn({ rise, missed, height, reach }: Reading, of: (edge: number) => boolean): number {
   const edges = [...rise[0]!.keys()].filter(of);
-  if (edges.length === 0 || height < 1e-7) return 0;
+  if (edges.length === 0 || height <= ROUNDING * Math.max(reach, 1e-2)) return 0;
   let bound = 0;
   let [all, lost] = [0, 0];
   rise.forEach((rates, n) => {

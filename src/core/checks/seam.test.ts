@@ -2,11 +2,16 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { setParam } from '../piece/edit';
-import type { Piece } from '../piece/types';
-import { measureSeam, SEAM_TOLERANCE } from './seam';
+import type { Piece, Vector } from '../piece/types';
+import { hasKink, measureSeam, SEAM_TOLERANCE } from './seam';
 
 const veil = STARTERS[0]!.piece;
 const readingOf = async (piece: Piece, strand: string) => (await measureSeam(piece)).find((r) => r.strand === strand)!;
+
+async function mendedBy(piece: Piece, strand: string): Promise<Piece> {
+  const [mend] = (await readingOf(piece, strand)).breaks!.mends;
+  return mend!.reduce((p, f) => setParam(p, f.strand, f.step, f.param, f.value), piece);
+}
 
 describe('the seam', () => {
   it('whole turns close, and others do not', async () => {
@@ -32,25 +37,39 @@ describe('the seam', () => {
     for (const strand of ['swell', 'tint', 'sea', 'wet silk'.replace(' ', '-')]) {
       const r = await readingOf(piece, strand);
       expect(r.closes).toBe(false);
-      expect(r.breaks).toMatchObject({ strand: 'swell', step: 't2', name: 'Fractal', fixes: [{ param: 'evolve', value: 3, sentence: 'Set evolve to 3 cells' }] });
+      expect(r.breaks).toMatchObject({ strand: 'swell', step: 't2', name: 'Fractal', mends: [[{ param: 'evolve', value: 3, sentence: 'Set evolve to 3 cells' }]] });
     }
-    const { fixes } = (await readingOf(piece, 'swell')).breaks!;
-    const mended = setParam(piece, fixes[0]!.strand, fixes[0]!.step, fixes[0]!.param, fixes[0]!.value);
-    expect((await measureSeam(mended)).every((r) => r.closes)).toBe(true);
+    expect((await measureSeam(await mendedBy(piece, 'swell'))).every((r) => r.closes)).toBe(true);
   });
 
   it('offers two values together where one alone does not mend', async () => {
     let piece = setParam(veil, 'swell', 't2', 'evolve', 2.6);
     piece = setParam(piece, 'swell', 't2', 'repeat', 4);
     piece = setParam(piece, 'swell', 't2', 'travel', [0.5, 0, 0]);
-    const { fixes } = (await readingOf(piece, 'swell')).breaks!;
-    expect(fixes.map((f) => f.param).sort()).toEqual(['evolve', 'travel']);
+    const { mends } = (await readingOf(piece, 'swell')).breaks!;
+    expect(mends.map((mend) => mend.map((f) => f.param).sort())).toEqual([['evolve', 'travel']]);
+    expect((await measureSeam(await mendedBy(piece, 'swell'))).every((r) => r.closes)).toBe(true);
+  });
+
+  it.each<[string, Vector, string[]]>([
+    ['whole repeats of a noise that never repeats', [2, 0, 0], ['repeat']], ['backwards', [0, -1, 0], ['repeat']], ['parts of repeats', [1.4, 0, 0], ['repeat', 'travel']],
+  ])('a noise that travels closes by a repeat: %s', async (_, travel, params) => {
+    const piece = setParam(veil, 'swell', 't2', 'travel', travel);
+    const { breaks } = await readingOf(piece, 'swell');
+    expect(breaks!.mends.map((mend) => mend.map((f) => f.param).sort())).toEqual([params]);
+    expect((await measureSeam(await mendedBy(piece, 'swell'))).every((r) => r.closes)).toBe(true);
   });
 
   it('reports even motion alike on both sides, and a kink otherwise', async () => {
     const sine = await readingOf(setParam(veil, 'breath', 't1', 'turns', 1), 'breath');
     expect(sine.before).toBeCloseTo(sine.after, 4);
     expect(sine.before).toBeCloseTo(Math.sin((2 * Math.PI) / 240) / 2, 3);
+  });
+
+  it('a kink is a change of speed that can be seen', () => {
+    expect(hasKink({ before: 25.2, after: 2.28 }, 0.5)).toBe(true);
+    expect(hasKink({ before: 2.2, after: 2.28 }, 0.5)).toBe(false);
+    expect(hasKink({ before: 0.01, after: 0.4 }, 0.5)).toBe(false);
   });
 
   it('leaves out what stands still', async () => {

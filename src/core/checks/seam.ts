@@ -1,6 +1,6 @@
 import { PLACE_SIZE } from '../glsl/lib';
 import { setParam } from '../piece/edit';
-import { isControlRef, isLink, type Piece, type Strand, type Vector } from '../piece/types';
+import { isControlRef, isLink, type Piece, type Step, type Strand, type Vector } from '../piece/types';
 import { definitionOf, type Param } from '../steps';
 import { analyse, Evaluator, linkedStrands, literalOf, type Analysis } from '../weave';
 import type { StepTypes } from '../weave/analyse';
@@ -21,7 +21,7 @@ export interface SeamReading {
   moves: boolean;
   closes: boolean;
   /** The step at which it breaks first, with what would mend it. */
-  breaks?: { strand: string; step: string; name: string; fixes: Fix[] };
+  breaks?: { strand: string; step: string; name: string; mends: Mend[] };
 }
 
 export interface Fix {
@@ -31,6 +31,22 @@ export interface Fix {
   sentence: string;
   value: number | Vector;
 }
+
+/** Values that mend the seam, set together. */
+export type Mend = Fix[];
+
+/** Part of the faster motion by which the slower may fall short before it is seen as a kink. */
+const KINK = 0.25;
+
+/**
+ * Does motion change its speed at the seam, though the ends meet?
+ * @param least motion below which none is seen
+ * @param share part of the faster motion that the slower may fall short by
+ */
+export const hasKink = ({ before, after }: { before: number; after: number }, least = 1e-9, share = KINK): boolean => {
+  const faster = Math.max(before, after);
+  return faster > least && Math.abs(after - before) > share * faster;
+};
 
 /** Differences below this part of the range are rounding of 32-bit floats, not a jump. */
 export const SEAM_TOLERANCE = 2e-4;
@@ -137,27 +153,33 @@ async function culprit(piece: Piece, strand: Strand, step: string, name: string,
     const reading = await measureStrand(piece, from, analysis);
     if (!reading.closes && reading.breaks) return reading.breaks;
   }
-  return { strand: strand.id, step, name, fixes: await fixesFor(piece, strand, step) };
+  return { strand: strand.id, step, name, mends: await mendsFor(piece, strand, step) };
 }
 
-/** Nearest values that close the loop, each tried before it is offered. */
-async function fixesFor(piece: Piece, strand: Strand, stepId: string): Promise<Fix[]> {
+/** Nearest values that close the loop, each tried before it is offered; all at once where none does alone. */
+async function mendsFor(piece: Piece, strand: Strand, stepId: string): Promise<Mend[]> {
   const step = strand.steps.find((s) => s.id === stepId);
   const definition = step && definitionOf(step.op);
   if (!step || !definition) return [];
   const candidates = definition.params.flatMap((param): Fix[] => {
-    const closed = closing(param, literalOf(piece, step, param));
-    if (closed === null || isLink(step.params[param.id]) || isControlRef(step.params[param.id])) return [];
-    const unit = 'unit' in param && param.unit && param.unit !== param.name.toLowerCase() ? ` ${param.unit}` : '';
-    const shown = Array.isArray(closed) ? closed.join(', ') : String(closed);
-    return [{ strand: strand.id, step: stepId, param: param.id, sentence: `Set ${param.name.toLowerCase()} to ${shown}${unit}`, value: closed }];
+    const value = literalOf(piece, step, param);
+    const other = definition.params.find((p) => p.id === companionOf(param));
+    return [fixOf(strand.id, step, param, closing(param, value)), other ? fixOf(strand.id, step, other, companion(literalOf(piece, step, other), value)) : null].filter((f) => f !== null);
   });
-  const single: Fix[] = [];
-  for (const fix of candidates) if (await closesWith(piece, strand, stepId, [fix])) single.push(fix);
+  const single: Mend[] = [];
+  for (const fix of candidates) if (await closesWith(piece, strand, stepId, [fix])) single.push([fix]);
   if (single.length > 0) return single;
-  return (await closesWith(piece, strand, stepId, candidates)) ? candidates : [];
+  return (await closesWith(piece, strand, stepId, candidates)) ? [candidates] : [];
 }
 
+function fixOf(strand: string, step: Step, param: Param, value: number | Vector | null): Fix | null {
+  if (value === null || isLink(step.params[param.id]) || isControlRef(step.params[param.id])) return null;
+  const unit = 'unit' in param && param.unit && param.unit !== param.name.toLowerCase() ? ` ${param.unit}` : '';
+  const shown = Array.isArray(value) ? value.join(', ') : String(value);
+  return { strand, step: step.id, param: param.id, sentence: `Set ${param.name.toLowerCase()} to ${shown}${unit}`, value };
+}
+
+/** The nearest whole value; null where it is whole, or need not be. */
 function closing(param: Param, value: unknown): number | Vector | null {
   if (!('closes' in param) || !param.closes) return null;
   if (param.type === 'number' && typeof value === 'number') return Number.isInteger(value) ? null : Math.round(value);
@@ -165,9 +187,17 @@ function closing(param: Param, value: unknown): number | Vector | null {
   return null;
 }
 
-async function closesWith(piece: Piece, strand: Strand, step: string, fixes: Fix[]): Promise<boolean> {
-  if (fixes.length === 0) return false;
-  const mended = fixes.reduce((p, f) => setParam(p, f.strand, f.step, f.param, f.value), piece);
+const companionOf = (param: Param) => (param.type === 'vector' ? param.closesWith : undefined);
+
+/** What a parameter becomes that must not be 0 while another moves: whole, and no less than that moves by. */
+function companion(value: unknown, moving: unknown): number | null {
+  const most = Array.isArray(moving) ? Math.max(...moving.map((v) => Math.abs(Number(v)))) : 0;
+  return value === 0 && most > 0 ? Math.max(2, Math.ceil(most)) : null;
+}
+
+async function closesWith(piece: Piece, strand: Strand, step: string, mend: Mend): Promise<boolean> {
+  if (mend.length === 0) return false;
+  const mended = mend.reduce((p, f) => setParam(p, f.strand, f.step, f.param, f.value), piece);
   const evaluator = await Evaluator.make(mended, [{ strand: strand.id, step }]);
   return compare(evaluator, 0, mended.loop.frames, movesOn(mended, analyse(mended).types.get(strand.id) ?? [])).closes;
 }

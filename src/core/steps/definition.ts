@@ -47,6 +47,8 @@ export interface VectorParam extends ParamBase {
   max: number;
   unit?: string;
   closes?: true;
+  /** Id of a number of the step that must not be 0 for this one to close. */
+  closesWith?: string;
 }
 
 export interface ColourParam extends ParamBase {

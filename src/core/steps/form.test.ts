@@ -131,7 +131,7 @@ describe('copies and the seam', () => {
     expect(await closes(nest(2, 0))).toBe(true);
     expect(await closes(nest(1.5, 0))).toBe(false);
     const reading = (await measureSeam(nest(1.5, 0)))[0]!;
-    expect(reading.breaks?.fixes).toMatchObject([{ param: 'moves', value: 2 }]);
+    expect(reading.breaks?.mends).toMatchObject([[{ param: 'moves', value: 2 }]]);
   });
 
   it('copies that are behind close where whole loops lie between those that change places', async () => {

@@ -1,9 +1,9 @@
 import dynamic from 'next/dynamic';
 import type { SamplingReading } from '@/core/checks/sampling';
-import type { Fix, SeamReading } from '@/core/checks/seam';
+import { hasKink, type Fix, type Mend, type SeamReading } from '@/core/checks/seam';
 import { setParam } from '@/core/piece/edit';
 import { strandById } from '@/core/piece/types';
-import { useChecks, verdictOf } from '@/state/checks';
+import { pictureKinks, useChecks, verdictOf } from '@/state/checks';
 import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
@@ -33,13 +33,13 @@ function Readings() {
   return (
     <div>
       <p className="mb-3" role="status">
-        {verdict.state === 'closes' && <><b className="text-lichen">The loop closes.</b> {seam!.length} strands move; none of them jumps at the seam.</>}
+        {verdict.state === 'closes' && <><b className="text-lichen">The loop closes.</b> {seam!.length} strands move; none of them jumps at the seam{picture && pictureKinks(picture) ? ', but motion changes its speed there' : ''}.</>}
         {verdict.state === 'still' && 'Nothing moves yet, so there is no seam to speak of. Give a cycle turns, or let a noise evolve.'}
         {verdict.state === 'breaks' && <><b className="text-bad">The loop does not close.</b> Below stands where it breaks and what mends it.</>}
         {verdict.state === 'once' && 'This piece plays once, so its end need not meet its beginning.'}
         {verdict.state === 'measuring' && 'Measuring.'}
       </p>
-      {seam && seam.length > 0 && (
+      {seam && seam.length > 0 && verdict.state !== 'once' && (
         <>
           <table className="tabular w-full text-left">
             <thead className="text-faint">
@@ -50,7 +50,7 @@ function Readings() {
               {picture && (
                 <tr className="border-t border-line">
                   <td className="py-1.5">the picture</td><td>{picture.most} of 255</td><td>{shortNumber(picture.before)} of 255</td><td>{shortNumber(picture.after)} of 255</td>
-                  <td className={picture.closes ? 'text-lichen' : 'text-bad'}>{picture.closes ? 'closes' : 'jumps'}</td>
+                  <td className={picture.closes ? 'text-lichen' : 'text-bad'}>{meets(picture.closes, pictureKinks(picture))}</td>
                 </tr>
               )}
             </tbody>
@@ -73,6 +73,12 @@ function Readings() {
     </div>
   );
 }
+
+/** How a strand, or the picture, meets itself. */
+const meets = (closes: boolean, kink: boolean) => (!closes ? 'jumps' : kink ? 'closes with a kink' : 'closes');
+
+/** "Set travel to 2 and repeat to 4". */
+const mendWords = (mend: Mend) => mend.map((f, i) => (i === 0 ? f.sentence : f.sentence.replace(/^Set /, ''))).join(' and ');
 
 /** Meshes too coarse for the pattern that moves them. */
 function Sampling({ readings }: { readings: SamplingReading[] }) {
@@ -108,8 +114,6 @@ function mend(fixes: Fix[]): void {
 
 function ReadingRow({ reading: r }: { reading: SeamReading }) {
   const piece = useWorkbench((s) => s.piece);
-  const apart = Math.abs(r.after - r.before) / Math.max(r.before, r.after, 1e-9);
-  const words = r.closes ? (apart > 0.25 ? 'closes with a kink' : 'closes') : 'jumps';
   return (
     <>
       <tr className="border-t border-line">
@@ -117,15 +121,15 @@ function ReadingRow({ reading: r }: { reading: SeamReading }) {
         <td>{percent(r.gap)}</td>
         <td>{percent(r.before)}</td>
         <td>{percent(r.after)}</td>
-        <td className={r.closes ? 'text-lichen' : 'text-bad'}>{words}</td>
+        <td className={r.closes ? 'text-lichen' : 'text-bad'}>{meets(r.closes, hasKink(r))}</td>
       </tr>
       {r.breaks && (
         <tr>
           <td colSpan={5} className="pb-2">
             <span className="flex flex-wrap items-center gap-2 rounded-md bg-raised px-3 py-2">
               Breaks at {r.breaks.name} in {strandById(piece, r.breaks.strand)?.name}.
-              {r.breaks.fixes.map((f) => <Button key={f.param} look="main" onClick={() => mend([f])}>{f.sentence}</Button>)}
-              {r.breaks.fixes.length === 0 && <span className="text-mute">No single value mends it; look at what moves in this step.</span>}
+              {r.breaks.mends.map((m) => <Button key={m.map((f) => f.param).join()} look="main" onClick={() => mend(m)}>{mendWords(m)}</Button>)}
+              {r.breaks.mends.length === 0 && <span className="text-mute">No single value mends it; look at what moves in this step.</span>}
               <Button onClick={() => show(r.breaks!.strand, r.breaks!.step)}>Show the step</Button>
             </span>
           </td>

@@ -91,7 +91,7 @@ function useTraces(): Trace[] {
 function Band() {
   const canvas = useRef<HTMLCanvasElement>(null);
   const traces = useTraces();
-  const frames = useWorkbench((s) => s.piece.loop.frames);
+  const { frames, play: plays } = useWorkbench((s) => s.piece.loop);
   const selection = useWorkbench((s) => s.selected);
   const piece = useWorkbench((s) => s.piece);
   const selected = selection?.strand;
@@ -105,8 +105,8 @@ function Band() {
     return () => watch.disconnect();
   }, []);
   useEffect(() => {
-    if (canvas.current && size.width > 0) drawBand(canvas.current, size, { frames, frame, traces, selected });
-  }, [size, frames, frame, traces, selected]);
+    if (canvas.current && size.width > 0) drawBand(canvas.current, size, { frames, frame, traces, selected, middle: plays === 'once' ? 'begins, frame 0' : 'seam, frame 0' });
+  }, [size, frames, frame, traces, selected, plays]);
 
   const scrub = (event: React.PointerEvent) => {
     if (event.buttons !== 1) return;
@@ -152,11 +152,13 @@ function SeamReadingPart() {
   const { picture } = checks;
   const apart = picture ? Math.abs(picture.after - picture.before) : 0;
   return (
-    <button type="button" onClick={() => usePanels.setState({ checks: true })} className="border-l border-line px-4 text-left hover:bg-panel" aria-label={`Seam: ${verdict.words}. Open the checks.`}>
-      <span className="text-mute">seam</span>
+    <button type="button" onClick={() => usePanels.setState({ checks: true })} className="border-l border-line px-4 text-left hover:bg-panel" aria-label={`${verdict.state === 'once' ? 'Loop' : 'Seam'}: ${verdict.words}. Open the checks.`}>
+      <span className="text-mute">{verdict.state === 'once' ? 'loop' : 'seam'}</span>
       <b data-seam={verdict.state} className={`block text-[19px] leading-tight font-semibold ${TONES[verdict.state]}`}>{verdict.words}</b>
-      {picture && <span className="tabular block text-mute">picture {picture.most} of 255<br />motion {shortNumber(apart)} apart</span>}
-      {!picture && verdict.state !== 'measuring' && <span className="text-mute">no picture yet</span>}
+      {verdict.state === 'once' && <span className="text-mute">its end need not meet its beginning</span>}
+      {verdict.state !== 'once' && verdict.state !== 'measuring' && (
+        picture ? <span className="tabular block text-mute">picture {picture.most} of 255<br />motion {shortNumber(apart)} apart</span> : <span className="text-mute">no picture yet</span>
+      )}
     </button>
   );
 }

@@ -10,6 +10,8 @@ interface BandState {
   frame: number;
   traces: Trace[];
   selected: string | undefined;
+  /** What stands at the line in the middle. */
+  middle: string;
 }
 
 /** Part of the loop that is shown on each side of the seam. */
@@ -39,7 +41,7 @@ export function drawBand(canvas: HTMLCanvasElement, { width, height }: { width: 
   g.font = '13px "Instrument Sans Variable", sans-serif';
   drawMarks(g, width, height, state.frames);
   for (const [i, trace] of state.traces.entries()) drawTrace(g, width, height, trace, i, state);
-  drawSeam(g, width, height);
+  drawSeam(g, width, height, state.middle);
   drawHead(g, width, height, state);
 }
 
@@ -91,7 +93,7 @@ function drawTrace(g: CanvasRenderingContext2D, width: number, height: number, t
   g.fillText(trace.name, 8, top + lane / 2 + 4);
 }
 
-function drawSeam(g: CanvasRenderingContext2D, width: number, height: number): void {
+function drawSeam(g: CanvasRenderingContext2D, width: number, height: number, middle: string): void {
   g.strokeStyle = COLOURS.seam;
   g.lineWidth = 1.5;
   g.beginPath();
@@ -99,7 +101,7 @@ function drawSeam(g: CanvasRenderingContext2D, width: number, height: number): v
   g.lineTo(width / 2, height);
   g.stroke();
   g.fillStyle = COLOURS.seam;
-  g.fillText('seam, frame 0', width / 2 + 6, height - 7);
+  g.fillText(middle, width / 2 + 6, height - 7);
 }
 
 /** The playhead, drawn wherever its frame shows: the band is wider than the loop. */

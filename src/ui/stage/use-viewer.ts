@@ -5,7 +5,7 @@ import { outputOf } from '@/engine/picture';
 import { NoGraphics } from '@/engine/renderer';
 import { Viewer } from '@/engine/viewer';
 import { recallLook } from '@/core/piece/desk';
-import { measurePictureAgain } from '@/state/checks';
+import { measurePictureAgain, useChecks } from '@/state/checks';
 import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
 import { ensureAssets } from '@/state/pictures';
@@ -51,7 +51,10 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
           wasResting = rest;
         },
         lost: () => setTrouble('The graphics card was lost. The piece is safe; the picture comes back by itself.'),
-        restored: () => setTrouble(null),
+        restored: () => {
+          setTrouble(null);
+          void measureSoon();
+        },
         failed: (why) => setTrouble(why),
       });
     } catch (error) {
@@ -62,7 +65,13 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
     const meshes = new MeshStore((why) => notify('error', why));
     let timer: ReturnType<typeof setTimeout> | undefined;
     let ended = false;
-    const show = () => viewer.setPiece(shownPiece(useWorkbench.getState().piece, usePanels.getState().looking), meshes.get);
+    /** Assets that are decoded, or cannot be. */
+    let came: Piece['assets'] | null = null;
+    const show = () => {
+      const { piece } = useWorkbench.getState();
+      return viewer.setPiece(shownPiece(piece, usePanels.getState().looking), meshes.get, came === piece.assets && meshes.has(piece));
+    };
+    const measureSoon = () => (usePanels.getState().looking ? undefined : measurePictureAgain(() => viewer.seam()));
     const snapshotSoon = () => {
       clearTimeout(timer);
       timer = setTimeout(() => void snapshotCells(useWorkbench.getState().piece), SNAPSHOT_PAUSE);
@@ -70,13 +79,15 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
     const feed = async () => {
       const { piece } = useWorkbench.getState();
       if (await ensureAssets(piece)) bumpPictures();
+      came = piece.assets;
       await show();
       snapshotSoon();
-      if ((await meshes.update(piece)) && !ended) {
-        await show();
-        snapshotSoon();
-        if (!usePanels.getState().looking) void measurePictureAgain(() => viewer.seam());
-      }
+      if (ended || (meshes.has(piece) && !useChecks.getState().making)) return;
+      await meshes.update(piece);
+      if (ended) return;
+      await show();
+      snapshotSoon();
+      await measureSoon();
     };
     const compare = () => {
       const { compare: id, split, looking } = usePanels.getState();
@@ -91,7 +102,7 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
         compare();
       }),
       usePanels.subscribe((now, before) => {
-        if (now.looking !== before.looking) void show();
+        if (now.looking !== before.looking) void show().then(measureSoon);
         if (now.compare !== before.compare || now.split !== before.split || now.looking !== before.looking) compare();
       }),
       useTransport.subscribe(seek),

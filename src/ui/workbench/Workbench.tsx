@@ -6,6 +6,7 @@ import { Group, Panel, Separator } from 'react-resizable-panels';
 import { PieceError } from '@/core/piece/errors';
 import { startChecks } from '@/state/checks';
 import { openKept } from '@/state/keeper';
+import { usePanels } from '@/state/panels';
 import { startPreviews } from '@/state/previews';
 import { ChecksPanel } from '../checks/ChecksPanel';
 import { CommandList } from '../commands/CommandList';
@@ -65,7 +66,8 @@ const HANDLE = 'bg-line transition-colors hover:bg-lichen focus-visible:bg-liche
 function Open() {
   useShortcuts();
   useEffect(() => startPreviews(), []);
-  useEffect(() => startChecks(async () => (await viewerNow()?.seam()) ?? null), []);
+  // While a step is looked at, the viewer shows another piece.
+  useEffect(() => startChecks(async () => (usePanels.getState().looking ? 'making' : (await viewerNow()?.seam()) ?? 'making')), []);
   return (
     <main className="grid h-screen min-w-[1024px] grid-rows-[46px_1fr_122px] overflow-hidden">
       <Header />

@@ -5,6 +5,6 @@ export const noiseParams: Param[] = [
   { type: 'number', id: 'scale', name: 'Scale', about: 'Cells for each metre; more is finer.', default: 1, min: 0, max: 12 },
   { type: 'number', id: 'evolve', name: 'Evolve', about: 'Cells it changes by in each loop; whole cells close.', default: 2, min: 0, max: 8, unit: 'cells', closes: true },
   { type: 'number', id: 'repeat', name: 'Repeat', about: 'Cells after which the pattern repeats in space; 0 never.', default: 0, min: 0, max: 16, hard: [0, 4096], unit: 'cells', whole: true },
-  { type: 'vector', id: 'travel', name: 'Travel', about: 'Whole repeats it moves by in each loop; needs a repeat to close.', default: [0, 0, 0], min: -4, max: 4, unit: 'repeats', closes: true },
+  { type: 'vector', id: 'travel', name: 'Travel', about: 'Whole repeats it moves by in each loop; needs a repeat to close.', default: [0, 0, 0], min: -4, max: 4, unit: 'repeats', closes: true, closesWith: 'repeat' },
   { type: 'number', id: 'seed', name: 'Seed', about: 'Another pattern of the same kind.', default: 1, min: 0, max: 99, hard: [0, 65535], whole: true },
 ];
