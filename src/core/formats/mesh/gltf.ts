@@ -26,9 +26,6 @@ export interface FileLoop {
   seconds: number;
 }
 
-/** Bytes that the loop of a form takes in a GLB, before it is written. */
-export const loopBytes = (vertices: number, frames: number) => 12 * vertices * Math.max(0, frames - 1) + 4 * frames * frames;
-
 /** glTF 2.0 as one binary file, or as one of text with its data inside (RFC 2397). */
 export type GltfFormat = 'glb' | 'gltf';
 

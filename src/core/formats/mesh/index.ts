@@ -8,13 +8,13 @@ import { analyse, Evaluator } from '../../weave';
 import { placesOf } from '../../mesh/place-rows';
 import { SURFACE_FIELDS } from '../../glsl/lib';
 import { copiesOf } from './copies';
-import { loopBytes, writeGltf, type FileLoop, type FileSurface, type GltfFormat } from './gltf';
+import { writeGltf, type FileLoop, type FileSurface, type GltfFormat } from './gltf';
 import { writeObj } from './obj';
 import { writePly } from './ply';
 import type { FileMesh } from './shape';
+import { extentOf, fileBytes, glbBytes, refuseTooLarge, type Extent } from './size';
 import { writeStl } from './stl';
 
-export { loopBytes } from './gltf';
 export { readObj } from './obj';
 export { readPly } from './ply';
 export { MESH_FILE_BYTES, MESH_TYPES, readMesh } from './read';
@@ -23,9 +23,6 @@ export type { FileMesh } from './shape';
 
 export const MESH_FORMATS = ['glb', 'gltf', 'obj', 'ply', 'stl'] as const;
 export type MeshFormat = (typeof MESH_FORMATS)[number];
-
-/** Largest loop that goes into a file. */
-const MOST_BYTES = 512 * 1024 * 1024;
 
 export interface MeshJob {
   format: MeshFormat;
@@ -36,19 +33,38 @@ export interface MeshJob {
 
 /** A form as a file, as it stands at a phase. @throws MeshError */
 export async function writeForm(piece: Piece, strand: Strand, { format, phase, frames = 0 }: MeshJob): Promise<Uint8Array> {
-  const mesh = await bake(piece, strand);
-  if (!mesh) throw new MeshError(`"${strand.name}" has no mesh yet.`);
-  if (format === 'glb' || format === 'gltf') return gltf(format, piece, strand, mesh, phase, frames);
+  const mesh = await meshOf(piece, strand);
+  const isGltf = format === 'glb' || format === 'gltf';
+  if (isGltf && frames >= 2 && mesh.copies) throw new MeshError('A form that is there more than once goes into a file as it stands; take its loop as frames or a film.');
+  // Counted before anything is worked out for all copies.
+  const { extent, once } = await extentAt(piece, strand, mesh, phase);
+  if (frames >= 2) refuseTooLarge('The loop', glbBytes(extent, frames), 'Take fewer frames.');
+  else refuseTooLarge('The form', fileBytes(format, isGltf && mesh.copies ? extentOf(once) : extent), mesh.copies ? 'Take it as GLB, which holds one copy and where the others stand, or use fewer copies.' : 'Make it of fewer faces.');
+  if (isGltf) return gltf(format, piece, strand, mesh, phase, frames);
+  if (format === 'stl' && extent.corners === 0) throw new MeshError('STL holds faces, and this form has points alone. Take PLY or OBJ.');
   const file = fileMesh(await standing(piece, strand, mesh, phase));
-  if (format === 'stl' && file.corners.length === 0) throw new MeshError('STL holds faces, and this form has points alone. Take PLY or OBJ.');
   if (format === 'stl') return writeStl(file);
   return format === 'ply' ? writePly(file, toByte) : new TextEncoder().encode(writeObj(file, strand.name));
 }
 
-/** Bytes that the loop of a form would take. */
+/** Bytes that a form would take as a GLB with its loop. @throws MeshError */
 export async function loopSize(piece: Piece, strand: Strand, frames: number): Promise<number> {
+  return glbBytes((await extentAt(piece, strand, await meshOf(piece, strand), 0)).extent, frames);
+}
+
+async function meshOf(piece: Piece, strand: Strand): Promise<Mesh> {
   const mesh = await bake(piece, strand);
-  return mesh ? loopBytes(fileMesh(await standing(piece, strand, mesh, 0, { still: true, most: 1 })).positions.length / 3, frames) : 0;
+  if (!mesh) throw new MeshError(`"${strand.name}" has no mesh yet.`);
+  if (mesh.positions.length === 0) throw new MeshError(`"${strand.name}" has no points, so there is nothing to write. Give it a file, or a form with points.`);
+  return mesh;
+}
+
+/** What a file of the form would hold, from one copy of it. */
+async function extentAt(piece: Piece, strand: Strand, mesh: Mesh, phase: number): Promise<{ extent: Extent; once: FileMesh }> {
+  const stands = await standing(piece, strand, mesh, phase, { still: true, most: 1 });
+  const { colours } = await surfaceOf(piece, strand, stands, phase);
+  const once = { ...fileMesh(stands), ...(colours && !stands.skin.facets ? { colours } : {}) };
+  return { extent: extentOf(once, mesh.copies ? mesh.copies.at.length / 3 : 1), once };
 }
 
 function fileMesh(stands: Stands): FileMesh {
@@ -61,13 +77,11 @@ async function gltf(format: GltfFormat, piece: Piece, strand: Strand, mesh: Mesh
   const stands = await standing(piece, strand, mesh, phase);
   const once = mesh.copies ? await standing(piece, strand, mesh, phase, { most: 1 }) : stands;
   const copies = mesh.copies && copiesOf(once.positions, stands.positions);
+  if (mesh.copies && !copies) refuseTooLarge('The form', fileBytes(format, extentOf(fileMesh(stands))), 'Use fewer copies.');
   const shown = copies ? once : stands;
   const surface = await surfaceOf(piece, strand, shown, phase);
   const file = { ...fileMesh(shown), ...(surface.colours && !shown.skin.facets ? { colours: surface.colours } : {}) };
   if (frames < 2) return writeGltf(format, file, strand.name, surface.values, copies || undefined);
-  if (mesh.copies) throw new MeshError('A form that is there more than once goes into a file as it stands; take its loop as frames or a film.');
-  const bytes = loopBytes(file.positions.length / 3, frames);
-  if (bytes > MOST_BYTES) throw new MeshError(`The loop would take ${Math.round(bytes / 2 ** 20)} MB; at most ${MOST_BYTES / 2 ** 20} MB go into a file. Take fewer frames.`);
   const loop: FileLoop = { frames: [], seconds: piece.loop.frames / piece.loop.rate };
   for (let n = 0; n < frames; n++) loop.frames.push(fileMesh(await standing(piece, strand, mesh, n / frames, { still: true })).positions);
   return writeGltf(format, { ...file, positions: loop.frames[0]! }, strand.name, surface.values, undefined, loop);

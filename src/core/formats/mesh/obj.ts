@@ -36,7 +36,7 @@ export function readObj(text: string): FileMesh {
       });
       if (points.length < 3) wrong('is a face with fewer than three corners');
       if (points.some((p) => !(p >= 0 && p < count))) wrong('names a point that is not there');
-      corners.push(...points);
+      for (const p of points) corners.push(p);
       starts.push(corners.length);
     }
   });

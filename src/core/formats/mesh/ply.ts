@@ -89,7 +89,9 @@ export function readPly(bytes: Uint8Array, decoded: (byte: number) => number): F
   if (count === 0) throw new MeshError('The PLY file has no points.');
   if (corners.some((c) => !(c >= 0 && c < count))) throw new MeshError('A face of the PLY file names a point that is not there.');
   const rows = (names: string[], of = (v: number) => v) => (names.every((n) => columns.has(n)) ? Float32Array.from({ length: 3 * count }, (_, i) => of(columns.get(names[i % 3]!)![Math.floor(i / 3)]!)) : undefined);
-  return { positions: rows(['x', 'y', 'z'])!, faceStarts: new Uint32Array(starts), corners: new Uint32Array(corners), normals: rows(['nx', 'ny', 'nz']), colours: rows(['red', 'green', 'blue'], decoded) };
+  const positions = rows(['x', 'y', 'z']);
+  if (!positions) throw new MeshError('The points of the PLY file do not say x, y and z.');
+  return { positions, faceStarts: new Uint32Array(starts), corners: new Uint32Array(corners), normals: rows(['nx', 'ny', 'nz']), colours: rows(['red', 'green', 'blue'], decoded) };
 }
 
 function wordsOf(bytes: Uint8Array, from: number): (kind: string) => number {

@@ -1,6 +1,6 @@
 import { MeshBuilder } from '../builder';
 import { withFaceData } from '../face-data';
-import { faceCount, faceSize, gatherAll, meshOf, pointCount, refuseTooMany, type Mesh } from '../mesh';
+import { cornerCount, faceCount, faceSize, gatherAll, meshOf, pointCount, refuseTooMany, type Attributes, type Mesh } from '../mesh';
 import { triangleCorners } from '../triangulate';
 import { adjacencyOf } from '../adjacency';
 
@@ -92,32 +92,41 @@ export function keepOnly(mesh: Mesh, keep: ArrayLike<number>): Mesh {
 }
 
 /** Two meshes as one; values that only one of them carries are 0 in the other. */
-export function join(a: Mesh, b: Mesh): Mesh {
-  refuseTooMany('These forms together', pointCount(a) + pointCount(b), faceCount(a) + faceCount(b));
-  const both = (name: 'pointData' | 'cornerData' | 'faceData', counts: [number, number]) =>
-    Object.fromEntries([...new Set([...Object.keys(a[name]), ...Object.keys(b[name])])].map((key) => {
-      const size = (a[name][key] ?? b[name][key])!.size;
-      const data = new Float32Array((counts[0] + counts[1]) * size);
-      if (a[name][key]) data.set(a[name][key].data);
-      if (b[name][key]) data.set(b[name][key].data, counts[0] * size);
-      return [key, { size, data }];
-    }));
-  const concat = (x: Float32Array, y: Float32Array) => {
-    const out = new Float32Array(x.length + y.length);
-    out.set(x);
-    out.set(y, x.length);
-    return out;
+export const join = (a: Mesh, b: Mesh): Mesh => joinAll([a, b]);
+
+/** Meshes as one, in one go however many they are; shaded like the first. @throws MeshError if they are too many together */
+export function joinAll(parts: readonly Mesh[]): Mesh {
+  const total = (of: (mesh: Mesh) => number) => parts.reduce((sum, mesh) => sum + of(mesh), 0);
+  refuseTooMany('These forms together', total(pointCount), total(faceCount));
+  const both = (name: 'pointData' | 'cornerData' | 'faceData', count: (mesh: Mesh) => number): Attributes => {
+    const sizes = new Map(parts.flatMap((mesh) => Object.entries(mesh[name]).map(([key, { size }]) => [key, size] as const)));
+    return Object.fromEntries([...sizes].map(([key, size]) => [key, { size, data: inRow(total(count) * size, parts, (mesh) => mesh[name][key]?.data ?? count(mesh) * size) }]));
   };
-  const faceStarts = new Uint32Array(faceCount(a) + faceCount(b) + 1);
-  faceStarts.set(a.faceStarts);
-  faceStarts.set(b.faceStarts.map((s) => s + a.corners.length), faceCount(a));
-  const corners = new Uint32Array(a.corners.length + b.corners.length);
-  corners.set(a.corners);
-  corners.set(b.corners.map((p) => p + pointCount(a)), a.corners.length);
+  const faceStarts = new Uint32Array(total(faceCount) + 1);
+  const corners = new Uint32Array(total(cornerCount));
+  let [face, corner, point] = [0, 0, 0];
+  for (const mesh of parts) {
+    for (let f = 0; f < faceCount(mesh); f++) faceStarts[++face] = corner + mesh.faceStarts[f + 1]!;
+    for (let c = 0; c < mesh.corners.length; c++) corners[corner + c] = point + mesh.corners[c]!;
+    corner += mesh.corners.length;
+    point += pointCount(mesh);
+  }
   return meshOf({
-    positions: concat(a.positions, b.positions), faceStarts, corners, shading: a.shading,
-    pointData: both('pointData', [pointCount(a), pointCount(b)]), cornerData: both('cornerData', [a.corners.length, b.corners.length]), faceData: both('faceData', [faceCount(a), faceCount(b)]),
+    positions: inRow(3 * point, parts, (mesh) => mesh.positions), faceStarts, corners, shading: parts[0]!.shading,
+    pointData: both('pointData', pointCount), cornerData: both('cornerData', cornerCount), faceData: both('faceData', faceCount),
   });
+}
+
+/** Values of all parts one after the other; where a part has none, so many zeros. */
+function inRow(length: number, parts: readonly Mesh[], of: (mesh: Mesh) => Float32Array | number): Float32Array {
+  const out = new Float32Array(length);
+  let at = 0;
+  for (const mesh of parts) {
+    const values = of(mesh);
+    if (typeof values !== 'number') out.set(values, at);
+    at += typeof values === 'number' ? values : values.length;
+  }
+  return out;
 }
 
 /** The mesh and its mirror image through the origin's plane across an axis (0, 1, 2). */
