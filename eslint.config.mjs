@@ -28,7 +28,7 @@ const boundary = (folder, forbidden, packages = []) => ({
 });
 
 export default tseslint.config(
-  { ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', '.tmp/**', 'test-results/**'] },
+  { ignores: ['.next/**', '.workers/**', 'node_modules/**', 'next-env.d.ts', '.tmp/**', 'test-results/**'] },
   ...tseslint.configs.recommended,
   { plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error', '@typescript-eslint/no-unused-expressions': ['error', { allowShortCircuit: true, allowTernary: true }], '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }], eqeqeq: 'error', 'no-eval': 'error', 'no-new-func': 'error' } },
   ...Object.entries(HOUSE).map(([folder, forbidden]) => boundary(folder, forbidden, folder === 'core' ? NOT_IN_CORE : [])),

@@ -18,5 +18,5 @@ export default defineConfig({
   workers: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: { baseURL: `http://localhost:${PORT}`, viewport: { width: 1280, height: 800 }, launchOptions: CHROMIUM, acceptDownloads: true },
-  webServer: { cwd: import.meta.dirname, command: `npx next start -p ${PORT}`, url: `http://localhost:${PORT}`, reuseExistingServer: !process.env.CI, timeout: 60_000 },
+  webServer: { cwd: import.meta.dirname, command: 'node scripts/serve.mjs', env: { PORT: String(PORT) }, url: `http://localhost:${PORT}`, reuseExistingServer: !process.env.CI, timeout: 60_000 },
 });

@@ -14,7 +14,7 @@ if (missing.length > 0) {
 }
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
-await must('Building', 'npx', ['next', 'build']);
+await must('Building', 'npm', ['run', '-s', 'build']);
 await must('Lint', 'npm', ['run', '-s', 'lint']);
 await must('Types', 'npm', ['run', '-s', 'types']);
 

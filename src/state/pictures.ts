@@ -52,6 +52,8 @@ async function draw(bytes: Uint8Array<ArrayBuffer>, { type, size }: PictureHeade
 function provideHdr(id: string, bytes: Uint8Array<ArrayBuffer>): void {
   try {
     const { width, height, data } = new HDRLoader().parse(bytes.buffer) as unknown as { width: number; height: number; data: Uint16Array };
+    const said = readHeader(bytes).size;
+    if (said?.width !== width || said.height !== height) throw new Error('another size than its header says');
     providePanorama(id, width, height, data);
     // On the processor it counts as one grey texel: only the stage reads it.
     providePixels(id, { width: 1, height: 1, data: new Uint8ClampedArray([128, 128, 128, 255]) });

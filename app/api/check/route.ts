@@ -1,15 +1,15 @@
-import { measureSeam } from '@/core/checks/seam';
-import { readPiece } from '@/core/formats/piece-file';
-import { analyse } from '@/core/weave';
+import path from 'node:path';
+import { CheckPool } from '@/server/check-pool';
 import { answerFor, readBody } from '@/server/body';
+
+/** Written by `scripts/bundle-workers.mjs`. */
+const pool = new CheckPool(path.join(process.cwd(), '.workers', 'check-worker.mjs'));
 
 /** Checks a posted piece: the same schema and messages as the application, and the seam. */
 export async function POST(request: Request): Promise<Response> {
   try {
-    const piece = readPiece(await readBody(request));
-    const { problems } = analyse(piece);
-    const seam = await measureSeam(piece);
-    return Response.json({ ok: true, name: piece.name, problems, seam, closes: seam.every((r) => r.closes) });
+    const { status, body } = await pool.check(await readBody(request));
+    return Response.json(body, { status });
   } catch (error) {
     return answerFor(error);
   }

@@ -43,7 +43,7 @@ function sniff(bytes: Uint8Array): PictureHeader {
     if (error instanceof RangeError) throw new PictureError('This picture is cut off: its header is not complete. Save it again where it comes from.');
     throw error;
   }
-  if (/^\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*)*(<!DOCTYPE svg[^>]*>\s*)?<svg[\s>]/i.test(new TextDecoder().decode(bytes.subarray(0, 4096)))) return { type: 'image/svg+xml', size: null };
+  if (beginsAsSvg(new TextDecoder().decode(bytes.subarray(0, 4096)))) return { type: 'image/svg+xml', size: null };
   throw new PictureError('This is not a picture that can be read here. Use PNG, JPEG, WebP, SVG, or .hdr for surroundings.');
 }
 
@@ -78,10 +78,27 @@ function webpSize(bytes: Uint8Array, view: DataView): { width: number; height: n
   }
 }
 
+/** The line of the size; comments and settings stand in lines of their own. */
 function radianceSize(bytes: Uint8Array): { width: number; height: number } {
-  const found = /[-+]Y (\d+) [-+]X (\d+)/.exec(ascii(bytes, 0, Math.min(bytes.length, 4096)));
-  if (!found) throw new PictureError('This .hdr says no size in its header. Save it again where it comes from.');
-  return { width: Number(found[2]), height: Number(found[1]) };
+  for (const line of ascii(bytes, 0, Math.min(bytes.length, 4096)).split('\n')) {
+    const found = /^\s*[-+]Y +(\d{1,7}) +[-+]X +(\d{1,7})\s*$/.exec(line);
+    if (found) return { width: Number(found[2]), height: Number(found[1]) };
+  }
+  throw new PictureError('This .hdr says no size in its header. Save it again where it comes from.');
+}
+
+/** What may stand before the picture of an SVG file, and what ends each. */
+const BEFORE_SVG = [['<?', '?>'], ['<!--', '-->'], ['<!DOCTYPE svg', '>']] as const;
+
+/** Does a text begin an SVG, past blanks, comments and declarations? Each letter is looked at once. */
+function beginsAsSvg(text: string): boolean {
+  for (let rest = text.trimStart(); ; ) {
+    if (/^<svg[\s>]/i.test(rest)) return true;
+    const passed = BEFORE_SVG.find(([begin]) => rest.slice(0, begin.length).toLowerCase() === begin.toLowerCase());
+    const end = passed ? rest.indexOf(passed[1], passed[0].length) : -1;
+    if (end < 0) return false;
+    rest = rest.slice(end + passed![1].length).trimStart();
+  }
 }
 
 /** Size at which a picture is kept: as it is, or brought down to the longest side. */

@@ -54,6 +54,7 @@ export function lex(source: string): Token[] {
       continue;
     }
     const pos: Pos = { line, column: at - lineStart + 1, text: source[at]! };
+    if (source.startsWith('/*', at)) fail({ ...pos, text: '/*' }, 'This comment is never closed; write */ where it ends.');
     if (source[at] === '#') {
       const end = source.indexOf('\n', at);
       const text = source.slice(at, end < 0 ? undefined : end).trim();

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
-import { addStrand, blankPiece, setParam } from '../../piece/edit';
+import { addStrand, blankPiece } from '../../piece/edit';
 import { box } from '../../mesh/source/solids';
 import { measure } from '../../mesh/measure';
 import { loopSize, MESH_FORMATS, readMesh, writeForm } from '.';
