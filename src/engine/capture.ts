@@ -3,21 +3,29 @@ import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { EXPORT_SAMPLES, Picture } from './picture';
 import { readPixels, readPixelsAsync } from './read';
-import { makeRenderer } from './renderer';
+import { GraphicsLost, makeRenderer } from './renderer';
 
 export interface CaptureSize {
   width: number;
   height: number;
 }
 
+const lostError = () => new GraphicsLost('The graphics card was lost while drawing. Nothing of the piece is lost; take it again.');
+
 /** Draws frames of a piece at full size, off the screen, with a renderer of its own. */
 export class Capture {
   private readonly renderer = makeRenderer(new OffscreenCanvas(2, 2));
   private readonly picture = new Picture(this.renderer);
   private readonly target: THREE.WebGLRenderTarget;
+  /** Rejects when the card is lost. */
+  private readonly lost: Promise<never>;
 
   private constructor(readonly size: CaptureSize) {
     this.target = new THREE.WebGLRenderTarget(size.width, size.height);
+    this.lost = new Promise((_, reject) => {
+      this.renderer.domElement.addEventListener('webglcontextlost', () => reject(lostError()));
+    });
+    this.lost.catch(() => undefined);
   }
 
   /** @throws Error with a sentence where the graphics card cannot draw this size. */
@@ -32,16 +40,18 @@ export class Capture {
     return capture;
   }
 
-  /** RGBA bytes of one frame, top row first. The same phase gives the same bytes. */
+  /** RGBA bytes of one frame, top row first. The same phase gives the same bytes. @throws GraphicsLost */
   async frame(phase: number): Promise<Uint8ClampedArray<ArrayBuffer>> {
     const { width, height } = this.size;
+    this.assertAlive();
     this.picture.draw(phase, width, height, this.target, EXPORT_SAMPLES);
-    const pixels = await readPixelsAsync(this.renderer, this.target, width, height);
+    // What is lost answers late, without a word, or not at all.
+    const pixels = await Promise.race([readPixelsAsync(this.renderer, this.target, width, height).catch(() => this.lose()), this.lost]);
     this.assertAlive();
     return pixels;
   }
 
-  /** As `frame`, at once. */
+  /** As `frame`, at once. @throws GraphicsLost */
   frameNow(phase: number): Uint8ClampedArray<ArrayBuffer> {
     const { width, height } = this.size;
     this.picture.draw(phase, width, height, this.target, EXPORT_SAMPLES);
@@ -58,6 +68,10 @@ export class Capture {
   }
 
   private assertAlive(): void {
-    if (this.renderer.getContext().isContextLost()) throw new Error('The graphics card was lost while drawing. Nothing of the piece is lost; start again.');
+    if (this.renderer.getContext().isContextLost()) this.lose();
+  }
+
+  private lose(): never {
+    throw lostError();
   }
 }

@@ -5,6 +5,11 @@ export class NoGraphics extends Error {
   override readonly name = 'NoGraphics';
 }
 
+/** The graphics card went away while something was drawn. */
+export class GraphicsLost extends Error {
+  override readonly name = 'GraphicsLost';
+}
+
 /** @throws NoGraphics with a sentence for the artist. */
 export function makeRenderer(canvas: HTMLCanvasElement | OffscreenCanvas): THREE.WebGLRenderer {
   try {

@@ -1,74 +1,117 @@
-import { hold, keep, keepingProblem, load, putAside, takeBack } from './kept';
 import type { Piece } from '@/core/piece/types';
+import { readPieceData } from '@/workers/reading';
+import { hold, keep, keepingProblem, load, putAside, REACHING_PROBLEM, takeBack, unkeptPiece, type Kept } from './kept';
 import { notify } from './notify';
-import { useWorkbench } from './workbench';
+import { useWorkbench, type Keeping } from './workbench';
 
-/** Waits this long after a change before it is kept, in milliseconds. */
+/** Waits this long after a change before it is kept, and no longer than that while changes go on; milliseconds. */
 const PAUSE = 600;
+const LONGEST = 2000;
+
+export interface Opening {
+  /** Told how much of the piece is read. */
+  progress?: (done: number, of: number) => void;
+  signal?: AbortSignal;
+}
 
 /**
- * Opens a kept piece and keeps its changes from then on.
+ * Opens a kept piece and keeps its changes from then on. It is held before it is loaded: another tab may still be
+ * writing the newest version.
  * @returns what to call when the workbench closes, or null where there is no such piece.
- * @throws PieceError if what is kept is broken.
+ * @throws PieceError if what is kept is broken; Ended if the signal says so
  */
-export async function openKept(id: string): Promise<(() => void) | null> {
-  const kept = await load(id);
-  if (!kept) return null;
+export async function openKept(id: string, { progress, signal }: Opening = {}): Promise<(() => void) | null> {
+  const { open, setKeeping, edit } = useWorkbench.getState();
+  const lost = unkeptPiece(id);
+  if (lost) {
+    open(id, lost);
+    setKeeping({ state: 'failed', why: REACHING_PROBLEM });
+    return keepChanges(id).stop;
+  }
   const release = await hold(id);
-  useWorkbench.getState().open(id, kept.piece);
+  let kept: Kept | null;
+  try {
+    kept = await load(id);
+    if (kept) kept = { ...kept, piece: await readPieceData(kept.piece, { progress, signal }) };
+  } catch (error) {
+    release?.();
+    throw error;
+  }
+  if (!kept) {
+    release?.();
+    return null;
+  }
+  open(id, kept.piece);
   if (!release) {
-    useWorkbench.getState().setKeeping({ state: 'elsewhere' });
+    setKeeping({ state: 'elsewhere' });
     return () => undefined;
   }
-  useWorkbench.getState().setKeeping({ state: 'kept', at: kept.changed });
-  const stop = keepChanges(id);
+  setKeeping({ state: 'kept', at: kept.changed });
+  const { stop, settled } = keepChanges(id);
   const aside = takeBack(id, kept.changed);
-  if (aside) useWorkbench.getState().edit(() => aside);
+  if (aside) edit(() => aside);
   return () => {
     stop();
-    release();
+    // The next tab loads what this one is still writing.
+    void settled().then(release);
   };
 }
 
-function keepChanges(id: string): () => void {
+/** Keeps every change of the open piece: a moment after the last one, and at least every two seconds. */
+function keepChanges(id: string): { stop: () => void; settled: () => Promise<void> } {
   let timer: ReturnType<typeof setTimeout> | undefined;
-  let pending = false;
-  let saving: Piece | null = null;
-  const save = async () => {
-    pending = false;
-    const { piece, setKeeping } = useWorkbench.getState();
-    saving = piece;
+  /** When the first change came that is not kept; null where all is. */
+  let waitsSince: number | null = null;
+  let saving: Promise<void> = Promise.resolve();
+  let busy = 0;
+  const save = async (piece: Piece) => {
+    // The workbench may hold another piece by now.
+    const say = (keeping: Keeping) => (useWorkbench.getState().id === id ? useWorkbench.getState().setKeeping(keeping) : undefined);
+    busy++;
     try {
       const { changed } = await keep(id, piece);
-      if (!pending) setKeeping({ state: 'kept', at: changed });
+      if (waitsSince === null) say({ state: 'kept', at: changed });
     } catch (error) {
-      const why = keepingProblem(error);
+      const why = unkeptPiece(id) ? REACHING_PROBLEM : keepingProblem(error);
       if (useWorkbench.getState().keeping.state !== 'failed') notify('error', why);
-      setKeeping({ state: 'failed', why });
+      say({ state: 'failed', why });
     }
-    if (saving === piece) saving = null;
+    busy--;
+  };
+  // One after the other, so that an older version never lands on a newer one.
+  const saveInTurn = () => {
+    clearTimeout(timer);
+    waitsSince = null;
+    const { piece } = useWorkbench.getState();
+    saving = saving.then(() => save(piece));
   };
   const unsubscribe = useWorkbench.subscribe((now, before) => {
     if (now.piece === before.piece || now.id !== id) return;
-    pending = true;
+    waitsSince ??= Date.now();
     if (now.keeping.state === 'kept') now.setKeeping({ state: 'waiting' });
     clearTimeout(timer);
-    timer = setTimeout(() => void save(), PAUSE);
+    timer = setTimeout(saveInTurn, waitFor(Date.now() - waitsSince));
   });
   const flush = () => {
     clearTimeout(timer);
-    if (pending) void save();
+    if (waitsSince !== null) saveInTurn();
   };
   const leave = () => {
-    if (pending || saving) putAside(id, useWorkbench.getState().piece);
+    if (waitsSince !== null || busy > 0) putAside(id, useWorkbench.getState().piece);
     flush();
   };
   window.addEventListener('pagehide', leave);
   document.addEventListener('visibilitychange', flush);
-  return () => {
-    flush();
-    unsubscribe();
-    window.removeEventListener('pagehide', leave);
-    document.removeEventListener('visibilitychange', flush);
+  return {
+    settled: () => saving,
+    stop: () => {
+      flush();
+      unsubscribe();
+      window.removeEventListener('pagehide', leave);
+      document.removeEventListener('visibilitychange', flush);
+    },
   };
 }
+
+/** Milliseconds until the next keeping, where the first change that is not kept came so long ago. */
+export const waitFor = (since: number) => Math.max(0, Math.min(PAUSE, LONGEST - since));

@@ -11,16 +11,31 @@ export interface Kept {
   piece: Piece;
 }
 
-const store = localforage.createInstance({ name: 'calm-lattice', storeName: 'pieces' });
+/**
+ * IndexedDB and nothing else: what the library falls back to by itself holds little, is not where a later visit
+ * looks, and would make "kept" untrue.
+ */
+const store = localforage.createInstance({ name: 'calm-lattice', storeName: 'pieces', driver: localforage.INDEXEDDB });
+
+/** Pieces that this browser would not keep; they can be worked on until the page is left. */
+const unkept = new Map<string, Piece>();
+
+export const holdUnkept = (id: string, piece: Piece) => unkept.set(id, piece);
+export const unkeptPiece = (id: string) => unkept.get(id) ?? null;
+
+/** Has the browser no room left? */
+export const isFull = (error: unknown): boolean => (error as { name?: string } | null)?.name === 'QuotaExceededError' || /quota/i.test(String(error));
 
 /** Why keeping did not work, in words; the last good version stays where it is. */
 export function keepingProblem(error: unknown): string {
-  const name = (error as { name?: string } | null)?.name ?? '';
-  if (name === 'QuotaExceededError' || /quota/i.test(String(error))) {
+  if (isFull(error)) {
     return 'This browser has no room left, so the latest changes are not kept. The last kept version is safe. Export the piece as a file, or delete pieces on the shelf.';
   }
   return 'This browser refused to keep the piece. The last kept version is safe. Export the piece as a file so that nothing is lost.';
 }
+
+/** Why what is kept cannot be reached, in words. */
+export const REACHING_PROBLEM = 'This browser does not let pages keep data (private windows and blocked site data do that), so nothing can be kept here. Pieces can be worked on and taken away as files.';
 
 export const newId = () => crypto.randomUUID().slice(0, 8);
 
@@ -62,11 +77,8 @@ export async function restore(kept: Kept): Promise<void> {
   await store.setItem(kept.id, kept);
 }
 
-/** A kept piece, brought to the present version. @throws PieceError if what is kept is broken. */
-export async function load(id: string): Promise<Kept | null> {
-  const kept = await store.getItem<Kept>(id);
-  return kept ? { ...kept, piece: acceptPiece(kept.piece) } : null;
-}
+/** What is kept, as it is: see `readPieceData`. */
+export const load = (id: string): Promise<Kept | null> => store.getItem<Kept>(id);
 
 /** All that is kept, latest first; broken entries are listed too, so that they can be saved or deleted. */
 export async function list(): Promise<Kept[]> {

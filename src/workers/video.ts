@@ -9,7 +9,15 @@ const BITS_PER_PIXEL = 0.25;
 const KEYFRAME_SECONDS = 1;
 
 /** H.264 takes even sizes only; the last column or row is left out where there is one too many. */
-export const evenSize = (side: number) => side - (side % 2);
+export const writtenSize = (format: VideoFormat, side: number) => (format === 'mp4' ? side - (side % 2) : side);
+
+/** RGBA rows without what is too much at their right and at the bottom. */
+export function cropped(pixels: Uint8ClampedArray<ArrayBuffer>, width: number, to: { width: number; height: number }): Uint8ClampedArray<ArrayBuffer> {
+  if (pixels.length === 4 * to.width * to.height) return pixels;
+  const out = new Uint8ClampedArray(4 * to.width * to.height);
+  for (let y = 0; y < to.height; y++) out.set(pixels.subarray(4 * y * width, 4 * (y * width + to.width)), 4 * y * to.width);
+  return out;
+}
 
 export function videoBitrate(width: number, height: number, rate: number): number {
   return Math.round(Math.min(80e6, Math.max(2e6, width * height * rate * BITS_PER_PIXEL)));
@@ -17,12 +25,13 @@ export function videoBitrate(width: number, height: number, rate: number): numbe
 
 /** Can this browser encode such a film? */
 export async function canWrite(format: VideoFormat, width: number, height: number): Promise<boolean> {
-  return canEncodeVideo(CODECS[format], { width: evenSize(width), height: evenSize(height) });
+  return canEncodeVideo(CODECS[format], { width: writtenSize(format, width), height: writtenSize(format, height) });
 }
 
 /** Writes a film of exactly the frames it is given, each 1 / rate seconds long. */
 export class VideoWriter {
   private constructor(
+    private readonly format: VideoFormat,
     private readonly job: Job,
     private readonly output: Output,
     private readonly target: BufferTarget,
@@ -38,12 +47,13 @@ export class VideoWriter {
     const source = new VideoSampleSource({ codec: CODECS[format], bitrate: videoBitrate(job.width, job.height, job.rate), keyFrameInterval: KEYFRAME_SECONDS });
     output.addVideoTrack(source, { frameRate: job.rate });
     await output.start();
-    return new VideoWriter(job, output, target, source);
+    return new VideoWriter(format, job, output, target, source);
   }
 
   async add(pixels: Uint8ClampedArray<ArrayBuffer>, frame: number): Promise<void> {
     const { width, height, rate } = this.job;
-    const sample = new VideoSample(pixels, { format: 'RGBX', codedWidth: width, codedHeight: height, timestamp: frame / rate, duration: 1 / rate });
+    const size = { width: writtenSize(this.format, width), height: writtenSize(this.format, height) };
+    const sample = new VideoSample(cropped(pixels, width, size), { format: 'RGBX', codedWidth: size.width, codedHeight: size.height, timestamp: frame / rate, duration: 1 / rate });
     await this.source.add(sample);
     sample.close();
   }

@@ -2,7 +2,7 @@ import { withoutUnusedAssets } from '../piece/edit';
 import { PieceError } from '../piece/errors';
 import { LIMITS } from '../piece/limits';
 import { migrate } from '../piece/migrations';
-import { validateShape } from '../piece/schema';
+import { validateShape, type ReadingProgress } from '../piece/schema';
 import { FORMAT, isLink, strandById, stepById, type Piece } from '../piece/types';
 import { orderStrands } from '../weave/order';
 
@@ -18,7 +18,7 @@ export function writePiece(piece: Piece): string {
  * Reads the text of a piece file.
  * @throws PieceError saying what is wrong with it; nothing is half read.
  */
-export function readPiece(text: string): Piece {
+export function readPiece(text: string, progress?: ReadingProgress): Piece {
   checkSize(text.length);
   let data: unknown;
   try {
@@ -26,7 +26,7 @@ export function readPiece(text: string): Piece {
   } catch {
     throw new PieceError('not-json', 'This file is not JSON, so it cannot be a piece. Choose a file that was saved from Calm Lattice.');
   }
-  return acceptPiece(data);
+  return acceptPiece(data, progress);
 }
 
 /** @throws PieceError for a file that is too large to be opened. */
@@ -41,11 +41,11 @@ export function checkSize(bytes: number, limit: number = LIMITS.fileBytes): void
  * its links and that no strands feed each other in a circle.
  * @throws PieceError
  */
-export function acceptPiece(data: unknown): Piece {
+export function acceptPiece(data: unknown, progress?: ReadingProgress): Piece {
   if (typeof data !== 'object' || data === null || (data as { format?: unknown }).format !== FORMAT) {
     throw new PieceError('not-a-piece', 'This is JSON, but not a piece: it does not say "format": "calm-lattice". Choose a file that was saved from Calm Lattice.');
   }
-  const piece = validateShape(migrate(data as Record<string, unknown>));
+  const piece = validateShape(migrate(data as Record<string, unknown>), progress);
   checkLinks(piece);
   orderStrands(piece);
   return piece;

@@ -74,7 +74,8 @@ const schema = Joi.object({
     rate: Joi.number().min(1).max(240).required(),
     play: Joi.valid('loop', 'once').required(),
   }).required(),
-  strands: Joi.array().items(strand).max(LIMITS.strands).unique('id').required(),
+  // Each strand is checked by itself: see `validateShape`.
+  strands: Joi.array().max(LIMITS.strands).unique('id').required(),
   controls: Joi.array().items(Joi.object({
     id: id.required(), name: name.required(), value: setting.required(), default: setting.required(),
     min: number.required(), max: number.required(), curve: number.min(0.05).max(20).required(), locked: Joi.valid(true),
@@ -90,17 +91,28 @@ const schema = Joi.object({
 /** Nothing is converted: a number that is a string is a mistake in the file, not a number. */
 const OPTIONS: Joi.ValidationOptions = { convert: false, abortEarly: true, errors: { wrap: { label: false } } };
 
+/** Told how far a long reading has come. */
+export type ReadingProgress = (done: number, of: number) => void;
+
 /**
  * Checks the shape of a piece of the present version.
  * @throws PieceError naming the place and what was expected there.
  */
-export function validateShape(data: unknown): Piece {
-  const { error } = schema.validate(data, OPTIONS);
-  if (error) {
-    const detail = error.details[0]!;
-    throw new PieceError('wrong-value', `${placeName(data, detail.path)} is not right: ${detail.message}.`);
+export function validateShape(data: unknown, progress: ReadingProgress = () => undefined): Piece {
+  check(schema, data, data, []);
+  const { strands } = data as { strands: unknown[] };
+  for (const [i, each] of strands.entries()) {
+    check(strand, each, data, ['strands', i]);
+    progress(i + 1, strands.length);
   }
   return data as Piece;
+}
+
+function check(by: Joi.Schema, part: unknown, whole: unknown, at: (string | number)[]): void {
+  const { error } = by.validate(part, OPTIONS);
+  if (!error) return;
+  const detail = error.details[0]!;
+  throw new PieceError('wrong-value', `${placeName(whole, [...at, ...detail.path])} is not right: ${detail.message}.`);
 }
 
 /** "strands[2].steps[0]" in words: names of strands where there are any. */

@@ -38,9 +38,10 @@ export function TakeAwayPanel() {
       notify('done', 'Done. The file is with your downloads.');
     } catch (error) {
       if (error instanceof Cancelled) notify('info', 'Stopped. No file was written.');
-      else notify('error', (error as Error).message);
+      else notify('error', error instanceof Error ? error.message : 'The picture could not be taken. Nothing of the piece is lost; take it again.');
+    } finally {
+      setRunning(null);
     }
-    setRunning(null);
   };
   return (
     <Modal open={open} onClose={close} title="Take away" about="Always at the picture’s own size, whatever the preview shows.">

@@ -4,7 +4,7 @@ import type { Piece, Strand } from '@/core/piece/types';
 import { notify } from '@/state/notify';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
-import { lean, studio } from '@/workers/doors';
+import { Ended, endStudio, lean, studio } from '@/workers/doors';
 import { download, fileStem } from '../download';
 import { Button } from '../parts/Button';
 
@@ -15,17 +15,18 @@ const TYPES: Record<MeshFormat, string> = { glb: 'model/gltf-binary', gltf: 'mod
 
 const select = 'rounded border border-line bg-ground px-1.5 py-0.5';
 
-/** Bytes that the loop would take; null while it is worked out or does not matter. */
-function useLoopSize(piece: Piece, form: string, wanted: boolean): number | null {
-  const [size, setSize] = useState<{ key: Piece; form: string; bytes: number } | null>(null);
+/** What the loop of a form would come to, in words; null while it is worked out or does not matter. */
+function useLoopSize(piece: Piece, form: string, wanted: boolean): string | null {
+  const [size, setSize] = useState<{ key: Piece; form: string; words: string } | null>(null);
   useEffect(() => {
     let ended = false;
-    if (wanted && form) void studio().loopSize(lean(piece), form, piece.loop.frames).then((bytes) => !ended && setSize({ key: piece, form, bytes })).catch(() => undefined);
+    const say = (words: string) => !ended && setSize({ key: piece, form, words });
+    if (wanted && form) void studio().loopSize(lean(piece), form, piece.loop.frames).then((bytes) => say(` takes about ${Math.max(0.1, bytes / 2 ** 20).toFixed(1)} MB.`)).catch((error: unknown) => say(`: ${(error as Error).message}`));
     return () => {
       ended = true;
     };
   }, [piece, form, wanted]);
-  return size?.key === piece && size.form === form ? size.bytes : null;
+  return size?.key === piece && size.form === form ? size.words : null;
 }
 
 /** Takes a form of the piece away as a mesh, as it stands under the playhead. */
@@ -45,7 +46,8 @@ export function TakeForm({ forms }: { forms: Strand[] }) {
       download(`${fileStem(piece.name)}-${fileStem(forms.find((s) => s.id === form)?.name ?? 'form')}.${format}`, bytes, TYPES[format]);
       notify('done', 'Done. The file is with your downloads.');
     } catch (error) {
-      notify('error', (error as Error).message);
+      if (error instanceof Ended) notify('info', 'Stopped. No file was written.');
+      else notify('error', (error as Error).message);
     }
     setBusy(false);
   };
@@ -60,9 +62,9 @@ export function TakeForm({ forms }: { forms: Strand[] }) {
         <select aria-label="Format of the form" value={choice} onChange={(e) => setChoice(e.target.value as Choice)} className={select}>
           {CHOICES.map((c) => <option key={c.id} value={c.id}>{c.name}</option>)}
         </select>
-        <span className="tabular text-mute">{choice !== 'loop' ? ' as it stands at this frame.' : size === null ? ' is being sized up.' : ` takes about ${Math.max(0.1, size / 2 ** 20).toFixed(1)} MB.`}</span>
+        <span className="tabular text-mute">{choice !== 'loop' ? ' as it stands at this frame.' : (size ?? ' is being sized up.')}</span>
       </span>
-      <Button disabled={busy} onClick={() => void take()} aria-label="Take the form">{busy ? 'Working' : 'Take'}</Button>
+      {busy ? <Button onClick={endStudio} aria-label="Stop writing the form">Stop</Button> : <Button onClick={() => void take()} aria-label="Take the form">Take</Button>}
     </li>
   );
 }

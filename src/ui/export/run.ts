@@ -1,10 +1,10 @@
 import type { Piece } from '@/core/piece/types';
 import { Capture } from '@/engine/capture';
+import { GraphicsLost } from '@/engine/renderer';
 import { MeshStore } from '@/workers/mesh-store';
 import { ensureAssets } from '@/state/pictures';
 import { takeAway } from '@/workers/doors';
 import type { Job } from '@/workers/take-away';
-import { evenSize } from '@/workers/video';
 import { download, fileStem } from '../download';
 
 export type Format = 'png' | Job['format'];
@@ -45,11 +45,11 @@ async function meshesOf(piece: Piece): Promise<MeshStore> {
  * @throws Cancelled when the signal says so; Error with a sentence otherwise
  */
 export async function runTakeAway(piece: Piece, format: Format, frame: number, signal: AbortSignal, progress: (p: Progress) => void): Promise<void> {
-  const { width, height } = format === 'mp4' ? { width: evenSize(piece.picture.width), height: evenSize(piece.picture.height) } : piece.picture;
+  const { width, height } = piece.picture;
   await ensureAssets(piece);
-  const meshes = await meshesOf(piece);
-  const { door, end } = takeAway();
+  const meshes = await unless(signal, meshesOf(piece));
   const capture = await Capture.open(piece, meshes.get, { width, height });
+  const { door, end } = takeAway();
   const stem = fileStem(piece.name);
   const check = () => {
     if (signal.aborted) throw new Cancelled('Stopped.');
@@ -58,34 +58,59 @@ export async function runTakeAway(piece: Piece, format: Format, frame: number, s
     check();
     if (format === 'png') {
       progress({ done: 0, frames: 1, left: null });
-      const bytes = await door.still(await capture.frame(frame / piece.loop.frames), width, height);
+      const bytes = await unless(signal, capture.frame(frame / piece.loop.frames).then((pixels) => door.still(pixels, width, height)));
       download(`${stem}_${String(frame).padStart(4, '0')}.png`, bytes, TYPES.png.type);
       return;
     }
     await door.begin({ format, width, height, frames: piece.loop.frames, rate: piece.loop.rate, stem });
-    await feed(piece.loop.frames, (n) => capture.frame(n / piece.loop.frames), (pixels, n) => door.add(pixels, n), check, progress);
-    download(`${stem}.${TYPES[format].ending}`, await door.finish(), TYPES[format].type);
+    const save = async (name: string) => download(`${name}.${TYPES[format].ending}`, await door.finish(), TYPES[format].type);
+    const done = { frames: 0 };
+    try {
+      await unless(signal, feed(piece.loop.frames, (n) => capture.frame(n / piece.loop.frames), (pixels, n) => door.add(pixels, n), check, progress, done));
+    } catch (error) {
+      if (!(error instanceof GraphicsLost) || done.frames === 0) throw error;
+      await save(`${stem}_first-${done.frames}-frames`);
+      throw new GraphicsLost(`The graphics card was lost at frame ${done.frames} of ${piece.loop.frames}. The ${done.frames} frames before it are with your downloads; nothing of the piece is lost, so take it again for all.`);
+    }
+    await save(stem);
   } finally {
     capture.close();
     end();
   }
 }
 
-/** Draws ahead while the encoder works, but never far ahead. */
+/** What the work comes to, or Cancelled as soon as the signal says so: what hangs must not hold up the stop. */
+function unless<T>(signal: AbortSignal, work: Promise<T>): Promise<T> {
+  const stopped = new Promise<never>((_, reject) => {
+    const stop = () => reject(new Cancelled('Stopped.'));
+    signal.addEventListener('abort', stop, { once: true });
+    if (signal.aborted) stop();
+  });
+  work.catch(() => undefined);
+  return Promise.race([work, stopped]);
+}
+
+/** Draws ahead while the encoder works, but never far ahead. `handed` counts the frames that the encoder has. */
 async function feed(
   frames: number,
   draw: (frame: number) => Promise<Uint8ClampedArray<ArrayBuffer>>,
   add: (pixels: Uint8ClampedArray<ArrayBuffer>, frame: number) => Promise<void>,
   check: () => void,
   progress: (p: Progress) => void,
+  handed: { frames: number },
 ): Promise<void> {
   const began = performance.now();
   const waiting: Promise<void>[] = [];
   let last: Promise<void> = Promise.resolve();
   for (let n = 0; n < frames; n++) {
     check();
-    const pixels = await draw(n);
-    last = last.then(() => add(pixels, n));
+    const pixels = await draw(n).catch(async (error: unknown) => {
+      await last;
+      throw error;
+    });
+    last = last.then(() => add(pixels, n)).then(() => {
+      handed.frames = n + 1;
+    });
     waiting.push(last);
     if (waiting.length > AHEAD) await waiting.shift();
     const done = n + 1;

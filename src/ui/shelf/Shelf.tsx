@@ -3,13 +3,15 @@
 import { FilePlus2, FolderOpen } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { checkSize, readPiece } from '@/core/formats/piece-file';
+import { checkSize } from '@/core/formats/piece-file';
 import { blankPiece } from '@/core/piece/edit';
 import { PieceError } from '@/core/piece/errors';
 import type { Piece } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
-import { keep, keepingProblem, list, newId, remove, restore, type Kept } from '@/state/kept';
+import { holdUnkept, isFull, keep, keepingProblem, list, newId, REACHING_PROBLEM, remove, restore, type Kept } from '@/state/kept';
 import { notify } from '@/state/notify';
+import { Ended } from '@/workers/doors';
+import { readPieceFile } from '@/workers/reading';
 import { Button } from '../parts/Button';
 import { Mark } from '../parts/Mark';
 import { KeptCard, StarterCard } from './cards';
@@ -17,6 +19,7 @@ import { KeptCard, StarterCard } from './cards';
 export function Shelf() {
   const router = useRouter();
   const [kept, setKept] = useState<Kept[] | null>(null);
+  const [reading, setReading] = useState<{ name: string; share: number; stop: () => void } | null>(null);
   const file = useRef<HTMLInputElement>(null);
 
   const refresh = useCallback(async () => {
@@ -24,7 +27,7 @@ export function Shelf() {
       setKept(await list());
     } catch {
       setKept([]);
-      notify('error', 'This browser does not let pages keep data, so pieces can only be kept as files here.');
+      notify('error', REACHING_PROBLEM);
     }
   }, []);
 
@@ -34,20 +37,27 @@ export function Shelf() {
     const id = newId();
     try {
       await keep(id, piece);
-      router.push(`/piece/${id}`);
     } catch (error) {
-      notify('error', keepingProblem(error));
+      // It can still be worked on and taken away as a file.
+      holdUnkept(id, piece);
+      notify('error', isFull(error) ? keepingProblem(error) : REACHING_PROBLEM);
     }
+    router.push(`/piece/${id}`);
   };
 
   const openFile = async (chosen: File | undefined) => {
     if (!chosen) return;
+    const ending = new AbortController();
+    const stop = () => ending.abort();
     try {
       checkSize(chosen.size);
-      await begin(readPiece(await chosen.text()));
+      setReading({ name: chosen.name, share: 0, stop });
+      await begin(await readPieceFile(chosen, { signal: ending.signal, progress: (done, of) => setReading({ name: chosen.name, share: done / of, stop }) }));
     } catch (error) {
-      notify('error', error instanceof PieceError ? error.message : 'This file could not be read. Try again, or choose another.');
+      if (error instanceof Ended) notify('info', `The reading of "${chosen.name}" was stopped.`);
+      else notify('error', error instanceof PieceError ? error.message : 'This file could not be read. Try again, or choose another.');
     }
+    setReading(null);
   };
 
   const change = async (work: Promise<unknown>) => {
@@ -82,6 +92,12 @@ export function Shelf() {
         <Button onClick={() => file.current?.click()} className="flex items-center gap-2"><FolderOpen size={15} /> Open a file</Button>
         <Button look="main" onClick={() => void begin(blankPiece())} className="flex items-center gap-2"><FilePlus2 size={15} /> Start blank</Button>
       </header>
+      {reading && (
+        <p role="status" className="tabular mb-6 flex items-center gap-4 rounded-md border border-line bg-panel px-4 py-2.5">
+          Reading "{reading.name}": {Math.floor(100 * reading.share)} %
+          <Button onClick={reading.stop}>Stop</Button>
+        </p>
+      )}
       <section aria-labelledby="starters">
         <h2 id="starters" className="mb-3 text-[15px] font-semibold">Starters <span className="ml-2 font-normal text-mute">finished loops for the Saltmarsh Choir, to take apart</span></h2>
         <div className="grid grid-cols-3 gap-5">

@@ -1,13 +1,15 @@
 import { MoreHorizontal } from 'lucide-react';
-import { useMemo, useState } from 'react';
-import { acceptPiece } from '@/core/formats/piece-file';
+import { useState } from 'react';
+import { PIECE_ENDING } from '@/core/formats/piece-file';
 import type { Piece } from '@/core/piece/types';
 import type { Starter } from '@/demo';
 import type { Kept } from '@/state/kept';
+import { download, fileStem } from '../download';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
 import { seconds } from '../words';
 import { Still } from './Still';
+import { useVetted } from './vetted';
 
 const facts = (piece: Piece) => `${piece.picture.width} x ${piece.picture.height}, ${seconds(piece.loop.frames, piece.loop.rate)}`;
 
@@ -38,6 +40,9 @@ export function StarterCard({ starter, onBegin }: { starter: Starter; onBegin: (
   );
 }
 
+/** The entry as it is kept, sound or not. */
+const saveRaw = (item: Kept) => download(`${fileStem(item.name)}${PIECE_ENDING}`, JSON.stringify(item.piece, null, 2), 'application/json');
+
 interface KeptProps {
   item: Kept;
   onOpen: () => void;
@@ -46,23 +51,18 @@ interface KeptProps {
   onDelete: () => void;
 }
 
-/** What is kept may be from an older version, or broken; then there is no picture but the entry stays. */
-function usable(item: Kept): Piece | null {
-  try {
-    return acceptPiece(item.piece);
-  } catch {
-    return null;
-  }
-}
-
 export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: KeptProps) {
   const [moving, setMoving] = useState(false);
   const [naming, setNaming] = useState(false);
-  const piece = useMemo(() => usable(item), [item]);
+  const usable = useVetted(item);
   return (
     <article aria-label={item.name} className="rounded-lg border border-line bg-panel p-2" onPointerEnter={() => setMoving(true)} onPointerLeave={() => setMoving(false)}>
-      <button type="button" onClick={onOpen} disabled={!piece} aria-label={`Open ${item.name}`} className="block w-full rounded-md">
-        {piece ? <Still piece={piece} moving={moving} /> : <span className="grid aspect-video place-items-center rounded-md bg-black/40 text-bad">This entry is damaged</span>}
+      <button type="button" onClick={onOpen} disabled={usable.state === 'damaged'} aria-label={`Open ${item.name}`} className="block w-full rounded-md">
+        {usable.state === 'sound' && usable.drawn ? <Still piece={usable.piece} moving={moving} /> : (
+          <span title={usable.state === 'damaged' ? usable.why : undefined} className={`grid aspect-video place-items-center overflow-hidden rounded-md bg-black/40 px-3 ${usable.state === 'damaged' ? 'text-bad' : 'text-faint'}`}>
+            {usable.state === 'damaged' ? 'This entry cannot be opened' : usable.state === 'looking' ? 'reading' : 'too much to draw here'}
+          </span>
+        )}
       </button>
       <div className="mt-2 flex items-start justify-between gap-2 px-1">
         <div className="min-w-0">
@@ -75,7 +75,7 @@ export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: Kept
         </div>
         <Menu
           trigger={<button type="button" aria-label={`More for ${item.name}`} className="grid size-7 shrink-0 place-items-center rounded-md text-mute hover:bg-raised"><MoreHorizontal size={15} /></button>}
-          items={[{ label: 'Rename', run: () => setTimeout(() => setNaming(true)) }, { label: 'Duplicate', run: onDuplicate }, 'line', { label: 'Delete', run: onDelete }]}
+          items={[{ label: 'Rename', run: () => setTimeout(() => setNaming(true)) }, { label: 'Duplicate', run: onDuplicate }, { label: 'Save as a file', run: () => saveRaw(item) }, 'line', { label: 'Delete', run: onDelete }]}
         />
       </div>
     </article>

@@ -2,13 +2,27 @@ import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
 import { Recent } from '@/core/recent';
 import { Picture } from '@/engine/picture';
-import { readPixels } from '@/engine/read';
+import { readPixelsAsync } from '@/engine/read';
 import { makeRenderer } from '@/engine/renderer';
 import { ensureAssets } from '@/state/pictures';
+import { endStudio } from '@/workers/doors';
 import { MeshStore } from '@/workers/mesh-store';
 
 /** Stills kept at a time; one is about 330 KB. */
 const MOST_KEPT = 48;
+
+/** Milliseconds that making one mesh of a still may take: others wait for it. */
+const MOST_MAKING = 12_000;
+
+/** Ends what the studio makes where it takes longer. */
+async function within(most: number, making: Promise<unknown>): Promise<void> {
+  const timer = setInterval(endStudio, most);
+  try {
+    await making;
+  } finally {
+    clearInterval(timer);
+  }
+}
 
 /** What a piece looks like depends on this: a piece under another name is the same picture. */
 const looksOf = (piece: Piece) => JSON.stringify({ ...piece, name: '', note: '' });
@@ -41,14 +55,14 @@ class Stills {
       this.current?.picture.dispose();
       const meshes = new MeshStore(() => undefined);
       await ensureAssets(piece);
-      await meshes.update(piece);
+      await within(MOST_MAKING, meshes.update(piece));
       const picture = new Picture(this.renderer);
       await picture.setPiece(piece, meshes.get);
       this.current = { looks, picture };
     }
     this.target.setSize(w, h);
     this.current.picture.draw(phase, w, h, this.target, 0);
-    return new ImageData(readPixels(this.renderer, this.target, w, h), w, h);
+    return new ImageData(await readPixelsAsync(this.renderer, this.target, w, h), w, h);
   }
 }
 

@@ -6,6 +6,7 @@ import { Group, Panel, Separator } from 'react-resizable-panels';
 import { PieceError } from '@/core/piece/errors';
 import { startChecks } from '@/state/checks';
 import { openKept } from '@/state/keeper';
+import { REACHING_PROBLEM } from '@/state/kept';
 import { usePanels } from '@/state/panels';
 import { startPreviews } from '@/state/previews';
 import { ChecksPanel } from '../checks/ChecksPanel';
@@ -15,38 +16,47 @@ import { Lattice } from '../lattice/Lattice';
 import { StepPicker } from '../lattice/StepPicker';
 import { LoopBand } from '../loop-band/LoopBand';
 import { Button } from '../parts/Button';
+import { AreaGuard, Guard } from './Guard';
 import { StageView } from '../stage/StageView';
 import { viewerNow } from '../stage/viewer-handle';
 import { Header } from './Header';
 import { Side } from './Side';
 import { useShortcuts } from './shortcuts';
 
-type Opening = { state: 'opening' } | { state: 'open' } | { state: 'missing' } | { state: 'broken'; why: string };
+type Opening = { state: 'opening'; share: number } | { state: 'open' } | { state: 'missing' } | { state: 'broken'; why: string };
 
 export function Workbench({ id }: { id: string }) {
-  const [opening, setOpening] = useState<Opening>({ state: 'opening' });
+  const [opening, setOpening] = useState<Opening>({ state: 'opening', share: 0 });
   const close = useRef<(() => void) | null>(null);
 
   useEffect(() => {
     let left = false;
-    openKept(id)
+    const ending = new AbortController();
+    openKept(id, { signal: ending.signal, progress: (done, of) => !left && setOpening((now) => (now.state === 'opening' ? { state: 'opening', share: done / of } : now)) })
       .then((end) => {
         if (left) end?.();
         else close.current = end;
         if (!left) setOpening({ state: end ? 'open' : 'missing' });
       })
-      .catch((error: unknown) => setOpening({ state: 'broken', why: error instanceof PieceError ? error.message : 'This browser does not let pages keep data.' }));
+      .catch((error: unknown) => !left && setOpening({ state: 'broken', why: error instanceof PieceError ? error.message : REACHING_PROBLEM }));
     return () => {
       left = true;
+      ending.abort();
       close.current?.();
       close.current = null;
     };
   }, [id]);
 
-  if (opening.state === 'opening') return <p className="grid h-screen place-items-center text-mute">Opening the piece.</p>;
-  if (opening.state !== 'open') return <NotThere why={opening.state === 'broken' ? opening.why : 'No piece of this address is kept in this browser. It may have been deleted, or kept in another browser.'} />;
-  return <Open />;
+  if (opening.state === 'opening') return <p role="status" className="grid h-screen place-items-center text-mute">Opening the piece{opening.share > 0 && opening.share < 1 ? `: ${Math.floor(100 * opening.share)} % read` : ''}.</p>;
+  if (opening.state !== 'open') return <NotThere why={opening.state === 'broken' ? opening.why : NOT_KEPT} />;
+  return (
+    <Guard over={id}>
+      <Open />
+    </Guard>
+  );
 }
+
+const NOT_KEPT = 'No piece of this address is kept in this browser. It was deleted, it could not be kept because there was no room, or it is kept in another browser.';
 
 function NotThere({ why }: { why: string }) {
   const router = useRouter();
@@ -73,22 +83,22 @@ function Open() {
       <Header />
       <Group orientation="horizontal" className="min-h-0">
         <Panel defaultSize="55%" minSize="34%">
-          <Lattice />
+          <AreaGuard name="lattice"><Lattice /></AreaGuard>
         </Panel>
         <Separator className={`${HANDLE} w-px`} aria-label="Width of the lattice" />
         <Panel minSize="28%">
           <Group orientation="vertical">
             <Panel defaultSize="51%" minSize="20%">
-              <StageView />
+              <AreaGuard name="stage"><StageView /></AreaGuard>
             </Panel>
             <Separator className={`${HANDLE} h-px`} aria-label="Height of the stage" />
             <Panel minSize="24%">
-              <Side />
+              <AreaGuard name="tuning panel"><Side /></AreaGuard>
             </Panel>
           </Group>
         </Panel>
       </Group>
-      <LoopBand />
+      <AreaGuard name="loop band"><LoopBand /></AreaGuard>
       <StepPicker />
       <ChecksPanel />
       <TakeAwayPanel />

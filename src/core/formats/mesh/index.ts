@@ -35,7 +35,7 @@ export interface MeshJob {
 export async function writeForm(piece: Piece, strand: Strand, { format, phase, frames = 0 }: MeshJob): Promise<Uint8Array> {
   const mesh = await meshOf(piece, strand);
   const isGltf = format === 'glb' || format === 'gltf';
-  if (isGltf && frames >= 2 && mesh.copies) throw new MeshError('A form that is there more than once goes into a file as it stands; take its loop as frames or a film.');
+  if (isGltf && frames >= 2) refuseCopies(mesh);
   // Counted before anything is worked out for all copies.
   const { extent, once } = await extentAt(piece, strand, mesh, phase);
   if (frames >= 2) refuseTooLarge('The loop', glbBytes(extent, frames), 'Take fewer frames.');
@@ -49,7 +49,13 @@ export async function writeForm(piece: Piece, strand: Strand, { format, phase, f
 
 /** Bytes that a form would take as a GLB with its loop. @throws MeshError */
 export async function loopSize(piece: Piece, strand: Strand, frames: number): Promise<number> {
-  return glbBytes((await extentAt(piece, strand, await meshOf(piece, strand), 0)).extent, frames);
+  const mesh = await meshOf(piece, strand);
+  refuseCopies(mesh);
+  return glbBytes((await extentAt(piece, strand, mesh, 0)).extent, frames);
+}
+
+function refuseCopies(mesh: Mesh): void {
+  if (mesh.copies) throw new MeshError('A form that is there more than once goes into a file as it stands; take its loop as frames or a film.');
 }
 
 async function meshOf(piece: Piece, strand: Strand): Promise<Mesh> {

@@ -1,0 +1,82 @@
+import * as Comlink from 'comlink';
+import { PieceError } from '@/core/piece/errors';
+import type { ReadingProgress } from '@/core/piece/schema';
+import type { Piece } from '@/core/piece/types';
+import { Ended } from './doors';
+import type { Read, Reader, Vetted } from './reader';
+
+/** Work took longer than it may. */
+export class TooLong extends Error {
+  override readonly name = 'TooLong';
+}
+
+interface Watch {
+  progress?: ReadingProgress;
+  /** Ends the reading at once. */
+  signal?: AbortSignal;
+}
+
+const open = () => new Worker(new URL('./reader.ts', import.meta.url), { type: 'module', name: 'reader' });
+
+/** Reads a file in a thread of its own. @throws PieceError, or Ended where the signal said so */
+export const readPieceFile = (file: Blob, watch: Watch = {}): Promise<Piece> => reading((door, progress) => door.file(file, progress), watch);
+
+/** Takes data as a piece in a thread of its own. @throws PieceError, or Ended where the signal said so */
+export const readPieceData = (data: unknown, watch: Watch = {}): Promise<Piece> => reading((door, progress) => door.data(data, progress), watch);
+
+async function reading(work: (door: Comlink.Remote<Reader>, progress: ReadingProgress) => Promise<Read>, { progress = () => undefined, signal }: Watch): Promise<Piece> {
+  const worker = open();
+  const ended = new Promise<never>((_, reject) => {
+    const end = () => reject(new Ended('The reading was stopped.'));
+    signal?.addEventListener('abort', end, { once: true });
+    if (signal?.aborted) end();
+    worker.addEventListener('error', () => reject(new PieceError('too-large', 'This piece is more than this browser can read.')));
+  });
+  try {
+    const read = await Promise.race([work(Comlink.wrap<Reader>(worker), Comlink.proxy(progress)), ended]);
+    if ('refused' in read) throw new PieceError(read.refused.code, read.refused.sentence);
+    return read.piece;
+  } finally {
+    worker.terminate();
+  }
+}
+
+/**
+ * Takes kept pieces, which may be anybody's, through all that drawing them works out: one after the other, each
+ * with a limit of time, in a thread that is ended with the piece that goes beyond it.
+ */
+export class Vetting {
+  private worker: Worker | null = null;
+  private turn: Promise<unknown> = Promise.resolve();
+
+  /** @param most milliseconds for one piece */
+  constructor(private readonly most: number) {}
+
+  /** @throws TooLong */
+  vet(data: unknown): Promise<Vetted> {
+    const result = this.turn.then(() => this.now(data));
+    this.turn = result.catch(() => undefined);
+    return result;
+  }
+
+  private async now(data: unknown): Promise<Vetted> {
+    const worker = (this.worker ??= open());
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let fail: (event: Event) => void = () => undefined;
+    const limit = new Promise<never>((_, reject) => {
+      timer = setTimeout(() => reject(new TooLong('This piece takes too long to work out here.')), this.most);
+      fail = () => reject(new TooLong('This piece is more than can be worked out here.'));
+    });
+    worker.addEventListener('error', fail);
+    try {
+      return await Promise.race([Comlink.wrap<Reader>(worker).vet(data), limit]);
+    } catch (error) {
+      worker.terminate();
+      this.worker = null;
+      throw error;
+    } finally {
+      clearTimeout(timer);
+      worker.removeEventListener('error', fail);
+    }
+  }
+}
