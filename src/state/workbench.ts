@@ -1,6 +1,7 @@
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { PieceError } from '@/core/piece/errors';
+import { stepConcerned } from '@/core/piece/concerned';
 import { blankPiece } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
 import { orderStrands } from '@/core/weave';
@@ -95,9 +96,10 @@ function step(way: 'undo' | 'redo'): void {
     notify('info', `Nothing to ${way}.`);
     return;
   }
+  const { piece: before } = useWorkbench.getState();
   history[way]();
   const { piece, selected, select } = useWorkbench.getState();
-  select(stillThere(piece, selected));
+  select(stepConcerned(before, piece) ?? stillThere(piece, selected));
 }
 
 function stillThere(piece: Piece, selected: Selection | null): Selection | null {

@@ -2,18 +2,18 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addStep, addStrand, blankPiece, setParam } from '@/core/piece/edit';
 import type { Vector } from '@/core/piece/types';
-import { CATALOGUE, definitionOf, shapedFor } from '@/core/steps';
+import { CATALOGUE, definitionOf, kindOf, shapedFor } from '@/core/steps';
 import { analyse } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { fileStem } from './download';
-import { neighbour } from './lattice/Lattice';
+import { neighbour } from './lattice/neighbour';
 import { offered } from './lattice/StepPicker';
 import { frameAt } from './loop-band/draw';
 import { orbit, pan, zoom } from './stage/orbit';
 import { fittingLinks } from './tuning/LinkMenu';
 import { tidy } from './tuning/NumberField';
 import { rampAt } from './tuning/RampField';
-import { searchScore } from './parts/search';
+import { ranked, searchScore } from './parts/search';
 import { shortNumber, tellingOf } from './words';
 
 const { piece } = STARTERS[0]!;
@@ -33,11 +33,24 @@ describe('walking the lattice', () => {
 });
 
 describe('searching', () => {
-  it('ranks beginnings of names over beginnings of words, other words and parts', () => {
-    const scores = [searchScore('Grid form', 'gri'), searchScore('Take from field', 'fro'), searchScore('Push form', 'displ', ['displace']), searchScore('Position field', 'sit'), searchScore('Facing field', 'grid', ['rim', 'edge'])];
+  it('ranks the exact name over beginnings of names, of words, other words and parts', () => {
+    const of = (name: string, search: string, also: string[] = []) => searchScore({ name, also }, search);
+    const scores = [of('Gain', 'gain'), of('Grid', 'gri'), of('Take from', 'fro'), of('Push', 'displace', ['displace']), of('Push', 'displ', ['displace']), of('Position', 'sit'), of('Facing', 'grid', ['rim', 'edge'])];
     expect(scores).toEqual([...scores].sort((a, b) => b - a));
-    expect(new Set(scores).size).toBe(5);
-    expect(scores[4]).toBe(0);
+    expect(new Set(scores).size).toBe(7);
+    expect(scores[6]).toBe(0);
+  });
+
+  it.each(CATALOGUE.filter((d) => !d.hidden).map((d) => [d.name, d] as const))('the exact name finds the step first: %s', (name, d) => {
+    // In the order in which lists show them, whatever else has the name among its other words.
+    const entries = CATALOGUE.filter((e) => !e.hidden && kindOf(e) === kindOf(d)).map((e) => ({ name: e.name, also: e.also, op: e.op }));
+    expect(ranked(entries, name.toLowerCase())[0]!.name).toBe(name);
+  });
+
+  it('equally good entries stay in their order, and no search gives all of them', () => {
+    const entries = [{ name: 'Wave' }, { name: 'Wash' }, { name: 'Sea', also: ['water'] }, { name: 'Tide' }];
+    expect(ranked(entries, 'wa').map((e) => e.name)).toEqual(['Wave', 'Wash', 'Sea']);
+    expect(ranked(entries, ' ')).toEqual(entries);
   });
 });
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
+import { stepConcerned } from './concerned';
 import { acceptPiece, checkSize, readPiece, writePiece } from '../formats/piece-file';
 import { addStep, addStrand, blankPiece, duplicateStrand, moveStep, removeStep, removeStrand, renameStrand, replaceOp, setParam, toggleStep } from './edit';
 import { PieceError } from './errors';
@@ -142,5 +143,23 @@ describe('edits', () => {
   it('refuse to work on what is no longer there', () => {
     expect(() => setParam(veil, 'nowhere', 't1', 'x', 1)).toThrow(PieceError);
     expect(() => removeStep(veil, 'swell', 't99')).toThrow(PieceError);
+  });
+});
+
+describe('the step that an edit was about', () => {
+  const base = addStep(addStep(addStrand(addStrand(blankPiece(), 'field', 'a', 'field.uv'), 'field', 'b', 'field.uv'), 's2', 1, 'field.noise'), 's2', 2, 'field.gain');
+  it('is the one that changed, came or lost its right neighbour', () => {
+    const changed = setParam(base, 's2', 't2', 'scale', 3);
+    expect(stepConcerned(base, changed)).toEqual({ strand: 's2', step: 't2' });
+    expect(stepConcerned(changed, base)).toEqual({ strand: 's2', step: 't2' });
+    const removed = removeStep(base, 's2', 't3');
+    expect(stepConcerned(base, removed)).toEqual({ strand: 's2', step: 't2' });
+    expect(stepConcerned(removed, base)).toEqual({ strand: 's2', step: 't3' });
+    expect(stepConcerned(removeStrand(base, 's2'), base)).toEqual({ strand: 's2', step: 't1' });
+  });
+
+  it('is none where only the piece itself changed', () => {
+    expect(stepConcerned(base, { ...base, name: 'Other' })).toBeNull();
+    expect(stepConcerned(base, removeStrand(base, 's2'))).toBeNull();
   });
 });

@@ -1,4 +1,3 @@
-import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { useRouter } from 'next/navigation';
 import { canLook } from '@/core/preview/look';
@@ -6,7 +5,8 @@ import { isCompact, pick, toggleLook, usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { redo, undo, useWorkbench } from '@/state/workbench';
 import { pasteAfter, takeStep, copyStrand, deleteStrand, kindsWithGlsl, nameOf, removeSelected, saveGlsl, savePiece, switchStep } from '../workbench/actions';
-import { searchScore } from '../parts/search';
+import { backToStep, focusSelectedSoon } from '../lattice/focus';
+import { SearchList } from '../parts/SearchList';
 import { KEYS } from '../workbench/shortcuts';
 
 interface Entry {
@@ -29,7 +29,7 @@ function entries(toShelf: () => void): Entry[] {
           { group: 'This step', label: 'Replace this step', run: () => pick({ for: 'replace', ...selected }) },
           ...(canLook(strand) ? [{ group: 'This step', label: 'Look at this step on the stage', hint: 'L', run: () => toggleLook(selected) }] : []),
           { group: 'This step', label: 'Switch this step off or on', hint: 'O', run: () => switchStep(selected) },
-          { group: 'This step', label: 'Remove this step', hint: 'Delete', run: () => removeSelected(selected) },
+          { group: 'This step', label: 'Remove this step', hint: 'Delete', run: () => { removeSelected(selected); focusSelectedSoon(); } },
           { group: 'This step', label: 'Copy this step', hint: 'Ctrl+C', run: () => takeStep(selected) },
           { group: 'This step', label: 'Paste after this step', hint: 'Ctrl+V', run: () => pasteAfter(selected) },
           { group: 'This step', label: `Duplicate the strand ${strand.name}`, run: () => copyStrand(strand.id) },
@@ -45,10 +45,10 @@ function entries(toShelf: () => void): Entry[] {
     { group: 'Look', label: 'Picture and loop settings', run: () => select(null) },
     { group: 'Look', label: 'Desk: controls and looks', run: () => usePanels.setState({ side: 'desk' }) },
     { group: 'Look', label: 'Compact rows', run: () => usePanels.setState(({ compact }) => ({ compact: !isCompact(compact, piece.strands.length) })) },
-    { group: 'Look', label: 'Undo', hint: 'Ctrl+Z', run: undo },
-    { group: 'Look', label: 'Redo', hint: 'Ctrl+Shift+Z', run: redo },
+    { group: 'Look', label: 'Undo', hint: 'Ctrl+Z', run: () => { undo(); focusSelectedSoon(); } },
+    { group: 'Look', label: 'Redo', hint: 'Ctrl+Shift+Z', run: () => { redo(); focusSelectedSoon(); } },
     { group: 'Look', label: 'To the shelf', run: toShelf },
-    ...piece.strands.flatMap((s) => s.steps.map((t) => ({ group: 'Go to', label: `${s.name}: ${nameOf(t)}`, run: () => select({ strand: s.id, step: t.id }) }))),
+    ...piece.strands.flatMap((s) => s.steps.map((t) => ({ group: 'Go to', label: `${s.name}: ${nameOf(t)}`, run: () => { select({ strand: s.id, step: t.id }); focusSelectedSoon(); } }))),
   ];
 }
 
@@ -61,24 +61,14 @@ export function CommandList() {
     <Dialog.Root open={open} onOpenChange={(o) => !o && close()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
-        <Dialog.Content aria-describedby="" className="fixed top-24 left-1/2 z-50 w-[560px] -translate-x-1/2 overflow-hidden rounded-lg border border-soft bg-panel shadow-xl">
+        <Dialog.Content aria-describedby="" onCloseAutoFocus={backToStep} className="fixed top-24 left-1/2 z-50 w-[560px] -translate-x-1/2 overflow-hidden rounded-lg border border-soft bg-panel shadow-xl">
           <Dialog.Title className="px-4 pt-3 text-mute">Everything by name</Dialog.Title>
-          <Command label="Commands" loop filter={searchScore}>
-            <Command.Input placeholder="Type to search" className="w-full border-b border-line bg-transparent px-4 py-2.5 text-[15px] outline-none placeholder:text-faint" />
-            <Command.List className="max-h-[340px] overflow-y-auto p-1.5">
-              <Command.Empty className="px-3 py-4 text-mute">Nothing of that name.</Command.Empty>
-              {[...new Set(all.map((e) => e.group))].map((group) => (
-                <Command.Group key={group} heading={group} className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-faint">
-                  {all.filter((e) => e.group === group).map((e, i) => (
-                    <Command.Item key={`${e.label} ${i}`} value={`${e.label} ${group} ${i}`} onSelect={() => { close(); setTimeout(e.run); }} className="flex justify-between rounded-md px-2.5 py-1.5 data-[selected=true]:bg-raised">
-                      {e.label}
-                      {e.hint && <span className="text-faint">{e.hint}</span>}
-                    </Command.Item>
-                  ))}
-                </Command.Group>
-              ))}
-            </Command.List>
-          </Command>
+          <SearchList
+            label="Commands"
+            entries={all.map((e, i) => ({ ...e, key: String(i), name: e.label, heading: e.group, run: () => { close(); setTimeout(e.run); } }))}
+            nothing="Nothing of that name."
+            render={(e) => <><span className="grow">{e.name}</span>{e.hint && <span className="text-faint">{e.hint}</span>}</>}
+          />
           <p className="border-t border-line px-4 py-2 text-faint">{KEYS.slice(0, 4).map((k) => `${k.keys}: ${k.about}`).join('   ')}</p>
         </Dialog.Content>
       </Dialog.Portal>

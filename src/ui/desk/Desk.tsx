@@ -9,6 +9,7 @@ import { RenameInput } from '../parts/RenameInput';
 import { NumberInput } from '../tuning/NumberField';
 import { ControlRow } from './ControlRow';
 import { PlainSlider } from './PlainSlider';
+import { closedListKeys } from '../workbench/closed-list';
 
 /** The controls that were put out, and the looks: their named settings. */
 export function Desk() {
@@ -22,7 +23,7 @@ export function Desk() {
     );
   }
   return (
-    <div className="grid grid-cols-[1fr_248px] gap-6 p-4" onPointerUp={endGesture}>
+    <div className="grid grid-cols-[1fr_248px] gap-6 p-4" onPointerUp={endGesture} onPointerCancel={endGesture}>
       <ul aria-label="Controls" className="min-w-0">
         {piece.controls.map((control) => <ControlRow key={control.id} piece={piece} control={control} />)}
       </ul>
@@ -72,7 +73,7 @@ function LookRow({ look }: { look: Look }) {
 
 function LookSelect({ label, looks, value, onChange }: { label: string; looks: Look[]; value: string; onChange: (id: string) => void }) {
   return (
-    <select aria-label={label} value={value} onChange={(e) => onChange(e.target.value)} className="min-w-0 flex-1 rounded border border-line bg-ground px-1.5 py-1">
+    <select {...closedListKeys} aria-label={label} value={value} onChange={(e) => onChange(e.target.value)} className="min-w-0 flex-1 rounded border border-line bg-ground px-1.5 py-1">
       {looks.map((l) => <option key={l.id} value={l.id}>{l.name}</option>)}
     </select>
   );

@@ -1,12 +1,12 @@
 import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { ChevronDown, ChevronRight, Plus, Rows3 } from 'lucide-react';
-import { Fragment, useMemo, useRef, type KeyboardEvent } from 'react';
-import { bundleOf, shownOrder } from '@/core/piece/arrange';
-import { KINDS, type Kind, type Piece } from '@/core/piece/types';
+import { Fragment, useMemo, useRef } from 'react';
+import { bundleOf } from '@/core/piece/arrange';
+import { KINDS, type Kind } from '@/core/piece/types';
 import { analyse } from '@/core/weave';
 import { isCompact, pick, toggleFold, usePanels } from '@/state/panels';
-import { useWorkbench, type Selection } from '@/state/workbench';
+import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { KIND_WORDS } from '../words';
 import { BundleHead } from './BundleHead';
@@ -25,17 +25,8 @@ export function Lattice() {
   const analysis = useMemo(() => analyse(piece), [piece]);
   const sheet = useRef<HTMLDivElement>(null);
 
-  const walk = (event: KeyboardEvent) => {
-    if (event.altKey) return;
-    const to = neighbour(piece, folded, selected, event.key, foldedBundles);
-    if (!to) return;
-    event.preventDefault();
-    useWorkbench.getState().select(to);
-    requestAnimationFrame(() => sheet.current?.querySelector<HTMLElement>(`[data-cell="${to.strand}/${to.step}"]`)?.focus());
-  };
-
   return (
-    <section aria-label="Lattice" data-lattice className="relative h-full overflow-auto" onKeyDown={walk}>
+    <section aria-label="Lattice" data-lattice className="relative h-full overflow-auto">
       <DndContext id="lattice" sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
         <div ref={sheet} className="relative min-w-max pb-3">
           {KINDS.map((kind) => {
@@ -96,19 +87,4 @@ function Empty() {
       </div>
     </div>
   );
-}
-
-/** The cell that an arrow key leads to, or null. */
-export function neighbour(piece: Piece, folded: Kind[], from: Selection | null, key: string, foldedBundles: string[] = []): Selection | null {
-  const rows = shownOrder(piece).filter((s) => !folded.includes(s.kind) && !foldedBundles.includes(bundleOf(piece, s.id)?.id ?? ''));
-  const first = rows[0];
-  if (!key.startsWith('Arrow') || !first) return null;
-  const row = rows.findIndex((s) => s.id === from?.strand);
-  if (row < 0) return { strand: first.id, step: first.steps[0]!.id };
-  const column = rows[row]!.steps.findIndex((s) => s.id === from!.step);
-  const across = key === 'ArrowLeft' ? -1 : key === 'ArrowRight' ? 1 : 0;
-  const down = key === 'ArrowUp' ? -1 : key === 'ArrowDown' ? 1 : 0;
-  const strand = rows[row + down];
-  const step = strand?.steps[down ? Math.min(column, strand.steps.length - 1) : column + across];
-  return strand && step ? { strand: strand.id, step: step.id } : null;
 }

@@ -1,8 +1,8 @@
 import { setParam } from '@/core/piece/edit';
 import type { Key, Piece, Step } from '@/core/piece/types';
 import { definitionOf, valueOf } from '@/core/steps';
-import { endGesture, useWorkbench, type Selection } from '@/state/workbench';
-import { useDrag } from '../tuning/drag';
+import { useWorkbench, type Selection } from '@/state/workbench';
+import { dragHandle } from '../parts/drag';
 import { frameX, laneOf, type Trace } from './draw';
 
 /** The selected step where it is a signal's keys. */
@@ -27,7 +27,6 @@ interface Props {
 
 /** The keys on the band, to be dragged: sideways through the loop (on whole frames), up and down in value. */
 export function KeyHandles({ strand, step, keys, traces, size, frames }: Props) {
-  const drag = useDrag();
   const place = traces.findIndex((t) => t.strand === strand);
   if (place < 0 || size.width === 0) return null;
   const lane = laneOf(traces, place, size.height);
@@ -57,7 +56,7 @@ export function KeyHandles({ strand, step, keys, traces, size, frames }: Props) 
             className="pointer-events-auto cursor-move fill-lichen stroke-ground"
             onPointerDown={(e) => {
               const box = (e.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
-              drag(e, (px, py) => change(i, { at: phaseAt(px - box.left), value: tidy(lane.value(py - box.top)) }), endGesture);
+              dragHandle(e, { moved: (m) => change(i, { at: phaseAt(m.clientX - box.left), value: tidy(lane.value(m.clientY - box.top)) }) });
             }}
             onKeyDown={(e) => {
               const by = e.shiftKey ? 10 : 1;

@@ -1,6 +1,7 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { backToStep } from '../lattice/focus';
 
 interface Props {
   open: boolean;
@@ -19,6 +20,7 @@ export function Modal({ open, onClose, title, about, wide, children }: Props) {
         <Dialog.Content
           className={`fixed top-1/2 left-1/2 z-50 max-h-[88vh] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-lg border border-line bg-panel p-5 ${wide ? 'w-[840px]' : 'w-[560px]'} max-w-[94vw]`}
           aria-describedby={about ? undefined : ''}
+          onCloseAutoFocus={backToStep}
         >
           <div className="mb-3 flex items-start justify-between gap-4">
             <div>

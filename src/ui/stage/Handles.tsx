@@ -2,7 +2,7 @@ import { setParam } from '@/core/piece/edit';
 import type { Step, Strand, Vector } from '@/core/piece/types';
 import { definitionOf, valueOf } from '@/core/steps';
 import { endGesture, useWorkbench } from '@/state/workbench';
-import { useDrag } from '../tuning/drag';
+import { dragHandle } from '../parts/drag';
 import type { Over } from './OverPicture';
 
 const AXES = ['x', 'y', 'z'] as const;
@@ -50,22 +50,19 @@ interface Part {
 }
 
 function Arrow({ axis, project, at, size, param, value, onMove }: Part & { param: string; onMove: (by: number) => void }) {
-  const drag = useDrag();
   const from = project(at);
   const to = project(moved(at, AXES.indexOf(axis), size));
   if (!from || !to) return null;
   const way = { x: to.x - from.x, y: to.y - from.y };
   const span = way.x * way.x + way.y * way.y;
   const press = (e: React.PointerEvent<Element>) => {
-    let [x, y] = [e.clientX, e.clientY];
-    let sum = 0;
-    const [startX, startY] = [x, y];
-    drag(e, (nx, ny) => {
-      [x, y] = [nx, ny];
-      // An axis that points at the viewer has no length to be dragged along.
-      sum = span > 9 ? (((x - startX) * way.x + (y - startY) * way.y) / span) * size : 0;
-      onMove(sum);
-    }, endGesture);
+    const [startX, startY] = [e.clientX, e.clientY];
+    dragHandle(e, {
+      moved: ({ clientX, clientY }) => {
+        // An axis that points at the viewer has no length to be dragged along.
+        onMove(span > 9 ? (((clientX - startX) * way.x + (clientY - startY) * way.y) / span) * size : 0);
+      },
+    });
   };
   return (
     <g className="stroke-text" strokeWidth={1.75}>
@@ -88,7 +85,6 @@ function Arrow({ axis, project, at, size, param, value, onMove }: Part & { param
 }
 
 function Ring({ axis, project, at, size, value, onTurn }: Part & { onTurn: (by: number) => void }) {
-  const drag = useDrag();
   const index = AXES.indexOf(axis);
   const [a, b] = [(index + 1) % 3, (index + 2) % 3];
   const corner = (t: number): Vector => moved(moved(at, a, size * Math.cos(t)), b, size * Math.sin(t));
@@ -103,12 +99,14 @@ function Ring({ axis, project, at, size, value, onTurn }: Part & { onTurn: (by: 
     const angle = (x: number, y: number) => Math.atan2(y - svg.top - centre.y, x - svg.left - centre.x);
     let before = angle(e.clientX, e.clientY);
     let sum = 0;
-    drag(e, (x, y) => {
-      const now = angle(x, y);
-      sum += Math.atan2(Math.sin(now - before), Math.cos(now - before));
-      before = now;
-      onTurn((sign * sum * 180) / Math.PI);
-    }, endGesture);
+    dragHandle(e, {
+      moved: (m) => {
+        const now = angle(m.clientX, m.clientY);
+        sum += Math.atan2(Math.sin(now - before), Math.cos(now - before));
+        before = now;
+        onTurn((sign * sum * 180) / Math.PI);
+      },
+    });
   };
   return (
     <path

@@ -1,12 +1,11 @@
 import { useRef } from 'react';
 import { usePanels } from '@/state/panels';
-import { useDrag } from '../tuning/drag';
+import { dragHandle } from '../parts/drag';
 
 /** The line between the settings as they stand (left) and a look (right). */
 export function Split({ look, aspect }: { look: string; aspect: number }) {
   const split = usePanels((s) => s.split);
   const line = useRef<HTMLDivElement>(null);
-  const drag = useDrag();
   const set = (to: number) => usePanels.setState({ split: Math.min(1, Math.max(0, to)) });
   return (
     <div ref={line} className="pointer-events-none absolute" style={{ width: `min(100cqw, calc(100cqh * ${aspect}))`, aspectRatio: aspect }}>
@@ -19,7 +18,7 @@ export function Split({ look, aspect }: { look: string; aspect: number }) {
         aria-valuenow={Math.round(split * 100)}
         className="pointer-events-auto absolute inset-y-0 w-3 -translate-x-1/2 cursor-ew-resize touch-none"
         style={{ left: `${split * 100}%` }}
-        onPointerDown={(e) => drag(e, (x) => { const box = line.current!.getBoundingClientRect(); set((x - box.left) / box.width); })}
+        onPointerDown={(e) => dragHandle(e, { moved: (m) => { const box = line.current!.getBoundingClientRect(); set((m.clientX - box.left) / box.width); } })}
         onKeyDown={(e) => {
           const way = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
           if (!way) return;

@@ -8,6 +8,7 @@ import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
+import { followPointer } from '../parts/drag';
 import { Menu } from '../parts/Menu';
 import { CoarseBar, CoarseEdges } from './CoarseEdges';
 import { Handles } from './Handles';
@@ -69,21 +70,16 @@ export function StageView() {
 
   const drag = (event: React.PointerEvent) => {
     if (!from || event.button > 1) return;
-    const element = event.currentTarget;
-    element.setPointerCapture(event.pointerId);
+    const { clientWidth, clientHeight } = event.currentTarget;
     let [x, y, at] = [event.clientX, event.clientY, from];
-    const move = (e: PointerEvent) => {
-      const [dx, dy] = [e.clientX - x, e.clientY - y];
-      [x, y] = [e.clientX, e.clientY];
-      at = e.shiftKey || event.button === 1 ? pan(at, -dx / element.clientWidth, dy / element.clientHeight) : orbit(at, -dx * DRAG, dy * DRAG);
-      look(at);
-    };
-    const up = () => {
-      element.removeEventListener('pointermove', move as EventListener);
-      element.removeEventListener('pointerup', up);
-    };
-    element.addEventListener('pointermove', move as EventListener);
-    element.addEventListener('pointerup', up);
+    followPointer(event, {
+      moved: (e) => {
+        const [dx, dy] = [e.clientX - x, e.clientY - y];
+        [x, y] = [e.clientX, e.clientY];
+        at = e.shiftKey || event.button === 1 ? pan(at, -dx / clientWidth, dy / clientHeight) : orbit(at, -dx * DRAG, dy * DRAG);
+        look(at);
+      },
+    });
   };
 
   const onKey = (event: React.KeyboardEvent) => {

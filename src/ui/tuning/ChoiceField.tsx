@@ -1,11 +1,12 @@
 import { Select } from 'radix-ui';
 import { ChevronDown } from 'lucide-react';
 import type { ChoiceParam } from '@/core/steps';
+import { closedListKeys } from '../workbench/closed-list';
 
 export function ChoiceField({ param, value, onChange }: { param: Pick<ChoiceParam, 'name' | 'options'>; value: string; onChange: (value: string) => void }) {
   return (
     <Select.Root value={value} onValueChange={onChange}>
-      <Select.Trigger aria-label={param.name} className="flex items-center justify-between rounded-md border border-line px-2.5 py-1 hover:border-soft">
+      <Select.Trigger {...closedListKeys} aria-label={param.name} className="flex items-center justify-between rounded-md border border-line px-2.5 py-1 hover:border-soft">
         <Select.Value />
         <ChevronDown size={14} className="text-mute" />
       </Select.Trigger>

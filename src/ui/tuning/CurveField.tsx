@@ -2,7 +2,7 @@ import { useRef } from 'react';
 import { LIMITS } from '@/core/piece/limits';
 import type { CurvePoint } from '@/core/piece/types';
 import { slopes } from '@/core/weave';
-import { useDrag } from './drag';
+import { dragHandle } from '../parts/drag';
 
 const [WIDTH, HEIGHT, MARGIN] = [260, 120, 8];
 const [X, Y] = [WIDTH - 2 * MARGIN, HEIGHT - 2 * MARGIN];
@@ -33,7 +33,6 @@ export function curvePath(points: CurvePoint[]): string {
 /** A drawn curve over 0 to 1: click to add a point, drag to move it, Delete to remove it. */
 export function CurveField({ name, points, onChange }: Props) {
   const board = useRef<SVGSVGElement>(null);
-  const drag = useDrag();
   const at = (x: number, y: number): CurvePoint => {
     const box = board.current!.getBoundingClientRect();
     return { x: held((((x - box.left) / box.width) * WIDTH - MARGIN) / X), y: held(1 - (((y - box.top) / box.height) * HEIGHT - MARGIN) / Y) };
@@ -64,7 +63,7 @@ export function CurveField({ name, points, onChange }: Props) {
           aria-valuenow={p.y}
           aria-valuetext={`${p.x} becomes ${p.y}`}
           className="cursor-move fill-text"
-          onPointerDown={(e) => drag(e, (x, y) => change(i, at(x, y)))}
+          onPointerDown={(e) => dragHandle(e, { moved: (m) => change(i, at(m.clientX, m.clientY)) })}
           onKeyDown={(e) => {
             const by = e.shiftKey ? 0.1 : 0.01;
             const moves: Record<string, [number, number]> = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] };

@@ -3,6 +3,7 @@ import { LIMITS } from '@/core/piece/limits';
 import type { Key } from '@/core/piece/types';
 import { Button } from '../parts/Button';
 import { NumberInput } from './NumberField';
+import { closedListKeys } from '../workbench/closed-list';
 
 interface Props {
   name: string;
@@ -38,7 +39,7 @@ export function KeysField({ name, keys, frames, onChange }: Props) {
             <td className="w-20"><NumberInput label={`Key ${i + 1}, frame`} value={Math.round(key.at * frames * 100) / 100} step={1} onChange={(v) => change(i, { at: Math.min(1, Math.max(0, v / frames)) })} /></td>
             <td className="w-24"><NumberInput label={`Key ${i + 1}, value`} value={key.value} step={0.01} onChange={(v) => change(i, { value: Number(v.toPrecision(6)) })} /></td>
             <td>
-              <select aria-label={`Key ${i + 1}, to the next`} value={key.ease} className="ml-3 rounded border border-line bg-ground px-1 py-0.5" onChange={(e) => change(i, { ease: e.target.value as Key['ease'] }, false)}>
+              <select {...closedListKeys} aria-label={`Key ${i + 1}, to the next`} value={key.ease} className="ml-3 rounded border border-line bg-ground px-1 py-0.5" onChange={(e) => change(i, { ease: e.target.value as Key['ease'] }, false)}>
                 {EASES.map((e) => <option key={e.id} value={e.id}>{e.name}</option>)}
               </select>
             </td>

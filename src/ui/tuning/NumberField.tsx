@@ -1,6 +1,8 @@
 import { Slider } from 'radix-ui';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { NumberParam } from '@/core/steps';
+import { focusSelected } from '../lattice/focus';
+import { followPointer } from '../parts/drag';
 import { shortNumber } from '../words';
 
 interface Props {
@@ -55,7 +57,6 @@ interface InputProps {
 /** A number to type, to drag sideways, or to change with the arrow keys (Shift: ten times). */
 export function NumberInput({ label, value, unit, step, onChange }: InputProps) {
   const [text, setText] = useState<string | null>(null);
-  const drag = useRef<{ x: number; from: number; moved: boolean } | null>(null);
   useEffect(() => setText(null), [value]);
 
   const commit = () => {
@@ -75,28 +76,27 @@ export function NumberInput({ label, value, unit, step, onChange }: InputProps) 
         onFocus={(e) => e.target.select()}
         onBlur={commit}
         onKeyDown={(e) => {
-          if (e.key === 'Enter') commit();
-          if (e.key === 'Escape') setText(null);
+          if (e.key === 'Enter' || e.key === 'Escape') {
+            if (e.key === 'Enter') commit();
+            else setText(null);
+            e.preventDefault();
+            // The keyboard goes back to the lattice, so that the next letter is a shortcut and not a digit.
+            if (!focusSelected()) e.currentTarget.blur();
+            return;
+          }
           const way = e.key === 'ArrowUp' ? 1 : e.key === 'ArrowDown' ? -1 : 0;
           if (!way) return;
           e.preventDefault();
           onChange(value + way * step * (e.shiftKey ? 10 : 1));
         }}
         onPointerDown={(e) => {
-          if (document.activeElement === e.currentTarget) return;
-          drag.current = { x: e.clientX, from: value, moved: false };
-          e.currentTarget.setPointerCapture(e.pointerId);
-        }}
-        onPointerMove={(e) => {
-          const d = drag.current;
-          if (!d || (Math.abs(e.clientX - d.x) < 3 && !d.moved)) return;
-          d.moved = true;
-          onChange(d.from + (e.clientX - d.x) * step * (e.shiftKey ? 10 : 1));
-        }}
-        onPointerUp={(e) => {
-          const moved = drag.current?.moved;
-          drag.current = null;
-          if (moved) e.currentTarget.blur();
+          const input = e.currentTarget;
+          if (document.activeElement === input) return;
+          const start = e.clientX;
+          followPointer(e, {
+            moved: (m) => onChange(value + (m.clientX - start) * step * (m.shiftKey ? 10 : 1)),
+            ended: (dragged) => dragged && input.blur(),
+          });
         }}
       />
       {unit && <span className="shrink-0 text-faint">{unit}</span>}

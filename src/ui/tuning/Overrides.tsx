@@ -10,7 +10,7 @@ export function Overrides({ piece, strand, step }: { piece: Piece; strand: Stran
   if (piece.controls.length === 0) return null;
   const set = (control: string, value: number | string | undefined) => edit((p) => setOverride(p, strand.id, step.id, control, value), `override ${step.id} ${control}`);
   return (
-    <fieldset className="mt-3 border-t border-line pt-2" onPointerUp={endGesture} onBlur={endGesture}>
+    <fieldset className="mt-3 border-t border-line pt-2" onPointerUp={endGesture} onPointerCancel={endGesture} onBlur={endGesture}>
       <legend className="pr-2 text-mute">Settings of its own</legend>
       {piece.controls.map((control) => {
         const own = step.overrides?.[control.id];

@@ -41,7 +41,7 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
   const controllable = param.type === 'number' || param.type === 'colour';
   const follows = isLink(value) || isControlRef(value);
   return (
-    <div className={`grid min-h-[31px] items-center gap-2.5 ${param.type === 'text' && !param.plain ? 'grid-cols-[minmax(0,1fr)] !gap-0' : WIDE.has(param.type) ? 'grid-cols-[92px_minmax(0,1fr)]' : 'grid-cols-[92px_minmax(0,1fr)_28px]'}`} onPointerUp={endGesture} onBlur={endGesture}>
+    <div className={`grid min-h-[31px] items-center gap-2.5 ${param.type === 'text' && !param.plain ? 'grid-cols-[minmax(0,1fr)] !gap-0' : WIDE.has(param.type) ? 'grid-cols-[92px_minmax(0,1fr)]' : 'grid-cols-[92px_minmax(0,1fr)_28px]'}`} onPointerUp={endGesture} onPointerCancel={endGesture} onBlur={endGesture}>
       <span id={`name-${param.id}`} className="text-mute" title={param.about}>{param.name}</span>
       {follows ? (
         <div className="flex flex-wrap items-center gap-x-2">

@@ -29,7 +29,7 @@ export function PieceSettings({ piece }: { piece: Piece }) {
         <p className="text-mute">{piece.loop.frames} frames at {piece.loop.rate} a second last {seconds(piece.loop.frames, piece.loop.rate)}.</p>
         <p className="mt-2 text-mute">Select a step in the lattice to tune it; Escape comes back here.</p>
       </div>
-      <div onPointerUp={endGesture} onBlur={endGesture}>
+      <div onPointerUp={endGesture} onPointerCancel={endGesture} onBlur={endGesture}>
         <Line name="Width"><NumberField param={WIDTH} value={piece.picture.width} onChange={(width) => picture({ width })} /></Line>
         <Line name="Height"><NumberField param={HEIGHT} value={piece.picture.height} onChange={(height) => picture({ height })} /></Line>
         <Line name="Background"><ColourField name="Background" value={piece.picture.background} onChange={(background) => picture({ background })} /></Line>

@@ -1,3 +1,4 @@
+import { dragHandle } from '../parts/drag';
 import { Popover } from 'radix-ui';
 import { useRef, useState } from 'react';
 import { fromOklab, hexOf, linearOf, toEncoded, toLinear, toOklab } from '@/core/colour';
@@ -57,26 +58,8 @@ export function RampField({ name, stops, between, onChange }: Props) {
   };
   const samples = Array.from({ length: 33 }, (_, i) => `${rampAt(stops, i / 32, between)} ${(i / 32) * 100}%`);
 
-  const dragStop = (event: React.PointerEvent, index: number) => {
-    event.preventDefault();
-    const element = event.currentTarget as HTMLElement;
-    element.focus();
-    element.setPointerCapture(event.pointerId);
-    const start = event.clientX;
-    let moved = false;
-    const move = (e: PointerEvent) => {
-      if (!moved && Math.abs(e.clientX - start) < 3) return;
-      moved = true;
-      change(index, { at: place(e.clientX) });
-    };
-    const up = () => {
-      element.removeEventListener('pointermove', move);
-      element.removeEventListener('pointerup', up);
-      if (!moved) setOpen(index);
-    };
-    element.addEventListener('pointermove', move);
-    element.addEventListener('pointerup', up);
-  };
+  const dragStop = (event: React.PointerEvent, index: number) =>
+    dragHandle(event, { moved: (e) => change(index, { at: place(e.clientX) }), ended: (dragged) => !dragged && setOpen(index) });
 
   return (
     <div className="py-1.5">

@@ -1,7 +1,7 @@
 import { Check, Command, LibraryBig, Redo2, TriangleAlert, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useState, type MouseEvent } from 'react';
 import { useStore } from 'zustand';
 import { rename } from '@/core/piece/edit';
 import { useChecks, verdictOf } from '@/state/checks';
@@ -9,8 +9,15 @@ import { keep, keepingProblem, newId } from '@/state/kept';
 import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
 import { redo, undo, useWorkbench } from '@/state/workbench';
+import { focusSelectedSoon } from '../lattice/focus';
 import { Button } from '../parts/Button';
 import { Mark } from '../parts/Mark';
+
+/** Undo and redo by the mouse leave the keyboard at the step concerned; by the keyboard it stays where it is. */
+function again(step: () => void, event: MouseEvent): void {
+  step();
+  if (event.detail > 0) focusSelectedSoon();
+}
 
 export function Header() {
   const checks = useChecks();
@@ -24,8 +31,8 @@ export function Header() {
       <Name />
       <KeepingNote />
       <span className="grow" />
-      <Button look="icon" aria-label="Undo" title="Undo (Ctrl+Z)" disabled={pastStates.length === 0} onClick={undo}><Undo2 size={16} /></Button>
-      <Button look="icon" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" disabled={futureStates.length === 0} onClick={redo}><Redo2 size={16} /></Button>
+      <Button look="icon" aria-label="Undo" title="Undo (Ctrl+Z)" disabled={pastStates.length === 0} onClick={(e) => again(undo, e)}><Undo2 size={16} /></Button>
+      <Button look="icon" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" disabled={futureStates.length === 0} onClick={(e) => again(redo, e)}><Redo2 size={16} /></Button>
       <Button look="icon" aria-label="Everything by name" title="Everything by name (Ctrl+K)" onClick={() => usePanels.setState({ commands: true })}><Command size={16} /></Button>
       <span className="mx-1 h-5 w-px bg-line" />
       <Button onClick={() => usePanels.setState({ checks: true })} className="flex items-center gap-2">

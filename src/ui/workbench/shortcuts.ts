@@ -4,6 +4,9 @@ import { canLook } from '@/core/preview/look';
 import { pick, toggleLook, usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { redo, undo, useWorkbench } from '@/state/workbench';
+import { focusSelectedSoon } from '../lattice/focus';
+import { neighbour } from '../lattice/neighbour';
+import { focusTuning } from '../tuning/focus';
 import { pasteAfter, removeSelected, savePiece, shiftRow, shiftStep, switchStep, takeStep } from './actions';
 
 /** Keys that work wherever no text is being typed. The command list shows them too. */
@@ -31,9 +34,8 @@ function typing(target: EventTarget | null): boolean {
   return target.isContentEditable || (target instanceof HTMLInputElement && target.type !== 'range' && target.type !== 'checkbox') || target instanceof HTMLTextAreaElement;
 }
 
-function handle(event: KeyboardEvent): boolean {
-  // A dialog or menu that was open has had the key already.
-  if (event.defaultPrevented) return false;
+/** Does what a key stands for. @returns whether it stands for anything here */
+export function runShortcut(event: KeyboardEvent): boolean {
   const { piece, selected } = useWorkbench.getState();
   const { frame, playing, play, goTo } = useTransport.getState();
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
@@ -43,8 +45,8 @@ function handle(event: KeyboardEvent): boolean {
     if (typing(event.target)) return false;
     if (key === 'c' && selected && !window.getSelection()?.toString()) return takeStep(selected), true;
     if (key === 'v') return pasteAfter(selected), true;
-    if (key === 'z') return event.shiftKey ? redo() : undo(), true;
-    if (key === 'y') return redo(), true;
+    if (key === 'z') return event.shiftKey ? redo() : undo(), focusSelectedSoon(), true;
+    if (key === 'y') return redo(), focusSelectedSoon(), true;
     return false;
   }
   if (event.altKey && selected && (key === 'ArrowUp' || key === 'ArrowDown') && !typing(event.target)) return shiftRow(selected.strand, key === 'ArrowUp' ? -1 : 1), true;
@@ -55,22 +57,36 @@ function handle(event: KeyboardEvent): boolean {
   if (key === 'Escape' && usePanels.getState().looking) return usePanels.setState({ looking: null }), true;
   if (key === 'Escape') return useWorkbench.getState().select(null), true;
   if (key === 'n') return pick({ for: 'strand', kind: null }), true;
+  const inLattice = event.target === document.body || (event.target instanceof HTMLElement && event.target.closest('[data-lattice]') !== null);
+  if (inLattice && key.startsWith('Arrow')) return walk(key);
   if (!selected) return false;
+  if (key === 'Enter' && event.target === document.body) return focusTuning(), true;
   const steps = strandById(piece, selected.strand)?.steps ?? [];
   const at = steps.findIndex((s) => s.id === selected.step);
   if (key === 'a' || key === '+') return pick({ for: 'step', strand: selected.strand, at: at + 1 }), true;
   if (key === 'l' && canLook(strandById(piece, selected.strand))) return toggleLook(selected), true;
   if (key === 'o') return switchStep(selected), true;
   if (key === '[' || key === ']') return shiftStep(selected, key === '[' ? -1 : 1), true;
-  const inLattice = event.target === document.body || (event.target instanceof HTMLElement && event.target.closest('[data-lattice]') !== null);
-  if ((key === 'Delete' || key === 'Backspace') && inLattice) return removeSelected(selected), true;
+  if ((key === 'Delete' || key === 'Backspace') && inLattice) return removeSelected(selected), focusSelectedSoon(), true;
   return false;
+}
+
+/** Selects the cell that an arrow leads to. */
+function walk(key: string): boolean {
+  const { piece, selected, select } = useWorkbench.getState();
+  const { folded, foldedBundles } = usePanels.getState();
+  const to = neighbour(piece, folded, selected, key, foldedBundles);
+  if (!to) return false;
+  select(to);
+  focusSelectedSoon();
+  return true;
 }
 
 export function useShortcuts(): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (handle(event)) event.preventDefault();
+      // A dialog, menu or list has had the key already.
+      if (!event.defaultPrevented && runShortcut(event)) event.preventDefault();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

@@ -1,0 +1,44 @@
+import type { PointerEvent as ReactPointerEvent } from 'react';
+import { endGesture } from '@/state/workbench';
+
+interface Drag {
+  moved: (event: PointerEvent) => void;
+  /** Called once, however the drag ends: let go, or taken away by the system as touch is. @param dragged it went somewhere */
+  ended?: (dragged: boolean) => void;
+}
+
+/** Pixels that a hand may shake without dragging. */
+const SHAKE = 3;
+
+/** Follows the pointer from a press until it is let go or taken away; all its edits are one entry of the history. */
+export function followPointer(event: ReactPointerEvent<Element>, { moved, ended }: Drag): void {
+  const element = event.currentTarget as HTMLElement | SVGElement;
+  const { pointerId, clientX, clientY } = event;
+  element.setPointerCapture(pointerId);
+  let dragged = false;
+  const ours = (e: Event): e is PointerEvent => (e as PointerEvent).pointerId === pointerId;
+  const move = (e: Event) => {
+    if (!ours(e)) return;
+    dragged ||= Math.hypot(e.clientX - clientX, e.clientY - clientY) >= SHAKE;
+    if (dragged) moved(e);
+  };
+  const end = (e: Event) => {
+    if (!ours(e)) return;
+    element.removeEventListener('pointermove', move);
+    for (const name of ENDS) element.removeEventListener(name, end);
+    ended?.(dragged);
+    endGesture();
+  };
+  element.addEventListener('pointermove', move);
+  for (const name of ENDS) element.addEventListener(name, end);
+}
+
+const ENDS = ['pointerup', 'pointercancel', 'lostpointercapture'] as const;
+
+/** The same for a handle: the press selects it and does nothing else. */
+export function dragHandle(event: ReactPointerEvent<Element>, drag: Drag): void {
+  event.preventDefault();
+  event.stopPropagation();
+  (event.currentTarget as HTMLElement | SVGElement).focus();
+  followPointer(event, drag);
+}
