@@ -116,7 +116,7 @@ class Parser {
   program(): Decl[] {
     const decls: Decl[] = [];
     while (this.token.kind !== 'end') {
-      if (this.take(';')) continue;
+      if (this.is(';')) fail(this.token, 'A semicolon stands alone here; take it out.');
       if (this.take('precision')) {
         this.next();
         this.type();

@@ -1,0 +1,74 @@
+import { readHeader } from '@/core/formats/picture-header';
+import { MESH_TYPES, readMesh, writeForm, type MeshFormat } from '@/core/formats/mesh';
+import { readPiece, writePiece } from '@/core/formats/piece-file';
+import { writePng } from '@/core/formats/png-write';
+import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
+import { STARTERS } from '@/demo';
+import type { Chance } from './chance';
+
+/** What a reader may answer with, beside what it reads. */
+const OURS = new Set(['PieceError', 'PictureError', 'MeshError', 'GlslError']);
+
+const STRANGE = ['-1', '1e999', 'null', '[]', '{}', '""', '99999999999', '"__proto__"', 'NaN', '0.1', 'true', '[[[[[[]]]]]]'];
+
+/** Bytes with some of them changed, taken out, doubled or cut off. */
+export function mutated(chance: Chance, bytes: Uint8Array): Uint8Array<ArrayBuffer> {
+  const out = [...bytes.subarray(0, 200_000)];
+  for (let i = 0; i < chance.whole(1, 6); i++) {
+    const at = chance.whole(0, Math.max(0, out.length - 1));
+    const how = chance.whole(0, 4);
+    if (how === 0) out[at] = chance.whole(0, 255);
+    else if (how === 1) out.splice(at, chance.whole(1, 40));
+    else if (how === 2) out.splice(at, 0, ...out.slice(at, at + chance.whole(1, 200)));
+    else if (how === 3) out.length = at;
+    else out.splice(at, 4, 255, 255, 255, chance.one([255, 127, 0]));
+  }
+  return Uint8Array.from(out);
+}
+
+/** Text with a number or word in it put in place of another. */
+export function mutatedText(chance: Chance, text: string): string {
+  const spots = [...text.matchAll(/-?\d+(?:\.\d+)?|"[^"]{1,12}"|true|\[|\{/g)];
+  let out = text;
+  for (let i = 0; i < chance.whole(1, 3); i++) {
+    const spot = chance.one(spots);
+    out = `${out.slice(0, spot.index)}${chance.one(STRANGE)}${out.slice(spot.index + spot[0].length)}`;
+  }
+  return out;
+}
+
+const sources = new Map<string, Promise<Uint8Array>>();
+
+/** A small form in a format, to be spoilt. */
+function meshFile(format: MeshFormat): Promise<Uint8Array> {
+  const piece = addStep(addStrand(blankPiece(), 'form', 'box', 'form.box'), 's1', 1, 'form.paint');
+  const made = sources.get(format) ?? writeForm(piece, piece.strands[0]!, { format, phase: 0 });
+  sources.set(format, made);
+  return made;
+}
+
+async function ours(work: () => unknown): Promise<void> {
+  try {
+    await work();
+  } catch (error) {
+    if (!OURS.has((error as Error).name)) throw error;
+  }
+}
+
+/** Spoils one file of each kind and reads it. @throws where a reader answers with anything but data or words of ours */
+export async function checkBrokenFiles(chance: Chance): Promise<void> {
+  const { piece } = chance.one(STARTERS.slice(0, 6));
+  await ours(() => readPiece(mutatedText(chance, writePiece(piece))));
+  const picture = chance.one([writePng(Array(4 * 9).fill(7), 3, 3), new TextEncoder().encode('<?xml version="1.0"?><!-- a --><svg xmlns="x"></svg>'), new TextEncoder().encode('#?RADIANCE\nFORMAT=a\n\n-Y 3 +X 3\nabc')]);
+  await ours(() => readHeader(mutated(chance, picture)));
+  const format = chance.one(['glb', 'gltf', 'obj', 'ply', 'stl'] as const);
+  const file = await meshFile(format);
+  const spoilt = format === 'obj' || format === 'gltf' ? new TextEncoder().encode(mutatedText(chance, new TextDecoder().decode(file))) : mutated(chance, file);
+  await ours(async () => {
+    const mesh = await readMesh(spoilt, MESH_TYPES[format]!);
+    const points = mesh.positions.length / 3;
+    if (mesh.corners.some((c) => c >= points)) throw new Error(`A ${format} file: a corner beyond the points was taken in.`);
+    if ([mesh.positions, ...Object.values(mesh.pointData).map((a) => a.data)].some((data) => data.some((v) => !Number.isFinite(v)))) throw new Error(`A ${format} file: values that are not numbers were taken in.`);
+    if (mesh.faceStarts.at(-1) !== mesh.corners.length) throw new Error(`A ${format} file: faces and corners do not agree.`);
+  });
+}
