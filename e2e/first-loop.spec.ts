@@ -28,8 +28,8 @@ test('an artist builds the first loop from blank, with keys and mouse', async ({
   await page.getByRole('button', { name: 'Add a step to position' }).click();
   await choose(page, 'fractal');
   await setNumber(page, 'Octaves', 3);
-  await page.keyboard.press('Escape');
-  await page.locator('[data-cell="s2/t2"]').focus();
+  // Enter gave the keyboard back to the step, so the next letter adds to its row.
+  await expect(page.locator('[data-cell="s2/t2"]')).toBeFocused();
   await page.keyboard.press('a');
   await choose(page, 'remap');
   await renameStrand(page, 'position', 'swell');

@@ -1,8 +1,10 @@
 import { expect, test, type Page } from '@playwright/test';
 import { checkProgram, compile, library, LIBRARY_PARTS, Processor, samplerText, type Pixels } from '@/core/glsl';
 import { PLACE_FIELDS, PLACE_SIZE, SURFACE_FIELDS } from '@/core/glsl/lib';
+import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
+import type { Piece, Value } from '@/core/piece/types';
 import { CATALOGUE, outputType, type Param, type RunType, type StepDefinition } from '@/core/steps';
-import { glslType, heard, paramType, stepFunction, stepFunctionName } from '@/core/weave';
+import { analyse, glslType, heard, paramType, placeRows, stepFunction, stepFunctionName, weave } from '@/core/weave';
 import { onGraphicsCard } from './gpu';
 
 /** Points for each function. */
@@ -175,3 +177,59 @@ for (const [k, d] of WITH_GLSL.entries()) {
     }
   });
 }
+
+/** Numbers at which patterns are cut: whole numbers, halves, quarters, tenths and thirds. */
+const USUAL = [0, 0.1, 0.2, 0.25, 0.3, 1 / 3, 0.5, 0.6, 0.7, 0.75, 0.9, 1, 1.5, 2, 3, -0.25, -0.5, -1, -2];
+/** Where each field is worked out: the same numbers in every order, at the beginning, a third and the end of the loop. */
+const USUAL_PLACES = USUAL.flatMap((a, i) => [1, 4, 7, 11].flatMap((by) => [0, 1 / 3, 0.5, 1].map((phase) => {
+  const at = [a, USUAL[(i + by) % USUAL.length]!, USUAL[(i + 2 * by) % USUAL.length]!];
+  return { rest: at, world: at, uv: at.slice(0, 2), screen: at.slice(0, 2), face: i, copy: i, copies: 7, phase };
+})));
+const USUAL_ROWS = [...placeRows(USUAL_PLACES)];
+
+/** Runs the last strand of a piece on both processors at the usual places: three numbers each. */
+async function compareField(name: string, piece: Piece): Promise<void> {
+  const strand = piece.strands.at(-1)!;
+  const analysis = analyse(piece);
+  expect(analysis.problems, name).toEqual([]);
+  const woven = weave(piece, analysis, [{ strand: strand.id }], { constants: true });
+  let from = 0;
+  const place = `Place(${PLACE_FIELDS.map((f) => parts((from += f.size) - f.size, f.size)).join(', ')})`;
+  await compare(name, woven.glsl, `vec4(pointOf(${woven.functions[0]!.name}(${place})), 0.0)`, USUAL_ROWS, PLACE_SIZE);
+}
+
+const SOURCES: Partial<Record<RunType, [string, Record<string, Value>]>> = { float: ['field.gradient', { shape: 'linear', beyond: 'goes on' }], vec2: ['field.uv', {}], vec3: ['field.position', {}] };
+/** Counts and edges as artists set them; other numbers stay as they are at first. */
+const SET: Record<string, Value> = {
+  count: [10, 4, 3], cells: [10, 4, 3], levels: 5, to: 0.1, edge: 0.5, columns: 10, rows: 5, wedges: 5, sides: 5, turns: 3, spins: 1,
+  colours: [0, 0.25, 0.5, 0.75, 1].map((at, i) => ({ at, colour: `#${String(i * 2).repeat(6)}` })), curve: [{ x: 0, y: 0 }, { x: 0.5, y: 1 }, { x: 0.5, y: 0.2 }, { x: 1, y: 0.7 }],
+};
+
+/** A step behind a source that gives the usual numbers, its choices in place `choice`. */
+function usualPiece(d: StepDefinition, takes: RunType | null, choice: number): Piece {
+  const params = Object.fromEntries(d.params.flatMap((p): [string, Value][] => {
+    if (p.type === 'choice') return [[p.id, p.options[choice % p.options.length]!.id]];
+    const set = SET[p.id];
+    return set !== undefined && (p.type === 'number') === (typeof set === 'number') ? [[p.id, set]] : p.type === 'number' && Array.isArray(set) && p.id === 'count' ? [[p.id, 4]] : [];
+  }));
+  if (takes === null) return addStrand(blankPiece(), 'field', 'own', d.op, params);
+  const [op, given] = SOURCES[takes]!;
+  const begun = takes === 'float' ? addStep(addStrand(blankPiece(), 'field', 'own', 'field.position'), 's1', 1, op, given) : addStrand(blankPiece(), 'field', 'own', op, given);
+  return addStep(begun, 's1', takes === 'float' ? 2 : 1, d.op, params);
+}
+
+for (const d of CATALOGUE.filter((each) => each.op.startsWith('field.') && !each.resolve)) {
+  test(`at the places where patterns are cut: ${d.op}`, async () => {
+    const choices = Math.min(5, Math.max(1, ...d.params.map((p) => (p.type === 'choice' ? p.options.length : 1))));
+    for (const takes of d.takes.length > 0 ? d.takes : [null]) {
+      for (let choice = 0; choice < choices; choice++) await compareField(`${d.op} of ${takes}, choice ${choice}`, usualPiece(d, takes, choice));
+    }
+  });
+}
+
+test('keys and waves of signals agree where they jump', async () => {
+  const keys = [{ at: 0, value: 0, ease: 'held' as const }, { at: 1 / 3, value: 1, ease: 'held' as const }, { at: 0.5, value: 0.2, ease: 'linear' as const }, { at: 0.75, value: 0.9, ease: 'eased' as const }];
+  await compareField('keys', addStrand(blankPiece(), 'signal', 'own', 'signal.keys', { keys }));
+  for (const wave of ['saw', 'pulse', 'triangle', 'sine']) for (const turns of [1, 2, 3]) await compareField(`${wave} ${turns}`, addStrand(blankPiece(), 'signal', 'own', 'signal.cycle', { wave, turns }));
+  for (const steps of [2, 3, 8]) await compareField(`random ${steps}`, addStrand(blankPiece(), 'signal', 'own', 'signal.random', { steps }));
+});

@@ -1,8 +1,9 @@
+import { request as httpRequest } from 'node:http';
 import { expect, test } from '@playwright/test';
 import { writePiece } from '@/core/formats/piece-file';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
-import { inWorkbench, openPiece, seam, setNumber, smallStarter } from './artist';
+import { inWorkbench, openPiece, pixelsOf, seam, setNumber, smallStarter, taken, variety } from './artist';
 
 test('the policy forbids eval and foreign scripts, and nothing of ours breaks it', async ({ page }) => {
   const broken: string[] = [];
@@ -94,6 +95,92 @@ test('a form beyond the limit is refused in words and the picture goes on', asyn
   await expect(seam(page)).toHaveText('closes');
 });
 
+test('a stranger’s text that is more than can be read is said at its step, and the rest goes on', async ({ page }) => {
+  const chain = `return ${Array(3001).fill('v.x').join('+')};`;
+  const structs = `struct A0 { vec4 a; };${Array.from({ length: 9 }, (_, i) => `struct A${i + 1} { A${i} a; A${i} b; A${i} c; A${i} d; };`).join('')}`;
+  const piece = smallStarter('tidewater-veil');
+  const strands = piece.strands.map((s) => (s.id === 'crest' ? { ...s, steps: [...s.steps, ...[chain, structs, `const float constructor = 0.5;\nreturn v.x;`].map((text, i) => ({ id: `x${i}`, op: 'field.code', params: { text } }))] } : s));
+  await openPiece(page, { ...piece, strands });
+  await inWorkbench(page);
+  await page.locator('[data-cell="crest/x0"]').click();
+  await expect(page.getByRole('alert').filter({ hasText: 'nested too deeply' }).first()).toBeVisible();
+  await page.locator('[data-cell="crest/x2"]').click();
+  await expect(page.getByLabel('constructor, number')).toHaveValue('0.5');
+  await page.getByRole('link', { name: 'To the shelf' }).click();
+  const card = page.getByRole('article', { name: 'Tidewater Veil' });
+  await expect.poll(async () => variety(await pixelsOf(card.locator('canvas')))).toBeGreaterThan(8);
+});
+
+test('the shelf survives a kept piece that cannot be worked out, and deletes it', async ({ page }) => {
+  await openPiece(page, smallStarter('lamp-room'));
+  await inWorkbench(page);
+  await page.getByRole('link', { name: 'To the shelf' }).click();
+  // As an entry of long ago might be: nothing that is kept is trusted.
+  await page.evaluate(async () => {
+    const open = indexedDB.open('calm-lattice');
+    const db = await new Promise<IDBDatabase>((resolve) => { open.onsuccess = () => resolve(open.result); });
+    const store = db.transaction('pieces', 'readwrite').objectStore('pieces');
+    const strands = Array.from({ length: 400 }, (_, k) => ({ id: `s${k}`, kind: 'field', name: `n${k}`, steps: Array.from({ length: 1500 }, (_, i) => ({ id: `t${i}`, op: i === 0 ? 'field.from' : 'field.gain', params: {} })) }));
+    const piece = { format: 'calm-lattice', version: 2, name: 'Endless', note: '', picture: { width: 64, height: 64, background: '#000000' }, loop: { frames: 10, rate: 10, play: 'loop' }, strands, controls: [], looks: [], bundles: [], assets: [] };
+    store.put({ id: 'endless', name: 'Endless', changed: Date.now(), piece }, 'endless');
+    await new Promise((resolve) => { store.transaction.oncomplete = resolve; });
+    db.close();
+  });
+  await page.reload();
+  const card = page.getByRole('article', { name: 'Endless' });
+  await expect(card.getByText('This entry cannot be opened')).toBeVisible();
+  // The other card is drawn all the same.
+  await expect.poll(async () => variety(await pixelsOf(page.getByRole('article', { name: 'Lamp Room' }).locator('canvas')))).toBeGreaterThan(8);
+  await card.getByRole('button', { name: 'More for Endless' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(card).toHaveCount(0);
+});
+
+test('where nothing can be kept that is said, and the piece can be made and taken away', async ({ page }) => {
+  await page.addInitScript(() => {
+    IDBFactory.prototype.open = () => {
+      throw new DOMException('The operation is insecure.', 'SecurityError');
+    };
+  });
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Start blank' }).click();
+  await inWorkbench(page);
+  await expect(page.getByRole('alert').filter({ hasText: 'not kept: This browser does not let pages keep data' })).toBeVisible();
+  await setNumber(page, 'Width', 192);
+  await page.getByRole('button', { name: 'Take away' }).click();
+  const file = await taken(page, () => page.getByRole('button', { name: 'Take the piece' }).click());
+  expect((JSON.parse(file.bytes.toString()) as { picture: { width: number } }).picture.width).toBe(192);
+  await page.reload();
+  await expect(page.getByText('This browser does not let pages keep data')).toBeVisible();
+});
+
+test('a second tab shows what the first has just made, not what was kept before', async ({ page, context }) => {
+  await openPiece(page, smallStarter('tidewater-veil'));
+  await inWorkbench(page);
+  const address = page.url();
+  await setNumber(page, 'Length', 20);
+  // Left before the pause after the last change is over.
+  await page.getByRole('link', { name: 'To the shelf' }).click();
+  const second = await context.newPage();
+  await second.goto(address);
+  await expect(second.getByText('frame 0 of 20')).toBeVisible();
+  await expect(second.getByText(/^kept/)).toBeVisible();
+});
+
+test('the seam has no verdict before the picture is there', async ({ page }) => {
+  await page.addInitScript(() => {
+    const seen: string[] = ((window as unknown as { seen: string[] }).seen = []);
+    new MutationObserver(() => {
+      const now = document.querySelector('[data-seam]')?.getAttribute('data-seam');
+      if (now && seen.at(-1) !== now) seen.push(now);
+    }).observe(document, { subtree: true, childList: true, attributes: true, attributeFilter: ['data-seam'] });
+  });
+  await openPiece(page, smallStarter('glasshouse-opening'));
+  await inWorkbench(page);
+  await expect(seam(page)).toHaveText(/^closes/);
+  expect(await page.evaluate(() => (window as unknown as { seen: string[] }).seen)).toEqual(['measuring', 'closes']);
+});
+
 test.describe('the routes', () => {
   test('give the starters as data', async ({ request }) => {
     const { starters } = (await (await request.get('/api/starters')).json()) as { starters: { id: string }[] };
@@ -105,6 +192,31 @@ test.describe('the routes', () => {
     expect(await good.json()).toMatchObject({ ok: true, closes: true, problems: [] });
     const bad = await request.post('/api/check', { data: '{"a":1}', headers: { 'content-type': 'application/json' } });
     expect([bad.status(), await bad.json()]).toEqual([422, expect.objectContaining({ ok: false, code: 'not-a-piece' })]);
+  });
+
+  test('answer others while a piece that takes long is checked, and say that it takes too long', async ({ request }) => {
+    // Each breaks at the seam and is tried out anew with what might mend it.
+    const strand = (k: number) => ({ id: `s${k}`, kind: 'field', name: `n${k}`, steps: [{ id: 't1', op: 'field.position', params: {} }, { id: 't2', op: 'field.fractal', params: { evolve: 1.5, octaves: 10 } }] });
+    const slow = { ...STARTERS[0]!.piece, strands: Array.from({ length: 500 }, (_, k) => strand(k)), controls: [], looks: [], bundles: [] };
+    let isChecked = false;
+    const checking = request.post('/api/check', { data: JSON.stringify(slow), headers: { 'content-type': 'application/json' } }).then((answer) => {
+      isChecked = true;
+      return answer;
+    });
+    expect((await request.get('/api/starters')).status()).toBe(200);
+    expect(isChecked).toBe(false);
+    const answer = await checking;
+    expect([answer.status(), ((await answer.json()) as { code: string }).code]).toEqual([422, 'too-slow']);
+  });
+
+  test('turn away addresses that are not well written and methods that are not known', async ({ baseURL }) => {
+    const ask = (method: string, path: string) => new Promise<number>((resolve, reject) => {
+      const { hostname, port } = new URL(baseURL!);
+      httpRequest({ hostname, port, method, path }, (answer) => { answer.resume(); resolve(answer.statusCode ?? 0); }).on('error', reject).end();
+    });
+    expect(await ask('GET', '/piece/%E0%A4%A')).toBe(400);
+    expect(await ask('TRACE', '/')).toBe(405);
+    expect(await ask('GET', '/piece/%20')).toBe(200);
   });
 
   test('refuse bodies that are too large', async ({ request }) => {
