@@ -87,6 +87,11 @@ export class Viewer {
     this.dirty = true;
   }
 
+  /** Are its meshes and pictures all there? */
+  get isComplete(): boolean {
+    return this.complete;
+  }
+
   get view(): View | null {
     return this.picture.view;
   }

@@ -19,7 +19,7 @@ const MARKS = [
 
 const NUMBER = /(?:0[xX][0-9a-fA-F]+[uU]?)|(?:(?:\d+\.\d*|\.\d+)(?:[eE][+-]?\d+)?[fF]?)|(?:\d+[eE][+-]?\d+[fF]?)|(?:\d+[uU]?)/y;
 const NAME = /[A-Za-z_][A-Za-z0-9_]*/y;
-const BLANK = /(?:[ \t\r\n\f\v]+|\/\/[^\n]*|\/\*[\s\S]*?\*\/)+/y;
+const BLANK = /[ \t\r\n\f\v]+|\/\/[^\n]*|\/\*[\s\S]*?\*\//y;
 
 /**
  * Cuts GLSL ES 3.00 text into tokens. A leading `#version 300 es` is skipped; other

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { MESH_FORMATS, type MeshFormat } from '@/core/formats/mesh';
 import type { Piece, Strand } from '@/core/piece/types';
 import { notify } from '@/state/notify';
+import { ensureAssets } from '@/state/pictures';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Ended, endStudio, lean, studio } from '@/workers/doors';
@@ -21,7 +22,7 @@ function useLoopSize(piece: Piece, form: string, wanted: boolean): string | null
   useEffect(() => {
     let ended = false;
     const say = (words: string) => !ended && setSize({ key: piece, form, words });
-    if (wanted && form) void studio().loopSize(lean(piece), form, piece.loop.frames).then((bytes) => say(` takes about ${Math.max(0.1, bytes / 2 ** 20).toFixed(1)} MB.`)).catch((error: unknown) => say(`: ${(error as Error).message}`));
+    if (wanted && form) void ensureAssets(piece).then(() => studio().loopSize(lean(piece), form, piece.loop.frames)).then((bytes) => say(` takes about ${Math.max(0.1, bytes / 2 ** 20).toFixed(1)} MB.`)).catch((error: unknown) => say(`: ${(error as Error).message}`));
     return () => {
       ended = true;
     };
@@ -41,6 +42,7 @@ export function TakeForm({ forms }: { forms: Strand[] }) {
     setBusy(true);
     const format = choice === 'loop' ? 'glb' : choice;
     try {
+      await ensureAssets(piece);
       const phase = useTransport.getState().frame / piece.loop.frames;
       const bytes = await studio().formFile(lean(piece), form, { format, phase, frames: choice === 'loop' ? piece.loop.frames : 0 });
       download(`${fileStem(piece.name)}-${fileStem(forms.find((s) => s.id === form)?.name ?? 'form')}.${format}`, bytes, TYPES[format]);

@@ -24,7 +24,8 @@ const SNAPSHOT_PAUSE = 700;
 async function snapshotCells(piece: Piece): Promise<void> {
   const viewer = viewerNow();
   const { finish, stage } = outputOf(piece);
-  if (!viewer || usePanels.getState().looking) return;
+  // Cells of a picture that is not all there would show what it is not.
+  if (!viewer?.isComplete || usePanels.getState().looking) return;
   const finishes: [string, Preview][] = [];
   for (const s of finish?.steps ?? []) finishes.push([previewKey(finish!.id, s.id), await viewer.snapshot(s.id, SNAPSHOT.width, SNAPSHOT.height)]);
   const shot = finishes[0]?.[1];
