@@ -53,7 +53,9 @@ test('a WebM has exactly the frames of the loop', async ({ page }) => {
 
 /** The first frame of a film as the browser decodes it, in RGBA. */
 async function firstFrame(page: import('@playwright/test').Page, film: Buffer, type: string): Promise<PNG> {
-  const { width, height, data } = await page.evaluate(async ({ text, mime }) => {
+  // The application's own pages play no films.
+  const other = await page.context().newPage();
+  const { width, height, data } = await other.evaluate(async ({ text, mime }) => {
     const video = document.createElement('video');
     video.muted = true;
     const bytes = Uint8Array.from(atob(text), (c) => c.charCodeAt(0));
@@ -67,6 +69,7 @@ async function firstFrame(page: import('@playwright/test').Page, film: Buffer, t
     context.drawImage(video, 0, 0);
     return { width: canvas.width, height: canvas.height, data: Array.from(context.getImageData(0, 0, canvas.width, canvas.height).data) };
   }, { text: film.toString('base64'), mime: type });
+  await other.close();
   const picture = new PNG({ width, height });
   picture.data = Buffer.from(data);
   return picture;

@@ -16,6 +16,22 @@ export async function must(what, command, args, options) {
   process.exit(code);
 }
 
+/** Runs a command beside others: what it says is printed in one piece when it is done. */
+export function beside(what, command, args, options = {}) {
+  const began = Date.now();
+  return new Promise((resolve) => {
+    const said = [];
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'], ...options });
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
+    const end = (code) => {
+      console.log(`\n# ${what} (${Math.round((Date.now() - began) / 1000)} s)`);
+      process.stdout.write(Buffer.concat(said));
+      resolve(code ?? 1);
+    };
+    child.on('close', end).on('error', () => end(1));
+  });
+}
+
 /**
  * The locked versions. Not `npm ci`: that insists on entries for the other systems' optional
  * packages too, and a registry that does not serve those cannot lock them.

@@ -1,9 +1,14 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { installPackages, must, run } from './sh.mjs';
+import { beside, installPackages, must, run } from './sh.mjs';
 
-/** Everything that has to hold: packages, Chromium, lint, types, unit tests, browser tests. Last line: "N passed, N failed". */
+/**
+ * Everything that has to hold: packages, Chromium, lint, types, unit tests, browser tests. Last line: "N passed, N failed".
+ * With --quick lint, types and unit tests alone.
+ */
 const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 const results = 'test-results';
+const unitFile = `${results}/unit.json`;
+const quick = process.argv.includes('--quick');
 
 await installPackages();
 // An independent compiler checks the GLSL that goes out.
@@ -14,17 +19,38 @@ if (missing.length > 0) {
 }
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
-await must('Building', 'npm', ['run', '-s', 'build']);
-await must('Lint', 'npm', ['run', '-s', 'lint']);
-await must('Types', 'npm', ['run', '-s', 'types']);
 
-console.log('\n# Unit tests');
-const unitCode = await run('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${results}/unit.json`]);
-console.log('\n# Browser tests');
+// Two lanes: the unit tests leave a core free for what is built and read meanwhile.
+const unitTests = beside('Unit tests', 'npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${unitFile}`]);
+const read = async () => {
+  const build = quick ? 0 : await beside('Building', 'npm', ['run', '-s', 'build']);
+  const lint = await beside('Lint', 'npm', ['run', '-s', 'lint']);
+  const types = await beside('Types', 'npm', ['run', '-s', 'types']);
+  return Math.max(build, lint, types);
+};
+const [unitCode, readCode] = await Promise.all([unitTests, read()]);
+if (readCode !== 0) {
+  console.error('\nThe build, the lint or the types failed.');
+  process.exit(readCode);
+}
+
 // Playwright empties its own folder of results first, so the unit results are read before.
-const unit = JSON.parse(readFileSync(`${results}/unit.json`, 'utf8'));
-const browserCode = await run('npx', ['playwright', 'test'], { env: { ...process.env, CI: '1' } });
-const browser = existsSync(`${results}/e2e.json`) ? JSON.parse(readFileSync(`${results}/e2e.json`, 'utf8')).stats : { expected: 0, flaky: 0, unexpected: 1 };
+const unit = JSON.parse(readFileSync(unitFile, 'utf8'));
+console.log(quick ? '' : '\n# Browser tests');
+const browserCode = quick ? 0 : await run('npx', ['playwright', 'test'], { env: { ...process.env, CI: '1' } });
+const report = !quick && existsSync(`${results}/e2e.json`) ? JSON.parse(readFileSync(`${results}/e2e.json`, 'utf8')) : null;
+const browser = report?.stats ?? { expected: 0, flaky: 0, unexpected: quick ? 0 : 1 };
+
+const browserTests = (suite, file) => [
+  ...(suite.specs ?? []).map((spec) => ({ name: `${file}: ${spec.title}`, seconds: spec.tests.flatMap((t) => t.results).reduce((sum, r) => sum + r.duration, 0) / 1000 })),
+  ...(suite.suites ?? []).flatMap((inner) => browserTests(inner, file)),
+];
+const timed = [
+  ...unit.testResults.flatMap((file) => file.assertionResults.map((t) => ({ name: `${file.name.split('/').slice(-1)}: ${t.title}`, seconds: (t.duration ?? 0) / 1000 }))),
+  ...(report?.suites ?? []).flatMap((suite) => browserTests(suite, suite.file)),
+];
+console.log('\n# The ten slowest tests');
+for (const { name, seconds } of timed.sort((a, b) => b.seconds - a.seconds).slice(0, 10)) console.log(`${seconds.toFixed(1).padStart(7)} s  ${name}`);
 
 const passed = unit.numPassedTests + browser.expected + browser.flaky;
 const failed = Math.max(unit.numFailedTests + browser.unexpected, unitCode || browserCode ? 1 : 0);

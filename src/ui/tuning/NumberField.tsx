@@ -1,5 +1,5 @@
 import { Slider } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { NumberParam } from '@/core/steps';
 import { focusSelected } from '../lattice/focus';
 import { followPointer } from '../parts/drag';
@@ -57,13 +57,20 @@ interface InputProps {
 /** A number to type, to drag sideways, or to change with the arrow keys (Shift: ten times). */
 export function NumberInput({ label, value, unit, step, onChange }: InputProps) {
   const [text, setText] = useState<string | null>(null);
-  useEffect(() => setText(null), [value]);
+  // What is typed, as the field has it now: leaving it comes before the next drawing.
+  const typedNow = useRef<string | null>(null);
+  const type = (now: string | null) => {
+    typedNow.current = now;
+    setText(now);
+  };
+  useEffect(() => type(null), [value]);
 
   const commit = () => {
-    if (text === null) return;
-    const typed = Number(text.replace(',', '.'));
-    setText(null);
-    if (text.trim() !== '' && Number.isFinite(typed)) onChange(typed);
+    const now = typedNow.current;
+    if (now === null) return;
+    const typed = Number(now.replace(',', '.'));
+    type(null);
+    if (now.trim() !== '' && Number.isFinite(typed)) onChange(typed);
   };
   return (
     <span className="tabular flex min-w-0 items-baseline justify-end gap-1">
@@ -72,13 +79,13 @@ export function NumberInput({ label, value, unit, step, onChange }: InputProps) 
         inputMode="decimal"
         value={text ?? shortNumber(value)}
         className="w-full min-w-9 cursor-ew-resize rounded border border-transparent bg-transparent px-1 py-0.5 text-right hover:border-line focus:cursor-text focus:border-soft focus:bg-ground"
-        onChange={(e) => setText(e.target.value)}
+        onChange={(e) => type(e.target.value)}
         onFocus={(e) => e.target.select()}
         onBlur={commit}
         onKeyDown={(e) => {
           if (e.key === 'Enter' || e.key === 'Escape') {
             if (e.key === 'Enter') commit();
-            else setText(null);
+            else type(null);
             e.preventDefault();
             // The keyboard goes back to the lattice, so that the next letter is a shortcut and not a digit.
             if (!focusSelected()) e.currentTarget.blur();
