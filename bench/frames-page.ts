@@ -1,6 +1,6 @@
 import * as THREE from 'three';
 import { library } from '@/core/glsl';
-import { bake } from '@/core/mesh/bake';
+import { bake } from '@/core/forms/bake';
 import { skinOf, type Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { Picture } from '@/engine/picture';

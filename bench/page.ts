@@ -1,7 +1,7 @@
 import * as THREE from 'three';
 import { zipSync } from 'fflate';
 import { library } from '@/core/glsl';
-import { bake } from '@/core/mesh/bake';
+import { bake } from '@/core/forms/bake';
 import { skinOf, type Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { Capture } from '@/engine/capture';

@@ -1,8 +1,8 @@
 import { readPiece, writePiece } from '@/core/formats/piece-file';
 import { pointCount } from '@/core/mesh/mesh';
 import { MeshError } from '@/core/mesh/mesh';
-import { bake } from '@/core/mesh/bake';
-import { standing } from '@/core/mesh/standing';
+import { bake } from '@/core/forms/bake';
+import { standing } from '@/core/forms/standing';
 import type { Piece, Strand } from '@/core/piece/types';
 import { analyse, Evaluator, exportGlsl, placeRows, type Analysis, type PlaceValues } from '@/core/weave';
 

@@ -1,9 +1,9 @@
 import * as THREE from 'three';
 import { expect, it } from 'vitest';
-import { bake } from '@/core/mesh/bake';
-import { CopySpots } from '@/core/mesh/copy-spots';
+import { bake } from '@/core/forms/bake';
+import { CopySpots } from '@/core/forms/copy-spots';
 import { skinOf } from '@/core/mesh/skin';
-import { standing } from '@/core/mesh/standing';
+import { standing } from '@/core/forms/standing';
 import { setParam } from '@/core/piece/edit';
 import { from, piece, strand } from '@/demo/build';
 import { CopyOrder } from './copy-order';

@@ -1,5 +1,5 @@
 import * as THREE from 'three';
-import type { CopySpots } from '@/core/mesh/copy-spots';
+import type { CopySpots } from '@/core/forms/copy-spots';
 import type { Piece } from '@/core/piece/types';
 
 /** Copies that are put in order; more are drawn in the order of their numbers. */

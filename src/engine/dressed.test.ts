@@ -9,7 +9,7 @@ import { Follower } from './follow';
 import { geometryOf } from './geometry';
 import { outputOf } from './picture';
 import { fillUniforms, uniformsOf } from './uniforms';
-import { bake } from '@/core/mesh/bake';
+import { bake } from '@/core/forms/bake';
 import { skinOf } from '@/core/mesh/skin';
 import { weave } from '@/core/weave';
 

@@ -1,6 +1,6 @@
 import * as THREE from 'three';
 import { FRAME_SIZES, type FrameRows } from '@/core/mesh/frames';
-import { faceUvs } from '@/core/mesh/place-rows';
+import { faceUvs } from '@/core/forms/place-rows';
 import { triangles, type Skin } from '@/core/mesh/skin';
 import { triangleCorners } from '@/core/mesh/triangulate';
 

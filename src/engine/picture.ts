@@ -1,6 +1,6 @@
 import * as THREE from 'three';
 import { linearOf } from '@/core/colour';
-import { CopySpots } from '@/core/mesh/copy-spots';
+import { CopySpots } from '@/core/forms/copy-spots';
 import type { Skin } from '@/core/mesh/skin';
 import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types';
 import { analyse, type Analysis, type Target } from '@/core/weave';

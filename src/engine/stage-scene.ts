@@ -1,6 +1,6 @@
 import * as THREE from 'three';
 import { linearOf } from '@/core/colour';
-import type { CopySpots } from '@/core/mesh/copy-spots';
+import type { CopySpots } from '@/core/forms/copy-spots';
 import { sheet } from '@/core/mesh/sheet';
 import { skinOf, type Skin } from '@/core/mesh/skin';
 import { isLink, type Piece, type Strand, type Vector } from '@/core/piece/types';

@@ -1,5 +1,5 @@
 import * as THREE from 'three';
-import type { CopySpots } from '@/core/mesh/copy-spots';
+import type { CopySpots } from '@/core/forms/copy-spots';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Analysis } from '@/core/weave';

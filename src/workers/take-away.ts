@@ -1,19 +1,8 @@
 import * as Comlink from 'comlink';
 import { FrameZip } from '@/core/formats/frame-zip';
 import { encodePng } from './png';
-import { VideoWriter, type VideoFormat } from './video';
-
-/** What is being written: numbered PNGs in a ZIP, or a film. */
-export interface Job {
-  format: 'zip' | VideoFormat;
-  width: number;
-  height: number;
-  frames: number;
-  /** Frames per second. */
-  rate: number;
-  /** Start of the frame files' names. */
-  stem: string;
-}
+import type { Job } from './job';
+import { VideoWriter } from './video';
 
 interface Writer {
   add(pixels: Uint8ClampedArray<ArrayBuffer>, frame: number): Promise<void>;

@@ -1,7 +1,5 @@
 import { BufferTarget, canEncodeVideo, Mp4OutputFormat, Output, VideoSample, VideoSampleSource, WebMOutputFormat, type VideoCodec } from 'mediabunny';
-import type { Job } from './take-away';
-
-export type VideoFormat = 'webm' | 'mp4';
+import type { Job, VideoFormat } from './job';
 
 const CODECS: Record<VideoFormat, VideoCodec> = { webm: 'vp9', mp4: 'avc' };
 /** Bits for each pixel and frame: high, since noise is hard to compress and this goes on a stage. */

@@ -1,5 +1,5 @@
 import { placeText, PLACE_SIZE } from '../glsl/lib';
-import { placesOf } from '../mesh/place-rows';
+import { placesOf } from '../forms/place-rows';
 import type { Skin } from '../mesh/skin';
 import type { Piece, Strand } from '../piece/types';
 import { Evaluator, type Analysis } from '../weave';

@@ -1,9 +1,9 @@
-import { bake, liveSkin } from '../mesh/bake';
+import { bake, liveSkin } from '../forms/bake';
 import type { Mesh } from '../mesh/mesh';
 import { isControlRef, isLink, strandById, type Piece, type Strand } from '../piece/types';
 import type { NumberParam } from '../steps';
 import { analyse, literalOf, type Analysis } from '../weave';
-import type { StepTypes } from '../weave/analyse';
+import type { StepTypes } from '../weave/types';
 import { setPhase } from '../weave/places';
 import { lastReshape } from '../weave/weave';
 import { EDGE_WIDTH, gathered, Moving, someEdges, spotsOf, type Spots, type Way } from './sampling-edges';

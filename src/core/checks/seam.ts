@@ -3,7 +3,7 @@ import { setParam } from '../piece/edit';
 import { isControlRef, isLink, type Piece, type Step, type Strand, type Vector } from '../piece/types';
 import { definitionOf, type Param } from '../steps';
 import { analyse, Evaluator, linkedStrands, literalOf, type Analysis } from '../weave';
-import type { StepTypes } from '../weave/analyse';
+import type { StepTypes } from '../weave/types';
 import { setPhase, setPlaceFields } from '../weave/places';
 import { PICTURED_SIZE, samplePlaces } from './sample-places';
 

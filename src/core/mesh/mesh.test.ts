@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { CATALOGUE, type PlainParams } from '../steps';
 import { setParam } from '../piece/edit';
-import { bake, bakeKey } from './bake';
+import { bake, bakeKey } from '../forms/bake';
 import { NO_BAKING } from './baking';
 import { faceCount, pointCount } from './mesh';
 import { skinOf, triangles, type Skin } from './skin';

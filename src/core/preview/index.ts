@@ -1,6 +1,6 @@
-import { bake } from '../mesh/bake';
+import { bake } from '../forms/bake';
 import { MeshError } from '../mesh/mesh';
-import { standing } from '../mesh/standing';
+import { standing } from '../forms/standing';
 import type { Piece, Strand } from '../piece/types';
 import { analyse, Evaluator, type Analysis } from '../weave';
 import { fieldPatch } from './patch';

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { measureSeam } from '../checks/seam';
-import { bake, watchBaking, bakeKey } from '../mesh/bake';
+import { bake, watchBaking, bakeKey } from '../forms/bake';
 import { measure } from '../mesh/measure';
 import { provideFileMesh } from '../mesh/files';
 import { faceCount, fromFaces, MeshError, pointCount } from '../mesh/mesh';
 import { skinOf } from '../mesh/skin';
-import { standing } from '../mesh/standing';
+import { standing } from '../forms/standing';
 import { addStep, addStrand, blankPiece, setParam, toggleStep } from '../piece/edit';
 import type { Piece, Step } from '../piece/types';
 import { analyse, weave } from '../weave';

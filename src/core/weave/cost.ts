@@ -1,8 +1,8 @@
 import { callsOf, checkProgram, library, MAX_COST, MAX_SOURCE } from '../glsl';
 import { isLink, type Strand } from '../piece/types';
 import { valueOf, type Param, type RunType, type StepDefinition } from '../steps';
-import type { StepTypes } from './analyse';
 import { glslType, runningInto, stepFunction } from './step-function';
+import type { StepTypes } from './types';
 
 /** What a row comes to, up to one of its steps. */
 interface Extent {

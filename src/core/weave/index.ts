@@ -1,4 +1,5 @@
-export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, typeAfter, type Analysis, type Problem, type StepTypes, type Use } from './analyse';
+export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, typeAfter } from './analyse';
+export type { Analysis, Problem, StepTypes, Use } from './types';
 export { linkedStrands, orderStrands, wouldCycle } from './order';
 export { cardText, lastReshape, weave, type Target, type WeaveOptions, type Woven } from './weave';
 export { literalOf, plainParams, slotValues, type UniformSlot } from './values';

@@ -1,7 +1,8 @@
 import { floatText, library, PICTURE_SLOTS, samplerText, type LibraryPart } from '../glsl';
 import { isLink, type Link, type Piece, type Strand } from '../piece/types';
 import { glslNameOf, valueOf, type Aside, type Param, type RunType, type StepDefinition } from '../steps';
-import { linkProblem, type Analysis, type StepTypes } from './analyse';
+import { linkProblem } from './analyse';
+import type { Analysis, StepTypes } from './types';
 import { emptyType, strandNames } from './words';
 import { glslType, heard, paramType, runningInto, stepFunction, stepFunctionName } from './step-function';
 import { rampChoices, tableOf, type Table } from './tables';

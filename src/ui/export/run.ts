@@ -4,7 +4,7 @@ import { GraphicsLost } from '@/engine/renderer';
 import { MeshStore } from '@/workers/mesh-store';
 import { ensureAssets } from '@/state/pictures';
 import { takeAway } from '@/workers/doors';
-import type { Job } from '@/workers/take-away';
+import type { Job } from '@/workers/job';
 import { download, fileStem } from '../download';
 
 export type Format = 'png' | Job['format'];

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Making } from '@/core/mesh/bake';
+import type { Making } from '@/core/forms/bake';
 import { endStudio, watchStudio } from '@/workers/doors';
 import { Button } from '../parts/Button';
 

@@ -6,7 +6,7 @@ import { usePanels } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Menu, type MenuItem } from '../parts/Menu';
 import { KIND_WORDS } from '../words';
-import type { ParamPlace } from './ParamRow';
+import type { ParamPlace } from './param-place';
 
 interface Props extends ParamPlace {
   value: Value | undefined;

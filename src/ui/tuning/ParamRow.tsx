@@ -1,7 +1,7 @@
 import { setParam } from '@/core/piece/edit';
-import { isControlRef, isLink, type ControlRef, type CurvePoint, type Key, type Piece, type Step, type Stop, type Strand, type Value, type Vector } from '@/core/piece/types';
+import { isControlRef, isLink, type ControlRef, type CurvePoint, type Key, type Piece, type Step, type Stop, type Value, type Vector } from '@/core/piece/types';
 import { definitionOf, valueOf, type NumberParam, type Param, type ResolvedStep } from '@/core/steps';
-import { acceptsLinks, type Analysis } from '@/core/weave';
+import { acceptsLinks } from '@/core/weave';
 import { usePanels } from '@/state/panels';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { readsOf, shortValue } from '../words';
@@ -14,6 +14,7 @@ import { LinkMenu } from './LinkMenu';
 import { NumberField, NumberInput } from './NumberField';
 import { MeshField } from './MeshField';
 import { PictureField } from './PictureField';
+import type { ParamPlace } from './param-place';
 import { RampField } from './RampField';
 import { VectorField } from './VectorField';
 
@@ -21,16 +22,6 @@ import { VectorField } from './VectorField';
 const UNLINKED: ReadonlySet<Param['type']> = new Set(['choice', 'ramp', 'curve', 'keys', 'picture', 'mesh', 'text']);
 /** Parameters whose control needs the whole width. */
 const WIDE: ReadonlySet<Param['type']> = new Set(['curve', 'keys', 'picture', 'mesh', 'text']);
-
-/** A parameter where it stands. */
-export interface ParamPlace {
-  piece: Piece;
-  strand: Strand;
-  step: Step;
-  definition: ResolvedStep;
-  param: Param;
-  analysis: Analysis;
-}
 
 /** One parameter: its name, the control that fits it, and the link button. */
 export function ParamRow({ piece, strand, step, definition, param, analysis }: ParamPlace) {

@@ -1,11 +1,11 @@
 import { toByte, toLinear } from '../../colour';
-import { bake } from '../../mesh/bake';
-import { flatNormals } from '../../mesh/flat-normals';
+import { bake } from '../../forms/bake';
+import { flatNormals } from '../../forms/flat-normals';
 import { MeshError, type Mesh } from '../../mesh/mesh';
-import { standing, type Stands } from '../../mesh/standing';
+import { standing, type Stands } from '../../forms/standing';
 import { isLink, type Piece, type Strand } from '../../piece/types';
 import { analyse, Evaluator } from '../../weave';
-import { placesOf } from '../../mesh/place-rows';
+import { placesOf } from '../../forms/place-rows';
 import { SURFACE_FIELDS } from '../../glsl/lib';
 import { copiesOf } from './copies';
 import { writeGltf, type FileLoop, type FileSurface, type GltfFormat } from './gltf';

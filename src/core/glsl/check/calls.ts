@@ -3,8 +3,10 @@ import { fail, type Pos } from '../errors';
 import { PICK_ONE, PICK_ZERO, range, type Node } from '../ir';
 import { NATIVES } from '../natives';
 import { isPlain, vectorOf, type Type } from '../types';
-import { overloadOf } from './functions';
-import { check, convertTo, targetOf, type Context } from './expressions';
+import type { Context } from './context';
+import { convertTo, pick } from './convert';
+import { overloadOf } from './overloads';
+import { targetOf } from './places';
 
 const NO_NEIGHBOURS = new Set(['dFdx', 'dFdy', 'fwidth']);
 const PICTURES = new Set(['texture', 'textureLod', 'texelFetch', 'textureSize', 'textureGrad']);
@@ -12,7 +14,7 @@ const PICTURES = new Set(['texture', 'textureLod', 'texelFetch', 'textureSize', 
 /** A call of a constructor, a built-in or a function of the text. */
 export function checkCall(expr: Extract<Expr, { kind: 'call' }>, context: Context): Node {
   const { name, pos } = expr;
-  const args = expr.args.map((a) => check(a, context));
+  const args = expr.args.map((a) => context.check(a));
   for (const [i, arg] of args.entries()) {
     if (arg.type.name === 'void') fail(expr.args[i]!.pos, 'This gives no value, so it cannot be an argument.');
   }
@@ -23,7 +25,7 @@ export function checkCall(expr: Extract<Expr, { kind: 'call' }>, context: Contex
   if (PICTURES.has(name)) fail(pos, 'Pictures come in through steps, not through samplers in code.');
   const native = NATIVES.get(name)?.find((n) => sameTypes(n.params, args));
   if (native) return { kind: 'native', type: native.returns, name, args };
-  const overload = overloadOf(context.scope.globals, name, args.map((a) => a.type), context.order, pos);
+  const overload = overloadOf(context, name, args.map((a) => a.type), pos);
   if (overload) {
     const { func } = overload;
     context.calls = Math.max(context.calls, func.calls);
@@ -102,9 +104,4 @@ function construct(type: Type, args: Node[], pos: Pos): Node {
   }
   if (missing > 0) fail(pos, `${type.name}() needs ${flat.length} numbers and was given ${flat.length - missing}.`);
   return { kind: 'construct', type, parts };
-}
-
-export function pick(of: Node, type: Type, indices: number[]): Node {
-  if (of.kind === 'pick' && indices.every((i) => i >= 0)) return { kind: 'pick', type, of: of.of, indices: indices.map((i) => of.indices[i]!) };
-  return { kind: 'pick', type, of, indices };
 }

@@ -1,21 +1,12 @@
 import type { Expr } from '../ast';
 import { fail } from '../errors';
-import { range, type BinaryOp, type Local, type Node, type Target } from '../ir';
-import { BOOL, FLOAT, INT, isNumeric, isPlain, TYPES, vectorOf, type ScalarName, type Type } from '../types';
+import type { BinaryOp, Node } from '../ir';
+import { BOOL, isNumeric, isPlain, TYPES, vectorOf } from '../types';
 import { bounded } from './bounds';
-import { checkCall, pick } from './calls';
-import { wholeValue } from './constants';
-import type { Scope } from './scope';
-
-export interface Context {
-  scope: Scope;
-  /** Place of the function in the text; only what stands before it may be called. */
-  order: number;
-  /** Loop counters, which only the head of their loop may change. */
-  counters: Set<Local>;
-  /** Most functions that are open at once below this one; grows while calls are checked. */
-  calls: number;
-}
+import { checkCall } from './calls';
+import type { Context } from './context';
+import { convertHint, convertTo, pick, spread } from './convert';
+import { indexIndices, memberIndices, targetOf } from './places';
 
 const BINARY: Record<string, BinaryOp> = {
   '+': 'add', '-': 'sub', '*': 'mul', '/': 'div', '%': 'rem', '&': 'and', '|': 'or', '^': 'xor',
@@ -62,21 +53,6 @@ function typed(expr: Expr, context: Context): Node {
   }
 }
 
-/** What to write so that the value gets the wanted type, where a constructor can do it. */
-export function convertHint(node: Node, wanted: Type): string {
-  if (!isPlain(node.type) || !isPlain(wanted)) return '';
-  if (node.kind === 'const' && wanted === FLOAT && node.type === INT) return ` GLSL ES converts nothing by itself: write ${node.values[0]}.0.`;
-  if (node.type.size === wanted.size || node.type.size === 1) return ` GLSL ES converts nothing by itself: write ${wanted.name}(...).`;
-  if (node.type.size > wanted.size) return ` Pick components, for example .${'xyzw'.slice(0, wanted.size)}.`;
-  return '';
-}
-
-export function convertTo(node: Node, scalar: ScalarName): Node {
-  if (node.type.scalar === scalar || !(isPlain(node.type) || node.type.shape === 'matrix')) return node;
-  const type = node.type.shape === 'matrix' ? node.type : vectorOf(scalar, node.type.size);
-  return { kind: 'convert', type, of: node };
-}
-
 function checkName(expr: Extract<Expr, { kind: 'name' }>, { scope }: Context): Node {
   const meaning = scope.find(expr.name);
   if (!meaning) return fail(expr.pos, scope.globals.overloads(expr.name).length > 0 ? `"${expr.name}" is a function; write ${expr.name}(...).` : `"${expr.name}" is not declared here.`);
@@ -85,39 +61,10 @@ function checkName(expr: Extract<Expr, { kind: 'name' }>, { scope }: Context): N
   return { kind: 'local', type: meaning.local.type, local: meaning.local };
 }
 
-const SWIZZLES = ['xyzw', 'rgba', 'stpq'];
-
-function memberIndices(type: Type, expr: Extract<Expr, { kind: 'member' }>): { type: Type; indices: number[] } {
-  if (type.shape === 'struct') {
-    let offset = 0;
-    for (const field of type.fields) {
-      if (field.name === expr.name) return { type: field.type, indices: range(field.type.flat.length, offset) };
-      offset += field.type.flat.length;
-    }
-    fail(expr.pos, `${type.name} has no field "${expr.name}"; it has ${type.fields.map((f) => f.name).join(', ')}.`);
-  }
-  if (type.shape !== 'vector') fail(expr.pos, `A ${type.name} has no components to pick.`);
-  const letters = SWIZZLES.find((s) => [...expr.name].every((c) => s.includes(c)));
-  if (!letters || expr.name.length > 4) fail(expr.pos, `"${expr.name}" picks no components; use letters of xyzw, rgba or stpq, four at most.`);
-  const indices = [...expr.name].map((c) => letters!.indexOf(c));
-  const beyond = indices.findIndex((i) => i >= type.size);
-  if (beyond >= 0) fail(expr.pos, `A ${type.name} has no component "${expr.name[beyond]}".`);
-  return { type: vectorOf(type.scalar, indices.length), indices };
-}
-
 function checkMember(expr: Extract<Expr, { kind: 'member' }>, context: Context): Node {
   const of = check(expr.of, context);
   const member = memberIndices(of.type, expr);
   return pick(of, member.type, member.indices);
-}
-
-function indexIndices(type: Type, expr: Extract<Expr, { kind: 'index' }>, context: Context): { type: Type; indices: number[] } {
-  if (type.shape !== 'vector' && type.shape !== 'matrix') fail(expr.pos, `A ${type.name} cannot be indexed.`);
-  const at = wholeValue(check(expr.index, context));
-  if (at === null) fail(expr.index.pos, 'An index must be a constant whole number here; write the components out.');
-  if (at! < 0 || at! >= type.size) fail(expr.index.pos, `Index ${at} is outside of ${type.name}, which has 0 to ${type.size - 1}.`);
-  if (type.shape === 'vector') return { type: vectorOf(type.scalar, 1), indices: [at!] };
-  return { type: vectorOf('float', type.size), indices: range(type.size, at! * type.size) };
 }
 
 function checkIndex(expr: Extract<Expr, { kind: 'index' }>, context: Context): Node {
@@ -138,31 +85,6 @@ function checkUnary(expr: Extract<Expr, { kind: 'unary' }>, context: Context): N
   }
   if (!isNumeric(of.type)) fail(expr.pos, `"${expr.op}" needs a number, not ${of.type.name}.`);
   return expr.op === '+' ? of : { kind: 'unary', type: of.type, op: 'neg', of };
-}
-
-/** The place that an assignment writes to: a local, or constant components of one. */
-export function targetOf(expr: Expr, context: Context, needs = 'An assignment needs'): Target {
-  const { local, indices } = place(expr, context, needs);
-  if (new Set(indices).size !== indices.length) fail(expr.pos, 'A component stands twice on the left side.');
-  local.written = true;
-  return { local, indices };
-}
-
-function place(expr: Expr, context: Context, needs: string): Target & { type: Type } {
-  if (expr.kind === 'name') {
-    const meaning = context.scope.find(expr.name);
-    if (!meaning) return fail(expr.pos, `"${expr.name}" is not declared here.`);
-    if (meaning.kind !== 'local') return fail(expr.pos, `"${expr.name}" is ${meaning.kind === 'const' ? 'a constant' : 'a uniform'} and cannot be written.`);
-    if (meaning.readOnly) return fail(expr.pos, `"${expr.name}" ${meaning.readOnly}.`);
-    if (context.counters.has(meaning.local)) return fail(expr.pos, `"${expr.name}" counts a loop; only the head of the loop may change it.`);
-    return { local: meaning.local, type: meaning.local.type, indices: range(meaning.local.type.flat.length) };
-  }
-  if (expr.kind === 'member' || expr.kind === 'index') {
-    const base = place(expr.of, context, needs);
-    const member = expr.kind === 'member' ? memberIndices(base.type, expr) : indexIndices(base.type, expr, context);
-    return { local: base.local, type: member.type, indices: member.indices.map((i) => base.indices[i]!) };
-  }
-  return fail(expr.pos, `${needs} a name that can be written.`);
 }
 
 function checkAssign(expr: Extract<Expr, { kind: 'assign' }>, context: Context): Node {
@@ -224,8 +146,3 @@ function binary(expr: Expr, op: string, left: Node, right: Node): Node {
   if (right.type !== type && right.type.shape !== 'scalar') mismatch();
   return { kind: 'binary', type, op: BINARY[op]!, left: spread(left, type), right: spread(right, type) };
 }
-
-function spread(node: Node, type: Type): Node {
-  return node.type.flat.length === type.flat.length ? node : pick(node, type, type.flat.map(() => 0));
-}
-

@@ -1,26 +1,18 @@
 import type { Expr, Stmt } from '../ast';
-import { fail, type Pos } from '../errors';
+import { fail } from '../errors';
 import type { Code, Func, Local } from '../ir';
 import { BOOL, VOID, type Type } from '../types';
 import { isConstant, wholeValue } from './constants';
-import { check, convertHint, type Context } from './expressions';
-import { Scope, type Globals, type Overload } from './scope';
+import type { Context } from './context';
+import { convertHint } from './convert';
+import { check } from './expressions';
+import { Scope, type Overload } from './scope';
 import { costOf, MAX_COST, weightOf } from './cost';
 
 /** Most turns of one loop. */
 export const MAX_TURNS = 4096;
 /** Most functions that call each other one inside the other; cards take 256. */
 const MAX_CALLS = 240;
-
-/** The overload with exactly these parameter types, its body checked; null where there is none. */
-export function overloadOf(globals: Globals, name: string, args: Type[], order: number, pos: Pos): Overload | null {
-  const found = globals.overloads(name).find((o) => o.params.length === args.length && o.params.every((p, i) => p === args[i]));
-  if (!found) return null;
-  if (found.home === globals && found.order > order) fail(pos, `"${name}" is used before it is written; move it up.`);
-  if (found.state === 'checking') fail(pos, `"${name}" calls itself, directly or through another function; recursion is not possible on the graphics card.`);
-  checkBody(found);
-  return found;
-}
 
 export function checkBody(overload: Overload): void {
   if (overload.state === 'done') return;
@@ -34,7 +26,7 @@ export function checkBody(overload: Overload): void {
   for (const [i, param] of decl.params.entries()) {
     scope.add(param.name, { kind: 'local', local: func.params[i]!.local, readOnly: param.isConst ? 'is const and cannot be written' : null }, param.pos);
   }
-  const context: Context = { scope, order: overload.bodyOrder, counters: new Set(), calls: 0 };
+  const context = contextAt(scope, overload.bodyOrder);
   func.body = scope.inside(() => statements(decl.body!, context, { returns: overload.returns, loops: 0 }));
   if (overload.returns !== VOID && !alwaysReturns(func.body)) {
     fail(decl.pos, `"${decl.name}" must give a ${overload.returns.name} on every way through; a return is missing.`);
@@ -46,6 +38,12 @@ export function checkBody(overload: Overload): void {
   func.weight = weightOf(func.body);
   if (func.cost > MAX_COST) fail(decl.pos, `"${decl.name}" would take about ${Math.round(func.cost / 1000)} thousand operations at every point; at most ${MAX_COST / 1000} thousand are accepted. Use fewer loop turns.`);
   overload.state = 'done';
+}
+
+/** What is known at the beginning of a body, or of a constant's value. @param order place in the text */
+export function contextAt(scope: Scope, order: number): Context {
+  const context: Context = { scope, order, counters: new Set(), calls: 0, check: (expr) => check(expr, context), checkBody };
+  return context;
 }
 
 interface Around {

@@ -7,8 +7,8 @@ import { parse } from '../parse';
 import { structType, TYPES, VOID } from '../types';
 import { MAX_SCALARS } from './bounds';
 import { isConstant } from './constants';
-import { check, convertHint } from './expressions';
-import { checkBody, newFunc } from './functions';
+import { convertHint } from './convert';
+import { checkBody, contextAt, newFunc } from './functions';
 import { Globals, Scope, type FunctionDecl, type Overload } from './scope';
 
 let builtins: Globals | null = null;
@@ -96,7 +96,7 @@ function addGlobal(decl: Exclude<Decl, FunctionDecl>, globals: Globals, order: n
   for (const declarator of decl.names) {
     free(declarator.name, declarator.pos);
     if (!declarator.init) fail(declarator.pos, `"${declarator.name}" is const and needs a value.`);
-    const value = check(declarator.init, { scope: new Scope(globals), order, counters: new Set(), calls: 0 });
+    const value = contextAt(new Scope(globals), order).check(declarator.init);
     if (value.type !== type) fail(declarator.pos, `"${declarator.name}" is ${type.name} and is given ${value.type.name}.${convertHint(value, type)}`);
     if (!isConstant(value)) fail(declarator.pos, `"${declarator.name}" must be made of constants.`);
     globals.names.set(declarator.name, { kind: 'const', value });

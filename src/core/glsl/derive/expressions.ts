@@ -3,8 +3,8 @@ import { childrenOf, PICK_ZERO, type Local, type Node, type Target } from '../ir
 import type { Type } from '../types';
 import { access, zero } from './access';
 import { constant, truth } from './constants';
-import type { Deriver, Mask } from './index';
 import { BLUNT, FLAT, RULES } from './rules';
+import type { Derivation, Mask } from './variant';
 
 /** A value on its way: text of the value and of its two slopes, which are there only where some scalar changes. */
 export interface Value {
@@ -37,7 +37,7 @@ export class Expressions {
   /** Something came to change that did not before. */
   protected grew = false;
 
-  constructor(protected readonly deriver: Deriver) {}
+  constructor(protected readonly deriver: Derivation) {}
 
   protected put(line: string): void {
     this.lines.push(`${'  '.repeat(this.indent)}${line}`);

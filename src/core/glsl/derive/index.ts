@@ -1,9 +1,7 @@
 import { checkProgram } from '../check';
 import type { Func } from '../ir';
-import { VariantWriter, type Variant } from './writer';
-
-/** Scalars that change along the directions. */
-export type Mask = boolean[];
+import type { Derivation, Mask, Variant } from './variant';
+import { VariantWriter } from './writer';
 
 export interface Derived {
   /** Functions to stand after the text that was derived. */
@@ -32,7 +30,7 @@ export function derive(source: string, name: string, changes: (field: string) =>
   return { text: deriver.texts.join('\n'), name: variant.name, blunt: deriver.blunt };
 }
 
-export class Deriver {
+class Deriver implements Derivation {
   readonly texts: string[] = [];
   blunt: string | null = null;
   private readonly variants = new Map<Func, Map<string, Variant>>();

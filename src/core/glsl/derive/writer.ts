@@ -2,14 +2,7 @@ import type { Code, Func, Local, Node } from '../ir';
 import { zero } from './access';
 import { constant, truth } from './constants';
 import { Expressions, none, OPS, SIDES, some, type Value } from './expressions';
-import type { Deriver, Mask } from './index';
-
-/** A function with the slopes of its result: which scalars of the result, and of each parameter it writes, change. */
-export interface Variant {
-  name: string;
-  result: Mask;
-  outs: (Mask | null)[];
-}
+import type { Derivation, Mask, Variant } from './variant';
 
 /**
  * Writes one variant of a function. Which locals change is found by writing the body again until
@@ -19,7 +12,7 @@ export class VariantWriter extends Expressions {
   private readonly result: Mask;
 
   constructor(
-    deriver: Deriver,
+    deriver: Derivation,
     private readonly func: Func,
     private readonly masks: Mask[],
     private readonly name: string,

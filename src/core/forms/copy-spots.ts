@@ -1,8 +1,9 @@
 import type { Piece, Strand } from '../piece/types';
-import { analyse, type Analysis } from '../weave/analyse';
+import { analyse } from '../weave/analyse';
+import type { Analysis } from '../weave/types';
 import { Evaluator } from '../weave/evaluate';
 import { placeRows, setPhase } from '../weave/places';
-import type { Mesh } from './mesh';
+import type { Mesh } from '../mesh/mesh';
 import { delayed } from './standing';
 
 type Placed = Pick<Mesh, 'positions' | 'copies'>;

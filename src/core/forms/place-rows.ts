@@ -1,8 +1,8 @@
 import { PLACE_SIZE } from '../glsl/lib';
 import { writePlace } from '../weave/places';
-import { skinOf, vertexCount, type Skin } from './skin';
-import { faceCount, pointCount, type Mesh } from './mesh';
-import { faceMiddle, faceNormal } from './vectors';
+import { skinOf, vertexCount, type Skin } from '../mesh/skin';
+import { faceCount, pointCount, type Mesh } from '../mesh/mesh';
+import { faceMiddle, faceNormal } from '../mesh/vectors';
 
 const three = (data: Float32Array, i: number) => data.subarray(3 * i, 3 * i + 3) as unknown as number[];
 const two = (data: Float32Array, i: number) => data.subarray(2 * i, 2 * i + 2) as unknown as number[];

@@ -1,12 +1,13 @@
 import type { Piece, Strand } from '../piece/types';
-import { analyse, type Analysis } from '../weave/analyse';
+import { analyse } from '../weave/analyse';
+import type { Analysis } from '../weave/types';
 import { Evaluator } from '../weave/evaluate';
 import { setPlaceFields } from '../weave/places';
 import { liveSkin } from './bake';
 import { LiveNormals } from './live-normals';
-import type { Mesh } from './mesh';
+import type { Mesh } from '../mesh/mesh';
 import { placesOf } from './place-rows';
-import { vertexCount, type Skin } from './skin';
+import { vertexCount, type Skin } from '../mesh/skin';
 
 /** A form as it stands at a phase: its skin (of all copies), and where each vertex is now. */
 export interface Stands {

@@ -1,8 +1,8 @@
 import { placeText, PLACE_SIZE } from '../glsl/lib';
 import type { Evaluator } from '../weave/evaluate';
 import { slopesProgram } from '../weave/slopes';
-import { FRAME_SIZES } from './frames';
-import { vertexCount, type Skin } from './skin';
+import { FRAME_SIZES } from '../mesh/frames';
+import { vertexCount, type Skin } from '../mesh/skin';
 
 /** The move of a form and its normal at once, as the vertex shader works them out. */
 const WRAPPER = (slopes: string) => `

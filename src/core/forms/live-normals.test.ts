@@ -3,7 +3,7 @@ import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Piece, Step } from '../piece/types';
 import { bake } from './bake';
 import { standing, type Stands } from './standing';
-import { at3, cross, dot, length, unit, type Vec } from './vectors';
+import { at3, cross, dot, length, unit, type Vec } from '../mesh/vectors';
 
 /** A form of some steps, and a field that pushes it. */
 function formOf(field: [string, Step['params']][], form: [string, Step['params']][]): Piece {

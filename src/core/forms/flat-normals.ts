@@ -1,6 +1,6 @@
-import { spread } from './skin';
+import { spread } from '../mesh/skin';
 import type { Stands } from './standing';
-import { faceNormal } from './vectors';
+import { faceNormal } from '../mesh/vectors';
 
 /** The same with every face shaded flat: corners are vertices of their own, with the face's normal. */
 export function flatNormals(stands: Stands): Stands {

@@ -2,18 +2,19 @@ import { fieldsRead } from '../glsl/lib';
 import { definitionOf } from '../steps';
 import { isLink, strandById, type Piece, type Step, type Strand } from '../piece/types';
 import { Recent } from '../recent';
-import { analyse, type Analysis, type StepTypes } from '../weave/analyse';
+import { analyse } from '../weave/analyse';
+import type { Analysis, StepTypes } from '../weave/types';
 import { Evaluator } from '../weave/evaluate';
 import { linkedStrands } from '../weave/order';
 import { hasPixels, pixelsOf } from '../weave/pixels';
 import { plainParams } from '../weave/values';
 import { lastReshape } from '../weave/weave';
-import type { Baking } from './baking';
-import { fileMeshOf } from './files';
-import { faceCount, heldWithin, MeshError, moved, pointCount, type Mesh } from './mesh';
+import type { Baking } from '../mesh/baking';
+import { fileMeshOf } from '../mesh/files';
+import { faceCount, heldWithin, MeshError, moved, pointCount, type Mesh } from '../mesh/mesh';
 import { facePlaces, placesOf, pointPlaces } from './place-rows';
-import { skinOf, spread, vertexCount, type Skin } from './skin';
-import { separate } from './topology/split';
+import { skinOf, spread, vertexCount, type Skin } from '../mesh/skin';
+import { separate } from '../mesh/topology/split';
 
 /** Steps of a row up to `end` that go into the mesh. */
 function bakedSteps(strand: Strand, end = strand.steps.length - 1): Step[] {

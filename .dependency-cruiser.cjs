@@ -1,0 +1,55 @@
+/**
+ * Which room may know which; see docs/architecture.md. Type imports count. Files that stand in the core itself
+ * (colour, own, random, recent) know no room and may be known by all.
+ */
+
+/** Rooms of the core in their order: each may know those before it, and itself. Rooms in one list do not know each other. */
+const CORE = [['glsl', 'piece'], ['mesh'], ['steps'], ['weave'], ['forms'], ['checks', 'preview', 'formats']];
+/** Outside of the core: which rooms each may know beside the core. */
+const HOUSE = {
+  core: [],
+  engine: [],
+  workers: [],
+  server: [],
+  demo: [],
+  state: ['engine', 'workers'],
+  ui: ['engine', 'workers', 'state', 'demo'],
+};
+
+const inCore = (rooms) => `^src/core/(${rooms.join('|')})/`;
+const coreRules = CORE.flatMap((rooms, level) =>
+  rooms.map((room) => ({
+    name: `core-${room}`,
+    severity: 'error',
+    comment: `core/${room} may know ${['the files of the core', ...CORE.slice(0, level).flat()].join(', ')} alone.`,
+    from: { path: inCore([room]) },
+    to: { path: '^src/core/[^/]+/', pathNot: inCore([room, ...CORE.slice(0, level).flat()]) },
+  })),
+);
+const houseRules = Object.entries(HOUSE).map(([room, knows]) => ({
+  name: `house-${room}`,
+  severity: 'error',
+  comment: `${room} may know ${['core', ...knows].join(', ')} alone.`,
+  from: { path: `^src/${room}/` },
+  to: { path: '^(src|app|cli|fuzz|bench)/', pathNot: `^src/(${['core', room, ...knows].join('|')})/` },
+}));
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'core-files', severity: 'error', comment: 'What stands in the core itself knows no room.', from: { path: '^src/core/[^/]+\\.ts$' }, to: { path: '^src/core/[^/]+/' } },
+    ...coreRules,
+    ...houseRules,
+    { name: 'routes', severity: 'error', comment: 'Routes are thin: they use ui, core, demo and server.', from: { path: '^app/' }, to: { path: '^src/(engine|workers|state)/' } },
+    { name: 'command-line', severity: 'error', comment: 'The command line stands on the core alone.', from: { path: '^cli/' }, to: { path: '^(src/(?!core/)|app/)' } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    // Tests may use the starters and look into other rooms.
+    exclude: { path: '\\.test\\.ts$|/testing\\.ts$' },
+    includeOnly: '^(src|app|cli|fuzz|bench)/',
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default'], extensions: ['.ts', '.tsx', '.mjs', '.js'] },
+  },
+};
