@@ -37,11 +37,29 @@ const houseRules = Object.entries(HOUSE).map(([room, knows]) => ({
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
-    { name: 'core-files', severity: 'error', comment: 'What stands in the core itself knows no room.', from: { path: '^src/core/[^/]+\\.ts$' }, to: { path: '^src/core/[^/]+/' } },
+    {
+      name: 'core-files',
+      severity: 'error',
+      comment: 'What stands in the core itself knows no room.',
+      from: { path: '^src/core/[^/]+\\.ts$' },
+      to: { path: '^src/core/[^/]+/' },
+    },
     ...coreRules,
     ...houseRules,
-    { name: 'routes', severity: 'error', comment: 'Routes are thin: they use ui, core, demo and server.', from: { path: '^app/' }, to: { path: '^src/(engine|workers|state)/' } },
-    { name: 'command-line', severity: 'error', comment: 'The command line stands on the core alone.', from: { path: '^cli/' }, to: { path: '^(src/(?!core/)|app/)' } },
+    {
+      name: 'routes',
+      severity: 'error',
+      comment: 'Routes are thin: they use ui, core, demo and server.',
+      from: { path: '^app/' },
+      to: { path: '^src/(engine|workers|state)/' },
+    },
+    {
+      name: 'command-line',
+      severity: 'error',
+      comment: 'The command line stands on the core alone.',
+      from: { path: '^cli/' },
+      to: { path: '^(src/(?!core/)|app/)' },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
@@ -50,6 +68,10 @@ module.exports = {
     includeOnly: '^(src|app|cli|fuzz|bench)/',
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default'], extensions: ['.ts', '.tsx', '.mjs', '.js'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default'],
+      extensions: ['.ts', '.tsx', '.mjs', '.js'],
+    },
   },
 };

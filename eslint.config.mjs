@@ -7,15 +7,43 @@ const NOT_IN_CORE = ['three', 'react', 'react-dom', 'next', 'zustand', 'comlink'
 export default tseslint.config(
   { ignores: ['.next/**', '.workers/**', 'node_modules/**', 'next-env.d.ts', '.tmp/**', 'test-results/**'] },
   ...tseslint.configs.recommended,
-  { plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error', '@typescript-eslint/no-unused-expressions': ['error', { allowShortCircuit: true, allowTernary: true }], '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }], eqeqeq: 'error', 'no-eval': 'error', 'no-new-func': 'error' } },
+  {
+    plugins: { 'react-hooks': hooks },
+    rules: {
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'error',
+      '@typescript-eslint/no-unused-expressions': ['error', { allowShortCircuit: true, allowTernary: true }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      eqeqeq: 'error',
+      'no-eval': 'error',
+      'no-new-func': 'error',
+    },
+  },
   {
     files: ['src/core/**/*.ts'],
     ignores: ['**/*.test.ts'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ group: NOT_IN_CORE.flatMap((p) => [p, `${p}/**`]), message: 'The core runs anywhere, without a page.' }] }] },
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { group: NOT_IN_CORE.flatMap((p) => [p, `${p}/**`]), message: 'The core runs anywhere, without a page.' },
+          ],
+        },
+      ],
+    },
   },
   {
     files: ['src/core/**/*.ts', 'cli/**/*.ts'],
     ignores: ['**/*.test.ts'],
-    rules: { 'no-restricted-globals': ['error', ...['window', 'document', 'navigator', 'localStorage', 'HTMLElement', 'OffscreenCanvas'].map((name) => ({ name, message: 'The core runs without a page.' }))] },
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        ...['window', 'document', 'navigator', 'localStorage', 'HTMLElement', 'OffscreenCanvas'].map((name) => ({
+          name,
+          message: 'The core runs without a page.',
+        })),
+      ],
+    },
   },
 );

@@ -49,10 +49,28 @@ export async function browserLines(): Promise<Line[]> {
     await page.addScriptTag({ content: await bundle('bench/vertex-page.ts', 'vertices') });
     await page.addScriptTag({ content: await bundle('bench/frames-page.ts', 'frames') });
     const piece = setLoop(setPicture(STARTERS[0]!.piece, { width: 480, height: 270 }), { frames: FRAMES });
-    const times = (await page.evaluate(([p, frames]) => (window as unknown as { bench: { measure: (piece: unknown, frames: unknown) => Promise<Times> } }).bench.measure(p, frames), [piece, FRAMES] as const)) as Times;
+    const times = (await page.evaluate(
+      ([p, frames]) =>
+        (
+          window as unknown as { bench: { measure: (piece: unknown, frames: unknown) => Promise<Times> } }
+        ).bench.measure(p, frames),
+      [piece, FRAMES] as const,
+    )) as Times;
     return [
-      { name: '(b) frame time of the woven shader against one written by hand', ratio: times.generated / times.written, target: 'at most 1.15', ok: times.generated / times.written <= 1.15, detail: `${times.generated.toFixed(0)} against ${times.written.toFixed(0)} ms at 480 x 270` },
-      { name: '(d) export frames a second against the bare render loop', ratio: times.bare / times.taken, target: 'at least 0.6', ok: times.bare / times.taken >= 0.6, detail: `${(FRAMES / times.taken * 1000).toFixed(2)} against ${(FRAMES / times.bare * 1000).toFixed(2)} frames a second at 480 x 270` },
+      {
+        name: '(b) frame time of the woven shader against one written by hand',
+        ratio: times.generated / times.written,
+        target: 'at most 1.15',
+        ok: times.generated / times.written <= 1.15,
+        detail: `${times.generated.toFixed(0)} against ${times.written.toFixed(0)} ms at 480 x 270`,
+      },
+      {
+        name: '(d) export frames a second against the bare render loop',
+        ratio: times.bare / times.taken,
+        target: 'at least 0.6',
+        ok: times.bare / times.taken >= 0.6,
+        detail: `${((FRAMES / times.taken) * 1000).toFixed(2)} against ${((FRAMES / times.bare) * 1000).toFixed(2)} frames a second at 480 x 270`,
+      },
       ...(await fieldLines(page)),
       ...(await vertexLines(page)),
     ];
@@ -61,4 +79,3 @@ export async function browserLines(): Promise<Line[]> {
     if (server.pid) process.kill(-server.pid);
   }
 }
-

@@ -15,7 +15,17 @@ export const BY_HAND: ByHand[] = [
   {
     starter: 'torn-banner',
     strand: 'torn',
-    uniforms: { uScale: [12], uRepeat: [12], uEvolve: [0], uTravel: [4], uCells: [24], uPower: [1.6], uPull: [1], uGain: [0.22], uSeed: [4] },
+    uniforms: {
+      uScale: [12],
+      uRepeat: [12],
+      uEvolve: [0],
+      uTravel: [4],
+      uCells: [24],
+      uPower: [1.6],
+      uPull: [1],
+      uGain: [0.22],
+      uSeed: [4],
+    },
     glsl: `${library(['noise'])}
 uniform float uScale; uniform float uRepeat; uniform float uEvolve; uniform float uTravel; uniform float uCells; uniform float uPower; uniform float uPull; uniform float uGain; uniform float uSeed;
 vec4 hand(vec2 uv, float phase) {
@@ -27,7 +37,17 @@ vec4 hand(vec2 uv, float phase) {
   {
     starter: 'harbour-floor',
     strand: 'light',
-    uniforms: { uNoise: [0.7], uEvolve: [2], uSway: [0.22], uScale: [1.5], uWander: [2], uPower: [4.5], uShift: [0.025], uSeed: [6], uSeed2: [3] },
+    uniforms: {
+      uNoise: [0.7],
+      uEvolve: [2],
+      uSway: [0.22],
+      uScale: [1.5],
+      uWander: [2],
+      uPower: [4.5],
+      uShift: [0.025],
+      uSeed: [6],
+      uSeed2: [3],
+    },
     glsl: `${library(['noise', 'cells'])}
 uniform float uNoise; uniform float uEvolve; uniform float uSway; uniform float uScale; uniform float uWander; uniform float uPower; uniform float uShift; uniform float uSeed; uniform float uSeed2;
 float caustic(vec2 q, float phase) {

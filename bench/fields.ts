@@ -6,13 +6,19 @@ import { STARTERS } from '@/demo';
 import { BY_HAND } from './by-hand';
 import type { Line } from './tools';
 
-const HEAD = '#version 300 es\nprecision highp float;\nprecision highp int;\nuniform float phase;\nuniform vec2 size;\nout vec4 pixel;\n';
+const HEAD =
+  '#version 300 es\nprecision highp float;\nprecision highp int;\nuniform float phase;\nuniform vec2 size;\nout vec4 pixel;\n';
 const PAINT: Record<string, string> = { float: 'vec3(value)', vec2: 'vec3(value, 0.0)', vec3: 'value' };
 
 /** The field as the engine runs it: every number a uniform, and every signal as well. */
 async function generated(piece: Piece, strand: string) {
   const woven = weave(piece, analyse(piece), [{ strand }], { held: true });
-  const signals = await Promise.all(woven.signals.map(async ({ name, target }) => [name, [...(await Evaluator.make(piece, [target])).run(0, placeRows([{ phase: 0.3 }]), 1)]]));
+  const signals = await Promise.all(
+    woven.signals.map(async ({ name, target }) => [
+      name,
+      [...(await Evaluator.make(piece, [target])).run(0, placeRows([{ phase: 0.3 }]), 1)],
+    ]),
+  );
   const { name, gives } = woven.functions[0]!;
   const type = { float: 'float', vec2: 'vec2', vec3: 'vec3' }[gives as string];
   return {
@@ -23,34 +29,54 @@ async function generated(piece: Piece, strand: string) {
 
 /** The field of a starter that costs most to write: the one with the longest text. */
 function heaviest(piece: Piece): string {
-  const fields = piece.strands.filter((s) => s.kind === 'field').map((s) => ({ id: s.id, length: exportGlsl(piece, s.id).length }));
+  const fields = piece.strands
+    .filter((s) => s.kind === 'field')
+    .map((s) => ({ id: s.id, length: exportGlsl(piece, s.id).length }));
   return fields.sort((a, b) => b.length - a.length)[0]!.id;
 }
 
 /** One line a starter: against the hand where there is one, else against the same text with its numbers as constants. */
 export async function fieldLines(page: Page): Promise<Line[]> {
-  const jobs = await Promise.all(STARTERS.map(async ({ id, piece }) => {
-    const hand = BY_HAND.find((h) => h.starter === id);
-    const strand = hand?.strand ?? heaviest(piece);
-    const baseline = hand
-      ? { source: `${HEAD}${hand.glsl}\nvoid main() { pixel = hand(gl_FragCoord.xy / size, phase); }`, uniforms: hand.uniforms }
-      : { source: exportGlsl(piece, strand), uniforms: {} };
-    return { piece, strand, hand, pair: [await generated(piece, strand), baseline] as const };
-  }));
-  const times = await page.evaluate((pairs) => (window as unknown as { fields: { compareFields: (p: unknown) => [number, number][] } }).fields.compareFields(pairs), jobs.map((j) => j.pair));
+  const jobs = await Promise.all(
+    STARTERS.map(async ({ id, piece }) => {
+      const hand = BY_HAND.find((h) => h.starter === id);
+      const strand = hand?.strand ?? heaviest(piece);
+      const baseline = hand
+        ? {
+            source: `${HEAD}${hand.glsl}\nvoid main() { pixel = hand(gl_FragCoord.xy / size, phase); }`,
+            uniforms: hand.uniforms,
+          }
+        : { source: exportGlsl(piece, strand), uniforms: {} };
+      return { piece, strand, hand, pair: [await generated(piece, strand), baseline] as const };
+    }),
+  );
+  const times = await page.evaluate(
+    (pairs) =>
+      (window as unknown as { fields: { compareFields: (p: unknown) => [number, number][] } }).fields.compareFields(
+        pairs,
+      ),
+    jobs.map((j) => j.pair),
+  );
   return jobs.map(({ piece, strand, hand }, i) => {
     const [ours, theirs] = times[i]!;
     const ratio = ours / theirs;
     return {
-      name: `(e) ${piece.name}, field "${strand}", against ${hand ? 'one written by hand' : 'its numbers as constants'}`, ratio,
-      target: hand ? 'at most 1.15' : 'for comparison', ok: hand ? ratio <= 1.15 : true, detail: `${ours.toFixed(1)} against ${theirs.toFixed(1)} ms at 320 x 180`,
+      name: `(e) ${piece.name}, field "${strand}", against ${hand ? 'one written by hand' : 'its numbers as constants'}`,
+      ratio,
+      target: hand ? 'at most 1.15' : 'for comparison',
+      ok: hand ? ratio <= 1.15 : true,
+      detail: `${ours.toFixed(1)} against ${theirs.toFixed(1)} ms at 320 x 180`,
     };
   });
 }
 
 function long(steps: number): Piece {
   const piece = addStrand(blankPiece(), 'field', 'long', 'field.from');
-  const rest = Array.from({ length: steps - 1 }, (_, i) => ({ id: `t${i + 2}`, op: i % 2 ? 'field.remap' : 'field.power', params: {} }));
+  const rest = Array.from({ length: steps - 1 }, (_, i) => ({
+    id: `t${i + 2}`,
+    op: i % 2 ? 'field.remap' : 'field.power',
+    params: {},
+  }));
   return { ...piece, strands: [{ ...piece.strands[0]!, steps: [...piece.strands[0]!.steps, ...rest] }] };
 }
 
@@ -65,5 +91,11 @@ export function weaveGrowth(): Line {
   // In turns and with as many steps in each, so that both meet the same disturbances; the median of the pairs counts.
   const pairs = Array.from({ length: 31 }, () => [time(pieces[0], 4), time(pieces[1], 1)] as const).slice(6);
   const [short, whole] = pairs.sort((a, b) => a[1] / a[0] - b[1] / b[0])[pairs.length >> 1]!;
-  return { name: '(f) time to weave 2,000 steps against 500', ratio: whole / short, target: 'at most 5 (4 is linear)', ok: whole / short <= 5, detail: `${whole.toFixed(1)} against ${short.toFixed(1)} ms` };
+  return {
+    name: '(f) time to weave 2,000 steps against 500',
+    ratio: whole / short,
+    target: 'at most 5 (4 is linear)',
+    ok: whole / short <= 5,
+    detail: `${whole.toFixed(1)} against ${short.toFixed(1)} ms`,
+  };
 }

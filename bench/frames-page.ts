@@ -35,8 +35,19 @@ function blocks(skin: Skin, clock: Clock): THREE.Object3D {
 function lights(skin: Skin, clock: Clock): THREE.Object3D {
   const geometry = new THREE.BufferGeometry().setAttribute('position', new THREE.BufferAttribute(skin.positions, 3));
   const material = new THREE.ShaderMaterial({
-    uniforms: { clock, uScale: { value: 0.55 }, uEvolve: { value: 1 }, uAmount: { value: 1.5 }, uTurn: { value: 0.6 }, uDot: { value: 0.012 }, uHeight: { value: 0 }, uStrength: { value: 1.1 } },
-    blending: THREE.AdditiveBlending, depthWrite: false, transparent: true,
+    uniforms: {
+      clock,
+      uScale: { value: 0.55 },
+      uEvolve: { value: 1 },
+      uAmount: { value: 1.5 },
+      uTurn: { value: 0.6 },
+      uDot: { value: 0.012 },
+      uHeight: { value: 0 },
+      uStrength: { value: 1.1 },
+    },
+    blending: THREE.AdditiveBlending,
+    depthWrite: false,
+    transparent: true,
     vertexShader: `${NOISE}uniform float uAmount; uniform float uTurn; uniform float uDot; uniform float uHeight; varying vec3 light;
 void main() {
   float x = wind(position, 2u);
@@ -48,15 +59,26 @@ void main() {
   gl_Position = projectionMatrix * modelViewMatrix * vec4(v, 1.0);
   gl_PointSize = max(1.0, uDot * projectionMatrix[1][1] * 0.5 * uHeight / gl_Position.w);
 }`,
-    fragmentShader: 'uniform float uStrength; varying vec3 light; void main() { if (dot(gl_PointCoord - 0.5, gl_PointCoord - 0.5) > 0.25) discard; gl_FragColor = vec4(light * uStrength, 1.0); }',
+    fragmentShader:
+      'uniform float uStrength; varying vec3 light; void main() { if (dot(gl_PointCoord - 0.5, gl_PointCoord - 0.5) > 0.25) discard; gl_FragColor = vec4(light * uStrength, 1.0); }',
   });
-  material.onBeforeRender = (renderer) => void (material.uniforms.uHeight!.value = renderer.getRenderTarget()?.height ?? 0);
+  material.onBeforeRender = (renderer) =>
+    void (material.uniforms.uHeight!.value = renderer.getRenderTarget()?.height ?? 0);
   return new THREE.Points(geometry, material);
 }
 
 /** Whole frames of a piece with one standing form, against the same scene of the library written by hand. */
-export async function frames(piece: Piece, form: string, which: 'blocks' | 'lights'): Promise<[ours: number, theirs: number]> {
-  const skin = skinOf((await bake(piece, piece.strands.find((s) => s.id === form)!))!);
+export async function frames(
+  piece: Piece,
+  form: string,
+  which: 'blocks' | 'lights',
+): Promise<[ours: number, theirs: number]> {
+  const skin = skinOf(
+    (await bake(
+      piece,
+      piece.strands.find((s) => s.id === form)!,
+    ))!,
+  );
   const { width, height } = piece.picture;
   const renderer = makeRenderer(new OffscreenCanvas(2, 2));
   const picture = new Picture(renderer);
@@ -66,7 +88,12 @@ export async function frames(piece: Piece, form: string, which: 'blocks' | 'ligh
   const object = (which === 'blocks' ? blocks : lights)(skin, clock);
   object.frustumCulled = false;
   const scene = new THREE.Scene().add(object, new THREE.HemisphereLight(0x8fa2aa, 0x2a2320, 2));
-  const camera = new THREE.PerspectiveCamera(2 * THREE.MathUtils.radToDeg(Math.atan(12 / 32)), width / height, 0.02, 500);
+  const camera = new THREE.PerspectiveCamera(
+    2 * THREE.MathUtils.radToDeg(Math.atan(12 / 32)),
+    width / height,
+    0.02,
+    500,
+  );
   camera.position.set(0, 0.6, 5.6);
   camera.lookAt(0, 0, 0);
   const shot = new THREE.WebGLRenderTarget(width, height, { type: THREE.HalfFloatType });
@@ -77,5 +104,11 @@ export async function frames(piece: Piece, form: string, which: 'blocks' | 'ligh
     renderer.render(scene, camera);
     finish();
   };
-  return inTurns(3, 3, (phase) => picture.draw(phase, width, height, target, 0), hand, () => void readPixels(renderer, target, 1, 1));
+  return inTurns(
+    3,
+    3,
+    (phase) => picture.draw(phase, width, height, target, 0),
+    hand,
+    () => void readPixels(renderer, target, 1, 1),
+  );
 }

@@ -16,13 +16,28 @@ export function subdivision(): Line {
   geometry.setIndex(new THREE.BufferAttribute(triangles(skin), 1));
   const ours = best(5, () => void subdivide({ ...mesh }, 3, 'triangles'));
   const theirs = best(3, () => void LoopSubdivision.modify(geometry, 3, { split: false }));
-  return { name: '(g) subdividing 1,280 triangles three times, against three-subdivide', ratio: ours / theirs, target: 'at most 1', ok: ours <= theirs, detail: `${ours.toFixed(0)} against ${theirs.toFixed(0)} ms` };
+  return {
+    name: '(g) subdividing 1,280 triangles three times, against three-subdivide',
+    ratio: ours / theirs,
+    target: 'at most 1',
+    ok: ours <= theirs,
+    detail: `${ours.toFixed(0)} against ${theirs.toFixed(0)} ms`,
+  };
 }
 
 /** (h) A grid of a thousand by a thousand faces, against filling the same arrays in a plain loop. */
 export function bakingGrid(): Line {
   const grid = CATALOGUE.find((d) => d.op === 'form.grid')!;
-  const ours = best(3, () => void skinOf(grid.bake!({ columns: 1000, rows: 1000, width: 4, depth: 4, lies: 'floor' }, NO_BAKING)));
+  const ours = best(
+    3,
+    () => void skinOf(grid.bake!({ columns: 1000, rows: 1000, width: 4, depth: 4, lies: 'floor' }, NO_BAKING)),
+  );
   const theirs = best(3, () => void new THREE.PlaneGeometry(4, 4, 1000, 1000));
-  return { name: '(h) baking a 1000 x 1000 grid with its directions, against a bare plane of three.js', ratio: ours / theirs, target: 'for comparison', ok: true, detail: `${ours.toFixed(0)} against ${theirs.toFixed(0)} ms` };
+  return {
+    name: '(h) baking a 1000 x 1000 grid with its directions, against a bare plane of three.js',
+    ratio: ours / theirs,
+    target: 'for comparison',
+    ok: true,
+    detail: `${ours.toFixed(0)} against ${theirs.toFixed(0)} ms`,
+  };
 }

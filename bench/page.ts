@@ -16,7 +16,12 @@ import { finishQuad, inTurns } from './page-parts';
  * an artist turns them, all else constant, the noise called directly and once at each point; the
  * same library material, light, shadow, resolution and samples.
  */
-function byHand(piece: Piece, mesh: Skin, target: THREE.WebGLRenderTarget, renderer: THREE.WebGLRenderer): (phase: number) => void {
+function byHand(
+  piece: Piece,
+  mesh: Skin,
+  target: THREE.WebGLRenderTarget,
+  renderer: THREE.WebGLRenderer,
+): (phase: number) => void {
   const { width, height } = piece.picture;
   const clock = { value: 0 };
   const noise = `${library(['fractal'])}
@@ -30,11 +35,26 @@ vec3 moved(vec3 at) { return at + vec3(0.0, swell(at) * amount(), 0.0); }
 `;
   const material = new THREE.MeshStandardMaterial({ side: THREE.DoubleSide, roughness: 0.38, metalness: 0.1 });
   material.onBeforeCompile = (s) => {
-    Object.assign(s.uniforms, { clock, uScale: { value: 0.62 }, uEvolve: { value: 3 }, uRepeat: { value: new THREE.Vector3() }, uOct: { value: 4 }, uRough: { value: 0.42 }, uLac: { value: 2 }, uSeed: { value: 17 } });
-    s.vertexShader = vertexHead + s.vertexShader
-      .replace('#include <beginnormal_vertex>', 'rest = position; vec3 here = moved(position); vec3 objectNormal = normalize(cross(moved(position + 0.0034 * tangentA) - here, moved(position + 0.0034 * tangentB) - here));')
-      .replace('#include <begin_vertex>', 'vec3 transformed = here;');
-    s.fragmentShader = `${noise}varying vec3 rest;
+    Object.assign(s.uniforms, {
+      clock,
+      uScale: { value: 0.62 },
+      uEvolve: { value: 3 },
+      uRepeat: { value: new THREE.Vector3() },
+      uOct: { value: 4 },
+      uRough: { value: 0.42 },
+      uLac: { value: 2 },
+      uSeed: { value: 17 },
+    });
+    s.vertexShader =
+      vertexHead +
+      s.vertexShader
+        .replace(
+          '#include <beginnormal_vertex>',
+          'rest = position; vec3 here = moved(position); vec3 objectNormal = normalize(cross(moved(position + 0.0034 * tangentA) - here, moved(position + 0.0034 * tangentB) - here));',
+        )
+        .replace('#include <begin_vertex>', 'vec3 transformed = here;');
+    s.fragmentShader =
+      `${noise}varying vec3 rest;
 vec3 ramp(float t) {
   vec3 c = vec3(0.0012, 0.007, 0.011);
   c = mix(c, vec3(0.004, 0.058, 0.08), clamp((t - 0.1) / 0.32, 0.0, 1.0));
@@ -42,14 +62,28 @@ vec3 ramp(float t) {
   c = mix(c, vec3(0.815, 0.578, 0.27), clamp((t - 0.66) / 0.2, 0.0, 1.0));
   return mix(c, vec3(1.0, 0.896, 0.716), clamp((t - 0.86) / 0.14, 0.0, 1.0));
 }
-` + s.fragmentShader
-      .replace('#include <color_fragment>', 'float height = swell(rest); diffuseColor.rgb = ramp(height);')
-      .replace('#include <emissivemap_fragment>', 'float crest = clamp((height - 0.72) / 0.28, 0.0, 1.0); totalEmissiveRadiance = vec3(1.0, 0.694, 0.352) * crest * crest;');
+` +
+      s.fragmentShader
+        .replace('#include <color_fragment>', 'float height = swell(rest); diffuseColor.rgb = ramp(height);')
+        .replace(
+          '#include <emissivemap_fragment>',
+          'float crest = clamp((height - 0.72) / 0.28, 0.0, 1.0); totalEmissiveRadiance = vec3(1.0, 0.694, 0.352) * crest * crest;',
+        );
   };
   const depth = new THREE.MeshDepthMaterial({ depthPacking: THREE.RGBADepthPacking, side: THREE.DoubleSide });
   depth.onBeforeCompile = (s) => {
-    Object.assign(s.uniforms, { clock, uScale: { value: 0.62 }, uEvolve: { value: 3 }, uRepeat: { value: new THREE.Vector3() }, uOct: { value: 4 }, uRough: { value: 0.42 }, uLac: { value: 2 }, uSeed: { value: 17 } });
-    s.vertexShader = vertexHead + s.vertexShader.replace('#include <begin_vertex>', 'vec3 transformed = moved(position);');
+    Object.assign(s.uniforms, {
+      clock,
+      uScale: { value: 0.62 },
+      uEvolve: { value: 3 },
+      uRepeat: { value: new THREE.Vector3() },
+      uOct: { value: 4 },
+      uRough: { value: 0.42 },
+      uLac: { value: 2 },
+      uSeed: { value: 17 },
+    });
+    s.vertexShader =
+      vertexHead + s.vertexShader.replace('#include <begin_vertex>', 'vec3 transformed = moved(position);');
   };
   const scene = new THREE.Scene();
   const object = new THREE.Mesh(geometryOf(mesh), material);
@@ -59,9 +93,21 @@ vec3 ramp(float t) {
   sun.position.set(0.33, 0.29, -0.9).multiplyScalar(2 * reach);
   sun.castShadow = true;
   sun.shadow.mapSize.set(1024, 1024);
-  Object.assign(sun.shadow.camera, { left: -reach, right: reach, bottom: -reach, top: reach, near: reach * 0.2, far: reach * 4 });
+  Object.assign(sun.shadow.camera, {
+    left: -reach,
+    right: reach,
+    bottom: -reach,
+    top: reach,
+    near: reach * 0.2,
+    far: reach * 4,
+  });
   scene.add(object, sun, new THREE.HemisphereLight(0x7fb6c8, 0x12343a, 1.7));
-  const camera = new THREE.PerspectiveCamera(2 * THREE.MathUtils.radToDeg(Math.atan(12 / 34)), width / height, 0.02, 500);
+  const camera = new THREE.PerspectiveCamera(
+    2 * THREE.MathUtils.radToDeg(Math.atan(12 / 34)),
+    width / height,
+    0.02,
+    500,
+  );
   camera.position.set(0, 1.2, 5.2);
   camera.lookAt(0, 0.3, -1);
   const shot = new THREE.WebGLRenderTarget(width, height, { type: THREE.HalfFloatType, samples: EXPORT_SAMPLES });
@@ -80,8 +126,16 @@ async function encode(pixels: Uint8ClampedArray<ArrayBuffer>, width: number, hei
   return new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer());
 }
 
-export async function measure(piece: Piece, frames: number): Promise<{ generated: number; written: number; bare: number; taken: number }> {
-  const mesh = skinOf((await bake(piece, piece.strands.find((s) => s.kind === 'form')!))!);
+export async function measure(
+  piece: Piece,
+  frames: number,
+): Promise<{ generated: number; written: number; bare: number; taken: number }> {
+  const mesh = skinOf(
+    (await bake(
+      piece,
+      piece.strands.find((s) => s.kind === 'form')!,
+    ))!,
+  );
   const { width, height } = piece.picture;
   const renderer = makeRenderer(new OffscreenCanvas(2, 2));
   const picture = new Picture(renderer);

@@ -20,7 +20,13 @@ export function noiseRate(): Line {
   });
   if (!Number.isFinite(sink)) throw new Error('The baseline gave no numbers.');
   const rate = (ms: number) => (COUNT / ms / 1000).toFixed(2);
-  return { name: '(a) looping 4D noise, evaluations a second, against simplex-noise 4D', ratio: theirs / ours, target: 'at least 0.5', ok: theirs / ours >= 0.5, detail: `${rate(ours)} against ${rate(theirs)} million a second` };
+  return {
+    name: '(a) looping 4D noise, evaluations a second, against simplex-noise 4D',
+    ratio: theirs / ours,
+    target: 'at least 0.5',
+    ok: theirs / ours >= 0.5,
+    detail: `${rate(ours)} against ${rate(theirs)} million a second`,
+  };
 }
 
 function pieceOf(steps: number): Piece {
@@ -29,7 +35,14 @@ function pieceOf(steps: number): Piece {
     piece = addStrand(piece, 'field', `field ${s}`, 'field.position');
     const id = piece.strands[s]!.id;
     piece = addStep(piece, id, 1, 'field.fractal');
-    for (let k = 2; k < 10; k++) piece = addStep(piece, id, k, k % 2 ? 'field.remap' : 'field.join', k % 2 || s === 0 ? {} : { other: { link: piece.strands[s - 1]!.id } });
+    for (let k = 2; k < 10; k++)
+      piece = addStep(
+        piece,
+        id,
+        k,
+        k % 2 ? 'field.remap' : 'field.join',
+        k % 2 || s === 0 ? {} : { other: { link: piece.strands[s - 1]!.id } },
+      );
   }
   return piece;
 }
@@ -37,6 +50,20 @@ function pieceOf(steps: number): Piece {
 /** (c) Checking and weaving a piece of 200 steps, every strand a target. */
 export function weaveTime(): Line {
   const piece = pieceOf(200);
-  const ms = best(12, () => void weave(piece, analyse(piece), piece.strands.map((s) => ({ strand: s.id }))));
-  return { name: '(c) weaving a piece of 200 steps', ratio: ms / 50, target: 'under 50 ms', ok: ms < 50, detail: `${ms.toFixed(1)} ms` };
+  const ms = best(
+    12,
+    () =>
+      void weave(
+        piece,
+        analyse(piece),
+        piece.strands.map((s) => ({ strand: s.id })),
+      ),
+  );
+  return {
+    name: '(c) weaving a piece of 200 steps',
+    ratio: ms / 50,
+    target: 'under 50 ms',
+    ok: ms < 50,
+    detail: `${ms.toFixed(1)} ms`,
+  };
 }

@@ -33,13 +33,19 @@ function program(gl: WebGL2RenderingContext, { glsl, uniforms, count }: VertexJo
   };
   const made = gl.createProgram()!;
   gl.attachShader(made, compile(gl.VERTEX_SHADER, `${HEAD}out vec3 shade;\n${glsl}\n${MAIN}`));
-  gl.attachShader(made, compile(gl.FRAGMENT_SHADER, '#version 300 es\nprecision highp float;\nin vec3 shade;\nout vec4 pixel;\nvoid main() { pixel = vec4(shade, 1.0); }'));
+  gl.attachShader(
+    made,
+    compile(
+      gl.FRAGMENT_SHADER,
+      '#version 300 es\nprecision highp float;\nin vec3 shade;\nout vec4 pixel;\nvoid main() { pixel = vec4(shade, 1.0); }',
+    ),
+  );
   gl.linkProgram(made);
   if (!gl.getProgramParameter(made, gl.LINK_STATUS)) throw new Error(`${gl.getProgramInfoLog(made)}`);
   gl.useProgram(made);
   for (const [name, values] of Object.entries(uniforms)) {
     const where = gl.getUniformLocation(made, name);
-    ([gl.uniform1fv, gl.uniform2fv, gl.uniform3fv, gl.uniform4fv][values.length - 1]!).call(gl, where, values);
+    [gl.uniform1fv, gl.uniform2fv, gl.uniform3fv, gl.uniform4fv][values.length - 1]!.call(gl, where, values);
   }
   return (phase) => {
     gl.useProgram(made);

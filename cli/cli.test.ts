@@ -24,7 +24,10 @@ async function piece(...args: string[]): Promise<{ code: number; out: string; er
 beforeAll(async () => {
   folder = await mkdtemp(path.join(tmpdir(), 'calm-'));
   await writeFile(path.join(folder, 'veil.json'), writePiece(STARTERS[0]!.piece));
-  await writeFile(path.join(folder, 'open.json'), writePiece(setParam(STARTERS[0]!.piece, 'breath', 't1', 'turns', 1.4)));
+  await writeFile(
+    path.join(folder, 'open.json'),
+    writePiece(setParam(STARTERS[0]!.piece, 'breath', 't1', 'turns', 1.4)),
+  );
   await writeFile(path.join(folder, 'words.txt'), 'not a piece');
 });
 
@@ -37,15 +40,23 @@ describe('the command line', () => {
   });
 
   it('evaluates as JSON, the same at phase 0 and 1', async () => {
-    const at = async (phase: string) => JSON.parse((await piece('eval', path.join(folder, 'veil.json'), '--strand', 'tint', '--at', '1,2,3', '--phase', phase)).out);
+    const at = async (phase: string) =>
+      JSON.parse(
+        (await piece('eval', path.join(folder, 'veil.json'), '--strand', 'tint', '--at', '1,2,3', '--phase', phase))
+          .out,
+      );
     const begin = await at('0');
     expect(begin).toMatchObject({ strand: 'tint', at: [1, 2, 3], type: 'vec3' });
     expect((await at('1')).value).toEqual(begin.value);
   });
 
   it('describes and writes GLSL', async () => {
-    expect((await piece('describe', path.join(folder, 'veil.json'))).out).toMatch(/field {4}swell: Position > Fractal > Remap gives float/);
-    expect((await piece('glsl', path.join(folder, 'veil.json'), '--strand', 'swell')).out).toMatch(/^#version 300 es\n/);
+    expect((await piece('describe', path.join(folder, 'veil.json'))).out).toMatch(
+      /field {4}swell: Position > Fractal > Remap gives float/,
+    );
+    expect((await piece('glsl', path.join(folder, 'veil.json'), '--strand', 'swell')).out).toMatch(
+      /^#version 300 es\n/,
+    );
   });
 
   it.each([

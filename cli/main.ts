@@ -24,25 +24,33 @@ class Wrong extends Error {}
 
 async function open(file: string | undefined): Promise<Piece> {
   if (!file) throw new Wrong('Name a piece file.');
-  const size = await stat(file).then((s) => s.size, () => null);
+  const size = await stat(file).then(
+    (s) => s.size,
+    () => null,
+  );
   if (size === null) throw new Wrong(`There is no file "${file}".`);
   checkSize(size);
   const piece = readPiece(await readFile(file, 'utf8'));
   for (const line of decodePictures(piece)) console.error(line);
-  for (const asset of piece.assets) if (asset.type.startsWith('model/')) provideFileMesh(asset.id, await readMesh(fromBase64(asset.data), asset.type));
+  for (const asset of piece.assets)
+    if (asset.type.startsWith('model/')) provideFileMesh(asset.id, await readMesh(fromBase64(asset.data), asset.type));
   return piece;
 }
 
 function strandOf(piece: Piece, name: string | undefined): Strand {
   if (!name) throw new Wrong('Say which strand: --strand NAME.');
   const strand = piece.strands.find((s) => s.name === name || s.id === name);
-  if (!strand) throw new Wrong(`There is no strand "${name}"; the piece has ${piece.strands.map((s) => `"${s.name}"`).join(', ') || 'none'}.`);
+  if (!strand)
+    throw new Wrong(
+      `There is no strand "${name}"; the piece has ${piece.strands.map((s) => `"${s.name}"`).join(', ') || 'none'}.`,
+    );
   return strand;
 }
 
 function numbers(text: string | undefined, count: number, option: string): number[] {
   const values = (text ?? Array(count).fill(0).join()).split(',').map(Number);
-  if (values.length !== count || values.some((v) => !Number.isFinite(v))) throw new Wrong(`--${option} takes ${count === 1 ? 'a number' : `${count} numbers with commas between them`}.`);
+  if (values.length !== count || values.some((v) => !Number.isFinite(v)))
+    throw new Wrong(`--${option} takes ${count === 1 ? 'a number' : `${count} numbers with commas between them`}.`);
   return values;
 }
 
@@ -50,32 +58,62 @@ async function check(piece: Piece): Promise<string> {
   const seam = await measureSeam(piece);
   const { problems } = analyse(piece);
   const lines = seam.map((r) => {
-    const fix = r.breaks ? `; breaks at ${r.breaks.name} in ${piece.strands.find((s) => s.id === r.breaks!.strand)?.name}${r.breaks.mends.map((mend) => `; ${mend.map((f) => f.sentence.toLowerCase()).join(' and ')}`).join('')}` : '';
+    const fix = r.breaks
+      ? `; breaks at ${r.breaks.name} in ${piece.strands.find((s) => s.id === r.breaks!.strand)?.name}${r.breaks.mends.map((mend) => `; ${mend.map((f) => f.sentence.toLowerCase()).join(' and ')}`).join('')}`
+      : '';
     return `${r.closes ? 'closes' : 'JUMPS '}  ${r.name}: ${(100 * r.gap).toPrecision(3)} % of its range${fix}`;
   });
   const closes = seam.every((r) => r.closes);
-  if (piece.loop.play === 'once') return [...problems.map((p) => `note    ${p.sentence}`), 'It plays once, so its end need not meet its beginning.'].join('\n');
+  if (piece.loop.play === 'once')
+    return [
+      ...problems.map((p) => `note    ${p.sentence}`),
+      'It plays once, so its end need not meet its beginning.',
+    ].join('\n');
   if (!closes) process.exitCode = 2;
-  return [...lines, ...problems.map((p) => `note    ${p.sentence}`), closes ? 'The loop closes.' : 'The loop does not close.'].join('\n');
+  return [
+    ...lines,
+    ...problems.map((p) => `note    ${p.sentence}`),
+    closes ? 'The loop closes.' : 'The loop does not close.',
+  ].join('\n');
 }
 
 function describe(piece: Piece): string {
   const { types } = analyse(piece);
   const head = `${piece.name}: ${piece.picture.width} x ${piece.picture.height}, ${piece.loop.frames} frames at ${piece.loop.rate} a second`;
-  return [head, ...piece.strands.map((s) => `${s.kind.padEnd(8)} ${s.name}: ${s.steps.map((t) => definitionOf(t.op)?.name ?? `${t.op} (not known here)`).join(' > ')} gives ${typeAfter(types, s.id) ?? 'nothing'}`)].join('\n');
+  return [
+    head,
+    ...piece.strands.map(
+      (s) =>
+        `${s.kind.padEnd(8)} ${s.name}: ${s.steps.map((t) => definitionOf(t.op)?.name ?? `${t.op} (not known here)`).join(' > ')} gives ${typeAfter(types, s.id) ?? 'nothing'}`,
+    ),
+  ].join('\n');
 }
 
 async function evaluate(piece: Piece, strand: Strand, at: number[], uv: number[], phase: number): Promise<string> {
-  if (strand.kind === 'stage' || strand.kind === 'finish') throw new Wrong(`"${strand.name}" is a ${strand.kind}; only signals, fields, forms and surfaces have values at a point.`);
+  if (strand.kind === 'stage' || strand.kind === 'finish')
+    throw new Wrong(
+      `"${strand.name}" is a ${strand.kind}; only signals, fields, forms and surfaces have values at a point.`,
+    );
   const evaluator = await Evaluator.make(piece, [{ strand: strand.id }]);
   const value = [...evaluator.run(0, placeRows([{ rest: at, world: at, uv, screen: uv, phase }]), 1)];
   return JSON.stringify({ strand: strand.name, at, uv, phase, type: evaluator.gives(0), value });
 }
 
-async function mesh(piece: Piece, strand: Strand, phase: number, frames: number, out: string | undefined): Promise<string> {
-  if (strand.kind !== 'form') throw new Wrong(`"${strand.name}" is a ${strand.kind}; only forms are written as meshes.`);
-  const format = path.extname(out ?? '').slice(1).toLowerCase();
-  if (!out || !(MESH_FORMATS as readonly string[]).includes(format)) throw new Wrong(`Say where to: --out NAME with the ending ${MESH_FORMATS.map((f) => `.${f}`).join(', ')}.`);
+async function mesh(
+  piece: Piece,
+  strand: Strand,
+  phase: number,
+  frames: number,
+  out: string | undefined,
+): Promise<string> {
+  if (strand.kind !== 'form')
+    throw new Wrong(`"${strand.name}" is a ${strand.kind}; only forms are written as meshes.`);
+  const format = path
+    .extname(out ?? '')
+    .slice(1)
+    .toLowerCase();
+  if (!out || !(MESH_FORMATS as readonly string[]).includes(format))
+    throw new Wrong(`Say where to: --out NAME with the ending ${MESH_FORMATS.map((f) => `.${f}`).join(', ')}.`);
   const bytes = await writeForm(piece, strand, { format: format as MeshFormat, phase, frames });
   await writeFile(out, bytes);
   return `${out}: ${bytes.length.toLocaleString('en')} bytes`;
@@ -84,7 +122,14 @@ async function mesh(piece: Piece, strand: Strand, phase: number, frames: number,
 async function main(): Promise<string> {
   const { positionals, values } = parseArgs({
     allowPositionals: true,
-    options: { strand: { type: 'string' }, at: { type: 'string' }, uv: { type: 'string' }, phase: { type: 'string' }, out: { type: 'string' }, frames: { type: 'string' } },
+    options: {
+      strand: { type: 'string' },
+      at: { type: 'string' },
+      uv: { type: 'string' },
+      phase: { type: 'string' },
+      out: { type: 'string' },
+      frames: { type: 'string' },
+    },
   });
   const [command, file] = positionals;
   switch (command) {
@@ -95,16 +140,31 @@ async function main(): Promise<string> {
     case 'glsl': {
       const piece = await open(file);
       const strand = strandOf(piece, values.strand);
-      if (strand.kind !== 'field' && strand.kind !== 'signal') throw new Wrong(`"${strand.name}" is a ${strand.kind}; only fields and signals can be written as GLSL on their own.`);
+      if (strand.kind !== 'field' && strand.kind !== 'signal')
+        throw new Wrong(
+          `"${strand.name}" is a ${strand.kind}; only fields and signals can be written as GLSL on their own.`,
+        );
       return exportGlsl(piece, strand.id);
     }
     case 'eval': {
       const piece = await open(file);
-      return evaluate(piece, strandOf(piece, values.strand), numbers(values.at, 3, 'at'), numbers(values.uv, 2, 'uv'), numbers(values.phase, 1, 'phase')[0]!);
+      return evaluate(
+        piece,
+        strandOf(piece, values.strand),
+        numbers(values.at, 3, 'at'),
+        numbers(values.uv, 2, 'uv'),
+        numbers(values.phase, 1, 'phase')[0]!,
+      );
     }
     case 'mesh': {
       const piece = await open(file);
-      return mesh(piece, strandOf(piece, values.strand), numbers(values.phase, 1, 'phase')[0]!, numbers(values.frames, 1, 'frames')[0]!, values.out);
+      return mesh(
+        piece,
+        strandOf(piece, values.strand),
+        numbers(values.phase, 1, 'phase')[0]!,
+        numbers(values.frames, 1, 'frames')[0]!,
+        values.out,
+      );
     }
     default:
       throw new Wrong(command ? `There is no command "${command}".\n${USAGE}` : USAGE);
@@ -114,8 +174,14 @@ async function main(): Promise<string> {
 main().then(
   (text) => console.log(text),
   (error: unknown) => {
-    const known = error instanceof Wrong || error instanceof PieceError || error instanceof MeshError || (error instanceof TypeError && String((error as { code?: string }).code).startsWith('ERR_PARSE_ARGS'));
-    console.error(known ? (error as Error).message : `Something went wrong that should not have: ${(error as Error).message}`);
+    const known =
+      error instanceof Wrong ||
+      error instanceof PieceError ||
+      error instanceof MeshError ||
+      (error instanceof TypeError && String((error as { code?: string }).code).startsWith('ERR_PARSE_ARGS'));
+    console.error(
+      known ? (error as Error).message : `Something went wrong that should not have: ${(error as Error).message}`,
+    );
     process.exitCode = 1;
   },
 );

@@ -24,13 +24,19 @@ function decode(asset: Asset): Pixels | null {
 
 /** Decodes the pictures of a piece for the processor. @returns a line for each that counts as grey here. */
 export function decodePictures(piece: Piece): string[] {
-  return piece.assets.filter((a) => !a.type.startsWith('model/')).flatMap((asset) => {
-    try {
-      const pixels = decode(asset);
-      if (pixels) providePixels(asset.id, pixels);
-      return pixels ? [] : [`The picture "${asset.name}" (${asset.type}) is not read by the command line; grey stands in for it.`];
-    } catch (error) {
-      return [`The picture "${asset.name}" cannot be read (${(error as Error).message.slice(0, 120)}); grey stands in for it.`];
-    }
-  });
+  return piece.assets
+    .filter((a) => !a.type.startsWith('model/'))
+    .flatMap((asset) => {
+      try {
+        const pixels = decode(asset);
+        if (pixels) providePixels(asset.id, pixels);
+        return pixels
+          ? []
+          : [`The picture "${asset.name}" (${asset.type}) is not read by the command line; grey stands in for it.`];
+      } catch (error) {
+        return [
+          `The picture "${asset.name}" cannot be read (${(error as Error).message.slice(0, 120)}); grey stands in for it.`,
+        ];
+      }
+    });
 }

@@ -16,7 +16,13 @@ export function smallStarter(id: string, width = 128, height = 72, frames = 12):
 
 export async function openPiece(page: Page, piece: Piece | string, name = 'piece.calm.json'): Promise<void> {
   await page.goto('/');
-  await page.getByLabel('Piece file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(typeof piece === 'string' ? piece : writePiece(piece)) });
+  await page
+    .getByLabel('Piece file')
+    .setInputFiles({
+      name,
+      mimeType: 'application/json',
+      buffer: Buffer.from(typeof piece === 'string' ? piece : writePiece(piece)),
+    });
 }
 
 export async function inWorkbench(page: Page): Promise<void> {
@@ -122,7 +128,8 @@ export type StepWords = [find: string, set?: Record<string, number | string | [n
 async function tune(page: Page, set: Record<string, number | string | [number, number, number]>): Promise<void> {
   for (const [param, value] of Object.entries(set)) {
     if (typeof value === 'number') await setNumber(page, param, value);
-    else if (Array.isArray(value)) for (const [i, axis] of ['x', 'y', 'z'].entries()) await typeInto(page, `${param} ${axis}`, value[i]!);
+    else if (Array.isArray(value))
+      for (const [i, axis] of ['x', 'y', 'z'].entries()) await typeInto(page, `${param} ${axis}`, value[i]!);
     else if (value.startsWith('~')) await link(page, param, value.slice(1));
     else await setChoice(page, param, value.slice(1));
   }
@@ -143,7 +150,10 @@ export async function makeStrand(page: Page, kind: string, name: string, ...step
   for (const [i, [find, set]] of steps.entries()) {
     if (i > 0) await page.getByRole('button', { name: `Add a step to ${own}`, exact: true }).click();
     await choose(page, find);
-    if (i === 0) own = (await names.evaluateAll((all) => all.map((e) => e.getAttribute('aria-label')!))).find((n) => !before.has(n))!.replace('Strand ', '');
+    if (i === 0)
+      own = (await names.evaluateAll((all) => all.map((e) => e.getAttribute('aria-label')!)))
+        .find((n) => !before.has(n))!
+        .replace('Strand ', '');
     await tune(page, set ?? {});
   }
   await renameStrand(page, own, name);

@@ -1,5 +1,18 @@
 import { expect, test } from '@playwright/test';
-import { choose, difference, inWorkbench, link, pinPreview, pixelsOf, renameStrand, seam, setNumber, settled, stage, variety } from './artist';
+import {
+  choose,
+  difference,
+  inWorkbench,
+  link,
+  pinPreview,
+  pixelsOf,
+  renameStrand,
+  seam,
+  setNumber,
+  settled,
+  stage,
+  variety,
+} from './artist';
 
 test('an artist builds the first loop from blank, with keys and mouse', async ({ page }) => {
   await page.goto('/');
@@ -91,7 +104,9 @@ test('an artist builds the first loop from blank, with keys and mouse', async ({
   for (const cell of await page.locator('[data-cell]').all()) {
     const drawing = cell.locator('canvas, svg').first();
     await drawing.scrollIntoViewIfNeeded();
-    await expect.poll(async () => variety(await pixelsOf(drawing)), { message: (await cell.getAttribute('aria-label')) ?? '' }).toBeGreaterThan(1);
+    await expect
+      .poll(async () => variety(await pixelsOf(drawing)), { message: (await cell.getAttribute('aria-label')) ?? '' })
+      .toBeGreaterThan(1);
   }
 
   // Nothing is lost: undo all the way, redo all the way, reload.

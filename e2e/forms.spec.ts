@@ -1,6 +1,21 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readObj } from '@/core/formats/mesh';
-import { choose, difference, goToFrame, inWorkbench, makeStrand, openPiece, pinPreview, seam, setNumber, settled, smallStarter, stage, taken, variety } from './artist';
+import {
+  choose,
+  difference,
+  goToFrame,
+  inWorkbench,
+  makeStrand,
+  openPiece,
+  pinPreview,
+  seam,
+  setNumber,
+  settled,
+  smallStarter,
+  stage,
+  taken,
+  variety,
+} from './artist';
 
 async function blank(page: Page, frames: number): Promise<void> {
   await page.goto('/');
@@ -13,10 +28,24 @@ async function blank(page: Page, frames: number): Promise<void> {
 
 test('an artist builds a faceted sea from blank: faces pushed by noise and painted by height', async ({ page }) => {
   await blank(page, 24);
-  await makeStrand(page, 'field', 'swell', ['world plane'], ['fractal', { Scale: 0.8, Octaves: 2, Evolve: 1 }], ['remap', { 'From low': -0.5, 'From high': 0.5 }]);
+  await makeStrand(
+    page,
+    'field',
+    'swell',
+    ['world plane'],
+    ['fractal', { Scale: 0.8, Octaves: 2, Evolve: 1 }],
+    ['remap', { 'From low': -0.5, 'From high': 0.5 }],
+  );
   await makeStrand(page, 'field', 'depth', ['take from', { Value: '~swell' }], ['ramp']);
   await makeStrand(page, 'field', 'carried', ['carried colour']);
-  await makeStrand(page, 'form', 'sea', ['grid', { Columns: 14, Rows: 14 }], ['push', { By: '~swell', Amount: 0.9 }], ['paint faces', { Colour: '~depth' }]);
+  await makeStrand(
+    page,
+    'form',
+    'sea',
+    ['grid', { Columns: 14, Rows: 14 }],
+    ['push', { By: '~swell', Amount: 0.9 }],
+    ['paint faces', { Colour: '~depth' }],
+  );
   await makeStrand(page, 'surface', 'water', ['lit'], ['colour', { Colour: '~carried' }]);
   await makeStrand(page, 'stage', 'bay', ['camera', { Position: [0, 2.4, 4.6] }], ['place'], ['sun', { Height: 24 }]);
   await makeStrand(page, 'finish', 'out', ['shoot']);
@@ -37,8 +66,22 @@ test('an artist builds a faceted sea from blank: faces pushed by noise and paint
 test('an artist builds a fan of arcs from blank: copies in place, blended by adding light', async ({ page }) => {
   await blank(page, 24);
   await makeStrand(page, 'field', 'dark to light', ['uv'], ['pick channel'], ['ramp']);
-  await makeStrand(page, 'form', 'fan', ['disc', { Radius: 0.5, 'Inner radius': 0.4, Sweep: 0.3, Columns: 24, Rows: 1 }], ['copies in place', { Count: 30, Ratio: 1.03, Turn: [0, 0, 12], Centre: [-0.4, 0, 0] }]);
-  await makeStrand(page, 'surface', 'paper', ['lit', { Roughness: 1 }], ['glow', { Colour: '~dark to light', Strength: 0.3 }], ['blend', { Mode: '=Additive' }], ['shading', { Shading: '=Flat' }]);
+  await makeStrand(
+    page,
+    'form',
+    'fan',
+    ['disc', { Radius: 0.5, 'Inner radius': 0.4, Sweep: 0.3, Columns: 24, Rows: 1 }],
+    ['copies in place', { Count: 30, Ratio: 1.03, Turn: [0, 0, 12], Centre: [-0.4, 0, 0] }],
+  );
+  await makeStrand(
+    page,
+    'surface',
+    'paper',
+    ['lit', { Roughness: 1 }],
+    ['glow', { Colour: '~dark to light', Strength: 0.3 }],
+    ['blend', { Mode: '=Additive' }],
+    ['shading', { Shading: '=Flat' }],
+  );
   await makeStrand(page, 'stage', 'dark', ['camera', { Position: [0, 0, 4] }], ['place']);
   await makeStrand(page, 'finish', 'out', ['shoot']);
   await pinPreview(page);
@@ -69,7 +112,8 @@ test('a form goes away as a mesh that stands as it stood', async ({ page }) => {
   expect(name).toBe('glasshouse-opening-lamp.obj');
   const mesh = readObj(bytes.toString());
   expect(mesh.faceStarts.length - 1).toBe(20 * 4 ** 3);
-  for (let i = 0; i < mesh.positions.length; i += 3) expect(Math.hypot(...mesh.positions.subarray(i, i + 3))).toBeCloseTo(0.55, 5);
+  for (let i = 0; i < mesh.positions.length; i += 3)
+    expect(Math.hypot(...mesh.positions.subarray(i, i + 3))).toBeCloseTo(0.55, 5);
   // The loop says how large it will be before it is made.
   await page.getByLabel('Format of the form').selectOption({ label: 'GLB with its loop' });
   await expect(page.getByText(/takes about [\d.]+ MB/)).toBeVisible();
@@ -84,7 +128,11 @@ test('an artist drops a mesh file in, and a broken one is refused in words', asy
   await page.getByRole('button', { name: 'Replace', exact: true }).click();
   await choose(page, 'mesh file');
   const file = page.getByLabel('File, file');
-  await file.setInputFiles({ name: 'half.stl', mimeType: 'model/stl', buffer: Buffer.from('solid half\nfacet normal 0 0 1\nvertex 0 0 0') });
+  await file.setInputFiles({
+    name: 'half.stl',
+    mimeType: 'model/stl',
+    buffer: Buffer.from('solid half\nfacet normal 0 0 1\nvertex 0 0 0'),
+  });
   await expect(page.getByText(/"half.stl" was not taken in/)).toBeVisible();
   const tent = 'v -1 -1 -1\nv 1 -1 -1\nv 1 -1 1\nv -1 -1 1\nv 0 1 0\nf 1 2 5\nf 2 3 5\nf 3 4 5\nf 4 1 5\n';
   await file.setInputFiles({ name: 'tent.obj', mimeType: 'model/obj', buffer: Buffer.from(tent) });

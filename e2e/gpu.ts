@@ -25,22 +25,42 @@ export async function onGraphicsCard(page: Page, job: Job): Promise<number[]> {
       const shader = gl.createShader(type)!;
       gl.shaderSource(shader, source);
       gl.compileShader(shader);
-      if (!gl.getShaderParameter(shader, gl.COMPILE_STATUS)) throw new Error(`${gl.getShaderInfoLog(shader)}\n${source}`);
+      if (!gl.getShaderParameter(shader, gl.COMPILE_STATUS))
+        throw new Error(`${gl.getShaderInfoLog(shader)}\n${source}`);
       return shader;
     };
     const program = gl.createProgram()!;
-    gl.attachShader(program, compile(gl.VERTEX_SHADER, '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }'));
-    gl.attachShader(program, compile(gl.FRAGMENT_SHADER, `#version 300 es
+    gl.attachShader(
+      program,
+      compile(
+        gl.VERTEX_SHADER,
+        '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }',
+      ),
+    );
+    gl.attachShader(
+      program,
+      compile(
+        gl.FRAGMENT_SHADER,
+        `#version 300 es
 precision highp float; precision highp int; precision highp sampler2D;
 uniform sampler2D inputs;
 out ${whole ? 'uvec4' : 'vec4'} outcome;
 ${glsl}
 float i(int n) { return texelFetch(inputs, ivec2(n, int(gl_FragCoord.x)), 0).r; }
-void main() { outcome = ${result}; }`));
+void main() { outcome = ${result}; }`,
+      ),
+    );
     gl.linkProgram(program);
     if (!gl.getProgramParameter(program, gl.LINK_STATUS)) throw new Error(gl.getProgramInfoLog(program)!);
     gl.useProgram(program);
-    const texture = (internal: number, w: number, h: number, format: number, type: number, data: ArrayBufferView | null) => {
+    const texture = (
+      internal: number,
+      w: number,
+      h: number,
+      format: number,
+      type: number,
+      data: ArrayBufferView | null,
+    ) => {
       const t = gl.createTexture();
       gl.bindTexture(gl.TEXTURE_2D, t);
       gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.NEAREST);
@@ -48,7 +68,9 @@ void main() { outcome = ${result}; }`));
       gl.texImage2D(gl.TEXTURE_2D, 0, internal, w, h, 0, format, type, data);
       return t;
     };
-    const target = whole ? texture(gl.RGBA32UI, count, 1, gl.RGBA_INTEGER, gl.UNSIGNED_INT, null) : texture(gl.RGBA32F, count, 1, gl.RGBA, gl.FLOAT, null);
+    const target = whole
+      ? texture(gl.RGBA32UI, count, 1, gl.RGBA_INTEGER, gl.UNSIGNED_INT, null)
+      : texture(gl.RGBA32F, count, 1, gl.RGBA, gl.FLOAT, null);
     gl.bindFramebuffer(gl.FRAMEBUFFER, gl.createFramebuffer());
     gl.framebufferTexture2D(gl.FRAMEBUFFER, gl.COLOR_ATTACHMENT0, gl.TEXTURE_2D, target, 0);
     if (picture) {

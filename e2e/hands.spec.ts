@@ -1,5 +1,17 @@
 import { expect, test, type Page } from '@playwright/test';
-import { choose, difference, inWorkbench, openPiece, pinPreview, pixelsOf, setChoice, setNumber, settled, smallStarter, stage } from './artist';
+import {
+  choose,
+  difference,
+  inWorkbench,
+  openPiece,
+  pinPreview,
+  pixelsOf,
+  setChoice,
+  setNumber,
+  settled,
+  smallStarter,
+  stage,
+} from './artist';
 
 const cell = (page: Page, at: string) => page.locator(`[data-cell="${at}"]`);
 
@@ -58,7 +70,12 @@ test('after adding, removing, undoing and closing a dialog the keyboard is at th
   await expect(cell(page, 'swell/t2')).toBeFocused();
 });
 
-for (const [words, name] of [['gain', 'Gain'], ['contrast', 'Contrast'], ['clamp', 'Clamp'], ['power', 'Power']] as const) {
+for (const [words, name] of [
+  ['gain', 'Gain'],
+  ['contrast', 'Contrast'],
+  ['clamp', 'Clamp'],
+  ['power', 'Power'],
+] as const) {
   test(`the exact name comes first in the list of steps: ${words}`, async ({ page }) => {
     await cell(page, 'swell/t2').click();
     await page.keyboard.press('a');
@@ -74,7 +91,8 @@ test('a drag that the system takes away is over', async ({ page, context }) => {
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   const touch = await context.newCDPSession(page);
   await touch.send('Emulation.setTouchEmulationEnabled', { enabled: true });
-  const send = (type: 'touchStart' | 'touchMove' | 'touchCancel', points: { x: number; y: number }[]) => touch.send('Input.dispatchTouchEvent', { type, touchPoints: points });
+  const send = (type: 'touchStart' | 'touchMove' | 'touchCancel', points: { x: number; y: number }[]) =>
+    touch.send('Input.dispatchTouchEvent', { type, touchPoints: points });
   await send('touchStart', [{ x, y }]);
   await send('touchMove', [{ x: x + 20, y }]);
   await send('touchMove', [{ x: x + 60, y }]);

@@ -128,13 +128,16 @@ test('pictures that cannot be taken in are refused in words; a script in an SVG 
   const file = page.getByLabel('Picture, file');
   const drop = page.locator('[data-picture-drop]');
   for (const [name, buffer, words] of [
-    ['huge.png', pngOf(12_000, 12_000), /12,000 x 12,000 pixels/], ['broken.png', pngOf(64, 64), /broken/], ['letter.txt', Buffer.from('hello'), /not a picture/],
+    ['huge.png', pngOf(12_000, 12_000), /12,000 x 12,000 pixels/],
+    ['broken.png', pngOf(64, 64), /broken/],
+    ['letter.txt', Buffer.from('hello'), /not a picture/],
   ] as const) {
     await file.setInputFiles({ name, mimeType: 'image/png', buffer });
     await expect(page.getByText(words).first()).toBeVisible();
     await expect(drop).toContainText('Choir banner.png');
   }
-  const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="64" height="64"><script>window.ran = true; fetch("/ran")</script><rect width="64" height="64" fill="#20c040" onload="window.ran = true"/></svg>';
+  const svg =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="64" height="64"><script>window.ran = true; fetch("/ran")</script><rect width="64" height="64" fill="#20c040" onload="window.ran = true"/></svg>';
   await file.setInputFiles({ name: 'sign.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
   await expect(drop).toContainText('sign.svg');
   expect(await page.evaluate(() => 'ran' in window)).toBe(false);
@@ -158,7 +161,10 @@ test('a picture that vanished is said, and the rest is still drawn', async ({ pa
 test('rows are moved, bundled and copied into another piece', async ({ page }) => {
   await openPiece(page, smallStarter('estuary-cloth'));
   await inWorkbench(page);
-  const names = () => page.getByRole('button', { name: /^Strand / }).evaluateAll((all) => all.map((e) => e.getAttribute('aria-label')!.slice(7)));
+  const names = () =>
+    page
+      .getByRole('button', { name: /^Strand / })
+      .evaluateAll((all) => all.map((e) => e.getAttribute('aria-label')!.slice(7)));
   const before = await names();
   const fields = before.filter((n) => ['bands', 'dye'].includes(n));
   await page.getByRole('button', { name: `Strand ${fields[1]}`, exact: true }).click();
@@ -209,7 +215,10 @@ test('handles move what is selected, keys are dragged on the band, and all of it
   await expect(page.getByRole('button', { name: 'Put the camera here' })).toBeVisible();
 
   await page.getByRole('button', { name: 'Keys in tide' }).click();
-  await page.getByRole('slider', { name: /^Key 1 at frame/ }).first().press('ArrowUp');
+  await page
+    .getByRole('slider', { name: /^Key 1 at frame/ })
+    .first()
+    .press('ArrowUp');
   await expect(page.getByLabel('Key 1, value')).toHaveValue('-0.79');
   await setNumberKey(page, 'Key 2, frame', 3);
   await expect(page.locator('[data-seam]')).toHaveText('closes');

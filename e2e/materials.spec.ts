@@ -1,5 +1,16 @@
 import { expect, test, type Page } from '@playwright/test';
-import { difference, goToFrame, inWorkbench, makeStrand, pinPreview, seam, setNumber, settled, stage, variety } from './artist';
+import {
+  difference,
+  goToFrame,
+  inWorkbench,
+  makeStrand,
+  pinPreview,
+  seam,
+  setNumber,
+  settled,
+  stage,
+  variety,
+} from './artist';
 
 async function blank(page: Page, width: number, height: number, frames: number): Promise<void> {
   await page.goto('/');
@@ -10,18 +21,56 @@ async function blank(page: Page, width: number, height: number, frames: number):
   await setNumber(page, 'Length', frames);
 }
 
-test('an artist builds a torn banner from blank: a sample picture torn by panned noise, in bursts', async ({ page }) => {
+test('an artist builds a torn banner from blank: a sample picture torn by panned noise, in bursts', async ({
+  page,
+}) => {
   await blank(page, 192, 108, 24);
   // Only the crest of a cycle is left, and rounded up to on or off: frames 2 to 9 of 24 or so.
-  await makeStrand(page, 'signal', 'burst', ['cycle', { Turns: 1 }], ['join', { How: '=Subtract', Other: 0.5 }], ['round', { Way: '=Up' }], ['clamp']);
-  await makeStrand(page, 'field', 'rows', ['uv'], ['pan', { Travel: [0, 2, 0] }], ['pixelate', { Cells: [12, 0, 0] }], ['noise', { Style: '=Value', Scale: 6, Repeat: 6, Evolve: 0 }]);
-  await makeStrand(page, 'field', 'torn', ['take from', { Value: '~rows' }], ['join', { How: '=Multiply', Other: '~burst' }]);
-  await makeStrand(page, 'field', 'print', ['uv'], ['distort', { By: '~torn', Direction: [0, 1, 0], Amount: 0.3 }], ['picture', { Beyond: '=Held' }]);
+  await makeStrand(
+    page,
+    'signal',
+    'burst',
+    ['cycle', { Turns: 1 }],
+    ['join', { How: '=Subtract', Other: 0.5 }],
+    ['round', { Way: '=Up' }],
+    ['clamp'],
+  );
+  await makeStrand(
+    page,
+    'field',
+    'rows',
+    ['uv'],
+    ['pan', { Travel: [0, 2, 0] }],
+    ['pixelate', { Cells: [12, 0, 0] }],
+    ['noise', { Style: '=Value', Scale: 6, Repeat: 6, Evolve: 0 }],
+  );
+  await makeStrand(
+    page,
+    'field',
+    'torn',
+    ['take from', { Value: '~rows' }],
+    ['join', { How: '=Multiply', Other: '~burst' }],
+  );
+  await makeStrand(
+    page,
+    'field',
+    'print',
+    ['uv'],
+    ['distort', { By: '~torn', Direction: [0, 1, 0], Amount: 0.3 }],
+    ['picture', { Beyond: '=Held' }],
+  );
   await page.getByRole('button', { name: 'Samples' }).click();
   await page.getByRole('menuitem', { name: 'Choir banner' }).click();
   await expect(page.locator('[data-picture-drop]')).toContainText('choir-banner.png');
   await makeStrand(page, 'form', 'cloth', ['grid', { Lies: '=As a wall', Columns: 4, Rows: 4, Width: 3.56, Depth: 2 }]);
-  await makeStrand(page, 'surface', 'linen', ['lit'], ['colour', { Colour: '~print' }], ['shading', { Shading: '=Flat' }]);
+  await makeStrand(
+    page,
+    'surface',
+    'linen',
+    ['lit'],
+    ['colour', { Colour: '~print' }],
+    ['shading', { Shading: '=Flat' }],
+  );
   await makeStrand(page, 'stage', 'hall', ['camera', { Position: [0, 0, 3.6] }], ['place']);
   await makeStrand(page, 'finish', 'out', ['shoot']);
 
@@ -37,15 +86,52 @@ test('an artist builds a torn banner from blank: a sample picture torn by panned
   expect(difference(whole, await settled(stage(page)))).toBe(0);
 });
 
-test('an artist builds a burning lantern from blank: cut by noise, with a glowing edge and a shadow that burns too', async ({ page }) => {
+test('an artist builds a burning lantern from blank: cut by noise, with a glowing edge and a shadow that burns too', async ({
+  page,
+}) => {
   await blank(page, 128, 128, 24);
-  await makeStrand(page, 'signal', 'burn', ['cycle', { Turns: 1, Shift: 0.75 }], ['remap', { 'To low': 0.1, 'To high': 0.6 }]);
-  await makeStrand(page, 'field', 'left', ['position'], ['fractal', { Scale: 1.5, Octaves: 3, Evolve: 0 }], ['remap', { 'From low': -0.6, 'From high': 0.6 }], ['join', { How: '=Subtract', Other: '~burn' }]);
-  await makeStrand(page, 'field', 'edge', ['take from', { Value: '~left' }], ['remap', { 'From low': 0.08, 'From high': 0, Beyond: '=Held at the ends' }]);
+  await makeStrand(
+    page,
+    'signal',
+    'burn',
+    ['cycle', { Turns: 1, Shift: 0.75 }],
+    ['remap', { 'To low': 0.1, 'To high': 0.6 }],
+  );
+  await makeStrand(
+    page,
+    'field',
+    'left',
+    ['position'],
+    ['fractal', { Scale: 1.5, Octaves: 3, Evolve: 0 }],
+    ['remap', { 'From low': -0.6, 'From high': 0.6 }],
+    ['join', { How: '=Subtract', Other: '~burn' }],
+  );
+  await makeStrand(
+    page,
+    'field',
+    'edge',
+    ['take from', { Value: '~left' }],
+    ['remap', { 'From low': 0.08, 'From high': 0, Beyond: '=Held at the ends' }],
+  );
   await makeStrand(page, 'form', 'lantern', ['ball', { Columns: 40, Rows: 24 }]);
-  await makeStrand(page, 'surface', 'paper', ['lit'], ['glow', { Strength: '~edge' }], ['cut', { By: '~left', Edge: 0 }]);
+  await makeStrand(
+    page,
+    'surface',
+    'paper',
+    ['lit'],
+    ['glow', { Strength: '~edge' }],
+    ['cut', { By: '~left', Edge: 0 }],
+  );
   await makeStrand(page, 'surface', 'boards', ['lit']);
-  await makeStrand(page, 'stage', 'loft', ['camera', { Position: [0, 2.2, 4.5] }], ['place', { Surface: '~paper' }], ['floor', { Level: -1.1, Surface: '~boards' }], ['sun']);
+  await makeStrand(
+    page,
+    'stage',
+    'loft',
+    ['camera', { Position: [0, 2.2, 4.5] }],
+    ['place', { Surface: '~paper' }],
+    ['floor', { Level: -1.1, Surface: '~boards' }],
+    ['sun'],
+  );
   await makeStrand(page, 'finish', 'out', ['shoot']);
 
   await expect(seam(page)).toHaveText('closes');
@@ -57,7 +143,8 @@ test('an artist builds a burning lantern from blank: cut by noise, with a glowin
   // The floor to the lower left lies in the shadow: where the paper is gone, light falls through.
   const shade = (p: typeof whole) => {
     let sum = 0;
-    for (let y = Math.floor(p.height * 0.7); y < p.height * 0.92; y++) for (let x = Math.floor(p.width * 0.3); x < p.width * 0.7; x++) sum += p.data[4 * (y * p.width + x)]!;
+    for (let y = Math.floor(p.height * 0.7); y < p.height * 0.92; y++)
+      for (let x = Math.floor(p.width * 0.3); x < p.width * 0.7; x++) sum += p.data[4 * (y * p.width + x)]!;
     return sum;
   };
   expect(Math.abs(shade(burnt) - shade(whole)) / shade(whole)).toBeGreaterThan(0.005);

@@ -26,7 +26,8 @@ function random(seed: number): () => number {
   };
 }
 
-const parts = (from: number, size: number) => (size === 1 ? `i(${from})` : `vec${size}(${Array.from({ length: size }, (_, k) => `i(${from + k})`).join(', ')})`);
+const parts = (from: number, size: number) =>
+  size === 1 ? `i(${from})` : `vec${size}(${Array.from({ length: size }, (_, k) => `i(${from + k})`).join(', ')})`;
 
 function expectAlike(name: string, gpu: number[], cpu: number[], rows: number[], width: number): void {
   let worst = { off: 0, at: -1 };
@@ -35,7 +36,10 @@ function expectAlike(name: string, gpu: number[], cpu: number[], rows: number[],
     if (!(off <= worst.off)) worst = { off, at: k };
   });
   const row = Math.floor(worst.at / 4);
-  expect(worst.off, `${name} at ${rows.slice(row * width, (row + 1) * width).join(' ')}: card ${gpu[worst.at]}, processor ${cpu[worst.at]}`).toBeLessThanOrEqual(TOLERANCE);
+  expect(
+    worst.off,
+    `${name} at ${rows.slice(row * width, (row + 1) * width).join(' ')}: card ${gpu[worst.at]}, processor ${cpu[worst.at]}`,
+  ).toBeLessThanOrEqual(TOLERANCE);
 }
 
 /** A small picture of every shade, in slot 0 on both processors. */
@@ -46,7 +50,13 @@ const PICTURE: Pixels = (() => {
 
 /** Compares one expression of scalars `i(n)` on both processors. */
 async function compare(name: string, glsl: string, result: string, rows: number[], width: number): Promise<number[]> {
-  const gpu = await onGraphicsCard(page, { glsl: `${SAMPLERS}${glsl}`, result, width, rows, picture: { ...PICTURE, data: [...PICTURE.data] } });
+  const gpu = await onGraphicsCard(page, {
+    glsl: `${SAMPLERS}${glsl}`,
+    result,
+    width,
+    rows,
+    picture: { ...PICTURE, data: [...PICTURE.data] },
+  });
   const inputs = Array.from({ length: width }, (_, k) => `float x${k}`).join(', ');
   const source = `${glsl}\nvec4 probe(${inputs}) { return ${result.replace(/\bi\((\d+)\)/g, 'x$1')}; }`;
   const processor = Processor.loadNow(compile(source, ['probe']));
@@ -86,7 +96,13 @@ test('whole-number hashes agree bit for bit', async () => {
 });
 
 /** Every function of the library that takes and gives floats, as the checker sees it. */
-const LIBRARY_FUNCTIONS = checkProgram(ALL).functions.filter((f) => f.returns.scalar === 'float' && f.returns.shape !== 'struct' && f.name !== 'pictureTexel' && f.params.every((p) => p.local.type.shape === 'scalar' || p.local.type.shape === 'vector'));
+const LIBRARY_FUNCTIONS = checkProgram(ALL).functions.filter(
+  (f) =>
+    f.returns.scalar === 'float' &&
+    f.returns.shape !== 'struct' &&
+    f.name !== 'pictureTexel' &&
+    f.params.every((p) => p.local.type.shape === 'scalar' || p.local.type.shape === 'vector'),
+);
 
 for (const [k, func] of LIBRARY_FUNCTIONS.entries()) {
   const title = `${func.name}(${func.params.map((p) => p.local.type.name).join(', ')})`;
@@ -97,9 +113,24 @@ for (const [k, func] of LIBRARY_FUNCTIONS.entries()) {
       const from = width;
       width += type.size;
       const value = parts(from, type.size);
-      if (type.scalar === 'float') return /period|repeat|cells/.test(name) ? `floor(abs(${value}) * 0.4)` : name === 'octaves' ? `abs(${value}) * 0.5` : name === 'kelvin' ? `abs(${value}) * 1500.0` : name === 'd' ? `${value} * 0.08` : /jitter|circling|depth|opening/.test(name) ? `abs(${value}) * 0.125` : value;
+      if (type.scalar === 'float')
+        return /period|repeat|cells/.test(name)
+          ? `floor(abs(${value}) * 0.4)`
+          : name === 'octaves'
+            ? `abs(${value}) * 0.5`
+            : name === 'kelvin'
+              ? `abs(${value}) * 1500.0`
+              : name === 'd'
+                ? `${value} * 0.08`
+                : /jitter|circling|depth|opening/.test(name)
+                  ? `abs(${value}) * 0.125`
+                  : value;
       if (type.scalar === 'bool') return `(${value} > 0.0)`;
-      return type.scalar === 'uint' ? (type.size === 1 ? `(uint(int(abs(${value}) * 1000.0)) * 2654435761u)` : `uvec${type.size}(ivec${type.size}(abs(${value}) * 1000.0))`) : `int(abs(${value}) * 0.3)`;
+      return type.scalar === 'uint'
+        ? type.size === 1
+          ? `(uint(int(abs(${value}) * 1000.0)) * 2654435761u)`
+          : `uvec${type.size}(ivec${type.size}(abs(${value}) * 1000.0))`
+        : `int(abs(${value}) * 0.3)`;
     });
     const rows = Array.from({ length: COUNT * width }, () => Math.fround(next() * 16 - 8));
     const call = `${func.name}(${args.join(', ')})`;
@@ -129,7 +160,10 @@ function scalarsOf(param: Param, next: () => number): number[] {
 }
 
 /** A step as one expression over a row: the place, what runs in, then every parameter. */
-function stepExpression(d: StepDefinition, takes: RunType | null): { call: string; row: (next: () => number) => number[]; width: number } {
+function stepExpression(
+  d: StepDefinition,
+  takes: RunType | null,
+): { call: string; row: (next: () => number) => number[]; width: number } {
   let width = 0;
   const take = (size: number) => {
     const text = parts(width, size);
@@ -139,17 +173,28 @@ function stepExpression(d: StepDefinition, takes: RunType | null): { call: strin
   const place = `Place(${PLACE_FIELDS.map((f) => take(f.size)).join(', ')})`;
   const structs: Partial<Record<RunType, readonly { size: number }[]>> = { surface: SURFACE_FIELDS };
   const sizes: Partial<Record<RunType, number>> = { float: 1, vec2: 2, vec3: 3, form: 3, image: 3 };
-  const running = takes ? (structs[takes] ? `Surface(${structs[takes]!.map((f) => take(f.size)).join(', ')})` : take(sizes[takes]!)) : null;
+  const running = takes
+    ? structs[takes]
+      ? `Surface(${structs[takes]!.map((f) => take(f.size)).join(', ')})`
+      : take(sizes[takes]!)
+    : null;
   const runningSize = width - PLACE_SIZE;
   const params = heard(d);
-  const args = params.map((p) => (paramType(p) === 'int' ? `int(${take(1)} + 0.5)` : take(paramType(p) === 'float' ? 1 : 3)));
+  const args = params.map((p) =>
+    paramType(p) === 'int' ? `int(${take(1)} + 0.5)` : take(paramType(p) === 'float' ? 1 : 3),
+  );
   return {
     call: `${stepFunctionName(d)}(${[place, ...(running ? [running] : []), ...args].join(', ')})`,
     width,
     row: (next) => {
       const at = Array.from({ length: PLACE_SIZE }, () => Math.fround(next() * 4 - 2));
       at[PLACE_SIZE - 1] = Math.fround(next());
-      const before = Array.from({ length: runningSize }, () => Math.fround(next() * (takes === 'image' || takes === 'surface' ? 1 : 4) - (takes === 'image' || takes === 'surface' ? 0 : 2)));
+      const before = Array.from({ length: runningSize }, () =>
+        Math.fround(
+          next() * (takes === 'image' || takes === 'surface' ? 1 : 4) -
+            (takes === 'image' || takes === 'surface' ? 0 : 2),
+        ),
+      );
       return [...at, ...before, ...params.flatMap((p) => scalarsOf(p, next))];
     },
   };
@@ -164,13 +209,17 @@ for (const [k, d] of WITH_GLSL.entries()) {
       const resolved = d.resolve?.({ params: {} }, takes) ?? d;
       const gives = outputType(resolved, takes);
       const moments = resolved.params.filter((p) => p.per === 'moment');
-      const own = takes && `${glslType(takes)} ownRow(Place q) { return ${glslType(takes)}(waveSine(q.uv.x * 2.0 + q.rest.y) + q.screen.y); }`;
+      const own =
+        takes &&
+        `${glslType(takes)} ownRow(Place q) { return ${glslType(takes)}(waveSine(q.uv.x * 2.0 + q.rest.y) + q.screen.y); }`;
       const glsl = `${ALL}\n${d.again ? own : ''}\n${moments.map((p) => `vec3 own_${p.id}(Place q) { return vec3(waveSine(q.phase), q.rest.x, 0.2); }`).join('\n')}\n${stepFunction(resolved, takes, gives, undefined, 'ownRow', undefined, Object.fromEntries(moments.map((p) => [p.id, `own_${p.id}`])))}`;
       const { call, row, width } = stepExpression(resolved, takes);
       const next = random(k + 77);
       const rows = Array.from({ length: COUNT }, () => row(next)).flat();
       const results: Record<string, string[]> = {
-        float: [`vec4(${call}, 0.0, 0.0, 0.0)`], vec2: [`vec4(${call}, 0.0, 0.0)`], vec3: [`vec4(${call}, 0.0)`],
+        float: [`vec4(${call}, 0.0, 0.0, 0.0)`],
+        vec2: [`vec4(${call}, 0.0, 0.0)`],
+        vec3: [`vec4(${call}, 0.0)`],
         Surface: SURFACE_FIELDS.map((f) => `vec4(${call}.${f.name}${', 0.0'.repeat(4 - f.size)})`),
       };
       for (const result of results[glslType(gives)]!) await compare(d.op, glsl, result, rows, width);
@@ -181,10 +230,14 @@ for (const [k, d] of WITH_GLSL.entries()) {
 /** Numbers at which patterns are cut: whole numbers, halves, quarters, tenths and thirds. */
 const USUAL = [0, 0.1, 0.2, 0.25, 0.3, 1 / 3, 0.5, 0.6, 0.7, 0.75, 0.9, 1, 1.5, 2, 3, -0.25, -0.5, -1, -2];
 /** Where each field is worked out: the same numbers in every order, at the beginning, a third and the end of the loop. */
-const USUAL_PLACES = USUAL.flatMap((a, i) => [1, 4, 7, 11].flatMap((by) => [0, 1 / 3, 0.5, 1].map((phase) => {
-  const at = [a, USUAL[(i + by) % USUAL.length]!, USUAL[(i + 2 * by) % USUAL.length]!];
-  return { rest: at, world: at, uv: at.slice(0, 2), screen: at.slice(0, 2), face: i, copy: i, copies: 7, phase };
-})));
+const USUAL_PLACES = USUAL.flatMap((a, i) =>
+  [1, 4, 7, 11].flatMap((by) =>
+    [0, 1 / 3, 0.5, 1].map((phase) => {
+      const at = [a, USUAL[(i + by) % USUAL.length]!, USUAL[(i + 2 * by) % USUAL.length]!];
+      return { rest: at, world: at, uv: at.slice(0, 2), screen: at.slice(0, 2), face: i, copy: i, copies: 7, phase };
+    }),
+  ),
+);
 const USUAL_ROWS = [...placeRows(USUAL_PLACES)];
 
 /** Runs the last strand of a piece on both processors at the usual places: three numbers each. */
@@ -198,23 +251,52 @@ async function compareField(name: string, piece: Piece): Promise<void> {
   await compare(name, woven.glsl, `vec4(pointOf(${woven.functions[0]!.name}(${place})), 0.0)`, USUAL_ROWS, PLACE_SIZE);
 }
 
-const SOURCES: Partial<Record<RunType, [string, Record<string, Value>]>> = { float: ['field.gradient', { shape: 'linear', beyond: 'goes on' }], vec2: ['field.uv', {}], vec3: ['field.position', {}] };
+const SOURCES: Partial<Record<RunType, [string, Record<string, Value>]>> = {
+  float: ['field.gradient', { shape: 'linear', beyond: 'goes on' }],
+  vec2: ['field.uv', {}],
+  vec3: ['field.position', {}],
+};
 /** Counts and edges as artists set them; other numbers stay as they are at first. */
 const SET: Record<string, Value> = {
-  count: [10, 4, 3], cells: [10, 4, 3], levels: 5, to: 0.1, edge: 0.5, columns: 10, rows: 5, wedges: 5, sides: 5, turns: 3, spins: 1,
-  colours: [0, 0.25, 0.5, 0.75, 1].map((at, i) => ({ at, colour: `#${String(i * 2).repeat(6)}` })), curve: [{ x: 0, y: 0 }, { x: 0.5, y: 1 }, { x: 0.5, y: 0.2 }, { x: 1, y: 0.7 }],
+  count: [10, 4, 3],
+  cells: [10, 4, 3],
+  levels: 5,
+  to: 0.1,
+  edge: 0.5,
+  columns: 10,
+  rows: 5,
+  wedges: 5,
+  sides: 5,
+  turns: 3,
+  spins: 1,
+  colours: [0, 0.25, 0.5, 0.75, 1].map((at, i) => ({ at, colour: `#${String(i * 2).repeat(6)}` })),
+  curve: [
+    { x: 0, y: 0 },
+    { x: 0.5, y: 1 },
+    { x: 0.5, y: 0.2 },
+    { x: 1, y: 0.7 },
+  ],
 };
 
 /** A step behind a source that gives the usual numbers, its choices in place `choice`. */
 function usualPiece(d: StepDefinition, takes: RunType | null, choice: number): Piece {
-  const params = Object.fromEntries(d.params.flatMap((p): [string, Value][] => {
-    if (p.type === 'choice') return [[p.id, p.options[choice % p.options.length]!.id]];
-    const set = SET[p.id];
-    return set !== undefined && (p.type === 'number') === (typeof set === 'number') ? [[p.id, set]] : p.type === 'number' && Array.isArray(set) && p.id === 'count' ? [[p.id, 4]] : [];
-  }));
+  const params = Object.fromEntries(
+    d.params.flatMap((p): [string, Value][] => {
+      if (p.type === 'choice') return [[p.id, p.options[choice % p.options.length]!.id]];
+      const set = SET[p.id];
+      return set !== undefined && (p.type === 'number') === (typeof set === 'number')
+        ? [[p.id, set]]
+        : p.type === 'number' && Array.isArray(set) && p.id === 'count'
+          ? [[p.id, 4]]
+          : [];
+    }),
+  );
   if (takes === null) return addStrand(blankPiece(), 'field', 'own', d.op, params);
   const [op, given] = SOURCES[takes]!;
-  const begun = takes === 'float' ? addStep(addStrand(blankPiece(), 'field', 'own', 'field.position'), 's1', 1, op, given) : addStrand(blankPiece(), 'field', 'own', op, given);
+  const begun =
+    takes === 'float'
+      ? addStep(addStrand(blankPiece(), 'field', 'own', 'field.position'), 's1', 1, op, given)
+      : addStrand(blankPiece(), 'field', 'own', op, given);
   return addStep(begun, 's1', takes === 'float' ? 2 : 1, d.op, params);
 }
 
@@ -222,14 +304,23 @@ for (const d of CATALOGUE.filter((each) => each.op.startsWith('field.') && !each
   test(`at the places where patterns are cut: ${d.op}`, async () => {
     const choices = Math.min(5, Math.max(1, ...d.params.map((p) => (p.type === 'choice' ? p.options.length : 1))));
     for (const takes of d.takes.length > 0 ? d.takes : [null]) {
-      for (let choice = 0; choice < choices; choice++) await compareField(`${d.op} of ${takes}, choice ${choice}`, usualPiece(d, takes, choice));
+      for (let choice = 0; choice < choices; choice++)
+        await compareField(`${d.op} of ${takes}, choice ${choice}`, usualPiece(d, takes, choice));
     }
   });
 }
 
 test('keys and waves of signals agree where they jump', async () => {
-  const keys = [{ at: 0, value: 0, ease: 'held' as const }, { at: 1 / 3, value: 1, ease: 'held' as const }, { at: 0.5, value: 0.2, ease: 'linear' as const }, { at: 0.75, value: 0.9, ease: 'eased' as const }];
+  const keys = [
+    { at: 0, value: 0, ease: 'held' as const },
+    { at: 1 / 3, value: 1, ease: 'held' as const },
+    { at: 0.5, value: 0.2, ease: 'linear' as const },
+    { at: 0.75, value: 0.9, ease: 'eased' as const },
+  ];
   await compareField('keys', addStrand(blankPiece(), 'signal', 'own', 'signal.keys', { keys }));
-  for (const wave of ['saw', 'pulse', 'triangle', 'sine']) for (const turns of [1, 2, 3]) await compareField(`${wave} ${turns}`, addStrand(blankPiece(), 'signal', 'own', 'signal.cycle', { wave, turns }));
-  for (const steps of [2, 3, 8]) await compareField(`random ${steps}`, addStrand(blankPiece(), 'signal', 'own', 'signal.random', { steps }));
+  for (const wave of ['saw', 'pulse', 'triangle', 'sine'])
+    for (const turns of [1, 2, 3])
+      await compareField(`${wave} ${turns}`, addStrand(blankPiece(), 'signal', 'own', 'signal.cycle', { wave, turns }));
+  for (const steps of [2, 3, 8])
+    await compareField(`random ${steps}`, addStrand(blankPiece(), 'signal', 'own', 'signal.random', { steps }));
 });

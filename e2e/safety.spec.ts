@@ -43,7 +43,12 @@ test('the policy forbids eval and foreign scripts, and nothing of ours breaks it
 test('names and notes of a stranger’s piece are text and nothing else', async ({ page }) => {
   const evil = '<img src=x onerror="window.evil=1"><script>window.evil=1</script>';
   const piece = smallStarter('tidewater-veil');
-  await openPiece(page, { ...piece, name: evil, note: evil, strands: piece.strands.map((s) => ({ ...s, name: `${evil.slice(0, 40)} ${s.name}` })) });
+  await openPiece(page, {
+    ...piece,
+    name: evil,
+    note: evil,
+    strands: piece.strands.map((s) => ({ ...s, name: `${evil.slice(0, 40)} ${s.name}` })),
+  });
   await inWorkbench(page);
   await expect(page.getByLabel('Name of the piece')).toHaveValue(evil);
   await expect(seam(page)).toHaveText('closes');
@@ -84,7 +89,13 @@ test('full storage is said, and the last good version stays', async ({ page }) =
 });
 
 test('a form beyond the limit is refused in words and the picture goes on', async ({ page }) => {
-  const narrow = setParam(setParam(smallStarter('tidewater-veil'), 'sea', 't1', 'columns', 4), 'sea', 't1', 'rows', 2000);
+  const narrow = setParam(
+    setParam(smallStarter('tidewater-veil'), 'sea', 't1', 'columns', 4),
+    'sea',
+    't1',
+    'rows',
+    2000,
+  );
   await openPiece(page, narrow);
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Grid in sea' }).click();
@@ -99,7 +110,21 @@ test('a stranger’s text that is more than can be read is said at its step, and
   const chain = `return ${Array(3001).fill('v.x').join('+')};`;
   const structs = `struct A0 { vec4 a; };${Array.from({ length: 9 }, (_, i) => `struct A${i + 1} { A${i} a; A${i} b; A${i} c; A${i} d; };`).join('')}`;
   const piece = smallStarter('tidewater-veil');
-  const strands = piece.strands.map((s) => (s.id === 'crest' ? { ...s, steps: [...s.steps, ...[chain, structs, `const float constructor = 0.5;\nreturn v.x;`].map((text, i) => ({ id: `x${i}`, op: 'field.code', params: { text } }))] } : s));
+  const strands = piece.strands.map((s) =>
+    s.id === 'crest'
+      ? {
+          ...s,
+          steps: [
+            ...s.steps,
+            ...[chain, structs, `const float constructor = 0.5;\nreturn v.x;`].map((text, i) => ({
+              id: `x${i}`,
+              op: 'field.code',
+              params: { text },
+            })),
+          ],
+        }
+      : s,
+  );
   await openPiece(page, { ...piece, strands });
   await inWorkbench(page);
   await page.locator('[data-cell="crest/x0"]').click();
@@ -118,19 +143,46 @@ test('the shelf survives a kept piece that cannot be worked out, and deletes it'
   // As an entry of long ago might be: nothing that is kept is trusted.
   await page.evaluate(async () => {
     const open = indexedDB.open('calm-lattice');
-    const db = await new Promise<IDBDatabase>((resolve) => { open.onsuccess = () => resolve(open.result); });
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      open.onsuccess = () => resolve(open.result);
+    });
     const store = db.transaction('pieces', 'readwrite').objectStore('pieces');
-    const strands = Array.from({ length: 400 }, (_, k) => ({ id: `s${k}`, kind: 'field', name: `n${k}`, steps: Array.from({ length: 1500 }, (_, i) => ({ id: `t${i}`, op: i === 0 ? 'field.from' : 'field.gain', params: {} })) }));
-    const piece = { format: 'calm-lattice', version: 2, name: 'Endless', note: '', picture: { width: 64, height: 64, background: '#000000' }, loop: { frames: 10, rate: 10, play: 'loop' }, strands, controls: [], looks: [], bundles: [], assets: [] };
+    const strands = Array.from({ length: 400 }, (_, k) => ({
+      id: `s${k}`,
+      kind: 'field',
+      name: `n${k}`,
+      steps: Array.from({ length: 1500 }, (_, i) => ({
+        id: `t${i}`,
+        op: i === 0 ? 'field.from' : 'field.gain',
+        params: {},
+      })),
+    }));
+    const piece = {
+      format: 'calm-lattice',
+      version: 2,
+      name: 'Endless',
+      note: '',
+      picture: { width: 64, height: 64, background: '#000000' },
+      loop: { frames: 10, rate: 10, play: 'loop' },
+      strands,
+      controls: [],
+      looks: [],
+      bundles: [],
+      assets: [],
+    };
     store.put({ id: 'endless', name: 'Endless', changed: Date.now(), piece }, 'endless');
-    await new Promise((resolve) => { store.transaction.oncomplete = resolve; });
+    await new Promise((resolve) => {
+      store.transaction.oncomplete = resolve;
+    });
     db.close();
   });
   await page.reload();
   const card = page.getByRole('article', { name: 'Endless' });
   await expect(card.getByText('This entry cannot be opened')).toBeVisible();
   // The other card is drawn all the same.
-  await expect.poll(async () => variety(await pixelsOf(page.getByRole('article', { name: 'Lamp Room' }).locator('canvas')))).toBeGreaterThan(8);
+  await expect
+    .poll(async () => variety(await pixelsOf(page.getByRole('article', { name: 'Lamp Room' }).locator('canvas'))))
+    .toBeGreaterThan(8);
   await card.getByRole('button', { name: 'More for Endless' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
   await expect(card).toHaveCount(0);
@@ -145,7 +197,9 @@ test('where nothing can be kept that is said, and the piece can be made and take
   await page.goto('/');
   await page.getByRole('button', { name: 'Start blank' }).click();
   await inWorkbench(page);
-  await expect(page.getByRole('alert').filter({ hasText: 'not kept: This browser does not let pages keep data' })).toBeVisible();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'not kept: This browser does not let pages keep data' }),
+  ).toBeVisible();
   await setNumber(page, 'Width', 192);
   await page.getByRole('button', { name: 'Take away' }).click();
   const file = await taken(page, () => page.getByRole('button', { name: 'Take the piece' }).click());
@@ -188,21 +242,45 @@ test.describe('the routes', () => {
   });
 
   test('check a posted piece with the same messages', async ({ request }) => {
-    const good = await request.post('/api/check', { data: writePiece(STARTERS[0]!.piece), headers: { 'content-type': 'application/json' } });
+    const good = await request.post('/api/check', {
+      data: writePiece(STARTERS[0]!.piece),
+      headers: { 'content-type': 'application/json' },
+    });
     expect(await good.json()).toMatchObject({ ok: true, closes: true, problems: [] });
     const bad = await request.post('/api/check', { data: '{"a":1}', headers: { 'content-type': 'application/json' } });
-    expect([bad.status(), await bad.json()]).toEqual([422, expect.objectContaining({ ok: false, code: 'not-a-piece' })]);
+    expect([bad.status(), await bad.json()]).toEqual([
+      422,
+      expect.objectContaining({ ok: false, code: 'not-a-piece' }),
+    ]);
   });
 
-  test('answer others while a piece that takes long is checked, and say that it takes too long', async ({ request }) => {
+  test('answer others while a piece that takes long is checked, and say that it takes too long', async ({
+    request,
+  }) => {
     // Each breaks at the seam and is tried out anew with what might mend it.
-    const strand = (k: number) => ({ id: `s${k}`, kind: 'field', name: `n${k}`, steps: [{ id: 't1', op: 'field.position', params: {} }, { id: 't2', op: 'field.fractal', params: { evolve: 1.5, octaves: 10 } }] });
-    const slow = { ...STARTERS[0]!.piece, strands: Array.from({ length: 500 }, (_, k) => strand(k)), controls: [], looks: [], bundles: [] };
-    let isChecked = false;
-    const checking = request.post('/api/check', { data: JSON.stringify(slow), headers: { 'content-type': 'application/json' } }).then((answer) => {
-      isChecked = true;
-      return answer;
+    const strand = (k: number) => ({
+      id: `s${k}`,
+      kind: 'field',
+      name: `n${k}`,
+      steps: [
+        { id: 't1', op: 'field.position', params: {} },
+        { id: 't2', op: 'field.fractal', params: { evolve: 1.5, octaves: 10 } },
+      ],
     });
+    const slow = {
+      ...STARTERS[0]!.piece,
+      strands: Array.from({ length: 500 }, (_, k) => strand(k)),
+      controls: [],
+      looks: [],
+      bundles: [],
+    };
+    let isChecked = false;
+    const checking = request
+      .post('/api/check', { data: JSON.stringify(slow), headers: { 'content-type': 'application/json' } })
+      .then((answer) => {
+        isChecked = true;
+        return answer;
+      });
     expect((await request.get('/api/starters')).status()).toBe(200);
     expect(isChecked).toBe(false);
     const answer = await checking;
@@ -210,10 +288,16 @@ test.describe('the routes', () => {
   });
 
   test('turn away addresses that are not well written and methods that are not known', async ({ baseURL }) => {
-    const ask = (method: string, path: string) => new Promise<number>((resolve, reject) => {
-      const { hostname, port } = new URL(baseURL!);
-      httpRequest({ hostname, port, method, path }, (answer) => { answer.resume(); resolve(answer.statusCode ?? 0); }).on('error', reject).end();
-    });
+    const ask = (method: string, path: string) =>
+      new Promise<number>((resolve, reject) => {
+        const { hostname, port } = new URL(baseURL!);
+        httpRequest({ hostname, port, method, path }, (answer) => {
+          answer.resume();
+          resolve(answer.statusCode ?? 0);
+        })
+          .on('error', reject)
+          .end();
+      });
     expect(await ask('GET', '/piece/%E0%A4%A')).toBe(400);
     expect(await ask('TRACE', '/')).toBe(405);
     expect(await ask('GET', '/piece/%20')).toBe(200);
@@ -221,7 +305,10 @@ test.describe('the routes', () => {
 
   test('refuse bodies that are too large', async ({ request }) => {
     for (const route of ['/api/check', '/api/starters']) {
-      const answer = await request.post(route, { data: 'x'.repeat(5 * 1024 * 1024), headers: { 'content-type': 'application/json' } });
+      const answer = await request.post(route, {
+        data: 'x'.repeat(5 * 1024 * 1024),
+        headers: { 'content-type': 'application/json' },
+      });
       expect([route, answer.status()]).toEqual([route, 413]);
       expect(await answer.json()).toMatchObject({ code: 'too-large' });
     }

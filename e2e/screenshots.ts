@@ -9,7 +9,12 @@ const FOLDER = 'docs/screenshots';
 const STILL = 672;
 /** Part of the loop at which stills are taken. */
 const MOMENT = 0.3;
-const MOMENTS: Record<string, number> = { 'torn-banner': 0, 'tide-gauge': 0.2, 'lantern-ash': 0.35, 'gull-chart': 0.48 };
+const MOMENTS: Record<string, number> = {
+  'torn-banner': 0,
+  'tide-gauge': 0.2,
+  'lantern-ash': 0.35,
+  'gull-chart': 0.48,
+};
 
 test.beforeAll(async () => {
   await mkdir(FOLDER, { recursive: true });
@@ -19,7 +24,13 @@ test.beforeAll(async () => {
 for (const { id, piece } of STARTERS) {
   test(`still of ${piece.name}`, async ({ page }) => {
     const scale = STILL / Math.max(piece.picture.width, piece.picture.height);
-    await openPiece(page, setPicture(piece, { width: Math.round(piece.picture.width * scale), height: Math.round(piece.picture.height * scale) }));
+    await openPiece(
+      page,
+      setPicture(piece, {
+        width: Math.round(piece.picture.width * scale),
+        height: Math.round(piece.picture.height * scale),
+      }),
+    );
     await inWorkbench(page);
     const steps = Math.round((piece.loop.frames * (MOMENTS[id] ?? MOMENT)) / 10);
     await page.getByRole('slider', { name: 'Playhead' }).focus();
@@ -110,7 +121,10 @@ test('copies that are lined up, and a mesh that is too coarse', async ({ page })
   await page.screenshot({ path: `${FOLDER}/copies.png` });
   await openPiece(page, setParam(STARTERS[0]!.piece, 'sea', 't1', 'columns', 24));
   await inWorkbench(page);
-  await page.getByRole('button', { name: /^Checks/ }).filter({ hasText: '1' }).click();
+  await page
+    .getByRole('button', { name: /^Checks/ })
+    .filter({ hasText: '1' })
+    .click();
   await page.getByRole('button', { name: 'Mark on the stage' }).click();
   await expect(page.getByRole('img', { name: /edges too long/ })).toHaveAttribute('d', /M/);
   await settled(page.getByRole('application'));

@@ -43,8 +43,16 @@ const bad: [string, () => string, RegExp][] = [
   ['is not JSON', () => 'just words', /not JSON/],
   ['is not a piece', () => '{"hello": 1}', /not a piece/],
   ['is newer', () => veil().replace('"version": 2', '"version": 9'), /newer Calm Lattice/],
-  ['links to nowhere', () => veil().replaceAll('"link": "breath"', '"link": "gone"'), /strand "gone", which is not in the file/],
-  ['has a cycle', () => writePiece(setParam(smallStarter('tidewater-veil'), 'swell', 't3', 'low', { link: 'crest' })), /feed each other in a circle: "swell"/],
+  [
+    'links to nowhere',
+    () => veil().replaceAll('"link": "breath"', '"link": "gone"'),
+    /strand "gone", which is not in the file/,
+  ],
+  [
+    'has a cycle',
+    () => writePiece(setParam(smallStarter('tidewater-veil'), 'swell', 't3', 'low', { link: 'crest' })),
+    /feed each other in a circle: "swell"/,
+  ],
   ['has a string for a number', () => veil().replace('"frames": 12', '"frames": "12"'), /must be a number/],
   ['has 1e308', () => veil().replace('"turns": 2', '"turns": 1e308'), /turns/],
 ];
@@ -71,7 +79,9 @@ test('a file of 200 MB is refused before it is read', async ({ page }) => {
 
 test('an operation that is not known here is kept, named, and passed by', async ({ page }) => {
   const piece = smallStarter('tidewater-veil');
-  const strands = piece.strands.map((s) => (s.id === 'crest' ? { ...s, steps: [...s.steps, { id: 't9', op: 'field.from-tomorrow', params: { depth: 3 } }] } : s));
+  const strands = piece.strands.map((s) =>
+    s.id === 'crest' ? { ...s, steps: [...s.steps, { id: 't9', op: 'field.from-tomorrow', params: { depth: 3 } }] } : s,
+  );
   await openPiece(page, { ...piece, strands });
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Not known here in crest' }).click();

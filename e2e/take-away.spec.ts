@@ -12,7 +12,8 @@ async function open(page: import('@playwright/test').Page, width = 128, height =
   await page.getByRole('button', { name: 'Take away' }).click();
 }
 
-const take = (page: import('@playwright/test').Page, name: string) => taken(page, () => page.getByRole('button', { name: `Take the ${name}` }).click());
+const take = (page: import('@playwright/test').Page, name: string) =>
+  taken(page, () => page.getByRole('button', { name: `Take the ${name}` }).click());
 
 /** Frames, size and length of a film, read back from its packets. */
 async function film(bytes: Buffer): Promise<{ codec: string | null; frames: number; size: number[]; seconds: number }> {
@@ -20,7 +21,12 @@ async function film(bytes: Buffer): Promise<{ codec: string | null; frames: numb
   const track = (await input.getPrimaryVideoTrack())!;
   let frames = 0;
   for await (const packet of new EncodedPacketSink(track).packets()) if (packet.byteLength > 0) frames++;
-  return { codec: track.codec, frames, size: [track.displayWidth, track.displayHeight], seconds: await input.computeDuration() };
+  return {
+    codec: track.codec,
+    frames,
+    size: [track.displayWidth, track.displayHeight],
+    seconds: await input.computeDuration(),
+  };
 }
 
 test('a still has the size of the picture, whatever the preview shows', async ({ page }) => {
@@ -36,39 +42,57 @@ test('the frames come as numbered PNGs that move and run round', async ({ page }
   await open(page);
   const { bytes } = await take(page, 'Frames');
   const files = unzipSync(new Uint8Array(bytes));
-  expect(Object.keys(files)).toEqual(Array.from({ length: FRAMES }, (_, i) => `tidewater-veil_${String(i).padStart(4, '0')}.png`));
+  expect(Object.keys(files)).toEqual(
+    Array.from({ length: FRAMES }, (_, i) => `tidewater-veil_${String(i).padStart(4, '0')}.png`),
+  );
   const frames = Object.values(files).map((f) => PNG.sync.read(Buffer.from(f)));
   const steps = frames.map((f, i) => difference(f, frames[(i + 1) % FRAMES]!));
   for (const step of steps) expect(step).toBeGreaterThan(0.2);
   // The step over the seam is no larger than the others.
   expect(steps[FRAMES - 1]).toBeLessThanOrEqual(Math.max(...steps.slice(0, -1)));
   const again = unzipSync(new Uint8Array((await take(page, 'Frames')).bytes));
-  for (const [name, file] of Object.entries(again)) expect(PNG.sync.read(Buffer.from(file)).data.equals(PNG.sync.read(Buffer.from(files[name]!)).data), `${name} is the same on every run`).toBe(true);
+  for (const [name, file] of Object.entries(again))
+    expect(
+      PNG.sync.read(Buffer.from(file)).data.equals(PNG.sync.read(Buffer.from(files[name]!)).data),
+      `${name} is the same on every run`,
+    ).toBe(true);
 });
 
 test('a WebM has exactly the frames of the loop', async ({ page }) => {
   await open(page);
-  expect(await film((await take(page, 'WebM')).bytes)).toEqual({ codec: 'vp9', frames: FRAMES, size: [128, 72], seconds: expect.closeTo(FRAMES / 24, 1) });
+  expect(await film((await take(page, 'WebM')).bytes)).toEqual({
+    codec: 'vp9',
+    frames: FRAMES,
+    size: [128, 72],
+    seconds: expect.closeTo(FRAMES / 24, 1),
+  });
 });
 
 /** The first frame of a film as the browser decodes it, in RGBA. */
 async function firstFrame(page: import('@playwright/test').Page, film: Buffer, type: string): Promise<PNG> {
   // The application's own pages play no films.
   const other = await page.context().newPage();
-  const { width, height, data } = await other.evaluate(async ({ text, mime }) => {
-    const video = document.createElement('video');
-    video.muted = true;
-    const bytes = Uint8Array.from(atob(text), (c) => c.charCodeAt(0));
-    video.src = URL.createObjectURL(new Blob([bytes], { type: mime }));
-    await new Promise((resolve, reject) => {
-      video.onloadeddata = resolve;
-      video.onerror = () => reject(new Error(video.error?.message));
-    });
-    const canvas = new OffscreenCanvas(video.videoWidth, video.videoHeight);
-    const context = canvas.getContext('2d')!;
-    context.drawImage(video, 0, 0);
-    return { width: canvas.width, height: canvas.height, data: Array.from(context.getImageData(0, 0, canvas.width, canvas.height).data) };
-  }, { text: film.toString('base64'), mime: type });
+  const { width, height, data } = await other.evaluate(
+    async ({ text, mime }) => {
+      const video = document.createElement('video');
+      video.muted = true;
+      const bytes = Uint8Array.from(atob(text), (c) => c.charCodeAt(0));
+      video.src = URL.createObjectURL(new Blob([bytes], { type: mime }));
+      await new Promise((resolve, reject) => {
+        video.onloadeddata = resolve;
+        video.onerror = () => reject(new Error(video.error?.message));
+      });
+      const canvas = new OffscreenCanvas(video.videoWidth, video.videoHeight);
+      const context = canvas.getContext('2d')!;
+      context.drawImage(video, 0, 0);
+      return {
+        width: canvas.width,
+        height: canvas.height,
+        data: Array.from(context.getImageData(0, 0, canvas.width, canvas.height).data),
+      };
+    },
+    { text: film.toString('base64'), mime: type },
+  );
   await other.close();
   const picture = new PNG({ width, height });
   picture.data = Buffer.from(data);
@@ -78,7 +102,12 @@ async function firstFrame(page: import('@playwright/test').Page, film: Buffer, t
 test('an MP4 of odd size is the picture without its last row and column', async ({ page }) => {
   await open(page, 129, 73);
   const { bytes } = await take(page, 'MP4');
-  expect(await film(bytes)).toEqual({ codec: 'avc', frames: FRAMES, size: [128, 72], seconds: expect.closeTo(FRAMES / 24, 1) });
+  expect(await film(bytes)).toEqual({
+    codec: 'avc',
+    frames: FRAMES,
+    size: [128, 72],
+    seconds: expect.closeTo(FRAMES / 24, 1),
+  });
   const still = PNG.sync.read((await take(page, 'Still')).bytes);
   const cut = new PNG({ width: 128, height: 72 });
   PNG.bitblt(still, cut, 0, 0, 128, 72, 0, 0);
@@ -106,11 +135,15 @@ test('a card that is lost while it works says so, keeps what it has, and works a
   const { name, bytes } = await taken(page, async () => {
     await page.getByRole('button', { name: 'Take the Frames' }).click();
     await expect(page.getByText(/^[3-9] of 400 frames/)).toBeVisible();
-    await page.evaluate(() => (window as unknown as { card: WebGL2RenderingContext }).card.getExtension('WEBGL_lose_context')!.loseContext());
+    await page.evaluate(() =>
+      (window as unknown as { card: WebGL2RenderingContext }).card.getExtension('WEBGL_lose_context')!.loseContext(),
+    );
   });
   const count = Number(/^tidewater-veil_first-(\d+)-frames\.zip$/.exec(name)![1]);
   const frames = unzipSync(new Uint8Array(bytes));
-  expect(Object.keys(frames)).toEqual(Array.from({ length: count }, (_, i) => `tidewater-veil_${String(i).padStart(4, '0')}.png`));
+  expect(Object.keys(frames)).toEqual(
+    Array.from({ length: count }, (_, i) => `tidewater-veil_${String(i).padStart(4, '0')}.png`),
+  );
   for (const frame of Object.values(frames)) expect(variety(PNG.sync.read(Buffer.from(frame)))).toBeGreaterThan(8);
   await expect(page.getByText(`The graphics card was lost at frame ${count} of 400.`)).toBeVisible();
   expect((await take(page, 'Still')).name).toBe('tidewater-veil_0000.png');
@@ -142,7 +175,13 @@ test('the GLSL of a field compiles on its own and paints', async ({ page }) => {
       return s;
     };
     const program = gl.createProgram()!;
-    gl.attachShader(program, shader(gl.VERTEX_SHADER, '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }'));
+    gl.attachShader(
+      program,
+      shader(
+        gl.VERTEX_SHADER,
+        '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }',
+      ),
+    );
     gl.attachShader(program, shader(gl.FRAGMENT_SHADER, source));
     gl.linkProgram(program);
     if (!gl.getProgramParameter(program, gl.LINK_STATUS)) throw new Error(gl.getProgramInfoLog(program)!);

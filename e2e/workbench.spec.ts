@@ -1,7 +1,20 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { writePiece } from '@/core/formats/piece-file';
-import { difference, inWorkbench, openPiece, pinPreview, pixelsOf, seam, setNumber, settled, smallStarter, stage, taken, variety } from './artist';
+import {
+  difference,
+  inWorkbench,
+  openPiece,
+  pinPreview,
+  pixelsOf,
+  seam,
+  setNumber,
+  settled,
+  smallStarter,
+  stage,
+  taken,
+  variety,
+} from './artist';
 
 test.beforeEach(async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));
@@ -11,7 +24,9 @@ test.beforeEach(async ({ page }) => {
 
 test('a dragged number is followed at once, without compiling anew, as one step of the history', async ({ page }) => {
   await page.getByRole('button', { name: 'Fractal in swell' }).click();
-  await expect.poll(async () => variety(await pixelsOf(page.getByRole('button', { name: 'Contrast in out' }).locator('canvas')))).toBeGreaterThan(5);
+  await expect
+    .poll(async () => variety(await pixelsOf(page.getByRole('button', { name: 'Contrast in out' }).locator('canvas'))))
+    .toBeGreaterThan(5);
   const before = await settled(stage(page));
   await page.evaluate(() => {
     const counts = window as unknown as { compiled: number };
@@ -157,7 +172,10 @@ test('a lost graphics card comes back without a reload', async ({ page }) => {
 test('nothing stands in the way of a keyboard or a screen reader', async ({ page }) => {
   await page.getByRole('button', { name: 'Fractal in swell' }).click();
   await settled(stage(page));
-  const look = async () => (await new AxeBuilder({ page }).analyze()).violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`);
+  const look = async () =>
+    (await new AxeBuilder({ page }).analyze()).violations.map(
+      (v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`,
+    );
   expect(await look()).toEqual([]);
   await page.getByRole('button', { name: /^Checks/ }).click();
   expect(await look()).toEqual([]);

@@ -9,7 +9,20 @@ import type { Chance } from './chance';
 /** What a reader may answer with, beside what it reads. */
 const OURS = new Set(['PieceError', 'PictureError', 'MeshError', 'GlslError']);
 
-const STRANGE = ['-1', '1e999', 'null', '[]', '{}', '""', '99999999999', '"__proto__"', 'NaN', '0.1', 'true', '[[[[[[]]]]]]'];
+const STRANGE = [
+  '-1',
+  '1e999',
+  'null',
+  '[]',
+  '{}',
+  '""',
+  '99999999999',
+  '"__proto__"',
+  'NaN',
+  '0.1',
+  'true',
+  '[[[[[[]]]]]]',
+];
 
 /** Bytes with some of them changed, taken out, doubled or cut off. */
 export function mutated(chance: Chance, bytes: Uint8Array): Uint8Array<ArrayBuffer> {
@@ -59,16 +72,30 @@ async function ours(work: () => unknown): Promise<void> {
 export async function checkBrokenFiles(chance: Chance): Promise<void> {
   const { piece } = chance.one(STARTERS.slice(0, 6));
   await ours(() => readPiece(mutatedText(chance, writePiece(piece))));
-  const picture = chance.one([writePng(Array(4 * 9).fill(7), 3, 3), new TextEncoder().encode('<?xml version="1.0"?><!-- a --><svg xmlns="x"></svg>'), new TextEncoder().encode('#?RADIANCE\nFORMAT=a\n\n-Y 3 +X 3\nabc')]);
+  const picture = chance.one([
+    writePng(Array(4 * 9).fill(7), 3, 3),
+    new TextEncoder().encode('<?xml version="1.0"?><!-- a --><svg xmlns="x"></svg>'),
+    new TextEncoder().encode('#?RADIANCE\nFORMAT=a\n\n-Y 3 +X 3\nabc'),
+  ]);
   await ours(() => readHeader(mutated(chance, picture)));
   const format = chance.one(['glb', 'gltf', 'obj', 'ply', 'stl'] as const);
   const file = await meshFile(format);
-  const spoilt = format === 'obj' || format === 'gltf' ? new TextEncoder().encode(mutatedText(chance, new TextDecoder().decode(file))) : mutated(chance, file);
+  const spoilt =
+    format === 'obj' || format === 'gltf'
+      ? new TextEncoder().encode(mutatedText(chance, new TextDecoder().decode(file)))
+      : mutated(chance, file);
   await ours(async () => {
     const mesh = await readMesh(spoilt, MESH_TYPES[format]!);
     const points = mesh.positions.length / 3;
-    if (mesh.corners.some((c) => c >= points)) throw new Error(`A ${format} file: a corner beyond the points was taken in.`);
-    if ([mesh.positions, ...Object.values(mesh.pointData).map((a) => a.data)].some((data) => data.some((v) => !Number.isFinite(v)))) throw new Error(`A ${format} file: values that are not numbers were taken in.`);
-    if (mesh.faceStarts.at(-1) !== mesh.corners.length) throw new Error(`A ${format} file: faces and corners do not agree.`);
+    if (mesh.corners.some((c) => c >= points))
+      throw new Error(`A ${format} file: a corner beyond the points was taken in.`);
+    if (
+      [mesh.positions, ...Object.values(mesh.pointData).map((a) => a.data)].some((data) =>
+        data.some((v) => !Number.isFinite(v)),
+      )
+    )
+      throw new Error(`A ${format} file: values that are not numbers were taken in.`);
+    if (mesh.faceStarts.at(-1) !== mesh.corners.length)
+      throw new Error(`A ${format} file: faces and corners do not agree.`);
   });
 }

@@ -12,7 +12,18 @@ const COORDINATES = [0, 1, -1, 0.5, 0.25, 0.1, 0.3, -0.7, 1e-7, 1e4, -1e6, 2];
 const PLACES: PlaceValues[] = COORDINATES.flatMap((a, i) => {
   const b = COORDINATES[(i + 5) % COORDINATES.length]!;
   const at = [a, b, COORDINATES[(i + 3) % COORDINATES.length]!];
-  return [0, 0.25, 1 / 3, 1].map((phase) => ({ rest: at, world: at, uv: [a, b], screen: [b, a], normal: i === 0 ? [0, 0, 0] : [0, 0, 1], copy: i, copies: 12, face: i, tint: [1, 0.5, 0], phase }));
+  return [0, 0.25, 1 / 3, 1].map((phase) => ({
+    rest: at,
+    world: at,
+    uv: [a, b],
+    screen: [b, a],
+    normal: i === 0 ? [0, 0, 0] : [0, 0, 1],
+    copy: i,
+    copies: 12,
+    face: i,
+    tint: [1, 0.5, 0],
+    phase,
+  }));
 });
 const ROWS = placeRows(PLACES);
 
@@ -35,13 +46,15 @@ export interface Outgoing {
  */
 export async function checkPiece(piece: Piece): Promise<Outgoing[]> {
   const again = readPiece(writePiece(piece));
-  if (JSON.stringify(again) !== JSON.stringify(JSON.parse(writePiece(piece)))) throw new Error('The piece is another after it was written and read.');
+  if (JSON.stringify(again) !== JSON.stringify(JSON.parse(writePiece(piece))))
+    throw new Error('The piece is another after it was written and read.');
   const analysis = analyse(piece);
   const outgoing: Outgoing[] = [];
   for (const strand of piece.strands) {
     if (strand.kind === 'field' || strand.kind === 'signal') outgoing.push(await checkField(piece, strand, analysis));
     if (strand.kind === 'form') await checkForm(piece, strand, analysis);
-    if (strand.kind === 'surface' || strand.kind === 'finish') await Evaluator.make(piece, [{ strand: strand.id }], analysis);
+    if (strand.kind === 'surface' || strand.kind === 'finish')
+      await Evaluator.make(piece, [{ strand: strand.id }], analysis);
   }
   return outgoing;
 }
@@ -51,7 +64,8 @@ async function checkField(piece: Piece, strand: Strand, analysis: Analysis): Pro
   const found = strange(evaluator.run(0, ROWS, PLACES.length));
   if (found) throw new Error(`"${strand.name}": ${found}.`);
   const glsl = exportGlsl(piece, strand.id);
-  if (/NaN|Infinity|native code|undefined/.test(glsl)) throw new Error(`"${strand.name}": the GLSL holds a word that is none.`);
+  if (/NaN|Infinity|native code|undefined/.test(glsl))
+    throw new Error(`"${strand.name}": the GLSL holds a word that is none.`);
   return { name: strand.name, glsl };
 }
 

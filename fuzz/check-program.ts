@@ -19,5 +19,8 @@ export function checkProgramText(name: string, text: string): Outgoing | null {
     if (error instanceof GlslError || /There is no function/.test((error as Error).message)) return null;
     throw error;
   }
-  return { name, glsl: `#version 300 es\nprecision highp float;\nprecision highp int;\nout vec4 pixel;\n${text}\nvoid main() { pixel = vec4(f(gl_FragCoord.x)); }\n` };
+  return {
+    name,
+    glsl: `#version 300 es\nprecision highp float;\nprecision highp int;\nout vec4 pixel;\n${text}\nvoid main() { pixel = vec4(f(gl_FragCoord.x)); }\n`,
+  };
 }

@@ -19,7 +19,10 @@ export function refusedGlsl(texts: Outgoing[]): string[] {
   } catch (error) {
     const { stdout } = error as { stdout?: string };
     if (stdout === undefined) throw error;
-    return stdout.split('\n').filter((line) => /ERROR/.test(line) && !/compilation errors|compilation terminated/.test(line)).slice(0, 5);
+    return stdout
+      .split('\n')
+      .filter((line) => /ERROR/.test(line) && !/compilation errors|compilation terminated/.test(line))
+      .slice(0, 5);
   } finally {
     rmSync(folder, { recursive: true });
   }

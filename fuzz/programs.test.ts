@@ -6,7 +6,9 @@ import { randomProgram, spoilt } from './random-program';
 
 describe('grammar-made programs', () => {
   it('are compiled, run and differentiated, and an independent compiler takes them', () => {
-    const outgoing = Array.from({ length: 250 }, (_, seed) => checkProgramText(`seed ${seed}`, randomProgram(new Chance(seed))));
+    const outgoing = Array.from({ length: 250 }, (_, seed) =>
+      checkProgramText(`seed ${seed}`, randomProgram(new Chance(seed))),
+    );
     // Nearly all are right by construction; a loop within loops may cost too much.
     const taken = outgoing.filter((o) => o !== null);
     expect(taken.length).toBeGreaterThan(240);

@@ -8,13 +8,40 @@ import type { Chance } from './chance';
 /** Numbers at which things tend to break, beside those between the ends of a slider. */
 const EDGES = [0, 1, -1, 0.5, 2, 1e-6, -1e-6, 1e6, -1e6, 64, -100, 0.999999, 3];
 
-const FORMULAS = ['v', '1.0 / v', 'sqrt(v)', 'v * v * v * v', 'pow(v, v)', 'log(v)', 'v - v', 'tan(v * 3.0)', 'inversesqrt(v)', 'mod(v, 0.0 * v)', 'normalize(v)', 'v + 1.0', 'v * 10.0', 'v)', ''];
+const FORMULAS = [
+  'v',
+  '1.0 / v',
+  'sqrt(v)',
+  'v * v * v * v',
+  'pow(v, v)',
+  'log(v)',
+  'v - v',
+  'tan(v * 3.0)',
+  'inversesqrt(v)',
+  'mod(v, 0.0 * v)',
+  'normalize(v)',
+  'v + 1.0',
+  'v * 10.0',
+  'v)',
+  '',
+];
 const CODES = [
-  'const float text = 0.5; // 0 to 1\nreturn pointOf(v).x * text;', 'const float a = 2.0; // -4 .. 4\nreturn exp(pointOf(v).x * a * 100.0);',
-  'float s = 0.0;\nfor (int i = 0; i < 8; i++) s += waveSine(pointOf(v).x * float(i));\nreturn s;', 'return 1.0 / (pointOf(v).x - pointOf(v).x);', 'return v.q;', 'return acos(pointOf(v).x * 2.0) + asin(3.0);',
+  'const float text = 0.5; // 0 to 1\nreturn pointOf(v).x * text;',
+  'const float a = 2.0; // -4 .. 4\nreturn exp(pointOf(v).x * a * 100.0);',
+  'float s = 0.0;\nfor (int i = 0; i < 8; i++) s += waveSine(pointOf(v).x * float(i));\nreturn s;',
+  'return 1.0 / (pointOf(v).x - pointOf(v).x);',
+  'return v.q;',
+  'return acos(pointOf(v).x * 2.0) + asin(3.0);',
 ];
 
-const WEIGHTS: readonly [Kind, number][] = [['field', 0.5], ['signal', 0.2], ['form', 0.14], ['surface', 0.06], ['stage', 0.05], ['finish', 0.05]];
+const WEIGHTS: readonly [Kind, number][] = [
+  ['field', 0.5],
+  ['signal', 0.2],
+  ['form', 0.14],
+  ['surface', 0.06],
+  ['stage', 0.05],
+  ['finish', 0.05],
+];
 
 const hex = (chance: Chance) => `#${chance.list(3, () => chance.whole(0, 255).toString(16).padStart(2, '0')).join('')}`;
 
@@ -30,7 +57,11 @@ function literal(chance: Chance, param: Param): Value | undefined {
     case 'number':
       return number(chance, param.min, param.max);
     case 'vector':
-      return [number(chance, param.min, param.max), number(chance, param.min, param.max), number(chance, param.min, param.max)];
+      return [
+        number(chance, param.min, param.max),
+        number(chance, param.min, param.max),
+        number(chance, param.min, param.max),
+      ];
     case 'colour':
       return hex(chance);
     case 'choice':
@@ -38,11 +69,20 @@ function literal(chance: Chance, param: Param): Value | undefined {
     case 'ramp':
       return chance.list(chance.whole(1, 5), () => ({ at: place(chance), colour: hex(chance) }));
     case 'curve':
-      return chance.list(chance.whole(1, 6), () => ({ x: place(chance), y: chance.one([0, 1, -1e6, 1e6, chance.unit()]) }));
+      return chance.list(chance.whole(1, 6), () => ({
+        x: place(chance),
+        y: chance.one([0, 1, -1e6, 1e6, chance.unit()]),
+      }));
     case 'keys':
-      return chance.list(chance.whole(1, 5), () => ({ at: place(chance), value: number(chance, -2, 2), ease: chance.one(['linear', 'eased', 'held'] as const) }));
+      return chance.list(chance.whole(1, 5), () => ({
+        at: place(chance),
+        value: number(chance, -2, 2),
+        ease: chance.one(['linear', 'eased', 'held'] as const),
+      }));
     case 'text':
-      return param.plain ? chance.one(['', 'Choir', 'äöü ✂ 7', 'A'.repeat(30)]) : chance.one(param.long ? CODES : FORMULAS);
+      return param.plain
+        ? chance.one(['', 'Choir', 'äöü ✂ 7', 'A'.repeat(30)])
+        : chance.one(param.long ? CODES : FORMULAS);
     case 'picture':
     case 'mesh':
       return undefined;
@@ -64,7 +104,8 @@ function params(chance: Chance, definition: StepDefinition, kind: Kind): Step['p
     const value = chance.happens(0.45) ? undefined : literal(chance, param);
     if (value !== undefined) made[param.id] = value;
   }
-  if (definition.op === 'field.code' && chance.happens(0.3)) made[sliderId(chance.one(['text', 'a']))] = number(chance, -2, 2);
+  if (definition.op === 'field.code' && chance.happens(0.3))
+    made[sliderId(chance.one(['text', 'a']))] = number(chance, -2, 2);
   return made;
 }
 
@@ -75,7 +116,12 @@ function steps(chance: Chance, kind: Kind): Step[] {
     const fits: StepDefinition[] = fitting(kind, running);
     if (fits.length === 0) break;
     const definition: StepDefinition = chance.one(fits);
-    const step: Step = { id: `t${i + 1}`, op: definition.op, params: params(chance, definition, kind), ...(i > 0 && chance.happens(0.07) ? { off: true as const } : {}) };
+    const step: Step = {
+      id: `t${i + 1}`,
+      op: definition.op,
+      params: params(chance, definition, kind),
+      ...(i > 0 && chance.happens(0.07) ? { off: true as const } : {}),
+    };
     const resolved: StepDefinition = definition.resolve?.(step, running) ?? definition;
     if (!step.off && resolved.glsl !== undefined) running = outputType(resolved, running);
     else if (!step.off && !definition.resolve) running = outputType(definition, running);
@@ -101,19 +147,33 @@ function linked(chance: Chance, piece: Piece): Piece {
   return now;
 }
 
-function linkFor(chance: Chance, piece: Piece, before: Strand[], kind: Kind, definition: StepDefinition, param: Param, types: ReturnType<typeof analyse>['types']): Value | null {
+function linkFor(
+  chance: Chance,
+  piece: Piece,
+  before: Strand[],
+  kind: Kind,
+  definition: StepDefinition,
+  param: Param,
+  types: ReturnType<typeof analyse>['types'],
+): Value | null {
   if (param.type === 'strand') {
     const fits = before.filter((s) => s.kind === param.kind);
     return fits.length > 0 && !(param.optional && chance.happens(0.5)) ? { link: chance.one(fits).id } : null;
   }
   if (param.type !== 'number' && param.type !== 'vector' && param.type !== 'colour') return null;
-  if (param.type !== 'colour' && chance.happens(0.06) && piece.controls.length > 0) return { control: chance.one(piece.controls).id, ...(chance.happens(0.5) ? { range: [-3, 3] as [number, number] } : {}) };
+  if (param.type !== 'colour' && chance.happens(0.06) && piece.controls.length > 0)
+    return {
+      control: chance.one(piece.controls).id,
+      ...(chance.happens(0.5) ? { range: [-3, 3] as [number, number] } : {}),
+    };
   if (!chance.happens(0.3) || !acceptsLinks(definition, param)) return null;
   const fits = before.filter((s) => linkKinds(kind).includes(s.kind));
   if (fits.length === 0) return null;
   const from = chance.one(fits);
   const step = chance.happens(0.25) ? chance.one(from.steps).id : undefined;
-  const links = [undefined, 'x', 'y', 'z'].map((swizzle) => ({ link: from.id, ...(step ? { step } : {}), ...(swizzle ? { swizzle } : {}) }) as Link);
+  const links = [undefined, 'x', 'y', 'z'].map(
+    (swizzle) => ({ link: from.id, ...(step ? { step } : {}), ...(swizzle ? { swizzle } : {}) }) as Link,
+  );
   return links.find((link) => linkProblem(piece, definition, param, link, types) === null) ?? null;
 }
 
@@ -123,7 +183,15 @@ export function randomPiece(chance: Chance): Piece {
     let left = chance.unit();
     return WEIGHTS.find(([, weight]) => (left -= weight) < 0)?.[0] ?? 'field';
   });
-  const control: Control = { id: 'c1', name: 'swell', value: number(chance, -2, 2), default: 0, min: -2, max: 2, curve: 1 };
+  const control: Control = {
+    id: 'c1',
+    name: 'swell',
+    value: number(chance, -2, 2),
+    default: 0,
+    min: -2,
+    max: 2,
+    curve: 1,
+  };
   let piece: Piece = { ...blankPiece(), controls: [control] };
   for (const [i, kind] of kinds.entries()) {
     const row = steps(chance, kind);

@@ -13,7 +13,8 @@ interface Scope {
   count: number;
 }
 
-const number = (c: Chance) => c.one(['0.0', '1.0', '0.5', '2.0', '1e-6', '100.0', '.25', '3.', c.between(0, 9).toFixed(3)]);
+const number = (c: Chance) =>
+  c.one(['0.0', '1.0', '0.5', '2.0', '1e-6', '100.0', '.25', '3.', c.between(0, 9).toFixed(3)]);
 
 /** An expression of a type, at most so deep. */
 function expression(s: Scope, type: Type, depth: number): string {
@@ -34,20 +35,47 @@ function expression(s: Scope, type: Type, depth: number): string {
   }
   switch (type) {
     case 'bool':
-      return c.one([() => `(${inner('float')} ${c.one(['<', '<=', '>', '>='])} ${inner('float')})`, () => `(${inner('bool')} ${c.one(['&&', '||', '^^'])} ${inner('bool')})`, () => `!${inner('bool')}`, () => `(${inner('vec2')} == ${inner('vec2')})`])();
+      return c.one([
+        () => `(${inner('float')} ${c.one(['<', '<=', '>', '>='])} ${inner('float')})`,
+        () => `(${inner('bool')} ${c.one(['&&', '||', '^^'])} ${inner('bool')})`,
+        () => `!${inner('bool')}`,
+        () => `(${inner('vec2')} == ${inner('vec2')})`,
+      ])();
     case 'int':
-      return c.one([() => `(${inner('int')} ${c.one(['+', '-', '*', '&', '|', '^'])} ${inner('int')})`, () => `int(${inner('float')})`, () => `(${inner('int')} << ${c.whole(0, 5)})`, () => `(${inner('bool')} ? ${inner('int')} : ${inner('int')})`])();
+      return c.one([
+        () => `(${inner('int')} ${c.one(['+', '-', '*', '&', '|', '^'])} ${inner('int')})`,
+        () => `int(${inner('float')})`,
+        () => `(${inner('int')} << ${c.whole(0, 5)})`,
+        () => `(${inner('bool')} ? ${inner('int')} : ${inner('int')})`,
+      ])();
     case 'float':
       return c.one([
-        () => `(${inner('float')} ${c.one(['+', '-', '*', '/'])} ${inner('float')})`, () => `${c.one(['sin', 'cos', 'abs', 'floor', 'fract', 'sqrt', 'exp2', 'sign', '-', ''])}(${inner('float')})`,
-        () => `${c.one(['min', 'max', 'mod', 'pow', 'step', 'atan'])}(${inner('float')}, ${inner('float')})`, () => `${inner('vec3')}.${c.one(['x', 'y', 'z', 'r', 'g', 'b'])}`, () => `dot(${inner('vec2')}, ${inner('vec2')})`,
-        () => `length(${inner('vec3')})`, () => `float(${inner('int')})`, () => `(${inner('bool')} ? ${inner('float')} : ${inner('float')})`, () => `mix(${inner('float')}, ${inner('float')}, ${inner('float')})`,
+        () => `(${inner('float')} ${c.one(['+', '-', '*', '/'])} ${inner('float')})`,
+        () => `${c.one(['sin', 'cos', 'abs', 'floor', 'fract', 'sqrt', 'exp2', 'sign', '-', ''])}(${inner('float')})`,
+        () => `${c.one(['min', 'max', 'mod', 'pow', 'step', 'atan'])}(${inner('float')}, ${inner('float')})`,
+        () => `${inner('vec3')}.${c.one(['x', 'y', 'z', 'r', 'g', 'b'])}`,
+        () => `dot(${inner('vec2')}, ${inner('vec2')})`,
+        () => `length(${inner('vec3')})`,
+        () => `float(${inner('int')})`,
+        () => `(${inner('bool')} ? ${inner('float')} : ${inner('float')})`,
+        () => `mix(${inner('float')}, ${inner('float')}, ${inner('float')})`,
       ])();
     default: {
-      const parts = type === 'vec2' ? ['float', 'float'] : c.one([['float', 'float', 'float'], ['vec2', 'float'], ['float', 'vec2']]);
+      const parts =
+        type === 'vec2'
+          ? ['float', 'float']
+          : c.one([
+              ['float', 'float', 'float'],
+              ['vec2', 'float'],
+              ['float', 'vec2'],
+            ]);
       return c.one([
-        () => `${type}(${(parts as Type[]).map(inner).join(', ')})`, () => `(${inner(type)} ${c.one(['+', '-', '*', '/'])} ${inner(c.one([type, 'float']))})`, () => `${inner('vec3')}.${type === 'vec2' ? c.one(['xy', 'zx', 'rr']) : c.one(['xyz', 'zyx', 'xxy'])}`,
-        () => `${c.one(['abs', 'floor', 'normalize', 'fract', 'sin'])}(${inner(type)})`, () => `clamp(${inner(type)}, ${inner('float')}, ${inner('float')})`, () => `(${inner('bool')} ? ${inner(type)} : ${inner(type)})`,
+        () => `${type}(${(parts as Type[]).map(inner).join(', ')})`,
+        () => `(${inner(type)} ${c.one(['+', '-', '*', '/'])} ${inner(c.one([type, 'float']))})`,
+        () => `${inner('vec3')}.${type === 'vec2' ? c.one(['xy', 'zx', 'rr']) : c.one(['xyz', 'zyx', 'xxy'])}`,
+        () => `${c.one(['abs', 'floor', 'normalize', 'fract', 'sin'])}(${inner(type)})`,
+        () => `clamp(${inner(type)}, ${inner('float')}, ${inner('float')})`,
+        () => `(${inner('bool')} ? ${inner(type)} : ${inner(type)})`,
       ])();
     }
   }
@@ -66,7 +94,8 @@ function statements(s: Scope, count: number, depth: number, loops: number): stri
       return `${type} ${s.names.at(-1)!.name} = ${value};`;
     }
     const to = c.one(open);
-    if (kind === 2 && depth > 0) return `if (${expression(s, 'bool', 2)}) { ${statements(s, 2, depth - 1, loops).join(' ')} } else { ${statements(s, 1, depth - 1, loops).join(' ')} }`;
+    if (kind === 2 && depth > 0)
+      return `if (${expression(s, 'bool', 2)}) { ${statements(s, 2, depth - 1, loops).join(' ')} } else { ${statements(s, 1, depth - 1, loops).join(' ')} }`;
     if (kind === 3 && depth > 0 && loops > 0) {
       const name = `i${s.count++}`;
       s.names.push({ name, type: 'int', fixed: true });
@@ -89,7 +118,9 @@ export function randomProgram(chance: Chance): string {
     const params = chance.list(chance.whole(1, 2), () => chance.one<Type>(['float', 'vec2', 'vec3', 'int']));
     scope.names = params.map((type, k) => ({ name: `p${k}`, type }));
     const body = statements(scope, chance.whole(0, 3), 3, 2);
-    lines.push(`${returns} g${i}(${params.map((t, k) => `${t} p${k}`).join(', ')}) { ${body.join(' ')} return ${expression(scope, returns, 2)}; }`);
+    lines.push(
+      `${returns} g${i}(${params.map((t, k) => `${t} p${k}`).join(', ')}) { ${body.join(' ')} return ${expression(scope, returns, 2)}; }`,
+    );
     scope.functions.push({ name: `g${i}`, returns, params });
   }
   scope.names = [{ name: 'x', type: 'float' }];

@@ -39,7 +39,8 @@ const note = (what: string, example: string) => {
 
 let outgoing: Outgoing[] = [];
 const compileOutgoing = () => {
-  for (const refused of refusedGlsl(outgoing)) note(`refused GLSL: ${refused}`, `${outgoing[0]!.name} to ${outgoing.at(-1)!.name}`);
+  for (const refused of refusedGlsl(outgoing))
+    note(`refused GLSL: ${refused}`, `${outgoing[0]!.name} to ${outgoing.at(-1)!.name}`);
   outgoing = [];
 };
 

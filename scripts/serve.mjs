@@ -31,7 +31,12 @@ const app = next({ dev: false, hostname: host, port });
 await app.prepare();
 const handle = app.getRequestHandler();
 createServer((request, response) => {
-  if (!METHODS.has(request.method ?? '')) refuse(response, 405, 'This method is not known here.', { allow: [...METHODS].join(', ') });
+  if (!METHODS.has(request.method ?? ''))
+    refuse(response, 405, 'This method is not known here.', { allow: [...METHODS].join(', ') });
   else if (!isWellWritten(request.url ?? '/')) refuse(response, 400, 'This address is not well written.');
   else void handle(request, response);
-}).listen(port, host, () => console.log(`Calm Lattice is at http://${host === '127.0.0.1' ? 'localhost' : host}:${port} (the starters are its demo data; Ctrl+C ends it).`));
+}).listen(port, host, () =>
+  console.log(
+    `Calm Lattice is at http://${host === '127.0.0.1' ? 'localhost' : host}:${port} (the starters are its demo data; Ctrl+C ends it).`,
+  ),
+);

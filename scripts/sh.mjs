@@ -3,7 +3,9 @@ import { spawn } from 'node:child_process';
 /** Runs a command with our own output and gives its exit code. */
 export function run(command, args, options = {}) {
   return new Promise((resolve) => {
-    spawn(command, args, { stdio: ['ignore', 'inherit', 'inherit'], ...options }).on('close', (code) => resolve(code ?? 1)).on('error', () => resolve(1));
+    spawn(command, args, { stdio: ['ignore', 'inherit', 'inherit'], ...options })
+      .on('close', (code) => resolve(code ?? 1))
+      .on('error', () => resolve(1));
   });
 }
 
@@ -36,4 +38,5 @@ export function beside(what, command, args, options = {}) {
  * The locked versions. Not `npm ci`: that insists on entries for the other systems' optional
  * packages too, and a registry that does not serve those cannot lock them.
  */
-export const installPackages = () => must('Installing packages', 'npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error']);
+export const installPackages = () =>
+  must('Installing packages', 'npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error']);

@@ -12,16 +12,32 @@ const quick = process.argv.includes('--quick');
 
 await installPackages();
 // An independent compiler checks the GLSL that goes out.
-const missing = [[CHROMIUM, 'chromium'], ['/usr/bin/glslangValidator', 'glslang-tools']].filter(([path]) => !existsSync(path)).map(([, name]) => name);
+const missing = [
+  [CHROMIUM, 'chromium'],
+  ['/usr/bin/glslangValidator', 'glslang-tools'],
+]
+  .filter(([path]) => !existsSync(path))
+  .map(([, name]) => name);
 if (missing.length > 0) {
   await must('Fetching the package lists', 'apt-get', ['update']);
-  await must(`Installing ${missing.join(' and ')}`, 'apt-get', ['install', '-y', '--no-install-recommends', ...missing]);
+  await must(`Installing ${missing.join(' and ')}`, 'apt-get', [
+    'install',
+    '-y',
+    '--no-install-recommends',
+    ...missing,
+  ]);
 }
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 
 // Two lanes: the unit tests leave a core free for what is built and read meanwhile.
-const unitTests = beside('Unit tests', 'npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${unitFile}`]);
+const unitTests = beside('Unit tests', 'npx', [
+  'vitest',
+  'run',
+  '--reporter=dot',
+  '--reporter=json',
+  `--outputFile.json=${unitFile}`,
+]);
 const read = async () => {
   const build = quick ? 0 : await beside('Building', 'npm', ['run', '-s', 'build']);
   const lint = await beside('Lint', 'npm', ['run', '-s', 'lint']);
@@ -38,19 +54,29 @@ if (readCode !== 0) {
 const unit = JSON.parse(readFileSync(unitFile, 'utf8'));
 console.log(quick ? '' : '\n# Browser tests');
 const browserCode = quick ? 0 : await run('npx', ['playwright', 'test'], { env: { ...process.env, CI: '1' } });
-const report = !quick && existsSync(`${results}/e2e.json`) ? JSON.parse(readFileSync(`${results}/e2e.json`, 'utf8')) : null;
+const report =
+  !quick && existsSync(`${results}/e2e.json`) ? JSON.parse(readFileSync(`${results}/e2e.json`, 'utf8')) : null;
 const browser = report?.stats ?? { expected: 0, flaky: 0, unexpected: quick ? 0 : 1 };
 
 const browserTests = (suite, file) => [
-  ...(suite.specs ?? []).map((spec) => ({ name: `${file}: ${spec.title}`, seconds: spec.tests.flatMap((t) => t.results).reduce((sum, r) => sum + r.duration, 0) / 1000 })),
+  ...(suite.specs ?? []).map((spec) => ({
+    name: `${file}: ${spec.title}`,
+    seconds: spec.tests.flatMap((t) => t.results).reduce((sum, r) => sum + r.duration, 0) / 1000,
+  })),
   ...(suite.suites ?? []).flatMap((inner) => browserTests(inner, file)),
 ];
 const timed = [
-  ...unit.testResults.flatMap((file) => file.assertionResults.map((t) => ({ name: `${file.name.split('/').slice(-1)}: ${t.title}`, seconds: (t.duration ?? 0) / 1000 }))),
+  ...unit.testResults.flatMap((file) =>
+    file.assertionResults.map((t) => ({
+      name: `${file.name.split('/').slice(-1)}: ${t.title}`,
+      seconds: (t.duration ?? 0) / 1000,
+    })),
+  ),
   ...(report?.suites ?? []).flatMap((suite) => browserTests(suite, suite.file)),
 ];
 console.log('\n# The ten slowest tests');
-for (const { name, seconds } of timed.sort((a, b) => b.seconds - a.seconds).slice(0, 10)) console.log(`${seconds.toFixed(1).padStart(7)} s  ${name}`);
+for (const { name, seconds } of timed.sort((a, b) => b.seconds - a.seconds).slice(0, 10))
+  console.log(`${seconds.toFixed(1).padStart(7)} s  ${name}`);
 
 const passed = unit.numPassedTests + browser.expected + browser.flaky;
 const failed = Math.max(unit.numFailedTests + browser.unexpected, unitCode || browserCode ? 1 : 0);

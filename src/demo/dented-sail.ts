@@ -1,16 +1,83 @@
 import { by, control, from, piece, strand } from './build';
 
-export const dentedSail = () => piece('Dented Sail', 'A sail that two magnets pull at as they go round, and what they passed a moment ago still follows.', [
-  strand('signal', 'east', ['cycle', { turns: 1 }], ['remap', { fromLow: -1, fromHigh: 1, low: -1.2, high: 1.2 }]),
-  strand('signal', 'up', ['cycle', { turns: 2, shift: 0.25 }], ['remap', { fromLow: -1, fromHigh: 1, low: -0.6, high: 0.6 }]),
-  strand('signal', 'west', ['cycle', { turns: -1, shift: 0.4 }], ['remap', { fromLow: -1, fromHigh: 1, low: -1.1, high: 1.1 }]),
-  strand('field', 'first', ['combine', { x: from('east'), y: from('up'), z: 0 }]),
-  strand('field', 'second', ['combine', { x: from('west'), y: from('east'), z: 0 }]),
-  strand('field', 'seams', ['uv'], ['stripes', {}], ['remap', { low: 0.86, high: 1 }]),
-  strand('field', 'cloth', ['from', { value: from('seams') }], ['ramp', { colours: [{ at: 0.85, colour: '#a5583c' }, { at: 1, colour: '#d8a87a' }] }]),
-  strand('form', 'sail', ['grid', { columns: 120, rows: 80, width: 4, depth: 2.6, lies: 'wall' }],
-    ['magnet', { position: from('first'), radius: 1.1, weight: by('pull', [0, 2]), move: [0, 0, 0.75], trail: 8, spacing: 0.025 }], ['magnet', { position: from('second'), radius: 0.9, weight: by('pull', [0, 2]), move: [0, 0, -0.6], turn: [0, 0, 40], kernel: 'bell', trail: 8, spacing: 0.025 }]),
-  strand('surface', 'canvas', ['lit', { roughness: 0.75 }], ['colour', { colour: from('cloth') }]),
-  strand('stage', 'loft', ['camera', { position: [1.3, 0.5, 4.8], target: [0, 0, 0], lens: 36 }], ['place', { form: from('sail'), surface: from('canvas') }], ['sun', { turn: -42, height: 34, strength: 2.2, colour: '#ffe2bc' }], ['fill', { above: '#8fa7b0', below: '#6b5648', strength: 2.4 }]),
-  strand('finish', 'out', ['shoot', { stage: from('loft') }], ['exposure', { stops: 0.1, shoulder: 0.6 }]),
-], { picture: { width: 1280, height: 720, background: '#1b2225' }, loop: { frames: 240, rate: 30, play: 'loop' }, controls: [control('pull', 0.5)] });
+export const dentedSail = () =>
+  piece(
+    'Dented Sail',
+    'A sail that two magnets pull at as they go round, and what they passed a moment ago still follows.',
+    [
+      strand('signal', 'east', ['cycle', { turns: 1 }], ['remap', { fromLow: -1, fromHigh: 1, low: -1.2, high: 1.2 }]),
+      strand(
+        'signal',
+        'up',
+        ['cycle', { turns: 2, shift: 0.25 }],
+        ['remap', { fromLow: -1, fromHigh: 1, low: -0.6, high: 0.6 }],
+      ),
+      strand(
+        'signal',
+        'west',
+        ['cycle', { turns: -1, shift: 0.4 }],
+        ['remap', { fromLow: -1, fromHigh: 1, low: -1.1, high: 1.1 }],
+      ),
+      strand('field', 'first', ['combine', { x: from('east'), y: from('up'), z: 0 }]),
+      strand('field', 'second', ['combine', { x: from('west'), y: from('east'), z: 0 }]),
+      strand('field', 'seams', ['uv'], ['stripes', {}], ['remap', { low: 0.86, high: 1 }]),
+      strand(
+        'field',
+        'cloth',
+        ['from', { value: from('seams') }],
+        [
+          'ramp',
+          {
+            colours: [
+              { at: 0.85, colour: '#a5583c' },
+              { at: 1, colour: '#d8a87a' },
+            ],
+          },
+        ],
+      ),
+      strand(
+        'form',
+        'sail',
+        ['grid', { columns: 120, rows: 80, width: 4, depth: 2.6, lies: 'wall' }],
+        [
+          'magnet',
+          {
+            position: from('first'),
+            radius: 1.1,
+            weight: by('pull', [0, 2]),
+            move: [0, 0, 0.75],
+            trail: 8,
+            spacing: 0.025,
+          },
+        ],
+        [
+          'magnet',
+          {
+            position: from('second'),
+            radius: 0.9,
+            weight: by('pull', [0, 2]),
+            move: [0, 0, -0.6],
+            turn: [0, 0, 40],
+            kernel: 'bell',
+            trail: 8,
+            spacing: 0.025,
+          },
+        ],
+      ),
+      strand('surface', 'canvas', ['lit', { roughness: 0.75 }], ['colour', { colour: from('cloth') }]),
+      strand(
+        'stage',
+        'loft',
+        ['camera', { position: [1.3, 0.5, 4.8], target: [0, 0, 0], lens: 36 }],
+        ['place', { form: from('sail'), surface: from('canvas') }],
+        ['sun', { turn: -42, height: 34, strength: 2.2, colour: '#ffe2bc' }],
+        ['fill', { above: '#8fa7b0', below: '#6b5648', strength: 2.4 }],
+      ),
+      strand('finish', 'out', ['shoot', { stage: from('loft') }], ['exposure', { stops: 0.1, shoulder: 0.6 }]),
+    ],
+    {
+      picture: { width: 1280, height: 720, background: '#1b2225' },
+      loop: { frames: 240, rate: 30, play: 'loop' },
+      controls: [control('pull', 0.5)],
+    },
+  );

@@ -17,8 +17,19 @@ function draw(width: number, height: number, paint: Paint): Uint8Array<ArrayBuff
 
 /** Capital letters on a grid of five by seven; each row is five bits. */
 const LETTERS: Record<string, number[]> = {
-  A: [14, 17, 17, 31, 17, 17, 17], C: [14, 17, 16, 16, 16, 17, 14], E: [31, 16, 16, 30, 16, 16, 31], H: [17, 17, 17, 31, 17, 17, 17], I: [14, 4, 4, 4, 4, 4, 14], L: [16, 16, 16, 16, 16, 16, 31],
-  M: [17, 27, 21, 21, 17, 17, 17], O: [14, 17, 17, 17, 17, 17, 14], P: [30, 17, 17, 30, 16, 16, 16], R: [30, 17, 17, 30, 20, 18, 17], S: [15, 16, 16, 14, 1, 1, 30], T: [31, 4, 4, 4, 4, 4, 4], ' ': [0, 0, 0, 0, 0, 0, 0],
+  A: [14, 17, 17, 31, 17, 17, 17],
+  C: [14, 17, 16, 16, 16, 17, 14],
+  E: [31, 16, 16, 30, 16, 16, 31],
+  H: [17, 17, 17, 31, 17, 17, 17],
+  I: [14, 4, 4, 4, 4, 4, 14],
+  L: [16, 16, 16, 16, 16, 16, 31],
+  M: [17, 27, 21, 21, 17, 17, 17],
+  O: [14, 17, 17, 17, 17, 17, 14],
+  P: [30, 17, 17, 30, 16, 16, 16],
+  R: [30, 17, 17, 30, 20, 18, 17],
+  S: [15, 16, 16, 14, 1, 1, 30],
+  T: [31, 4, 4, 4, 4, 4, 4],
+  ' ': [0, 0, 0, 0, 0, 0, 0],
 };
 
 /** Is the place inside of a line of letters that fills the box? */
@@ -30,7 +41,8 @@ function inLetters(text: string, u: number, v: number): boolean {
   return x < 5 && ((letter[Math.floor(v * 7)]! >> (4 - x)) & 1) === 1;
 }
 
-const mix = (a: readonly number[], b: readonly number[], t: number) => a.map((v, i) => v + (b[i]! - v) * t) as [number, number, number];
+const mix = (a: readonly number[], b: readonly number[], t: number) =>
+  a.map((v, i) => v + (b[i]! - v) * t) as [number, number, number];
 const smooth = (a: number, b: number, x: number) => {
   const t = Math.min(1, Math.max(0, (x - a) / (b - a)));
   return t * t * (3 - 2 * t);
@@ -49,13 +61,21 @@ const banner: Paint = (x, y) => {
   c = mix(c, [1, 0.83, 0.5], smooth(0.215, 0.205, sun));
   if (y > 0.66) {
     const ripple = Math.sin((y - 0.66) ** 0.6 * 90 + Math.sin(x * 21) * 0.8);
-    c = mix(mix(NIGHT, DUSK, 0.35), [1, 0.72, 0.42], smooth(0.3, 0, Math.abs(wide - 1.18) - (y - 0.66) * 0.4) * (0.45 + 0.45 * ripple));
+    c = mix(
+      mix(NIGHT, DUSK, 0.35),
+      [1, 0.72, 0.42],
+      smooth(0.3, 0, Math.abs(wide - 1.18) - (y - 0.66) * 0.4) * (0.45 + 0.45 * ripple),
+    );
   }
   const blade = Math.floor(x * 90);
   const random = Math.abs(Math.sin(blade * 12.9898) * 43758.5453) % 1;
   const lean = x * 90 - blade - 0.5 - (1 - y) * (random - 0.5) * 1.2;
   if (y > 0.99 - random * 0.3 && Math.abs(lean) < 0.26 * (y - 0.6)) c = mix(c, REED, 1);
-  if (inLetters('SALTMARSH', (x - 0.055) / 0.58, (y - 0.16) / 0.15) || inLetters('CHOIR', (x - 0.055) / 0.31, (y - 0.37) / 0.15)) c = mix(c, LINEN, 1);
+  if (
+    inLetters('SALTMARSH', (x - 0.055) / 0.58, (y - 0.16) / 0.15) ||
+    inLetters('CHOIR', (x - 0.055) / 0.31, (y - 0.37) / 0.15)
+  )
+    c = mix(c, LINEN, 1);
   return c;
 };
 
@@ -64,9 +84,14 @@ const sign: Paint = (x, y) => {
   const [u, v] = [x * 2 - 1, 1 - y * 2];
   const r = Math.hypot(u, v);
   const ring = smooth(0.98, 0.965, r) * smooth(0.86, 0.875, r);
-  const bell = v > -0.08 && v < 0.62 && Math.abs(u) < 0.16 + 0.26 * smooth(0.55, -0.08, v) ** 2 * 1.1 + 0.12 * smooth(0.66, 0.4, v) ? 1 : 0;
+  const bell =
+    v > -0.08 && v < 0.62 && Math.abs(u) < 0.16 + 0.26 * smooth(0.55, -0.08, v) ** 2 * 1.1 + 0.12 * smooth(0.66, 0.4, v)
+      ? 1
+      : 0;
   const clapper = Math.hypot(u, v + 0.15) < 0.07 ? 1 : 0;
-  const waves = [0, 1, 2].some((k) => Math.abs(v + 0.34 + k * 0.15 - 0.03 * Math.sin(u * 12 + k)) < 0.022 && r < 0.8) ? 1 : 0;
+  const waves = [0, 1, 2].some((k) => Math.abs(v + 0.34 + k * 0.15 - 0.03 * Math.sin(u * 12 + k)) < 0.022 && r < 0.8)
+    ? 1
+    : 0;
   return [...LINEN, Math.max(ring, bell, clapper, waves)] as unknown as [number, number, number, number];
 };
 
@@ -89,7 +114,8 @@ const chart: Paint = (x, y) => {
   // Two wings that droop at their tips, and a body between them.
   const [u, v] = [(x - 0.46) * 1.6, y - 0.42];
   const reach = Math.abs(u);
-  const middle = 0.34 * reach - 1.15 * Math.max(0, reach - 0.28) ** 1.4 * -1 - 0.55 * Math.sin(Math.min(reach, 0.62) * 4.2) * 0.22;
+  const middle =
+    0.34 * reach - 1.15 * Math.max(0, reach - 0.28) ** 1.4 * -1 - 0.55 * Math.sin(Math.min(reach, 0.62) * 4.2) * 0.22;
   const wing = reach < 0.62 && Math.abs(v - middle * 0.6 + 0.02) < 0.055 * (1 - reach / 0.62) ** 0.55;
   const body = Math.hypot(u / 0.055, (v - 0.01) / 0.13) < 1;
   if (wing || body) c = mix([1, 0.97, 0.9], [0.75, 0.78, 0.8], reach);

@@ -13,10 +13,11 @@ import { STARTERS } from '.';
 const folder = mkdtempSync(join(tmpdir(), 'calm-glsl-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 beforeAll(() => {
-  for (const { piece } of STARTERS) for (const asset of piece.assets) {
-    const { width, height, data } = PNG.sync.read(Buffer.from(fromBase64(asset.data)));
-    providePixels(asset.id, { width, height, data: new Uint8ClampedArray(data) });
-  }
+  for (const { piece } of STARTERS)
+    for (const asset of piece.assets) {
+      const { width, height, data } = PNG.sync.read(Buffer.from(fromBase64(asset.data)));
+      providePixels(asset.id, { width, height, data: new Uint8ClampedArray(data) });
+    }
 });
 
 describe.each(STARTERS.map((s) => [s.id, s] as const))('%s', (_, { piece }) => {
@@ -32,11 +33,13 @@ describe.each(STARTERS.map((s) => [s.id, s] as const))('%s', (_, { piece }) => {
   });
 
   it('exports GLSL of every field that an independent compiler takes', () => {
-    const files = piece.strands.filter((s) => s.kind === 'field').map((s, i) => {
-      const file = join(folder, `${piece.name.replace(/\W/g, '')}-${i}.frag`);
-      writeFileSync(file, exportGlsl(piece, s.id));
-      return file;
-    });
+    const files = piece.strands
+      .filter((s) => s.kind === 'field')
+      .map((s, i) => {
+        const file = join(folder, `${piece.name.replace(/\W/g, '')}-${i}.frag`);
+        writeFileSync(file, exportGlsl(piece, s.id));
+        return file;
+      });
     // Fails with the compiler's own words, or with "not found" where glslang-tools is missing (npm run verify installs it).
     expect(() => execFileSync('glslangValidator', files, { encoding: 'utf8', stdio: 'pipe' })).not.toThrow();
   });

@@ -1,11 +1,52 @@
 import { from, piece, strand } from './build';
 
-export const windingStair = () => piece('Winding Stair', 'One landing, each 1.414 times the last and an eighth of a turn further. Two landings go by in a loop, and the last picture is the first.', [
-  strand('field', 'late', ['copy', { as: 'count' }], ['join', { how: 'multiply', other: 0.5 }]),
-  strand('field', 'treads', ['position'], ['polar'], ['pick', { channel: 'y or green' }], ['bands', { count: 8, turns: 1 }], ['remap', { fromLow: -1, fromHigh: 1 }]),
-  strand('field', 'wood', ['from', { value: from('treads') }], ['ramp', { colours: [{ at: 0, colour: '#20262a' }, { at: 0.6, colour: '#6d5a44' }, { at: 1, colour: '#e2c391' }] }]),
-  strand('form', 'landing', ['disc', { radius: 0.012, inner: 0.0068, sweep: 0.8, columns: 32, rows: 2 }], ['thicken', { thickness: 0.0012 }], ['nest', { count: 24, ratio: 1.4142135, turn: [0, 0, 45], centre: [0, 0, 0], moves: 2, delay: from('late') }]),
-  strand('surface', 'boards', ['lit', { roughness: 0.6 }], ['colour', { colour: from('wood') }]),
-  strand('stage', 'tower', ['camera', { position: [0, 0, 3.4], target: [0, 0, 0], lens: 24 }], ['place', { form: from('landing'), surface: from('boards') }], ['sun', { turn: -30, height: 40, strength: 2.6, colour: '#ffe6c4' }], ['fill', { above: '#7b8f98', below: '#201a16', strength: 0.9 }]),
-  strand('finish', 'out', ['shoot', { stage: from('tower') }], ['exposure', { stops: 0, shoulder: 0.6 }]),
-], { picture: { width: 1080, height: 1080, background: '#0f1214' }, loop: { frames: 120, rate: 30, play: 'loop' } });
+export const windingStair = () =>
+  piece(
+    'Winding Stair',
+    'One landing, each 1.414 times the last and an eighth of a turn further. Two landings go by in a loop, and the last picture is the first.',
+    [
+      strand('field', 'late', ['copy', { as: 'count' }], ['join', { how: 'multiply', other: 0.5 }]),
+      strand(
+        'field',
+        'treads',
+        ['position'],
+        ['polar'],
+        ['pick', { channel: 'y or green' }],
+        ['bands', { count: 8, turns: 1 }],
+        ['remap', { fromLow: -1, fromHigh: 1 }],
+      ),
+      strand(
+        'field',
+        'wood',
+        ['from', { value: from('treads') }],
+        [
+          'ramp',
+          {
+            colours: [
+              { at: 0, colour: '#20262a' },
+              { at: 0.6, colour: '#6d5a44' },
+              { at: 1, colour: '#e2c391' },
+            ],
+          },
+        ],
+      ),
+      strand(
+        'form',
+        'landing',
+        ['disc', { radius: 0.012, inner: 0.0068, sweep: 0.8, columns: 32, rows: 2 }],
+        ['thicken', { thickness: 0.0012 }],
+        ['nest', { count: 24, ratio: 1.4142135, turn: [0, 0, 45], centre: [0, 0, 0], moves: 2, delay: from('late') }],
+      ),
+      strand('surface', 'boards', ['lit', { roughness: 0.6 }], ['colour', { colour: from('wood') }]),
+      strand(
+        'stage',
+        'tower',
+        ['camera', { position: [0, 0, 3.4], target: [0, 0, 0], lens: 24 }],
+        ['place', { form: from('landing'), surface: from('boards') }],
+        ['sun', { turn: -30, height: 40, strength: 2.6, colour: '#ffe6c4' }],
+        ['fill', { above: '#7b8f98', below: '#201a16', strength: 0.9 }],
+      ),
+      strand('finish', 'out', ['shoot', { stage: from('tower') }], ['exposure', { stops: 0, shoulder: 0.6 }]),
+    ],
+    { picture: { width: 1080, height: 1080, background: '#0f1214' }, loop: { frames: 120, rate: 30, play: 'loop' } },
+  );

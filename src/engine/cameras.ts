@@ -28,7 +28,10 @@ export class Cameras {
     this.now = flat ? this.orthographic : this.perspective;
     if (flat) {
       // Looking from nearer by shows less, as it does with perspective.
-      const nearer = view ? new THREE.Vector3(...view.position).distanceTo(new THREE.Vector3(...view.target)) / Math.max(new THREE.Vector3(...own.position).distanceTo(new THREE.Vector3(...own.target)), 1e-6) : 1;
+      const nearer = view
+        ? new THREE.Vector3(...view.position).distanceTo(new THREE.Vector3(...view.target)) /
+          Math.max(new THREE.Vector3(...own.position).distanceTo(new THREE.Vector3(...own.target)), 1e-6)
+        : 1;
       const half = ((params.height as number) / 2) * nearer;
       Object.assign(this.orthographic, { left: -half * aspect, right: half * aspect, top: half, bottom: -half });
     } else {
@@ -39,7 +42,9 @@ export class Cameras {
     camera.near = NEAR;
     camera.far = FAR;
     const turns = view ? 0 : (params.orbit as number) * phase;
-    const offset = new THREE.Vector3(...position).sub(new THREE.Vector3(...target)).applyAxisAngle(new THREE.Vector3(0, 1, 0), 2 * Math.PI * (turns - Math.floor(turns)));
+    const offset = new THREE.Vector3(...position)
+      .sub(new THREE.Vector3(...target))
+      .applyAxisAngle(new THREE.Vector3(0, 1, 0), 2 * Math.PI * (turns - Math.floor(turns)));
     camera.position.set(...target).add(offset);
     camera.up.set(0, 1, 0);
     camera.lookAt(...target);

@@ -10,7 +10,8 @@ export interface CaptureSize {
   height: number;
 }
 
-const lostError = () => new GraphicsLost('The graphics card was lost while drawing. Nothing of the piece is lost; take it again.');
+const lostError = () =>
+  new GraphicsLost('The graphics card was lost while drawing. Nothing of the piece is lost; take it again.');
 
 /** Draws frames of a piece at full size, off the screen, with a renderer of its own. */
 export class Capture {
@@ -34,7 +35,9 @@ export class Capture {
     const most = capture.renderer.capabilities.maxTextureSize;
     if (Math.max(size.width, size.height) > most) {
       capture.close();
-      throw new Error(`This graphics card draws at most ${most} pixels a side; the picture has ${size.width} x ${size.height}. Make the picture smaller.`);
+      throw new Error(
+        `This graphics card draws at most ${most} pixels a side; the picture has ${size.width} x ${size.height}. Make the picture smaller.`,
+      );
     }
     await capture.picture.setPiece(piece, meshOf);
     return capture;
@@ -46,7 +49,10 @@ export class Capture {
     this.assertAlive();
     this.picture.draw(phase, width, height, this.target, EXPORT_SAMPLES);
     // What is lost answers late, without a word, or not at all.
-    const pixels = await Promise.race([readPixelsAsync(this.renderer, this.target, width, height).catch(() => this.lose()), this.lost]);
+    const pixels = await Promise.race([
+      readPixelsAsync(this.renderer, this.target, width, height).catch(() => this.lose()),
+      this.lost,
+    ]);
     this.assertAlive();
     return pixels;
   }

@@ -12,7 +12,12 @@ import { geometryOf } from './geometry';
 const row = piece('Row', '', [
   strand('field', 'late', ['copy', { as: 'share' }]),
   strand('form', 'dust', ['points-scattered', { count: 40 }]),
-  strand('form', 'panes', ['polygon', { corners: 4, radius: 0.2 }], ['copies', { on: from('dust'), delay: from('late') }]),
+  strand(
+    'form',
+    'panes',
+    ['polygon', { corners: 4, radius: 0.2 }],
+    ['copies', { on: from('dust'), delay: from('late') }],
+  ),
 ]);
 const panes = row.strands[2]!;
 const mesh = (await bake(row, panes))!;
@@ -38,7 +43,9 @@ it('puts every copy once, from far to near, and leaves what it shares to others'
   expect(depths).toEqual(depths.toSorted((a, b) => b - a));
   // Each copy goes on knowing its own place.
   const places = order.geometry.getAttribute('clCopyAtIn')!;
-  numbers.forEach((n, i) => expect([places.getX(i), places.getY(i), places.getZ(i)]).toEqual([...mesh.copies!.at.subarray(3 * n, 3 * n + 3)]));
+  numbers.forEach((n, i) =>
+    expect([places.getX(i), places.getY(i), places.getZ(i)]).toEqual([...mesh.copies!.at.subarray(3 * n, 3 * n + 3)]),
+  );
   expect(order.geometry.getAttribute('position')).toBe(source.getAttribute('position'));
   expect([...source.getAttribute('clCopyIn')!.array]).toEqual(Array.from({ length: 40 }, (_, n) => n));
   order.dispose();
@@ -52,5 +59,9 @@ it('is kept while only numbers change, and made anew for another mesh or text', 
   expect(await make(setParam(row, 'late', 't1', 'as', 'count'))).not.toBe(spots);
   const source = geometryOf(skinOf(mesh));
   const order = new CopyOrder(source as THREE.InstancedBufferGeometry, spots);
-  expect([order.puts(source, spots), order.puts(source, null), order.puts(geometryOf(skinOf(mesh)), spots)]).toEqual([true, false, false]);
+  expect([order.puts(source, spots), order.puts(source, null), order.puts(geometryOf(skinOf(mesh)), spots)]).toEqual([
+    true,
+    false,
+    false,
+  ]);
 });

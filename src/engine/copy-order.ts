@@ -18,7 +18,11 @@ export class CopyOrder {
     private readonly spots: CopySpots,
   ) {
     for (const [name, attribute] of Object.entries(source.attributes)) this.geometry.setAttribute(name, attribute);
-    for (const name of PER_COPY) this.geometry.setAttribute(name, (source.getAttribute(name) as THREE.InstancedBufferAttribute).clone().setUsage(THREE.DynamicDrawUsage));
+    for (const name of PER_COPY)
+      this.geometry.setAttribute(
+        name,
+        (source.getAttribute(name) as THREE.InstancedBufferAttribute).clone().setUsage(THREE.DynamicDrawUsage),
+      );
     this.geometry.setIndex(source.index);
     this.geometry.instanceCount = source.instanceCount;
     this.geometry.boundingSphere = source.boundingSphere;
@@ -34,7 +38,8 @@ export class CopyOrder {
   /** @param towards direction in which things are farther, in the form's own space */
   sort(piece: Piece, phase: number, towards: THREE.Vector3): void {
     const at = this.spots.at(piece, phase);
-    for (let n = 0; n < this.depths.length; n++) this.depths[n] = at[3 * n]! * towards.x + at[3 * n + 1]! * towards.y + at[3 * n + 2]! * towards.z;
+    for (let n = 0; n < this.depths.length; n++)
+      this.depths[n] = at[3 * n]! * towards.x + at[3 * n + 1]! * towards.y + at[3 * n + 2]! * towards.z;
     this.order.sort((a, b) => this.depths[b]! - this.depths[a]! || a - b);
     for (const name of PER_COPY) {
       const from = this.source.getAttribute(name) as THREE.InstancedBufferAttribute;
@@ -49,7 +54,8 @@ export class CopyOrder {
 
   dispose(): void {
     // What is shared goes on being used: the library would free it with this geometry.
-    for (const name of Object.keys(this.geometry.attributes)) if (!(PER_COPY as readonly string[]).includes(name)) this.geometry.deleteAttribute(name);
+    for (const name of Object.keys(this.geometry.attributes))
+      if (!(PER_COPY as readonly string[]).includes(name)) this.geometry.deleteAttribute(name);
     this.geometry.setIndex(null);
     this.geometry.dispose();
   }

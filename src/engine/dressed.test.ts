@@ -16,7 +16,12 @@ import { weave } from '@/core/weave';
 const { piece } = STARTERS[0]!;
 const shared = makeShared;
 const still = () => [0];
-const skin = skinOf((await bake(piece, piece.strands.find((s) => s.id === 'sea')!))!);
+const skin = skinOf(
+  (await bake(
+    piece,
+    piece.strands.find((s) => s.id === 'sea')!,
+  ))!,
+);
 const SILK = { form: 'sea', surface: 'wet-silk', skin };
 const dress = (p = piece) => new Dressed(p, analyse(p), SILK, shared());
 
@@ -44,7 +49,8 @@ describe('dressed materials', () => {
     }
     expect(lit.vertexShader).toContain('vec3 objectNormal = clNormalTo;');
     expect(lit.fragmentShader).toContain('Surface clSurface = surface_wet_silk(clPlaceHere());');
-    for (const slot of ['clPhase', 'clSize', 'clEye', 'field_swell_Step2_scale']) expect(lit.uniforms).toHaveProperty(slot);
+    for (const slot of ['clPhase', 'clSize', 'clEye', 'field_swell_Step2_scale'])
+      expect(lit.uniforms).toHaveProperty(slot);
   });
 
   it('keep their key while numbers change, and take the new numbers', () => {
@@ -71,7 +77,22 @@ describe('dressed materials', () => {
 describe('dots', () => {
   const drift = STARTERS.find((s) => s.id === 'lantern-drift')!.piece;
   const few = setParam(drift, 'lights', 't1', 'count', 50);
-  const made = async (p: typeof drift) => new Dressed(p, analyse(p), { form: 'lights', surface: 'spark', skin: skinOf((await bake(p, p.strands.find((s) => s.id === 'lights')!))!) }, shared());
+  const made = async (p: typeof drift) =>
+    new Dressed(
+      p,
+      analyse(p),
+      {
+        form: 'lights',
+        surface: 'spark',
+        skin: skinOf(
+          (await bake(
+            p,
+            p.strands.find((s) => s.id === 'lights')!,
+          ))!,
+        ),
+      },
+      shared(),
+    );
 
   it('are drawn once, and looked up once, with their move', async () => {
     const dressed = await made(few);
@@ -84,7 +105,12 @@ describe('dots', () => {
   });
 
   it('wait for the move where they ask from where they are seen', async () => {
-    const facing = { ...few, strands: few.strands.map((s) => (s.id === 'warmth' ? { ...s, steps: [{ id: 't1', op: 'field.screen', params: {} }] } : s)) };
+    const facing = {
+      ...few,
+      strands: few.strands.map((s) =>
+        s.id === 'warmth' ? { ...s, steps: [{ id: 't1', op: 'field.screen', params: {} }] } : s,
+      ),
+    };
     const { vertexShader } = compiled((await made(facing)).materials[0]!, 'standard');
     expect(vertexShader).not.toContain('clTogether');
     expect(vertexShader.indexOf('clHere.screen =')).toBeGreaterThan(vertexShader.indexOf('vec3 clMovedTo ='));
@@ -117,7 +143,16 @@ it('signals come as uniforms filled once a frame', async () => {
 
 it('a mesh becomes buffers with every attribute that the shader reads', () => {
   const geometry = geometryOf(skin);
-  expect(Object.keys(geometry.attributes).sort()).toEqual(['clUvIn', 'normal', 'normalA', 'normalB', 'position', 'tangentA', 'tangentB', 'uvSlope']);
+  expect(Object.keys(geometry.attributes).sort()).toEqual([
+    'clUvIn',
+    'normal',
+    'normalA',
+    'normalB',
+    'position',
+    'tangentA',
+    'tangentB',
+    'uvSlope',
+  ]);
   expect(geometry.index!.count).toBe(150 * 110 * 6);
   expect(geometry.boundingSphere!.radius).toBeCloseTo(Math.hypot(7.5, 6), 3);
 });
@@ -137,7 +172,9 @@ describe('the output', () => {
 
   it('has a pass for each part of the finish', () => {
     const analysis = analyse(piece);
-    const keys = [null, { strand: 'out', step: 't1' }, { strand: 'out', step: 't2' }, { strand: 'out' }].map((t) => new FinishPass(piece, analysis, t, shared()).key);
+    const keys = [null, { strand: 'out', step: 't1' }, { strand: 'out', step: 't2' }, { strand: 'out' }].map(
+      (t) => new FinishPass(piece, analysis, t, shared()).key,
+    );
     expect(new Set(keys).size).toBe(4);
   });
 });

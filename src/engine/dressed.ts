@@ -23,7 +23,11 @@ export interface Shared {
 }
 
 export const makeShared = (): Shared => ({
-  clPhase: { value: 0 }, clSize: { value: new THREE.Vector2(1, 1) }, clBehind: { value: null }, clBehindDepth: { value: null }, clLens: { value: new THREE.Vector3(0.02, 500, 0) },
+  clPhase: { value: 0 },
+  clSize: { value: new THREE.Vector2(1, 1) },
+  clBehind: { value: null },
+  clBehindDepth: { value: null },
+  clLens: { value: new THREE.Vector3(0.02, 500, 0) },
 });
 
 /** Which form in which surface. Without a form the mesh stays as it is; an overlay lies over another surface. */
@@ -46,11 +50,24 @@ const SIDES = { both: THREE.DoubleSide, front: THREE.FrontSide, back: THREE.Back
 const wovenOf = new WeakMap<Analysis, Map<string, Woven>>();
 
 /** Strands woven whole; things that share them, and the look whether anything changed, weave them once. */
-function weaveStrands(piece: Piece, analysis: Analysis, strands: (string | null)[], held: boolean, together = false): Woven {
+function weaveStrands(
+  piece: Piece,
+  analysis: Analysis,
+  strands: (string | null)[],
+  held: boolean,
+  together = false,
+): Woven {
   const known = wovenOf.get(analysis) ?? new Map<string, Woven>();
   wovenOf.set(analysis, known);
   const key = `${strands.join('|')} ${held} ${together}`;
-  const woven = known.get(key) ?? weave(piece, analysis, strands.flatMap((strand) => (strand ? [{ strand }] : [])), { held, together });
+  const woven =
+    known.get(key) ??
+    weave(
+      piece,
+      analysis,
+      strands.flatMap((strand) => (strand ? [{ strand }] : [])),
+      { held, together },
+    );
   known.set(key, woven);
   return woven;
 }
@@ -73,14 +90,38 @@ function weaveDress(piece: Piece, analysis: Analysis, { form, surface, skin }: D
   // A dot is one place, so what it looks like is worked out once, where its place is.
   const own = surface ? weaveStrands(piece, analysis, [surface], held) : null;
   const seen = own ? fieldsRead(own.glsl) : new Set<string>();
-  const shape = cloud && surface ? weaveStrands(piece, analysis, [form, surface], held, !seen.has('view') && !seen.has('screen')) : weaveStrands(piece, analysis, [form], held);
+  const shape =
+    cloud && surface
+      ? weaveStrands(piece, analysis, [form, surface], held, !seen.has('view') && !seen.has('screen'))
+      : weaveStrands(piece, analysis, [form], held);
   const look = cloud && own ? shape : own;
-  const faces = !cloud && (state.uses.has('wire') || readsFaces(shape.glsl) || (look !== null && readsFaces(look.glsl)));
-  return { form: shape, surface: look, dress: look?.functions.at(-1)!.name ?? '', state, body: { faces, tint: skin.tint !== undefined || shape.asides.tint !== undefined, painted: skin.tint !== undefined, copies: skin.copies !== undefined, cloud, facets: skin.facets } };
+  const faces =
+    !cloud && (state.uses.has('wire') || readsFaces(shape.glsl) || (look !== null && readsFaces(look.glsl)));
+  return {
+    form: shape,
+    surface: look,
+    dress: look?.functions.at(-1)!.name ?? '',
+    state,
+    body: {
+      faces,
+      tint: skin.tint !== undefined || shape.asides.tint !== undefined,
+      painted: skin.tint !== undefined,
+      copies: skin.copies !== undefined,
+      cloud,
+      facets: skin.facets,
+    },
+  };
 }
 
 function keyOf({ form, surface, state, body }: WovenDress): string {
-  return [form.glsl, ...form.pictures, surface?.glsl ?? '', ...(surface?.pictures ?? []), JSON.stringify({ ...state, uses: [...state.uses] }), JSON.stringify(body)].join('\n//\n');
+  return [
+    form.glsl,
+    ...form.pictures,
+    surface?.glsl ?? '',
+    ...(surface?.pictures ?? []),
+    JSON.stringify({ ...state, uses: [...state.uses] }),
+    JSON.stringify(body),
+  ].join('\n//\n');
 }
 
 /**
@@ -102,7 +143,12 @@ export class Dressed {
   private readonly surfaceName: string;
   private readonly uniforms: Record<string, THREE.IUniform>;
 
-  constructor(piece: Piece, analysis: Analysis, readonly dress: Dress, shared: Shared) {
+  constructor(
+    piece: Piece,
+    analysis: Analysis,
+    readonly dress: Dress,
+    shared: Shared,
+  ) {
     const woven = weaveDress(piece, analysis, dress);
     ({ form: this.form, surface: this.surface, dress: this.surfaceName, state: this.state, body: this.body } = woven);
     this.shape = formText(this.form);
@@ -110,7 +156,9 @@ export class Dressed {
     this.uniforms = {
       ...uniformsOf(this.form),
       ...pictureUniforms(this.form, 'Form'),
-      ...(this.surface && !this.body.cloud ? { ...uniformsOf(this.surface), ...pictureUniforms(this.surface, 'Surface') } : {}),
+      ...(this.surface && !this.body.cloud
+        ? { ...uniformsOf(this.surface), ...pictureUniforms(this.surface, 'Surface') }
+        : {}),
       ...shared,
       clEye: { value: new THREE.Vector3() },
       clStep: { value: 1e-3 },
@@ -154,7 +202,9 @@ export class Dressed {
   private makeMaterial(side: THREE.Side): THREE.MeshStandardMaterial {
     const { uses, transparent, blend } = this.state;
     const flatShading = this.body.facets;
-    const material = uses.has('coat') ? new THREE.MeshPhysicalMaterial({ side, clearcoat: 1, flatShading }) : new THREE.MeshStandardMaterial({ side, flatShading });
+    const material = uses.has('coat')
+      ? new THREE.MeshPhysicalMaterial({ side, clearcoat: 1, flatShading })
+      : new THREE.MeshStandardMaterial({ side, flatShading });
     material.onBeforeCompile = (source) => this.weaveLit(source);
     material.customProgramCacheKey = () => this.key;
     const overlay = this.dress.overlay === true;
@@ -184,7 +234,9 @@ export class Dressed {
   /** Moves the vertex, and works out the surface of a dot. */
   private vertexMove(runs: boolean): string {
     const move = vertexMove(this.body, this.shape, this.surfaceText(runs), runs);
-    return runs && this.surface && this.body.cloud ? `${move}\n${dotSurface(this.surfaceName, this.shape.together !== undefined)}` : move;
+    return runs && this.surface && this.body.cloud
+      ? `${move}\n${dotSurface(this.surfaceName, this.shape.together !== undefined)}`
+      : move;
   }
 
   private fragmentHead(): string {
@@ -200,35 +252,50 @@ export class Dressed {
 
   private weaveLit(source: Source): void {
     Object.assign(source.uniforms, this.uniforms);
-    source.vertexShader = this.vertexHead(true) + replaceChunks(source.vertexShader, {
-      beginnormal_vertex: `${this.vertexMove(true)}\n  vec3 objectNormal = clNormalTo;`,
-      begin_vertex: '  vec3 transformed = clMovedTo;',
-      ...(this.body.cloud ? { fog_vertex: DOT } : {}),
-    });
+    source.vertexShader =
+      this.vertexHead(true) +
+      replaceChunks(source.vertexShader, {
+        beginnormal_vertex: `${this.vertexMove(true)}\n  vec3 objectNormal = clNormalTo;`,
+        begin_vertex: '  vec3 transformed = clMovedTo;',
+        ...(this.body.cloud ? { fog_vertex: DOT } : {}),
+      });
     if (!this.surface) return;
     const { uses } = this.state;
-    source.fragmentShader = `${this.fragmentHead()}${fragmentHelpers(this.state)}\n` + replaceChunks(source.fragmentShader, {
-      ...(this.body.cloud ? { clipping_planes_fragment: ROUND } : {}),
-      color_fragment: `  Surface clSurface = ${this.surfaceHere};\n${uses.has('cut') ? '  if (clSurface.keep < 0.5) discard;\n' : ''}  diffuseColor.rgb = max(clSurface.colour, vec3(0.0));`,
-      roughnessmap_fragment: '  float roughnessFactor = clSurface.roughness;',
-      metalnessmap_fragment: '  float metalnessFactor = clSurface.metal;',
-      emissivemap_fragment: '  totalEmissiveRadiance = clSurface.glow;',
-      ...(uses.has('relief') ? { normal_fragment_maps: '  normal = clRelief(-vViewPosition, normal, clSurface.relief, faceDirection);' } : {}),
-      ...(uses.has('coat') ? { lights_physical_fragment: '#include <lights_physical_fragment>\n  material.clearcoat = clSurface.coat;\n  material.clearcoatRoughness = clamp(clSurface.coatRoughness, 0.0525, 1.0);' } : {}),
-      opaque_fragment: fragmentEnd(this.state),
-    });
+    source.fragmentShader =
+      `${this.fragmentHead()}${fragmentHelpers(this.state)}\n` +
+      replaceChunks(source.fragmentShader, {
+        ...(this.body.cloud ? { clipping_planes_fragment: ROUND } : {}),
+        color_fragment: `  Surface clSurface = ${this.surfaceHere};\n${uses.has('cut') ? '  if (clSurface.keep < 0.5) discard;\n' : ''}  diffuseColor.rgb = max(clSurface.colour, vec3(0.0));`,
+        roughnessmap_fragment: '  float roughnessFactor = clSurface.roughness;',
+        metalnessmap_fragment: '  float metalnessFactor = clSurface.metal;',
+        emissivemap_fragment: '  totalEmissiveRadiance = clSurface.glow;',
+        ...(uses.has('relief')
+          ? { normal_fragment_maps: '  normal = clRelief(-vViewPosition, normal, clSurface.relief, faceDirection);' }
+          : {}),
+        ...(uses.has('coat')
+          ? {
+              lights_physical_fragment:
+                '#include <lights_physical_fragment>\n  material.clearcoat = clSurface.coat;\n  material.clearcoatRoughness = clamp(clSurface.coatRoughness, 0.0525, 1.0);',
+            }
+          : {}),
+        opaque_fragment: fragmentEnd(this.state),
+      });
   }
 
   private weaveShadow(source: Source): void {
     Object.assign(source.uniforms, this.uniforms);
     const cuts = this.surface !== null && this.state.uses.has('cut');
-    source.vertexShader = this.vertexHead(cuts) + replaceChunks(source.vertexShader, {
-      begin_vertex: `${this.vertexMove(cuts)}\n  vec3 transformed = clMovedTo;`,
-    });
+    source.vertexShader =
+      this.vertexHead(cuts) +
+      replaceChunks(source.vertexShader, {
+        begin_vertex: `${this.vertexMove(cuts)}\n  vec3 transformed = clMovedTo;`,
+      });
     if (!cuts) return;
-    source.fragmentShader = this.fragmentHead() + replaceChunks(source.fragmentShader, {
-      clipping_planes_fragment: `  if (${this.surfaceHere}.keep < 0.5) discard;`,
-    });
+    source.fragmentShader =
+      this.fragmentHead() +
+      replaceChunks(source.fragmentShader, {
+        clipping_planes_fragment: `  if (${this.surfaceHere}.keep < 0.5) discard;`,
+      });
   }
 }
 

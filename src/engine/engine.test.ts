@@ -28,7 +28,8 @@ it('turns rows top first', () => {
 });
 
 it('compares a picture at both sides of the seam', async () => {
-  const draw = (jump: number) => async (phase: number) => new Uint8ClampedArray([Math.round(100 + 40 * phase * jump), 50, 50, 255]);
+  const draw = (jump: number) => async (phase: number) =>
+    new Uint8ClampedArray([Math.round(100 + 40 * phase * jump), 50, 50, 255]);
   expect(await measurePictureSeam(10, 2, draw(1))).toMatchObject({ most: 40, closes: false });
   expect(await measurePictureSeam(10, 2, draw(0))).toEqual({ most: 0, before: 0, after: 0, closes: true });
 });

@@ -71,11 +71,21 @@ export class FinishPass {
       glslVersion: THREE.GLSL3,
       vertexShader: VERTEX,
       fragmentShader: `${HEAD}\n${glsl}\n${FRAGMENT_END.replace('FINISH', name ?? 'untouched').replace('PAINTS', String(paints))}`,
-      uniforms: { ...uniformsOf(this.woven), ...pictureUniforms(this.woven), clPhase: shared.clPhase, clSize: shared.clSize, clChecker: { value: 0 }, clShot: { value: null } },
+      uniforms: {
+        ...uniformsOf(this.woven),
+        ...pictureUniforms(this.woven),
+        clPhase: shared.clPhase,
+        clSize: shared.clSize,
+        clChecker: { value: 0 },
+        clShot: { value: null },
+      },
       depthTest: false,
       depthWrite: false,
     });
-    this.triangle.setAttribute('position', new THREE.BufferAttribute(new Float32Array([-1, -1, 0, 3, -1, 0, -1, 3, 0]), 3));
+    this.triangle.setAttribute(
+      'position',
+      new THREE.BufferAttribute(new Float32Array([-1, -1, 0, 3, -1, 0, -1, 3, 0]), 3),
+    );
     const mesh = new THREE.Mesh(this.triangle, this.material);
     mesh.frustumCulled = false;
     this.scene.add(mesh);
@@ -91,7 +101,14 @@ export class FinishPass {
   }
 
   /** @param checker shows a checkerboard where nothing is, for looking at; else what is written keeps its opacity */
-  draw(renderer: THREE.WebGLRenderer, piece: Piece, follow: Follow, shot: THREE.Texture, to: THREE.WebGLRenderTarget | null, checker: boolean): void {
+  draw(
+    renderer: THREE.WebGLRenderer,
+    piece: Piece,
+    follow: Follow,
+    shot: THREE.Texture,
+    to: THREE.WebGLRenderTarget | null,
+    checker: boolean,
+  ): void {
     fillUniforms(this.material.uniforms, this.woven, piece, follow);
     this.material.uniforms.clShot!.value = shot;
     this.material.uniforms.clChecker!.value = checker ? 1 : 0;

@@ -29,7 +29,12 @@ export class Fisheye {
   private readonly material = new THREE.ShaderMaterial({
     vertexShader: 'void main() { gl_Position = vec4(position.xy, 0.0, 1.0); }',
     fragmentShader: FRAGMENT,
-    uniforms: { around: { value: null }, halfAngle: { value: 1 }, size: { value: new THREE.Vector2() }, turn: { value: new THREE.Matrix3() } },
+    uniforms: {
+      around: { value: null },
+      halfAngle: { value: 1 },
+      size: { value: new THREE.Vector2() },
+      turn: { value: new THREE.Matrix3() },
+    },
     depthTest: false,
     depthWrite: false,
   });
@@ -37,7 +42,11 @@ export class Fisheye {
   private readonly flat = new THREE.Camera();
 
   constructor(readonly side: number) {
-    this.target = new THREE.WebGLCubeRenderTarget(side, { type: THREE.HalfFloatType, generateMipmaps: false, minFilter: THREE.LinearFilter });
+    this.target = new THREE.WebGLCubeRenderTarget(side, {
+      type: THREE.HalfFloatType,
+      generateMipmaps: false,
+      minFilter: THREE.LinearFilter,
+    });
     this.cube = new THREE.CubeCamera(NEAR, FAR, this.target);
     const triangle = new THREE.BufferGeometry();
     triangle.setAttribute('position', new THREE.BufferAttribute(new Float32Array([-1, -1, 0, 3, -1, 0, -1, 3, 0]), 3));
@@ -46,7 +55,13 @@ export class Fisheye {
     this.scene.add(mesh);
   }
 
-  draw(renderer: THREE.WebGLRenderer, scene: THREE.Scene, camera: THREE.Camera, angle: number, to: THREE.WebGLRenderTarget): void {
+  draw(
+    renderer: THREE.WebGLRenderer,
+    scene: THREE.Scene,
+    camera: THREE.Camera,
+    angle: number,
+    to: THREE.WebGLRenderTarget,
+  ): void {
     this.cube.position.copy(camera.position);
     this.cube.update(renderer, scene);
     const { uniforms } = this.material;

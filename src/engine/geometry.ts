@@ -8,10 +8,15 @@ const attributeName = (name: string) => (name === 'uv' ? 'clUvIn' : name);
 
 /** Position and the way the surface runs at each vertex, and its colour. `uv` goes by a name of its own; see `place-glsl.ts`. */
 function attributesOf(skin: Skin, rows?: Uint32Array): [string, THREE.BufferAttribute][] {
-  const put = (name: string, data: Float32Array, size: number): [string, THREE.BufferAttribute] => [name, new THREE.BufferAttribute(rows ? spreadBy(data, size, rows) : data, size)];
+  const put = (name: string, data: Float32Array, size: number): [string, THREE.BufferAttribute] => [
+    name,
+    new THREE.BufferAttribute(rows ? spreadBy(data, size, rows) : data, size),
+  ];
   return [
     put('position', skin.positions, 3),
-    ...Object.entries(FRAME_SIZES).map(([name, size]) => put(attributeName(name), skin.points[name as keyof FrameRows], size)),
+    ...Object.entries(FRAME_SIZES).map(([name, size]) =>
+      put(attributeName(name), skin.points[name as keyof FrameRows], size),
+    ),
     ...(skin.tint ? [put('clTintIn', skin.tint, 3)] : []),
   ];
 }
@@ -26,7 +31,13 @@ function begin(skin: Skin): THREE.BufferGeometry {
   if (!skin.copies) return new THREE.BufferGeometry();
   const geometry = new THREE.InstancedBufferGeometry();
   geometry.instanceCount = skin.copies.at.length / 3;
-  geometry.setAttribute('clCopyIn', new THREE.InstancedBufferAttribute(Float32Array.from({ length: geometry.instanceCount }, (_, n) => n), 1));
+  geometry.setAttribute(
+    'clCopyIn',
+    new THREE.InstancedBufferAttribute(
+      Float32Array.from({ length: geometry.instanceCount }, (_, n) => n),
+      1,
+    ),
+  );
   geometry.setAttribute('clCopyAtIn', new THREE.InstancedBufferAttribute(skin.copies.at, 3));
   geometry.setAttribute('clCopyNormalIn', new THREE.InstancedBufferAttribute(skin.copies.normal, 3));
   return geometry;
@@ -35,10 +46,13 @@ function begin(skin: Skin): THREE.BufferGeometry {
 /** Bounds at rest; of all copies where there are some. */
 function bound(geometry: THREE.BufferGeometry, skin: Skin): THREE.BufferGeometry {
   geometry.computeBoundingSphere();
-  if (!Number.isFinite(geometry.boundingSphere!.radius)) geometry.boundingSphere = new THREE.Sphere(new THREE.Vector3(), 1);
+  if (!Number.isFinite(geometry.boundingSphere!.radius))
+    geometry.boundingSphere = new THREE.Sphere(new THREE.Vector3(), 1);
   if (!skin.copies) return geometry;
   const one = geometry.boundingSphere!;
-  const all = new THREE.Sphere().setFromPoints(Array.from({ length: skin.copies.at.length / 3 }, (_, i) => new THREE.Vector3().fromArray(skin.copies!.at, 3 * i)));
+  const all = new THREE.Sphere().setFromPoints(
+    Array.from({ length: skin.copies.at.length / 3 }, (_, i) => new THREE.Vector3().fromArray(skin.copies!.at, 3 * i)),
+  );
   geometry.boundingSphere = new THREE.Sphere(all.center.add(one.center), all.radius + one.radius);
   return geometry;
 }
@@ -60,7 +74,11 @@ export function expandedGeometryOf(skin: Skin): THREE.BufferGeometry {
   if (skin.corners.length === 0) return geometryOf(skin);
   const corners = triangleCorners(skin);
   const geometry = begin(skin);
-  for (const [name, attribute] of attributesOf(skin, corners.map((c) => skin.corners[c]!))) geometry.setAttribute(name, attribute);
+  for (const [name, attribute] of attributesOf(
+    skin,
+    corners.map((c) => skin.corners[c]!),
+  ))
+    geometry.setAttribute(name, attribute);
   const faceOf = new Uint32Array(skin.corners.length);
   for (let f = 0; f + 1 < skin.faceStarts.length; f++) faceOf.fill(f, skin.faceStarts[f]!, skin.faceStarts[f + 1]!);
   const uvs = faceUvs(skin);

@@ -11,7 +11,11 @@ interface LightKind {
   set: (light: never, params: PlainParams, reach: number) => void;
 }
 
-function withShadow<L extends THREE.Light & { shadow: THREE.LightShadow }>(light: L, side: number, normalBias: number): L {
+function withShadow<L extends THREE.Light & { shadow: THREE.LightShadow }>(
+  light: L,
+  side: number,
+  normalBias: number,
+): L {
   light.shadow.mapSize.set(side, side);
   light.shadow.bias = -5e-4;
   light.shadow.normalBias = normalBias;
@@ -28,11 +32,20 @@ const sun: LightKind = {
   set: (light: THREE.DirectionalLight, params, reach) => {
     setColour(light.color, params.colour as Vector);
     const [turn, height] = [radians(params.turn as number), radians(params.height as number)];
-    light.position.set(Math.sin(turn) * Math.cos(height), Math.sin(height), Math.cos(turn) * Math.cos(height)).multiplyScalar(reach * 2);
+    light.position
+      .set(Math.sin(turn) * Math.cos(height), Math.sin(height), Math.cos(turn) * Math.cos(height))
+      .multiplyScalar(reach * 2);
     setShadow(light, params);
     const { camera } = light.shadow;
     if (camera.right === reach) return;
-    Object.assign(camera, { left: -reach, right: reach, bottom: -reach, top: reach, near: reach * 0.2, far: reach * 4 });
+    Object.assign(camera, {
+      left: -reach,
+      right: reach,
+      bottom: -reach,
+      top: reach,
+      near: reach * 0.2,
+      far: reach * 4,
+    });
     camera.updateProjectionMatrix();
   },
 };
@@ -67,7 +80,12 @@ const fill: LightKind = {
   },
 };
 
-const KINDS: Record<string, LightKind> = { 'stage.sun': sun, 'stage.spot': spot, 'stage.point': point, 'stage.fill': fill };
+const KINDS: Record<string, LightKind> = {
+  'stage.sun': sun,
+  'stage.spot': spot,
+  'stage.point': point,
+  'stage.fill': fill,
+};
 
 /** The lights of a stage, by the step that hangs them. */
 export class Lights {

@@ -18,7 +18,11 @@ const STRAY = 0.001;
  * @param width pixels of a row
  * @param draw RGBA bytes of the picture at a phase
  */
-export async function measurePictureSeam(frames: number, width: number, draw: (phase: number) => Promise<Uint8ClampedArray>): Promise<PictureSeam> {
+export async function measurePictureSeam(
+  frames: number,
+  width: number,
+  draw: (phase: number) => Promise<Uint8ClampedArray>,
+): Promise<PictureSeam> {
   const begin = await draw(0);
   const end = await draw(1);
   const last = await draw(1 - 1 / frames);

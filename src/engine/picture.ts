@@ -26,9 +26,17 @@ export function outputOf(piece: Piece): { finish: Strand | null; stage: Strand |
 }
 
 /** Where copies stand, for the forms whose copies light shines through, and that have so few that they can be put in order. */
-async function spotsOf(piece: Piece, analysis: Analysis, stage: Strand | null, meshOf: (form: string) => Skin | undefined, before: ReadonlyMap<string, CopySpots>): Promise<Map<string, CopySpots>> {
+async function spotsOf(
+  piece: Piece,
+  analysis: Analysis,
+  stage: Strand | null,
+  meshOf: (form: string) => Skin | undefined,
+  before: ReadonlyMap<string, CopySpots>,
+): Promise<Map<string, CopySpots>> {
   const found = new Map<string, CopySpots>();
-  const seeThrough = piece.strands.filter((s) => s.kind === 'surface' && needsOrder(surfaceState(piece, analysis, s.id))).map((s) => s.id);
+  const seeThrough = piece.strands
+    .filter((s) => s.kind === 'surface' && needsOrder(surfaceState(piece, analysis, s.id)))
+    .map((s) => s.id);
   if (seeThrough.length === 0) return found;
   for (const step of stage?.steps ?? []) {
     const { form } = step.params;
@@ -107,7 +115,15 @@ export class Picture {
    * @param upTo draws the finish only as far as this step
    * @param as another piece of the same structure whose numbers are drawn
    */
-  draw(phase: number, width: number, height: number, to: THREE.WebGLRenderTarget | null, samples: number, upTo?: string, as?: Piece): void {
+  draw(
+    phase: number,
+    width: number,
+    height: number,
+    to: THREE.WebGLRenderTarget | null,
+    samples: number,
+    upTo?: string,
+    as?: Piece,
+  ): void {
     const { analysis } = this;
     const piece = as ?? this.piece;
     const { follower } = this;
@@ -163,7 +179,10 @@ export class Picture {
   }
 
   private shootBehind(width: number, height: number): void {
-    this.behind ??= new THREE.WebGLRenderTarget(width, height, { type: THREE.HalfFloatType, depthTexture: new THREE.DepthTexture(width, height, THREE.FloatType) });
+    this.behind ??= new THREE.WebGLRenderTarget(width, height, {
+      type: THREE.HalfFloatType,
+      depthTexture: new THREE.DepthTexture(width, height, THREE.FloatType),
+    });
     this.behind.setSize(width, height);
     this.shared.clBehind.value = null;
     this.shared.clBehindDepth.value = null;
@@ -189,7 +208,12 @@ export class Picture {
       known.setSize(width, height);
       return known;
     }
-    const shot = new THREE.WebGLRenderTarget(width, height, { type: THREE.HalfFloatType, samples, minFilter: THREE.NearestFilter, magFilter: THREE.NearestFilter });
+    const shot = new THREE.WebGLRenderTarget(width, height, {
+      type: THREE.HalfFloatType,
+      samples,
+      minFilter: THREE.NearestFilter,
+      magFilter: THREE.NearestFilter,
+    });
     this.shots.set(samples, shot);
     return shot;
   }

@@ -32,8 +32,25 @@ varying vec2 clUv;
 function brought({ faces, painted, copies }: Body): Record<string, string> {
   return {
     ...(painted ? { tint: 'clTintIn' } : {}),
-    ...(faces ? { face: 'clFaceIn.x', lift: 'clFaceIn.y', faceUv: 'clFaceIn.zw', faceMiddle: 'clFaceMiddleIn', faceNormal: 'clFaceNormalIn', faceWorld: '(modelMatrix * vec4(clFaceMiddleIn, 1.0)).xyz' } : {}),
-    ...(copies ? { hallPhase: 'clPhase', copy: 'clCopyIn', copies: 'clCopies', copyAt: 'clCopyAtIn', copyNormal: 'clCopyNormalIn' } : {}),
+    ...(faces
+      ? {
+          face: 'clFaceIn.x',
+          lift: 'clFaceIn.y',
+          faceUv: 'clFaceIn.zw',
+          faceMiddle: 'clFaceMiddleIn',
+          faceNormal: 'clFaceNormalIn',
+          faceWorld: '(modelMatrix * vec4(clFaceMiddleIn, 1.0)).xyz',
+        }
+      : {}),
+    ...(copies
+      ? {
+          hallPhase: 'clPhase',
+          copy: 'clCopyIn',
+          copies: 'clCopies',
+          copyAt: 'clCopyAtIn',
+          copyNormal: 'clCopyNormalIn',
+        }
+      : {}),
   };
 }
 
@@ -51,21 +68,30 @@ function handedOn(body: Body, surface: string): { name: string; type: string }[]
 
 const carrier = (name: string) => `clOn${name[0]!.toUpperCase()}${name.slice(1)}`;
 /** Colours run from point to point; all else is one value for a face or copy. */
-const carriers = (body: Body, surface: string) => handedOn(body, surface).map(({ name, type }) => `${name === 'tint' ? '' : 'flat '}varying ${type} ${carrier(name)};`).join('\n');
+const carriers = (body: Body, surface: string) =>
+  handedOn(body, surface)
+    .map(({ name, type }) => `${name === 'tint' ? '' : 'flat '}varying ${type} ${carrier(name)};`)
+    .join('\n');
 
 /** @param surface text of the surface, or nothing in passes that do not run it */
 export function vertexHead(body: Body, surface: string): string {
   return [
     ATTRIBUTES,
-    body.faces ? 'attribute vec4 clFaceIn;\nattribute vec3 clEdgeIn;\nattribute vec3 clFaceMiddleIn;\nattribute vec3 clFaceNormalIn;\nvarying vec3 clEdge;' : '',
+    body.faces
+      ? 'attribute vec4 clFaceIn;\nattribute vec3 clEdgeIn;\nattribute vec3 clFaceMiddleIn;\nattribute vec3 clFaceNormalIn;\nvarying vec3 clEdge;'
+      : '',
     body.painted ? 'attribute vec3 clTintIn;' : '',
-    body.copies ? 'attribute float clCopyIn;\nattribute vec3 clCopyAtIn;\nattribute vec3 clCopyNormalIn;\nuniform float clCopies;' : '',
+    body.copies
+      ? 'attribute float clCopyIn;\nattribute vec3 clCopyAtIn;\nattribute vec3 clCopyNormalIn;\nuniform float clCopies;'
+      : '',
     body.cloud ? 'uniform vec2 clSize;' : '',
     'uniform float clPhase;\nuniform vec3 clEye;\nuniform float clStep;',
     VARYINGS,
     'varying float clTime;',
     carriers(body, surface),
-  ].filter(Boolean).join('\n');
+  ]
+    .filter(Boolean)
+    .join('\n');
 }
 
 export const fragmentHead = (body: Body, surface: string) => `
@@ -82,8 +108,24 @@ ${carriers(body, surface)}
  * attribute of the library only with textures, so ours has its own name.
  */
 export function vertexPlace(body: Body): string {
-  const at = { rest: 'rest', world: '(modelMatrix * vec4(rest, 1.0)).xyz', normal: 'facing', uv: 'uvAt', screen: 'clip.xy / clip.w * 0.5 + 0.5', view: 'normalize(clEye - rest)', phase: 'clPhase', ...brought(body) };
-  const along = { rest: 'way', world: 'mat3(modelMatrix) * way', normal: 'turn', uv: 'slope', screen: '0.5 * (step.xy * clip.w - clip.xy * step.w) / (clip.w * clip.w)', view: '(view * dot(view, way) - way) / max(length(away), 1e-20)' };
+  const at = {
+    rest: 'rest',
+    world: '(modelMatrix * vec4(rest, 1.0)).xyz',
+    normal: 'facing',
+    uv: 'uvAt',
+    screen: 'clip.xy / clip.w * 0.5 + 0.5',
+    view: 'normalize(clEye - rest)',
+    phase: 'clPhase',
+    ...brought(body),
+  };
+  const along = {
+    rest: 'way',
+    world: 'mat3(modelMatrix) * way',
+    normal: 'turn',
+    uv: 'slope',
+    screen: '0.5 * (step.xy * clip.w - clip.xy * step.w) / (clip.w * clip.w)',
+    view: '(view * dot(view, way) - way) / max(length(away), 1e-20)',
+  };
   return `
 Place clPlaceAt(vec3 rest, vec3 facing, vec2 uvAt) {
   vec4 clip = projectionMatrix * modelViewMatrix * vec4(rest, 1.0);
@@ -101,7 +143,16 @@ Place clPlaceAlong(vec3 rest, vec3 way, vec3 turn, vec2 slope) {
 
 export function fragmentPlace(body: Body, surface: string): string {
   const normal = body.facets ? 'normalize(cross(dFdx(clMoved), dFdy(clMoved)))' : 'normalize(clNormal)';
-  const fields = { rest: 'clRest', world: 'clWorld', normal, uv: 'clUv', screen: 'gl_FragCoord.xy / clSize', view: 'normalize(clEye - clMoved)', phase: 'clTime', ...Object.fromEntries(handedOn(body, surface).map(({ name }) => [name, carrier(name)])) };
+  const fields = {
+    rest: 'clRest',
+    world: 'clWorld',
+    normal,
+    uv: 'clUv',
+    screen: 'gl_FragCoord.xy / clSize',
+    view: 'normalize(clEye - clMoved)',
+    phase: 'clTime',
+    ...Object.fromEntries(handedOn(body, surface).map(({ name }) => [name, carrier(name)])),
+  };
   return `
 Place clPlaceHere() {
   return ${placeText(fields)};
@@ -121,28 +172,34 @@ export function vertexMove(body: Body, form: FormText, surface: string, normals:
   if (!normals) return [...place, `  vec3 clMovedTo = ${form.move}(clHere);`].filter(Boolean).join('\n');
   // Points have no surface around them: they keep the normal they came with.
   const bend = body.cloud
-    ? [`${form.together ? `  vec3 clMovedTo;\n  Surface clDotSurface;\n  ${form.together}(clHere, clMovedTo, clDotSurface);` : `  vec3 clMovedTo = ${form.move}(clHere);`}\n  vec3 clAlongA = vec3(0.0);\n  vec3 clAlongB = vec3(0.0);`]
-    : form.slopes
     ? [
-        '  vec3 clAlongA;\n  vec3 clAlongB;',
-        `  vec3 clMovedTo = ${form.slopes}(clHere, clPlaceAlong(position, tangentA, normalA, uvSlope.xy), clPlaceAlong(position, tangentB, normalB, uvSlope.zw), clAlongA, clAlongB);`,
+        `${form.together ? `  vec3 clMovedTo;\n  Surface clDotSurface;\n  ${form.together}(clHere, clMovedTo, clDotSurface);` : `  vec3 clMovedTo = ${form.move}(clHere);`}\n  vec3 clAlongA = vec3(0.0);\n  vec3 clAlongB = vec3(0.0);`,
       ]
-    : [
-        `  vec3 clMovedTo = ${form.move}(clHere);`,
-        ...(['A', 'B'] as const).map((s) => {
-          const uv = s === 'A' ? 'xy' : 'zw';
-          const at = (sign: string) => `${form.move}(clShifted(clHere, clPlaceAt(position ${sign} clStep * tangent${s}, normal ${sign} clStep * normal${s}, clUvIn ${sign} clStep * uvSlope.${uv})))`;
-          return `  vec3 clAlong${s} = ${at('+')} - ${at('-')};`;
-        }),
-      ];
+    : form.slopes
+      ? [
+          '  vec3 clAlongA;\n  vec3 clAlongB;',
+          `  vec3 clMovedTo = ${form.slopes}(clHere, clPlaceAlong(position, tangentA, normalA, uvSlope.xy), clPlaceAlong(position, tangentB, normalB, uvSlope.zw), clAlongA, clAlongB);`,
+        ]
+      : [
+          `  vec3 clMovedTo = ${form.move}(clHere);`,
+          ...(['A', 'B'] as const).map((s) => {
+            const uv = s === 'A' ? 'xy' : 'zw';
+            const at = (sign: string) =>
+              `${form.move}(clShifted(clHere, clPlaceAt(position ${sign} clStep * tangent${s}, normal ${sign} clStep * normal${s}, clUvIn ${sign} clStep * uvSlope.${uv})))`;
+            return `  vec3 clAlong${s} = ${at('+')} - ${at('-')};`;
+          }),
+        ];
   return [
-    ...place, ...bend,
+    ...place,
+    ...bend,
     '  vec3 clNormalTo = cross(clAlongA, clAlongB);',
     '  clNormalTo = dot(clNormalTo, clNormalTo) > 0.0 ? normalize(clNormalTo) : normal;',
     '  clRest = position;\n  clWorld = clHere.world;\n  clNormal = clNormalTo;\n  clMoved = clMovedTo;\n  clUv = clUvIn;',
     body.faces ? '  clEdge = clEdgeIn;' : '',
     ...handedOn(body, surface).map(({ name }) => `  ${carrier(name)} = clHere.${name};`),
-  ].filter(Boolean).join('\n');
+  ]
+    .filter(Boolean)
+    .join('\n');
 }
 
 /** A neighbouring place at the same moment, for differences. */

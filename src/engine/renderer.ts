@@ -13,10 +13,18 @@ export class GraphicsLost extends Error {
 /** @throws NoGraphics with a sentence for the artist. */
 export function makeRenderer(canvas: HTMLCanvasElement | OffscreenCanvas): THREE.WebGLRenderer {
   try {
-    const renderer = new THREE.WebGLRenderer({ canvas, antialias: false, alpha: false, powerPreference: 'high-performance' });
-    if (!renderer.extensions.has('EXT_color_buffer_float') && !renderer.extensions.has('EXT_color_buffer_half_float')) throw new Error('no float targets');
+    const renderer = new THREE.WebGLRenderer({
+      canvas,
+      antialias: false,
+      alpha: false,
+      powerPreference: 'high-performance',
+    });
+    if (!renderer.extensions.has('EXT_color_buffer_float') && !renderer.extensions.has('EXT_color_buffer_half_float'))
+      throw new Error('no float targets');
     return renderer;
   } catch {
-    throw new NoGraphics('This browser gives no WebGL2 graphics, so nothing can be drawn. Turn hardware acceleration on, or use a current browser.');
+    throw new NoGraphics(
+      'This browser gives no WebGL2 graphics, so nothing can be drawn. Turn hardware acceleration on, or use a current browser.',
+    );
   }
 }

@@ -17,9 +17,17 @@ import { Surroundings } from './surroundings';
 export type { View } from './cameras';
 
 /** A square of one metre that faces up. */
-const FLOOR: Skin = skinOf(sheet(1, 1, (u, v) => ({
-  position: [u - 0.5, 0, 0.5 - v], normal: [0, 1, 0], tangentA: [1, 0, 0], tangentB: [0, 0, -1], normalA: [0, 0, 0], normalB: [0, 0, 0], uvSlope: [1, 0, 0, 1],
-})));
+const FLOOR: Skin = skinOf(
+  sheet(1, 1, (u, v) => ({
+    position: [u - 0.5, 0, 0.5 - v],
+    normal: [0, 1, 0],
+    tangentA: [1, 0, 0],
+    tangentB: [0, 0, -1],
+    normalA: [0, 0, 0],
+    normalB: [0, 0, 0],
+    uvSlope: [1, 0, 0, 1],
+  })),
+);
 
 /** A stage strand as a scene of the library. Structure is made in `build`, numbers follow in `update`. */
 export class StageScene {
@@ -40,7 +48,13 @@ export class StageScene {
   ) {}
 
   /** Makes what the strand's steps ask for, keeping what did not change. */
-  build(piece: Piece, analysis: Analysis, strand: Strand, meshOf: (form: string) => Skin | undefined, spots: ReadonlyMap<string, CopySpots>): void {
+  build(
+    piece: Piece,
+    analysis: Analysis,
+    strand: Strand,
+    meshOf: (form: string) => Skin | undefined,
+    spots: ReadonlyMap<string, CopySpots>,
+  ): void {
     const rows = (analysis.types.get(strand.id) ?? []).filter((r) => r.active);
     this.lights.hang(rows.map((r) => r.step));
     const wanted = new Set<string>();
@@ -50,10 +64,24 @@ export class StageScene {
       wanted.add(row.step.id);
       const place = this.standing.get(row.step.id) ?? new Standing(row.step.id, this.scene, stands.form === null);
       this.standing.set(row.step.id, place);
-      const later = rows.slice(i + 1).filter((r) => r.step.op === 'stage.overlay').map((r) => linked(r, 'surface'));
+      const later = rows
+        .slice(i + 1)
+        .filter((r) => r.step.op === 'stage.overlay')
+        .map((r) => linked(r, 'surface'));
       const overlays = [linked(row, 'overlay'), ...later].filter((s) => s !== null);
-      const dresses: Omit<Dress, 'skin'>[] = [{ form: stands.form, surface: linked(row, 'surface') }, ...overlays.map((surface) => ({ form: stands.form, surface, overlay: true as const }))];
-      place.wear(piece, analysis, dresses, stands.skin, this.geometries, this.shared, spots.get(stands.form ?? '') ?? null);
+      const dresses: Omit<Dress, 'skin'>[] = [
+        { form: stands.form, surface: linked(row, 'surface') },
+        ...overlays.map((surface) => ({ form: stands.form, surface, overlay: true as const })),
+      ];
+      place.wear(
+        piece,
+        analysis,
+        dresses,
+        stands.skin,
+        this.geometries,
+        this.shared,
+        spots.get(stands.form ?? '') ?? null,
+      );
     });
     for (const [id, place] of this.standing) {
       if (wanted.has(id)) continue;
@@ -64,21 +92,34 @@ export class StageScene {
   }
 
   /** Sets every number for one phase. */
-  update(piece: Piece, analysis: Analysis, strand: Strand, aspect: number, phase: number, followAs: (piece: Piece) => Follow, view: View | null): void {
+  update(
+    piece: Piece,
+    analysis: Analysis,
+    strand: Strand,
+    aspect: number,
+    phase: number,
+    followAs: (piece: Piece) => Follow,
+    view: View | null,
+  ): void {
     const follow = followAs(piece);
-    const rows = (analysis.types.get(strand.id) ?? []).filter((r) => r.active).map((row) => ({ row, params: plainParams(piece, row.step, row.definition!, follow) }));
+    const rows = (analysis.types.get(strand.id) ?? [])
+      .filter((r) => r.active)
+      .map((row) => ({ row, params: plainParams(piece, row.step, row.definition!, follow) }));
     const last = (op: string) => rows.findLast((r) => r.row.step.op === op)?.params ?? null;
     const camera = last('stage.camera');
     if (camera) this.cameras.set(camera, aspect, view, phase);
     for (const { row, params } of rows) {
       const place = this.standing.get(row.step.id);
-      if (row.step.op === 'stage.place') place?.setPlace(params.position as Vector, params.turn as Vector, params.size as number);
-      if (row.step.op === 'stage.floor') place?.setPlace([0, params.level as number, 0], [0, 0, 0], params.size as number);
+      if (row.step.op === 'stage.place')
+        place?.setPlace(params.position as Vector, params.turn as Vector, params.size as number);
+      if (row.step.op === 'stage.floor')
+        place?.setPlace([0, params.level as number, 0], [0, 0, 0], params.size as number);
     }
     const { now } = this.cameras;
     const eye = now.position;
     const forward = now.getWorldDirection(new THREE.Vector3());
-    for (const place of this.standing.values()) place.update(withOverrides(piece, strand.id, place.step), phase, followAs, eye, forward);
+    for (const place of this.standing.values())
+      place.update(withOverrides(piece, strand.id, place.step), phase, followAs, eye, forward);
     this.shared.clLens.value.set(NEAR, FAR, now instanceof THREE.OrthographicCamera ? 1 : 0);
     this.measureReach(rows.filter((r) => r.row.step.op === 'stage.place').map((r) => r.row.step.id));
     for (const { row, params } of rows) this.lights.set(row.step.id, params, this.reach);
@@ -88,7 +129,10 @@ export class StageScene {
 
   /** Bounds of all that stands, floors aside; null on an empty stage. */
   bounds(): THREE.Sphere | null {
-    const spheres = [...this.standing.values()].filter((s) => !s.isFloor).map((s) => s.sphere()).map((s) => new THREE.Sphere(s.centre, s.radius));
+    const spheres = [...this.standing.values()]
+      .filter((s) => !s.isFloor)
+      .map((s) => s.sphere())
+      .map((s) => new THREE.Sphere(s.centre, s.radius));
     if (spheres.length === 0) return null;
     return spheres.slice(1).reduce((all, s) => all.union(s), spheres[0]!.clone());
   }
@@ -127,7 +171,10 @@ export class StageScene {
 
   private setBackground(piece: Piece, params: { style?: unknown; colour?: unknown } | null): void {
     this.transparent = params?.style === 'transparent';
-    setColour(this.background, params?.style === 'colour' ? (params.colour as Vector) : linearOf(piece.picture.background));
+    setColour(
+      this.background,
+      params?.style === 'colour' ? (params.colour as Vector) : linearOf(piece.picture.background),
+    );
     this.scene.background = this.transparent ? null : this.background;
   }
 

@@ -13,7 +13,10 @@ interface Layer {
   dressed: Dressed;
   /** Where what shines through is there more than once. */
   order: CopyOrder | null;
-  meshes: (THREE.Mesh<THREE.BufferGeometry, THREE.MeshStandardMaterial> | THREE.Points<THREE.BufferGeometry, THREE.MeshStandardMaterial>)[];
+  meshes: (
+    | THREE.Mesh<THREE.BufferGeometry, THREE.MeshStandardMaterial>
+    | THREE.Points<THREE.BufferGeometry, THREE.MeshStandardMaterial>
+  )[];
 }
 
 /** Geometries by mesh, in both ways of laying corners out; those no longer asked for are let go. */
@@ -58,7 +61,15 @@ export class Standing {
   }
 
   /** Takes the form and what it wears; only what changed is made anew. */
-  wear(piece: Piece, analysis: Analysis, dresses: Omit<Dress, 'skin'>[], skin: Skin, geometries: Geometries, shared: Shared, spots: CopySpots | null): void {
+  wear(
+    piece: Piece,
+    analysis: Analysis,
+    dresses: Omit<Dress, 'skin'>[],
+    skin: Skin,
+    geometries: Geometries,
+    shared: Shared,
+    spots: CopySpots | null,
+  ): void {
     const before = this.layers;
     this.copies = skin.copies ? skin.copies.at.length / 3 : 1;
     this.layers = dresses.map((bare) => {
@@ -82,14 +93,21 @@ export class Standing {
   private makeLayer(dressed: Dressed): Layer {
     const { state, dress } = dressed;
     const meshes = dressed.materials.map((material, i) => {
-      const object = dressed.body.cloud ? new THREE.Points(new THREE.BufferGeometry(), material) : new THREE.Mesh(new THREE.BufferGeometry(), material);
+      const object = dressed.body.cloud
+        ? new THREE.Points(new THREE.BufferGeometry(), material)
+        : new THREE.Mesh(new THREE.BufferGeometry(), material);
       object.customDepthMaterial = dressed.depth;
       object.customDistanceMaterial = dressed.distance;
       object.castShadow = i === 0 && state.casts && !dress.overlay;
       object.receiveShadow = state.receives;
       // Displacement moves points out of the bounds at rest.
       object.frustumCulled = false;
-      object.userData = { overlay: dress.overlay === true, side: material.side, step: this.step, readsBehind: state.readsBehind };
+      object.userData = {
+        overlay: dress.overlay === true,
+        side: material.side,
+        step: this.step,
+        readsBehind: state.readsBehind,
+      };
       this.group.add(object);
       return object;
     });
@@ -103,7 +121,13 @@ export class Standing {
   }
 
   /** Takes the numbers of each layer's piece and where it is seen from. */
-  update(piece: Piece, phase: number, followAs: (piece: Piece) => Follow, eye: THREE.Vector3, forward: THREE.Vector3): void {
+  update(
+    piece: Piece,
+    phase: number,
+    followAs: (piece: Piece) => Follow,
+    eye: THREE.Vector3,
+    forward: THREE.Vector3,
+  ): void {
     const follow = followAs(piece);
     this.group.updateMatrixWorld(true);
     const { centre, radius } = this.sphere();
@@ -114,7 +138,10 @@ export class Standing {
       dressed.update(piece, follow);
       dressed.setView(this.group.worldToLocal(eye.clone()), (radius / this.group.scale.x) * 5e-4, this.copies);
       // Far sides of all shells come before near sides, the outermost first and last.
-      for (const object of meshes) object.userData.far = away + (object.material.side === THREE.BackSide ? radius : object.material.side === THREE.FrontSide ? -radius : 0);
+      for (const object of meshes)
+        object.userData.far =
+          away +
+          (object.material.side === THREE.BackSide ? radius : object.material.side === THREE.FrontSide ? -radius : 0);
     }
   }
 
@@ -127,7 +154,8 @@ export class Standing {
 
   /** Hides what reads what is behind it, while that is drawn. */
   showBehind(only: boolean): void {
-    for (const { dressed, meshes } of this.layers) for (const object of meshes) object.visible = !(only && dressed.state.readsBehind);
+    for (const { dressed, meshes } of this.layers)
+      for (const object of meshes) object.visible = !(only && dressed.state.readsBehind);
   }
 
   get form(): string | null {

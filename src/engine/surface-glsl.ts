@@ -50,19 +50,35 @@ export function fragmentEnd({ uses, readsBehind, flat, blend, transparent }: Sur
     transparent ? '  float clAlpha = clamp(clSurface.opacity, 0.0, 1.0);' : '  float clAlpha = 1.0;',
   ];
   if (uses.has('wire')) {
-    lines.push('  float clLine = clWire(clSurface.wire);', '  clAlpha = mix(clAlpha * clSurface.body, 1.0, clLine);', '  outgoingLight = mix(outgoingLight, clSurface.wireColour, clLine);');
+    lines.push(
+      '  float clLine = clWire(clSurface.wire);',
+      '  clAlpha = mix(clAlpha * clSurface.body, 1.0, clLine);',
+      '  outgoingLight = mix(outgoingLight, clSurface.wireColour, clLine);',
+    );
   }
   if (readsBehind) {
     lines.push('  vec2 clAt = gl_FragCoord.xy / clSize;');
-    lines.push('  if (clSurface.soft > 0.0) clAlpha *= clamp((clDistance(texture2D(clBehindDepth, clAt).r) - vViewPosition.z) / clSurface.soft, 0.0, 1.0);');
+    lines.push(
+      '  if (clSurface.soft > 0.0) clAlpha *= clamp((clDistance(texture2D(clBehindDepth, clAt).r) - vViewPosition.z) / clSurface.soft, 0.0, 1.0);',
+    );
   }
   if (uses.has('bend')) {
     // Where the shifted place shows something nearer than this surface, it is not behind it.
-    lines.push('  vec2 clBent = clamp(clAt + clSurface.bend, 0.0, 1.0);', '  if (clDistance(texture2D(clBehindDepth, clBent).r) < vViewPosition.z) clBent = clAt;', '  vec3 clBack = texture2D(clBehind, clBent).rgb;');
-    const over = { normal: 'mix(clBack, outgoingLight, clAlpha)', additive: 'clBack + outgoingLight * clAlpha', multiply: 'clBack * mix(vec3(1.0), outgoingLight, clAlpha)' }[blend];
+    lines.push(
+      '  vec2 clBent = clamp(clAt + clSurface.bend, 0.0, 1.0);',
+      '  if (clDistance(texture2D(clBehindDepth, clBent).r) < vViewPosition.z) clBent = clAt;',
+      '  vec3 clBack = texture2D(clBehind, clBent).rgb;',
+    );
+    const over = {
+      normal: 'mix(clBack, outgoingLight, clAlpha)',
+      additive: 'clBack + outgoingLight * clAlpha',
+      multiply: 'clBack * mix(vec3(1.0), outgoingLight, clAlpha)',
+    }[blend];
     lines.push(`  gl_FragColor = vec4(${over}, 1.0);`);
   } else {
-    lines.push(`  gl_FragColor = ${{ normal: 'vec4(outgoingLight * clAlpha, clAlpha)', additive: 'vec4(outgoingLight * clAlpha, 0.0)', multiply: 'vec4(mix(vec3(1.0), outgoingLight, clAlpha), 1.0)' }[blend]};`);
+    lines.push(
+      `  gl_FragColor = ${{ normal: 'vec4(outgoingLight * clAlpha, clAlpha)', additive: 'vec4(outgoingLight * clAlpha, 0.0)', multiply: 'vec4(mix(vec3(1.0), outgoingLight, clAlpha), 1.0)' }[blend]};`,
+    );
   }
   return lines.filter(Boolean).join('\n');
 }
@@ -70,7 +86,9 @@ export function fragmentEnd({ uses, readsBehind, flat, blend, transparent }: Sur
 const handed = (name: string) => `clDot${name[0]!.toUpperCase()}${name.slice(1)}`;
 
 /** What a dot looks like, on its way from the vertex to all its fragments. */
-export const DOT_SURFACE = SURFACE_FIELDS.map(({ name, size }) => `flat varying ${size === 1 ? 'float' : `vec${size}`} ${handed(name)};\n`).join('');
+export const DOT_SURFACE = SURFACE_FIELDS.map(
+  ({ name, size }) => `flat varying ${size === 1 ? 'float' : `vec${size}`} ${handed(name)};\n`,
+).join('');
 
 /** Where a dot's surface asks from where it is seen, it has to wait for the move. */
 const AFTER = (surface: string) => `

@@ -19,7 +19,8 @@ export interface SurfaceState {
 /** Does the order of what lies over one another matter? Light that is added, or multiplied, comes to the same in any. */
 export const needsOrder = ({ transparent, blend }: SurfaceState) => transparent && blend === 'normal';
 
-const ANSWERS_YES = (value: string | undefined, otherwise: boolean) => (value === undefined ? otherwise : value === 'yes');
+const ANSWERS_YES = (value: string | undefined, otherwise: boolean) =>
+  value === undefined ? otherwise : value === 'yes';
 
 /** Reads the state from the steps that are on: the last of each kind counts. */
 export function surfaceState(piece: Piece, analysis: Analysis, surface: string | null): SurfaceState {
@@ -32,7 +33,8 @@ export function surfaceState(piece: Piece, analysis: Analysis, surface: string |
   };
   const blend = (chosen('blend', 'mode') ?? 'normal') as SurfaceState['blend'];
   const readsBehind = uses.has('bend') || uses.has('soft');
-  const transparent = readsBehind || blend !== 'normal' || uses.has('opacity') || uses.has('wire') || chosen('rim', 'also') === 'covers';
+  const transparent =
+    readsBehind || blend !== 'normal' || uses.has('opacity') || uses.has('wire') || chosen('rim', 'also') === 'covers';
   return {
     sides: (chosen('sides', 'sides') ?? 'both') as SurfaceState['sides'],
     blend,

@@ -55,8 +55,14 @@ export class Surroundings {
     depthWrite: false,
     toneMapped: false,
     uniforms: {
-      style: { value: 0 }, above: { value: new THREE.Vector3() }, level: { value: new THREE.Vector3() }, below: { value: new THREE.Vector3() },
-      sun: { value: new THREE.Vector3() }, strength: { value: 1 }, turn: { value: 0 }, picture: { value: null },
+      style: { value: 0 },
+      above: { value: new THREE.Vector3() },
+      level: { value: new THREE.Vector3() },
+      below: { value: new THREE.Vector3() },
+      sun: { value: new THREE.Vector3() },
+      strength: { value: 1 },
+      turn: { value: 0 },
+      picture: { value: null },
     },
   });
   private readonly ball = new THREE.Mesh(new THREE.SphereGeometry(1, 32, 24), this.material);
@@ -80,8 +86,13 @@ export class Surroundings {
     const turn = params.turn as number;
     const [around, height] = [THREE.MathUtils.degToRad(turn), THREE.MathUtils.degToRad(params.height as number)];
     uniforms.style!.value = Math.max(0, STYLES.indexOf(params.style as string));
-    for (const name of ['above', 'level', 'below'] as const) (uniforms[name]!.value as THREE.Vector3).set(...(params[name] as Vector));
-    (uniforms.sun!.value as THREE.Vector3).set(Math.sin(around) * Math.cos(height), Math.sin(height), Math.cos(around) * Math.cos(height));
+    for (const name of ['above', 'level', 'below'] as const)
+      (uniforms[name]!.value as THREE.Vector3).set(...(params[name] as Vector));
+    (uniforms.sun!.value as THREE.Vector3).set(
+      Math.sin(around) * Math.cos(height),
+      Math.sin(height),
+      Math.cos(around) * Math.cos(height),
+    );
     uniforms.strength!.value = params.strength;
     uniforms.turn!.value = turn / 360;
     uniforms.picture!.value = params.picture ? panoramaOf(params.picture as string) : null;

@@ -8,7 +8,13 @@ export function textureOf(asset: string): THREE.DataTexture {
   const known = textures.get(asset);
   if (known) return known;
   const { width, height, data } = pixelsOf(asset);
-  const texture = new THREE.DataTexture(new Uint8Array(data.buffer, data.byteOffset, data.length), width, height, THREE.RGBAFormat, THREE.UnsignedByteType);
+  const texture = new THREE.DataTexture(
+    new Uint8Array(data.buffer, data.byteOffset, data.length),
+    width,
+    height,
+    THREE.RGBAFormat,
+    THREE.UnsignedByteType,
+  );
   texture.colorSpace = THREE.SRGBColorSpace;
   texture.needsUpdate = true;
   // What stands in while the pixels are not there yet is not kept.

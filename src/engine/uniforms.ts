@@ -7,16 +7,25 @@ import { textureOf } from './textures';
 
 type Uniforms = Record<string, THREE.IUniform>;
 
-const HOLDERS: Record<string, () => unknown> = { float: () => 0, vec2: () => new THREE.Vector2(), vec3: () => new THREE.Vector3(), vec4: () => new THREE.Vector4() };
+const HOLDERS: Record<string, () => unknown> = {
+  float: () => 0,
+  vec2: () => new THREE.Vector2(),
+  vec3: () => new THREE.Vector3(),
+  vec4: () => new THREE.Vector4(),
+};
 
 /** Holders for all numbers that a woven program reads. */
 export function uniformsOf(woven: Woven): Uniforms {
-  return Object.fromEntries([...woven.uniforms, ...woven.signals].map(({ name, type }) => [name, { value: HOLDERS[type]!() }]));
+  return Object.fromEntries(
+    [...woven.uniforms, ...woven.signals].map(({ name, type }) => [name, { value: HOLDERS[type]!() }]),
+  );
 }
 
 /** Holders for the pictures that a woven program reads; see `cardText`. */
 export function pictureUniforms(woven: Woven, stage = ''): Uniforms {
-  return Object.fromEntries(woven.pictures.map((asset, slot) => [pictureUniform(slot, stage), { value: textureOf(asset) }]));
+  return Object.fromEntries(
+    woven.pictures.map((asset, slot) => [pictureUniform(slot, stage), { value: textureOf(asset) }]),
+  );
 }
 
 /** Writes the present values of a piece, and of its signals at the present phase, into the holders; nothing is compiled. */

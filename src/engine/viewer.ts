@@ -152,7 +152,16 @@ export class Viewer {
   /** The finish up to a step (or the whole), small. The main thread does not wait for it. */
   snapshot(step: string | undefined, width: number, height: number): Promise<Preview> {
     const none: Preview = { kind: 'none', why: 'no picture' };
-    return this.inTurn<Preview>(none, async () => (!this.picture.ready ? none : { kind: 'picture', width, height, pixels: await this.small(this.phase, width, height, this.picture.view, step) }));
+    return this.inTurn<Preview>(none, async () =>
+      !this.picture.ready
+        ? none
+        : {
+            kind: 'picture',
+            width,
+            height,
+            pixels: await this.small(this.phase, width, height, this.picture.view, step),
+          },
+    );
   }
 
   /** Compares the picture at both sides of the seam, small, through the piece's own camera. */
@@ -170,12 +179,20 @@ export class Viewer {
 
   /** Small pictures share one target, so they are drawn one after the other. */
   private inTurn<T>(otherwise: T, work: () => Promise<T>): Promise<T> {
-    const result = this.turn.then(() => (this.lost || this.ended || !this.piece ? otherwise : work())).catch(() => otherwise);
+    const result = this.turn
+      .then(() => (this.lost || this.ended || !this.piece ? otherwise : work()))
+      .catch(() => otherwise);
     this.turn = result;
     return result;
   }
 
-  private async small(phase: number, width: number, height: number, view: View | null, step?: string): Promise<Uint8ClampedArray<ArrayBuffer>> {
+  private async small(
+    phase: number,
+    width: number,
+    height: number,
+    view: View | null,
+    step?: string,
+  ): Promise<Uint8ClampedArray<ArrayBuffer>> {
     const kept = this.picture.view;
     this.picture.view = view;
     this.target.setSize(width, height);

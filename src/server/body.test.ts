@@ -13,7 +13,10 @@ function streamed(chunks: number): { request: Request; sent: () => number } {
       else controller.close();
     },
   });
-  return { request: new Request('http://here/', { method: 'POST', body, duplex: 'half' } as RequestInit), sent: () => count };
+  return {
+    request: new Request('http://here/', { method: 'POST', body, duplex: 'half' } as RequestInit),
+    sent: () => count,
+  };
 }
 
 describe('bodies', () => {
@@ -23,7 +26,9 @@ describe('bodies', () => {
   });
 
   it('are refused by their length, or as soon as they grow too large', async () => {
-    await expect(readBody(new Request('http://here/', { method: 'POST', body: 'x', headers: { 'content-length': '999999999' } }))).rejects.toThrow(PieceError);
+    await expect(
+      readBody(new Request('http://here/', { method: 'POST', body: 'x', headers: { 'content-length': '999999999' } })),
+    ).rejects.toThrow(PieceError);
     const endless = streamed(10_000);
     await expect(readBody(endless.request)).rejects.toThrow(/at most 4 MB/);
     expect(endless.sent()).toBeLessThan(20);

@@ -29,6 +29,7 @@ const STATUS: Partial<Record<PieceError['code'], number>> = { 'too-large': 413 }
 
 /** An answer for what went wrong, in the words the application uses itself. */
 export function answerFor(error: unknown): Response {
-  if (!(error instanceof PieceError)) return Response.json({ ok: false, error: 'The request could not be read.' }, { status: 400 });
+  if (!(error instanceof PieceError))
+    return Response.json({ ok: false, error: 'The request could not be read.' }, { status: 400 });
   return Response.json({ ok: false, code: error.code, error: error.message }, { status: STATUS[error.code] ?? 422 });
 }

@@ -17,10 +17,14 @@ afterAll(() => rmSync(folder, { recursive: true }));
 /** A thread that answers after so many milliseconds, or never; `crash` ends it. */
 function odd(body: string): string {
   const own = path.join(folder, `odd-${body.length}.mjs`);
-  writeFileSync(own, `import { parentPort } from 'node:worker_threads';\nparentPort.on('message', (text) => { ${body} });`);
+  writeFileSync(
+    own,
+    `import { parentPort } from 'node:worker_threads';\nparentPort.on('message', (text) => { ${body} });`,
+  );
   return own;
 }
-const echo = "if (text === 'hang') for (;;); if (text === 'crash') process.exit(3); if (text === 'grow') { const a = []; for (;;) a.push(new Array(1e6).fill(1)); } setTimeout(() => parentPort.postMessage({ status: 200, body: { text } }), 30);";
+const echo =
+  "if (text === 'hang') for (;;); if (text === 'crash') process.exit(3); if (text === 'grow') { const a = []; for (;;) a.push(new Array(1e6).fill(1)); } setTimeout(() => parentPort.postMessage({ status: 200, body: { text } }), 30);";
 
 describe('checks in threads', () => {
   it('answer as the application does', async () => {
@@ -36,7 +40,11 @@ describe('checks in threads', () => {
   it('tell a hostile text of a code step in words', async () => {
     const pool = new CheckPool(file);
     const structs = `struct A0 { vec4 a; };${Array.from({ length: 9 }, (_, i) => `struct A${i + 1} { A${i} a; A${i} b; A${i} c; A${i} d; };`).join('')}`;
-    for (const text of [`return ${Array(3001).fill('v.x').join('+')};`, structs, `const float a = ${'1'.repeat(19_000)};`]) {
+    for (const text of [
+      `return ${Array(3001).fill('v.x').join('+')};`,
+      structs,
+      `const float a = ${'1'.repeat(19_000)};`,
+    ]) {
       const piece = addStep(addStrand(blankPiece(), 'field', 'x', 'field.uv'), 's1', 1, 'field.code', { text });
       const answer = await pool.check(writePiece(piece));
       expect(answer.status).toBe(200);

@@ -19,8 +19,14 @@ const LIMITS: Limits = { threads: 2, waiting: 16, most: 10_000 };
 /** Memory of one thread, in MB. */
 const MEMORY = { maxOldGenerationSizeMb: 512, stackSizeMb: 4 };
 
-const BUSY: CheckAnswer = { status: 503, body: { ok: false, code: 'busy', error: 'Too many pieces are being checked just now. Try again in a minute.' } };
-const GONE: CheckAnswer = { status: 422, body: { ok: false, code: 'too-much', error: 'This piece needs more memory than a check may take.' } };
+const BUSY: CheckAnswer = {
+  status: 503,
+  body: { ok: false, code: 'busy', error: 'Too many pieces are being checked just now. Try again in a minute.' },
+};
+const GONE: CheckAnswer = {
+  status: 422,
+  body: { ok: false, code: 'too-much', error: 'This piece needs more memory than a check may take.' },
+};
 
 interface Job {
   text: string;
@@ -65,7 +71,14 @@ export class CheckPool {
     const worker = this.idle.pop() ?? new Worker(this.file, { resourceLimits: MEMORY });
     // A thread that waits for work keeps no program alive.
     worker.unref();
-    const tooLong: CheckAnswer = { status: 422, body: { ok: false, code: 'too-slow', error: `Checking this piece takes longer than the ${this.limits.most / 1000} seconds that a check may take. Check it in the workbench, or with the command line.` } };
+    const tooLong: CheckAnswer = {
+      status: 422,
+      body: {
+        ok: false,
+        code: 'too-slow',
+        error: `Checking this piece takes longer than the ${this.limits.most / 1000} seconds that a check may take. Check it in the workbench, or with the command line.`,
+      },
+    };
     const finish = (answer: CheckAnswer, usable: boolean) => {
       clearTimeout(timer);
       for (const event of ['message', 'error', 'exit']) worker.removeAllListeners(event);

@@ -17,7 +17,11 @@ async function answer(text: string): Promise<CheckAnswer> {
     const seam = piece.loop.play === 'once' ? [] : await measureSeam(piece);
     return { status: 200, body: { ok: true, name: piece.name, problems, seam, closes: seam.every((r) => r.closes) } };
   } catch (error) {
-    if (error instanceof PieceError) return { status: 422, body: { ok: false, code: error.code, error: error.message } };
-    return { status: 422, body: { ok: false, error: 'This piece could not be checked: it is more than can be worked out here.' } };
+    if (error instanceof PieceError)
+      return { status: 422, body: { ok: false, code: error.code, error: error.message } };
+    return {
+      status: 422,
+      body: { ok: false, error: 'This piece could not be checked: it is more than can be worked out here.' },
+    };
   }
 }

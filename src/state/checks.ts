@@ -21,7 +21,14 @@ interface Checks {
 export type PictureAnswer = PictureSeam | 'none' | 'making';
 
 /** What was measured of the open piece. */
-export const useChecks = create<Checks>()(() => ({ seam: null, sampling: [], picture: null, making: true, problems: [], measuring: true }));
+export const useChecks = create<Checks>()(() => ({
+  seam: null,
+  sampling: [],
+  picture: null,
+  making: true,
+  problems: [],
+  measuring: true,
+}));
 
 /** Waits this long after a change before measuring, in milliseconds. */
 const PAUSE = 450;
@@ -42,7 +49,10 @@ export function startChecks(pictureSeam: () => Promise<PictureAnswer>): () => vo
       const sampling = await studio().sampling(lean(piece));
       if (useWorkbench.getState().piece === piece) useChecks.setState({ sampling });
     } catch (error) {
-      useChecks.setState({ problems: [...analyse(piece).problems, { strand: '', sentence: (error as Error).message }], measuring: false });
+      useChecks.setState({
+        problems: [...analyse(piece).problems, { strand: '', sentence: (error as Error).message }],
+        measuring: false,
+      });
     }
   };
   const soon = () => {
@@ -67,7 +77,10 @@ export async function measurePictureAgain(pictureSeam: () => Promise<PictureAnsw
   useChecks.setState(answered(await pictureSeam()));
 }
 
-const answered = (answer: PictureAnswer) => ({ picture: typeof answer === 'string' ? null : answer, making: answer === 'making' });
+const answered = (answer: PictureAnswer) => ({
+  picture: typeof answer === 'string' ? null : answer,
+  making: answer === 'making',
+});
 
 export interface Verdict {
   state: 'measuring' | 'closes' | 'breaks' | 'still' | 'once';

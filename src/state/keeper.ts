@@ -66,7 +66,8 @@ function keepChanges(id: string): { stop: () => void; settled: () => Promise<voi
   let busy = 0;
   const save = async (piece: Piece) => {
     // The workbench may hold another piece by now.
-    const say = (keeping: Keeping) => (useWorkbench.getState().id === id ? useWorkbench.getState().setKeeping(keeping) : undefined);
+    const say = (keeping: Keeping) =>
+      useWorkbench.getState().id === id ? useWorkbench.getState().setKeeping(keeping) : undefined;
     busy++;
     try {
       const { changed } = await keep(id, piece);

@@ -24,7 +24,8 @@ export const holdUnkept = (id: string, piece: Piece) => unkept.set(id, piece);
 export const unkeptPiece = (id: string) => unkept.get(id) ?? null;
 
 /** Has the browser no room left? */
-export const isFull = (error: unknown): boolean => (error as { name?: string } | null)?.name === 'QuotaExceededError' || /quota/i.test(String(error));
+export const isFull = (error: unknown): boolean =>
+  (error as { name?: string } | null)?.name === 'QuotaExceededError' || /quota/i.test(String(error));
 
 /** Why keeping did not work, in words; the last good version stays where it is. */
 export function keepingProblem(error: unknown): string {
@@ -35,7 +36,8 @@ export function keepingProblem(error: unknown): string {
 }
 
 /** Why what is kept cannot be reached, in words. */
-export const REACHING_PROBLEM = 'This browser does not let pages keep data (private windows and blocked site data do that), so nothing can be kept here. Pieces can be worked on and taken away as files.';
+export const REACHING_PROBLEM =
+  'This browser does not let pages keep data (private windows and blocked site data do that), so nothing can be kept here. Pieces can be worked on and taken away as files.';
 
 export const newId = () => crypto.randomUUID().slice(0, 8);
 

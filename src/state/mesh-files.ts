@@ -23,8 +23,16 @@ async function provide(id: string, mesh: Mesh): Promise<void> {
 export async function importMesh(file: File): Promise<Asset> {
   const ending = file.name.split('.').pop()!.toLowerCase();
   const type = own(MESH_TYPES, ending);
-  if (!type) throw new MeshError(`Forms come from files that end in ${Object.keys(MESH_TYPES).map((e) => `.${e}`).join(', ')}.`);
-  if (file.size > MESH_FILE_BYTES) throw new MeshError(`It has ${Math.round(file.size / 2 ** 20)} MB; at most ${MESH_FILE_BYTES / 2 ** 20} MB are taken in.`);
+  if (!type)
+    throw new MeshError(
+      `Forms come from files that end in ${Object.keys(MESH_TYPES)
+        .map((e) => `.${e}`)
+        .join(', ')}.`,
+    );
+  if (file.size > MESH_FILE_BYTES)
+    throw new MeshError(
+      `It has ${Math.round(file.size / 2 ** 20)} MB; at most ${MESH_FILE_BYTES / 2 ** 20} MB are taken in.`,
+    );
   const bytes = new Uint8Array(await file.arrayBuffer());
   const mesh = await readMesh(bytes, type);
   const id = await assetId(bytes);
@@ -40,7 +48,10 @@ export async function ensureMesh(asset: Asset): Promise<boolean> {
     return true;
   } catch (error) {
     failed.add(asset.id);
-    notify('error', `The form "${asset.name}" cannot be read. ${(error as Error).message} Where it is used, nothing stands.`);
+    notify(
+      'error',
+      `The form "${asset.name}" cannot be read. ${(error as Error).message} Where it is used, nothing stands.`,
+    );
     return false;
   }
 }

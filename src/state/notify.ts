@@ -4,8 +4,15 @@ import { toast } from 'sonner';
 const STAYS = { info: 6000, done: 6000, error: 10_000, offer: 30_000 };
 
 /** A short message to the artist; an action can be offered with it. */
-export function notify(kind: 'info' | 'error' | 'done', text: string, action?: { label: string; run: () => void }): void {
-  const options = { action: action && { label: action.label, onClick: action.run }, duration: action ? STAYS.offer : STAYS[kind] };
+export function notify(
+  kind: 'info' | 'error' | 'done',
+  text: string,
+  action?: { label: string; run: () => void },
+): void {
+  const options = {
+    action: action && { label: action.label, onClick: action.run },
+    duration: action ? STAYS.offer : STAYS[kind],
+  };
   if (kind === 'error') toast.error(text, options);
   else if (kind === 'done') toast.success(text, options);
   else toast(text, options);

@@ -16,7 +16,10 @@ export interface Coarse {
 }
 
 /** Where a new step would go: a new strand of a kind, a place in a row, or in place of a step. */
-export type Picking = { for: 'strand'; kind: Kind | null } | { for: 'step'; strand: string; at: number } | { for: 'replace'; strand: string; step: string };
+export type Picking =
+  | { for: 'strand'; kind: Kind | null }
+  | { for: 'step'; strand: string; at: number }
+  | { for: 'replace'; strand: string; step: string };
 
 interface Panels {
   picking: Picking | null;
@@ -39,7 +42,20 @@ interface Panels {
 }
 
 /** Which panels are open, and how the lattice is laid out. Not part of the piece. */
-export const usePanels = create<Panels>()(() => ({ picking: null, checks: false, takeAway: false, commands: false, compact: null, folded: [], foldedBundles: [], side: 'tuning', compare: null, split: 0.5, looking: null, coarse: null }));
+export const usePanels = create<Panels>()(() => ({
+  picking: null,
+  checks: false,
+  takeAway: false,
+  commands: false,
+  compact: null,
+  folded: [],
+  foldedBundles: [],
+  side: 'tuning',
+  compare: null,
+  split: 0.5,
+  looking: null,
+  coarse: null,
+}));
 
 /** Strands up to which rows are large by themselves. */
 const LARGE_ROWS = 9;
@@ -50,13 +66,19 @@ export const pick = (picking: Picking | null) => usePanels.setState({ picking })
 
 /** Looks at a step on the stage, or goes back to the picture. */
 export function toggleLook(at: { strand: string; step: string }): void {
-  usePanels.setState(({ looking }) => ({ looking: looking?.strand === at.strand && looking.step === at.step ? null : { ...at, on: looking?.on ?? 'objects' } }));
+  usePanels.setState(({ looking }) => ({
+    looking: looking?.strand === at.strand && looking.step === at.step ? null : { ...at, on: looking?.on ?? 'objects' },
+  }));
 }
 
 export function toggleBundle(id: string): void {
-  usePanels.setState(({ foldedBundles }) => ({ foldedBundles: foldedBundles.includes(id) ? foldedBundles.filter((b) => b !== id) : [...foldedBundles, id] }));
+  usePanels.setState(({ foldedBundles }) => ({
+    foldedBundles: foldedBundles.includes(id) ? foldedBundles.filter((b) => b !== id) : [...foldedBundles, id],
+  }));
 }
 
 export function toggleFold(kind: Kind): void {
-  usePanels.setState(({ folded }) => ({ folded: folded.includes(kind) ? folded.filter((k) => k !== kind) : [...folded, kind] }));
+  usePanels.setState(({ folded }) => ({
+    folded: folded.includes(kind) ? folded.filter((k) => k !== kind) : [...folded, kind],
+  }));
 }

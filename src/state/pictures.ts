@@ -37,7 +37,15 @@ async function draw(bytes: Uint8Array<ArrayBuffer>, { type, size }: PictureHeade
   try {
     const kept = size && keptSize(size);
     const { source, width, height } = kept
-      ? { source: await createImageBitmap(blob, { resizeWidth: kept.width, resizeHeight: kept.height, resizeQuality: 'high', premultiplyAlpha: 'none' }), ...kept }
+      ? {
+          source: await createImageBitmap(blob, {
+            resizeWidth: kept.width,
+            resizeHeight: kept.height,
+            resizeQuality: 'high',
+            premultiplyAlpha: 'none',
+          }),
+          ...kept,
+        }
       : await drawSvg(blob);
     const canvas = new OffscreenCanvas(width, height);
     const context = canvas.getContext('2d', { willReadFrequently: true })!;
@@ -51,7 +59,11 @@ async function draw(bytes: Uint8Array<ArrayBuffer>, { type, size }: PictureHeade
 
 function provideHdr(id: string, bytes: Uint8Array<ArrayBuffer>): void {
   try {
-    const { width, height, data } = new HDRLoader().parse(bytes.buffer) as unknown as { width: number; height: number; data: Uint16Array };
+    const { width, height, data } = new HDRLoader().parse(bytes.buffer) as unknown as {
+      width: number;
+      height: number;
+      data: Uint16Array;
+    };
     const said = readHeader(bytes).size;
     if (said?.width !== width || said.height !== height) throw new Error('another size than its header says');
     providePanorama(id, width, height, data);
@@ -84,11 +96,21 @@ export async function importPicture(file: File): Promise<Asset> {
   const { canvas, pixels } = await draw(bytes, header);
   const asIs = header.size !== null && header.size.width === pixels.width && header.size.height === pixels.height;
   // What was scaled down, and what might hold scripts, is kept as plain pixels.
-  const kept = asIs ? bytes : new Uint8Array(await (await canvas.convertToBlob({ type: header.type === 'image/jpeg' ? 'image/webp' : 'image/png', quality: 0.92 })).arrayBuffer());
+  const kept = asIs
+    ? bytes
+    : new Uint8Array(
+        await (
+          await canvas.convertToBlob({ type: header.type === 'image/jpeg' ? 'image/webp' : 'image/png', quality: 0.92 })
+        ).arrayBuffer(),
+      );
   const type = asIs ? header.type : readHeader(kept).type;
   const id = await assetId(kept);
   await provide(id, pixels);
-  if (header.size && !asIs) notify('info', `"${name}" has ${header.size.width.toLocaleString('en')} x ${header.size.height.toLocaleString('en')} pixels; it is kept at ${pixels.width.toLocaleString('en')} x ${pixels.height.toLocaleString('en')}.`);
+  if (header.size && !asIs)
+    notify(
+      'info',
+      `"${name}" has ${header.size.width.toLocaleString('en')} x ${header.size.height.toLocaleString('en')} pixels; it is kept at ${pixels.width.toLocaleString('en')} x ${pixels.height.toLocaleString('en')}.`,
+    );
   return { id, name, type, data: toBase64(kept) };
 }
 
@@ -111,7 +133,10 @@ export async function ensureAssets(piece: Piece): Promise<boolean> {
       came = true;
     } catch (error) {
       failed.add(asset.id);
-      notify('error', `The picture "${asset.name}" cannot be shown. ${(error as Error).message} Where it is used, grey stands in for it.`);
+      notify(
+        'error',
+        `The picture "${asset.name}" cannot be shown. ${(error as Error).message} Where it is used, grey stands in for it.`,
+      );
     }
   }
   return came;

@@ -61,13 +61,22 @@ export function startPreviews(): () => void {
   let wake: (() => void) | null = null;
   const nudge = () => wake?.();
   nudgePictures = nudge;
-  const stops = [useWorkbench.subscribe(nudge), useTransport.subscribe((now, before) => (now.playing ? undefined : now.frame !== before.frame || before.playing ? nudge() : undefined))];
+  const stops = [
+    useWorkbench.subscribe(nudge),
+    useTransport.subscribe((now, before) =>
+      now.playing ? undefined : now.frame !== before.frame || before.playing ? nudge() : undefined,
+    ),
+  ];
 
   const next = (): { strand: Strand; key: string } | null => {
     const { piece, selected } = useWorkbench.getState();
     const { frame, playing } = useTransport.getState();
     const when = playing ? Math.floor(performance.now() / REFRESH) : frame;
-    const strands = [...piece.strands].sort((a, b) => Number(b.id === selected?.strand) - Number(a.id === selected?.strand) || Number(isPlain(b)) - Number(isPlain(a)));
+    const strands = [...piece.strands].sort(
+      (a, b) =>
+        Number(b.id === selected?.strand) - Number(a.id === selected?.strand) ||
+        Number(isPlain(b)) - Number(isPlain(a)),
+    );
     for (const strand of strands) {
       if (strand.kind === 'stage' || strand.kind === 'finish') continue;
       const key = `${strand.kind === 'signal' ? '' : when} ${pictures} ${dependsOn(piece, strand)}`;
@@ -90,12 +99,23 @@ export function startPreviews(): () => void {
       const { piece } = useWorkbench.getState();
       const phase = useTransport.getState().frame / piece.loop.frames;
       try {
-        const drawn = await studio().previews(lean(piece), job.strand.id, job.strand.steps.map((s) => s.id), SIZE, phase);
+        const drawn = await studio().previews(
+          lean(piece),
+          job.strand.id,
+          job.strand.steps.map((s) => s.id),
+          SIZE,
+          phase,
+        );
         putPreviews(drawn.map(([step, preview]) => [previewKey(job.strand.id, step), preview]));
       } catch (error) {
         // Stopped because of another form: it is drawn again.
         if (error instanceof Ended && job.strand.kind !== 'form') done.delete(job.strand.id);
-        putPreviews(job.strand.steps.map((s) => [previewKey(job.strand.id, s.id), { kind: 'none', why: (error as Error).message }]));
+        putPreviews(
+          job.strand.steps.map((s) => [
+            previewKey(job.strand.id, s.id),
+            { kind: 'none', why: (error as Error).message },
+          ]),
+        );
       }
     }
   };

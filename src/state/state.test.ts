@@ -11,7 +11,8 @@ vi.mock('sonner', () => ({ toast: Object.assign(vi.fn(), { error: vi.fn(), succe
 
 const { piece } = STARTERS[0]!;
 const turns = () => useWorkbench.getState().piece.strands[0]!.steps[0]!.params.turns;
-const setTurns = (value: number, gesture?: string) => useWorkbench.getState().edit((p) => setParam(p, 'breath', 't1', 'turns', value), gesture);
+const setTurns = (value: number, gesture?: string) =>
+  useWorkbench.getState().edit((p) => setParam(p, 'breath', 't1', 'turns', value), gesture);
 const past = () => useWorkbench.temporal.getState().pastStates.length;
 
 beforeEach(() => useWorkbench.getState().open('id', piece));
@@ -61,7 +62,9 @@ describe('the history', () => {
   });
 
   it('lets go of a selection that is no longer there', () => {
-    useWorkbench.getState().edit((p) => ({ ...p, strands: [...p.strands, { ...p.strands[0]!, id: 'new', name: 'new' }] }));
+    useWorkbench
+      .getState()
+      .edit((p) => ({ ...p, strands: [...p.strands, { ...p.strands[0]!, id: 'new', name: 'new' }] }));
     useWorkbench.getState().select({ strand: 'new', step: 't1' });
     undo();
     expect(useWorkbench.getState().selected).toBeNull();
@@ -77,20 +80,45 @@ it('the playhead wraps both ways', () => {
 });
 
 describe('the verdict', () => {
-  const reading = (closes: boolean) => ({ strand: 's', name: 's', gap: closes ? 0 : 1, before: 0, after: 0, range: [0, 1] as [number, number], moves: true, closes });
+  const reading = (closes: boolean) => ({
+    strand: 's',
+    name: 's',
+    gap: closes ? 0 : 1,
+    before: 0,
+    after: 0,
+    range: [0, 1] as [number, number],
+    moves: true,
+    closes,
+  });
   const base = { ...useChecks.getState(), measuring: false, making: false };
 
   it('says what was measured, and asks nothing of a piece that plays once', () => {
     expect(verdictOf({ ...base, seam: null }, 'loop').state).toBe('measuring');
     expect(verdictOf({ ...base, seam: [] }, 'loop').state).toBe('still');
     expect(verdictOf({ ...base, seam: [reading(true)] }, 'loop').state).toBe('closes');
-    expect(verdictOf({ ...base, seam: [reading(true), reading(false)] }, 'loop')).toMatchObject({ state: 'breaks', broken: [{ closes: false }] });
+    expect(verdictOf({ ...base, seam: [reading(true), reading(false)] }, 'loop')).toMatchObject({
+      state: 'breaks',
+      broken: [{ closes: false }],
+    });
     expect(verdictOf({ ...base, seam: [reading(false)] }, 'once')).toMatchObject({ state: 'once', broken: [] });
     expect(verdictOf({ ...base, seam: [reading(true)] }, 'once').state).toBe('once');
     expect(verdictOf({ ...base, seam: [reading(true)], making: true }, 'loop').state).toBe('measuring');
-    expect(verdictOf({ ...base, seam: [reading(true)], picture: { most: 0, before: 25.2, after: 2.28, closes: true } }, 'loop')).toMatchObject({ state: 'closes', words: 'closes with a kink' });
-    expect(verdictOf({ ...base, seam: [reading(true)], picture: { most: 0, before: 0.2, after: 0.01, closes: true } }, 'loop').words).toBe('closes');
-    expect(verdictOf({ ...base, seam: [reading(true)], picture: { most: 9, before: 0, after: 0, closes: false } }, 'loop').state).toBe('breaks');
+    expect(
+      verdictOf(
+        { ...base, seam: [reading(true)], picture: { most: 0, before: 25.2, after: 2.28, closes: true } },
+        'loop',
+      ),
+    ).toMatchObject({ state: 'closes', words: 'closes with a kink' });
+    expect(
+      verdictOf(
+        { ...base, seam: [reading(true)], picture: { most: 0, before: 0.2, after: 0.01, closes: true } },
+        'loop',
+      ).words,
+    ).toBe('closes');
+    expect(
+      verdictOf({ ...base, seam: [reading(true)], picture: { most: 9, before: 0, after: 0, closes: false } }, 'loop')
+        .state,
+    ).toBe('breaks');
   });
 });
 

@@ -12,7 +12,8 @@ export interface Selection {
   step: string;
 }
 
-export type Keeping = { state: 'kept'; at: number } | { state: 'waiting' } | { state: 'failed'; why: string } | { state: 'elsewhere' };
+export type Keeping =
+  { state: 'kept'; at: number } | { state: 'waiting' } | { state: 'failed'; why: string } | { state: 'elsewhere' };
 
 interface WorkbenchState {
   id: string | null;

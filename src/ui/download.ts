@@ -10,5 +10,11 @@ export function download(name: string, content: BlobPart, type: string): void {
 
 /** A piece's name as a file name. */
 export function fileStem(name: string): string {
-  return name.normalize('NFKD').replace(/[^A-Za-z0-9]+/g, '-').replace(/^-+|-+$/g, '').toLowerCase() || 'piece';
+  return (
+    name
+      .normalize('NFKD')
+      .replace(/[^A-Za-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .toLowerCase() || 'piece'
+  );
 }

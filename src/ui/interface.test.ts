@@ -35,17 +35,32 @@ describe('walking the lattice', () => {
 describe('searching', () => {
   it('ranks the exact name over beginnings of names, of words, other words and parts', () => {
     const of = (name: string, search: string, also: string[] = []) => searchScore({ name, also }, search);
-    const scores = [of('Gain', 'gain'), of('Grid', 'gri'), of('Take from', 'fro'), of('Push', 'displace', ['displace']), of('Push', 'displ', ['displace']), of('Position', 'sit'), of('Facing', 'grid', ['rim', 'edge'])];
+    const scores = [
+      of('Gain', 'gain'),
+      of('Grid', 'gri'),
+      of('Take from', 'fro'),
+      of('Push', 'displace', ['displace']),
+      of('Push', 'displ', ['displace']),
+      of('Position', 'sit'),
+      of('Facing', 'grid', ['rim', 'edge']),
+    ];
     expect(scores).toEqual([...scores].sort((a, b) => b - a));
     expect(new Set(scores).size).toBe(7);
     expect(scores[6]).toBe(0);
   });
 
-  it.each(CATALOGUE.filter((d) => !d.hidden).map((d) => [d.name, d] as const))('the exact name finds the step first: %s', (name, d) => {
-    // In the order in which lists show them, whatever else has the name among its other words.
-    const entries = CATALOGUE.filter((e) => !e.hidden && kindOf(e) === kindOf(d)).map((e) => ({ name: e.name, also: e.also, op: e.op }));
-    expect(ranked(entries, name.toLowerCase())[0]!.name).toBe(name);
-  });
+  it.each(CATALOGUE.filter((d) => !d.hidden).map((d) => [d.name, d] as const))(
+    'the exact name finds the step first: %s',
+    (name, d) => {
+      // In the order in which lists show them, whatever else has the name among its other words.
+      const entries = CATALOGUE.filter((e) => !e.hidden && kindOf(e) === kindOf(d)).map((e) => ({
+        name: e.name,
+        also: e.also,
+        op: e.op,
+      }));
+      expect(ranked(entries, name.toLowerCase())[0]!.name).toBe(name);
+    },
+  );
 
   it('equally good entries stay in their order, and no search gives all of them', () => {
     const entries = [{ name: 'Wave' }, { name: 'Wash' }, { name: 'Sea', also: ['water'] }, { name: 'Tide' }];
@@ -67,11 +82,21 @@ describe('what is offered', () => {
       const shaping = shapedFor(definitionOf(op)!, 'vec3', ['vec2', 'vec3'])!;
       const between = addStep(piece, 'swell', 1, op, shaping);
       expect(analyse(between).problems).toEqual([]);
-      expect(analyse(between).types.get('swell')!.map((r) => r.active)).toEqual([true, true, true, true]);
+      expect(
+        analyse(between)
+          .types.get('swell')!
+          .map((r) => r.active),
+      ).toEqual([true, true, true, true]);
     }
-    expect(offered(piece, { for: 'strand', kind: 'form' }).map((d) => d.name)).toEqual(CATALOGUE.filter((d) => d.op.startsWith('form.') && d.takes.length === 0).map((d) => d.name));
-    expect(offered(piece, { for: 'replace', strand: 'swell', step: 't2' }).map((d) => d.name)).toEqual(expect.arrayContaining(['Distance', 'Noise', 'Fractal', 'Cells']));
-    expect(offered(piece, { for: 'replace', strand: 'swell', step: 't1' }).map((d) => d.name)).toEqual(expect.arrayContaining(['Position', 'UV', 'Screen', 'World plane']));
+    expect(offered(piece, { for: 'strand', kind: 'form' }).map((d) => d.name)).toEqual(
+      CATALOGUE.filter((d) => d.op.startsWith('form.') && d.takes.length === 0).map((d) => d.name),
+    );
+    expect(offered(piece, { for: 'replace', strand: 'swell', step: 't2' }).map((d) => d.name)).toEqual(
+      expect.arrayContaining(['Distance', 'Noise', 'Fractal', 'Cells']),
+    );
+    expect(offered(piece, { for: 'replace', strand: 'swell', step: 't1' }).map((d) => d.name)).toEqual(
+      expect.arrayContaining(['Position', 'UV', 'Screen', 'World plane']),
+    );
   });
 
   it('links only to strands that fit and close no circle, with components of vectors', () => {
@@ -79,7 +104,13 @@ describe('what is offered', () => {
     const links = (id: string, stepId: string, param: string) => {
       const strand = piece.strands.find((s) => s.id === id)!;
       const definition = definitionOf(strand.steps.find((s) => s.id === stepId)!.op)!;
-      return fittingLinks({ piece, strand, definition, param: definition.params.find((p) => p.id === param)!, analysis }).map((l) => l.label);
+      return fittingLinks({
+        piece,
+        strand,
+        definition,
+        param: definition.params.find((p) => p.id === param)!,
+        analysis,
+      }).map((l) => l.label);
     };
     expect(links('sea', 't2', 'by')).toEqual(['breath', 'swell', 'tint, x', 'tint, y', 'tint, z', 'crest']);
     expect(links('swell', 't2', 'scale')).toEqual(['breath']);
@@ -96,12 +127,14 @@ describe('the view', () => {
   const angle = fc.double({ min: -7, max: 7, noNaN: true });
 
   it('keeps its distance while it turns, and never tips over', () => {
-    fc.assert(fc.property(angle, angle, (turn, tilt) => {
-      const turned = orbit(view, turn, tilt);
-      expect(distance(turned)).toBeCloseTo(distance(view), 6);
-      expect(turned.target).toEqual(view.target);
-      expect(Math.abs(turned.position[1] - view.target[1])).toBeLessThan(distance(view));
-    }));
+    fc.assert(
+      fc.property(angle, angle, (turn, tilt) => {
+        const turned = orbit(view, turn, tilt);
+        expect(distance(turned)).toBeCloseTo(distance(view), 6);
+        expect(turned.target).toEqual(view.target);
+        expect(Math.abs(turned.position[1] - view.target[1])).toBeLessThan(distance(view));
+      }),
+    );
   });
 
   it('comes back after a full turn', () => {
@@ -112,7 +145,9 @@ describe('the view', () => {
     expect(distance(zoom(view, 0.5))).toBeCloseTo(distance(view) / 2, 6);
     const moved = pan(view, 0.2, 0.1);
     const by = moved.position.map((p, i) => p - view.position[i]!);
-    expect(moved.target.map((t, i) => t - view.target[i]!).map((x) => x.toFixed(9))).toEqual(by.map((x) => x.toFixed(9)));
+    expect(moved.target.map((t, i) => t - view.target[i]!).map((x) => x.toFixed(9))).toEqual(
+      by.map((x) => x.toFixed(9)),
+    );
     const ahead = view.target.map((t, i) => t - view.position[i]!);
     expect(by[0]! * ahead[0]! + by[2]! * ahead[2]!).toBeCloseTo(0, 6);
   });
@@ -129,7 +164,15 @@ describe('numbers and words', () => {
     expect(tidy(1e12, {})).toBe(1e6);
   });
 
-  it.each([[0, '0'], [0.12345, '0.123'], [1.5, '1.5'], [12.345, '12.3'], [-1234.5, '-1235'], [Number.NaN, 'not a number'], [Infinity, 'infinite']])('%d reads %s', (value, text) => {
+  it.each([
+    [0, '0'],
+    [0.12345, '0.123'],
+    [1.5, '1.5'],
+    [12.345, '12.3'],
+    [-1234.5, '-1235'],
+    [Number.NaN, 'not a number'],
+    [Infinity, 'infinite'],
+  ])('%d reads %s', (value, text) => {
     expect(shortNumber(value)).toBe(text);
   });
 
@@ -147,7 +190,10 @@ describe('numbers and words', () => {
   });
 
   it('the ramp’s bar blends as the program does', () => {
-    const stops = [{ at: 0, colour: '#000000' }, { at: 1, colour: '#ffffff' }];
+    const stops = [
+      { at: 0, colour: '#000000' },
+      { at: 1, colour: '#ffffff' },
+    ];
     expect(rampAt(stops, 0.5)).toBe('#bcbcbc');
     expect(rampAt(stops, -1)).toBe('#000000');
     expect(rampAt([stops[1]!], 0.2)).toBe('#ffffff');
@@ -159,11 +205,13 @@ describe('the loop band', () => {
     expect(frameAt(500, 1000, 240)).toBe(0);
     expect(frameAt(508, 1000, 240)).toBeLessThan(5);
     expect(frameAt(492, 1000, 240)).toBeGreaterThan(235);
-    fc.assert(fc.property(fc.double({ min: 0, max: 1000, noNaN: true }), fc.integer({ min: 2, max: 5000 }), (x, frames) => {
-      const frame = frameAt(x, 1000, frames);
-      expect(frame).toBeGreaterThanOrEqual(0);
-      expect(frame).toBeLessThan(frames);
-    }));
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 1000, noNaN: true }), fc.integer({ min: 2, max: 5000 }), (x, frames) => {
+        const frame = frameAt(x, 1000, frames);
+        expect(frame).toBeGreaterThanOrEqual(0);
+        expect(frame).toBeLessThan(frames);
+      }),
+    );
   });
 });
 

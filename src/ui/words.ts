@@ -26,8 +26,12 @@ export function shortNumber(value: number): string {
 export function shortValue(piece: Piece, param: Param, value: Value | undefined): string {
   if (isLink(value)) return piece.strands.find((s) => s.id === value.link)?.name ?? '?';
   if (isControlRef(value)) return piece.controls.find((c) => c.id === value.control)?.name ?? '?';
-  if (typeof value === 'number') return `${shortNumber(value)}${'unit' in param && param.unit ? ` ${value === 1 ? param.unit.replace(/s$/, '') : param.unit}` : ''}`;
-  if (Array.isArray(value)) return typeof value[0] === 'number' ? value.map((v) => shortNumber(v as number)).join(' ') : `${value.length} ${param.type === 'curve' ? 'points' : param.type === 'keys' ? 'keys' : 'stops'}`;
+  if (typeof value === 'number')
+    return `${shortNumber(value)}${'unit' in param && param.unit ? ` ${value === 1 ? param.unit.replace(/s$/, '') : param.unit}` : ''}`;
+  if (Array.isArray(value))
+    return typeof value[0] === 'number'
+      ? value.map((v) => shortNumber(v as number)).join(' ')
+      : `${value.length} ${param.type === 'curve' ? 'points' : param.type === 'keys' ? 'keys' : 'stops'}`;
   if (param.type === 'choice') return param.options.find((o) => o.id === value)?.name.toLowerCase() ?? '';
   if (param.type === 'mesh') return piece.assets.find((a) => a.id === value)?.name ?? 'no file';
   if (param.type === 'picture') return piece.assets.find((a) => a.id === value)?.name ?? 'no picture';
@@ -44,13 +48,23 @@ export function tellingOf(piece: Piece, step: Step): string {
 /** What an artist's text reads: parts of the place, and library functions. */
 export function readsOf(text: string): string[] {
   const plain = text.replace(/\/\/[^\n]*|\/\*[\s\S]*?\*\//g, ' ');
-  const places = PLACE_FIELDS.filter((f) => new RegExp(`\\bp\\s*\\.\\s*${f.name}\\b`).test(plain)).map((f) => f.about.split(',')[0]!);
+  const places = PLACE_FIELDS.filter((f) => new RegExp(`\\bp\\s*\\.\\s*${f.name}\\b`).test(plain)).map(
+    (f) => f.about.split(',')[0]!,
+  );
   const functions = [...LIBRARY_FUNCTIONS.keys()].filter((name) => new RegExp(`\\b${name}\\s*\\(`).test(plain));
   return [...(/\bv\b/.test(plain) ? ['what runs in'] : []), ...places, ...functions];
 }
 
 /** What a step takes and gives, in words. */
-export const TYPE_WORDS: Record<string, string> = { float: 'number', vec2: 'two numbers', vec3: 'point or colour', form: 'form', surface: 'surface', stage: 'stage', image: 'picture' };
+export const TYPE_WORDS: Record<string, string> = {
+  float: 'number',
+  vec2: 'two numbers',
+  vec3: 'point or colour',
+  form: 'form',
+  surface: 'surface',
+  stage: 'stage',
+  image: 'picture',
+};
 
 /** "8.0 s" for a loop. */
 export const seconds = (frames: number, rate: number) => `${shortNumber(frames / rate)} s`;

@@ -28,10 +28,24 @@ function openStudio(): Open {
   });
   ended.catch(() => undefined);
   // An ended worker answers nothing more, so whoever waits for it is told.
-  const door = new Proxy(remote, { get: (target, name) => (...args: unknown[]) => Promise.race([(target as unknown as Record<PropertyKey, (...a: unknown[]) => Promise<unknown>>)[name]!(...args), ended]) });
+  const door = new Proxy(remote, {
+    get:
+      (target, name) =>
+      (...args: unknown[]) =>
+        Promise.race([
+          (target as unknown as Record<PropertyKey, (...a: unknown[]) => Promise<unknown>>)[name]!(...args),
+          ended,
+        ]),
+  });
   void remote.watch(Comlink.proxy((making: Making | null) => told(making)));
   for (const hand of handed.values()) void hand(remote);
-  return { door, end: () => { worker.terminate(); fail(new Ended('The work was stopped.')); } };
+  return {
+    door,
+    end: () => {
+      worker.terminate();
+      fail(new Ended('The work was stopped.'));
+    },
+  };
 }
 
 /** The typed door to the worker, which is started when it is first needed. */

@@ -31,7 +31,11 @@ export class MeshStore {
       } catch (error) {
         // The mesh before stays; the same wrong values are not tried again.
         this.meshes.set(strand.id, { key, mesh: known?.mesh ?? null });
-        this.failed(error instanceof Ended ? `The making of "${strand.name}" was stopped. It stays as it was; undo the last change, or change it again.` : `"${strand.name}" could not be made: ${(error as Error).message}`);
+        this.failed(
+          error instanceof Ended
+            ? `The making of "${strand.name}" was stopped. It stays as it was; undo the last change, or change it again.`
+            : `"${strand.name}" could not be made: ${(error as Error).message}`,
+        );
       }
     }
     for (const id of [...this.meshes.keys()]) if (!piece.strands.some((s) => s.id === id)) this.meshes.delete(id);

@@ -10,7 +10,8 @@ import { analyse, Evaluator } from '@/core/weave';
 export type Read = { piece: Piece } | { refused: { code: PieceError['code']; sentence: string } };
 
 /** A piece that was taken through all that a picture of it needs. */
-export type Vetted = { piece: Piece; /** Operations at each place of its picture. */ cost: number } | { refused: string };
+export type Vetted =
+  { piece: Piece; /** Operations at each place of its picture. */ cost: number } | { refused: string };
 
 async function answered(work: () => Promise<Piece> | Piece): Promise<Read> {
   try {
@@ -23,7 +24,8 @@ async function answered(work: () => Promise<Piece> | Piece): Promise<Read> {
 
 /** Reads what comes from outside, so that nothing in it can hold up the page. */
 const reader = {
-  file: (file: Blob, progress: ReadingProgress): Promise<Read> => answered(async () => readPiece(await file.text(), progress)),
+  file: (file: Blob, progress: ReadingProgress): Promise<Read> =>
+    answered(async () => readPiece(await file.text(), progress)),
 
   data: (data: unknown, progress: ReadingProgress): Promise<Read> => answered(() => acceptPiece(data, progress)),
 

@@ -19,18 +19,25 @@ interface Watch {
 const open = () => new Worker(new URL('./reader.ts', import.meta.url), { type: 'module', name: 'reader' });
 
 /** Reads a file in a thread of its own. @throws PieceError, or Ended where the signal said so */
-export const readPieceFile = (file: Blob, watch: Watch = {}): Promise<Piece> => reading((door, progress) => door.file(file, progress), watch);
+export const readPieceFile = (file: Blob, watch: Watch = {}): Promise<Piece> =>
+  reading((door, progress) => door.file(file, progress), watch);
 
 /** Takes data as a piece in a thread of its own. @throws PieceError, or Ended where the signal said so */
-export const readPieceData = (data: unknown, watch: Watch = {}): Promise<Piece> => reading((door, progress) => door.data(data, progress), watch);
+export const readPieceData = (data: unknown, watch: Watch = {}): Promise<Piece> =>
+  reading((door, progress) => door.data(data, progress), watch);
 
-async function reading(work: (door: Comlink.Remote<Reader>, progress: ReadingProgress) => Promise<Read>, { progress = () => undefined, signal }: Watch): Promise<Piece> {
+async function reading(
+  work: (door: Comlink.Remote<Reader>, progress: ReadingProgress) => Promise<Read>,
+  { progress = () => undefined, signal }: Watch,
+): Promise<Piece> {
   const worker = open();
   const ended = new Promise<never>((_, reject) => {
     const end = () => reject(new Ended('The reading was stopped.'));
     signal?.addEventListener('abort', end, { once: true });
     if (signal?.aborted) end();
-    worker.addEventListener('error', () => reject(new PieceError('too-large', 'This piece is more than this browser can read.')));
+    worker.addEventListener('error', () =>
+      reject(new PieceError('too-large', 'This piece is more than this browser can read.')),
+    );
   });
   try {
     const read = await Promise.race([work(Comlink.wrap<Reader>(worker), Comlink.proxy(progress)), ended]);

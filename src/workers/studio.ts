@@ -35,9 +35,16 @@ const studio = {
     return Comlink.transfer(bytes, [bytes.buffer]);
   },
 
-  loopSize: (piece: Piece, strand: string, frames: number): Promise<number> => loopSize(piece, strandById(piece, strand)!, frames),
+  loopSize: (piece: Piece, strand: string, frames: number): Promise<number> =>
+    loopSize(piece, strandById(piece, strand)!, frames),
 
-  async previews(piece: Piece, strand: string, steps: string[], size: PreviewSize, phase: number): Promise<[string, Preview][]> {
+  async previews(
+    piece: Piece,
+    strand: string,
+    steps: string[],
+    size: PreviewSize,
+    phase: number,
+  ): Promise<[string, Preview][]> {
     const found = strandById(piece, strand);
     return found ? [...(await previewSteps(piece, found, steps, size, phase))] : [];
   },
@@ -60,7 +67,10 @@ const studio = {
   async traces(piece: Piece, samples: number): Promise<{ strand: string; name: string; values: Float32Array }[]> {
     const signals = piece.strands.filter((s) => s.kind === 'signal');
     if (signals.length === 0) return [];
-    const evaluator = await Evaluator.make(piece, signals.map((s) => ({ strand: s.id })));
+    const evaluator = await Evaluator.make(
+      piece,
+      signals.map((s) => ({ strand: s.id })),
+    );
     const rows = placeRows(Array.from({ length: samples }, (_, i) => ({ phase: i / (samples - 1) })));
     return signals.map((s, i) => ({ strand: s.id, name: s.name, values: evaluator.run(i, rows, samples) }));
   },

@@ -16,7 +16,10 @@ class ZipWriter implements Writer {
 
   async add(pixels: Uint8ClampedArray<ArrayBuffer>, frame: number): Promise<void> {
     const digits = Math.max(4, String(this.job.frames - 1).length);
-    this.zip.add(`${this.job.stem}_${String(frame).padStart(digits, '0')}.png`, await encodePng(pixels, this.job.width, this.job.height));
+    this.zip.add(
+      `${this.job.stem}_${String(frame).padStart(digits, '0')}.png`,
+      await encodePng(pixels, this.job.width, this.job.height),
+    );
   }
 
   async finish(): Promise<Uint8Array<ArrayBuffer>> {

@@ -1,4 +1,13 @@
-import { BufferTarget, canEncodeVideo, Mp4OutputFormat, Output, VideoSample, VideoSampleSource, WebMOutputFormat, type VideoCodec } from 'mediabunny';
+import {
+  BufferTarget,
+  canEncodeVideo,
+  Mp4OutputFormat,
+  Output,
+  VideoSample,
+  VideoSampleSource,
+  WebMOutputFormat,
+  type VideoCodec,
+} from 'mediabunny';
 import type { Job, VideoFormat } from './job';
 
 const CODECS: Record<VideoFormat, VideoCodec> = { webm: 'vp9', mp4: 'avc' };
@@ -10,10 +19,15 @@ const KEYFRAME_SECONDS = 1;
 export const writtenSize = (format: VideoFormat, side: number) => (format === 'mp4' ? side - (side % 2) : side);
 
 /** RGBA rows without what is too much at their right and at the bottom. */
-export function cropped(pixels: Uint8ClampedArray<ArrayBuffer>, width: number, to: { width: number; height: number }): Uint8ClampedArray<ArrayBuffer> {
+export function cropped(
+  pixels: Uint8ClampedArray<ArrayBuffer>,
+  width: number,
+  to: { width: number; height: number },
+): Uint8ClampedArray<ArrayBuffer> {
   if (pixels.length === 4 * to.width * to.height) return pixels;
   const out = new Uint8ClampedArray(4 * to.width * to.height);
-  for (let y = 0; y < to.height; y++) out.set(pixels.subarray(4 * y * width, 4 * (y * width + to.width)), 4 * y * to.width);
+  for (let y = 0; y < to.height; y++)
+    out.set(pixels.subarray(4 * y * width, 4 * (y * width + to.width)), 4 * y * to.width);
   return out;
 }
 
@@ -38,11 +52,20 @@ export class VideoWriter {
 
   static async open(format: VideoFormat, job: Job): Promise<VideoWriter> {
     if (!(await canWrite(format, job.width, job.height))) {
-      throw new Error(`This browser cannot encode ${format === 'mp4' ? 'H.264' : 'VP9'} at ${job.width} x ${job.height}. Take the PNG frames instead, or a smaller picture.`);
+      throw new Error(
+        `This browser cannot encode ${format === 'mp4' ? 'H.264' : 'VP9'} at ${job.width} x ${job.height}. Take the PNG frames instead, or a smaller picture.`,
+      );
     }
     const target = new BufferTarget();
-    const output = new Output({ format: format === 'webm' ? new WebMOutputFormat() : new Mp4OutputFormat({ fastStart: 'in-memory' }), target });
-    const source = new VideoSampleSource({ codec: CODECS[format], bitrate: videoBitrate(job.width, job.height, job.rate), keyFrameInterval: KEYFRAME_SECONDS });
+    const output = new Output({
+      format: format === 'webm' ? new WebMOutputFormat() : new Mp4OutputFormat({ fastStart: 'in-memory' }),
+      target,
+    });
+    const source = new VideoSampleSource({
+      codec: CODECS[format],
+      bitrate: videoBitrate(job.width, job.height, job.rate),
+      keyFrameInterval: KEYFRAME_SECONDS,
+    });
     output.addVideoTrack(source, { frameRate: job.rate });
     await output.start();
     return new VideoWriter(format, job, output, target, source);
@@ -51,7 +74,13 @@ export class VideoWriter {
   async add(pixels: Uint8ClampedArray<ArrayBuffer>, frame: number): Promise<void> {
     const { width, height, rate } = this.job;
     const size = { width: writtenSize(this.format, width), height: writtenSize(this.format, height) };
-    const sample = new VideoSample(cropped(pixels, width, size), { format: 'RGBX', codedWidth: size.width, codedHeight: size.height, timestamp: frame / rate, duration: 1 / rate });
+    const sample = new VideoSample(cropped(pixels, width, size), {
+      format: 'RGBX',
+      codedWidth: size.width,
+      codedHeight: size.height,
+      timestamp: frame / rate,
+      duration: 1 / rate,
+    });
     await this.source.add(sample);
     sample.close();
   }

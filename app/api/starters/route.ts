@@ -11,7 +11,9 @@ export async function POST(request: Request): Promise<Response> {
   try {
     const { id } = JSON.parse(await readBody(request)) as { id?: unknown };
     const starter = STARTERS.find((s) => s.id === id);
-    return starter ? Response.json(starter) : Response.json({ ok: false, error: 'There is no starter of that name.' }, { status: 404 });
+    return starter
+      ? Response.json(starter)
+      : Response.json({ ok: false, error: 'There is no starter of that name.' }, { status: 404 });
   } catch (error) {
     return answerFor(error);
   }

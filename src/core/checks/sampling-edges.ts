@@ -20,7 +20,9 @@ export function someEdges(skin: Skin, most: number): Edges {
   const { corners, faceStarts } = skin;
   const faces = faceStarts.length - 1;
   const next = new Uint32Array(corners.length);
-  for (let f = 0; f < faces; f++) for (let c = faceStarts[f]!; c < faceStarts[f + 1]!; c++) next[c] = c + 1 < faceStarts[f + 1]! ? c + 1 : faceStarts[f]!;
+  for (let f = 0; f < faces; f++)
+    for (let c = faceStarts[f]!; c < faceStarts[f + 1]!; c++)
+      next[c] = c + 1 < faceStarts[f + 1]! ? c + 1 : faceStarts[f]!;
   const count = Math.min(most, corners.length);
   const from = new Uint32Array(count);
   const to = new Uint32Array(count);
@@ -78,9 +80,13 @@ export class Moving {
 
   /** Derivative of that along each edge, for its whole length. `ways` holds rest, normal and uv of each. */
   along(rows: Float32Array, ways: Float32Array, count: number): Float32Array {
-    if (!this.evaluator) return Float32Array.from({ length: 3 * count }, (_, i) => ways[EDGE_WIDTH * Math.floor(i / 3) + (i % 3)]!);
+    if (!this.evaluator)
+      return Float32Array.from({ length: 3 * count }, (_, i) => ways[EDGE_WIDTH * Math.floor(i / 3) + (i % 3)]!);
     if (!this.slopes) {
-      const [before, after] = [-BIT, BIT].map((by) => this.to(shifted(rows, ways, count, by), count)) as [Float32Array, Float32Array];
+      const [before, after] = [-BIT, BIT].map((by) => this.to(shifted(rows, ways, count, by), count)) as [
+        Float32Array,
+        Float32Array,
+      ];
       return after.map((v, i) => (v - before[i]!) / (2 * BIT));
     }
     const width = PLACE_SIZE + EDGE_WIDTH;
@@ -98,8 +104,14 @@ function shifted(rows: Float32Array, ways: Float32Array, count: number, by: numb
   const out = rows.slice();
   for (let i = 0; i < count; i++) {
     const at = (name: 'rest' | 'normal' | 'uv') => placeFieldOf(rows, i, name);
-    const moved = (name: 'rest' | 'normal' | 'uv', from: number) => [...at(name)].map((v, k) => v + by * ways[EDGE_WIDTH * i + from + k]!);
-    setPlaceFields(out, i, { rest: moved('rest', 0), world: moved('rest', 0), normal: moved('normal', 3), uv: moved('uv', 6) });
+    const moved = (name: 'rest' | 'normal' | 'uv', from: number) =>
+      [...at(name)].map((v, k) => v + by * ways[EDGE_WIDTH * i + from + k]!);
+    setPlaceFields(out, i, {
+      rest: moved('rest', 0),
+      world: moved('rest', 0),
+      normal: moved('normal', 3),
+      uv: moved('uv', 6),
+    });
   }
   return out;
 }
@@ -113,11 +125,20 @@ export interface Spots {
 }
 
 export function spotsOf(skin: Skin, edges: Edges): Spots {
-  const [from, to] = [edges.from, edges.to].map((ends) => placesOf(skin, 0, undefined, ends)) as [Float32Array, Float32Array];
+  const [from, to] = [edges.from, edges.to].map((ends) => placesOf(skin, 0, undefined, ends)) as [
+    Float32Array,
+    Float32Array,
+  ];
   const ways = new Float32Array(edges.from.length * EDGE_WIDTH);
-  const sources = [[skin.positions, 3, 0], [skin.points.normal, 3, 3], [skin.points.uv, 2, 6]] as const;
+  const sources = [
+    [skin.positions, 3, 0],
+    [skin.points.normal, 3, 3],
+    [skin.points.uv, 2, 6],
+  ] as const;
   edges.from.forEach((a, i) => {
-    for (const [data, size, at] of sources) for (let k = 0; k < size; k++) ways[i * EDGE_WIDTH + at + k] = data[size * edges.to[i]! + k]! - data[size * a + k]!;
+    for (const [data, size, at] of sources)
+      for (let k = 0; k < size; k++)
+        ways[i * EDGE_WIDTH + at + k] = data[size * edges.to[i]! + k]! - data[size * a + k]!;
   });
   // The place differs from edge to edge, so that a wave is not always met at its crests.
   const parts = ways.map((w, j) => w * ((0.5 + Math.floor(j / EDGE_WIDTH) * 0.7548776662466927) % 1));

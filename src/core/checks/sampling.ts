@@ -57,14 +57,18 @@ async function formOf(piece: Piece, strand: Strand, analysis: Analysis, only?: s
   const rows = analysis.types.get(strand.id) ?? [];
   const placed = rows.findIndex((r) => r.active && r.definition!.place);
   const end = placed < 0 ? rows.length : placed;
-  const live = rows.slice(lastReshape(rows), end).filter((r) => r.active && r.definition!.glsl && r.definition!.gives === 'form');
+  const live = rows
+    .slice(lastReshape(rows), end)
+    .filter((r) => r.active && r.definition!.glsl && r.definition!.gives === 'form');
   if (live.length === 0) return null;
   const mesh: Mesh | null = await bake(piece, strand, undefined, analysis);
   if (!mesh || mesh.corners.length === 0) return null;
   const movings: Moving[] = [await Moving.make(piece, strand, null, analysis)];
   for (const row of live) movings.push(await Moving.make(piece, strand, row.step.id, analysis));
   const skin = liveSkin(mesh, movings.at(-1)!.glsl);
-  const subjects = live.map((row, i) => ({ row, before: movings[i]!, after: movings[i + 1]! })).filter((s) => only === undefined || s.row.step.id === only);
+  const subjects = live
+    .map((row, i) => ({ row, before: movings[i]!, after: movings[i + 1]! }))
+    .filter((s) => only === undefined || s.row.step.id === only);
   const edges = someEdges(skin, EDGES);
   return { strand, rows: rows.slice(0, end), way: edges.way, spots: spotsOf(skin, edges), subjects };
 }
@@ -172,7 +176,14 @@ export async function measureSampling(piece: Piece): Promise<SamplingReading[]> 
       const [across, along] = [factor('across'), factor('along')];
       if (Math.max(across, along) < SLACK) continue;
       const { step, definition } = subject.row;
-      readings.push({ strand: strand.id, name: strand.name, step: step.id, stepName: definition!.name, factor: Math.max(across, along), ...remedy(piece, form!, across, along) });
+      readings.push({
+        strand: strand.id,
+        name: strand.name,
+        step: step.id,
+        stepName: definition!.name,
+        factor: Math.max(across, along),
+        ...remedy(piece, form!, across, along),
+      });
     }
   }
   return readings;
@@ -182,12 +193,21 @@ export async function measureSampling(piece: Piece): Promise<SamplingReading[]> 
 const MARKED = 0.45;
 
 /** The edges that are too long for a step at a phase, where they then stand: six floats each. */
-export async function samplingMarks(piece: Piece, strandId: string, step: string, phase: number): Promise<Float32Array> {
+export async function samplingMarks(
+  piece: Piece,
+  strandId: string,
+  step: string,
+  phase: number,
+): Promise<Float32Array> {
   const strand = strandById(piece, strandId);
   const analysis = analyse(piece);
   const form = strand && (await formOf(piece, strand, analysis, step));
   if (!form || form.subjects.length === 0) return new Float32Array(0);
-  const { way, spots, subjects: [subject] } = form;
+  const {
+    way,
+    spots,
+    subjects: [subject],
+  } = form;
   const { rise, missed } = readAlong(subject!, spots, [phase]);
   const usual = (of: Way) => {
     const rates = rise[0]!.filter((_, i) => way[i] === of);
@@ -198,8 +218,14 @@ export async function samplingMarks(piece: Piece, strandId: string, step: string
   const limit = { across: Math.max(usual('across'), 0.1 * most), along: Math.max(usual('along'), 0.1 * most) };
   const found = Uint32Array.from(missed[0]!.keys()).filter((i) => missed[0]![i]! > MARKED * limit[way[i]!]);
   const whole = await Moving.make(piece, strand!, strand!.steps.at(-1)!.id, analysis);
-  const [a, b] = [spots.from, spots.to].map((ends) => whole.to(gathered(ends, found), found.length)) as [Float32Array, Float32Array];
-  return Float32Array.from({ length: 6 * found.length }, (_, i) => (i % 6 < 3 ? a : b)[3 * Math.floor(i / 6) + (i % 3)]!);
+  const [a, b] = [spots.from, spots.to].map((ends) => whole.to(gathered(ends, found), found.length)) as [
+    Float32Array,
+    Float32Array,
+  ];
+  return Float32Array.from(
+    { length: 6 * found.length },
+    (_, i) => (i % 6 < 3 ? a : b)[3 * Math.floor(i / 6) + (i % 3)]!,
+  );
 }
 
 /** Upwards to two figures: what is said is about right. */
@@ -209,7 +235,12 @@ function about(n: number): number {
 }
 
 /** What the mesh would need, by the numbers of the steps that make it. */
-function remedy(piece: Piece, { strand, rows }: Form, across: number, along: number): { sentence: string; fixes: Fix[] } {
+function remedy(
+  piece: Piece,
+  { strand, rows }: Form,
+  across: number,
+  along: number,
+): { sentence: string; fixes: Fix[] } {
   const worst = Math.max(across, along);
   for (const row of rows.filter((r) => r.active)) {
     const finer = row.definition!.params.filter((p): p is NumberParam => p.type === 'number' && p.finer !== undefined);
@@ -222,10 +253,18 @@ function remedy(piece: Piece, { strand, rows }: Form, across: number, along: num
     });
     if (wants.length === 0) continue;
     const sentence = `needs about ${wants.map((w) => `${w.needs.toLocaleString('en')} ${w.param.name.toLowerCase()}, has ${w.has.toLocaleString('en')}`).join(', and ')}`;
-    const free = wants.filter(({ param }) => !isLink(row.step.params[param.id]) && !isControlRef(row.step.params[param.id]));
+    const free = wants.filter(
+      ({ param }) => !isLink(row.step.params[param.id]) && !isControlRef(row.step.params[param.id]),
+    );
     const fixes = free.map(({ param, needs, most }): Fix => {
       const value = Math.min(needs, most);
-      return { strand: strand.id, step: row.step.id, param: param.id, value, sentence: `${param.name.toLowerCase()} to ${value.toLocaleString('en')}` };
+      return {
+        strand: strand.id,
+        step: row.step.id,
+        param: param.id,
+        value,
+        sentence: `${param.name.toLowerCase()} to ${value.toLocaleString('en')}`,
+      };
     });
     return { sentence, fixes };
   }

@@ -16,11 +16,27 @@ async function mendedBy(piece: Piece, strand: string): Promise<Piece> {
 describe('the seam', () => {
   it('whole turns close, and others do not', async () => {
     await fc.assert(
-      fc.asyncProperty(fc.integer({ min: 1, max: 9 }), fc.constantFrom('sine', 'triangle', 'saw'), fc.double({ min: 0, max: 1, noNaN: true }), async (turns, wave, shift) => {
-        const piece = [['turns', turns], ['wave', wave], ['shift', shift]].reduce((p, [k, v]) => setParam(p, 'breath', 't1', k as string, v!), veil);
-        expect((await readingOf(piece, 'breath')).gap).toBeLessThan(SEAM_TOLERANCE);
-        expect((await readingOf(setParam(setParam(piece, 'breath', 't1', 'turns', turns + 0.37), 'breath', 't1', 'wave', 'sine'), 'breath')).closes).toBe(false);
-      }),
+      fc.asyncProperty(
+        fc.integer({ min: 1, max: 9 }),
+        fc.constantFrom('sine', 'triangle', 'saw'),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        async (turns, wave, shift) => {
+          const piece = [
+            ['turns', turns],
+            ['wave', wave],
+            ['shift', shift],
+          ].reduce((p, [k, v]) => setParam(p, 'breath', 't1', k as string, v!), veil);
+          expect((await readingOf(piece, 'breath')).gap).toBeLessThan(SEAM_TOLERANCE);
+          expect(
+            (
+              await readingOf(
+                setParam(setParam(piece, 'breath', 't1', 'turns', turns + 0.37), 'breath', 't1', 'wave', 'sine'),
+                'breath',
+              )
+            ).closes,
+          ).toBe(false);
+        },
+      ),
       { numRuns: 12 },
     );
   });
@@ -37,7 +53,12 @@ describe('the seam', () => {
     for (const strand of ['swell', 'tint', 'sea', 'wet silk'.replace(' ', '-')]) {
       const r = await readingOf(piece, strand);
       expect(r.closes).toBe(false);
-      expect(r.breaks).toMatchObject({ strand: 'swell', step: 't2', name: 'Fractal', mends: [[{ param: 'evolve', value: 3, sentence: 'Set evolve to 3 cells' }]] });
+      expect(r.breaks).toMatchObject({
+        strand: 'swell',
+        step: 't2',
+        name: 'Fractal',
+        mends: [[{ param: 'evolve', value: 3, sentence: 'Set evolve to 3 cells' }]],
+      });
     }
     expect((await measureSeam(await mendedBy(piece, 'swell'))).every((r) => r.closes)).toBe(true);
   });
@@ -52,7 +73,9 @@ describe('the seam', () => {
   });
 
   it.each<[string, Vector, string[]]>([
-    ['whole repeats of a noise that never repeats', [2, 0, 0], ['repeat']], ['backwards', [0, -1, 0], ['repeat']], ['parts of repeats', [1.4, 0, 0], ['repeat', 'travel']],
+    ['whole repeats of a noise that never repeats', [2, 0, 0], ['repeat']],
+    ['backwards', [0, -1, 0], ['repeat']],
+    ['parts of repeats', [1.4, 0, 0], ['repeat', 'travel']],
   ])('a noise that travels closes by a repeat: %s', async (_, travel, params) => {
     const piece = setParam(veil, 'swell', 't2', 'travel', travel);
     const { breaks } = await readingOf(piece, 'swell');

@@ -59,23 +59,35 @@ export async function measureSeam(piece: Piece): Promise<SeamReading[]> {
   const analysis = analyse(piece);
   const readings: SeamReading[] = [];
   for (const strand of analysis.order) {
-    if (strand.kind === 'stage' || !analysis.types.get(strand.id)?.some((r) => r.active && r.definition?.glsl)) continue;
+    if (strand.kind === 'stage' || !analysis.types.get(strand.id)?.some((r) => r.active && r.definition?.glsl))
+      continue;
     const reading = await measureStrand(piece, strand, analysis);
     if (reading.moves) readings.push(reading);
   }
-  return readings.sort((a, b) => piece.strands.findIndex((s) => s.id === a.strand) - piece.strands.findIndex((s) => s.id === b.strand));
+  return readings.sort(
+    (a, b) => piece.strands.findIndex((s) => s.id === a.strand) - piece.strands.findIndex((s) => s.id === b.strand),
+  );
 }
 
 async function measureStrand(piece: Piece, strand: Strand, analysis: Analysis): Promise<SeamReading> {
   const steps = analysis.types.get(strand.id)!;
-  const evaluator = await Evaluator.make(piece, steps.map((r) => ({ strand: strand.id, step: r.step.id })), analysis);
+  const evaluator = await Evaluator.make(
+    piece,
+    steps.map((r) => ({ strand: strand.id, step: r.step.id })),
+    analysis,
+  );
   const last = steps.length - 1;
   const shift = movesOn(piece, steps);
   const reading = { strand: strand.id, name: strand.name, ...compare(evaluator, last, piece.loop.frames, shift) };
   if (reading.closes) return reading;
-  const at = steps.findIndex((r, i) => r.active && r.definition?.glsl && !compare(evaluator, i, piece.loop.frames, shift).closes);
+  const at = steps.findIndex(
+    (r, i) => r.active && r.definition?.glsl && !compare(evaluator, i, piece.loop.frames, shift).closes,
+  );
   const row = steps[at] ?? steps[last]!;
-  return { ...reading, breaks: await culprit(piece, strand, row.step.id, row.definition?.name ?? row.step.op, analysis) };
+  return {
+    ...reading,
+    breaks: await culprit(piece, strand, row.step.id, row.definition?.name ?? row.step.op, analysis),
+  };
 }
 
 type Measured = Omit<SeamReading, 'strand' | 'name' | 'breaks'>;
@@ -127,7 +139,9 @@ function compare(evaluator: Evaluator, target: number, frames: number, shift = 0
 function countCopies(evaluator: Evaluator, rows: Float32Array, phase: number, on: number): void {
   for (let i = 0; i < POINTS; i++) setPlaceFields(rows, i, { copy: (i % COPIES) + on, copies: COPIES });
   const delays = evaluator.aside('delay', rows, POINTS);
-  if (delays) for (let i = 0; i < POINTS; i++) setPlaceFields(rows, i, { phase: phase - delays[i]! - Math.floor(phase - delays[i]!) });
+  if (delays)
+    for (let i = 0; i < POINTS; i++)
+      setPlaceFields(rows, i, { phase: phase - delays[i]! - Math.floor(phase - delays[i]!) });
 }
 
 function largest(a: Float32Array, b: Float32Array): number {
@@ -146,7 +160,13 @@ function mean(a: Float32Array, b: Float32Array): number {
 }
 
 /** The strand that breaks may be one that this one takes from: the first in order is named. */
-async function culprit(piece: Piece, strand: Strand, step: string, name: string, analysis: Analysis): Promise<NonNullable<SeamReading['breaks']>> {
+async function culprit(
+  piece: Piece,
+  strand: Strand,
+  step: string,
+  name: string,
+  analysis: Analysis,
+): Promise<NonNullable<SeamReading['breaks']>> {
   for (const id of linkedStrands({ ...strand, steps: strand.steps.filter((s) => s.id === step) })) {
     const from = piece.strands.find((s) => s.id === id);
     if (!from || from.kind === 'stage' || from.kind === 'form') continue;
@@ -164,7 +184,10 @@ async function mendsFor(piece: Piece, strand: Strand, stepId: string): Promise<M
   const candidates = definition.params.flatMap((param): Fix[] => {
     const value = literalOf(piece, step, param);
     const other = definition.params.find((p) => p.id === companionOf(param));
-    return [fixOf(strand.id, step, param, closing(param, value)), other ? fixOf(strand.id, step, other, companion(literalOf(piece, step, other), value)) : null].filter((f) => f !== null);
+    return [
+      fixOf(strand.id, step, param, closing(param, value)),
+      other ? fixOf(strand.id, step, other, companion(literalOf(piece, step, other), value)) : null,
+    ].filter((f) => f !== null);
   });
   const single: Mend[] = [];
   for (const fix of candidates) if (await closesWith(piece, strand, stepId, [fix])) single.push([fix]);
@@ -176,14 +199,21 @@ function fixOf(strand: string, step: Step, param: Param, value: number | Vector 
   if (value === null || isLink(step.params[param.id]) || isControlRef(step.params[param.id])) return null;
   const unit = 'unit' in param && param.unit && param.unit !== param.name.toLowerCase() ? ` ${param.unit}` : '';
   const shown = Array.isArray(value) ? value.join(', ') : String(value);
-  return { strand, step: step.id, param: param.id, sentence: `Set ${param.name.toLowerCase()} to ${shown}${unit}`, value };
+  return {
+    strand,
+    step: step.id,
+    param: param.id,
+    sentence: `Set ${param.name.toLowerCase()} to ${shown}${unit}`,
+    value,
+  };
 }
 
 /** The nearest whole value; null where it is whole, or need not be. */
 function closing(param: Param, value: unknown): number | Vector | null {
   if (!('closes' in param) || !param.closes) return null;
   if (param.type === 'number' && typeof value === 'number') return Number.isInteger(value) ? null : Math.round(value);
-  if (param.type === 'vector' && Array.isArray(value)) return value.every(Number.isInteger) ? null : (value.map((v) => Math.round(v as number)) as Vector);
+  if (param.type === 'vector' && Array.isArray(value))
+    return value.every(Number.isInteger) ? null : (value.map((v) => Math.round(v as number)) as Vector);
   return null;
 }
 

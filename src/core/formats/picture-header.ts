@@ -18,7 +18,8 @@ export const PICTURE_LIMITS = { bytes: 48 * 1024 * 1024, side: 16_384, pixels: 1
 /** Longest side that is kept; larger pictures are made smaller when they come in. */
 export const KEPT_SIDE = 2048;
 
-const ascii = (bytes: Uint8Array, at: number, length: number) => String.fromCharCode(...bytes.subarray(at, at + length));
+const ascii = (bytes: Uint8Array, at: number, length: number) =>
+  String.fromCharCode(...bytes.subarray(at, at + length));
 
 /**
  * Reads what a file is and how large, from its first bytes (PNG: ISO/IEC 15948; JPEG: ITU T.81;
@@ -26,7 +27,10 @@ const ascii = (bytes: Uint8Array, at: number, length: number) => String.fromChar
  * @throws PictureError for anything else, and for files that are too large or cut off.
  */
 export function readHeader(bytes: Uint8Array): PictureHeader {
-  if (bytes.length > PICTURE_LIMITS.bytes) throw new PictureError(`This picture has ${Math.round(bytes.length / 1048576)} MB; at most ${PICTURE_LIMITS.bytes / 1048576} MB can be taken in. Make it smaller first.`);
+  if (bytes.length > PICTURE_LIMITS.bytes)
+    throw new PictureError(
+      `This picture has ${Math.round(bytes.length / 1048576)} MB; at most ${PICTURE_LIMITS.bytes / 1048576} MB can be taken in. Make it smaller first.`,
+    );
   const header = sniff(bytes);
   if (header.size) checkSize(header.size);
   return header;
@@ -35,22 +39,29 @@ export function readHeader(bytes: Uint8Array): PictureHeader {
 function sniff(bytes: Uint8Array): PictureHeader {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
   try {
-    if (ascii(bytes, 1, 3) === 'PNG') return { type: 'image/png', size: { width: view.getUint32(16), height: view.getUint32(20) } };
+    if (ascii(bytes, 1, 3) === 'PNG')
+      return { type: 'image/png', size: { width: view.getUint32(16), height: view.getUint32(20) } };
     if (bytes[0] === 0xff && bytes[1] === 0xd8) return { type: 'image/jpeg', size: jpegSize(view) };
-    if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WEBP') return { type: 'image/webp', size: webpSize(bytes, view) };
+    if (ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WEBP')
+      return { type: 'image/webp', size: webpSize(bytes, view) };
     if (ascii(bytes, 0, 2) === '#?') return { type: 'image/vnd.radiance', size: radianceSize(bytes) };
   } catch (error) {
-    if (error instanceof RangeError) throw new PictureError('This picture is cut off: its header is not complete. Save it again where it comes from.');
+    if (error instanceof RangeError)
+      throw new PictureError('This picture is cut off: its header is not complete. Save it again where it comes from.');
     throw error;
   }
   if (beginsAsSvg(new TextDecoder().decode(bytes.subarray(0, 4096)))) return { type: 'image/svg+xml', size: null };
-  throw new PictureError('This is not a picture that can be read here. Use PNG, JPEG, WebP, SVG, or .hdr for surroundings.');
+  throw new PictureError(
+    'This is not a picture that can be read here. Use PNG, JPEG, WebP, SVG, or .hdr for surroundings.',
+  );
 }
 
 function checkSize({ width, height }: { width: number; height: number }): void {
   if (width < 1 || height < 1) throw new PictureError('This picture has no pixels.');
   if (Math.max(width, height) > PICTURE_LIMITS.side || width * height > PICTURE_LIMITS.pixels) {
-    throw new PictureError(`This picture has ${width.toLocaleString('en')} x ${height.toLocaleString('en')} pixels; at most ${PICTURE_LIMITS.side.toLocaleString('en')} a side and ${PICTURE_LIMITS.pixels / 1e6} million in all can be taken in. Make it smaller first.`);
+    throw new PictureError(
+      `This picture has ${width.toLocaleString('en')} x ${height.toLocaleString('en')} pixels; at most ${PICTURE_LIMITS.side.toLocaleString('en')} a side and ${PICTURE_LIMITS.pixels / 1e6} million in all can be taken in. Make it smaller first.`,
+    );
   }
 }
 
@@ -88,11 +99,15 @@ function radianceSize(bytes: Uint8Array): { width: number; height: number } {
 }
 
 /** What may stand before the picture of an SVG file, and what ends each. */
-const BEFORE_SVG = [['<?', '?>'], ['<!--', '-->'], ['<!DOCTYPE svg', '>']] as const;
+const BEFORE_SVG = [
+  ['<?', '?>'],
+  ['<!--', '-->'],
+  ['<!DOCTYPE svg', '>'],
+] as const;
 
 /** Does a text begin an SVG, past blanks, comments and declarations? Each letter is looked at once. */
 function beginsAsSvg(text: string): boolean {
-  for (let rest = text.trimStart(); ; ) {
+  for (let rest = text.trimStart(); ;) {
     if (/^<svg[\s>]/i.test(rest)) return true;
     const passed = BEFORE_SVG.find(([begin]) => rest.slice(0, begin.length).toLowerCase() === begin.toLowerCase());
     const end = passed ? rest.indexOf(passed[1], passed[0].length) : -1;

@@ -24,7 +24,10 @@ export function readPiece(text: string, progress?: ReadingProgress): Piece {
   try {
     data = JSON.parse(text);
   } catch {
-    throw new PieceError('not-json', 'This file is not JSON, so it cannot be a piece. Choose a file that was saved from Calm Lattice.');
+    throw new PieceError(
+      'not-json',
+      'This file is not JSON, so it cannot be a piece. Choose a file that was saved from Calm Lattice.',
+    );
   }
   return acceptPiece(data, progress);
 }
@@ -32,7 +35,10 @@ export function readPiece(text: string, progress?: ReadingProgress): Piece {
 /** @throws PieceError for a file that is too large to be opened. */
 export function checkSize(bytes: number, limit: number = LIMITS.fileBytes): void {
   if (bytes > limit) {
-    throw new PieceError('too-large', `This file has ${(bytes / 1048576).toFixed(0)} MB; a piece may have at most ${limit / 1048576} MB.`);
+    throw new PieceError(
+      'too-large',
+      `This file has ${(bytes / 1048576).toFixed(0)} MB; a piece may have at most ${limit / 1048576} MB.`,
+    );
   }
 }
 
@@ -43,7 +49,10 @@ export function checkSize(bytes: number, limit: number = LIMITS.fileBytes): void
  */
 export function acceptPiece(data: unknown, progress?: ReadingProgress): Piece {
   if (typeof data !== 'object' || data === null || (data as { format?: unknown }).format !== FORMAT) {
-    throw new PieceError('not-a-piece', 'This is JSON, but not a piece: it does not say "format": "calm-lattice". Choose a file that was saved from Calm Lattice.');
+    throw new PieceError(
+      'not-a-piece',
+      'This is JSON, but not a piece: it does not say "format": "calm-lattice". Choose a file that was saved from Calm Lattice.',
+    );
   }
   const piece = validateShape(migrate(data as Record<string, unknown>), progress);
   checkLinks(piece);
@@ -59,7 +68,10 @@ function checkLinks(piece: Piece): void {
         const to = strandById(piece, value.link);
         if (to && (!value.step || stepById(to, value.step))) continue;
         const lost = to ? `step "${value.step}" of "${to.name}"` : `strand "${value.link}"`;
-        throw new PieceError('no-such-strand', `In the strand "${strand.name}", "${param}" of ${step.op} is linked to the ${lost}, which is not in the file.`);
+        throw new PieceError(
+          'no-such-strand',
+          `In the strand "${strand.name}", "${param}" of ${step.op} is linked to the ${lost}, which is not in the file.`,
+        );
       }
     }
   }

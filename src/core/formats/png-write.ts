@@ -24,14 +24,20 @@ export function writePng(pixels: ArrayLike<number>, width: number, height: numbe
   const lines = new Uint8Array((row + 1) * height);
   for (let y = 0; y < height; y++) {
     lines[y * (row + 1)] = 2;
-    for (let i = 0; i < row; i++) lines[y * (row + 1) + 1 + i] = pixels[y * row + i]! - (y > 0 ? pixels[(y - 1) * row + i]! : 0);
+    for (let i = 0; i < row; i++)
+      lines[y * (row + 1) + 1 + i] = pixels[y * row + i]! - (y > 0 ? pixels[(y - 1) * row + i]! : 0);
   }
   const head = new Uint8Array(13);
   const view = new DataView(head.buffer);
   view.setUint32(0, width);
   view.setUint32(4, height);
   head.set([8, 6, 0, 0, 0], 8);
-  const parts = [new Uint8Array([137, 80, 78, 71, 13, 10, 26, 10]), chunk('IHDR', head), chunk('IDAT', zlibSync(lines, { level: 6 })), chunk('IEND', new Uint8Array(0))];
+  const parts = [
+    new Uint8Array([137, 80, 78, 71, 13, 10, 26, 10]),
+    chunk('IHDR', head),
+    chunk('IDAT', zlibSync(lines, { level: 6 })),
+    chunk('IEND', new Uint8Array(0)),
+  ];
   const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
   let at = 0;
   for (const part of parts) {

@@ -20,7 +20,9 @@ import { separate } from '../mesh/topology/split';
 function bakedSteps(strand: Strand, end = strand.steps.length - 1): Step[] {
   let last = 0;
   for (let i = 1; i <= end; i++) if (definitionOf(strand.steps[i]!.op)?.reshape && !strand.steps[i]!.off) last = i;
-  return strand.steps.filter((s, i) => i <= last || (i <= end && (definitionOf(s.op)?.shade || definitionOf(s.op)?.place)));
+  return strand.steps.filter(
+    (s, i) => i <= last || (i <= end && (definitionOf(s.op)?.shade || definitionOf(s.op)?.place)),
+  );
 }
 
 /** What the baked part of a form depends on; the same key gives the same mesh. */
@@ -34,17 +36,28 @@ export function bakeKey(piece: Piece, strand: Strand, end?: number): string {
       seen.add(id);
       return [[id, other.kind, other.steps.map(stepKey)], ...reach(other)];
     });
-  const text = JSON.stringify([piece.picture.width / piece.picture.height, steps.map(stepKey), reach({ ...strand, steps })]);
-  const controls = piece.controls.filter((c) => text.includes(`"control":${JSON.stringify(c.id)}`)).map((c) => [c.id, c.value]);
+  const text = JSON.stringify([
+    piece.picture.width / piece.picture.height,
+    steps.map(stepKey),
+    reach({ ...strand, steps }),
+  ]);
+  const controls = piece.controls
+    .filter((c) => text.includes(`"control":${JSON.stringify(c.id)}`))
+    .map((c) => [c.id, c.value]);
   return `${text}${JSON.stringify(controls)}`;
 }
 
 // What made a step live is not part of the mesh, so parameters that only the live part reads are left out.
 function stepKey(step: Step): unknown {
   const definition = definitionOf(step.op);
-  const params = definition?.baked && definition.glsl ? Object.fromEntries(Object.entries(step.params).filter(([id]) => definition.baked!.includes(id))) : step.params;
+  const params =
+    definition?.baked && definition.glsl
+      ? Object.fromEntries(Object.entries(step.params).filter(([id]) => definition.baked!.includes(id)))
+      : step.params;
   // A file that is not decoded yet makes another mesh than the same file later.
-  const files = (definition?.params ?? []).filter((p) => p.type === 'picture' || p.type === 'mesh').map((p) => hasPixels(String(step.params[p.id])) || fileMeshOf(String(step.params[p.id])) !== null);
+  const files = (definition?.params ?? [])
+    .filter((p) => p.type === 'picture' || p.type === 'mesh')
+    .map((p) => hasPixels(String(step.params[p.id])) || fileMeshOf(String(step.params[p.id])) !== null);
   return [step.op, params, step.off ?? false, files];
 }
 
@@ -84,13 +97,19 @@ const kept = new Recent<Mesh>(24);
  * @param end index of the last step that counts
  * @throws MeshError
  */
-export async function bake(piece: Piece, strand: Strand, end?: number, analysis: Analysis = analyse(piece)): Promise<Mesh | null> {
+export async function bake(
+  piece: Piece,
+  strand: Strand,
+  end?: number,
+  analysis: Analysis = analyse(piece),
+): Promise<Mesh | null> {
   const rows = analysis.types.get(strand.id) ?? [];
   const source = rows[0];
   if (!source?.active || !source.definition?.bake) return null;
   const last = lastReshape(rows, end);
   const places = rows.slice(0, (end ?? rows.length - 1) + 1).findLastIndex((r) => r.active && r.definition!.place);
-  if (places >= 0 && places < last) throw new MeshError(`${rows[last]!.definition!.name} stands after copies; move it before them.`);
+  if (places >= 0 && places < last)
+    throw new MeshError(`${rows[last]!.definition!.name} stands after copies; move it before them.`);
   return told(() => made(piece, strand, rows, last, places, analysis));
 }
 
@@ -103,7 +122,14 @@ export async function bakeSkin(piece: Piece, strand: Strand): Promise<Skin | nul
   });
 }
 
-async function made(piece: Piece, strand: Strand, rows: StepTypes[], last: number, places: number, analysis: Analysis): Promise<Mesh | null> {
+async function made(
+  piece: Piece,
+  strand: Strand,
+  rows: StepTypes[],
+  last: number,
+  places: number,
+  analysis: Analysis,
+): Promise<Mesh | null> {
   let mesh: Mesh | null = null;
   for (let i = 0; i <= last; i++) {
     const row = rows[i]!;
@@ -119,19 +145,34 @@ async function made(piece: Piece, strand: Strand, rows: StepTypes[], last: numbe
     if (mesh && i > 0) mesh = await settle(piece, strand, rows, i - 1, mesh, analysis);
     const params = plainParams(piece, row.step, definition!, () => [0]);
     const baking = await bakingFor(piece, row, mesh, analysis);
-    mesh = kept.put(key, heldWithin(mesh === null ? definition!.bake!(params, baking) : definition!.reshape!(mesh, params, baking)));
+    mesh = kept.put(
+      key,
+      heldWithin(mesh === null ? definition!.bake!(params, baking) : definition!.reshape!(mesh, params, baking)),
+    );
   }
   if (mesh && places >= 0) {
     const row = rows[places]!;
-    const copies = row.definition!.place!(plainParams(piece, row.step, row.definition!, () => [0]), await bakingFor(piece, row, mesh, analysis));
+    const copies = row.definition!.place!(
+      plainParams(piece, row.step, row.definition!, () => [0]),
+      await bakingFor(piece, row, mesh, analysis),
+    );
     if (copies) mesh = { ...mesh, copies };
   }
   const shade = rows.findLast((r) => r.active && r.definition!.shade);
-  return mesh && shade ? { ...mesh, shading: shade.definition!.shade!(plainParams(piece, shade.step, shade.definition!, () => [0])) } : mesh;
+  return mesh && shade
+    ? { ...mesh, shading: shade.definition!.shade!(plainParams(piece, shade.step, shade.definition!, () => [0])) }
+    : mesh;
 }
 
 /** Puts the points where the live steps between the last mesh and step `end` move them at phase 0. */
-async function settle(piece: Piece, strand: Strand, rows: StepTypes[], end: number, mesh: Mesh, analysis: Analysis): Promise<Mesh> {
+async function settle(
+  piece: Piece,
+  strand: Strand,
+  rows: StepTypes[],
+  end: number,
+  mesh: Mesh,
+  analysis: Analysis,
+): Promise<Mesh> {
   const from = lastReshape(rows, end);
   if (!rows.slice(from, end + 1).some((r) => r.active && r.definition!.glsl)) return mesh;
   const evaluator = await Evaluator.make(piece, [{ strand: strand.id, step: rows[end]!.step.id }], analysis);
@@ -146,7 +187,10 @@ async function settle(piece: Piece, strand: Strand, rows: StepTypes[], end: numb
     counts[p]!++;
     for (let k = 0; k < 3; k++) sums[3 * p + k]! += values[3 * v + k]!;
   }
-  return moved(own, sums.map((s, i) => s / Math.max(1, counts[Math.floor(i / 3)]!)));
+  return moved(
+    own,
+    sums.map((s, i) => s / Math.max(1, counts[Math.floor(i / 3)]!)),
+  );
 }
 
 /** Does a woven text ask for the face it is on? Then every corner is a vertex of its own. */
@@ -172,7 +216,10 @@ async function bakingFor(piece: Piece, row: StepTypes, mesh: Mesh | null, analys
       const width = param.type === 'number' ? 1 : 3;
       if (!isLink(value)) {
         const literal = [plain[param.id]].flat() as number[];
-        values.set(param.id, Float32Array.from({ length: count * width }, (_, i) => literal[i % width] ?? 0));
+        values.set(
+          param.id,
+          Float32Array.from({ length: count * width }, (_, i) => literal[i % width] ?? 0),
+        );
         continue;
       }
       const evaluator = await Evaluator.make(piece, [{ strand: value.link, step: value.step }], analysis);
@@ -180,7 +227,13 @@ async function bakingFor(piece: Piece, row: StepTypes, mesh: Mesh | null, analys
       values.set(param.id, fitted(out, evaluator.width(0), width, value.swizzle));
     }
   }
-  return { values: (id) => values.get(id) ?? new Float32Array(0), form: (id) => forms.get(id) ?? null, picture: pixelsOf, file: fileMeshOf, aspect: piece.picture.width / piece.picture.height };
+  return {
+    values: (id) => values.get(id) ?? new Float32Array(0),
+    form: (id) => forms.get(id) ?? null,
+    picture: pixelsOf,
+    file: fileMeshOf,
+    aspect: piece.picture.width / piece.picture.height,
+  };
 }
 
 /** Values of one width as values of another: one number fills all, a missing third is 0. */

@@ -22,7 +22,14 @@ export class CopySpots {
    * @param before kept where the mesh and the text are still the same
    * @returns null where the form is there once
    */
-  static async make(piece: Piece, strand: Strand, mesh: Placed, most: number, analysis: Analysis = analyse(piece), before?: CopySpots): Promise<CopySpots | null> {
+  static async make(
+    piece: Piece,
+    strand: Strand,
+    mesh: Placed,
+    most: number,
+    analysis: Analysis = analyse(piece),
+    before?: CopySpots,
+  ): Promise<CopySpots | null> {
     if (!mesh.copies || mesh.positions.length === 0) return null;
     const evaluator = await Evaluator.make(piece, [{ strand: strand.id }], analysis);
     if (before?.mesh === mesh && before.evaluator.woven.glsl === evaluator.woven.glsl) return before;
@@ -31,7 +38,16 @@ export class CopySpots {
     const count = Math.min(most, copies);
     const rest = middlePoint(mesh.positions);
     const three = (data: Float32Array, n: number) => [...data.subarray(3 * n, 3 * n + 3)];
-    const rows = placeRows(Array.from({ length: count }, (_, n) => ({ rest, world: rest, copy: n, copies, copyAt: three(at, n), copyNormal: three(normal, n) })));
+    const rows = placeRows(
+      Array.from({ length: count }, (_, n) => ({
+        rest,
+        world: rest,
+        copy: n,
+        copies,
+        copyAt: three(at, n),
+        copyNormal: three(normal, n),
+      })),
+    );
     return new CopySpots(evaluator, rows, mesh, count);
   }
 
@@ -47,7 +63,8 @@ export class CopySpots {
 function middlePoint(positions: Float32Array): number[] {
   const middle = [0, 1, 2].map((k) => {
     let [low, high] = [Infinity, -Infinity];
-    for (let i = k; i < positions.length; i += 3) [low, high] = [Math.min(low, positions[i]!), Math.max(high, positions[i]!)];
+    for (let i = k; i < positions.length; i += 3)
+      [low, high] = [Math.min(low, positions[i]!), Math.max(high, positions[i]!)];
     return (low + high) / 2;
   });
   let [best, least] = [0, Infinity];

@@ -29,7 +29,11 @@ export function placesOf(skin: Skin, phase: number, copy?: CopyPlace, only?: Uin
     const i = only ? only[row]! : row;
     const rest = three(skin.positions, i);
     writePlace(rows, row, {
-      rest, world: rest, normal: three(skin.points.normal, i), uv: two(skin.points.uv, i), phase,
+      rest,
+      world: rest,
+      normal: three(skin.points.normal, i),
+      uv: two(skin.points.uv, i),
+      phase,
       ...(skin.tint ? { tint: three(skin.tint, i) } : {}),
       ...(face ? facePlace(skin, face[i]!, uvs!) : {}),
       ...(face && skin.lift ? { lift: skin.lift[i]! } : {}),
@@ -41,7 +45,13 @@ export function placesOf(skin: Skin, phase: number, copy?: CopyPlace, only?: Uin
 
 function facePlace(skin: Skin, f: number, uvs: Float32Array) {
   const middle = three(skin.faces.middle, f);
-  return { face: skin.faces.number[f]!, faceMiddle: middle, faceWorld: middle, faceNormal: three(skin.faces.facing, f), faceUv: two(uvs, f) };
+  return {
+    face: skin.faces.number[f]!,
+    faceMiddle: middle,
+    faceWorld: middle,
+    faceNormal: three(skin.faces.facing, f),
+    faceUv: two(uvs, f),
+  };
 }
 
 /** Mean uv of each face's corners. */
@@ -50,7 +60,8 @@ export function faceUvs(skin: Skin): Float32Array {
   const out = new Float32Array(2 * faces);
   for (let f = 0; f < faces; f++) {
     const [from, to] = [skin.faceStarts[f]!, skin.faceStarts[f + 1]!];
-    for (let c = from; c < to; c++) for (let k = 0; k < 2; k++) out[2 * f + k]! += skin.points.uv[2 * skin.corners[c]! + k]! / (to - from);
+    for (let c = from; c < to; c++)
+      for (let k = 0; k < 2; k++) out[2 * f + k]! += skin.points.uv[2 * skin.corners[c]! + k]! / (to - from);
   }
   return out;
 }
@@ -60,7 +71,8 @@ export function pointPlaces(mesh: Mesh): Float32Array {
   const skin = skinOf(mesh);
   const whole = placesOf(skin, 0);
   const rows = new Float32Array(pointCount(mesh) * PLACE_SIZE);
-  for (let v = 0; v < skin.origin.length; v++) rows.set(whole.subarray(v * PLACE_SIZE, (v + 1) * PLACE_SIZE), skin.origin[v]! * PLACE_SIZE);
+  for (let v = 0; v < skin.origin.length; v++)
+    rows.set(whole.subarray(v * PLACE_SIZE, (v + 1) * PLACE_SIZE), skin.origin[v]! * PLACE_SIZE);
   return rows;
 }
 
@@ -69,7 +81,17 @@ export function facePlaces(mesh: Mesh): Float32Array {
   const uvs = faceUvs(skinOf(mesh));
   for (let f = 0; f < faceCount(mesh); f++) {
     const [middle, normal] = [faceMiddle(mesh, f), faceNormal(mesh, f)];
-    writePlace(rows, f, { rest: middle, world: middle, normal, uv: two(uvs, f), face: f, faceMiddle: middle, faceWorld: middle, faceNormal: normal, faceUv: two(uvs, f) });
+    writePlace(rows, f, {
+      rest: middle,
+      world: middle,
+      normal,
+      uv: two(uvs, f),
+      face: f,
+      faceMiddle: middle,
+      faceWorld: middle,
+      faceNormal: normal,
+      faceUv: two(uvs, f),
+    });
   }
   return rows;
 }

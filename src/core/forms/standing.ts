@@ -29,7 +29,13 @@ interface Options {
 }
 
 /** Runs the live part of a form on the processor: what the vertex shader does, for drawings, checks and files. */
-export async function standing(piece: Piece, strand: Strand, mesh: Mesh, phase: number, { step, analysis = analyse(piece), most = Infinity, still = false }: Options = {}): Promise<Stands> {
+export async function standing(
+  piece: Piece,
+  strand: Strand,
+  mesh: Mesh,
+  phase: number,
+  { step, analysis = analyse(piece), most = Infinity, still = false }: Options = {},
+): Promise<Stands> {
   const evaluator = await Evaluator.make(piece, [{ strand: strand.id, step }], analysis);
   const skin = liveSkin(mesh, evaluator.woven.glsl);
   const count = vertexCount(skin);
@@ -44,7 +50,12 @@ export async function standing(piece: Piece, strand: Strand, mesh: Mesh, phase: 
   const tint = new Float32Array(3 * count * copies);
   let coloured = false;
   for (let n = 0; n < copies; n++) {
-    const at = { number: n, count: skin.copies.at.length / 3, at: skin.copies.at.subarray(3 * n, 3 * n + 3) as unknown as number[], normal: skin.copies.normal.subarray(3 * n, 3 * n + 3) as unknown as number[] };
+    const at = {
+      number: n,
+      count: skin.copies.at.length / 3,
+      at: skin.copies.at.subarray(3 * n, 3 * n + 3) as unknown as number[],
+      normal: skin.copies.normal.subarray(3 * n, 3 * n + 3) as unknown as number[],
+    };
     const one = moveOne(evaluator, slopes, placesOf(skin, phase, at), count, phase, skin);
     positions.set(one.positions, 3 * count * n);
     normals.set(one.normals, 3 * count * n);
@@ -56,11 +67,22 @@ export async function standing(piece: Piece, strand: Strand, mesh: Mesh, phase: 
   return { skin: many(skin, copies), positions, normals, tint: coloured ? tint : null };
 }
 
-function moveOne(evaluator: Evaluator, slopes: LiveNormals | null, rows: Float32Array, count: number, phase: number, skin: Skin): Omit<Stands, 'skin'> {
+function moveOne(
+  evaluator: Evaluator,
+  slopes: LiveNormals | null,
+  rows: Float32Array,
+  count: number,
+  phase: number,
+  skin: Skin,
+): Omit<Stands, 'skin'> {
   delayed(evaluator, rows, count, phase);
   const by = evaluator.aside('tint', rows, count);
   const tint = by ? by.map((v, i) => v * (skin.tint?.[i] ?? 1)) : (skin.tint ?? null);
-  return { positions: evaluator.run(0, rows, count), normals: slopes ? slopes.normals(skin, rows) : skin.points.normal, tint };
+  return {
+    positions: evaluator.run(0, rows, count),
+    normals: slopes ? slopes.normals(skin, rows) : skin.points.normal,
+    tint,
+  };
 }
 
 const fraction = (v: number) => v - Math.floor(v);
@@ -76,16 +98,23 @@ function many(skin: Skin, copies: number): Skin {
   const count = vertexCount(skin);
   const times = <T extends Float32Array | Uint32Array>(data: T, make: new (n: number) => T, shift = 0): T => {
     const out = new make(data.length * copies);
-    for (let n = 0; n < copies; n++) for (let i = 0; i < data.length; i++) out[n * data.length + i] = data[i]! + shift * n;
+    for (let n = 0; n < copies; n++)
+      for (let i = 0; i < data.length; i++) out[n * data.length + i] = data[i]! + shift * n;
     return out;
   };
   const faces = skin.faceStarts.length - 1;
   const faceStarts = new Uint32Array(faces * copies + 1);
-  for (let n = 0; n < copies; n++) for (let f = 0; f <= faces; f++) faceStarts[n * faces + f] = n * skin.corners.length + skin.faceStarts[f]!;
+  for (let n = 0; n < copies; n++)
+    for (let f = 0; f <= faces; f++) faceStarts[n * faces + f] = n * skin.corners.length + skin.faceStarts[f]!;
   return {
     ...skin,
-    positions: times(skin.positions, Float32Array), faceStarts, corners: times(skin.corners, Uint32Array, count), origin: times(skin.origin, Uint32Array),
-    points: Object.fromEntries(Object.entries(skin.points).map(([name, data]: [string, Float32Array]) => [name, times(data, Float32Array)])) as unknown as Skin['points'],
+    positions: times(skin.positions, Float32Array),
+    faceStarts,
+    corners: times(skin.corners, Uint32Array, count),
+    origin: times(skin.origin, Uint32Array),
+    points: Object.fromEntries(
+      Object.entries(skin.points).map(([name, data]: [string, Float32Array]) => [name, times(data, Float32Array)]),
+    ) as unknown as Skin['points'],
     copies: undefined,
   };
 }

@@ -38,14 +38,24 @@ const floats = fc.letrec<{ e: Expr }>((tie) => ({
       text: op === 'sqrt' ? `sqrt(abs(${e.text}))` : `${op}(${e.text})`,
       value: (env) => {
         const x = e.value(env);
-        return op === 'abs' ? Math.abs(x) : op === 'floor' ? Math.floor(x) : op === 'ceil' ? Math.ceil(x) : op === 'fract' ? f(x - Math.floor(x)) : f(Math.sqrt(Math.abs(x)));
+        return op === 'abs'
+          ? Math.abs(x)
+          : op === 'floor'
+            ? Math.floor(x)
+            : op === 'ceil'
+              ? Math.ceil(x)
+              : op === 'fract'
+                ? f(x - Math.floor(x))
+                : f(Math.sqrt(Math.abs(x)));
       },
     })),
     fc.tuple(tie('e'), tie('e'), tie('e'), tie('e')).map(([l, r, yes, no]): Expr => ({
       text: `(${l.text} < ${r.text} ? ${yes.text} : ${no.text})`,
       value: (env) => (l.value(env) < r.value(env) ? yes.value(env) : no.value(env)),
     })),
-    fc.tuple(tie('e'), tie('e'), fc.nat(1)).map(([l, r, i]): Expr => ({ text: `vec2(${l.text}, ${r.text})[${i}]`, value: (env) => (i ? r : l).value(env) })),
+    fc
+      .tuple(tie('e'), tie('e'), fc.nat(1))
+      .map(([l, r, i]): Expr => ({ text: `vec2(${l.text}, ${r.text})[${i}]`, value: (env) => (i ? r : l).value(env) })),
   ),
 }));
 
@@ -59,19 +69,37 @@ const whole = fc.letrec<{ e: Expr }>((tie) => ({
       value: (env) => {
         const [x, y] = [l.value(env), r.value(env)];
         switch (op) {
-          case '+': return (x + y) >>> 0;
-          case '-': return (x - y) >>> 0;
-          case '*': return Math.imul(x, y) >>> 0;
-          case '&': return (x & y) >>> 0;
-          case '|': return (x | y) >>> 0;
-          case '^': return (x ^ y) >>> 0;
-          case '/': return Math.floor(x / ((y | 1) >>> 0));
-          default: return x % ((y | 1) >>> 0);
+          case '+':
+            return (x + y) >>> 0;
+          case '-':
+            return (x - y) >>> 0;
+          case '*':
+            return Math.imul(x, y) >>> 0;
+          case '&':
+            return (x & y) >>> 0;
+          case '|':
+            return (x | y) >>> 0;
+          case '^':
+            return (x ^ y) >>> 0;
+          case '/':
+            return Math.floor(x / ((y | 1) >>> 0));
+          default:
+            return x % ((y | 1) >>> 0);
         }
       },
     })),
-    fc.tuple(fc.constantFrom('<<', '>>'), tie('e'), fc.nat(31)).map(([op, e, by]): Expr => ({ text: `(${e.text} ${op} ${by}u)`, value: (env) => (op === '<<' ? e.value(env) << by : e.value(env) >>> by) >>> 0 })),
-    fc.tuple(tie('e'), fc.constantFrom('~', '-')).map(([e, op]): Expr => ({ text: `(${op}${e.text})`, value: (env) => (op === '~' ? ~e.value(env) : -e.value(env)) >>> 0 })),
+    fc
+      .tuple(fc.constantFrom('<<', '>>'), tie('e'), fc.nat(31))
+      .map(([op, e, by]): Expr => ({
+        text: `(${e.text} ${op} ${by}u)`,
+        value: (env) => (op === '<<' ? e.value(env) << by : e.value(env) >>> by) >>> 0,
+      })),
+    fc
+      .tuple(tie('e'), fc.constantFrom('~', '-'))
+      .map(([e, op]): Expr => ({
+        text: `(${op}${e.text})`,
+        value: (env) => (op === '~' ? ~e.value(env) : -e.value(env)) >>> 0,
+      })),
   ),
 }));
 
@@ -80,12 +108,16 @@ const same = (got: number, want: number) => Object.is(got, want) || got === want
 describe('random programs', () => {
   it('of floats give the same bits as exactly rounded arithmetic', () => {
     fc.assert(
-      fc.property(floats.e, fc.array(fc.float({ min: -100, max: 100, noNaN: true }), { minLength: 3, maxLength: 3 }), (expr, env) => {
-        const want = expr.value(env);
-        fc.pre(Number.isFinite(want));
-        const [got] = call(`float f(float a, float b, float c) { return ${expr.text}; }`, 'f')(...env);
-        expect(same(got!, want), `${expr.text} gives ${got}, wanted ${want}`).toBe(true);
-      }),
+      fc.property(
+        floats.e,
+        fc.array(fc.float({ min: -100, max: 100, noNaN: true }), { minLength: 3, maxLength: 3 }),
+        (expr, env) => {
+          const want = expr.value(env);
+          fc.pre(Number.isFinite(want));
+          const [got] = call(`float f(float a, float b, float c) { return ${expr.text}; }`, 'f')(...env);
+          expect(same(got!, want), `${expr.text} gives ${got}, wanted ${want}`).toBe(true);
+        },
+      ),
       { numRuns: 400 },
     );
   });
@@ -101,10 +133,17 @@ describe('random programs', () => {
 
   it('give the same through functions, locals and loops as written straight', () => {
     fc.assert(
-      fc.property(floats.e, floats.e, fc.array(fc.float({ min: -10, max: 10, noNaN: true }), { minLength: 3, maxLength: 3 }), (first, second, env) => {
-        const straight = call(`float f(float a, float b, float c) { float x = ${first.text}; return x + ${second.text}; }`, 'f')(...env)[0]!;
-        const winding = call(
-          `float one(float a, float b, float c) { if (a > 1000.0) { return 0.0; } return ${first.text}; }
+      fc.property(
+        floats.e,
+        floats.e,
+        fc.array(fc.float({ min: -10, max: 10, noNaN: true }), { minLength: 3, maxLength: 3 }),
+        (first, second, env) => {
+          const straight = call(
+            `float f(float a, float b, float c) { float x = ${first.text}; return x + ${second.text}; }`,
+            'f',
+          )(...env)[0]!;
+          const winding = call(
+            `float one(float a, float b, float c) { if (a > 1000.0) { return 0.0; } return ${first.text}; }
            void two(in float a, in float b, in float c, inout float sum) { float t = ${second.text}; sum += t; }
            float f(float a, float b, float c) {
              vec3 all; all.zx = vec2(c, a); all.y = b;
@@ -112,10 +151,11 @@ describe('random programs', () => {
              for (int i = 0; i < 3; i++) { if (i == 1) { sum = one(all.x, all.y, all.z); } if (i == 2) two(all.r, all.g, all.b, sum); }
              return sum;
            }`,
-          'f',
-        )(...env)[0]!;
-        expect(same(winding, straight) || (Number.isNaN(winding) && Number.isNaN(straight))).toBe(true);
-      }),
+            'f',
+          )(...env)[0]!;
+          expect(same(winding, straight) || (Number.isNaN(winding) && Number.isNaN(straight))).toBe(true);
+        },
+      ),
       { numRuns: 200 },
     );
   });

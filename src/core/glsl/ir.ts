@@ -35,7 +35,22 @@ export const PICK_ONE = -2;
 
 export type UnaryOp = 'neg' | 'not' | 'bitnot';
 export type BinaryOp =
-  | 'add' | 'sub' | 'mul' | 'div' | 'rem' | 'and' | 'or' | 'xor' | 'shl' | 'shr' | 'lt' | 'le' | 'gt' | 'ge' | 'eq' | 'ne';
+  | 'add'
+  | 'sub'
+  | 'mul'
+  | 'div'
+  | 'rem'
+  | 'and'
+  | 'or'
+  | 'xor'
+  | 'shl'
+  | 'shr'
+  | 'lt'
+  | 'le'
+  | 'gt'
+  | 'ge'
+  | 'eq'
+  | 'ne';
 
 export type Node =
   | { kind: 'const'; type: Type; values: number[] }

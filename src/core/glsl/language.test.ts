@@ -8,7 +8,10 @@ const f32 = fc.float({ noNaN: true, noDefaultInfinity: true, min: -1000, max: 10
 
 describe('values', () => {
   it('swizzles, constructs and writes components', () => {
-    const f = call('vec4 f(vec3 a, float b) { vec4 v = vec4(a.zx, b, 1); v.yw = v.wy; v[2] *= 2.0; return v.rgba; }', 'f');
+    const f = call(
+      'vec4 f(vec3 a, float b) { vec4 v = vec4(a.zx, b, 1); v.yw = v.wy; v[2] *= 2.0; return v.rgba; }',
+      'f',
+    );
     expect(f(1, 2, 3, 4)).toEqual([3, 1, 8, 1]);
   });
 
@@ -23,7 +26,10 @@ describe('values', () => {
   });
 
   it('counts loops with break and continue, and nests them', () => {
-    const f = call('int f(int top) { int s = 0; for (int i = 0; i < 10; i++) { if (i == top) break; if ((i & 1) == 0) continue; for (int k = 3; k >= 1; k -= 2) s += i * k; } return s; }', 'f');
+    const f = call(
+      'int f(int top) { int s = 0; for (int i = 0; i < 10; i++) { if (i == top) break; if ((i & 1) == 0) continue; for (int k = 3; k >= 1; k -= 2) s += i * k; } return s; }',
+      'f',
+    );
     const expected = (top: number) => [1, 3, 5, 7, 9].filter((i) => i < top).reduce((s, i) => s + i * 3 + i, 0);
     for (const top of [0, 1, 2, 6, 99]) expect(f(top)).toEqual([expected(top)]);
   });
@@ -35,18 +41,29 @@ describe('values', () => {
   });
 
   it('takes only the chosen branch and only what && and || need', () => {
-    const f = call('bool bump(inout int n) { n += 1; return n > 1; } int f(bool a) { int n = 0; bool r = a && bump(n); r = a || bump(n); int c = r ? n : n + 10; return c; }', 'f');
+    const f = call(
+      'bool bump(inout int n) { n += 1; return n > 1; } int f(bool a) { int n = 0; bool r = a && bump(n); r = a || bump(n); int c = r ? n : n + 10; return c; }',
+      'f',
+    );
     expect(f(1)).toEqual([1]);
     expect(f(0)).toEqual([11]);
   });
 
   it('reads arguments before an assignment in a later one', () => {
-    expect(call('float two(float a, float b) { return a * 10.0 + b; } float f(float x) { return two(x, x = 5.0) + x; }', 'f')(1)).toEqual([20]);
+    expect(
+      call(
+        'float two(float a, float b) { return a * 10.0 + b; } float f(float x) { return two(x, x = 5.0) + x; }',
+        'f',
+      )(1),
+    ).toEqual([20]);
     expect(call('vec2 f(float x) { float a = x++; float b = ++x; return vec2(a, b); }', 'f')(1)).toEqual([1, 3]);
   });
 
   it('multiplies matrices column by column', () => {
-    const f = call('vec2 f(vec2 v) { mat2 m = mat2(1.0, 2.0, 3.0, 4.0); return m * v + v * m + (m * m)[1] + mat2(2.0)[0]; }', 'f');
+    const f = call(
+      'vec2 f(vec2 v) { mat2 m = mat2(1.0, 2.0, 3.0, 4.0); return m * v + v * m + (m * m)[1] + mat2(2.0)[0]; }',
+      'f',
+    );
     // m v = (x + 3y, 2x + 4y), v m = (x + 2y, 3x + 4y), second column of m m = (15, 22).
     expect(f(1, 10)).toEqual([31 + 21 + 15 + 2, 42 + 43 + 22]);
   });
@@ -67,20 +84,42 @@ describe('values', () => {
 
 describe('built-in functions', () => {
   const one = (name: string) => call(`float f(float x) { return ${name}(x); }`, 'f');
-  const close = (got: number, want: number, part = 3e-6) => expect(Math.abs(got - want)).toBeLessThanOrEqual(part * Math.max(1, Math.abs(want)));
+  const close = (got: number, want: number, part = 3e-6) =>
+    expect(Math.abs(got - want)).toBeLessThanOrEqual(part * Math.max(1, Math.abs(want)));
 
   it.each([
-    ['sin', Math.sin, -50, 50], ['cos', Math.cos, -50, 50], ['tan', Math.tan, -1.5, 1.5], ['asin', Math.asin, -1, 1], ['acos', Math.acos, -1, 1], ['atan', Math.atan, -100, 100],
-    ['exp', Math.exp, -20, 5], ['exp2', (x: number) => 2 ** x, -20, 10], ['log', Math.log, 1e-6, 1e5], ['log2', Math.log2, 1e-6, 1e5],
-    ['sinh', Math.sinh, -4, 4], ['cosh', Math.cosh, -4, 4], ['tanh', Math.tanh, -5, 5], ['asinh', Math.asinh, 0, 50], ['acosh', Math.acosh, 1.1, 50], ['atanh', Math.atanh, -0.9, 0.9],
-    ['sqrt', Math.sqrt, 0, 1e6], ['floor', Math.floor, -50, 50], ['ceil', Math.ceil, -50, 50], ['trunc', Math.trunc, -50, 50], ['abs', Math.abs, -50, 50], ['sign', Math.sign, -50, 50],
-  ] as [string, (x: number) => number, number, number][])('%s agrees with 64-bit mathematics', (name, exact, low, high) => {
-    const f = one(name);
-    for (let i = 0; i <= 400; i++) {
-      const x = Math.fround(low + ((high - low) * i) / 400);
-      close(f(x)[0]!, exact(x), name === 'tan' ? 2e-5 : 4e-6);
-    }
-  });
+    ['sin', Math.sin, -50, 50],
+    ['cos', Math.cos, -50, 50],
+    ['tan', Math.tan, -1.5, 1.5],
+    ['asin', Math.asin, -1, 1],
+    ['acos', Math.acos, -1, 1],
+    ['atan', Math.atan, -100, 100],
+    ['exp', Math.exp, -20, 5],
+    ['exp2', (x: number) => 2 ** x, -20, 10],
+    ['log', Math.log, 1e-6, 1e5],
+    ['log2', Math.log2, 1e-6, 1e5],
+    ['sinh', Math.sinh, -4, 4],
+    ['cosh', Math.cosh, -4, 4],
+    ['tanh', Math.tanh, -5, 5],
+    ['asinh', Math.asinh, 0, 50],
+    ['acosh', Math.acosh, 1.1, 50],
+    ['atanh', Math.atanh, -0.9, 0.9],
+    ['sqrt', Math.sqrt, 0, 1e6],
+    ['floor', Math.floor, -50, 50],
+    ['ceil', Math.ceil, -50, 50],
+    ['trunc', Math.trunc, -50, 50],
+    ['abs', Math.abs, -50, 50],
+    ['sign', Math.sign, -50, 50],
+  ] as [string, (x: number) => number, number, number][])(
+    '%s agrees with 64-bit mathematics',
+    (name, exact, low, high) => {
+      const f = one(name);
+      for (let i = 0; i <= 400; i++) {
+        const x = Math.fround(low + ((high - low) * i) / 400);
+        close(f(x)[0]!, exact(x), name === 'tan' ? 2e-5 : 4e-6);
+      }
+    },
+  );
 
   it('gives NaN and infinities where the standard leaves numbers', () => {
     expect(one('log')(0)).toEqual([-Infinity]);
@@ -101,8 +140,12 @@ describe('built-in functions', () => {
         close(smooth(x, y, 0)[0]!, t * t * (3 - 2 * t) + (x < 0.5 ? 0 : 1) + (x - Math.floor(x)), 1e-4);
       }),
     );
-    expect(call('vec2 f(vec2 x) { return mix(clamp(x, 0.0, 1.0), vec2(4.0, 8.0), 0.25); }', 'f')(-3, 9)).toEqual([1, 2.75]);
-    expect(call('float f(float x) { float w; float r = modf(x, w); return w * 100.0 + r; }', 'f')(-3.25)).toEqual([-300.25]);
+    expect(call('vec2 f(vec2 x) { return mix(clamp(x, 0.0, 1.0), vec2(4.0, 8.0), 0.25); }', 'f')(-3, 9)).toEqual([
+      1, 2.75,
+    ]);
+    expect(call('float f(float x) { float w; float r = modf(x, w); return w * 100.0 + r; }', 'f')(-3.25)).toEqual([
+      -300.25,
+    ]);
   });
 
   it('reflects, refracts and faces forward', () => {
@@ -114,38 +157,82 @@ describe('built-in functions', () => {
     close(x, 0.5 * sin);
     close(y, -Math.sqrt(1 - (0.5 * sin) ** 2));
     expect(refract(0.9, -Math.sqrt(1 - 0.81), 2)).toEqual([0, 0]);
-    expect(call('vec2 f(vec2 n) { return faceforward(n, vec2(0.0, 1.0), vec2(0.0, 1.0)); }', 'f')(1, 2)).toEqual([-1, -2]);
+    expect(call('vec2 f(vec2 n) { return faceforward(n, vec2(0.0, 1.0), vec2(0.0, 1.0)); }', 'f')(1, 2)).toEqual([
+      -1, -2,
+    ]);
   });
 
   it('inverts matrices and multiplies them component by component', () => {
-    const f = call('float f(vec4 a, vec4 b, vec4 c, vec4 d) { mat4 m = mat4(a, b, c, d); mat4 e = m * inverse(m) - mat4(1.0); return dot(e[0], e[0]) + dot(e[1], e[1]) + dot(e[2], e[2]) + dot(e[3], e[3]); }', 'f');
+    const f = call(
+      'float f(vec4 a, vec4 b, vec4 c, vec4 d) { mat4 m = mat4(a, b, c, d); mat4 e = m * inverse(m) - mat4(1.0); return dot(e[0], e[0]) + dot(e[1], e[1]) + dot(e[2], e[2]) + dot(e[3], e[3]); }',
+      'f',
+    );
     expect(f(4, 1, 0, 2, 0, 5, 1, 0, 3, 0, 6, 1, 1, 2, 0, 7)[0]).toBeLessThan(1e-9);
-    expect(call('float f() { return determinant(mat3(2.0, 0.0, 1.0, 1.0, 3.0, 0.0, 0.0, 1.0, 4.0)); }', 'f')()).toEqual([25]);
-    expect(call('vec2 f() { return matrixCompMult(mat2(1.0, 2.0, 3.0, 4.0), mat2(5.0, 6.0, 7.0, 8.0)) * vec2(1.0, 1.0); }', 'f')()).toEqual([26, 44]);
-    expect(call('vec3 f() { return outerProduct(vec3(1.0, 2.0, 3.0), vec3(4.0, 5.0, 6.0))[2] + transpose(mat3(1.0))[0]; }', 'f')()).toEqual([7, 12, 18]);
+    expect(call('float f() { return determinant(mat3(2.0, 0.0, 1.0, 1.0, 3.0, 0.0, 0.0, 1.0, 4.0)); }', 'f')()).toEqual(
+      [25],
+    );
+    expect(
+      call(
+        'vec2 f() { return matrixCompMult(mat2(1.0, 2.0, 3.0, 4.0), mat2(5.0, 6.0, 7.0, 8.0)) * vec2(1.0, 1.0); }',
+        'f',
+      )(),
+    ).toEqual([26, 44]);
+    expect(
+      call(
+        'vec3 f() { return outerProduct(vec3(1.0, 2.0, 3.0), vec3(4.0, 5.0, 6.0))[2] + transpose(mat3(1.0))[0]; }',
+        'f',
+      )(),
+    ).toEqual([7, 12, 18]);
   });
 
   it('casts bits both ways', () => {
-    const f = call('ivec3 f(float x) { return ivec3(floatBitsToInt(x), int(floatBitsToUint(intBitsToFloat(floatBitsToInt(x)))), int(uintBitsToFloat(0x41200000u))); }', 'f');
+    const f = call(
+      'ivec3 f(float x) { return ivec3(floatBitsToInt(x), int(floatBitsToUint(intBitsToFloat(floatBitsToInt(x)))), int(uintBitsToFloat(0x41200000u))); }',
+      'f',
+    );
     expect(f(-1.5)).toEqual([0xbfc00000 | 0, 0xbfc00000 | 0, 10]);
   });
 });
 
 describe('mistakes', () => {
   const cases: [string, string, number, number, RegExp][] = [
-    ['a float from an int', 'float f() {\n  float x = 1;\n  return x;\n}', 2, 9, /converts nothing by itself: write 1\.0/],
+    [
+      'a float from an int',
+      'float f() {\n  float x = 1;\n  return x;\n}',
+      2,
+      9,
+      /converts nothing by itself: write 1\.0/,
+    ],
     ['int with float', 'float f(int n) { return n * 2.0; }', 1, 27, /cannot join int and float.*float\(\.\.\.\)/],
     ['a call with an int', 'float f() { return sin(2); }', 1, 20, /takes float as argument 1, not int.*write 2\.0/],
     ['an unknown name', 'float f() { return speed; }', 1, 20, /"speed" is not declared/],
     ['an unknown function', 'float f() { return wobble(1.0); }', 1, 20, /no function "wobble"/],
     ['an endless loop', 'float f() { for (int i = 0; i < 9; i--) {} return 0.0; }', 1, 13, /never ends/],
     ['a free loop', 'float f(int n) { for (int i = 0; i < n; i++) {} return 0.0; }', 1, 38, /constant whole numbers/],
-    ['a changed counter', 'float f() { for (int i = 0; i < 9; i++) { i = 0; } return 0.0; }', 1, 43, /only the head of the loop/],
+    [
+      'a changed counter',
+      'float f() { for (int i = 0; i < 9; i++) { i = 0; } return 0.0; }',
+      1,
+      43,
+      /only the head of the loop/,
+    ],
     ['a huge loop', 'float f() { for (int i = 0; i < 100000; i++) {} return 0.0; }', 1, 13, /more than 4096 turns/],
-    ['nested huge loops', 'float f() { float s = 0.0; for (int i = 0; i < 4000; i++) for (int k = 0; k < 4000; k++) s += 1.0; return s; }', 1, 7, /thousand operations/],
+    [
+      'nested huge loops',
+      'float f() { float s = 0.0; for (int i = 0; i < 4000; i++) for (int k = 0; k < 4000; k++) s += 1.0; return s; }',
+      1,
+      7,
+      /thousand operations/,
+    ],
     ['while', 'float f() { while (true) {} return 0.0; }', 1, 13, /"while" is not part of this language/],
     ['recursion', 'float f(float x) { return f(x - 1.0); }', 1, 27, /calls itself/],
-    ['recursion through another', 'float g(float x); float f(float x) { return g(x); } float g(float x) { return f(x); }', 1, 45, /calls itself/],
+    [
+      'recursion through another',
+      'float g(float x); float f(float x) { return g(x); } float g(float x) { return f(x); }',
+      1,
+      45,
+      /calls itself/,
+    ],
     ['use before writing', 'float f() { return g(); } float g() { return 1.0; }', 1, 20, /used before it is written/],
     ['a missing return', 'float f(float x) { if (x > 0.0) return 1.0; }', 1, 7, /a return is missing/],
     ['a missing semicolon', 'float f() { return 1.0 }', 1, 24, /Expected ";"/],
@@ -172,11 +259,45 @@ describe('mistakes', () => {
 
   it('refuses text that is too long or nested too deeply', () => {
     expect(() => checkProgram(`// ${'x'.repeat(2_000_001)}`)).toThrow(/characters long/);
-    expect(() => checkProgram(`float f() { return ${'('.repeat(5000)}1.0${')'.repeat(5000)}; }`)).toThrow(/nested too deeply/);
+    expect(() => checkProgram(`float f() { return ${'('.repeat(5000)}1.0${')'.repeat(5000)}; }`)).toThrow(
+      /nested too deeply/,
+    );
   });
 
   it('answers any text with a result or a GlslError, never with anything else', () => {
-    const words = fc.constantFrom('float', 'vec3', 'f', 'x', '(', ')', '{', '}', ';', '=', '+', '*', '1.0', '2', 'if', 'for', 'return', '.', 'xy', ',', '[', ']', '<', '?', ':', 'int', 'i', '++', 'struct', 'uniform', '\n');
+    const words = fc.constantFrom(
+      'float',
+      'vec3',
+      'f',
+      'x',
+      '(',
+      ')',
+      '{',
+      '}',
+      ';',
+      '=',
+      '+',
+      '*',
+      '1.0',
+      '2',
+      'if',
+      'for',
+      'return',
+      '.',
+      'xy',
+      ',',
+      '[',
+      ']',
+      '<',
+      '?',
+      ':',
+      'int',
+      'i',
+      '++',
+      'struct',
+      'uniform',
+      '\n',
+    );
     fc.assert(
       fc.property(fc.array(words, { maxLength: 40 }), (parts) => {
         try {

@@ -12,12 +12,55 @@ export interface Token extends Pos {
 export const MAX_SOURCE = 2_000_000;
 
 const MARKS = [
-  '<<=', '>>=', '++', '--', '<=', '>=', '==', '!=', '&&', '||', '^^', '+=', '-=', '*=', '/=', '%=',
-  '&=', '|=', '^=', '<<', '>>', '(', ')', '[', ']', '{', '}', '.', ',', ';', '?', ':', '+', '-', '*',
-  '/', '%', '<', '>', '=', '!', '~', '&', '|', '^',
+  '<<=',
+  '>>=',
+  '++',
+  '--',
+  '<=',
+  '>=',
+  '==',
+  '!=',
+  '&&',
+  '||',
+  '^^',
+  '+=',
+  '-=',
+  '*=',
+  '/=',
+  '%=',
+  '&=',
+  '|=',
+  '^=',
+  '<<',
+  '>>',
+  '(',
+  ')',
+  '[',
+  ']',
+  '{',
+  '}',
+  '.',
+  ',',
+  ';',
+  '?',
+  ':',
+  '+',
+  '-',
+  '*',
+  '/',
+  '%',
+  '<',
+  '>',
+  '=',
+  '!',
+  '~',
+  '&',
+  '|',
+  '^',
 ];
 
-const NUMBER = /(?:0[xX][0-9a-fA-F]+[uU]?)|(?:(?:\d+\.\d*|\.\d+)(?:[eE][+-]?\d+)?[fF]?)|(?:\d+[eE][+-]?\d+[fF]?)|(?:\d+[uU]?)/y;
+const NUMBER =
+  /(?:0[xX][0-9a-fA-F]+[uU]?)|(?:(?:\d+\.\d*|\.\d+)(?:[eE][+-]?\d+)?[fF]?)|(?:\d+[eE][+-]?\d+[fF]?)|(?:\d+[uU]?)/y;
 const NAME = /[A-Za-z_][A-Za-z0-9_]*/y;
 const BLANK = /[ \t\r\n\f\v]+|\/\/[^\n]*|\/\*[\s\S]*?\*\//y;
 
@@ -28,7 +71,10 @@ const BLANK = /[ \t\r\n\f\v]+|\/\/[^\n]*|\/\*[\s\S]*?\*\//y;
  */
 export function lex(source: string): Token[] {
   if (source.length > MAX_SOURCE) {
-    fail({ line: 1, column: 1, text: source.slice(0, 20) }, `The program is ${source.length} characters long; at most ${MAX_SOURCE} are accepted.`);
+    fail(
+      { line: 1, column: 1, text: source.slice(0, 20) },
+      `The program is ${source.length} characters long; at most ${MAX_SOURCE} are accepted.`,
+    );
   }
   const tokens: Token[] = [];
   let at = 0;
@@ -54,7 +100,8 @@ export function lex(source: string): Token[] {
       continue;
     }
     const pos: Pos = { line, column: at - lineStart + 1, text: source[at]! };
-    if (source.startsWith('/*', at)) fail({ ...pos, text: '/*' }, 'This comment is never closed; write */ where it ends.');
+    if (source.startsWith('/*', at))
+      fail({ ...pos, text: '/*' }, 'This comment is never closed; write */ where it ends.');
     if (source[at] === '#') {
       const end = source.indexOf('\n', at);
       const text = source.slice(at, end < 0 ? undefined : end).trim();

@@ -13,11 +13,15 @@ const sizes = [1, 2, 3, 4];
 const vectors = [2, 3, 4];
 
 function componentwise(count: number, scalars: ScalarName[], from = sizes): NativeSignature[] {
-  return scalars.flatMap((s) => from.map((n) => ({ params: Array<Type>(count).fill(vectorOf(s, n)), returns: vectorOf(s, n) })));
+  return scalars.flatMap((s) =>
+    from.map((n) => ({ params: Array<Type>(count).fill(vectorOf(s, n)), returns: vectorOf(s, n) })),
+  );
 }
 
 function withScalar(scalars: ScalarName[]): NativeSignature[] {
-  return scalars.flatMap((s) => vectors.map((n) => ({ params: [vectorOf(s, n), TYPES.get(s)!], returns: vectorOf(s, n) })));
+  return scalars.flatMap((s) =>
+    vectors.map((n) => ({ params: [vectorOf(s, n), TYPES.get(s)!], returns: vectorOf(s, n) })),
+  );
 }
 
 function cast(from: ScalarName, to: ScalarName): NativeSignature[] {
@@ -25,7 +29,9 @@ function cast(from: ScalarName, to: ScalarName): NativeSignature[] {
 }
 
 function compare(scalars: ScalarName[]): NativeSignature[] {
-  return scalars.flatMap((s) => vectors.map((n) => ({ params: [vectorOf(s, n), vectorOf(s, n)], returns: vectorOf('bool', n) })));
+  return scalars.flatMap((s) =>
+    vectors.map((n) => ({ params: [vectorOf(s, n), vectorOf(s, n)], returns: vectorOf('bool', n) })),
+  );
 }
 
 const reduceBool = vectors.map((n) => ({ params: [vectorOf('bool', n)], returns: BOOL }));

@@ -5,15 +5,17 @@ import { TYPES } from './types';
 
 const PRECISION = new Set(['highp', 'mediump', 'lowp']);
 /** Words of GLSL ES that this subset leaves out, with what to do instead. */
-const LEFT_OUT: ReadonlyMap<string, string> = new Map(Object.entries({
-  while: 'Use a for loop whose bounds are constants, so that the end is certain.',
-  do: 'Use a for loop whose bounds are constants, so that the end is certain.',
-  switch: 'Use if and else.',
-  discard: 'Give an opacity or a mask instead.',
-  goto: 'Use if and for.',
-  layout: 'Inputs and outputs are declared by the program that uses this text.',
-  sampler2D: 'Pictures come in through steps, not through samplers in code.',
-}));
+const LEFT_OUT: ReadonlyMap<string, string> = new Map(
+  Object.entries({
+    while: 'Use a for loop whose bounds are constants, so that the end is certain.',
+    do: 'Use a for loop whose bounds are constants, so that the end is certain.',
+    switch: 'Use if and else.',
+    discard: 'Give an opacity or a mask instead.',
+    goto: 'Use if and for.',
+    layout: 'Inputs and outputs are declared by the program that uses this text.',
+    sampler2D: 'Pictures come in through steps, not through samplers in code.',
+  }),
+);
 /** Words that the standard keeps for itself and this subset has no use for (GLSL ES 3.00, section 3.8). */
 const KEPT_WORDS: ReadonlySet<string> = new Set(
   `attribute varying coherent volatile restrict readonly writeonly resource atomic_uint noperspective patch sample
@@ -36,7 +38,17 @@ const TOO_DEEP = 'This is nested too deeply; split it into functions, or into se
 
 /** Binary operators from the loosest to the tightest binding (GLSL ES 3.00, section 5.1). */
 const LEVELS: string[][] = [
-  ['||'], ['^^'], ['&&'], ['|'], ['^'], ['&'], ['==', '!='], ['<', '>', '<=', '>='], ['<<', '>>'], ['+', '-'], ['*', '/', '%'],
+  ['||'],
+  ['^^'],
+  ['&&'],
+  ['|'],
+  ['^'],
+  ['&'],
+  ['==', '!='],
+  ['<', '>', '<=', '>='],
+  ['<<', '>>'],
+  ['+', '-'],
+  ['*', '/', '%'],
 ];
 const ASSIGN = new Set(['=', '+=', '-=', '*=', '/=', '%=', '&=', '|=', '^=', '<<=', '>>=']);
 
@@ -145,7 +157,8 @@ class Parser {
     const name = this.name('a function name');
     if (!this.is('(')) fail(name, 'Only const values, uniforms, structs and functions can stand outside a function.');
     const params = this.params();
-    if (this.take(';')) return { kind: 'function', pos: name, returns: returns.text, returnsPos: returns, name: name.text, params };
+    if (this.take(';'))
+      return { kind: 'function', pos: name, returns: returns.text, returnsPos: returns, name: name.text, params };
     const body = this.block();
     return { kind: 'function', pos: name, returns: returns.text, returnsPos: returns, name: name.text, params, body };
   }
@@ -186,7 +199,8 @@ class Parser {
     const names: Declarator[] = [];
     do {
       const name = this.name('a name');
-      if (this.is('[')) fail(this.token, 'Arrays are not part of this language; use vectors, structs or separate names.');
+      if (this.is('['))
+        fail(this.token, 'Arrays are not part of this language; use vectors, structs or separate names.');
       names.push({ pos: name, name: name.text, init: this.take('=') ? this.assignment() : undefined });
     } while (this.take(','));
     this.expect(';', 'at the end of the line');
@@ -238,7 +252,10 @@ class Parser {
       this.expect(';', `after ${kind}`);
       return { kind, pos };
     }
-    const declares = this.is('const') || PRECISION.has(this.token.text) || (this.isType(this.token) && this.tokens[this.at + 1]?.kind === 'name');
+    const declares =
+      this.is('const') ||
+      PRECISION.has(this.token.text) ||
+      (this.isType(this.token) && this.tokens[this.at + 1]?.kind === 'name');
     if (declares) {
       const isConst = this.take('const') !== null;
       const type = this.type();
@@ -332,7 +349,8 @@ class Parser {
       return expr;
     }
     if (token.kind !== 'name') fail(token, 'Expected a value here.');
-    if (token.text === 'true' || token.text === 'false') return { kind: 'bool', pos: token, value: token.text === 'true' };
+    if (token.text === 'true' || token.text === 'false')
+      return { kind: 'bool', pos: token, value: token.text === 'true' };
     this.at--;
     const name = this.name('a value');
     if (!this.take('(')) return { kind: 'name', pos: name, name: name.text };

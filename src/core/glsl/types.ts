@@ -47,7 +47,14 @@ export function vectorOf(scalar: ScalarName, size: number): Type {
 }
 
 export function structType(name: string, fields: Field[]): Type {
-  return { name, shape: 'struct', scalar: 'float', size: fields.length, flat: fields.flatMap((f) => f.type.flat), fields };
+  return {
+    name,
+    shape: 'struct',
+    scalar: 'float',
+    size: fields.length,
+    flat: fields.flatMap((f) => f.type.flat),
+    fields,
+  };
 }
 
 export const isNumeric = (t: Type) => t.scalar !== 'bool' && t.shape !== 'struct' && t.shape !== 'void';

@@ -103,6 +103,7 @@ export function pointCorners(mesh: Mesh): Int32Array {
 export function around(mesh: Mesh, start: number): { corners: number[]; closed: boolean } {
   const { twin, prev } = adjacencyOf(mesh);
   const corners = [start];
-  for (let at = twin[prev[start]!]!; at >= 0 && at !== start && corners.length < 10_000; at = twin[prev[at]!]!) corners.push(at);
+  for (let at = twin[prev[start]!]!; at >= 0 && at !== start && corners.length < 10_000; at = twin[prev[at]!]!)
+    corners.push(at);
   return { corners, closed: corners.length > 0 && twin[prev[corners[corners.length - 1]!]!] === start };
 }

@@ -16,4 +16,10 @@ export interface Baking {
 }
 
 /** For making meshes outside of a piece. */
-export const NO_BAKING: Baking = { values: () => new Float32Array(0), form: () => null, picture: () => ({ width: 1, height: 1, data: new Uint8ClampedArray(4) }), file: () => null, aspect: 16 / 9 };
+export const NO_BAKING: Baking = {
+  values: () => new Float32Array(0),
+  form: () => null,
+  picture: () => ({ width: 1, height: 1, data: new Uint8ClampedArray(4) }),
+  file: () => null,
+  aspect: 16 / 9,
+};

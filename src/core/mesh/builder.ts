@@ -5,7 +5,10 @@ export class Grow<T extends Float32Array | Uint32Array | Int32Array> {
   count = 0;
   private data: T;
 
-  constructor(private readonly make: new (size: number) => T, size = 1024) {
+  constructor(
+    private readonly make: new (size: number) => T,
+    size = 1024,
+  ) {
     this.data = new make(size);
   }
 

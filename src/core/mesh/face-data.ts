@@ -11,7 +11,9 @@ export function withFaceData(mesh: Mesh): Mesh {
   };
   const faceData: Attributes = {
     number: { size: 1, data: Float32Array.from({ length: count }, (_, f) => f) },
-    middle: rows((f) => faceMiddle(mesh, f)), facing: rows((f) => faceNormal(mesh, f)), ...mesh.faceData,
+    middle: rows((f) => faceMiddle(mesh, f)),
+    facing: rows((f) => faceNormal(mesh, f)),
+    ...mesh.faceData,
   };
   return { ...mesh, faceData };
 }

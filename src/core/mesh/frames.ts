@@ -14,7 +14,15 @@ export interface FrameRows {
   uvSlope: Float32Array;
 }
 
-export const FRAME_SIZES: Record<keyof FrameRows, number> = { normal: 3, uv: 2, tangentA: 3, tangentB: 3, normalA: 3, normalB: 3, uvSlope: 4 };
+export const FRAME_SIZES: Record<keyof FrameRows, number> = {
+  normal: 3,
+  uv: 2,
+  tangentA: 3,
+  tangentB: 3,
+  normalA: 3,
+  normalB: 3,
+  uvSlope: 4,
+};
 
 export interface Frames {
   /** Row of each corner; each row belongs to one point. */
@@ -23,7 +31,9 @@ export interface Frames {
 }
 
 export function frameRows(count: number): FrameRows {
-  return Object.fromEntries(Object.entries(FRAME_SIZES).map(([name, size]) => [name, new Float32Array(count * size)])) as unknown as FrameRows;
+  return Object.fromEntries(
+    Object.entries(FRAME_SIZES).map(([name, size]) => [name, new Float32Array(count * size)]),
+  ) as unknown as FrameRows;
 }
 
 type Vec = readonly [number, number, number];
@@ -36,5 +46,8 @@ export function basis([x, y, z]: Vec): [Vec, Vec] {
   const sign = z >= 0 ? 1 : -1;
   const a = -1 / (sign + z);
   const b = x * y * a;
-  return [[1 + sign * x * x * a, sign * b, -sign * x], [b, sign + y * y * a, -y]];
+  return [
+    [1 + sign * x * x * a, sign * b, -sign * x],
+    [b, sign + y * y * a, -y],
+  ];
 }

@@ -17,24 +17,50 @@ import { at3, cross, dot, length, sub, unit } from './vectors';
 
 const cube = () => box([2, 2, 2], 1);
 /** A single square face that looks up. */
-const square = () => fromFaces([[-1, 0, 1], [1, 0, 1], [1, 0, -1], [-1, 0, -1]], [[0, 1, 2, 3]]);
+const square = () =>
+  fromFaces(
+    [
+      [-1, 0, 1],
+      [1, 0, 1],
+      [1, 0, -1],
+      [-1, 0, -1],
+    ],
+    [[0, 1, 2, 3]],
+  );
 /** Closed, every edge with two faces, and outside is outside. */
 function expectSolid(mesh: Mesh, euler = 2): void {
   const m = measure(mesh);
-  expect({ euler: m.euler, open: m.open, broken: m.broken, flat: m.flat, notNumbers: m.notNumbers }).toEqual({ euler, open: 0, broken: 0, flat: 0, notNumbers: 0 });
+  expect({ euler: m.euler, open: m.open, broken: m.broken, flat: m.flat, notNumbers: m.notNumbers }).toEqual({
+    euler,
+    open: 0,
+    broken: 0,
+    flat: 0,
+    notNumbers: 0,
+  });
   expect(m.volume).toBeGreaterThan(0);
 }
 
 describe('sources', () => {
   it('a box has the counts, area and volume of a box', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 6 }), fc.tuple(fc.double({ min: 0.2, max: 5, noNaN: true }), fc.double({ min: 0.2, max: 5, noNaN: true }), fc.double({ min: 0.2, max: 5, noNaN: true })), (n, [x, y, z]) => {
-      const mesh = box([x, y, z], n);
-      expectSolid(mesh);
-      const m = measure(mesh);
-      expect([m.points, m.faces]).toEqual([6 * n * n + 2, 6 * n * n]);
-      expect(m.area / (2 * (x * y + y * z + z * x))).toBeCloseTo(1, 5);
-      expect(m.volume / (x * y * z)).toBeCloseTo(1, 5);
-    }), { numRuns: 30 });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 6 }),
+        fc.tuple(
+          fc.double({ min: 0.2, max: 5, noNaN: true }),
+          fc.double({ min: 0.2, max: 5, noNaN: true }),
+          fc.double({ min: 0.2, max: 5, noNaN: true }),
+        ),
+        (n, [x, y, z]) => {
+          const mesh = box([x, y, z], n);
+          expectSolid(mesh);
+          const m = measure(mesh);
+          expect([m.points, m.faces]).toEqual([6 * n * n + 2, 6 * n * n]);
+          expect(m.area / (2 * (x * y + y * z + z * x))).toBeCloseTo(1, 5);
+          expect(m.volume / (x * y * z)).toBeCloseTo(1, 5);
+        },
+      ),
+      { numRuns: 30 },
+    );
   });
 
   it('an icosphere has 10 4^n + 2 points on its sphere', () => {
@@ -89,9 +115,21 @@ describe('topology', () => {
   it('every step that keeps a body closed keeps it closed', () => {
     for (const body of bodies()) {
       for (const made of [
-        subdivide(body, 1, 'linear'), subdivide(body, 2, 'rounded'), subdivide(body, 1, 'triangles'), triangulate(body), dual(body),
-        extrudeEach(body, () => 0.1, () => 0.2), bevel(body, 0.1, 1), bevel(body, 0.1, 3), mergePoints(separate(body), 1e-5),
-      ]) expectSolid(made);
+        subdivide(body, 1, 'linear'),
+        subdivide(body, 2, 'rounded'),
+        subdivide(body, 1, 'triangles'),
+        triangulate(body),
+        dual(body),
+        extrudeEach(
+          body,
+          () => 0.1,
+          () => 0.2,
+        ),
+        bevel(body, 0.1, 1),
+        bevel(body, 0.1, 3),
+        mergePoints(separate(body), 1e-5),
+      ])
+        expectSolid(made);
     }
   });
 
@@ -113,7 +151,26 @@ describe('topology', () => {
   });
 
   it('triangle subdivision of an octahedron moves its points by Loop’s weights', () => {
-    const octahedron = fromFaces([[1, 0, 0], [-1, 0, 0], [0, 1, 0], [0, -1, 0], [0, 0, 1], [0, 0, -1]], [[0, 2, 4], [2, 1, 4], [1, 3, 4], [3, 0, 4], [2, 0, 5], [1, 2, 5], [3, 1, 5], [0, 3, 5]]);
+    const octahedron = fromFaces(
+      [
+        [1, 0, 0],
+        [-1, 0, 0],
+        [0, 1, 0],
+        [0, -1, 0],
+        [0, 0, 1],
+        [0, 0, -1],
+      ],
+      [
+        [0, 2, 4],
+        [2, 1, 4],
+        [1, 3, 4],
+        [3, 0, 4],
+        [2, 0, 5],
+        [1, 2, 5],
+        [3, 1, 5],
+        [0, 3, 5],
+      ],
+    );
     expectSolid(octahedron);
     const made = subdivide(octahedron, 1, 'triangles');
     const beta = (5 / 8 - (3 / 8 + Math.cos(Math.PI / 2) / 4) ** 2) / 4;
@@ -129,12 +186,22 @@ describe('topology', () => {
     expect([sizes.filter((s) => s === 5).length, sizes.filter((s) => s === 6).length]).toEqual([12, 150]);
     for (const body of bodies()) {
       const twice = dual(dual(body));
-      expect([pointCount(twice), faceCount(twice), measure(twice).edges]).toEqual([pointCount(body), faceCount(body), measure(body).edges]);
+      expect([pointCount(twice), faceCount(twice), measure(twice).edges]).toEqual([
+        pointCount(body),
+        faceCount(body),
+        measure(body).edges,
+      ]);
     }
   });
 
   it('extruding a square gives the volume of a slab; a thickened one is closed', () => {
-    const lid = measure(extrudeEach(square(), () => 0.5, () => 0));
+    const lid = measure(
+      extrudeEach(
+        square(),
+        () => 0.5,
+        () => 0,
+      ),
+    );
     expect(lid.area).toBeCloseTo(4 + 4 * 2 * 0.5 + 4 - 4, 5);
     expect(lid.open).toBe(4);
     expectSolid(thicken(square(), 0.25));
@@ -162,7 +229,10 @@ describe('topology', () => {
   });
 
   it('mirrors, joins, repeats, keeps and turns into rods and points', () => {
-    const half = keepOnly(box([2, 2, 2], 2), Float32Array.from({ length: 24 }, (_, f) => (f < 12 ? 1 : 0)));
+    const half = keepOnly(
+      box([2, 2, 2], 2),
+      Float32Array.from({ length: 24 }, (_, f) => (f < 12 ? 1 : 0)),
+    );
     expect(faceCount(half)).toBe(12);
     const moved = meshOf({ ...cube(), positions: cube().positions.map((v, i) => (i % 3 === 0 ? v + 1 : v)) });
     expect(measure(mirror(moved, 0, false)).volume).toBeCloseTo(8, 5);
@@ -175,11 +245,43 @@ describe('topology', () => {
   });
 
   it('meshes with broken edges, flat faces and positions that are not numbers are measured, not choked on', () => {
-    const fin = fromFaces([[0, 0, 0], [1, 0, 0], [0, 1, 0], [0, 0, 1], [0, -1, 0]], [[0, 1, 2], [1, 0, 3], [0, 1, 4]]);
+    const fin = fromFaces(
+      [
+        [0, 0, 0],
+        [1, 0, 0],
+        [0, 1, 0],
+        [0, 0, 1],
+        [0, -1, 0],
+      ],
+      [
+        [0, 1, 2],
+        [1, 0, 3],
+        [0, 1, 4],
+      ],
+    );
     expect(measure(fin).broken).toBe(1);
-    const bad = fromFaces([[0, 0, 0], [1, 0, 0], [2, 0, 0], [Number.NaN, 0, 0]], [[0, 1, 2], [0, 1, 3]]);
+    const bad = fromFaces(
+      [
+        [0, 0, 0],
+        [1, 0, 0],
+        [2, 0, 0],
+        [Number.NaN, 0, 0],
+      ],
+      [
+        [0, 1, 2],
+        [0, 1, 3],
+      ],
+    );
     expect(measure(bad)).toMatchObject({ notNumbers: 1, flat: 2 });
-    for (const broken of [fin, bad]) for (const step of [(m: Mesh) => subdivide(m, 1, 'rounded'), dual, (m: Mesh) => thicken(m, 0.1), (m: Mesh) => bevel(m, 0.1, 2), (m: Mesh) => tubes(m, 0.1, 3)]) expect(() => skinOf(step(broken))).not.toThrow();
+    for (const broken of [fin, bad])
+      for (const step of [
+        (m: Mesh) => subdivide(m, 1, 'rounded'),
+        dual,
+        (m: Mesh) => thicken(m, 0.1),
+        (m: Mesh) => bevel(m, 0.1, 2),
+        (m: Mesh) => tubes(m, 0.1, 3),
+      ])
+        expect(() => skinOf(step(broken))).not.toThrow();
   });
 });
 
@@ -198,16 +300,20 @@ describe('adjacency', () => {
 
 describe('points in rows', () => {
   it('are about as many as asked, evenly apart, inside of what they fill', () => {
-    fc.assert(fc.property(fc.integer({ min: 500, max: 20000 }), fc.double({ min: 0.5, max: 4, noNaN: true }), (count, side) => {
-      const filled = inRows(count, [side, 2, 3], false);
-      expect(pointCount(filled) / count).toBeCloseTo(1, 0);
-      const gaps = new Set([...filled.positions].filter((_, i) => i % 3 === 0).map((x) => x.toFixed(4)));
-      expect(gaps.size).toBe(Math.max(1, Math.round(side / ((side * 6) / count) ** (1 / 3))));
-      const ball = inRows(count, [side, side, side], true);
-      expect(pointCount(ball) / count).toBeGreaterThan(0.8);
-      expect(pointCount(ball) / count).toBeLessThan(1.25);
-      for (let p = 0; p < pointCount(ball); p++) expect(length(at3(ball.positions, p))).toBeLessThanOrEqual(side / 2 + 1e-6);
-    }), { numRuns: 12 });
+    fc.assert(
+      fc.property(fc.integer({ min: 500, max: 20000 }), fc.double({ min: 0.5, max: 4, noNaN: true }), (count, side) => {
+        const filled = inRows(count, [side, 2, 3], false);
+        expect(pointCount(filled) / count).toBeCloseTo(1, 0);
+        const gaps = new Set([...filled.positions].filter((_, i) => i % 3 === 0).map((x) => x.toFixed(4)));
+        expect(gaps.size).toBe(Math.max(1, Math.round(side / ((side * 6) / count) ** (1 / 3))));
+        const ball = inRows(count, [side, side, side], true);
+        expect(pointCount(ball) / count).toBeGreaterThan(0.8);
+        expect(pointCount(ball) / count).toBeLessThan(1.25);
+        for (let p = 0; p < pointCount(ball); p++)
+          expect(length(at3(ball.positions, p))).toBeLessThanOrEqual(side / 2 + 1e-6);
+      }),
+      { numRuns: 12 },
+    );
   });
 
   it('lie in a plane where the box is flat', () => {
@@ -231,11 +337,14 @@ describe('skins', () => {
       const n = at3(measured.points.normal, v);
       expect(dot(n, unit(at3(measured.positions, v)))).toBeCloseTo(1, 3);
       expect(dot(at3(measured.points.normalA, v), at3(measured.points.tangentA, v))).toBeCloseTo(0.5, 1);
-      expect(length(sub(cross(at3(measured.points.tangentA, v), at3(measured.points.tangentB, v)), n))).toBeLessThan(1e-5);
+      expect(length(sub(cross(at3(measured.points.tangentA, v), at3(measured.points.tangentB, v)), n))).toBeLessThan(
+        1e-5,
+      );
     }
   });
 
   it('give triangles for every corner but two of each face', () => {
-    for (const mesh of [cube(), dual(icosphere(1, 2)), outline(12, (k) => (k % 2 ? 0.3 : 1))]) expect(triangles(skinOf(mesh)).length / 3).toBe(mesh.corners.length - 2 * faceCount(mesh));
+    for (const mesh of [cube(), dual(icosphere(1, 2)), outline(12, (k) => (k % 2 ? 0.3 : 1))])
+      expect(triangles(skinOf(mesh)).length / 3).toBe(mesh.corners.length - 2 * faceCount(mesh));
   });
 });

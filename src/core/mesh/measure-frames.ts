@@ -27,7 +27,8 @@ export function measureFrames(mesh: Mesh): Frames {
       for (let k = 0; k < 3; k++) normals[3 * rows[c]! + k]! += normal[k]! * angle;
     }
   }
-  for (let r = 0; r < count; r++) setFrame(values, r, unit([normals[3 * r]!, normals[3 * r + 1]!, normals[3 * r + 2]!]));
+  for (let r = 0; r < count; r++)
+    setFrame(values, r, unit([normals[3 * r]!, normals[3 * r + 1]!, normals[3 * r + 2]!]));
   if (uv) for (let c = 0; c < rows.length; c++) values.uv.set([uv[2 * c]!, uv[2 * c + 1]!], 2 * rows[c]!);
   fitSlopes(mesh, rows, values);
   return { rows, values };
@@ -64,12 +65,17 @@ function smoothRows(mesh: Mesh): Uint32Array {
   const normals = new Float32Array(3 * faceCount(mesh));
   for (let f = 0; f < faceCount(mesh); f++) normals.set(unit(faceVector(mesh, f), [0, 0, 0]), 3 * f);
   const limit = Math.cos((Math.min(180, mesh.shading.angle) * Math.PI) / 180) - 1e-6;
-  const alike = (a: number, b: number) => !uv || (Math.abs(uv[2 * a]! - uv[2 * b]!) < 1e-6 && Math.abs(uv[2 * a + 1]! - uv[2 * b + 1]!) < 1e-6);
+  const alike = (a: number, b: number) =>
+    !uv || (Math.abs(uv[2 * a]! - uv[2 * b]!) < 1e-6 && Math.abs(uv[2 * a + 1]! - uv[2 * b + 1]!) < 1e-6);
   for (let c = 0; c < corners.length; c++) {
     const t = twin[c]!;
     if (t < c || dot(at3(normals, faceOf[c]!), at3(normals, faceOf[t]!)) < limit) continue;
     // The edge's two ends: this corner meets the twin's next, and the other way round.
-    for (const [a, b] of [[c, next[t]!], [next[c]!, t]] as const) if (alike(a, b)) parent[root(a)] = root(b);
+    for (const [a, b] of [
+      [c, next[t]!],
+      [next[c]!, t],
+    ] as const)
+      if (alike(a, b)) parent[root(a)] = root(b);
   }
   const numbers = new Int32Array(corners.length).fill(-1);
   let count = 0;
@@ -81,7 +87,11 @@ function smoothRows(mesh: Mesh): Uint32Array {
 }
 
 /** Least squares of how normals and uv change along the two tangents, over the edges around each row. */
-function fitSlopes(mesh: Mesh, rows: Uint32Array, { normal, uv, tangentA, tangentB, normalA, normalB, uvSlope }: Frames['values']): void {
+function fitSlopes(
+  mesh: Mesh,
+  rows: Uint32Array,
+  { normal, uv, tangentA, tangentB, normalA, normalB, uvSlope }: Frames['values'],
+): void {
   const { next, prev } = adjacencyOf(mesh);
   const count = normal.length / 3;
   // Of the edge as seen in the tangents: aa, ab, bb, then a and b times each of five changes.
@@ -92,7 +102,13 @@ function fitSlopes(mesh: Mesh, rows: Uint32Array, { normal, uv, tangentA, tangen
       const s = rows[other]!;
       const e = sub(at3(mesh.positions, mesh.corners[other]!), at3(mesh.positions, mesh.corners[c]!));
       const [a, b] = [dot(e, at3(tangentA, r)), dot(e, at3(tangentB, r))];
-      const changes = [normal[3 * s]! - normal[3 * r]!, normal[3 * s + 1]! - normal[3 * r + 1]!, normal[3 * s + 2]! - normal[3 * r + 2]!, uv[2 * s]! - uv[2 * r]!, uv[2 * s + 1]! - uv[2 * r + 1]!];
+      const changes = [
+        normal[3 * s]! - normal[3 * r]!,
+        normal[3 * s + 1]! - normal[3 * r + 1]!,
+        normal[3 * s + 2]! - normal[3 * r + 2]!,
+        uv[2 * s]! - uv[2 * r]!,
+        uv[2 * s + 1]! - uv[2 * r + 1]!,
+      ];
       const at = 13 * r;
       sums[at]! += a * a;
       sums[at + 1]! += a * b;
@@ -113,9 +129,14 @@ function fitSlopes(mesh: Mesh, rows: Uint32Array, { normal, uv, tangentA, tangen
     };
     const n = [0, 1, 2].map(slope);
     const [u, v] = [slope(3), slope(4)];
-    normalA.set(n.map((x) => x[0]), 3 * r);
-    normalB.set(n.map((x) => x[1]), 3 * r);
+    normalA.set(
+      n.map((x) => x[0]),
+      3 * r,
+    );
+    normalB.set(
+      n.map((x) => x[1]),
+      3 * r,
+    );
     uvSlope.set([u[0], v[0], u[1], v[1]], 4 * r);
   }
 }
-

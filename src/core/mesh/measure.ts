@@ -38,7 +38,15 @@ export function measure(mesh: Mesh): Measures {
   let notNumbers = 0;
   for (const v of mesh.positions) if (!Number.isFinite(v)) notNumbers++;
   return {
-    points: pointCount(mesh), edges: edgeCorners.length, faces: faceCount(mesh), euler: used - edgeCorners.length + faceCount(mesh), open, broken,
-    area: areas.reduce((sum, x) => sum + x, 0), volume, notNumbers, flat: areas.reduce((sum, x) => sum + (x > 0 ? 0 : 1), 0),
+    points: pointCount(mesh),
+    edges: edgeCorners.length,
+    faces: faceCount(mesh),
+    euler: used - edgeCorners.length + faceCount(mesh),
+    open,
+    broken,
+    area: areas.reduce((sum, x) => sum + x, 0),
+    volume,
+    notNumbers,
+    flat: areas.reduce((sum, x) => sum + (x > 0 ? 0 : 1), 0),
   };
 }

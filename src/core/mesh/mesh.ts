@@ -55,26 +55,50 @@ const said = (count: number) => Math.round(count).toLocaleString('en');
 
 /** @throws MeshError beyond what a form may have. `what` is the subject of the sentence. */
 export function refuseTooMany(what: string, points: number, faces = 0, remedy = 'Use fewer.'): void {
-  if (points > MAX_POINTS) throw new MeshError(`${what} needs ${said(points)} points; at most ${said(MAX_POINTS)} are possible. ${remedy}`);
-  if (faces > MAX_FACES) throw new MeshError(`${what} needs ${said(faces)} faces; at most ${said(MAX_FACES)} are possible. ${remedy}`);
+  if (points > MAX_POINTS)
+    throw new MeshError(`${what} needs ${said(points)} points; at most ${said(MAX_POINTS)} are possible. ${remedy}`);
+  if (faces > MAX_FACES)
+    throw new MeshError(`${what} needs ${said(faces)} faces; at most ${said(MAX_FACES)} are possible. ${remedy}`);
 }
 
 export const pointCount = (mesh: Pick<Mesh, 'positions'>) => mesh.positions.length / 3;
 export const faceCount = (mesh: Pick<Mesh, 'faceStarts'>) => mesh.faceStarts.length - 1;
 export const cornerCount = (mesh: Pick<Mesh, 'corners'>) => mesh.corners.length;
 /** Corners of one face. */
-export const faceSize = (mesh: Pick<Mesh, 'faceStarts'>, face: number) => mesh.faceStarts[face + 1]! - mesh.faceStarts[face]!;
+export const faceSize = (mesh: Pick<Mesh, 'faceStarts'>, face: number) =>
+  mesh.faceStarts[face + 1]! - mesh.faceStarts[face]!;
 
 /** A mesh from plain lists; what is not given is empty. */
-export function meshOf(parts: { positions: Float32Array; faceStarts?: Uint32Array; corners?: Uint32Array } & Partial<Pick<Mesh, 'pointData' | 'cornerData' | 'faceData' | 'frames' | 'shading'>>): Mesh {
-  return { faceStarts: new Uint32Array(1), corners: new Uint32Array(0), pointData: {}, cornerData: {}, faceData: {}, shading: SMOOTH, ...parts };
+export function meshOf(
+  parts: { positions: Float32Array; faceStarts?: Uint32Array; corners?: Uint32Array } & Partial<
+    Pick<Mesh, 'pointData' | 'cornerData' | 'faceData' | 'frames' | 'shading'>
+  >,
+): Mesh {
+  return {
+    faceStarts: new Uint32Array(1),
+    corners: new Uint32Array(0),
+    pointData: {},
+    cornerData: {},
+    faceData: {},
+    shading: SMOOTH,
+    ...parts,
+  };
 }
 
 /** A mesh from points and faces written out. */
-export function fromFaces(points: readonly (readonly number[])[], faces: readonly (readonly number[])[], rest: Partial<Mesh> = {}): Mesh {
+export function fromFaces(
+  points: readonly (readonly number[])[],
+  faces: readonly (readonly number[])[],
+  rest: Partial<Mesh> = {},
+): Mesh {
   const faceStarts = new Uint32Array(faces.length + 1);
   faces.forEach((f, i) => (faceStarts[i + 1] = faceStarts[i]! + f.length));
-  return meshOf({ positions: new Float32Array(points.flat()), faceStarts, corners: new Uint32Array(faces.flat()), ...rest });
+  return meshOf({
+    positions: new Float32Array(points.flat()),
+    faceStarts,
+    corners: new Uint32Array(faces.flat()),
+    ...rest,
+  });
 }
 
 /** Rows of an attribute by number. */
@@ -93,9 +117,19 @@ const FARTHEST = 1e9;
 
 /** Points and values that are numbers of a size to reckon with: steps may be given anything. */
 export function heldWithin(mesh: Mesh): Mesh {
-  const held = (data: Float32Array): Float32Array => (data.every((v) => Math.abs(v) <= FARTHEST) ? data : data.map((v) => (v > FARTHEST ? FARTHEST : v < -FARTHEST ? -FARTHEST : v || 0)));
-  const all = (attributes: Attributes): Attributes => Object.fromEntries(Object.entries(attributes).map(([name, a]) => [name, { ...a, data: held(a.data) }]));
-  return { ...mesh, positions: held(mesh.positions), pointData: all(mesh.pointData), cornerData: all(mesh.cornerData), faceData: all(mesh.faceData) };
+  const held = (data: Float32Array): Float32Array =>
+    data.every((v) => Math.abs(v) <= FARTHEST)
+      ? data
+      : data.map((v) => (v > FARTHEST ? FARTHEST : v < -FARTHEST ? -FARTHEST : v || 0));
+  const all = (attributes: Attributes): Attributes =>
+    Object.fromEntries(Object.entries(attributes).map(([name, a]) => [name, { ...a, data: held(a.data) }]));
+  return {
+    ...mesh,
+    positions: held(mesh.positions),
+    pointData: all(mesh.pointData),
+    cornerData: all(mesh.cornerData),
+    faceData: all(mesh.faceData),
+  };
 }
 
 /** The same mesh with its points elsewhere: what was known of how it runs no longer holds. */

@@ -28,7 +28,12 @@ export interface Seams {
  * itself; uv and directions stay apart there, so that uv does not jump inside a face.
  * @throws MeshError beyond MAX_POINTS.
  */
-export function sheet(columns: number, rows: number, at: (u: number, v: number) => SheetPoint, seams: Seams = {}): Mesh {
+export function sheet(
+  columns: number,
+  rows: number,
+  at: (u: number, v: number) => SheetPoint,
+  seams: Seams = {},
+): Mesh {
   const width = columns + 1;
   const count = width * (rows + 1);
   refuseTooMany(`${columns} x ${rows}`, count, columns * rows, 'Use fewer columns or rows.');
@@ -56,11 +61,21 @@ export function sheet(columns: number, rows: number, at: (u: number, v: number) 
     uv[2 * c] = values.uv[2 * frameOf[c]!]!;
     uv[2 * c + 1] = values.uv[2 * frameOf[c]! + 1]!;
   }
-  return meshOf({ positions, faceStarts, corners, cornerData: { uv: { size: 2, data: uv } }, frames: { rows: frameOf, values } });
+  return meshOf({
+    positions,
+    faceStarts,
+    corners,
+    cornerData: { uv: { size: 2, data: uv } },
+    frames: { rows: frameOf, values },
+  });
 }
 
 /** Number of the point that each place of the lattice stands for. */
-function numbered(columns: number, rows: number, { around, along, begin, end }: Seams): { points: number; pointOf: Uint32Array } {
+function numbered(
+  columns: number,
+  rows: number,
+  { around, along, begin, end }: Seams,
+): { points: number; pointOf: Uint32Array } {
   const width = columns + 1;
   const pointOf = new Uint32Array(width * (rows + 1));
   let points = 0;
@@ -76,7 +91,11 @@ function numbered(columns: number, rows: number, { around, along, begin, end }: 
   return { points, pointOf };
 }
 
-function facesOf(columns: number, rows: number, { begin, end }: Seams): { faceStarts: Uint32Array; frameOf: Uint32Array } {
+function facesOf(
+  columns: number,
+  rows: number,
+  { begin, end }: Seams,
+): { faceStarts: Uint32Array; frameOf: Uint32Array } {
   const width = columns + 1;
   const triangles = (begin ? columns : 0) + (end ? columns : 0);
   const faceStarts = new Uint32Array(columns * rows + 1);

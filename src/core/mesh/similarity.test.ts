@@ -5,37 +5,64 @@ import { call } from '../glsl/testing';
 import { similarityOf } from './similarity';
 import { after, transform, transformed, UNMOVED } from './topology/repeat';
 
-const f = call(`${library(['space'])} vec3 f(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, vec3 shift) { return similarly(v, n, ratio, degrees, centre, shift); }`, 'f');
+const f = call(
+  `${library(['space'])} vec3 f(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, vec3 shift) { return similarly(v, n, ratio, degrees, centre, shift); }`,
+  'f',
+);
 const within = (low: number, high: number) => fc.double({ min: low, max: high, noNaN: true });
 const three = (size: number) => fc.tuple(within(-size, size), within(-size, size), within(-size, size));
 const any = fc.record({ v: three(2), ratio: within(0.7, 1.4), turn: three(60), centre: three(1), shift: three(0.5) });
 
 /** The same by matrices: to the centre, grown and turned, back and on. */
-function once(v: number[], { ratio, turn, centre, shift }: { ratio: number; turn: number[]; centre: number[]; shift: number[] }, times: number): number[] {
-  const to = transform(centre.map((c) => -c), [0, 0, 0], [1, 1, 1]);
+function once(
+  v: number[],
+  { ratio, turn, centre, shift }: { ratio: number; turn: number[]; centre: number[]; shift: number[] },
+  times: number,
+): number[] {
+  const to = transform(
+    centre.map((c) => -c),
+    [0, 0, 0],
+    [1, 1, 1],
+  );
   const grown = transform([0, 0, 0], turn, [ratio, ratio, ratio]);
-  const back = transform(centre.map((c, k) => c + shift[k]!), [0, 0, 0], [1, 1, 1]);
+  const back = transform(
+    centre.map((c, k) => c + shift[k]!),
+    [0, 0, 0],
+    [1, 1, 1],
+  );
   const step = after(after(to, grown), back);
   let all = UNMOVED;
   for (let n = 0; n < times; n++) all = after(all, step);
   return [...transformed(new Float32Array(v), all)];
 }
-const close = (a: number[], b: number[], by = 2e-3) => a.forEach((x, k) => expect(Math.abs(x - b[k]!)).toBeLessThan(by * Math.max(1, Math.abs(b[k]!))));
+const close = (a: number[], b: number[], by = 2e-3) =>
+  a.forEach((x, k) => expect(Math.abs(x - b[k]!)).toBeLessThan(by * Math.max(1, Math.abs(b[k]!))));
 
 describe('similarly', () => {
   it('is the transform as often as that, by matrices', () => {
-    fc.assert(fc.property(any, fc.integer({ min: 0, max: 5 }), (s, n) => close(f(...s.v, n, s.ratio, ...s.turn, ...s.centre, ...s.shift), once([...s.v], s, n))));
+    fc.assert(
+      fc.property(any, fc.integer({ min: 0, max: 5 }), (s, n) =>
+        close(f(...s.v, n, s.ratio, ...s.turn, ...s.centre, ...s.shift), once([...s.v], s, n)),
+      ),
+    );
   });
 
   it('twice half of it is the whole, so that it moves on evenly', () => {
-    fc.assert(fc.property(any, (s) => {
-      const half = f(...s.v, 0.5, s.ratio, ...s.turn, ...s.centre, ...s.shift);
-      close(f(...half, 0.5, s.ratio, ...s.turn, ...s.centre, ...s.shift), f(...s.v, 1, s.ratio, ...s.turn, ...s.centre, ...s.shift));
-    }));
+    fc.assert(
+      fc.property(any, (s) => {
+        const half = f(...s.v, 0.5, s.ratio, ...s.turn, ...s.centre, ...s.shift);
+        close(
+          f(...half, 0.5, s.ratio, ...s.turn, ...s.centre, ...s.shift),
+          f(...s.v, 1, s.ratio, ...s.turn, ...s.centre, ...s.shift),
+        );
+      }),
+    );
   });
 
   it('carries on evenly where nothing grows or turns', () => {
-    expect(f(1, 2, 3, 2.5, 1, 0, 0, 0, 5, 5, 5, 0.1, 0.2, -0.4).map((x) => Number(x.toFixed(4)))).toEqual([1.25, 2.5, 2]);
+    expect(f(1, 2, 3, 2.5, 1, 0, 0, 0, 5, 5, 5, 0.1, 0.2, -0.4).map((x) => Number(x.toFixed(4)))).toEqual([
+      1.25, 2.5, 2,
+    ]);
   });
 });
 
@@ -48,11 +75,13 @@ describe('the point that stays', () => {
   });
 
   it('stays under the transform by matrices', () => {
-    fc.assert(fc.property(any, (s) => {
-      fc.pre(Math.abs(s.ratio - 1) > 0.02);
-      const { fixed } = similarityOf(s.ratio, s.turn, s.centre, s.shift);
-      close(once([...fixed!], s, 1), [...fixed!], 1e-3);
-    }));
+    fc.assert(
+      fc.property(any, (s) => {
+        fc.pre(Math.abs(s.ratio - 1) > 0.02);
+        const { fixed } = similarityOf(s.ratio, s.turn, s.centre, s.shift);
+        close(once([...fixed!], s, 1), [...fixed!], 1e-3);
+      }),
+    );
   });
 
   it('is not there in a screw or a plain shift, and is where a turn alone has it', () => {

@@ -17,7 +17,10 @@ export interface Similarity {
 
 export function similarityOf(ratio: number, turn: Vec, centre: Vec, shift: Vec): Similarity {
   const half = turn.map((d) => (d * Math.PI) / 360) as [number, number, number];
-  const [[sx, sy, sz], [cx, cy, cz]] = [half.map(Math.sin), half.map(Math.cos)] as [[number, number, number], [number, number, number]];
+  const [[sx, sy, sz], [cx, cy, cz]] = [half.map(Math.sin), half.map(Math.cos)] as [
+    [number, number, number],
+    [number, number, number],
+  ];
   // The product of three unit quaternions, about z after y after x.
   const w = cx * cy * cz + sx * sy * sz;
   const q: Vec = [sx * cy * cz - cx * sy * sz, cx * sy * cz + sx * cy * sz, cx * cy * sz - sx * sy * cz];
@@ -29,7 +32,8 @@ export function similarityOf(ratio: number, turn: Vec, centre: Vec, shift: Vec):
   const [re, im] = [1 - ratio * Math.cos(angle), ratio * Math.sin(angle)];
   const size = re * re + im * im;
   const [stretches, turns] = [Math.abs(1 - ratio) > 1e-9, size > 1e-12];
-  if ((!stretches && length(along) > 1e-9) || (!turns && length(across) > 1e-9)) return { ratio, axis, angle, fixed: null };
+  if ((!stretches && length(along) > 1e-9) || (!turns && length(across) > 1e-9))
+    return { ratio, axis, angle, fixed: null };
   const about = turns ? scale(add(scale(across, re), scale(cross(axis, across), im)), 1 / size) : across;
   return { ratio, axis, angle, fixed: add(add(centre, about), stretches ? scale(along, 1 / (1 - ratio)) : [0, 0, 0]) };
 }

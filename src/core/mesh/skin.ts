@@ -86,7 +86,12 @@ function gatherFloats(data: Float32Array, size: number, rows: Uint32Array): Floa
 
 function spreadRows(values: FrameRows, rows: Uint32Array): FrameRows {
   const count = values.normal.length / 3;
-  return Object.fromEntries(Object.entries(values).map(([name, data]: [string, Float32Array]) => [name, gatherFloats(data, data.length / count, rows)])) as unknown as FrameRows;
+  return Object.fromEntries(
+    Object.entries(values).map(([name, data]: [string, Float32Array]) => [
+      name,
+      gatherFloats(data, data.length / count, rows),
+    ]),
+  ) as unknown as FrameRows;
 }
 
 function faceRows(mesh: Mesh): FaceRows {
@@ -108,7 +113,9 @@ function tintOf(mesh: Mesh, origin: Uint32Array): Float32Array | undefined {
   const byFace = mesh.faceData.colour?.data;
   if (!byFace) return mesh.pointData.colour && gatherFloats(mesh.pointData.colour.data, 3, origin);
   const out = new Float32Array(3 * mesh.corners.length);
-  for (let f = 0; f < faceCount(mesh); f++) for (let c = mesh.faceStarts[f]!; c < mesh.faceStarts[f + 1]!; c++) out.set(byFace.subarray(3 * f, 3 * f + 3), 3 * c);
+  for (let f = 0; f < faceCount(mesh); f++)
+    for (let c = mesh.faceStarts[f]!; c < mesh.faceStarts[f + 1]!; c++)
+      out.set(byFace.subarray(3 * f, 3 * f + 3), 3 * c);
   return out;
 }
 
@@ -122,6 +129,16 @@ export function triangles(skin: Skin): Uint32Array {
 
 /** Buffers of a skin, each once, for handing it from a worker without a copy. */
 export function buffersOf(skin: Skin): ArrayBuffer[] {
-  const arrays = [skin.positions, skin.faceStarts, skin.corners, skin.origin, ...Object.values(skin.points), ...Object.values(skin.faces), ...(skin.lift ? [skin.lift] : []), ...(skin.tint ? [skin.tint] : []), ...(skin.copies ? [skin.copies.at, skin.copies.normal] : [])];
+  const arrays = [
+    skin.positions,
+    skin.faceStarts,
+    skin.corners,
+    skin.origin,
+    ...Object.values(skin.points),
+    ...Object.values(skin.faces),
+    ...(skin.lift ? [skin.lift] : []),
+    ...(skin.tint ? [skin.tint] : []),
+    ...(skin.copies ? [skin.copies.at, skin.copies.normal] : []),
+  ];
   return [...new Set(arrays.map((a: Float32Array | Uint32Array) => a.buffer as ArrayBuffer))];
 }

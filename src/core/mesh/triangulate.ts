@@ -37,7 +37,11 @@ function isConvex({ positions, faceStarts, corners }: Shape, face: number): bool
   let [nx, ny, nz] = [0, 0, 0];
   for (let pass = 0; pass < 2; pass++) {
     for (let k = 0; k < size; k++) {
-      const [a, b, c] = [corners[from + k]! * 3, corners[from + ((k + 1) % size)]! * 3, corners[from + ((k + 2) % size)]! * 3];
+      const [a, b, c] = [
+        corners[from + k]! * 3,
+        corners[from + ((k + 1) % size)]! * 3,
+        corners[from + ((k + 2) % size)]! * 3,
+      ];
       const ux = positions[b]! - positions[a]!;
       const uy = positions[b + 1]! - positions[a + 1]!;
       const uz = positions[b + 2]! - positions[a + 2]!;
@@ -65,6 +69,7 @@ function flattened(mesh: Shape, face: number): number[] {
   const drop = x >= y && x >= z ? 0 : y >= z ? 1 : 2;
   const [u, v] = normal[drop]! >= 0 ? [(drop + 1) % 3, (drop + 2) % 3] : [(drop + 2) % 3, (drop + 1) % 3];
   const flat: number[] = [];
-  for (let c = faceStarts[face]!; c < faceStarts[face + 1]!; c++) flat.push(positions[3 * corners[c]! + u]!, positions[3 * corners[c]! + v]!);
+  for (let c = faceStarts[face]!; c < faceStarts[face + 1]!; c++)
+    flat.push(positions[3 * corners[c]! + u]!, positions[3 * corners[c]! + v]!);
   return flat;
 }

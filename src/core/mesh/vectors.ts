@@ -7,14 +7,22 @@ export const add = (a: Vec, b: Vec): Vec => [a[0] + b[0], a[1] + b[1], a[2] + b[
 export const sub = (a: Vec, b: Vec): Vec => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 export const scale = (a: Vec, by: number): Vec => [a[0] * by, a[1] * by, a[2] * by];
 export const dot = (a: Vec, b: Vec) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-export const cross = (a: Vec, b: Vec): Vec => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+export const cross = (a: Vec, b: Vec): Vec => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
 export const length = (a: Vec) => Math.hypot(a[0], a[1], a[2]);
 /** Length 1; the fallback where there is no direction. */
 export const unit = (a: Vec, fallback: Vec = [0, 0, 1]): Vec => {
   const l = length(a);
   return l > 1e-20 ? scale(a, 1 / l) : fallback;
 };
-export const at3 = (values: ArrayLike<number>, index: number): Vec => [values[3 * index]!, values[3 * index + 1]!, values[3 * index + 2]!];
+export const at3 = (values: ArrayLike<number>, index: number): Vec => [
+  values[3 * index]!,
+  values[3 * index + 1]!,
+  values[3 * index + 2]!,
+];
 
 /** Twice a face's area along its normal: M. Newell's sum over its edges, good for faces that are not flat. */
 export function faceVector({ positions, faceStarts, corners }: Shape, face: number): Vec {

@@ -3,7 +3,17 @@ import { PieceError } from './errors';
 import { freeStrandName } from './edit';
 import { nextId } from './ids';
 import { LIMITS } from './limits';
-import { isControlRef, isLink, KINDS, type Bundle, type Control, type Piece, type Step, type Strand, type Value } from './types';
+import {
+  isControlRef,
+  isLink,
+  KINDS,
+  type Bundle,
+  type Control,
+  type Piece,
+  type Step,
+  type Strand,
+  type Value,
+} from './types';
 
 /** Edits that arrange a piece: order, bundles, copies. Pure, like all edits. */
 
@@ -51,7 +61,8 @@ function leaveStrangers(draft: Draft<Piece>): void {
 
 export const TINTS = ['#6f8f86', '#94865f', '#86708f', '#6f7f96', '#96706a'] as const;
 
-export const bundleOf = (piece: Piece, strand: string): Bundle | undefined => piece.bundles.find((b) => b.strands.includes(strand));
+export const bundleOf = (piece: Piece, strand: string): Bundle | undefined =>
+  piece.bundles.find((b) => b.strands.includes(strand));
 
 /**
  * Bundles a strand with the one above it: joins that one's bundle, or begins a new one.
@@ -65,7 +76,17 @@ export function bundleWithAbove(piece: Piece, id: string): Piece {
     for (const b of draft.bundles) b.strands = b.strands.filter((s) => s !== id);
     const known = draft.bundles.find((b) => b.strands.includes(above.id));
     if (known) known.strands.push(id);
-    else draft.bundles.push({ id: nextId('b', draft.bundles.map((b) => b.id)), name: `bundle ${draft.bundles.length + 1}`, tint: TINTS[draft.bundles.length % TINTS.length]!, note: '', strands: [above.id, id] });
+    else
+      draft.bundles.push({
+        id: nextId(
+          'b',
+          draft.bundles.map((b) => b.id),
+        ),
+        name: `bundle ${draft.bundles.length + 1}`,
+        tint: TINTS[draft.bundles.length % TINTS.length]!,
+        note: '',
+        strands: [above.id, id],
+      });
     leaveStrangers(draft);
   });
 }
@@ -81,7 +102,10 @@ export function changeBundle(piece: Piece, id: string, change: Partial<Pick<Bund
 }
 
 /** Opens a bundle up: the strands stay. */
-export const unbundle = (piece: Piece, id: string): Piece => ({ ...piece, bundles: piece.bundles.filter((b) => b.id !== id) });
+export const unbundle = (piece: Piece, id: string): Piece => ({
+  ...piece,
+  bundles: piece.bundles.filter((b) => b.id !== id),
+});
 
 /** What goes between pieces by the clipboard: steps or whole strands, with the controls they follow and their pictures. */
 export interface Clip {
@@ -93,12 +117,15 @@ export interface Clip {
   assets: Piece['assets'];
 }
 
-const paramsOf = (strands: Strand[]): Value[] => strands.flatMap((s) => s.steps.flatMap((t) => Object.values(t.params)));
+const paramsOf = (strands: Strand[]): Value[] =>
+  strands.flatMap((s) => s.steps.flatMap((t) => Object.values(t.params)));
 
 function clip(piece: Piece, kind: Clip['kind'], strands: Strand[]): Clip {
   const values = paramsOf(strands);
   return {
-    format: 'calm-lattice-clip', kind, strands,
+    format: 'calm-lattice-clip',
+    kind,
+    strands,
     controls: piece.controls.filter((c) => values.some((v) => isControlRef(v) && v.control === c.id)),
     assets: piece.assets.filter((a) => values.includes(a.id)),
   };
@@ -114,7 +141,11 @@ export function clipStrand(piece: Piece, id: string, links: boolean): Clip {
     if (links) for (const v of paramsOf([strand])) if (isLink(v)) want(v.link);
   };
   want(id);
-  return clip(piece, 'strands', piece.strands.filter((s) => wanted.has(s.id)));
+  return clip(
+    piece,
+    'strands',
+    piece.strands.filter((s) => wanted.has(s.id)),
+  );
 }
 
 export function clipStep(piece: Piece, strand: string, step: string): Clip {
@@ -130,7 +161,12 @@ function bringAlong(draft: Draft<Piece>, { controls, assets }: Clip): Map<string
   for (const control of controls) {
     const known = draft.controls.find((c) => c.id === control.id);
     if (known && known.name === control.name && typeof known.value === typeof control.value) continue;
-    const id = known ? nextId('c', draft.controls.map((c) => c.id)) : control.id;
+    const id = known
+      ? nextId(
+          'c',
+          draft.controls.map((c) => c.id),
+        )
+      : control.id;
     renamed.set(control.id, id);
     draft.controls.push({ ...control, id });
   }
@@ -139,7 +175,12 @@ function bringAlong(draft: Draft<Piece>, { controls, assets }: Clip): Map<string
 }
 
 /** Params with their links and controls under the names they have here; links to what is not here fall back to defaults. */
-function settled(params: Step['params'], strands: ReadonlyMap<string, string>, controls: ReadonlyMap<string, string>, here: (id: string) => boolean): Step['params'] {
+function settled(
+  params: Step['params'],
+  strands: ReadonlyMap<string, string>,
+  controls: ReadonlyMap<string, string>,
+  here: (id: string) => boolean,
+): Step['params'] {
   return Object.fromEntries(
     Object.entries(params).flatMap(([id, value]): [string, Value][] => {
       if (isLink(value)) {
@@ -154,7 +195,8 @@ function settled(params: Step['params'], strands: ReadonlyMap<string, string>, c
 
 /** Adds the strands of a clip under free names; links among them stay among them. */
 export function pasteStrands(piece: Piece, clipped: Clip): Piece {
-  if (piece.strands.length + clipped.strands.length > LIMITS.strands) throw new PieceError('edit', `A piece holds at most ${LIMITS.strands} strands.`);
+  if (piece.strands.length + clipped.strands.length > LIMITS.strands)
+    throw new PieceError('edit', `A piece holds at most ${LIMITS.strands} strands.`);
   return produce(piece, (draft) => {
     const controls = bringAlong(draft, clipped);
     const ids = new Map<string, string>();
@@ -166,7 +208,12 @@ export function pasteStrands(piece: Piece, clipped: Clip): Piece {
     const here = (id: string) => draft.strands.some((s) => s.id === id) || [...ids.values()].includes(id);
     for (const s of clipped.strands) {
       const name = freeStrandName(draft as Piece, s.name);
-      draft.strands.push({ ...s, id: ids.get(s.id)!, name, steps: s.steps.map((t) => ({ ...t, params: settled(t.params, ids, controls, here) })) });
+      draft.strands.push({
+        ...s,
+        id: ids.get(s.id)!,
+        name,
+        steps: s.steps.map((t) => ({ ...t, params: settled(t.params, ids, controls, here) })),
+      });
     }
   });
 }
@@ -179,9 +226,13 @@ export function pasteSteps(piece: Piece, clipped: Clip, strand: string, at: numb
     const controls = bringAlong(draft, clipped);
     const here = (id: string) => id !== strand && draft.strands.some((s) => s.id === id);
     const steps = clipped.strands[0]?.steps ?? [];
-    if (row.steps.length + steps.length > LIMITS.steps) throw new PieceError('edit', `A strand holds at most ${LIMITS.steps} steps.`);
+    if (row.steps.length + steps.length > LIMITS.steps)
+      throw new PieceError('edit', `A strand holds at most ${LIMITS.steps} steps.`);
     for (const [i, step] of steps.entries()) {
-      const id = nextId('t', row.steps.map((t) => t.id));
+      const id = nextId(
+        't',
+        row.steps.map((t) => t.id),
+      );
       row.steps.splice(at + i, 0, { ...step, id, params: settled(step.params, new Map(), controls, here) });
     }
   });

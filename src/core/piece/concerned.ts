@@ -11,7 +11,8 @@ export function stepConcerned(before: Piece, after: Piece): { strand: string; st
     const changed = strand.steps.find((step) => stepById(was, step.id) !== step);
     if (changed) return { strand: strand.id, step: changed.id };
     const gone = was?.steps.findIndex((step) => !stepById(strand, step.id)) ?? -1;
-    if (gone >= 0) return { strand: strand.id, step: strand.steps[Math.min(Math.max(0, gone - 1), strand.steps.length - 1)]!.id };
+    if (gone >= 0)
+      return { strand: strand.id, step: strand.steps[Math.min(Math.max(0, gone - 1), strand.steps.length - 1)]!.id };
   }
   return null;
 }

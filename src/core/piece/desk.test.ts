@@ -1,6 +1,31 @@
 import { describe, expect, it } from 'vitest';
-import { bundleOf, bundleWithAbove, clipStep, clipStrand, moveStrand, pasteSteps, pasteStrands, shiftStrand, unbundle } from './arrange';
-import { blendLooks, changeControl, controlled, follow, positionOf, putOut, recallLook, removeControl, setControl, setOverride, storeLook, valueAt, vary, withOverrides } from './desk';
+import {
+  bundleOf,
+  bundleWithAbove,
+  clipStep,
+  clipStrand,
+  moveStrand,
+  pasteSteps,
+  pasteStrands,
+  shiftStrand,
+  unbundle,
+} from './arrange';
+import {
+  blendLooks,
+  changeControl,
+  controlled,
+  follow,
+  positionOf,
+  putOut,
+  recallLook,
+  removeControl,
+  setControl,
+  setOverride,
+  storeLook,
+  valueAt,
+  vary,
+  withOverrides,
+} from './desk';
 import { addStep, addStrand, blankPiece, setParam, setPictureParam, withoutUnusedAssets } from './edit';
 import type { Control, Piece } from './types';
 import { STARTERS } from '@/demo';
@@ -8,7 +33,8 @@ import { acceptPiece, readPiece, writePiece } from '../formats/piece-file';
 import { analyse, Evaluator, placeRows } from '../weave';
 
 const AT = { strand: 's1', step: 't2', param: 'scale' };
-const plain = (): Piece => addStep(addStrand(blankPiece(), 'field', 'sea', 'field.position'), 's1', 1, 'field.noise', { scale: 3 });
+const plain = (): Piece =>
+  addStep(addStrand(blankPiece(), 'field', 'sea', 'field.position'), 's1', 1, 'field.noise', { scale: 3 });
 const out = () => putOut(plain(), AT, { name: 'fineness', value: 3, min: 0, max: 12 });
 const scaleOf = (piece: Piece) => piece.strands[0]!.steps[1]!.params.scale;
 
@@ -37,7 +63,11 @@ describe('controls', () => {
 
   it('of a colour reach colours', async () => {
     let piece = addStep(addStrand(blankPiece(), 'field', 'a', 'field.from', { value: 1 }), 's1', 1, 'field.tint');
-    piece = putOut(piece, { strand: 's1', step: 't2', param: 'colour' }, { name: 'dye', value: '#ff0000', min: 0, max: 1 });
+    piece = putOut(
+      piece,
+      { strand: 's1', step: 't2', param: 'colour' },
+      { name: 'dye', value: '#ff0000', min: 0, max: 1 },
+    );
     expect([...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([{}]), 1)]).toEqual([1, 0, 0]);
     expect(analyse(piece).problems).toEqual([]);
   });
@@ -54,7 +84,13 @@ describe('looks', () => {
     piece = storeLook(setControl(piece, 'c1', 9), 'rough');
     expect(recallLook(piece, 'l1').controls[0]!.value).toBe(3);
     expect(blendLooks(piece.looks[0]!, piece.looks[1]!, 0.5)).toEqual({ c1: 6 });
-    expect(blendLooks({ id: 'a', name: 'a', values: { k: '#000000', x: 1 } }, { id: 'b', name: 'b', values: { k: '#ffffff' } }, 0)).toEqual({ k: '#000000' });
+    expect(
+      blendLooks(
+        { id: 'a', name: 'a', values: { k: '#000000', x: 1 } },
+        { id: 'b', name: 'b', values: { k: '#ffffff' } },
+        0,
+      ),
+    ).toEqual({ k: '#000000' });
   });
 
   it('vary by a seed, within the range, and leave what is locked', () => {
@@ -84,8 +120,16 @@ describe('looks', () => {
 });
 
 describe('order and bundles', () => {
-  const four = (): Piece => ['a', 'b', 'c', 'd'].reduce((p, name) => addStrand(p, 'field', name, 'field.uv'), addStrand(blankPiece(), 'form', 'grid', 'form.grid'));
-  const names = (p: Piece) => p.strands.filter((s) => s.kind === 'field').map((s) => s.name).join('');
+  const four = (): Piece =>
+    ['a', 'b', 'c', 'd'].reduce(
+      (p, name) => addStrand(p, 'field', name, 'field.uv'),
+      addStrand(blankPiece(), 'form', 'grid', 'form.grid'),
+    );
+  const names = (p: Piece) =>
+    p.strands
+      .filter((s) => s.kind === 'field')
+      .map((s) => s.name)
+      .join('');
 
   it('strands move among those of their kind', () => {
     expect(names(moveStrand(four(), 's5', 's2'))).toBe('dabc');
@@ -111,7 +155,9 @@ describe('copying', () => {
 
   it('takes all that a strand takes from, with controls and pictures, into another piece', () => {
     const pasted = pasteStrands(blankPiece(), clipStrand(piece, 'print', true));
-    expect(pasted.strands.map((s) => s.name)).toEqual(expect.arrayContaining(['print', 'shift', 'torn', 'rows', 'pull', 'gusts']));
+    expect(pasted.strands.map((s) => s.name)).toEqual(
+      expect.arrayContaining(['print', 'shift', 'torn', 'rows', 'pull', 'gusts']),
+    );
     expect(pasted.controls.map((c) => c.name)).toEqual(['rarity', 'burst length', 'strength']);
     expect(pasted.assets).toHaveLength(1);
     expect(analyse(pasted).problems).toEqual([]);

@@ -27,10 +27,28 @@ function paramsAt(draft: Draft<Piece>, at: ParamAt): Record<string, unknown> {
 }
 
 /** Puts a value out on the desk: a new control with that value, which the parameter follows. */
-export function putOut(piece: Piece, at: ParamAt, control: { name: string; value: Setting; min: number; max: number }): Piece {
+export function putOut(
+  piece: Piece,
+  at: ParamAt,
+  control: { name: string; value: Setting; min: number; max: number },
+): Piece {
   return produce(piece, (draft) => {
-    const id = nextId('c', draft.controls.map((c) => c.id));
-    draft.controls.push({ id, name: freeName(draft.controls.map((c) => c.name), tidyName(control.name) || 'control'), value: control.value, default: control.value, min: control.min, max: control.max, curve: 1 });
+    const id = nextId(
+      'c',
+      draft.controls.map((c) => c.id),
+    );
+    draft.controls.push({
+      id,
+      name: freeName(
+        draft.controls.map((c) => c.name),
+        tidyName(control.name) || 'control',
+      ),
+      value: control.value,
+      default: control.value,
+      min: control.min,
+      max: control.max,
+      curve: 1,
+    });
     paramsAt(draft, at)[at.param] = { control: id };
   });
 }
@@ -47,7 +65,8 @@ export function changeControl(piece: Piece, id: string, change: Partial<Omit<Con
     const control = draft.controls.find((c) => c.id === id);
     if (!control) throw new PieceError('edit', 'The control is no longer there.');
     Object.assign(control, change);
-    if (change.name !== undefined) control.name = tidyName(change.name) || piece.controls.find((c) => c.id === id)!.name;
+    if (change.name !== undefined)
+      control.name = tidyName(change.name) || piece.controls.find((c) => c.id === id)!.name;
     if (control.max <= control.min) control.max = control.min + 1e-3;
   });
 }
@@ -70,7 +89,8 @@ export function removeControl(piece: Piece, id: string): Piece {
     for (const look of draft.looks) delete look.values[id];
     for (const strand of draft.strands) {
       for (const step of strand.steps) {
-        for (const [param, value] of Object.entries(step.params)) if (isControlRef(value) && value.control === id) step.params[param] = controlled(control, value);
+        for (const [param, value] of Object.entries(step.params))
+          if (isControlRef(value) && value.control === id) step.params[param] = controlled(control, value);
         delete step.overrides?.[id];
       }
     }
@@ -78,15 +98,27 @@ export function removeControl(piece: Piece, id: string): Piece {
 }
 
 /** Slider position 0..1 of a value, and back: the response is a power, fine at the start and fast at the end above 1. */
-export const positionOf = ({ min, max, curve }: Control, value: number): number => Math.min(1, Math.max(0, (value - min) / (max - min))) ** (1 / curve);
-export const valueAt = ({ min, max, curve }: Control, position: number): number => min + (max - min) * position ** curve;
+export const positionOf = ({ min, max, curve }: Control, value: number): number =>
+  Math.min(1, Math.max(0, (value - min) / (max - min))) ** (1 / curve);
+export const valueAt = ({ min, max, curve }: Control, position: number): number =>
+  min + (max - min) * position ** curve;
 
 const valuesOf = (piece: Piece): Look['values'] => Object.fromEntries(piece.controls.map((c) => [c.id, c.value]));
 
 /** Stores the controls as they stand as a look. */
 export function storeLook(piece: Piece, name: string): Piece {
   return produce(piece, (draft) => {
-    draft.looks.push({ id: nextId('l', draft.looks.map((l) => l.id)), name: freeName(draft.looks.map((l) => l.name), tidyName(name) || 'look'), values: valuesOf(piece) });
+    draft.looks.push({
+      id: nextId(
+        'l',
+        draft.looks.map((l) => l.id),
+      ),
+      name: freeName(
+        draft.looks.map((l) => l.name),
+        tidyName(name) || 'look',
+      ),
+      values: valuesOf(piece),
+    });
   });
 }
 
@@ -100,14 +132,23 @@ export function changeLook(piece: Piece, id: string, change: { name?: string; st
   });
 }
 
-export const removeLook = (piece: Piece, id: string): Piece => ({ ...piece, looks: piece.looks.filter((l) => l.id !== id) });
+export const removeLook = (piece: Piece, id: string): Piece => ({
+  ...piece,
+  looks: piece.looks.filter((l) => l.id !== id),
+});
 
 /** Sets all controls that the values name. */
 export function withSettings(piece: Piece, values: Record<string, Setting>): Piece {
-  return { ...piece, controls: piece.controls.map((c) => (Object.hasOwn(values, c.id) && typeof values[c.id] === typeof c.value ? { ...c, value: values[c.id]! } : c)) };
+  return {
+    ...piece,
+    controls: piece.controls.map((c) =>
+      Object.hasOwn(values, c.id) && typeof values[c.id] === typeof c.value ? { ...c, value: values[c.id]! } : c,
+    ),
+  };
 }
 
-export const recallLook = (piece: Piece, id: string): Piece => withSettings(piece, piece.looks.find((l) => l.id === id)?.values ?? {});
+export const recallLook = (piece: Piece, id: string): Piece =>
+  withSettings(piece, piece.looks.find((l) => l.id === id)?.values ?? {});
 
 function mixColours(a: string, b: string, t: number): string {
   const [from, to] = [linearOf(a), linearOf(b)];
@@ -139,7 +180,20 @@ export function vary(piece: Piece, seed: number, amount: number): Piece {
       const position = positionOf(c, c.value);
       return [c.id, valueAt(c, position + (draws[0]! - position) * amount)];
     }
-    return [c.id, mixColours(c.value, `#${draws.map((d) => Math.floor(d * 256).toString(16).padStart(2, '0')).join('')}`, amount)];
+    return [
+      c.id,
+      mixColours(
+        c.value,
+        `#${draws
+          .map((d) =>
+            Math.floor(d * 256)
+              .toString(16)
+              .padStart(2, '0'),
+          )
+          .join('')}`,
+        amount,
+      ),
+    ];
   });
   return withSettings(piece, Object.fromEntries(values));
 }
@@ -151,7 +205,13 @@ export function withOverrides(piece: Piece, strand: string, step: string): Piece
 }
 
 /** Gives a place a setting of its own for a control, or takes it back. */
-export function setOverride(piece: Piece, strand: string, step: string, control: string, value: Setting | undefined): Piece {
+export function setOverride(
+  piece: Piece,
+  strand: string,
+  step: string,
+  control: string,
+  value: Setting | undefined,
+): Piece {
   return produce(piece, (draft) => {
     const target = draft.strands.find((s) => s.id === strand)?.steps.find((s) => s.id === step);
     if (!target) throw new PieceError('edit', 'The step is no longer there.');

@@ -2,7 +2,19 @@ import { produce, type Draft } from 'immer';
 import { PieceError } from './errors';
 import { freeName, nextId } from './ids';
 import { LIMITS } from './limits';
-import { FORMAT, isLink, VERSION, type Asset, type Kind, type Loop, type Picture, type Piece, type Step, type Strand, type Value } from './types';
+import {
+  FORMAT,
+  isLink,
+  VERSION,
+  type Asset,
+  type Kind,
+  type Loop,
+  type Picture,
+  type Piece,
+  type Step,
+  type Strand,
+  type Value,
+} from './types';
 
 /**
  * Every change of a piece: pure functions that give a new piece and share what stayed the
@@ -25,7 +37,11 @@ export function blankPiece(name = 'Untitled'): Piece {
   };
 }
 
-const stepId = (strand: Draft<Strand> | Strand) => nextId('t', strand.steps.map((s) => s.id));
+const stepId = (strand: Draft<Strand> | Strand) =>
+  nextId(
+    't',
+    strand.steps.map((s) => s.id),
+  );
 
 function strandIn(piece: Draft<Piece>, id: string): Draft<Strand> {
   const strand = piece.strands.find((s) => s.id === id);
@@ -39,20 +55,37 @@ function stepIn(piece: Draft<Piece>, strand: string, step: string): Draft<Step> 
   return found;
 }
 
-export const rename = (piece: Piece, name: string): Piece => ({ ...piece, name: name.trim().slice(0, LIMITS.nameLength) || piece.name });
+export const rename = (piece: Piece, name: string): Piece => ({
+  ...piece,
+  name: name.trim().slice(0, LIMITS.nameLength) || piece.name,
+});
 
-export const setPicture = (piece: Piece, change: Partial<Picture>): Piece => ({ ...piece, picture: { ...piece.picture, ...change } });
+export const setPicture = (piece: Piece, change: Partial<Picture>): Piece => ({
+  ...piece,
+  picture: { ...piece.picture, ...change },
+});
 
-export const setLoop = (piece: Piece, change: Partial<Loop>): Piece => ({ ...piece, loop: { ...piece.loop, ...change } });
+export const setLoop = (piece: Piece, change: Partial<Loop>): Piece => ({
+  ...piece,
+  loop: { ...piece.loop, ...change },
+});
 
 /** A name that no other strand has: "swell", "swell 2", ... */
-export const freeStrandName = (piece: Piece, wanted: string) => freeName(piece.strands.map((s) => s.name), wanted);
+export const freeStrandName = (piece: Piece, wanted: string) =>
+  freeName(
+    piece.strands.map((s) => s.name),
+    wanted,
+  );
 
 /** Adds a strand that begins with a source, after the others of its kind. */
 export function addStrand(piece: Piece, kind: Kind, name: string, op: string, params: Step['params'] = {}): Piece {
-  if (piece.strands.length >= LIMITS.strands) throw new PieceError('edit', `A piece holds at most ${LIMITS.strands} strands.`);
+  if (piece.strands.length >= LIMITS.strands)
+    throw new PieceError('edit', `A piece holds at most ${LIMITS.strands} strands.`);
   return produce(piece, (draft) => {
-    const id = nextId('s', draft.strands.map((s) => s.id));
+    const id = nextId(
+      's',
+      draft.strands.map((s) => s.id),
+    );
     draft.strands.push({ id, kind, name: freeStrandName(piece, name), steps: [{ id: 't1', op, params }] });
   });
 }
@@ -81,7 +114,10 @@ export function duplicateStrand(piece: Piece, id: string): Piece {
   return produce(piece, (draft) => {
     const strand = strandIn(draft, id);
     const copy = structuredClone(piece.strands.find((s) => s.id === id)!);
-    copy.id = nextId('s', draft.strands.map((s) => s.id));
+    copy.id = nextId(
+      's',
+      draft.strands.map((s) => s.id),
+    );
     copy.name = freeStrandName(piece, strand.name);
     draft.strands.splice(draft.strands.indexOf(strand) + 1, 0, copy);
   });
@@ -158,7 +194,10 @@ export function setParam(piece: Piece, strand: string, step: string, param: stri
   });
 }
 
-function forEachLink(draft: Draft<Piece>, work: (link: { link: string; step?: string }, drop: () => void) => void): void {
+function forEachLink(
+  draft: Draft<Piece>,
+  work: (link: { link: string; step?: string }, drop: () => void) => void,
+): void {
   for (const strand of draft.strands) {
     for (const step of strand.steps) {
       for (const [param, value] of Object.entries(step.params)) {

@@ -2,7 +2,8 @@
 export class PieceError extends Error {
   override readonly name = 'PieceError';
   constructor(
-    readonly code: 'too-large' | 'not-json' | 'not-a-piece' | 'newer' | 'wrong-value' | 'no-such-strand' | 'cycle' | 'edit',
+    readonly code:
+      'too-large' | 'not-json' | 'not-a-piece' | 'newer' | 'wrong-value' | 'no-such-strand' | 'cycle' | 'edit',
     sentence: string,
   ) {
     super(sentence);

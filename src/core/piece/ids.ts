@@ -1,6 +1,9 @@
 /** The next id of a kind: one more than the largest number in use. */
 export function nextId(prefix: string, taken: string[]): string {
-  const numbers = taken.filter((id) => id.startsWith(prefix)).map((id) => Number(id.slice(prefix.length))).filter(Number.isInteger);
+  const numbers = taken
+    .filter((id) => id.startsWith(prefix))
+    .map((id) => Number(id.slice(prefix.length)))
+    .filter(Number.isInteger);
   return `${prefix}${Math.max(0, ...numbers) + 1}`;
 }
 

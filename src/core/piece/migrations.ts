@@ -10,7 +10,11 @@ const MIGRATIONS: Record<number, (piece: Raw) => Raw> = {
     const loop = piece.loop as { seconds?: number; rate?: number } | undefined;
     const rate = loop?.rate ?? 30;
     return {
-      controls: [], looks: [], bundles: [], assets: [], note: '',
+      controls: [],
+      looks: [],
+      bundles: [],
+      assets: [],
+      note: '',
       ...piece,
       loop: { frames: Math.max(2, Math.round((loop?.seconds ?? 8) * rate)), rate, play: 'loop' },
       version: 1,
@@ -23,16 +27,24 @@ const MIGRATIONS: Record<number, (piece: Raw) => Raw> = {
 const isRecord = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** Changes the records of a list; what is neither is left as it is for the schema to refuse. */
-const eachRecord = (list: unknown, change: (item: Raw) => Raw): unknown => (Array.isArray(list) ? list.map((item: unknown) => (isRecord(item) ? change(item) : item)) : list);
+const eachRecord = (list: unknown, change: (item: Raw) => Raw): unknown =>
+  Array.isArray(list) ? list.map((item: unknown) => (isRecord(item) ? change(item) : item)) : list;
 
 const eachStep = (strands: unknown, change: (step: Raw) => Raw): unknown =>
-  eachRecord(strands, (strand) => ('steps' in strand ? { ...strand, steps: eachRecord(strand.steps, change) } : strand));
+  eachRecord(strands, (strand) =>
+    'steps' in strand ? { ...strand, steps: eachRecord(strand.steps, change) } : strand,
+  );
 
 const WRITTEN = new Set(['text', 'gives', 'working']);
 
 function withOwnSliders(step: Raw): Raw {
   if (step.op !== 'field.code' || !isRecord(step.params)) return step;
-  return { ...step, params: Object.fromEntries(Object.entries(step.params).map(([id, value]) => [WRITTEN.has(id) ? id : `slider-${id}`, value])) };
+  return {
+    ...step,
+    params: Object.fromEntries(
+      Object.entries(step.params).map(([id, value]) => [WRITTEN.has(id) ? id : `slider-${id}`, value]),
+    ),
+  };
 }
 
 /**
@@ -41,9 +53,13 @@ function withOwnSliders(step: Raw): Raw {
  */
 export function migrate(piece: Raw): Raw {
   const { version } = piece;
-  if (typeof version !== 'number' || !Number.isInteger(version) || version < 0) throw new PieceError('not-a-piece', 'This file does not say which version of a piece it holds.');
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 0)
+    throw new PieceError('not-a-piece', 'This file does not say which version of a piece it holds.');
   if (version > VERSION) {
-    throw new PieceError('newer', `This piece was made with a newer Calm Lattice (piece version ${version}; this one reads up to ${VERSION}). Open it there, or update this one.`);
+    throw new PieceError(
+      'newer',
+      `This piece was made with a newer Calm Lattice (piece version ${version}; this one reads up to ${VERSION}). Open it there, or update this one.`,
+    );
   }
   let current = piece;
   for (let v = version; v < VERSION; v++) current = MIGRATIONS[v]!(current);

@@ -3,12 +3,27 @@ import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { stepConcerned } from './concerned';
 import { acceptPiece, checkSize, readPiece, writePiece } from '../formats/piece-file';
-import { addStep, addStrand, blankPiece, duplicateStrand, moveStep, removeStep, removeStrand, renameStrand, replaceOp, setParam, toggleStep } from './edit';
+import {
+  addStep,
+  addStrand,
+  blankPiece,
+  duplicateStrand,
+  moveStep,
+  removeStep,
+  removeStrand,
+  renameStrand,
+  replaceOp,
+  setParam,
+  toggleStep,
+} from './edit';
 import { PieceError } from './errors';
 import type { Piece } from './types';
 
 const veil = STARTERS[0]!.piece;
-const raw = () => JSON.parse(writePiece(veil)) as Record<string, never> & { strands: { id: string; steps: { op: string; params: Record<string, unknown> }[] }[] };
+const raw = () =>
+  JSON.parse(writePiece(veil)) as Record<string, never> & {
+    strands: { id: string; steps: { op: string; params: Record<string, unknown> }[] }[];
+  };
 
 describe('reading a piece file', () => {
   it('gives back the same bytes for every starter', () => {
@@ -16,20 +31,49 @@ describe('reading a piece file', () => {
   });
 
   it('moves the sliders of version 1 into a space of their own', () => {
-    const params = { text: 'const float size = 2.0;\nreturn v.x * size;', gives: 'number', size: 3, working: 'return v.x;' };
-    const old = { ...veil, version: 1, strands: [{ id: 's1', kind: 'field', name: 'a', steps: [{ id: 't1', op: 'field.code', params }, { id: 't2', op: 'field.gain', params: { by: 2 } }] }] };
+    const params = {
+      text: 'const float size = 2.0;\nreturn v.x * size;',
+      gives: 'number',
+      size: 3,
+      working: 'return v.x;',
+    };
+    const old = {
+      ...veil,
+      version: 1,
+      strands: [
+        {
+          id: 's1',
+          kind: 'field',
+          name: 'a',
+          steps: [
+            { id: 't1', op: 'field.code', params },
+            { id: 't2', op: 'field.gain', params: { by: 2 } },
+          ],
+        },
+      ],
+    };
     const [code, gain] = acceptPiece(JSON.parse(JSON.stringify(old))).strands[0]!.steps;
     expect(code!.params).toEqual({ text: params.text, gives: 'number', working: params.working, 'slider-size': 3 });
     expect(gain!.params).toEqual({ by: 2 });
   });
 
   it.each(['__proto__', 'constructor', 'toString'])('an id that every object inherits is refused: %s', (id) => {
-    const text = JSON.stringify({ ...veil, looks: [] }).replace('"controls":[', `"controls":[{"id":"${id}","name":"a","value":1,"default":1,"min":0,"max":1,"curve":1}${veil.controls.length > 0 ? ',' : ''}`);
+    const text = JSON.stringify({ ...veil, looks: [] }).replace(
+      '"controls":[',
+      `"controls":[{"id":"${id}","name":"a","value":1,"default":1,"min":0,"max":1,"curve":1}${veil.controls.length > 0 ? ',' : ''}`,
+    );
     expect(() => readPiece(text)).toThrow(/cannot be called that/);
   });
 
   it('brings an invented version 0 forward', () => {
-    const old = { format: 'calm-lattice', version: 0, name: 'Old tide', picture: veil.picture, loop: { seconds: 5, rate: 24 }, strands: [] };
+    const old = {
+      format: 'calm-lattice',
+      version: 0,
+      name: 'Old tide',
+      picture: veil.picture,
+      loop: { seconds: 5, rate: 24 },
+      strands: [],
+    };
     const piece = acceptPiece(old);
     expect(piece.version).toBe(2);
     expect(piece.loop).toEqual({ frames: 120, rate: 24, play: 'loop' });
@@ -43,20 +87,60 @@ describe('reading a piece file', () => {
     ['other JSON', '{"a": 1}', 'not-a-piece', /not a piece/],
     ['null', 'null', 'not-a-piece', /not a piece/],
     ['no version', '{"format": "calm-lattice"}', 'not-a-piece', /which version/],
-    ['a newer version', () => JSON.stringify({ ...raw(), version: 7 }), 'newer', /newer Calm Lattice \(piece version 7/],
-    ['a number that is a string', () => writePiece(veil).replace('"frames": 240', '"frames": "240"'), 'wrong-value', /The loop frames is not right: .*must be a number/],
-    ['a parameter of 1e308', () => writePiece(veil).replace('"turns": 2', '"turns": 1e308'), 'wrong-value', /"breath".*"signal\.cycle".*turns.*(less than or equal|safe number)/],
-    ['1e999, which JSON reads as infinity', () => writePiece(veil).replace('"turns": 2', '"turns": 1e999'), 'wrong-value', /turns.*(infinity|less than)/i],
+    [
+      'a newer version',
+      () => JSON.stringify({ ...raw(), version: 7 }),
+      'newer',
+      /newer Calm Lattice \(piece version 7/,
+    ],
+    [
+      'a number that is a string',
+      () => writePiece(veil).replace('"frames": 240', '"frames": "240"'),
+      'wrong-value',
+      /The loop frames is not right: .*must be a number/,
+    ],
+    [
+      'a parameter of 1e308',
+      () => writePiece(veil).replace('"turns": 2', '"turns": 1e308'),
+      'wrong-value',
+      /"breath".*"signal\.cycle".*turns.*(less than or equal|safe number)/,
+    ],
+    [
+      '1e999, which JSON reads as infinity',
+      () => writePiece(veil).replace('"turns": 2', '"turns": 1e999'),
+      'wrong-value',
+      /turns.*(infinity|less than)/i,
+    ],
     ['a colour that is none', () => writePiece(veil).replace('#143038', 'red'), 'wrong-value', /background.*#20a0c0/],
     ['no strands', () => JSON.stringify({ ...raw(), strands: undefined }), 'wrong-value', /strand.*required/],
-    ['a link to nowhere', () => writePiece(veil).replaceAll('"link": "breath"', '"link": "gone"'), 'no-such-strand', /In the strand "sea".*strand "gone", which is not in the file/],
-    ['a link to a step that is not there', () => writePiece(veil).replaceAll('"link": "breath"', '"link": "breath", "step": "t9"'), 'no-such-strand', /step "t9" of "breath"/],
-    ['a cycle', () => {
-      const piece = raw();
-      piece.strands.find((s) => s.id === 'swell')!.steps[2]!.params.low = { link: 'crest' };
-      return JSON.stringify(piece);
-    }, 'cycle', /"swell" takes from "crest" takes from "swell"/],
-    ['two strands of one id', () => JSON.stringify({ ...raw(), strands: [...raw().strands, raw().strands[0]] }), 'wrong-value', /duplicate/],
+    [
+      'a link to nowhere',
+      () => writePiece(veil).replaceAll('"link": "breath"', '"link": "gone"'),
+      'no-such-strand',
+      /In the strand "sea".*strand "gone", which is not in the file/,
+    ],
+    [
+      'a link to a step that is not there',
+      () => writePiece(veil).replaceAll('"link": "breath"', '"link": "breath", "step": "t9"'),
+      'no-such-strand',
+      /step "t9" of "breath"/,
+    ],
+    [
+      'a cycle',
+      () => {
+        const piece = raw();
+        piece.strands.find((s) => s.id === 'swell')!.steps[2]!.params.low = { link: 'crest' };
+        return JSON.stringify(piece);
+      },
+      'cycle',
+      /"swell" takes from "crest" takes from "swell"/,
+    ],
+    [
+      'two strands of one id',
+      () => JSON.stringify({ ...raw(), strands: [...raw().strands, raw().strands[0]] }),
+      'wrong-value',
+      /duplicate/,
+    ],
   ];
   it.each(broken)('refuses %s with its own message', (_, text, code, sentence) => {
     try {
@@ -76,7 +160,9 @@ describe('reading a piece file', () => {
 
   it('keeps a step that is not known here', () => {
     const piece = raw();
-    piece.strands.find((s) => s.id === 'tint')!.steps.push({ op: 'field.from-tomorrow', id: 't9', params: { amount: 3, mode: 'soft' } } as never);
+    piece.strands
+      .find((s) => s.id === 'tint')!
+      .steps.push({ op: 'field.from-tomorrow', id: 't9', params: { amount: 3, mode: 'soft' } } as never);
     expect(writePiece(acceptPiece(piece))).toContain('field.from-tomorrow');
   });
 
@@ -88,13 +174,17 @@ describe('reading a piece file', () => {
     );
     const junk = fc.oneof(fc.jsonValue(), fc.constantFrom({ link: 'swell' }, [1, 2], 'x'));
     fc.assert(
-      fc.property(fc.constantFrom('picture', 'loop', 'strands', 'controls', 'name', 'assets', 'bundles'), junk, (key, value) => {
-        try {
-          acceptPiece({ ...raw(), [key]: value });
-        } catch (error) {
-          expect(error).toBeInstanceOf(PieceError);
-        }
-      }),
+      fc.property(
+        fc.constantFrom('picture', 'loop', 'strands', 'controls', 'name', 'assets', 'bundles'),
+        junk,
+        (key, value) => {
+          try {
+            acceptPiece({ ...raw(), [key]: value });
+          } catch (error) {
+            expect(error).toBeInstanceOf(PieceError);
+          }
+        },
+      ),
     );
   });
 });
@@ -116,8 +206,15 @@ describe('edits', () => {
     piece = addStrand(piece, 'field', 'position', 'field.uv');
     piece = addStep(piece, 's1', 1, 'field.remap');
     piece = addStep(piece, 's1', 1, 'field.noise');
-    expect(piece.strands.map((s) => [s.id, s.name])).toEqual([['s1', 'position'], ['s2', 'position 2']]);
-    expect(piece.strands[0]!.steps.map((s) => [s.id, s.op])).toEqual([['t1', 'field.position'], ['t3', 'field.noise'], ['t2', 'field.remap']]);
+    expect(piece.strands.map((s) => [s.id, s.name])).toEqual([
+      ['s1', 'position'],
+      ['s2', 'position 2'],
+    ]);
+    expect(piece.strands[0]!.steps.map((s) => [s.id, s.op])).toEqual([
+      ['t1', 'field.position'],
+      ['t3', 'field.noise'],
+      ['t2', 'field.remap'],
+    ]);
     piece = moveStep(piece, 's1', 't2', 1);
     expect(piece.strands[0]!.steps.map((s) => s.id)).toEqual(['t1', 't2', 't3']);
   });
@@ -126,7 +223,9 @@ describe('edits', () => {
     const without = removeStrand(veil, 'swell');
     expect(JSON.stringify(without)).not.toContain('"swell"');
     const linked = setParam(veil, 'crest', 't1', 'value', { link: 'swell', step: 't2' });
-    expect(removeStep(linked, 'swell', 't2').strands.find((s) => s.id === 'crest')!.steps[0]!.params.value).toEqual({ link: 'swell' });
+    expect(removeStep(linked, 'swell', 't2').strands.find((s) => s.id === 'crest')!.steps[0]!.params.value).toEqual({
+      link: 'swell',
+    });
     expect(() => acceptPiece(JSON.parse(writePiece(without)))).not.toThrow();
   });
 
@@ -135,7 +234,10 @@ describe('edits', () => {
     expect(two.strands[1]).toMatchObject({ name: 'breath 2', steps: veil.strands[0]!.steps });
     expect(renameStrand(two, two.strands[1]!.id, 'breath').strands[1]!.name).toBe('breath 3');
     expect(toggleStep(toggleStep(veil, 'breath', 't2'), 'breath', 't2')).toEqual(veil);
-    expect(replaceOp(veil, 'swell', 't2', 'field.noise', ['scale', 'seed']).strands[1]!.steps[1]!).toMatchObject({ op: 'field.noise', params: { scale: 0.62, seed: 17 } });
+    expect(replaceOp(veil, 'swell', 't2', 'field.noise', ['scale', 'seed']).strands[1]!.steps[1]!).toMatchObject({
+      op: 'field.noise',
+      params: { scale: 0.62, seed: 17 },
+    });
     const gone = removeStep(removeStep(veil, 'breath', 't2'), 'breath', 't1');
     expect(gone.strands.some((s) => s.id === 'breath')).toBe(false);
   });
@@ -147,7 +249,17 @@ describe('edits', () => {
 });
 
 describe('the step that an edit was about', () => {
-  const base = addStep(addStep(addStrand(addStrand(blankPiece(), 'field', 'a', 'field.uv'), 'field', 'b', 'field.uv'), 's2', 1, 'field.noise'), 's2', 2, 'field.gain');
+  const base = addStep(
+    addStep(
+      addStrand(addStrand(blankPiece(), 'field', 'a', 'field.uv'), 'field', 'b', 'field.uv'),
+      's2',
+      1,
+      'field.noise',
+    ),
+    's2',
+    2,
+    'field.gain',
+  );
   it('is the one that changed, came or lost its right neighbour', () => {
     const changed = setParam(base, 's2', 't2', 'scale', 3);
     expect(stepConcerned(base, changed)).toEqual({ strand: 's2', step: 't2' });

@@ -7,17 +7,26 @@ const id = Joi.string()
   .pattern(/^[A-Za-z0-9_-]{1,40}$/)
   // Names that every object inherits would be found where nobody put them.
   .invalid(...Object.getOwnPropertyNames(Object.prototype))
-  .messages({ 'string.pattern.base': '{{#label}} must be made of letters, digits, - and _', 'any.invalid': '{{#label}} cannot be called that' });
+  .messages({
+    'string.pattern.base': '{{#label}} must be made of letters, digits, - and _',
+    'any.invalid': '{{#label}} cannot be called that',
+  });
 const name = Joi.string().trim().min(1).max(LIMITS.nameLength);
 const number = Joi.number().min(-LIMITS.number).max(LIMITS.number);
-const colour = Joi.string().pattern(/^#[0-9a-fA-F]{6}$/).messages({ 'string.pattern.base': '{{#label}} must be a colour like #20a0c0' });
+const colour = Joi.string()
+  .pattern(/^#[0-9a-fA-F]{6}$/)
+  .messages({ 'string.pattern.base': '{{#label}} must be a colour like #20a0c0' });
 
 const link = Joi.object({ link: id.required(), step: id, swizzle: Joi.string().valid('x', 'y', 'z') });
 const control = Joi.object({ control: id.required(), range: Joi.array().ordered(number, number).length(2) });
 const stop = Joi.object({ at: number.min(0).max(1).required(), colour: colour.required() });
 
 const point = Joi.object({ x: number.required(), y: number.required() });
-const key = Joi.object({ at: number.min(0).max(1).required(), value: number.required(), ease: Joi.valid('linear', 'eased', 'held').required() });
+const key = Joi.object({
+  at: number.min(0).max(1).required(),
+  value: number.required(),
+  ease: Joi.valid('linear', 'eased', 'held').required(),
+});
 const setting = Joi.alternatives(number, colour);
 
 const value = Joi.any().custom((v: unknown, helpers) => {
@@ -32,7 +41,10 @@ function schemaFor(v: unknown): Joi.Schema | null {
   if (typeof v === 'number') return number;
   if (typeof v === 'boolean') return Joi.boolean();
   if (typeof v === 'string') return Joi.string().allow('').max(LIMITS.textLength);
-  if (Array.isArray(v)) return typeof v[0] === 'number' ? Joi.array().ordered(number, number, number).length(3) : Joi.array().items(entryOf(v[0])).min(1).max(LIMITS.stops);
+  if (Array.isArray(v))
+    return typeof v[0] === 'number'
+      ? Joi.array().ordered(number, number, number).length(3)
+      : Joi.array().items(entryOf(v[0])).min(1).max(LIMITS.stops);
   if (typeof v !== 'object' || v === null) return null;
   return 'link' in v ? link : 'control' in v ? control : null;
 }
@@ -45,7 +57,10 @@ function entryOf(first: unknown): Joi.Schema {
 
 const step = Joi.object({
   id: id.required(),
-  op: Joi.string().pattern(/^[a-z]+\.[a-z0-9-]+$/).max(60).required(),
+  op: Joi.string()
+    .pattern(/^[a-z]+\.[a-z0-9-]+$/)
+    .max(60)
+    .required(),
   params: Joi.object().pattern(id, value).required(),
   off: Joi.valid(true),
   note: Joi.string().allow('').max(LIMITS.noteLength),
@@ -76,16 +91,50 @@ const schema = Joi.object({
   }).required(),
   // Each strand is checked by itself: see `validateShape`.
   strands: Joi.array().max(LIMITS.strands).unique('id').required(),
-  controls: Joi.array().items(Joi.object({
-    id: id.required(), name: name.required(), value: setting.required(), default: setting.required(),
-    min: number.required(), max: number.required(), curve: number.min(0.05).max(20).required(), locked: Joi.valid(true),
-  })).unique('id').required(),
-  looks: Joi.array().items(Joi.object({ id: id.required(), name: name.required(), values: Joi.object().pattern(id, setting).required() })).unique('id').required(),
-  bundles: Joi.array().items(Joi.object({
-    id: id.required(), name: name.required(), tint: colour.required(),
-    note: Joi.string().allow('').max(LIMITS.noteLength).required(), strands: Joi.array().items(id).required(),
-  })).unique('id').required(),
-  assets: Joi.array().items(Joi.object({ id: id.required(), name: name.required(), type: Joi.string().max(80).required(), data: Joi.string().base64().required() })).unique('id').required(),
+  controls: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        name: name.required(),
+        value: setting.required(),
+        default: setting.required(),
+        min: number.required(),
+        max: number.required(),
+        curve: number.min(0.05).max(20).required(),
+        locked: Joi.valid(true),
+      }),
+    )
+    .unique('id')
+    .required(),
+  looks: Joi.array()
+    .items(
+      Joi.object({ id: id.required(), name: name.required(), values: Joi.object().pattern(id, setting).required() }),
+    )
+    .unique('id')
+    .required(),
+  bundles: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        name: name.required(),
+        tint: colour.required(),
+        note: Joi.string().allow('').max(LIMITS.noteLength).required(),
+        strands: Joi.array().items(id).required(),
+      }),
+    )
+    .unique('id')
+    .required(),
+  assets: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        name: name.required(),
+        type: Joi.string().max(80).required(),
+        data: Joi.string().base64().required(),
+      }),
+    )
+    .unique('id')
+    .required(),
 });
 
 /** Nothing is converted: a number that is a string is a mistake in the file, not a number. */
@@ -121,8 +170,12 @@ function placeName(data: unknown, path: (string | number)[]): string {
   let at: unknown = data;
   for (const key of path) {
     at = (at as Record<string | number, unknown> | undefined)?.[key];
-    const label = typeof at === 'object' && at !== null ? ((at as { name?: unknown }).name ?? (at as { op?: unknown }).op) : undefined;
-    if (typeof key === 'number') words.push(typeof label === 'string' ? `"${label.slice(0, 40)}"` : `number ${key + 1}`);
+    const label =
+      typeof at === 'object' && at !== null
+        ? ((at as { name?: unknown }).name ?? (at as { op?: unknown }).op)
+        : undefined;
+    if (typeof key === 'number')
+      words.push(typeof label === 'string' ? `"${label.slice(0, 40)}"` : `number ${key + 1}`);
     else words.push(key === 'strands' ? 'strand' : key === 'steps' ? 'step' : key === 'params' ? 'value' : key);
   }
   return words.length > 0 ? `The ${words.join(' ')}` : 'The piece';

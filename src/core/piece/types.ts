@@ -129,7 +129,8 @@ export interface Piece {
 }
 
 export const isLink = (v: Value | undefined): v is Link => typeof v === 'object' && !Array.isArray(v) && 'link' in v;
-export const isControlRef = (v: Value | undefined): v is ControlRef => typeof v === 'object' && !Array.isArray(v) && 'control' in v;
+export const isControlRef = (v: Value | undefined): v is ControlRef =>
+  typeof v === 'object' && !Array.isArray(v) && 'control' in v;
 
 const indexes = new WeakMap<object, Map<string, unknown>>();
 

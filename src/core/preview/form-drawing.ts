@@ -71,8 +71,19 @@ function fit(view: Float32Array, width: number, height: number): Fit {
   return { by, x: width / 2 - (by * (low[0]! + high[0]!)) / 2, y: height / 2 + (by * (low[1]! + high[1]!)) / 2 };
 }
 
-function fill(view: Float32Array, corners: [number, number, number], scale: Fit, size: PreviewSize, pixels: Uint8ClampedArray, depth: Float32Array): void {
-  const points = corners.map((c) => [scale.x + scale.by * view[c]!, scale.y - scale.by * view[c + 1]!, view[c + 2]!]) as [number[], number[], number[]];
+function fill(
+  view: Float32Array,
+  corners: [number, number, number],
+  scale: Fit,
+  size: PreviewSize,
+  pixels: Uint8ClampedArray,
+  depth: Float32Array,
+): void {
+  const points = corners.map((c) => [
+    scale.x + scale.by * view[c]!,
+    scale.y - scale.by * view[c + 1]!,
+    view[c + 2]!,
+  ]) as [number[], number[], number[]];
   const [a, b, c] = points;
   const area = (b[0]! - a[0]!) * (c[1]! - a[1]!) - (b[1]! - a[1]!) * (c[0]! - a[0]!);
   if (!area) return;

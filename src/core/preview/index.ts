@@ -16,20 +16,48 @@ const PLOT_SAMPLES = 97;
 /** Copies that a small drawing shows; more of them are drawn as their first ones. */
 const DRAWN_COPIES = 400;
 /** Draws every step of a strand on the processor. Stages and finishes are drawn by the engine. */
-export async function previewStrand(piece: Piece, strand: Strand, size: PreviewSize, phase: number): Promise<Map<string, Preview>> {
-  return previewSteps(piece, strand, strand.steps.map((s) => s.id), size, phase);
+export async function previewStrand(
+  piece: Piece,
+  strand: Strand,
+  size: PreviewSize,
+  phase: number,
+): Promise<Map<string, Preview>> {
+  return previewSteps(
+    piece,
+    strand,
+    strand.steps.map((s) => s.id),
+    size,
+    phase,
+  );
 }
 
-export async function previewSteps(piece: Piece, strand: Strand, steps: string[], size: PreviewSize, phase: number): Promise<Map<string, Preview>> {
+export async function previewSteps(
+  piece: Piece,
+  strand: Strand,
+  steps: string[],
+  size: PreviewSize,
+  phase: number,
+): Promise<Map<string, Preview>> {
   if (strand.kind === 'stage' || strand.kind === 'finish') return new Map();
   const analysis = analyse(piece);
   if (strand.kind === 'form') return formPreviews(piece, strand, steps, analysis, size, phase);
-  const evaluator = await Evaluator.make(piece, steps.map((step) => ({ strand: strand.id, step })), analysis);
+  const evaluator = await Evaluator.make(
+    piece,
+    steps.map((step) => ({ strand: strand.id, step })),
+    analysis,
+  );
   return new Map(steps.map((step, index) => [step, one(strand, step, analysis, evaluator, index, size, phase)]));
 }
 
 /** Each step of a form as it stands after it, topology and movement alike. */
-async function formPreviews(piece: Piece, strand: Strand, steps: string[], analysis: Analysis, size: PreviewSize, phase: number): Promise<Map<string, Preview>> {
+async function formPreviews(
+  piece: Piece,
+  strand: Strand,
+  steps: string[],
+  analysis: Analysis,
+  size: PreviewSize,
+  phase: number,
+): Promise<Map<string, Preview>> {
   const out = new Map<string, Preview>();
   for (const step of steps) {
     const index = strand.steps.findIndex((s) => s.id === step);
@@ -40,7 +68,8 @@ async function formPreviews(piece: Piece, strand: Strand, steps: string[], analy
     }
     try {
       const mesh = await bake(piece, strand, index, analysis);
-      const stands = mesh && (await standing(piece, strand, mesh, phase, { step, analysis, most: DRAWN_COPIES, still: true }));
+      const stands =
+        mesh && (await standing(piece, strand, mesh, phase, { step, analysis, most: DRAWN_COPIES, still: true }));
       out.set(step, stands ? formDrawing(stands.skin, stands.positions, size) : { kind: 'none', why: 'no mesh' });
     } catch (error) {
       if (!(error instanceof MeshError)) throw error;
@@ -50,7 +79,15 @@ async function formPreviews(piece: Piece, strand: Strand, steps: string[], analy
   return out;
 }
 
-function one(strand: Strand, step: string, analysis: Analysis, evaluator: Evaluator, index: number, size: PreviewSize, phase: number): Preview {
+function one(
+  strand: Strand,
+  step: string,
+  analysis: Analysis,
+  evaluator: Evaluator,
+  index: number,
+  size: PreviewSize,
+  phase: number,
+): Preview {
   const row = analysis.types.get(strand.id)?.find((r) => r.step.id === step);
   if (!row?.definition) return { kind: 'none', why: 'not known here' };
   if (!row.gives) return { kind: 'none', why: 'no source' };

@@ -21,10 +21,23 @@ export function lookPiece(piece: Piece, target: Target, on: LookOn): Piece | nul
   const shows = { id: 't2', op: 'finish.look', params: { as: gives === 'float' ? 'numbers' : 'colours' } };
   const stage = piece.strands.find((s) => s.kind === 'stage');
   if (on === 'frame' || !stage) {
-    return { ...piece, strands: [...others(piece), { id: FINISH, kind: 'finish', name: FINISH, steps: [{ id: 't1', op: 'finish.paint', params: { colour: link } }, shows] }] };
+    return {
+      ...piece,
+      strands: [
+        ...others(piece),
+        {
+          id: FINISH,
+          kind: 'finish',
+          name: FINISH,
+          steps: [{ id: 't1', op: 'finish.paint', params: { colour: link } }, shows],
+        },
+      ],
+    };
   }
   const surface: Strand = {
-    id: SURFACE, kind: 'surface', name: SURFACE,
+    id: SURFACE,
+    kind: 'surface',
+    name: SURFACE,
     steps: [
       { id: 't1', op: 'surface.lit', params: { colour: '#000000' } },
       { id: 't2', op: 'surface.glow', params: { colour: link, strength: 1 } },
@@ -34,13 +47,28 @@ export function lookPiece(piece: Piece, target: Target, on: LookOn): Piece | nul
   const bare: Strand = {
     ...stage,
     steps: [
-      ...stage.steps.filter((s) => ['stage.camera', 'stage.place', 'stage.floor'].includes(s.op)).map((s) => (s.op === 'stage.camera' ? s : { ...s, params: { ...without(s.params, 'overlay'), surface: { link: SURFACE } } })),
+      ...stage.steps
+        .filter((s) => ['stage.camera', 'stage.place', 'stage.floor'].includes(s.op))
+        .map((s) =>
+          s.op === 'stage.camera'
+            ? s
+            : { ...s, params: { ...without(s.params, 'overlay'), surface: { link: SURFACE } } },
+        ),
       { id: 'look-open', op: 'stage.background', params: { style: 'transparent' } },
     ],
   };
   return {
     ...piece,
-    strands: [...others(piece).map((s) => (s.id === stage.id ? bare : s)), surface, { id: FINISH, kind: 'finish', name: FINISH, steps: [{ id: 't1', op: 'finish.shoot', params: { stage: { link: stage.id } } }, shows] }],
+    strands: [
+      ...others(piece).map((s) => (s.id === stage.id ? bare : s)),
+      surface,
+      {
+        id: FINISH,
+        kind: 'finish',
+        name: FINISH,
+        steps: [{ id: 't1', op: 'finish.shoot', params: { stage: { link: stage.id } } }, shows],
+      },
+    ],
   };
 }
 
@@ -74,7 +102,8 @@ export function histogramOf(values: ArrayLike<number>, count = 40): Histogram | 
   const bins = Array<number>(count).fill(0);
   for (let i = 0; i < values.length; i++) {
     const v = values[i]!;
-    if (Number.isFinite(v)) bins[high > low ? Math.min(count - 1, Math.floor(((v - low) / (high - low)) * count)) : count >> 1]!++;
+    if (Number.isFinite(v))
+      bins[high > low ? Math.min(count - 1, Math.floor(((v - low) / (high - low)) * count)) : count >> 1]!++;
   }
   const most = Math.max(...bins);
   return { low, high, bins: bins.map((b) => b / most), broken };

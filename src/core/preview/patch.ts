@@ -11,7 +11,15 @@ const REACH = 2;
 export function patchPlace(u: number, v: number, aspect: number, phase: number): PlaceValues {
   const [x, y] = [(2 * u - 1) * aspect, 2 * v - 1];
   const rest = [x * REACH, y * REACH, 0];
-  return { rest, world: rest, uv: [u, v], screen: [u, v], normal: [x, y, Math.sqrt(Math.max(0, 1 - x * x - y * y))], view: [0, 0, 1], phase };
+  return {
+    rest,
+    world: rest,
+    uv: [u, v],
+    screen: [u, v],
+    normal: [x, y, Math.sqrt(Math.max(0, 1 - x * x - y * y))],
+    view: [0, 0, 1],
+    phase,
+  };
 }
 
 /** Places of a patch, row by row from the upper left. */
@@ -45,7 +53,12 @@ export function fieldPatch(evaluator: Evaluator, index: number, size: PreviewSiz
   for (let i = 0; i < size.width * size.height; i++) {
     const at = i * width;
     const parts = [0, 1, 2].map((k) => (k < width ? values[at + k]! : 0));
-    const colour = width === 1 ? grey(low < 0 ? 0.5 + 0.5 * parts[0]! : parts[0]!) : low < 0 ? parts.map((v) => muted((v - low) / (high - low))) : parts.map(toByte);
+    const colour =
+      width === 1
+        ? grey(low < 0 ? 0.5 + 0.5 * parts[0]! : parts[0]!)
+        : low < 0
+          ? parts.map((v) => muted((v - low) / (high - low)))
+          : parts.map(toByte);
     pixels.set([...colour, 255], 4 * i);
   }
   return { kind: 'picture', ...size, pixels, low, high };

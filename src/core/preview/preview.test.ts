@@ -10,9 +10,21 @@ const size = { width: 24, height: 12 };
 it('draws every step of every strand that the processor can draw', async () => {
   for (const { piece } of STARTERS) {
     for (const strand of piece.strands) {
-      const drawn = await previewSteps(piece, strand, strand.steps.map((s) => s.id), size, 0.3);
+      const drawn = await previewSteps(
+        piece,
+        strand,
+        strand.steps.map((s) => s.id),
+        size,
+        0.3,
+      );
       if (strand.kind === 'stage' || strand.kind === 'finish') expect(drawn.size).toBe(0);
-      else for (const [step, p] of drawn) expect([strand.name, step, p.kind]).toEqual([strand.name, step, strand.kind === 'signal' ? 'plot' : 'picture']);
+      else
+        for (const [step, p] of drawn)
+          expect([strand.name, step, p.kind]).toEqual([
+            strand.name,
+            step,
+            strand.kind === 'signal' ? 'plot' : 'picture',
+          ]);
     }
   }
 });

@@ -9,7 +9,11 @@ import { formDrawing } from './form-drawing';
 import { patchPlaces } from './patch';
 import { GROUND, lightOf } from './shade';
 
-const offset = (name: string) => PLACE_FIELDS.slice(0, PLACE_FIELDS.findIndex((f) => f.name === name)).reduce((sum, f) => sum + f.size, 0);
+const offset = (name: string) =>
+  PLACE_FIELDS.slice(
+    0,
+    PLACE_FIELDS.findIndex((f) => f.name === name),
+  ).reduce((sum, f) => sum + f.size, 0);
 
 describe('places', () => {
   it('hold what is given, and a lone upward point otherwise', () => {
@@ -24,15 +28,21 @@ describe('places', () => {
     const rows = samplePlaces(5, true);
     const before = rows.slice();
     setPhase(rows, 0.75, PICTURED_SIZE);
-    rows.forEach((v, i) => expect(v).toBe([offset('phase'), offset('hallPhase')].includes(i % PICTURED_SIZE) ? 0.75 : before[i]));
+    rows.forEach((v, i) =>
+      expect(v).toBe([offset('phase'), offset('hallPhase')].includes(i % PICTURED_SIZE) ? 0.75 : before[i]),
+    );
   });
 
   it('are spread evenly over the square and around the ball', () => {
     const rows = samplePlaces(400);
-    const mean = (at: number) => Array.from({ length: 400 }, (_, i) => rows[i * PLACE_SIZE + at]!).reduce((a, b) => a + b) / 400;
+    const mean = (at: number) =>
+      Array.from({ length: 400 }, (_, i) => rows[i * PLACE_SIZE + at]!).reduce((a, b) => a + b) / 400;
     for (const k of [0, 1]) expect(mean(offset('uv') + k)).toBeCloseTo(0.5, 1);
     for (const k of [0, 1, 2]) expect(Math.abs(mean(offset('normal') + k))).toBeLessThan(0.06);
-    for (let i = 0; i < 400; i++) expect(Math.hypot(...rows.subarray(i * PLACE_SIZE + offset('normal'), i * PLACE_SIZE + offset('normal') + 3))).toBeCloseTo(1, 5);
+    for (let i = 0; i < 400; i++)
+      expect(
+        Math.hypot(...rows.subarray(i * PLACE_SIZE + offset('normal'), i * PLACE_SIZE + offset('normal') + 3)),
+      ).toBeCloseTo(1, 5);
   });
 
   it('of a patch run from the upper left, with round normals', () => {
@@ -46,7 +56,16 @@ describe('places', () => {
 });
 
 describe('light', () => {
-  const surface = (colour: number, roughness: number, glow: number) => [colour, colour, colour, roughness, 0, glow, glow, glow];
+  const surface = (colour: number, roughness: number, glow: number) => [
+    colour,
+    colour,
+    colour,
+    roughness,
+    0,
+    glow,
+    glow,
+    glow,
+  ];
 
   it('falls on what faces the sun, and glow needs none', () => {
     const bright = lightOf(surface(0.5, 1, 0), 0, [-0.48, 0.62, 0.62])[0];
@@ -63,11 +82,17 @@ describe('light', () => {
 
 describe('drawings of forms', () => {
   const size = { width: 60, height: 30 };
-  const box = skinOf(CATALOGUE.find((d) => d.op === 'form.grid')!.bake!({ columns: 4, rows: 4, width: 2, depth: 2, lies: 'floor' }, NO_BAKING));
+  const box = skinOf(
+    CATALOGUE.find((d) => d.op === 'form.grid')!.bake!(
+      { columns: 4, rows: 4, width: 2, depth: 2, lies: 'floor' },
+      NO_BAKING,
+    ),
+  );
   const covered = (mesh: Skin, positions: Float32Array) => {
     const drawn = formDrawing(mesh, positions, size);
     if (drawn.kind !== 'picture') throw new Error('no picture');
-    return Array.from({ length: size.width * size.height }, (_, i) => drawn.pixels[4 * i] !== GROUND[0]).filter(Boolean).length;
+    return Array.from({ length: size.width * size.height }, (_, i) => drawn.pixels[4 * i] !== GROUND[0]).filter(Boolean)
+      .length;
   };
 
   it('fill the cell without leaving it', () => {

@@ -22,12 +22,21 @@ export function lightOf(surface: ArrayLike<number>, at: number, normal: readonly
   const fill = 0.22 + 0.16 * normal[1]!;
   return [0, 1, 2].map((c) => {
     const colour = surface[at + c]!;
-    return colour * (1 - 0.6 * metal) * (sun * 0.95 + fill) + shine * (metal * colour + (1 - metal) * 0.25) + surface[at + 5 + c]!;
+    return (
+      colour * (1 - 0.6 * metal) * (sun * 0.95 + fill) +
+      shine * (metal * colour + (1 - metal) * 0.25) +
+      surface[at + 5 + c]!
+    );
   }) as [number, number, number];
 }
 
 /** A surface on a ball. */
-export function surfaceBall(evaluator: Evaluator, index: number, { width, height }: PreviewSize, phase: number): Preview {
+export function surfaceBall(
+  evaluator: Evaluator,
+  index: number,
+  { width, height }: PreviewSize,
+  phase: number,
+): Preview {
   const pixels = new Uint8ClampedArray(width * height * 4);
   const rows: number[] = [];
   const normals: number[][] = [];
@@ -44,7 +53,16 @@ export function surfaceBall(evaluator: Evaluator, index: number, { width, height
     }
   }
   const places = new Float32Array(rows.length * PLACE_SIZE);
-  normals.forEach((n, i) => writePlace(places, i, { rest: n, world: n, normal: n, view: [0, 0, 1], uv: [Math.atan2(n[0]!, n[2]!) / (2 * Math.PI) + 0.5, Math.asin(n[1]!) / Math.PI + 0.5], phase }));
+  normals.forEach((n, i) =>
+    writePlace(places, i, {
+      rest: n,
+      world: n,
+      normal: n,
+      view: [0, 0, 1],
+      uv: [Math.atan2(n[0]!, n[2]!) / (2 * Math.PI) + 0.5, Math.asin(n[1]!) / Math.PI + 0.5],
+      phase,
+    }),
+  );
   const values = evaluator.run(index, places, rows.length);
   const size = evaluator.width(index);
   rows.forEach((pixel, i) => pixels.set(lightOf(values, i * size, normals[i]!).map(toByte), 4 * pixel));

@@ -37,7 +37,15 @@ export interface NumberParam extends ParamBase {
   /** A larger number makes edges of the mesh shorter: those across (along u), along (along v), all; or it halves them. */
   finer?: 'across' | 'along' | 'all' | 'halves';
   /** The same number said another way, as an angle for a focal length. */
-  twin?: { name: string; about: string; unit: string; min: number; max: number; of: (value: number) => number; back: (twin: number) => number };
+  twin?: {
+    name: string;
+    about: string;
+    unit: string;
+    min: number;
+    max: number;
+    of: (value: number) => number;
+    back: (twin: number) => number;
+  };
 }
 
 export interface VectorParam extends ParamBase {
@@ -122,7 +130,18 @@ export interface StrandParam extends ParamBase {
 
 export type Aside = 'delay' | 'tint' | 'dot';
 
-export type Param = NumberParam | VectorParam | ColourParam | ChoiceParam | RampParam | CurveParam | KeysParam | PictureParam | MeshParam | TextParam | StrandParam;
+export type Param =
+  | NumberParam
+  | VectorParam
+  | ColourParam
+  | ChoiceParam
+  | RampParam
+  | CurveParam
+  | KeysParam
+  | PictureParam
+  | MeshParam
+  | TextParam
+  | StrandParam;
 
 /** Values of a step's parameters at one phase, links and controls worked out. */
 export type PlainParams = Record<string, number | string | Vector>;
@@ -201,7 +220,8 @@ export const kindOf = (definition: StepDefinition) => definition.op.split('.')[0
  * Least and greatest number that ever reaches a step through this parameter, as a literal, a control or a
  * link; of a vector, for each of its numbers.
  */
-export const rangeOf = (param: Param): readonly [number, number] => (param.type === 'number' ? param.hard : undefined) ?? [-LIMITS.number, LIMITS.number];
+export const rangeOf = (param: Param): readonly [number, number] =>
+  (param.type === 'number' ? param.hard : undefined) ?? [-LIMITS.number, LIMITS.number];
 
 /** The value that a parameter has where a step does not set it. */
 export function defaultOf(param: Param): Value | undefined {

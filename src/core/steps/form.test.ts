@@ -29,27 +29,44 @@ describe('every source', () => {
     expect({ broken: m.broken, notNumbers: m.notNumbers, flat: m.flat }).toEqual({ broken: 0, notNumbers: 0, flat: 0 });
     const { positions, normals, skin } = await standing(piece, body(piece), mesh, 0);
     expect([...positions]).toEqual([...skin.positions]);
-    for (let v = 0; v < skin.origin.length; v += 13) expect(Math.hypot(...normals.subarray(3 * v, 3 * v + 3))).toBeCloseTo(1, 4);
+    for (let v = 0; v < skin.origin.length; v += 13)
+      expect(Math.hypot(...normals.subarray(3 * v, 3 * v + 3))).toBeCloseTo(1, 4);
   });
 
-  it.each([['form.ball', 2], ['form.icosphere', 2], ['form.box', 2], ['form.cylinder', 2], ['form.torus', 0]])('%s is closed, with Euler characteristic %i', async (op, euler) => {
+  it.each([
+    ['form.ball', 2],
+    ['form.icosphere', 2],
+    ['form.box', 2],
+    ['form.cylinder', 2],
+    ['form.torus', 0],
+  ])('%s is closed, with Euler characteristic %i', async (op, euler) => {
     expect(measure(await made(formOf([op])))).toMatchObject({ euler, open: 0 });
   });
 
   it('areas are those of the bodies, to the fineness of their faces', async () => {
     const area = async (op: string, params: Step['params'] = {}) => measure(await made(formOf([op, params]))).area;
-    expect(await area('form.torus', { radius: 1, section: 0.4 }) / (4 * Math.PI ** 2 * 0.4)).toBeCloseTo(1, 2);
-    expect(await area('form.disc', { radius: 1, inner: 0.5, sweep: 0.25 }) / (0.25 * Math.PI * 0.75)).toBeCloseTo(1, 2);
-    expect(await area('form.disc', {}) / Math.PI).toBeCloseTo(1, 2);
+    expect((await area('form.torus', { radius: 1, section: 0.4 })) / (4 * Math.PI ** 2 * 0.4)).toBeCloseTo(1, 2);
+    expect((await area('form.disc', { radius: 1, inner: 0.5, sweep: 0.25 })) / (0.25 * Math.PI * 0.75)).toBeCloseTo(
+      1,
+      2,
+    );
+    expect((await area('form.disc', {})) / Math.PI).toBeCloseTo(1, 2);
     expect(await area('form.polygon', { corners: 4, radius: Math.SQRT2 })).toBeCloseTo(4, 5);
   });
 });
 
 describe('every later step', () => {
   it.each(LATER.map((d) => [d.op]))('%s runs on a box and on a grid, and gives numbers', async (op) => {
-    for (const source of [['form.box', { segments: 2 }], ['form.grid', { columns: 4, rows: 3 }]] as [string, Step['params']][]) {
+    for (const source of [
+      ['form.box', { segments: 2 }],
+      ['form.grid', { columns: 4, rows: 3 }],
+    ] as [string, Step['params']][]) {
       const piece = formOf(source, [op]);
-      expect(analyse(piece).types.get('s1')!.every((r) => r.active)).toBe(true);
+      expect(
+        analyse(piece)
+          .types.get('s1')!
+          .every((r) => r.active),
+      ).toBe(true);
       const mesh = await made(piece);
       const { positions } = await standing(piece, body(piece), mesh, 0.3);
       expect(positions.length).toBeGreaterThan(0);
@@ -62,7 +79,11 @@ describe('baking', () => {
   it('goes on from the steps that did not change', async () => {
     const steps: string[] = [];
     watchBaking((making) => void (making && steps.push(making.step)));
-    const piece = formOf(['form.icosphere', { radius: 1.2345, times: 2 }], ['form.dual'], ['form.thicken', { thickness: 0.1 }]);
+    const piece = formOf(
+      ['form.icosphere', { radius: 1.2345, times: 2 }],
+      ['form.dual'],
+      ['form.thicken', { thickness: 0.1 }],
+    );
     await bake(piece, body(piece));
     expect(steps).toEqual(['Even ball', 'Dual', 'Thicken']);
     const thicker = setParam(piece, 's1', 't3', 'thickness', 0.2);
@@ -75,7 +96,12 @@ describe('baking', () => {
   });
 
   it('runs what moves points before a step that makes a mesh, and leaves what comes after it live', async () => {
-    const piece = formOf(['form.box', { size: [2, 2, 2] }], ['form.transform', { move: [5, 0, 0] }], ['form.subdivide', { times: 1 }], ['form.transform', { move: [0, 3, 0] }]);
+    const piece = formOf(
+      ['form.box', { size: [2, 2, 2] }],
+      ['form.transform', { move: [5, 0, 0] }],
+      ['form.subdivide', { times: 1 }],
+      ['form.transform', { move: [0, 3, 0] }],
+    );
     const mesh = await made(piece);
     const xs = [...mesh.positions].filter((_, i) => i % 3 === 0);
     expect([Math.min(...xs), Math.max(...xs)]).toEqual([4, 6]);
@@ -89,7 +115,9 @@ describe('baking', () => {
 
   it('a live step that changes makes no mesh anew; one that is baked does', () => {
     const piece = formOf(['form.grid'], ['form.raise', { height: 0.2 }]);
-    expect(bakeKey(setParam(piece, 's1', 't2', 'height', 0.9), body(setParam(piece, 's1', 't2', 'height', 0.9)))).toBe(bakeKey(piece, body(piece)));
+    expect(bakeKey(setParam(piece, 's1', 't2', 'height', 0.9), body(setParam(piece, 's1', 't2', 'height', 0.9)))).toBe(
+      bakeKey(piece, body(piece)),
+    );
     const off = toggleStep(piece, 's1', 't2');
     expect(bakeKey(off, body(off))).not.toBe(bakeKey(piece, body(piece)));
   });
@@ -124,7 +152,8 @@ describe('baking', () => {
 });
 
 describe('copies and the seam', () => {
-  const nest = (moves: number, delay: number) => formOf(['form.disc', { columns: 8, rows: 1 }], ['form.nest', { count: 8, ratio: 1.2, moves, delay }]);
+  const nest = (moves: number, delay: number) =>
+    formOf(['form.disc', { columns: 8, rows: 1 }], ['form.nest', { count: 8, ratio: 1.2, moves, delay }]);
   const closes = async (piece: Piece) => (await measureSeam(piece)).find((r) => r.strand === 's1')?.closes;
 
   it('moving on by whole copies closes, by parts it does not, and the nearest whole number is offered', async () => {
@@ -136,7 +165,11 @@ describe('copies and the seam', () => {
 
   it('copies that are behind close where whole loops lie between those that change places', async () => {
     const late = (share: number) => {
-      let piece = formOf(['form.disc', { columns: 8, rows: 1 }], ['form.push', { amount: 0.1 }], ['form.nest', { count: 8, ratio: 1, moves: 2 }]);
+      let piece = formOf(
+        ['form.disc', { columns: 8, rows: 1 }],
+        ['form.push', { amount: 0.1 }],
+        ['form.nest', { count: 8, ratio: 1, moves: 2 }],
+      );
       piece = addStrand(piece, 'field', 'late', 'field.copy', { as: 'count' });
       piece = addStep(piece, 's2', 1, 'field.join', { how: 'multiply', other: share });
       piece = addStrand(piece, 'field', 'wave', 'field.position');
@@ -160,8 +193,26 @@ it('every form step says what it does, and finds its kind', () => {
 describe('a mesh in a bad way', () => {
   /** Three faces on one edge, a face without area, two points in one place, a point that nothing uses, a face turned inside out. */
   const nasty = fromFaces(
-    [[0, 0, 0], [1, 0, 0], [0.5, 1, 0], [0.5, -1, 0], [0.5, 0, 1], [2, 0, 0], [3, 0, 0], [1, 0, 0], [9, 9, 9], [2, 1, 0]],
-    [[0, 1, 2], [1, 0, 3], [0, 1, 4], [5, 6, 7], [7, 5, 9], [2, 1, 9]],
+    [
+      [0, 0, 0],
+      [1, 0, 0],
+      [0.5, 1, 0],
+      [0.5, -1, 0],
+      [0.5, 0, 1],
+      [2, 0, 0],
+      [3, 0, 0],
+      [1, 0, 0],
+      [9, 9, 9],
+      [2, 1, 0],
+    ],
+    [
+      [0, 1, 2],
+      [1, 0, 3],
+      [0, 1, 4],
+      [5, 6, 7],
+      [7, 5, 9],
+      [2, 1, 9],
+    ],
   );
   provideFileMesh('nasty', nasty);
 
@@ -182,10 +233,15 @@ describe('a mesh in a bad way', () => {
 });
 
 describe('copies', () => {
-  const copiesOf = async (piece: Piece, id: string) => (await bake(piece, piece.strands.find((s) => s.id === id)!))!.copies!;
+  const copiesOf = async (piece: Piece, id: string) =>
+    (await bake(
+      piece,
+      piece.strands.find((s) => s.id === id)!,
+    ))!.copies!;
 
   it('are as many as another form has, whatever their own count', async () => {
-    const two = (columns: number) => addStrand(formOf(['form.grid', { columns, rows: 2 }]), 'form', 'many', 'form.box', {});
+    const two = (columns: number) =>
+      addStrand(formOf(['form.grid', { columns, rows: 2 }]), 'form', 'many', 'form.box', {});
     const linked = (columns: number) => addStep(two(columns), 's2', 1, 'form.nest', { count: 3, like: { link: 's1' } });
     expect((await copiesOf(linked(4), 's2')).at.length / 3).toBe(15);
     expect((await copiesOf(linked(5), 's2')).at.length / 3).toBe(18);
@@ -194,10 +250,17 @@ describe('copies', () => {
   });
 
   it('stand along the path of the points that they are on', async () => {
-    const line = addStrand(formOf(['form.points-line', { from: [0, 0, 0], to: [3, 4, 0], count: 5 }]), 'form', 'rods', 'form.cylinder', { low: 0.1, high: 0.1, height: 1, columns: 6, rows: 1 });
+    const line = addStrand(
+      formOf(['form.points-line', { from: [0, 0, 0], to: [3, 4, 0], count: 5 }]),
+      'form',
+      'rods',
+      'form.cylinder',
+      { low: 0.1, high: 0.1, height: 1, columns: 6, rows: 1 },
+    );
     const along = addStep(line, 's2', 1, 'form.copies', { on: { link: 's1' }, stand: 'along the path' });
     const { normal } = await copiesOf(along, 's2');
-    for (let n = 0; n < 5; n++) for (const [k, v] of [0.6, 0.8, 0].entries()) expect(normal[3 * n + k]).toBeCloseTo(v, 5);
+    for (let n = 0; n < 5; n++)
+      for (const [k, v] of [0.6, 0.8, 0].entries()) expect(normal[3 * n + k]).toBeCloseTo(v, 5);
     const rods = along.strands.find((s) => s.id === 's2')!;
     const { positions } = await standing(along, rods, (await bake(along, rods))!, 0);
     // The upright of each rod now runs along the line.
@@ -210,7 +273,13 @@ describe('copies', () => {
 describe('a grid of the picture’s aspect', () => {
   it('follows the picture', async () => {
     const piece = formOf(['form.grid', { columns: 4, rows: 4, width: 3.2, depth: 9, aspect: 'of the picture' }]);
-    expect(measure(await made({ ...piece, picture: { ...piece.picture, width: 1600, height: 500 } })).area).toBeCloseTo(3.2, 5);
-    expect(measure(await made({ ...piece, picture: { ...piece.picture, width: 500, height: 500 } })).area).toBeCloseTo(3.2 * 3.2, 4);
+    expect(measure(await made({ ...piece, picture: { ...piece.picture, width: 1600, height: 500 } })).area).toBeCloseTo(
+      3.2,
+      5,
+    );
+    expect(measure(await made({ ...piece, picture: { ...piece.picture, width: 500, height: 500 } })).area).toBeCloseTo(
+      3.2 * 3.2,
+      4,
+    );
   });
 });

@@ -10,7 +10,14 @@ import { SURFACE_STEPS } from './surface';
 export * from './definition';
 
 /** Every step there is, in the order in which the palette shows them. */
-export const CATALOGUE: readonly StepDefinition[] = [...SIGNAL_STEPS, ...FIELD_STEPS, ...FORM_STEPS, ...SURFACE_STEPS, ...STAGE_STEPS, ...FINISH_STEPS];
+export const CATALOGUE: readonly StepDefinition[] = [
+  ...SIGNAL_STEPS,
+  ...FIELD_STEPS,
+  ...FORM_STEPS,
+  ...SURFACE_STEPS,
+  ...STAGE_STEPS,
+  ...FINISH_STEPS,
+];
 
 const BY_OP = new Map<string, StepDefinition>(CATALOGUE.map((d) => [d.op, d]));
 
@@ -19,7 +26,9 @@ export const definitionOf = (op: string) => BY_OP.get(op);
 
 /** Steps that may stand at a place in a row: sources for a new strand, else those that take its running type. */
 export function fitting(kind: Kind, running: RunType | null): StepDefinition[] {
-  return CATALOGUE.filter((d) => !d.hidden && kindOf(d) === kind && (running === null ? d.takes.length === 0 : d.takes.includes(running)));
+  return CATALOGUE.filter(
+    (d) => !d.hidden && kindOf(d) === kind && (running === null ? d.takes.length === 0 : d.takes.includes(running)),
+  );
 }
 
 export function outputType(definition: StepDefinition, running: RunType | null): RunType {
@@ -31,7 +40,11 @@ export function outputType(definition: StepDefinition, running: RunType | null):
  * null where it cannot.
  * @param wanted null for any type
  */
-export function shapedFor(definition: StepDefinition, running: RunType | null, wanted: RunType[] | null): Record<string, string> | null {
+export function shapedFor(
+  definition: StepDefinition,
+  running: RunType | null,
+  wanted: RunType[] | null,
+): Record<string, string> | null {
   if (!wanted || wanted.includes(outputType(definition, running))) return {};
   const shaping = definition.params.find((p) => p.type === 'choice' && p.shapes);
   if (shaping?.type !== 'choice' || !definition.resolve) return null;

@@ -8,21 +8,43 @@ import { CATALOGUE, kindOf, linkTypes, rangeOf, type Param, type RunType, type S
 
 const SOURCES: Partial<Record<RunType, string>> = { float: 'field.from', vec2: 'field.uv', vec3: 'field.position' };
 const STEPS = CATALOGUE.filter((d) => (kindOf(d) === 'field' || kindOf(d) === 'signal') && !d.hidden);
-const cases = STEPS.flatMap((d) => (d.takes.length === 0 ? [null] : d.takes).map((takes) => [`${d.op}${takes ? ` of ${takes}` : ''}`, d, takes] as const));
+const cases = STEPS.flatMap((d) =>
+  (d.takes.length === 0 ? [null] : d.takes).map(
+    (takes) => [`${d.op}${takes ? ` of ${takes}` : ''}`, d, takes] as const,
+  ),
+);
 
 const SIZES = [0, 1, -1, 0.3, 1e6, -1e6, 1e-7, 4096];
-const PLACES: PlaceValues[] = SIZES.flatMap((a, i) => [0, 0.37, 1].map((phase) => {
-  const at = [a, SIZES[(i + 3) % SIZES.length]!, SIZES[(i + 5) % SIZES.length]!];
-  return { rest: at, world: at, uv: at.slice(0, 2), screen: at.slice(0, 2), normal: [0, 0, i % 2], view: [0, 0, 0], copy: i, copies: 8, face: i, phase };
-}));
+const PLACES: PlaceValues[] = SIZES.flatMap((a, i) =>
+  [0, 0.37, 1].map((phase) => {
+    const at = [a, SIZES[(i + 3) % SIZES.length]!, SIZES[(i + 5) % SIZES.length]!];
+    return {
+      rest: at,
+      world: at,
+      uv: at.slice(0, 2),
+      screen: at.slice(0, 2),
+      normal: [0, 0, i % 2],
+      view: [0, 0, 0],
+      copy: i,
+      copies: 8,
+      face: i,
+      phase,
+    };
+  }),
+);
 const ROWS = placeRows(PLACES);
 
 /** A row with the step behind a source that suits it, and a strand "s1" that gives one number. */
 function withStep(d: StepDefinition, takes: RunType | null, params: Record<string, Value>, given: number): Piece {
   const kind = kindOf(d);
-  let piece = addStrand(blankPiece(), kind, 'given', kind === 'field' ? 'field.from' : 'signal.constant', { value: given });
+  let piece = addStrand(blankPiece(), kind, 'given', kind === 'field' ? 'field.from' : 'signal.constant', {
+    value: given,
+  });
   const source = kind === 'signal' ? 'signal.constant' : SOURCES[takes!];
-  piece = takes === null ? addStrand(piece, kind, 'own', d.op, params) : addStrand(piece, kind, 'own', source!, takes === 'float' ? { value: 0.7 } : {});
+  piece =
+    takes === null
+      ? addStrand(piece, kind, 'own', d.op, params)
+      : addStrand(piece, kind, 'own', source!, takes === 'float' ? { value: 0.7 } : {});
   return takes === null ? piece : addStep(piece, 's2', 1, d.op, params);
 }
 
@@ -32,16 +54,30 @@ const isLinkable = (d: StepDefinition, p: Param) => linkTypes(p).length > 0 && a
 describe.each(cases)('%s', (_, d, takes) => {
   it('gives numbers for any numbers, as literals and through links', async () => {
     for (const value of SIZES) {
-      const literals = Object.fromEntries(d.params.flatMap((p): [string, Value][] => (p.type === 'number' ? [[p.id, value]] : p.type === 'vector' ? [[p.id, [value, -value, value]]] : [])));
+      const literals = Object.fromEntries(
+        d.params.flatMap((p): [string, Value][] =>
+          p.type === 'number' ? [[p.id, value]] : p.type === 'vector' ? [[p.id, [value, -value, value]]] : [],
+        ),
+      );
       const links = Object.fromEntries(d.params.filter((p) => isLinkable(d, p)).map((p) => [p.id, { link: 's1' }]));
       for (const choice of [0, 1, 2, 3, 4, 5, 6, 7, 8]) {
-        const chosen = Object.fromEntries(d.params.flatMap((p): [string, Value][] => (p.type === 'choice' ? [[p.id, p.options[choice % p.options.length]!.id]] : [])));
+        const chosen = Object.fromEntries(
+          d.params.flatMap((p): [string, Value][] =>
+            p.type === 'choice' ? [[p.id, p.options[choice % p.options.length]!.id]] : [],
+          ),
+        );
         if (choice > 0 && Object.keys(chosen).length === 0) break;
-        for (const params of [{ ...literals, ...chosen }, { ...links, ...chosen }]) {
+        for (const params of [
+          { ...literals, ...chosen },
+          { ...links, ...chosen },
+        ]) {
           const piece = withStep(d, takes, params, value);
           expect(analyse(piece).problems).toEqual([]);
           const values = await run(piece);
-          expect(values.findIndex((v) => !Number.isFinite(v)), `${JSON.stringify(params)} of ${value}`).toBe(-1);
+          expect(
+            values.findIndex((v) => !Number.isFinite(v)),
+            `${JSON.stringify(params)} of ${value}`,
+          ).toBe(-1);
         }
       }
     }
@@ -60,23 +96,55 @@ describe.each(cases)('%s', (_, d, takes) => {
 });
 
 it.each<[string, string, Record<string, Value>, RunType | null]>([
-  ['Round to 0', 'field.round', { to: { link: 's1' } }, 'float'], ['Join softly by 0', 'field.join', { how: 'smooth', other: 0.5, softness: { link: 's1' } }, 'float'],
-  ['Height to normal of reach 0', 'field.slope', { reach: { link: 's1' } }, 'float'], ['a wave that would grow', 'field.wave', { falloff: -100 }, 'float'],
+  ['Round to 0', 'field.round', { to: { link: 's1' } }, 'float'],
+  ['Join softly by 0', 'field.join', { how: 'smooth', other: 0.5, softness: { link: 's1' } }, 'float'],
+  ['Height to normal of reach 0', 'field.slope', { reach: { link: 's1' } }, 'float'],
+  ['a wave that would grow', 'field.wave', { falloff: -100 }, 'float'],
 ])('%s is as at the end of its range', async (_, op, params, takes) => {
   const definition = CATALOGUE.find((d) => d.op === op)!;
   const [id] = Object.keys(params).slice(-1) as [string];
   const least = rangeOf(definition.params.find((p) => p.id === id)!)[0];
-  expect([...(await run(withStep(definition, takes, params, 0)))]).toEqual([...(await run(withStep(definition, takes, { ...params, [id]: least }, 0)))]);
+  expect([...(await run(withStep(definition, takes, params, 0)))]).toEqual([
+    ...(await run(withStep(definition, takes, { ...params, [id]: least }, 0))),
+  ]);
 });
 
 describe('drawn curves', () => {
   it.each([
-    ['three points at one place', [{ x: 0, y: 0 }, { x: 0.5, y: 0.2 }, { x: 0.5, y: 9 }, { x: 0.5, y: 0.8 }, { x: 1, y: 1 }], [0.499999, 0.500001], [0.2, 0.8]],
-    ['all points at one place', [{ x: 0.5, y: 0.2 }, { x: 0.5, y: 0.5 }, { x: 0.5, y: 0.8 }], [0.4, 0.6], [0.2, 0.8]],
+    [
+      'three points at one place',
+      [
+        { x: 0, y: 0 },
+        { x: 0.5, y: 0.2 },
+        { x: 0.5, y: 9 },
+        { x: 0.5, y: 0.8 },
+        { x: 1, y: 1 },
+      ],
+      [0.499999, 0.500001],
+      [0.2, 0.8],
+    ],
+    [
+      'all points at one place',
+      [
+        { x: 0.5, y: 0.2 },
+        { x: 0.5, y: 0.5 },
+        { x: 0.5, y: 0.8 },
+      ],
+      [0.4, 0.6],
+      [0.2, 0.8],
+    ],
   ] as const)('%s make a jump from the first to the last', async (_, points, at, expected) => {
     for (const [i, value] of at.entries()) {
-      const piece = withStep(CATALOGUE.find((d) => d.op === 'field.curve')!, 'float', { curve: points.map((p) => ({ ...p })) }, 0);
-      const strand = { ...piece.strands[1]!, steps: piece.strands[1]!.steps.map((s, k) => (k === 0 ? { ...s, params: { value } } : s)) };
+      const piece = withStep(
+        CATALOGUE.find((d) => d.op === 'field.curve')!,
+        'float',
+        { curve: points.map((p) => ({ ...p })) },
+        0,
+      );
+      const strand = {
+        ...piece.strands[1]!,
+        steps: piece.strands[1]!.steps.map((s, k) => (k === 0 ? { ...s, params: { value } } : s)),
+      };
       expect((await run({ ...piece, strands: [piece.strands[0]!, strand] }))[0]).toBeCloseTo(expected[i]!, 4);
     }
   });

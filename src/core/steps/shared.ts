@@ -1,6 +1,14 @@
 import type { NumberParam, StepDefinition } from './definition';
 
-const number = (id: string, name: string, about: string, value: number): NumberParam => ({ type: 'number', id, name, about, default: value, min: -2, max: 2 });
+const number = (id: string, name: string, about: string, value: number): NumberParam => ({
+  type: 'number',
+  id,
+  name,
+  about,
+  default: value,
+  min: -2,
+  max: 2,
+});
 
 /** Remap means the same for a signal and for a field. */
 export function remapFor(kind: 'signal' | 'field'): StepDefinition {
@@ -17,7 +25,17 @@ export function remapFor(kind: 'signal' | 'field'): StepDefinition {
       number('fromHigh', 'From high', 'This number goes to "to high".', 1),
       number('low', 'To low', 'Where "from low" goes.', 0),
       number('high', 'To high', 'Where "from high" goes.', 1),
-      { type: 'choice', id: 'hold', name: 'Beyond', about: 'What happens outside of the range.', default: 'goes on', options: [{ id: 'goes on', name: 'Goes on' }, { id: 'held', name: 'Held at the ends' }] },
+      {
+        type: 'choice',
+        id: 'hold',
+        name: 'Beyond',
+        about: 'What happens outside of the range.',
+        default: 'goes on',
+        options: [
+          { id: 'goes on', name: 'Goes on' },
+          { id: 'held', name: 'Held at the ends' },
+        ],
+      },
     ],
     glsl: `
   float span = fromHigh - fromLow;
@@ -37,7 +55,18 @@ export function powerFor(kind: 'signal' | 'field'): StepDefinition {
     gives: 'float',
     telling: 'power',
     also: ['gamma', 'exponent', 'sharpen'],
-    params: [{ type: 'number', id: 'power', name: 'Power', about: 'Above 1 thins out, below 1 fills up.', default: 2, min: 0.1, max: 8, hard: [0.01, 64] }],
+    params: [
+      {
+        type: 'number',
+        id: 'power',
+        name: 'Power',
+        about: 'Above 1 thins out, below 1 fills up.',
+        default: 2,
+        min: 0.1,
+        max: 8,
+        hard: [0.01, 64],
+      },
+    ],
     glsl: '  return sign(v) * pow(max(abs(v), 1e-20), power);',
   };
 }

@@ -1,5 +1,24 @@
-import { definitionOf, kindOf, linkTypes, outputType, valueOf, type Param, type ResolvedStep, type RunType, type StepDefinition } from '../steps';
-import { isControlRef, isLink, strandById, type Kind, type Link, type Piece, type Step, type Strand } from '../piece/types';
+import {
+  definitionOf,
+  kindOf,
+  linkTypes,
+  outputType,
+  valueOf,
+  type Param,
+  type ResolvedStep,
+  type RunType,
+  type StepDefinition,
+} from '../steps';
+import {
+  isControlRef,
+  isLink,
+  strandById,
+  type Kind,
+  type Link,
+  type Piece,
+  type Step,
+  type Strand,
+} from '../piece/types';
 import { Costs } from './cost';
 import { orderStrands } from './order';
 import type { Analysis, Problem, StepTypes, Use } from './types';
@@ -26,7 +45,8 @@ export function analyse(piece: Piece): Analysis {
     for (const row of types.get(strand.id)!) {
       const problem = stepProblem(strand, row, tooMuch.get(row.step));
       if (problem) problems.push(problem);
-      for (const [param, value] of Object.entries(row.step.params)) if (isLink(value)) uses.get(value.link)?.push({ strand: strand.id, step: row.step.id, param });
+      for (const [param, value] of Object.entries(row.step.params))
+        if (isLink(value)) uses.get(value.link)?.push({ strand: strand.id, step: row.step.id, param });
       if (row.definition && row.active) problems.push(...paramProblems(piece, strand, row, types));
     }
   }
@@ -49,7 +69,12 @@ function resolved(known: StepDefinition, step: Step, takes: RunType | null): Res
   try {
     return known.resolve(step, takes);
   } catch {
-    return { ...known, glsl: undefined, gives: 'same', broken: { sentence: 'This text is more than can be read here; make it shorter.', line: 1, column: 1, length: 1 } };
+    return {
+      ...known,
+      glsl: undefined,
+      gives: 'same',
+      broken: { sentence: 'This text is more than can be read here; make it shorter.', line: 1, column: 1, length: 1 },
+    };
   }
 }
 
@@ -67,7 +92,10 @@ function rowTypes(strand: Strand, costs: Costs, tooMuch: Map<Step, string>): Ste
     const known = definitionOf(step.op);
     const definition = known && resolved(known, step, takes);
     const source = definition?.takes.length === 0;
-    const fits = definition !== undefined && kindOf(definition) === strand.kind && (i === 0 ? source : takes !== null && definition.takes.includes(takes));
+    const fits =
+      definition !== undefined &&
+      kindOf(definition) === strand.kind &&
+      (i === 0 ? source : takes !== null && definition.takes.includes(takes));
     const active = fits && !(step.off && i > 0) && !(definition.broken && !definition.glsl);
     const row: StepTypes = { step, definition, takes, gives: active ? outputType(definition, takes) : running, active };
     rows.push(row);
@@ -84,29 +112,61 @@ function rowTypes(strand: Strand, costs: Costs, tooMuch: Map<Step, string>): Ste
 function stepProblem(strand: Strand, row: StepTypes, tooMuch: string | undefined): Problem | null {
   const at = { strand: strand.id, step: row.step.id };
   if (tooMuch) return { ...at, sentence: tooMuch };
-  if (!row.definition) return { ...at, sentence: `The step "${row.step.op}" is not known here. It is kept as it is and passed by; a newer Calm Lattice may know it.` };
+  if (!row.definition)
+    return {
+      ...at,
+      sentence: `The step "${row.step.op}" is not known here. It is kept as it is and passed by; a newer Calm Lattice may know it.`,
+    };
   const { broken } = row.definition;
-  if (broken && !row.step.off) return { ...at, param: 'text', sentence: `${row.definition.name}, line ${broken.line}, column ${broken.column}: ${broken.sentence} ${row.definition.glsl ? 'What ran last goes on.' : 'The step is passed by.'}` };
+  if (broken && !row.step.off)
+    return {
+      ...at,
+      param: 'text',
+      sentence: `${row.definition.name}, line ${broken.line}, column ${broken.column}: ${broken.sentence} ${row.definition.glsl ? 'What ran last goes on.' : 'The step is passed by.'}`,
+    };
   if (row.active || row.step.off) return null;
-  if (row.takes === null) return { ...at, sentence: `A strand begins with a source, and "${row.definition.name}" is not one.` };
-  return { ...at, sentence: `"${row.definition.name}" takes ${row.definition.takes.join(' or ') || 'nothing'}, and here ${row.takes} runs through the row.` };
+  if (row.takes === null)
+    return { ...at, sentence: `A strand begins with a source, and "${row.definition.name}" is not one.` };
+  return {
+    ...at,
+    sentence: `"${row.definition.name}" takes ${row.definition.takes.join(' or ') || 'nothing'}, and here ${row.takes} runs through the row.`,
+  };
 }
 
 function paramProblems(piece: Piece, strand: Strand, row: StepTypes, types: Map<string, StepTypes[]>): Problem[] {
   return row.definition!.params.flatMap((param) => {
     const sentence = paramProblem(piece, row, param, types);
-    return sentence ? [{ strand: strand.id, step: row.step.id, param: param.id, sentence: `${row.definition!.name}, ${param.name.toLowerCase()}: ${sentence}` }] : [];
+    return sentence
+      ? [
+          {
+            strand: strand.id,
+            step: row.step.id,
+            param: param.id,
+            sentence: `${row.definition!.name}, ${param.name.toLowerCase()}: ${sentence}`,
+          },
+        ]
+      : [];
   });
 }
 
 function paramProblem(piece: Piece, row: StepTypes, param: Param, types: Map<string, StepTypes[]>): string | null {
   const value = valueOf(row.step, param);
   if (isLink(value)) return linkProblem(piece, row.definition!, param, value, types);
-  if (isControlRef(value)) return piece.controls.some((c) => c.id === value.control) ? null : 'the control it follows is gone; the default is used.';
+  if (isControlRef(value))
+    return piece.controls.some((c) => c.id === value.control)
+      ? null
+      : 'the control it follows is gone; the default is used.';
   if (param.type === 'strand' && param.optional && value === undefined) return null;
   if (param.type === 'strand') return `choose a ${param.kind} strand.`;
-  if (param.type === 'mesh' && typeof value === 'string' && value !== '' && !piece.assets.some((a) => a.id === value)) return 'its file is no longer in the piece; drop it in again.';
-  if (param.type === 'picture' && typeof value === 'string' && value !== '' && !piece.assets.some((a) => a.id === value)) return 'its picture is no longer in the piece; drop it in again.';
+  if (param.type === 'mesh' && typeof value === 'string' && value !== '' && !piece.assets.some((a) => a.id === value))
+    return 'its file is no longer in the piece; drop it in again.';
+  if (
+    param.type === 'picture' &&
+    typeof value === 'string' &&
+    value !== '' &&
+    !piece.assets.some((a) => a.id === value)
+  )
+    return 'its picture is no longer in the piece; drop it in again.';
   return literalFits(param, value) ? null : 'the value has the wrong type; the default is used.';
 }
 
@@ -135,16 +195,27 @@ export function literalFits(param: Param, value: unknown): boolean {
   }
 }
 
-const entries = (value: unknown, names: string[]) => Array.isArray(value) && value.length > 0 && value.every((v: unknown) => typeof v === 'object' && v !== null && names.every((n) => n in v));
+const entries = (value: unknown, names: string[]) =>
+  Array.isArray(value) &&
+  value.length > 0 &&
+  value.every((v: unknown) => typeof v === 'object' && v !== null && names.every((n) => n in v));
 
 /** Why a link cannot feed a parameter, or null where it can. */
-export function linkProblem(piece: Piece, definition: StepDefinition, param: Param, link: Link, types: Map<string, StepTypes[]>): string | null {
+export function linkProblem(
+  piece: Piece,
+  definition: StepDefinition,
+  param: Param,
+  link: Link,
+  types: Map<string, StepTypes[]>,
+): string | null {
   const from = strandById(piece, link.link);
   if (!from) return 'it is linked to a strand that is not there.';
-  if (param.type === 'strand') return from.kind === param.kind ? null : `it needs a ${param.kind} strand, and "${from.name}" is a ${from.kind}.`;
+  if (param.type === 'strand')
+    return from.kind === param.kind ? null : `it needs a ${param.kind} strand, and "${from.name}" is a ${from.kind}.`;
   if (!acceptsLinks(definition, param)) return 'it is fixed when the form is made and cannot be linked.';
   const kinds = linkKinds(kindOf(definition));
-  if (!kinds.includes(from.kind)) return `it can follow a ${kinds.join(' or a ')}, and "${from.name}" is a ${from.kind}.`;
+  if (!kinds.includes(from.kind))
+    return `it can follow a ${kinds.join(' or a ')}, and "${from.name}" is a ${from.kind}.`;
   const gives = typeAfter(types, link.link, link.step);
   if (!gives) return `"${from.name}" gives nothing yet.`;
   const seen = link.swizzle ? 'float' : gives;

@@ -22,18 +22,28 @@ describe('what a row takes', () => {
     for (const definition of CATALOGUE) {
       for (const takes of definition.takes.length > 0 ? definition.takes : [null]) {
         const resolved = definition.resolve?.({ params: {} }, takes) ?? definition;
-        if (resolved.glsl) expect(costOf(resolved, takes, outputType(resolved, takes)).own, definition.op).toBeLessThanOrEqual(MOST_OWN_COST);
+        if (resolved.glsl)
+          expect(costOf(resolved, takes, outputType(resolved, takes)).own, definition.op).toBeLessThanOrEqual(
+            MOST_OWN_COST,
+          );
       }
     }
   });
 
-  it.each([1, 2, 3, 4, 5, 6])('what is too much is a problem of the step, and the rest runs: %d reliefs', async (count) => {
-    const piece = relief(count);
-    const problems = analyse(piece).problems.filter((p) => /operations at every place/.test(p.sentence));
-    if (count <= 3) expect(analyse(piece).problems).toEqual([]);
-    if (count >= 5) expect(problems[0]).toMatchObject({ strand: 's1', sentence: expect.stringMatching(/^"Height to normal" would make this row take/) });
-    await expect(Evaluator.make(piece, [{ strand: 's1' }])).resolves.toBeDefined();
-  });
+  it.each([1, 2, 3, 4, 5, 6])(
+    'what is too much is a problem of the step, and the rest runs: %d reliefs',
+    async (count) => {
+      const piece = relief(count);
+      const problems = analyse(piece).problems.filter((p) => /operations at every place/.test(p.sentence));
+      if (count <= 3) expect(analyse(piece).problems).toEqual([]);
+      if (count >= 5)
+        expect(problems[0]).toMatchObject({
+          strand: 's1',
+          sentence: expect.stringMatching(/^"Height to normal" would make this row take/),
+        });
+      await expect(Evaluator.make(piece, [{ strand: 's1' }])).resolves.toBeDefined();
+    },
+  );
 
   it('counts what links bring once, however many strands share it', async () => {
     let piece = addStep(addStrand(blankPiece(), 'field', 'a', 'field.position'), 's1', 1, 'field.cells');
@@ -49,9 +59,17 @@ describe('what a row takes', () => {
   it('a row that asks for another for each face, and that for a third, is counted through', async () => {
     let piece = relief(2);
     piece = addStrand(piece, 'field', 'y', 'field.position');
-    for (let i = 0; i < 24; i++) piece = addStep(piece, 's2', 1 + i, i === 0 ? 'field.distort' : 'field.origin', i === 0 ? { amount: { link: 's1' } } : {});
+    for (let i = 0; i < 24; i++)
+      piece = addStep(
+        piece,
+        's2',
+        1 + i,
+        i === 0 ? 'field.distort' : 'field.origin',
+        i === 0 ? { amount: { link: 's1' } } : {},
+      );
     piece = addStep(piece, 's2', 25, 'field.cells');
-    for (let i = 0; i < 3; i++) piece = addStep(addStep(piece, 's2', 26 + 2 * i, 'field.slope'), 's2', 27 + 2 * i, 'field.pick');
+    for (let i = 0; i < 3; i++)
+      piece = addStep(addStep(piece, 's2', 26 + 2 * i, 'field.slope'), 's2', 27 + 2 * i, 'field.pick');
     await expect(Evaluator.make(piece, [{ strand: 's2' }])).resolves.toBeDefined();
   });
 
@@ -61,8 +79,25 @@ describe('what a row takes', () => {
 
   it('a row of 2,000 of the dearest steps is said at the first that is too much', async () => {
     let piece = addStrand(blankPiece(), 'field', 'x', 'field.position');
-    const steps = Array.from({ length: 1999 }, (_, i) => ({ id: `t${i + 2}`, op: i % 2 === 0 ? 'field.cells' : 'field.combine', params: {} }));
-    piece = { ...piece, strands: [{ ...piece.strands[0]!, steps: [...piece.strands[0]!.steps, ...steps.map((s, i) => (i % 2 === 0 ? s : { ...s, op: 'field.formula', params: { text: 'vec3(v)', gives: 'vector' } }))] }] };
+    const steps = Array.from({ length: 1999 }, (_, i) => ({
+      id: `t${i + 2}`,
+      op: i % 2 === 0 ? 'field.cells' : 'field.combine',
+      params: {},
+    }));
+    piece = {
+      ...piece,
+      strands: [
+        {
+          ...piece.strands[0]!,
+          steps: [
+            ...piece.strands[0]!.steps,
+            ...steps.map((s, i) =>
+              i % 2 === 0 ? s : { ...s, op: 'field.formula', params: { text: 'vec3(v)', gives: 'vector' } },
+            ),
+          ],
+        },
+      ],
+    };
     const problem = analyse(piece).problems.find((p) => /operations/.test(p.sentence));
     expect(problem).toBeDefined();
     await expect(Evaluator.make(piece, [{ strand: 's1' }])).resolves.toBeDefined();

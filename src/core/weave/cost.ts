@@ -46,7 +46,8 @@ export class Costs {
   add(strand: Strand, rows: readonly StepTypes[], index: number): string | null {
     const row = rows[index]!;
     const definition = row.definition;
-    const before = index > 0 ? this.extents.get(keyOf(strand.id, rows[index - 1]!.step.id))! : { row: 0, inputs: NONE, text: 0 };
+    const before =
+      index > 0 ? this.extents.get(keyOf(strand.id, rows[index - 1]!.step.id))! : { row: 0, inputs: NONE, text: 0 };
     const key = keyOf(strand.id, row.step.id);
     this.extents.set(key, before);
     if (index === rows.length - 1) this.extents.set(keyOf(strand.id), before);
@@ -54,8 +55,10 @@ export class Costs {
     const now = this.after(before, strand, row, definition);
     const total = this.total(now);
     const name = `"${definition.name}"`;
-    if (total.cost > MAX_COST) return `${name} would make this row take about ${thousands(total.cost)} operations at every place; at most ${thousands(MAX_COST)} are possible. It is passed by; take out a step that asks for its row several times, or one before it.`;
-    if (total.text > MAX_SOURCE - SHARED_TEXT) return `${name} would make this row longer than one program can be. It is passed by; let part of the row be another strand that is used alone.`;
+    if (total.cost > MAX_COST)
+      return `${name} would make this row take about ${thousands(total.cost)} operations at every place; at most ${thousands(MAX_COST)} are possible. It is passed by; take out a step that asks for its row several times, or one before it.`;
+    if (total.text > MAX_SOURCE - SHARED_TEXT)
+      return `${name} would make this row longer than one program can be. It is passed by; let part of the row be another strand that is used alone.`;
     this.extents.set(key, now);
     if (index === rows.length - 1) this.extents.set(keyOf(strand.id), now);
     return null;
@@ -63,7 +66,8 @@ export class Costs {
 
   private after(before: Extent, strand: Strand, row: StepTypes, definition: StepDefinition): Extent {
     const { own, asks } = this.costOf(definition, row.takes, row.gives!);
-    let cost = before.row + own + AROUND + definition.params.length * 8 + (asks.get('again') ?? 0) * this.total(before).cost;
+    let cost =
+      before.row + own + AROUND + definition.params.length * 8 + (asks.get('again') ?? 0) * this.total(before).cost;
     const inputs = new Set(before.inputs);
     for (const param of definition.params) {
       const value = valueOf(row.step, param);
@@ -75,13 +79,20 @@ export class Costs {
     }
     const names = strand.name.length + definition.name.length;
     const written = definition.resolve || definition.again ? definition.glsl!.length : 0;
-    const text = before.text + STEP_TEXT + 3 * names + written + definition.params.reduce((sum, p) => sum + textOf(p, row, strand.name.length), 0);
+    const text =
+      before.text +
+      STEP_TEXT +
+      3 * names +
+      written +
+      definition.params.reduce((sum, p) => sum + textOf(p, row, strand.name.length), 0);
     return { row: cost, inputs: inputs.size === before.inputs.size ? before.inputs : inputs, text };
   }
 
   private costOf(definition: StepDefinition, takes: RunType | null, gives: RunType): StepCost {
     const asksElsewhere = definition.again || definition.params.some((p) => p.per === 'moment');
-    return this.exact || asksElsewhere || definition.resolve ? costOf(definition, takes, gives) : { own: MOST_OWN_COST, asks: new Map() };
+    return this.exact || asksElsewhere || definition.resolve
+      ? costOf(definition, takes, gives)
+      : { own: MOST_OWN_COST, asks: new Map() };
   }
 
   /** A row with all that its links bring, each counted once. */
@@ -103,7 +114,8 @@ export class Costs {
 }
 
 const keyOf = (strand: string, step?: string) => `${strand} ${step ?? ''}`;
-const thousands = (count: number) => (count < 1e9 ? `${Math.round(count / 1000).toLocaleString('en')} thousand` : 'billions of');
+const thousands = (count: number) =>
+  count < 1e9 ? `${Math.round(count / 1000).toLocaleString('en')} thousand` : 'billions of';
 
 /** Uniforms, arguments and look-ups of a parameter; what has entries has them one by one. */
 function textOf(param: Param, row: StepTypes, name: number): number {
@@ -118,7 +130,10 @@ const byText = new Map<string, StepCost>();
 
 export function costOf(definition: StepDefinition, takes: RunType | null, gives: RunType): StepCost {
   const types = `${takes} ${gives}`;
-  if (definition.resolve) return remembered(byText, `${types} ${definition.params.length} ${definition.glsl}`, () => measure(definition, takes, gives));
+  if (definition.resolve)
+    return remembered(byText, `${types} ${definition.params.length} ${definition.glsl}`, () =>
+      measure(definition, takes, gives),
+    );
   const own = known.get(definition) ?? new Map<string, StepCost>();
   known.set(definition, own);
   return remembered(own, types, () => measure(definition, takes, gives));
@@ -137,10 +152,23 @@ function remembered(costs: Map<string, StepCost>, key: string, make: () => StepC
 function measure(definition: StepDefinition, takes: RunType | null, gives: RunType): StepCost {
   const into = runningInto(takes, gives);
   const moments = definition.params.filter((p) => p.per === 'moment').map((p) => p.id);
-  const asked = [...(definition.again && into ? [{ id: 'again', type: glslType(into) }] : []), ...moments.map((id) => ({ id, type: 'vec3' }))];
+  const asked = [
+    ...(definition.again && into ? [{ id: 'again', type: glslType(into) }] : []),
+    ...moments.map((id) => ({ id, type: 'vec3' })),
+  ];
   const stubs = asked.map(({ id, type }) => `${type} ask_${id}(Place q) { return ${type}(0.0); }\n`).join('');
-  const text = stepFunction(definition, into, gives, 'measured', 'ask_again', undefined, Object.fromEntries(moments.map((id) => [id, `ask_${id}`])));
-  const { functions } = checkProgram(`${library(['place', ...(into === 'surface' || gives === 'surface' ? (['surface'] as const) : []), ...(definition.needs ?? [])])}\n${stubs}${text}`);
+  const text = stepFunction(
+    definition,
+    into,
+    gives,
+    'measured',
+    'ask_again',
+    undefined,
+    Object.fromEntries(moments.map((id) => [id, `ask_${id}`])),
+  );
+  const { functions } = checkProgram(
+    `${library(['place', ...(into === 'surface' || gives === 'surface' ? (['surface'] as const) : []), ...(definition.needs ?? [])])}\n${stubs}${text}`,
+  );
   const func = functions.find((f) => f.name === 'measured')!;
   return { own: func.cost, asks: new Map(asked.map(({ id }) => [id, callsOf(func.body, `ask_${id}`)])) };
 }

@@ -5,7 +5,14 @@ import { glslType } from './step-function';
 import { cardText, weave } from './weave';
 
 /** The place of a pixel of the painted square; `uv` and `phase` are in scope. */
-export const FLAT_PLACE = placeText({ rest: 'vec3(uv * 2.0 - 1.0, 0.0)', world: 'vec3(uv * 2.0 - 1.0, 0.0)', normal: 'vec3(0.0, 0.0, 1.0)', uv: 'uv', screen: 'uv', phase: 'phase' });
+export const FLAT_PLACE = placeText({
+  rest: 'vec3(uv * 2.0 - 1.0, 0.0)',
+  world: 'vec3(uv * 2.0 - 1.0, 0.0)',
+  normal: 'vec3(0.0, 0.0, 1.0)',
+  uv: 'uv',
+  screen: 'uv',
+  phase: 'phase',
+});
 
 const PAINT: Record<string, string> = { float: 'vec3(value)', vec2: 'vec3(value, 0.0)', vec3: 'value' };
 
@@ -20,7 +27,8 @@ export function exportGlsl(piece: Piece, strand: string, step?: string): string 
   const comment = (text: string) => text.replace(/[^\x20-\x5b\x5d-\x7e]/g, '?');
   const label = comment(piece.strands.find((s) => s.id === strand)?.name ?? '');
   const paint = PAINT[gives];
-  if (!paint) throw new Error(`Only fields and signals can be written as GLSL on their own; this strand gives ${gives}.`);
+  if (!paint)
+    throw new Error(`Only fields and signals can be written as GLSL on their own; this strand gives ${gives}.`);
   return `#version 300 es
 // ${label}, from the piece ${comment(piece.name)}. Colours are linear light.
 precision highp float;

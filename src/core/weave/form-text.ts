@@ -45,6 +45,7 @@ function make(woven: Woven): FormWoven {
   const { asides, together } = woven;
   const derived = derive(`${woven.glsl}\n${still}`, move, (field) => ALONG.has(field));
   if (derived.blunt) return { move, slopes: null, asides, together, text: still, blunt: derived.blunt };
-  if (derived.text.length > MOST_TEXT) return { move, slopes: null, asides, together, text: still, blunt: 'it is too long to differentiate' };
+  if (derived.text.length > MOST_TEXT)
+    return { move, slopes: null, asides, together, text: still, blunt: 'it is too long to differentiate' };
   return { move, slopes: derived.name, asides, together, text: still + derived.text, blunt: null };
 }

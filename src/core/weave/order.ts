@@ -3,7 +3,11 @@ import { isLink, type Piece, type Strand } from '../piece/types';
 
 /** Strands that a strand takes values from, each once. */
 export function linkedStrands(strand: Strand): string[] {
-  const links = strand.steps.flatMap((s) => Object.values(s.params).filter(isLink).map((l) => l.link));
+  const links = strand.steps.flatMap((s) =>
+    Object.values(s.params)
+      .filter(isLink)
+      .map((l) => l.link),
+  );
   return [...new Set(links)];
 }
 

@@ -18,7 +18,8 @@ const DEFAULTS: PlaceValues = { normal: [0, 1, 0], view: [0, 0, 1], copies: 1, t
 export function writePlace(rows: Float32Array, index: number, values: PlaceValues): void {
   for (const { name, size, offset } of OFFSETS) {
     const value = values[name] ?? (name === 'hallPhase' ? values.phase : undefined) ?? DEFAULTS[name] ?? 0;
-    for (let i = 0; i < size; i++) rows[index * PLACE_SIZE + offset + i] = typeof value === 'number' ? value : (value[i] ?? 0);
+    for (let i = 0; i < size; i++)
+      rows[index * PLACE_SIZE + offset + i] = typeof value === 'number' ? value : (value[i] ?? 0);
   }
 }
 
@@ -27,7 +28,8 @@ export function setPlaceFields(rows: Float32Array, index: number, values: PlaceV
   for (const { name, size, offset } of OFFSETS) {
     const value = values[name];
     if (value === undefined) continue;
-    for (let i = 0; i < size; i++) rows[index * PLACE_SIZE + offset + i] = typeof value === 'number' ? value : (value[i] ?? 0);
+    for (let i = 0; i < size; i++)
+      rows[index * PLACE_SIZE + offset + i] = typeof value === 'number' ? value : (value[i] ?? 0);
   }
 }
 
@@ -46,5 +48,6 @@ export function placeRows(places: PlaceValues[]): Float32Array {
 
 /** Sets the phase of every row, the hall's as well; rows may have more after the place. */
 export function setPhase(rows: Float32Array, phase: number, width = PLACE_SIZE): void {
-  for (const { name, offset } of OFFSETS) if (name === 'phase' || name === 'hallPhase') for (let i = offset; i < rows.length; i += width) rows[i] = phase;
+  for (const { name, offset } of OFFSETS)
+    if (name === 'phase' || name === 'hallPhase') for (let i = offset; i < rows.length; i += width) rows[i] = phase;
 }

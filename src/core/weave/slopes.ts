@@ -13,7 +13,11 @@ const compiled = new Recent<Processor | 'none'>(24);
  * values and pictures. Null where the form has no slopes (see `formText`).
  * @param text GLSL of the function `entry`, from the name of the slopes
  */
-export async function slopesProgram(evaluator: Evaluator, entry: string, text: (slopes: string) => string): Promise<((rows: Float32Array, count: number) => Float32Array) | null> {
+export async function slopesProgram(
+  evaluator: Evaluator,
+  entry: string,
+  text: (slopes: string) => string,
+): Promise<((rows: Float32Array, count: number) => Float32Array) | null> {
   const { woven, uniforms } = evaluator;
   const key = `${entry} ${woven.functions[0]?.name}\n${woven.glsl}`;
   const processor = compiled.get(key) ?? compiled.put(key, await load(woven, entry, text));

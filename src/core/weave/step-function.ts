@@ -1,18 +1,39 @@
 import { glslNameOf, type Param, type RunType, type StepDefinition } from '../steps';
 
-const GLSL_TYPE: Record<RunType, string> = { float: 'float', vec2: 'vec2', vec3: 'vec3', form: 'vec3', surface: 'Surface', stage: 'float', image: 'vec3' };
+const GLSL_TYPE: Record<RunType, string> = {
+  float: 'float',
+  vec2: 'vec2',
+  vec3: 'vec3',
+  form: 'vec3',
+  surface: 'Surface',
+  stage: 'float',
+  image: 'vec3',
+};
 
 export const glslType = (type: RunType) => GLSL_TYPE[type];
 
 /** What runs into a step: forms and pictures have something running before their first step, too. */
-export const runningInto = (takes: RunType | null, gives: RunType): RunType | null => takes ?? (gives === 'form' || gives === 'image' ? gives : null);
+export const runningInto = (takes: RunType | null, gives: RunType): RunType | null =>
+  takes ?? (gives === 'form' || gives === 'image' ? gives : null);
 
 /** `field.fractal` is called `fieldFractal` in GLSL. */
 export function stepFunctionName(definition: StepDefinition): string {
   return definition.op.replace(/[.-]([a-z])/g, (_, c: string) => c.toUpperCase());
 }
 
-const PARAM_TYPE: Record<Param['type'], string | null> = { number: 'float', vector: 'vec3', colour: 'vec3', ramp: 'vec3', choice: 'int', curve: 'float', keys: 'float', picture: 'int', mesh: null, text: null, strand: null };
+const PARAM_TYPE: Record<Param['type'], string | null> = {
+  number: 'float',
+  vector: 'vec3',
+  colour: 'vec3',
+  ramp: 'vec3',
+  choice: 'int',
+  curve: 'float',
+  keys: 'float',
+  picture: 'int',
+  mesh: null,
+  text: null,
+  strand: null,
+};
 
 /** GLSL type under which a step's function takes a parameter; null where it does not see it. */
 export const paramType = (param: Param) => (param.type === 'choice' && param.shapes ? null : PARAM_TYPE[param.type]);
@@ -30,11 +51,26 @@ export function heard(definition: StepDefinition): Param[] {
  * @param moments functions of the place by the ids of parameters that the step asks for elsewhere
  * @param again function of the place that gives the running value, for steps that ask for it elsewhere
  */
-export function stepFunction(definition: StepDefinition, takes: RunType | null, gives: RunType, name = stepFunctionName(definition), again?: string, chosen?: Record<string, number>, moments: Record<string, string> = {}): string {
+export function stepFunction(
+  definition: StepDefinition,
+  takes: RunType | null,
+  gives: RunType,
+  name = stepFunctionName(definition),
+  again?: string,
+  chosen?: Record<string, number>,
+  moments: Record<string, string> = {},
+): string {
   const asked = { ...moments, ...(again ? { again } : {}) };
-  const body = Object.entries(asked).reduce((text, [id, call]) => text.replace(new RegExp(`\\b${id}\\(`, 'g'), `${call}(`), definition.glsl!);
-  const params = heard(definition).flatMap((p) => (!(chosen && p.id in chosen) ? [`${paramType(p)} ${glslNameOf(p)}`] : []));
-  const constants = Object.entries(chosen ?? {}).map(([id, place]) => `  const int ${id} = ${place};\n`).join('');
+  const body = Object.entries(asked).reduce(
+    (text, [id, call]) => text.replace(new RegExp(`\\b${id}\\(`, 'g'), `${call}(`),
+    definition.glsl!,
+  );
+  const params = heard(definition).flatMap((p) =>
+    !(chosen && p.id in chosen) ? [`${paramType(p)} ${glslNameOf(p)}`] : [],
+  );
+  const constants = Object.entries(chosen ?? {})
+    .map(([id, place]) => `  const int ${id} = ${place};\n`)
+    .join('');
   const running = takes ? [`${glslType(takes)} v`] : [];
   return `${glslType(gives)} ${name}(${['Place p', ...running, ...params].join(', ')}) {\n${constants}${body.replace(/^\n/, '')}\n}\n`;
 }

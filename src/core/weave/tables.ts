@@ -31,12 +31,18 @@ const ramp: Table = {
   gives: 'vec3',
   needs: 'colours',
   by: 'running',
-  rows: (value, space) => sortedStops(value as Stop[]).map((s) => [...(own(bySpace, space) ?? linearOf)(s.colour), s.at] as Row),
+  rows: (value, space) =>
+    sortedStops(value as Stop[]).map((s) => [...(own(bySpace, space) ?? linearOf)(s.colour), s.at] as Row),
   body: (names, blend, space) => {
     // The plain way is written out: not every card folds a call with a constant.
-    const share = (a: string, b: string) => (blend === 0 ? `clamp((t - ${a}.a) / max(${b}.a - ${a}.a, 1e-5), 0.0, 1.0)` : `rampShare(t, ${a}.a, ${b}.a, ${blend})`);
+    const share = (a: string, b: string) =>
+      blend === 0
+        ? `clamp((t - ${a}.a) / max(${b}.a - ${a}.a, 1e-5), 0.0, 1.0)`
+        : `rampShare(t, ${a}.a, ${b}.a, ${blend})`;
     const lines = names.slice(1).map((b, i) => `  c = mix(c, ${b}.rgb, ${share(names[i]!, b)});`);
-    return [`  vec3 c = ${names[0]}.rgb;`, ...lines, `  return ${space === 0 ? 'c' : `rampLight(c, ${space})`};`].join('\n');
+    return [`  vec3 c = ${names[0]}.rgb;`, ...lines, `  return ${space === 0 ? 'c' : `rampLight(c, ${space})`};`].join(
+      '\n',
+    );
   },
 };
 
@@ -57,14 +63,23 @@ const keys: Table = {
   gives: 'float',
   needs: 'tables',
   by: 'phase',
-  rows: (value) => [...(value as Key[])].sort((a, b) => a.at - b.at).map((k) => [k.at, k.value, EASES.indexOf(k.ease), 0]),
+  rows: (value) =>
+    [...(value as Key[])].sort((a, b) => a.at - b.at).map((k) => [k.at, k.value, EASES.indexOf(k.ease), 0]),
   body: (names) => {
     const first = names[0]!;
     const last = names[names.length - 1]!;
     // Round the join: from the last key on to the first of the next turn.
-    const between = (a: string, b: string, turn: string) => `c = ${a}.y + (${b}.y - ${a}.y) * keyShare((x - ${a}.x) / max(${b}.x${turn} - ${a}.x, 1e-5), ${a}.z);`;
+    const between = (a: string, b: string, turn: string) =>
+      `c = ${a}.y + (${b}.y - ${a}.y) * keyShare((x - ${a}.x) / max(${b}.x${turn} - ${a}.x, 1e-5), ${a}.z);`;
     const lines = names.slice(1).map((b, i) => `  if (x >= ${names[i]}.x && x < ${b}.x) ${between(names[i]!, b, '')}`);
-    return ['  float x = t - floor(t);', `  if (x < ${first}.x) x += 1.0;`, `  float c = ${last}.y;`, ...lines, `  if (x >= ${last}.x) ${between(last, first, ' + 1.0')}`, '  return c;'].join('\n');
+    return [
+      '  float x = t - floor(t);',
+      `  if (x < ${first}.x) x += 1.0;`,
+      `  float c = ${last}.y;`,
+      ...lines,
+      `  if (x >= ${last}.x) ${between(last, first, ' + 1.0')}`,
+      '  return c;',
+    ].join('\n');
   },
 };
 
@@ -73,7 +88,8 @@ const TABLES: Partial<Record<Param['type'], Table>> = { ramp, curve, keys };
 export const tableOf = (param: Param): Table | undefined => TABLES[param.type];
 
 /** Choices of the step that a ramp's look-up depends on. */
-export const rampChoices = (param: Param) => (param.type === 'ramp' ? { blend: (param as RampParam).blend, space: (param as RampParam).space } : {});
+export const rampChoices = (param: Param) =>
+  param.type === 'ramp' ? { blend: (param as RampParam).blend, space: (param as RampParam).space } : {};
 
 /**
  * Points with the slopes of the monotone cubic through them (F. N. Fritsch and R. E. Carlson,

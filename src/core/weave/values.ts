@@ -1,7 +1,18 @@
 import { floatText } from '../glsl';
 import { linearOf } from '../colour';
 import { controlled } from '../piece/desk';
-import { controlById, isControlRef, isLink, stepById, strandById, type Link, type Piece, type Step, type Value, type Vector } from '../piece/types';
+import {
+  controlById,
+  isControlRef,
+  isLink,
+  stepById,
+  strandById,
+  type Link,
+  type Piece,
+  type Step,
+  type Value,
+  type Vector,
+} from '../piece/types';
 import { defaultOf, rangeOf, valueOf, type Param, type PlainParams, type StepDefinition } from '../steps';
 import { literalFits } from './analyse';
 import { rampChoices, tableOf } from './tables';
@@ -69,15 +80,26 @@ function scalarsOf(param: Param, value: Value | undefined): number[] {
  * All parameters of a step as plain values for code that is not GLSL.
  * @param follow gives the value of a link at the wanted phase: one number, or three.
  */
-export function plainParams(piece: Piece, step: Step, definition: StepDefinition, follow: (link: Link) => number[]): PlainParams {
+export function plainParams(
+  piece: Piece,
+  step: Step,
+  definition: StepDefinition,
+  follow: (link: Link) => number[],
+): PlainParams {
   const plain: PlainParams = {};
   for (const param of definition.params) {
     const value = valueOf(step, param);
     if (param.type === 'strand') plain[param.id] = isLink(value) ? value.link : '';
-    else if (param.type === 'choice' || param.type === 'picture' || param.type === 'mesh' || param.type === 'text') plain[param.id] = literalOf(piece, step, param) as string;
+    else if (param.type === 'choice' || param.type === 'picture' || param.type === 'mesh' || param.type === 'text')
+      plain[param.id] = literalOf(piece, step, param) as string;
     else if (!tableOf(param)) {
-      const scalars = (isLink(value) ? follow(value) : scalarsOf(param, literalOf(piece, step, param))).map((v) => withinRange(param, v));
-      plain[param.id] = param.type === 'number' ? scalars[0]! : (scalars.length === 3 ? scalars : [scalars[0]!, scalars[0]!, scalars[0]!]) as Vector;
+      const scalars = (isLink(value) ? follow(value) : scalarsOf(param, literalOf(piece, step, param))).map((v) =>
+        withinRange(param, v),
+      );
+      plain[param.id] =
+        param.type === 'number'
+          ? scalars[0]!
+          : ((scalars.length === 3 ? scalars : [scalars[0]!, scalars[0]!, scalars[0]!]) as Vector);
     }
   }
   return plain;

@@ -20,7 +20,11 @@ describe('weaving', () => {
     for (const { piece } of STARTERS) {
       for (const strand of piece.strands) {
         if (strand.kind === 'stage') continue;
-        const woven = weave(piece, analyse(piece), strand.steps.map((s) => ({ strand: strand.id, step: s.id })));
+        const woven = weave(
+          piece,
+          analyse(piece),
+          strand.steps.map((s) => ({ strand: strand.id, step: s.id })),
+        );
         const names = checkProgram(woven.glsl).functions.map((f) => f.name);
         for (const f of woven.functions) expect(names).toContain(f.name);
       }
@@ -29,13 +33,26 @@ describe('weaving', () => {
 
   it('gives several targets together as it gives them apart', async () => {
     const drift = STARTERS.find((s) => s.id === 'lantern-drift')!.piece;
-    const woven = weave(drift, analyse(drift), [{ strand: 'lights' }, { strand: 'spark' }], { together: true, constants: true });
+    const woven = weave(drift, analyse(drift), [{ strand: 'lights' }, { strand: 'spark' }], {
+      together: true,
+      constants: true,
+    });
     const [form, surface] = woven.functions.map((f) => f.name) as [string, string];
     const processor = await Processor.load(compile(woven.glsl, [form, surface, woven.together!]));
-    const rows = placeRows(Array.from({ length: 40 }, (_, i) => ({ rest: [Math.sin(i), Math.cos(3 * i), 0.1 * i - 2], phase: i / 40 })));
-    const [moved, looks, both] = [form, surface, woven.together!].map((name) => processor.run(name, rows, 40)) as [Float32Array, Float32Array, Float32Array];
+    const rows = placeRows(
+      Array.from({ length: 40 }, (_, i) => ({ rest: [Math.sin(i), Math.cos(3 * i), 0.1 * i - 2], phase: i / 40 })),
+    );
+    const [moved, looks, both] = [form, surface, woven.together!].map((name) => processor.run(name, rows, 40)) as [
+      Float32Array,
+      Float32Array,
+      Float32Array,
+    ];
     const width = looks.length / 40;
-    for (let i = 0; i < 40; i++) expect([...both.subarray(i * (3 + width), (i + 1) * (3 + width))]).toEqual([...moved.subarray(3 * i, 3 * i + 3), ...looks.subarray(i * width, (i + 1) * width)]);
+    for (let i = 0; i < 40; i++)
+      expect([...both.subarray(i * (3 + width), (i + 1) * (3 + width))]).toEqual([
+        ...moved.subarray(3 * i, 3 * i + 3),
+        ...looks.subarray(i * width, (i + 1) * width),
+      ]);
   });
 
   it('works out what several strands share once', () => {
@@ -51,7 +68,11 @@ describe('weaving', () => {
       piece = addStrand(piece, 'field', name, 'field.position');
       piece = addStep(piece, `s${i + 1}`, 1, 'field.noise', i > 0 ? { scale: { link: `s${i}` } } : {});
     }
-    const { glsl } = weave(piece, analyse(piece), piece.strands.flatMap((s) => s.steps.map((t) => ({ strand: s.id, step: t.id }))));
+    const { glsl } = weave(
+      piece,
+      analyse(piece),
+      piece.strands.flatMap((s) => s.steps.map((t) => ({ strand: s.id, step: t.id }))),
+    );
     expect(() => checkProgram(glsl)).not.toThrow();
   });
 
@@ -74,7 +95,11 @@ describe('weaving', () => {
     expect(said).toMatch(/"Ramp" takes float, and here vec3 runs/);
     expect(said).toMatch(/Cycle, turns: it can follow a signal, and "tint" is a field/);
     expect(said).toMatch(/"field\.from-tomorrow" is not known here/);
-    const [value] = (await Evaluator.make(piece, [{ strand: 'crest' }])).run(0, placeRows([{ rest: [0.3, 0.1, 0.2] }]), 1);
+    const [value] = (await Evaluator.make(piece, [{ strand: 'crest' }])).run(
+      0,
+      placeRows([{ rest: [0.3, 0.1, 0.2] }]),
+      1,
+    );
     expect(value).toBeGreaterThanOrEqual(0);
   });
 
@@ -91,7 +116,10 @@ describe('weaving', () => {
 
   it('follows a control, and a link to a step in the middle of a row', async () => {
     const control: Control = { id: 'c1', name: 'chop', value: 0.25, default: 0, min: 0, max: 1, curve: 1 };
-    let piece: Piece = { ...addStrand(blankPiece(), 'field', 'a', 'field.from', { value: { control: 'c1' } }), controls: [control] };
+    let piece: Piece = {
+      ...addStrand(blankPiece(), 'field', 'a', 'field.from', { value: { control: 'c1' } }),
+      controls: [control],
+    };
     piece = addStep(piece, 's1', 1, 'field.power', { power: 2 });
     piece = addStrand(piece, 'field', 'b', 'field.from', { value: { link: 's1', step: 't1' } });
     const evaluator = await Evaluator.make(piece, [{ strand: 's1' }, { strand: 's2' }]);
@@ -101,7 +129,10 @@ describe('weaving', () => {
 
   it('keeps the numbers of two pieces with one text apart', async () => {
     const other = setParam(veil, 'breath', 't2', 'high', 5);
-    const [a, b] = [await Evaluator.make(veil, [{ strand: 'breath' }]), await Evaluator.make(other, [{ strand: 'breath' }])];
+    const [a, b] = [
+      await Evaluator.make(veil, [{ strand: 'breath' }]),
+      await Evaluator.make(other, [{ strand: 'breath' }]),
+    ];
     const crest = placeRows([{ phase: 0.125 }]);
     expect(b.run(0, crest, 1)[0]).toBeCloseTo(5, 4);
     expect(a.run(0, crest, 1)[0]).toBeCloseTo(0.62, 4);
@@ -113,12 +144,21 @@ describe('weaving', () => {
     const body = text.replace(/^out vec4 pixel;$/m, '').replace(/void main\(\)[\s\S]*$/, '');
     const woven = Processor.loadNow(compile(body, ['field_swell']));
     const rows = placeRows([{ rest: [1, 2, 3], phase: 0.4 }]);
-    expect(woven.run('field_swell', rows, 1)).toEqual((await Evaluator.make(veil, [{ strand: 'swell' }])).run(0, rows, 1));
+    expect(woven.run('field_swell', rows, 1)).toEqual(
+      (await Evaluator.make(veil, [{ strand: 'swell' }])).run(0, rows, 1),
+    );
     expect(() => exportGlsl(veil, 'sea')).toThrow(/Only fields and signals/);
   });
 
   it('lets no name in a piece out of its comment', () => {
-    const text = exportGlsl({ ...veil, name: 'x\n#error \\', strands: veil.strands.map((s) => ({ ...s, name: `${s.name}\nvoid evil() {}` })) }, 'swell');
+    const text = exportGlsl(
+      {
+        ...veil,
+        name: 'x\n#error \\',
+        strands: veil.strands.map((s) => ({ ...s, name: `${s.name}\nvoid evil() {}` })),
+      },
+      'swell',
+    );
     expect(text).not.toMatch(/^(#error|void evil)/m);
   });
 
@@ -126,7 +166,12 @@ describe('weaving', () => {
     const strand = veil.strands.find((s) => s.id === 'hall')!;
     const sun = strand.steps[1]!;
     const definition = CATALOGUE.find((d) => d.op === 'stage.sun')!;
-    const plain = plainParams(veil, { ...sun, params: { ...sun.params, height: { link: 'breath' } } }, definition, () => [400]);
+    const plain = plainParams(
+      veil,
+      { ...sun, params: { ...sun.params, height: { link: 'breath' } } },
+      definition,
+      () => [400],
+    );
     expect(plain.height).toBe(90);
     expect(plain.colour).toEqual(linearOf('#ffcf9a'));
   });
@@ -135,7 +180,8 @@ describe('weaving', () => {
 describe('the catalogue', () => {
   it('has one definition for each operation, sources and steps that fit for each kind', () => {
     expect(new Set(CATALOGUE.map((d) => d.op)).size).toBe(CATALOGUE.length);
-    for (const kind of ['signal', 'field', 'form', 'surface', 'stage', 'finish'] as const) expect(fitting(kind, null).length).toBeGreaterThan(0);
+    for (const kind of ['signal', 'field', 'form', 'surface', 'stage', 'finish'] as const)
+      expect(fitting(kind, null).length).toBeGreaterThan(0);
     expect(fitting('field', 'float').map((d) => d.name)).toContain('Ramp');
     expect(fitting('field', 'vec3').map((d) => d.name)).not.toContain('Ramp');
   });

@@ -37,7 +37,8 @@ export interface HeldSignal {
 }
 
 /** The text for the graphics card: the pictures' samplers, then what both processors share. */
-export const cardText = (woven: Woven, stage = '') => (/\btexel(At|Size)\b/.test(woven.glsl) ? `${samplerText(woven.pictures.length, stage)}${woven.glsl}` : woven.glsl);
+export const cardText = (woven: Woven, stage = '') =>
+  /\btexel(At|Size)\b/.test(woven.glsl) ? `${samplerText(woven.pictures.length, stage)}${woven.glsl}` : woven.glsl;
 
 export interface WeaveOptions {
   /** Write the present values as constants, for text that stands on its own. */
@@ -50,10 +51,15 @@ export interface WeaveOptions {
 
 /** What runs into the first step: a form's point at rest, a finish's picture. */
 const START: Partial<Record<RunType, string>> = { form: 'p.rest', image: 'v' };
-const NOTHING: Partial<Record<RunType, string>> = { surface: 'bareSurface(vec3(0.18), 1.0, 0.0)', form: 'p.rest', image: 'v' };
+const NOTHING: Partial<Record<RunType, string>> = {
+  surface: 'bareSurface(vec3(0.18), 1.0, 0.0)',
+  form: 'p.rest',
+  image: 'v',
+};
 
 /** What a step gives stays a number, however large what came in was: see `finite` in the library. */
-const heldText = (gives: RunType, text: string) => (gives === 'surface' || gives === 'stage' ? text : `finite(${text})`);
+const heldText = (gives: RunType, text: string) =>
+  gives === 'surface' || gives === 'stage' ? text : `finite(${text})`;
 
 /**
  * Weaves strands into GLSL text, in an order that compiles. Steps that cannot run are passed
@@ -66,7 +72,11 @@ export function weave(piece: Piece, analysis: Analysis, targets: Target[], optio
 }
 
 /** Is what a link brings worked out by a function of its own, rather than with the row? */
-const isElsewhere = (definition: StepDefinition, param: Param) => param.per === 'face' || param.per === 'copy' || param.per === 'moment' || Object.values(definition.asides ?? {}).includes(param.id);
+const isElsewhere = (definition: StepDefinition, param: Param) =>
+  param.per === 'face' ||
+  param.per === 'copy' ||
+  param.per === 'moment' ||
+  Object.values(definition.asides ?? {}).includes(param.id);
 
 /** Index of the last step up to `end` that makes a mesh; 0 where only the source does. */
 export function lastReshape(rows: StepTypes[], end = rows.length - 1): number {
@@ -76,7 +86,8 @@ export function lastReshape(rows: StepTypes[], end = rows.length - 1): number {
 
 /** What a link brings, as wide as the parameter and within its range. @param seen type of the value */
 function linkedText(param: Param, value: string, seen: RunType): string {
-  const wide = param.type === 'number' || seen === 'vec3' ? value : seen === 'float' ? `vec3(${value})` : `vec3(${value}, 0.0)`;
+  const wide =
+    param.type === 'number' || seen === 'vec3' ? value : seen === 'float' ? `vec3(${value})` : `vec3(${value}, 0.0)`;
   return withinRangeText(param, wide);
 }
 
@@ -115,8 +126,22 @@ class Weaver {
     for (const strand of this.analysis.order) this.writeStrand(strand);
     for (const target of targets) this.enter(target);
     const together = this.options.together && targets.length > 1 ? this.writeTogether(targets) : undefined;
-    const text = [library(this.parts), this.uniformText(), ...this.signalText(), ...[...this.stepFunctions.values()].map((f) => f.text), ...this.strandFunctions].join('\n');
-    return { glsl: text, uniforms: this.uniforms, functions, pictures: this.pictures, signals: [...this.signals.values()], asides: this.asides, together };
+    const text = [
+      library(this.parts),
+      this.uniformText(),
+      ...this.signalText(),
+      ...[...this.stepFunctions.values()].map((f) => f.text),
+      ...this.strandFunctions,
+    ].join('\n');
+    return {
+      glsl: text,
+      uniforms: this.uniforms,
+      functions,
+      pictures: this.pictures,
+      signals: [...this.signals.values()],
+      asides: this.asides,
+      together,
+    };
   }
 
   private enter(target: Target): void {
@@ -194,11 +219,13 @@ class Weaver {
   /** What a step takes in for whole faces or copies: functions of a place of their own. */
   private elsewhere(row: StepTypes): Target[] {
     if (!row.active || !row.definition!.glsl) return [];
-    return row.definition!.params.filter((param) => isElsewhere(row.definition!, param)).flatMap((param) => {
-      const link = this.linkOf(row, param);
-      const target = link && { strand: link.link, step: link.step };
-      return target && (param.per === 'moment' || !this.isHeld(target)) ? [target] : [];
-    });
+    return row
+      .definition!.params.filter((param) => isElsewhere(row.definition!, param))
+      .flatMap((param) => {
+        const link = this.linkOf(row, param);
+        const target = link && { strand: link.link, step: link.step };
+        return target && (param.per === 'moment' || !this.isHeld(target)) ? [target] : [];
+      });
   }
 
   /** The function of a row: the target's own name where it takes in nothing. */
@@ -239,13 +266,17 @@ class Weaver {
 
   /** The target as a function of the place alone. */
   private writeEntry(target: Target): void {
-    this.strandFunctions.push(`${this.head(this.nameOf(target), target, [])} {\n${this.inputLines([target]).join('\n')}\n  return ${this.rowCall(target)};\n}\n`);
+    this.strandFunctions.push(
+      `${this.head(this.nameOf(target), target, [])} {\n${this.inputLines([target]).join('\n')}\n  return ${this.rowCall(target)};\n}\n`,
+    );
   }
 
   private writeTogether(targets: Target[]): string {
     const outs = targets.map((t, i) => `out ${glslType(this.typeOf(t))} r${i}`);
     const results = targets.map((t, i) => `  r${i} = ${this.rowCall(t)};`);
-    this.strandFunctions.push(`void ${TOGETHER}(${['Place p', ...outs].join(', ')}) {\n${[...this.inputLines(targets), ...results].join('\n')}\n}\n`);
+    this.strandFunctions.push(
+      `void ${TOGETHER}(${['Place p', ...outs].join(', ')}) {\n${[...this.inputLines(targets), ...results].join('\n')}\n}\n`,
+    );
     return TOGETHER;
   }
 
@@ -277,10 +308,14 @@ class Weaver {
     const head = this.head(this.rowName(target), target, this.inputsOf(target));
     const lines: string[] = [];
     let running = from ? this.rowCall(from) : (START[gives] ?? '');
-    for (const [i, row] of this.rows(strand.id).slice(begin, end + 1).entries()) {
+    for (const [i, row] of this.rows(strand.id)
+      .slice(begin, end + 1)
+      .entries()) {
       if (!row.active || !row.definition?.glsl) continue;
       const name = `v${begin + i + 1}`;
-      lines.push(`  ${glslType(row.gives!)} ${name} = ${heldText(row.gives!, this.call(strand, row, begin + i, running))};`);
+      lines.push(
+        `  ${glslType(row.gives!)} ${name} = ${heldText(row.gives!, this.call(strand, row, begin + i, running))};`,
+      );
       running = name;
     }
     const result = running || NOTHING[gives] || `${glslType(gives)}(0.0)`;
@@ -302,7 +337,15 @@ class Weaver {
     for (const [aside, id] of Object.entries(definition.asides ?? {}) as [Aside, string][]) {
       const own = `${this.names.get(strand.id)}_Step${index + 1}_${aside}Aside`;
       this.asides[aside] = own;
-      this.strandFunctions.push(`${aside === 'tint' ? 'vec3' : 'float'} ${own}(Place p) {\n  return ${this.argument(strand, row, index, definition.params.find((p) => p.id === id)!, '')};\n}\n`);
+      this.strandFunctions.push(
+        `${aside === 'tint' ? 'vec3' : 'float'} ${own}(Place p) {\n  return ${this.argument(
+          strand,
+          row,
+          index,
+          definition.params.find((p) => p.id === id)!,
+          '',
+        )};\n}\n`,
+      );
     }
     return `${name}(${['p', ...(takes ? [running] : []), ...args].join(', ')})`;
   }
@@ -310,13 +353,27 @@ class Weaver {
   /** Writes the step's function, once for all rows that share it, and gives its name. */
   private stepName(strand: Strand, row: StepTypes, index: number, takes: RunType | null): string {
     const definition = row.definition!;
-    const chosen = Object.fromEntries(definition.params.filter((p) => p.type === 'choice' && paramType(p) !== null).map((p) => [p.id, this.choiceIndex(row, p.id)]));
+    const chosen = Object.fromEntries(
+      definition.params
+        .filter((p) => p.type === 'choice' && paramType(p) !== null)
+        .map((p) => [p.id, this.choiceIndex(row, p.id)]),
+    );
     const before = this.before(strand.id, index);
     const moments = definition.params.filter((p) => p.per === 'moment').map((p) => this.moment(strand, row, index, p));
     // What asks for its own row elsewhere is that row's alone.
     if (before || moments.length > 0) {
       const name = `${this.names.get(strand.id)}_Step${index + 1}`;
-      this.strandFunctions.push(stepFunction(definition, takes, row.gives!, name, before ? this.nameOf(before) : undefined, chosen, Object.fromEntries(moments)));
+      this.strandFunctions.push(
+        stepFunction(
+          definition,
+          takes,
+          row.gives!,
+          name,
+          before ? this.nameOf(before) : undefined,
+          chosen,
+          Object.fromEntries(moments),
+        ),
+      );
       return name;
     }
     // Rows share a function where its text is the same to the letter, whatever it was made from.
@@ -342,7 +399,9 @@ class Weaver {
 
   private choiceIndex(row: StepTypes, id: string | undefined): number {
     const param = row.definition!.params.find((p) => p.id === id);
-    return param?.type === 'choice' ? param.options.findIndex((o) => o.id === literalOf(this.piece, row.step, param)) : 0;
+    return param?.type === 'choice'
+      ? param.options.findIndex((o) => o.id === literalOf(this.piece, row.step, param))
+      : 0;
   }
 
   private argument(strand: Strand, row: StepTypes, index: number, param: Param, running: string): string | null {
@@ -361,9 +420,13 @@ class Weaver {
       return name;
     }
     const target = { strand: link.link, step: link.step };
-    if (this.isHeld(target)) this.signals.set(this.nameOf(target), { name: this.valueName(target), type: this.typeOf(target), target });
+    if (this.isHeld(target))
+      this.signals.set(this.nameOf(target), { name: this.valueName(target), type: this.typeOf(target), target });
     const place = param.per === 'face' || param.per === 'copy' ? `${param.per}Of(p)` : 'p';
-    const whole = isElsewhere(row.definition!, param) && !this.isHeld(target) ? `${this.nameOf(target)}(${place})` : this.valueName(target);
+    const whole =
+      isElsewhere(row.definition!, param) && !this.isHeld(target)
+        ? `${this.nameOf(target)}(${place})`
+        : this.valueName(target);
     const value = `${whole}${link.swizzle ? `.${link.swizzle}` : ''}`;
     return linkedText(param, value, link.swizzle ? 'float' : this.typeOf(target));
   }
@@ -384,7 +447,11 @@ class Weaver {
     const type = paramType(param)!;
     const target = link && { strand: link.link, step: link.step };
     const text = target
-      ? linkedText(param, `${this.nameOf(target)}(p)${link.swizzle ? `.${link.swizzle}` : ''}`, link.swizzle ? 'float' : this.typeOf(target))
+      ? linkedText(
+          param,
+          `${this.nameOf(target)}(p)${link.swizzle ? `.${link.swizzle}` : ''}`,
+          link.swizzle ? 'float' : this.typeOf(target),
+        )
       : this.argument(strand, row, index, asked, '')!;
     this.strandFunctions.push(`${type} ${name}(Place p) {\n  return ${text};\n}\n`);
     return [param.id, name];
@@ -397,7 +464,9 @@ class Weaver {
     const names = Array.from({ length: count }, (_, stop) => `${slot.name}_${stop + 1}`);
     for (const [stop, name] of names.entries()) this.uniforms.push({ ...slot, name, type: 'vec4', stop });
     const { blend, space } = rampChoices(slot.param);
-    this.strandFunctions.push(`${table.gives} ${slot.name}(float t) {\n${table.body(names, this.choiceIndex(row, blend), this.choiceIndex(row, space))}\n}\n`);
+    this.strandFunctions.push(
+      `${table.gives} ${slot.name}(float t) {\n${table.body(names, this.choiceIndex(row, blend), this.choiceIndex(row, space))}\n}\n`,
+    );
     return `${slot.name}(${table.by === 'phase' ? 'p.phase' : running})`;
   }
 

@@ -6,7 +6,11 @@ export function strandNames(piece: Piece): Map<string, string> {
   const names = new Map<string, string>();
   const taken = new Set<string>();
   for (const strand of piece.strands) {
-    const words = strand.name.normalize('NFKD').toLowerCase().replace(/[^a-z0-9]+/g, '_').replace(/^_+|_+$/g, '');
+    const words = strand.name
+      .normalize('NFKD')
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '_')
+      .replace(/^_+|_+$/g, '');
     const base = `${strand.kind}_${words || 'strand'}`;
     let name = base;
     for (let n = 2; taken.has(name); n++) name = `${base}_${n}`;

@@ -11,7 +11,10 @@ import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
 import { shortNumber } from '../words';
 
-const SeamChart = dynamic(() => import('./SeamChart').then((m) => m.SeamChart), { ssr: false, loading: () => <div className="h-[210px]" /> });
+const SeamChart = dynamic(() => import('./SeamChart').then((m) => m.SeamChart), {
+  ssr: false,
+  loading: () => <div className="h-[210px]" />,
+});
 
 /** In hundredths of the value's range over the loop. */
 const percent = (part: number) => `${shortNumber(part * 100)} %`;
@@ -19,7 +22,13 @@ const percent = (part: number) => `${shortNumber(part * 100)} %`;
 export function ChecksPanel() {
   const open = usePanels((s) => s.checks);
   return (
-    <Modal wide open={open} onClose={() => usePanels.setState({ checks: false })} title="Checks" about="Phase 1, worked out without wrapping, against phase 0, for everything that moves.">
+    <Modal
+      wide
+      open={open}
+      onClose={() => usePanels.setState({ checks: false })}
+      title="Checks"
+      about="Phase 1, worked out without wrapping, against phase 0, for everything that moves."
+    >
       <Readings />
     </Modal>
   );
@@ -33,9 +42,19 @@ function Readings() {
   return (
     <div>
       <p className="mb-3" role="status">
-        {verdict.state === 'closes' && <><b className="text-lichen">The loop closes.</b> {seam!.length} strands move; none of them jumps at the seam{picture && pictureKinks(picture) ? ', but motion changes its speed there' : ''}.</>}
-        {verdict.state === 'still' && 'Nothing moves yet, so there is no seam to speak of. Give a cycle turns, or let a noise evolve.'}
-        {verdict.state === 'breaks' && <><b className="text-bad">The loop does not close.</b> Below stands where it breaks and what mends it.</>}
+        {verdict.state === 'closes' && (
+          <>
+            <b className="text-lichen">The loop closes.</b> {seam!.length} strands move; none of them jumps at the seam
+            {picture && pictureKinks(picture) ? ', but motion changes its speed there' : ''}.
+          </>
+        )}
+        {verdict.state === 'still' &&
+          'Nothing moves yet, so there is no seam to speak of. Give a cycle turns, or let a noise evolve.'}
+        {verdict.state === 'breaks' && (
+          <>
+            <b className="text-bad">The loop does not close.</b> Below stands where it breaks and what mends it.
+          </>
+        )}
         {verdict.state === 'once' && 'This piece plays once, so its end need not meet its beginning.'}
         {verdict.state === 'measuring' && 'Measuring.'}
       </p>
@@ -43,14 +62,27 @@ function Readings() {
         <>
           <table className="tabular w-full text-left">
             <thead className="text-faint">
-              <tr><th className="py-1 font-normal">strand</th><th className="font-normal">jump at the seam</th><th className="font-normal">change per frame before</th><th className="font-normal">and after</th><th className="font-normal">verdict</th></tr>
+              <tr>
+                <th className="py-1 font-normal">strand</th>
+                <th className="font-normal">jump at the seam</th>
+                <th className="font-normal">change per frame before</th>
+                <th className="font-normal">and after</th>
+                <th className="font-normal">verdict</th>
+              </tr>
             </thead>
             <tbody>
-              {seam.map((r) => <ReadingRow key={r.strand} reading={r} />)}
+              {seam.map((r) => (
+                <ReadingRow key={r.strand} reading={r} />
+              ))}
               {picture && (
                 <tr className="border-t border-line">
-                  <td className="py-1.5">the picture</td><td>{picture.most} of 255</td><td>{shortNumber(picture.before)} of 255</td><td>{shortNumber(picture.after)} of 255</td>
-                  <td className={picture.closes ? 'text-lichen' : 'text-bad'}>{meets(picture.closes, pictureKinks(picture))}</td>
+                  <td className="py-1.5">the picture</td>
+                  <td>{picture.most} of 255</td>
+                  <td>{shortNumber(picture.before)} of 255</td>
+                  <td>{shortNumber(picture.after)} of 255</td>
+                  <td className={picture.closes ? 'text-lichen' : 'text-bad'}>
+                    {meets(picture.closes, pictureKinks(picture))}
+                  </td>
                 </tr>
               )}
             </tbody>
@@ -64,7 +96,9 @@ function Readings() {
           <h3 className="mb-1 font-semibold">Also noticed</h3>
           {problems.map((p, i) => (
             <p key={i} className="flex items-center justify-between gap-3 py-1">
-              <span><b className="font-medium">{strandById(piece, p.strand)?.name}</b> {p.sentence}</span>
+              <span>
+                <b className="font-medium">{strandById(piece, p.strand)?.name}</b> {p.sentence}
+              </span>
               {p.step && <Button onClick={() => show(p.strand, p.step!)}>Show</Button>}
             </p>
           ))}
@@ -78,18 +112,30 @@ function Readings() {
 const meets = (closes: boolean, kink: boolean) => (!closes ? 'jumps' : kink ? 'closes with a kink' : 'closes');
 
 /** "Set travel to 2 and repeat to 4". */
-const mendWords = (mend: Mend) => mend.map((f, i) => (i === 0 ? f.sentence : f.sentence.replace(/^Set /, ''))).join(' and ');
+const mendWords = (mend: Mend) =>
+  mend.map((f, i) => (i === 0 ? f.sentence : f.sentence.replace(/^Set /, ''))).join(' and ');
 
 /** Meshes too coarse for the pattern that moves them. */
 function Sampling({ readings }: { readings: SamplingReading[] }) {
   return (
     <section aria-label="Sampling" className="mt-4 border-t border-line pt-3">
-      <h3 className="mb-1 font-semibold">Too coarse <span className="ml-2 font-normal text-mute">with fewer than four edges to a wave, another wave shows, often running backwards</span></h3>
+      <h3 className="mb-1 font-semibold">
+        Too coarse{' '}
+        <span className="ml-2 font-normal text-mute">
+          with fewer than four edges to a wave, another wave shows, often running backwards
+        </span>
+      </h3>
       {readings.map((r) => (
         <p key={`${r.strand}/${r.step}`} className="flex items-center justify-between gap-3 py-1">
-          <span><b className="font-medium">{r.name}</b> {r.sentence}, for {r.stepName}.</span>
+          <span>
+            <b className="font-medium">{r.name}</b> {r.sentence}, for {r.stepName}.
+          </span>
           <span className="flex shrink-0 gap-2">
-            {r.fixes.length > 0 && <Button look="main" onClick={() => mend(r.fixes)}>Set {r.fixes.map((f) => f.sentence).join(' and ')}</Button>}
+            {r.fixes.length > 0 && (
+              <Button look="main" onClick={() => mend(r.fixes)}>
+                Set {r.fixes.map((f) => f.sentence).join(' and ')}
+              </Button>
+            )}
             <Button onClick={() => mark(r)}>Mark on the stage</Button>
           </span>
         </p>
@@ -128,8 +174,14 @@ function ReadingRow({ reading: r }: { reading: SeamReading }) {
           <td colSpan={5} className="pb-2">
             <span className="flex flex-wrap items-center gap-2 rounded-md bg-raised px-3 py-2">
               Breaks at {r.breaks.name} in {strandById(piece, r.breaks.strand)?.name}.
-              {r.breaks.mends.map((m) => <Button key={m.map((f) => f.param).join()} look="main" onClick={() => mend(m)}>{mendWords(m)}</Button>)}
-              {r.breaks.mends.length === 0 && <span className="text-mute">No single value mends it; look at what moves in this step.</span>}
+              {r.breaks.mends.map((m) => (
+                <Button key={m.map((f) => f.param).join()} look="main" onClick={() => mend(m)}>
+                  {mendWords(m)}
+                </Button>
+              ))}
+              {r.breaks.mends.length === 0 && (
+                <span className="text-mute">No single value mends it; look at what moves in this step.</span>
+              )}
               <Button onClick={() => show(r.breaks!.strand, r.breaks!.step)}>Show the step</Button>
             </span>
           </td>

@@ -14,18 +14,42 @@ export function SeamChart({ readings }: { readings: SeamReading[] }) {
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const chart = echarts.init(box.current!);
-    const bar = (name: string, color: string, key: 'before' | 'after') => ({ name, type: 'bar' as const, data: readings.map((r) => Number((r[key] * 100).toFixed(4))), itemStyle: { color }, barMaxWidth: 18 });
+    const bar = (name: string, color: string, key: 'before' | 'after') => ({
+      name,
+      type: 'bar' as const,
+      data: readings.map((r) => Number((r[key] * 100).toFixed(4))),
+      itemStyle: { color },
+      barMaxWidth: 18,
+    });
     chart.setOption({
       animation: false,
       textStyle: TEXT,
       grid: { left: 48, right: 8, top: 34, bottom: 26 },
       legend: { top: 0, right: 0, textStyle: TEXT, itemWidth: 12, itemHeight: 8 },
       tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => `${String(v)} %` },
-      xAxis: { type: 'category', data: readings.map((r) => r.name), axisLabel: TEXT, axisLine: { lineStyle: { color: '#46524d' } } },
-      yAxis: { type: 'value', name: '% of range per frame', nameTextStyle: { ...TEXT, align: 'left' }, axisLabel: TEXT, splitLine: { lineStyle: { color: '#2e3633' } } },
+      xAxis: {
+        type: 'category',
+        data: readings.map((r) => r.name),
+        axisLabel: TEXT,
+        axisLine: { lineStyle: { color: '#46524d' } },
+      },
+      yAxis: {
+        type: 'value',
+        name: '% of range per frame',
+        nameTextStyle: { ...TEXT, align: 'left' },
+        axisLabel: TEXT,
+        splitLine: { lineStyle: { color: '#2e3633' } },
+      },
       series: [bar('before the seam', '#8b978f', 'before'), bar('after the seam', '#c6d86b', 'after')],
     });
     return () => chart.dispose();
   }, [readings]);
-  return <div ref={box} role="img" aria-label="Change per frame before and after the seam, for each strand" className="mt-4 h-[210px] w-full" />;
+  return (
+    <div
+      ref={box}
+      role="img"
+      aria-label="Change per frame before and after the seam, for each strand"
+      className="mt-4 h-[210px] w-full"
+    />
+  );
 }

@@ -10,7 +10,15 @@ import { PlainSlider } from './PlainSlider';
 
 /** How many parameters follow a control. */
 export function followers(piece: Piece, id: string): number {
-  return piece.strands.reduce((n, s) => n + s.steps.reduce((m, t) => m + Object.values(t.params).filter((v) => isControlRef(v) && v.control === id).length, 0), 0);
+  return piece.strands.reduce(
+    (n, s) =>
+      n +
+      s.steps.reduce(
+        (m, t) => m + Object.values(t.params).filter((v) => isControlRef(v) && v.control === id).length,
+        0,
+      ),
+    0,
+  );
 }
 
 const tidy = (value: number) => Number(value.toPrecision(5));
@@ -21,18 +29,41 @@ export function ControlRow({ piece, control }: { piece: Piece; control: Control 
   const locked = control.locked === true;
   return (
     <li className="mb-1 grid grid-cols-[1fr_76px_28px_28px] items-center gap-x-1.5">
-      <span className="truncate" title={control.name}>{control.name}</span>
+      <span className="truncate" title={control.name}>
+        {control.name}
+      </span>
       {typeof control.value === 'number' ? (
-        <NumberInput label={`${control.name}, value`} value={control.value} step={(control.max - control.min) / 400} onChange={(v) => set(tidy(Math.min(control.max, Math.max(control.min, v))))} />
-      ) : <span />}
-      <Button look="icon" className="!size-7" aria-pressed={locked} aria-label={`Lock ${control.name}`} title={locked ? 'Locked: random leaves it alone' : 'Lock against random'} onClick={() => edit((p) => changeControl(p, control.id, { locked: locked ? undefined : true }))}>
+        <NumberInput
+          label={`${control.name}, value`}
+          value={control.value}
+          step={(control.max - control.min) / 400}
+          onChange={(v) => set(tidy(Math.min(control.max, Math.max(control.min, v))))}
+        />
+      ) : (
+        <span />
+      )}
+      <Button
+        look="icon"
+        className="!size-7"
+        aria-pressed={locked}
+        aria-label={`Lock ${control.name}`}
+        title={locked ? 'Locked: random leaves it alone' : 'Lock against random'}
+        onClick={() => edit((p) => changeControl(p, control.id, { locked: locked ? undefined : true }))}
+      >
         {locked ? <Lock size={13} /> : <LockOpen size={13} />}
       </Button>
       <Details piece={piece} control={control} />
       <div className="col-span-4">
-        {typeof control.value === 'number'
-          ? <PlainSlider label={control.name} value={positionOf(control, control.value)} onChange={(t) => set(tidy(valueAt(control, t)))} onReset={() => set(control.default)} />
-          : <ColourField name={control.name} value={control.value} onChange={set} />}
+        {typeof control.value === 'number' ? (
+          <PlainSlider
+            label={control.name}
+            value={positionOf(control, control.value)}
+            onChange={(t) => set(tidy(valueAt(control, t)))}
+            onReset={() => set(control.default)}
+          />
+        ) : (
+          <ColourField name={control.name} value={control.value} onChange={set} />
+        )}
       </div>
     </li>
   );
@@ -40,32 +71,68 @@ export function ControlRow({ piece, control }: { piece: Piece; control: Control 
 
 function Details({ piece, control }: { piece: Piece; control: Control }) {
   const edit = useWorkbench((s) => s.edit);
-  const change = (part: Partial<Control>, gesture?: string) => edit((p) => changeControl(p, control.id, part), gesture && `${gesture} ${control.id}`);
+  const change = (part: Partial<Control>, gesture?: string) =>
+    edit((p) => changeControl(p, control.id, part), gesture && `${gesture} ${control.id}`);
   const count = followers(piece, control.id);
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
-        <Button look="icon" className="!size-7" aria-label={`Settings of ${control.name}`}><SlidersHorizontal size={13} /></Button>
+        <Button look="icon" className="!size-7" aria-label={`Settings of ${control.name}`}>
+          <SlidersHorizontal size={13} />
+        </Button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content sideOffset={6} align="end" className="z-50 w-72 rounded-md border border-soft bg-raised p-3 shadow-lg">
+        <Popover.Content
+          sideOffset={6}
+          align="end"
+          className="z-50 w-72 rounded-md border border-soft bg-raised p-3 shadow-lg"
+        >
           <div className="grid grid-cols-[92px_1fr] items-center gap-y-1.5">
-            <label className="text-mute" htmlFor={`name-${control.id}`}>Name</label>
-            <input id={`name-${control.id}`} defaultValue={control.name} maxLength={80} className="min-w-0 rounded border border-line bg-ground px-2 py-1" onBlur={(e) => e.target.value !== control.name && change({ name: e.target.value })} onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()} />
+            <label className="text-mute" htmlFor={`name-${control.id}`}>
+              Name
+            </label>
+            <input
+              id={`name-${control.id}`}
+              defaultValue={control.name}
+              maxLength={80}
+              className="min-w-0 rounded border border-line bg-ground px-2 py-1"
+              onBlur={(e) => e.target.value !== control.name && change({ name: e.target.value })}
+              onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+            />
             {typeof control.value === 'number' && (
               <>
-                <span className="text-mute">From</span><NumberInput label="From" value={control.min} step={0.01} onChange={(v) => change({ min: v }, 'min')} />
-                <span className="text-mute">To</span><NumberInput label="To" value={control.max} step={0.01} onChange={(v) => change({ max: v }, 'max')} />
-                <span className="text-mute">Response</span><NumberInput label="Response" value={control.curve} step={0.02} onChange={(v) => change({ curve: Math.min(20, Math.max(0.05, tidy(v))) }, 'curve')} />
+                <span className="text-mute">From</span>
+                <NumberInput label="From" value={control.min} step={0.01} onChange={(v) => change({ min: v }, 'min')} />
+                <span className="text-mute">To</span>
+                <NumberInput label="To" value={control.max} step={0.01} onChange={(v) => change({ max: v }, 'max')} />
+                <span className="text-mute">Response</span>
+                <NumberInput
+                  label="Response"
+                  value={control.curve}
+                  step={0.02}
+                  onChange={(v) => change({ curve: Math.min(20, Math.max(0.05, tidy(v))) }, 'curve')}
+                />
               </>
             )}
           </div>
-          {typeof control.value === 'number' && <p className="mt-1 text-faint">A response of 1 is even; above 1 the slider is fine at the start and fast at the end.</p>}
-          <p className="mt-1 text-faint">{count === 1 ? 'One parameter follows it.' : `${count} parameters follow it.`}</p>
+          {typeof control.value === 'number' && (
+            <p className="mt-1 text-faint">
+              A response of 1 is even; above 1 the slider is fine at the start and fast at the end.
+            </p>
+          )}
+          <p className="mt-1 text-faint">
+            {count === 1 ? 'One parameter follows it.' : `${count} parameters follow it.`}
+          </p>
           <div className="mt-2 flex flex-wrap gap-1">
-            <Button look="bare" onClick={() => change({ default: control.value })}>Make this its default</Button>
-            <Button look="bare" onClick={() => change({ value: control.default })}>Back to its default</Button>
-            <Button look="bare" onClick={() => edit((p) => removeControl(p, control.id))}>Take off the desk</Button>
+            <Button look="bare" onClick={() => change({ default: control.value })}>
+              Make this its default
+            </Button>
+            <Button look="bare" onClick={() => change({ value: control.default })}>
+              Back to its default
+            </Button>
+            <Button look="bare" onClick={() => edit((p) => removeControl(p, control.id))}>
+              Take off the desk
+            </Button>
           </div>
         </Popover.Content>
       </Popover.Portal>

@@ -18,14 +18,19 @@ export function Desk() {
     return (
       <div className="p-5 text-mute">
         <h2 className="mb-1 text-[15px] font-semibold text-text">Nothing is out on the desk yet</h2>
-        <p className="max-w-md">Select a step, open the round button beside a number or a colour, and choose “Put out on the desk”. One control may drive many parameters; its settings can be stored as looks.</p>
+        <p className="max-w-md">
+          Select a step, open the round button beside a number or a colour, and choose “Put out on the desk”. One
+          control may drive many parameters; its settings can be stored as looks.
+        </p>
       </div>
     );
   }
   return (
     <div className="grid grid-cols-[1fr_248px] gap-6 p-4" onPointerUp={endGesture} onPointerCancel={endGesture}>
       <ul aria-label="Controls" className="min-w-0">
-        {piece.controls.map((control) => <ControlRow key={control.id} piece={piece} control={control} />)}
+        {piece.controls.map((control) => (
+          <ControlRow key={control.id} piece={piece} control={control} />
+        ))}
       </ul>
       <div className="min-w-0">
         <Looks piece={piece} />
@@ -41,10 +46,18 @@ function Looks({ piece }: { piece: Piece }) {
     <section aria-label="Looks">
       <div className="mb-1 flex items-center justify-between">
         <h2 className="font-semibold">Looks</h2>
-        <Button look="bare" onClick={() => edit((p) => storeLook(p, `look ${p.looks.length + 1}`))}>Store this one</Button>
+        <Button look="bare" onClick={() => edit((p) => storeLook(p, `look ${p.looks.length + 1}`))}>
+          Store this one
+        </Button>
       </div>
-      {piece.looks.length === 0 && <p className="text-faint">Store how the controls stand, change them, and come back with one click.</p>}
-      <ul>{piece.looks.map((look) => <LookRow key={look.id} look={look} />)}</ul>
+      {piece.looks.length === 0 && (
+        <p className="text-faint">Store how the controls stand, change them, and come back with one click.</p>
+      )}
+      <ul>
+        {piece.looks.map((look) => (
+          <LookRow key={look.id} look={look} />
+        ))}
+      </ul>
       {piece.looks.length > 1 && <Blend looks={piece.looks} />}
     </section>
   );
@@ -54,13 +67,43 @@ function LookRow({ look }: { look: Look }) {
   const edit = useWorkbench((s) => s.edit);
   const compared = usePanels((s) => s.compare === look.id);
   const [renaming, setRenaming] = useState(false);
-  if (renaming) return <li className="py-0.5"><RenameInput name={look.name} label="Name of the look" onDone={(name) => { setRenaming(false); if (name) edit((p) => changeLook(p, look.id, { name })); }} /></li>;
+  if (renaming)
+    return (
+      <li className="py-0.5">
+        <RenameInput
+          name={look.name}
+          label="Name of the look"
+          onDone={(name) => {
+            setRenaming(false);
+            if (name) edit((p) => changeLook(p, look.id, { name }));
+          }}
+        />
+      </li>
+    );
   return (
     <li className="flex items-center gap-1">
-      <Button look="bare" className="min-w-0 flex-1 truncate text-left text-text" title="Recall" onClick={() => edit((p) => recallLook(p, look.id))}>{look.name}</Button>
-      <Button look="bare" aria-pressed={compared} className={compared ? 'text-lichen' : ''} onClick={() => usePanels.setState({ compare: compared ? null : look.id })}>{compared ? 'comparing' : 'compare'}</Button>
+      <Button
+        look="bare"
+        className="min-w-0 flex-1 truncate text-left text-text"
+        title="Recall"
+        onClick={() => edit((p) => recallLook(p, look.id))}
+      >
+        {look.name}
+      </Button>
+      <Button
+        look="bare"
+        aria-pressed={compared}
+        className={compared ? 'text-lichen' : ''}
+        onClick={() => usePanels.setState({ compare: compared ? null : look.id })}
+      >
+        {compared ? 'comparing' : 'compare'}
+      </Button>
       <Menu
-        trigger={<Button look="bare" aria-label={`More for the look ${look.name}`}>more</Button>}
+        trigger={
+          <Button look="bare" aria-label={`More for the look ${look.name}`}>
+            more
+          </Button>
+        }
         items={[
           { label: 'Store again as it stands now', run: () => edit((p) => changeLook(p, look.id, { store: true })) },
           { label: 'Rename', run: () => setRenaming(true) },
@@ -71,10 +114,30 @@ function LookRow({ look }: { look: Look }) {
   );
 }
 
-function LookSelect({ label, looks, value, onChange }: { label: string; looks: Look[]; value: string; onChange: (id: string) => void }) {
+function LookSelect({
+  label,
+  looks,
+  value,
+  onChange,
+}: {
+  label: string;
+  looks: Look[];
+  value: string;
+  onChange: (id: string) => void;
+}) {
   return (
-    <select {...closedListKeys} aria-label={label} value={value} onChange={(e) => onChange(e.target.value)} className="min-w-0 flex-1 rounded border border-line bg-ground px-1.5 py-1">
-      {looks.map((l) => <option key={l.id} value={l.id}>{l.name}</option>)}
+    <select
+      {...closedListKeys}
+      aria-label={label}
+      value={value}
+      onChange={(e) => onChange(e.target.value)}
+      className="min-w-0 flex-1 rounded border border-line bg-ground px-1.5 py-1"
+    >
+      {looks.map((l) => (
+        <option key={l.id} value={l.id}>
+          {l.name}
+        </option>
+      ))}
     </select>
   );
 }
@@ -91,7 +154,14 @@ function Blend({ looks }: { looks: Look[] }) {
         <LookSelect label="Blend from" looks={looks} value={a.id} onChange={(id) => setIds([id, b.id])} />
         <LookSelect label="Blend to" looks={looks} value={b.id} onChange={(id) => setIds([a.id, id])} />
       </div>
-      <PlainSlider label="Blend" value={at} onChange={(t) => { setAt(t); edit((p) => withSettings(p, blendLooks(a, b, t)), 'blend'); }} />
+      <PlainSlider
+        label="Blend"
+        value={at}
+        onChange={(t) => {
+          setAt(t);
+          edit((p) => withSettings(p, blendLooks(a, b, t)), 'blend');
+        }}
+      />
     </div>
   );
 }
@@ -105,11 +175,23 @@ function Vary() {
     <section aria-label="Vary" className="mt-4">
       <div className="flex items-center justify-between">
         <h2 className="font-semibold">Vary at random</h2>
-        <Button look="bare" onClick={() => { edit((p) => vary(p, seed, amount)); setSeed(seed + 1); }}>Vary</Button>
+        <Button
+          look="bare"
+          onClick={() => {
+            edit((p) => vary(p, seed, amount));
+            setSeed(seed + 1);
+          }}
+        >
+          Vary
+        </Button>
       </div>
       <div className="grid grid-cols-[60px_1fr] items-center text-mute">
-        <span>How far</span><PlainSlider label="How far" value={amount} onChange={setAmount} />
-        <span>Seed</span><span className="w-20"><NumberInput label="Seed" value={seed} step={1} onChange={(v) => setSeed(Math.max(0, Math.round(v)))} /></span>
+        <span>How far</span>
+        <PlainSlider label="How far" value={amount} onChange={setAmount} />
+        <span>Seed</span>
+        <span className="w-20">
+          <NumberInput label="Seed" value={seed} step={1} onChange={(v) => setSeed(Math.max(0, Math.round(v)))} />
+        </span>
       </div>
       <p className="text-faint">Controls with a lock stay as they are.</p>
     </section>

@@ -38,14 +38,29 @@ export function TakeAwayPanel() {
       notify('done', 'Done. The file is with your downloads.');
     } catch (error) {
       if (error instanceof Cancelled) notify('info', 'Stopped. No file was written.');
-      else notify('error', error instanceof Error ? error.message : 'The picture could not be taken. Nothing of the piece is lost; take it again.');
+      else
+        notify(
+          'error',
+          error instanceof Error
+            ? error.message
+            : 'The picture could not be taken. Nothing of the piece is lost; take it again.',
+        );
     } finally {
       setRunning(null);
     }
   };
   return (
-    <Modal open={open} onClose={close} title="Take away" about="Always at the picture’s own size, whatever the preview shows.">
-      {running ? <Running progress={running} stop={() => abort.current?.abort()} /> : <Choose run={(f) => void run(f)} />}
+    <Modal
+      open={open}
+      onClose={close}
+      title="Take away"
+      about="Always at the picture’s own size, whatever the preview shows."
+    >
+      {running ? (
+        <Running progress={running} stop={() => abort.current?.abort()} />
+      ) : (
+        <Choose run={(f) => void run(f)} />
+      )}
     </Modal>
   );
 }
@@ -54,7 +69,9 @@ function useEncodable(width: number, height: number): Partial<Record<Format, boo
   const [can, setCan] = useState<Partial<Record<Format, boolean>>>({});
   useEffect(() => {
     let ended = false;
-    void Promise.all((['webm', 'mp4'] as const).map(async (f) => [f, await canWrite(f, width, height).catch(() => false)] as const)).then((all) => !ended && setCan(Object.fromEntries(all)));
+    void Promise.all(
+      (['webm', 'mp4'] as const).map(async (f) => [f, await canWrite(f, width, height).catch(() => false)] as const),
+    ).then((all) => !ended && setCan(Object.fromEntries(all)));
     return () => {
       ended = true;
     };
@@ -71,24 +88,53 @@ function Choose({ run }: { run: (format: Format) => void }) {
   const can = useEncodable(width, height);
   const output = outputOf(piece);
   const fields = piece.strands.filter((s) => s.kind === 'field' || s.kind === 'signal');
-  const [glsl, setGlsl] = useState(fields.some((s) => s.id === selected?.strand) ? selected!.strand : (fields[0]?.id ?? ''));
+  const [glsl, setGlsl] = useState(
+    fields.some((s) => s.id === selected?.strand) ? selected!.strand : (fields[0]?.id ?? ''),
+  );
   const forms = piece.strands.filter((s) => s.kind === 'form');
   const nothing = !output.finish && !output.stage;
   return (
     <div>
-      <p className="tabular mb-3 text-mute">{width} x {height}, {piece.loop.frames} frames at {piece.loop.rate} a second, {seconds(piece.loop.frames, piece.loop.rate)}</p>
-      {verdict.state === 'breaks' && <p role="alert" className="mb-3 rounded-md border border-bad/60 px-3 py-2 text-bad">The loop does not close yet. The checks say where, and what mends it.</p>}
-      {nothing && <p role="alert" className="mb-3 rounded-md border border-warn/60 px-3 py-2 text-warn">There is no picture yet: add a stage or a finish first.</p>}
+      <p className="tabular mb-3 text-mute">
+        {width} x {height}, {piece.loop.frames} frames at {piece.loop.rate} a second,{' '}
+        {seconds(piece.loop.frames, piece.loop.rate)}
+      </p>
+      {verdict.state === 'breaks' && (
+        <p role="alert" className="mb-3 rounded-md border border-bad/60 px-3 py-2 text-bad">
+          The loop does not close yet. The checks say where, and what mends it.
+        </p>
+      )}
+      {nothing && (
+        <p role="alert" className="mb-3 rounded-md border border-warn/60 px-3 py-2 text-warn">
+          There is no picture yet: add a stage or a finish first.
+        </p>
+      )}
       <ul className="grid gap-2">
         {FORMATS.map((f) => (
           <li key={f.id} className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">
-            <span><b className="mr-2 inline-block w-14 font-semibold">{f.name}</b><span className="text-mute">{can[f.id] === false ? `This browser cannot encode it at ${width} x ${height}.` : f.about}</span></span>
-            <Button disabled={nothing || can[f.id] === false} onClick={() => run(f.id)} aria-label={`Take the ${f.name}`}>Take</Button>
+            <span>
+              <b className="mr-2 inline-block w-14 font-semibold">{f.name}</b>
+              <span className="text-mute">
+                {can[f.id] === false ? `This browser cannot encode it at ${width} x ${height}.` : f.about}
+              </span>
+            </span>
+            <Button
+              disabled={nothing || can[f.id] === false}
+              onClick={() => run(f.id)}
+              aria-label={`Take the ${f.name}`}
+            >
+              Take
+            </Button>
           </li>
         ))}
         <li className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">
-          <span><b className="mr-2 inline-block w-14 font-semibold">Piece</b><span className="text-mute">The piece itself, to open again or hand on.</span></span>
-          <Button onClick={savePiece} aria-label="Take the piece">Take</Button>
+          <span>
+            <b className="mr-2 inline-block w-14 font-semibold">Piece</b>
+            <span className="text-mute">The piece itself, to open again or hand on.</span>
+          </span>
+          <Button onClick={savePiece} aria-label="Take the piece">
+            Take
+          </Button>
         </li>
         {forms.length > 0 && <TakeForm forms={forms} />}
         {fields.length > 0 && (
@@ -96,12 +142,23 @@ function Choose({ run }: { run: (format: Format) => void }) {
             <label>
               <b className="mr-2 inline-block w-14 font-semibold">GLSL</b>
               <span className="text-mute">The field </span>
-              <select aria-label="Field to take as GLSL" value={glsl} onChange={(e) => setGlsl(e.target.value)} className="rounded border border-line bg-ground px-1.5 py-0.5">
-                {fields.map((s) => <option key={s.id} value={s.id}>{s.name}</option>)}
+              <select
+                aria-label="Field to take as GLSL"
+                value={glsl}
+                onChange={(e) => setGlsl(e.target.value)}
+                className="rounded border border-line bg-ground px-1.5 py-0.5"
+              >
+                {fields.map((s) => (
+                  <option key={s.id} value={s.id}>
+                    {s.name}
+                  </option>
+                ))}
               </select>
               <span className="text-mute"> as a shader that compiles on its own.</span>
             </label>
-            <Button onClick={() => saveGlsl(glsl)} aria-label="Take the GLSL">Take</Button>
+            <Button onClick={() => saveGlsl(glsl)} aria-label="Take the GLSL">
+              Take
+            </Button>
           </li>
         )}
       </ul>
@@ -119,11 +176,20 @@ function Running({ progress, stop }: { progress: Progress; stop: () => void }) {
   const { done, frames } = progress;
   return (
     <div>
-      <p className="tabular mb-2" role="status">{done} of {frames} frames, {left(progress.left)}</p>
-      <Bar.Root value={done} max={frames} aria-label="Frames drawn" className="h-2 overflow-hidden rounded-full bg-raised">
+      <p className="tabular mb-2" role="status">
+        {done} of {frames} frames, {left(progress.left)}
+      </p>
+      <Bar.Root
+        value={done}
+        max={frames}
+        aria-label="Frames drawn"
+        className="h-2 overflow-hidden rounded-full bg-raised"
+      >
         <Bar.Indicator className="h-full bg-lichen" style={{ width: `${(100 * done) / frames}%` }} />
       </Bar.Root>
-      <div className="mt-4 flex justify-end"><Button onClick={stop}>Stop</Button></div>
+      <div className="mt-4 flex justify-end">
+        <Button onClick={stop}>Stop</Button>
+      </div>
     </div>
   );
 }

@@ -11,8 +11,17 @@ import { Button } from '../parts/Button';
 
 /** What a form can be taken as; a loop is a GLB with every frame in it. */
 type Choice = MeshFormat | 'loop';
-const CHOICES: { id: Choice; name: string }[] = [...MESH_FORMATS.map((f) => ({ id: f, name: f === 'gltf' ? 'glTF' : f.toUpperCase() })), { id: 'loop', name: 'GLB with its loop' }];
-const TYPES: Record<MeshFormat, string> = { glb: 'model/gltf-binary', gltf: 'model/gltf+json', obj: 'model/obj', ply: 'application/octet-stream', stl: 'model/stl' };
+const CHOICES: { id: Choice; name: string }[] = [
+  ...MESH_FORMATS.map((f) => ({ id: f, name: f === 'gltf' ? 'glTF' : f.toUpperCase() })),
+  { id: 'loop', name: 'GLB with its loop' },
+];
+const TYPES: Record<MeshFormat, string> = {
+  glb: 'model/gltf-binary',
+  gltf: 'model/gltf+json',
+  obj: 'model/obj',
+  ply: 'application/octet-stream',
+  stl: 'model/stl',
+};
 
 const select = 'rounded border border-line bg-ground px-1.5 py-0.5';
 
@@ -22,7 +31,11 @@ function useLoopSize(piece: Piece, form: string, wanted: boolean): string | null
   useEffect(() => {
     let ended = false;
     const say = (words: string) => !ended && setSize({ key: piece, form, words });
-    if (wanted && form) void ensureAssets(piece).then(() => studio().loopSize(lean(piece), form, piece.loop.frames)).then((bytes) => say(` takes about ${Math.max(0.1, bytes / 2 ** 20).toFixed(1)} MB.`)).catch((error: unknown) => say(`: ${(error as Error).message}`));
+    if (wanted && form)
+      void ensureAssets(piece)
+        .then(() => studio().loopSize(lean(piece), form, piece.loop.frames))
+        .then((bytes) => say(` takes about ${Math.max(0.1, bytes / 2 ** 20).toFixed(1)} MB.`))
+        .catch((error: unknown) => say(`: ${(error as Error).message}`));
     return () => {
       ended = true;
     };
@@ -44,8 +57,16 @@ export function TakeForm({ forms }: { forms: Strand[] }) {
     try {
       await ensureAssets(piece);
       const phase = useTransport.getState().frame / piece.loop.frames;
-      const bytes = await studio().formFile(lean(piece), form, { format, phase, frames: choice === 'loop' ? piece.loop.frames : 0 });
-      download(`${fileStem(piece.name)}-${fileStem(forms.find((s) => s.id === form)?.name ?? 'form')}.${format}`, bytes, TYPES[format]);
+      const bytes = await studio().formFile(lean(piece), form, {
+        format,
+        phase,
+        frames: choice === 'loop' ? piece.loop.frames : 0,
+      });
+      download(
+        `${fileStem(piece.name)}-${fileStem(forms.find((s) => s.id === form)?.name ?? 'form')}.${format}`,
+        bytes,
+        TYPES[format],
+      );
       notify('done', 'Done. The file is with your downloads.');
     } catch (error) {
       if (error instanceof Ended) notify('info', 'Stopped. No file was written.');
@@ -58,15 +79,38 @@ export function TakeForm({ forms }: { forms: Strand[] }) {
       <span>
         <b className="mr-2 inline-block w-14 font-semibold">Form</b>
         <select aria-label="Form to take" value={form} onChange={(e) => setForm(e.target.value)} className={select}>
-          {forms.map((s) => <option key={s.id} value={s.id}>{s.name}</option>)}
+          {forms.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.name}
+            </option>
+          ))}
         </select>
         <span className="text-mute"> as </span>
-        <select aria-label="Format of the form" value={choice} onChange={(e) => setChoice(e.target.value as Choice)} className={select}>
-          {CHOICES.map((c) => <option key={c.id} value={c.id}>{c.name}</option>)}
+        <select
+          aria-label="Format of the form"
+          value={choice}
+          onChange={(e) => setChoice(e.target.value as Choice)}
+          className={select}
+        >
+          {CHOICES.map((c) => (
+            <option key={c.id} value={c.id}>
+              {c.name}
+            </option>
+          ))}
         </select>
-        <span className="tabular text-mute">{choice !== 'loop' ? ' as it stands at this frame.' : (size ?? ' is being sized up.')}</span>
+        <span className="tabular text-mute">
+          {choice !== 'loop' ? ' as it stands at this frame.' : (size ?? ' is being sized up.')}
+        </span>
       </span>
-      {busy ? <Button onClick={endStudio} aria-label="Stop writing the form">Stop</Button> : <Button onClick={() => void take()} aria-label="Take the form">Take</Button>}
+      {busy ? (
+        <Button onClick={endStudio} aria-label="Stop writing the form">
+          Stop
+        </Button>
+      ) : (
+        <Button onClick={() => void take()} aria-label="Take the form">
+          Take
+        </Button>
+      )}
     </li>
   );
 }

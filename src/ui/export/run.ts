@@ -44,7 +44,13 @@ async function meshesOf(piece: Piece): Promise<MeshStore> {
  * @param frame for a still, the frame that is taken
  * @throws Cancelled when the signal says so; Error with a sentence otherwise
  */
-export async function runTakeAway(piece: Piece, format: Format, frame: number, signal: AbortSignal, progress: (p: Progress) => void): Promise<void> {
+export async function runTakeAway(
+  piece: Piece,
+  format: Format,
+  frame: number,
+  signal: AbortSignal,
+  progress: (p: Progress) => void,
+): Promise<void> {
   const { width, height } = piece.picture;
   await ensureAssets(piece);
   const meshes = await unless(signal, meshesOf(piece));
@@ -58,19 +64,35 @@ export async function runTakeAway(piece: Piece, format: Format, frame: number, s
     check();
     if (format === 'png') {
       progress({ done: 0, frames: 1, left: null });
-      const bytes = await unless(signal, capture.frame(frame / piece.loop.frames).then((pixels) => door.still(pixels, width, height)));
+      const bytes = await unless(
+        signal,
+        capture.frame(frame / piece.loop.frames).then((pixels) => door.still(pixels, width, height)),
+      );
       download(`${stem}_${String(frame).padStart(4, '0')}.png`, bytes, TYPES.png.type);
       return;
     }
     await door.begin({ format, width, height, frames: piece.loop.frames, rate: piece.loop.rate, stem });
-    const save = async (name: string) => download(`${name}.${TYPES[format].ending}`, await door.finish(), TYPES[format].type);
+    const save = async (name: string) =>
+      download(`${name}.${TYPES[format].ending}`, await door.finish(), TYPES[format].type);
     const done = { frames: 0 };
     try {
-      await unless(signal, feed(piece.loop.frames, (n) => capture.frame(n / piece.loop.frames), (pixels, n) => door.add(pixels, n), check, progress, done));
+      await unless(
+        signal,
+        feed(
+          piece.loop.frames,
+          (n) => capture.frame(n / piece.loop.frames),
+          (pixels, n) => door.add(pixels, n),
+          check,
+          progress,
+          done,
+        ),
+      );
     } catch (error) {
       if (!(error instanceof GraphicsLost) || done.frames === 0) throw error;
       await save(`${stem}_first-${done.frames}-frames`);
-      throw new GraphicsLost(`The graphics card was lost at frame ${done.frames} of ${piece.loop.frames}. The ${done.frames} frames before it are with your downloads; nothing of the piece is lost, so take it again for all.`);
+      throw new GraphicsLost(
+        `The graphics card was lost at frame ${done.frames} of ${piece.loop.frames}. The ${done.frames} frames before it are with your downloads; nothing of the piece is lost, so take it again for all.`,
+      );
     }
     await save(stem);
   } finally {
@@ -108,13 +130,15 @@ async function feed(
       await last;
       throw error;
     });
-    last = last.then(() => add(pixels, n)).then(() => {
-      handed.frames = n + 1;
-    });
+    last = last
+      .then(() => add(pixels, n))
+      .then(() => {
+        handed.frames = n + 1;
+      });
     waiting.push(last);
     if (waiting.length > AHEAD) await waiting.shift();
     const done = n + 1;
-    progress({ done, frames, left: done > 2 ? ((performance.now() - began) / done) * (frames - done) / 1000 : null });
+    progress({ done, frames, left: done > 2 ? (((performance.now() - began) / done) * (frames - done)) / 1000 : null });
     // Lets the interface answer between frames.
     await new Promise((resolve) => setTimeout(resolve));
   }

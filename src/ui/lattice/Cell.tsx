@@ -26,7 +26,13 @@ interface Props {
 export function Cell({ piece, strand, row, first, selected, compact, problem }: Props) {
   const { step, definition } = row;
   const preview = usePreviews((s) => s.drawn[previewKey(strand.id, step.id)]);
-  const links = [...new Set(Object.values(step.params).filter(isLink).map((l) => strandById(piece, l.link)?.name ?? '?'))];
+  const links = [
+    ...new Set(
+      Object.values(step.params)
+        .filter(isLink)
+        .map((l) => strandById(piece, l.link)?.name ?? '?'),
+    ),
+  ];
   const name = definition?.name ?? 'Not known here';
   const sort = useSortable({ id: sortId(strand.id, step.id), disabled: first });
   const width = compact ? 76 : 84;
@@ -48,19 +54,47 @@ export function Cell({ piece, strand, row, first, selected, compact, problem }: 
         focusTuning();
       }}
       className={clsx('relative z-10 block shrink-0 rounded-md text-left', step.off && 'opacity-45')}
-      style={{ width, transform: CSS.Translate.toString(sort.transform), transition: sort.transition, zIndex: sort.isDragging ? 20 : undefined }}
+      style={{
+        width,
+        transform: CSS.Translate.toString(sort.transform),
+        transition: sort.transition,
+        zIndex: sort.isDragging ? 20 : undefined,
+      }}
     >
-      <span className={clsx('relative block overflow-hidden rounded-md border bg-raised', selected ? 'border-lichen ring-1 ring-lichen' : problem ? 'border-warn' : 'border-line')} style={{ height }}>
-        {strand.kind === 'stage' ? <StageDrawing piece={piece} strand={strand} step={step} preview={preview} width={width} height={height} /> : <PreviewCanvas preview={preview} width={width} height={height} label="" />}
-        {compact && <span className="absolute inset-x-0 bottom-0 truncate bg-ground/80 px-1 text-[13px] leading-[16px]">{name}</span>}
+      <span
+        className={clsx(
+          'relative block overflow-hidden rounded-md border bg-raised',
+          selected ? 'border-lichen ring-1 ring-lichen' : problem ? 'border-warn' : 'border-line',
+        )}
+        style={{ height }}
+      >
+        {strand.kind === 'stage' ? (
+          <StageDrawing piece={piece} strand={strand} step={step} preview={preview} width={width} height={height} />
+        ) : (
+          <PreviewCanvas preview={preview} width={width} height={height} label="" />
+        )}
+        {compact && (
+          <span className="absolute inset-x-0 bottom-0 truncate bg-ground/80 px-1 text-[13px] leading-[16px]">
+            {name}
+          </span>
+        )}
         {problem && <TriangleAlert size={13} className="absolute top-1 right-1 text-warn" />}
       </span>
       {links.length > 0 && !compact && (
-        <span className={clsx('absolute -top-2 left-1 max-w-[76px] truncate rounded-full border bg-ground px-1.5 text-[13px] leading-[15px]', selected ? 'border-lichen text-lichen' : 'border-soft text-mute')}>{links.join(', ')}</span>
+        <span
+          className={clsx(
+            'absolute -top-2 left-1 max-w-[76px] truncate rounded-full border bg-ground px-1.5 text-[13px] leading-[15px]',
+            selected ? 'border-lichen text-lichen' : 'border-soft text-mute',
+          )}
+        >
+          {links.join(', ')}
+        </span>
       )}
       {!compact && (
         <span className="mt-0.5 flex justify-between gap-1 leading-[17px]">
-          <span className="shrink-0 truncate" style={{ maxWidth: width }}>{name}</span>
+          <span className="shrink-0 truncate" style={{ maxWidth: width }}>
+            {name}
+          </span>
           <span className="truncate text-faint">{tellingOf(piece, step)}</span>
         </span>
       )}

@@ -21,7 +21,8 @@ export function Lattice() {
   const { compact: wanted, folded, foldedBundles } = usePanels();
   const compact = isCompact(wanted, piece.strands.length);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const drop = ({ active, over }: DragEndEvent) => over && useWorkbench.getState().edit((p) => dropped(p, String(active.id), String(over.id)));
+  const drop = ({ active, over }: DragEndEvent) =>
+    over && useWorkbench.getState().edit((p) => dropped(p, String(active.id), String(over.id)));
   const analysis = useMemo(() => analyse(piece), [piece]);
   const sheet = useRef<HTMLDivElement>(null);
 
@@ -36,21 +37,35 @@ export function Lattice() {
               <section key={kind} aria-label={`${KIND_WORDS[kind].title}, strands`}>
                 <Heading kind={kind} count={strands.length} folded={isFolded} compact={compact} />
                 <SortableContext items={strands.map((s) => sortId(s.id))} strategy={verticalListSortingStrategy}>
-                  {!isFolded && strands.map((s, i) => {
-                    const bundle = bundleOf(piece, s.id);
-                    const begins = bundle && (i === 0 || bundleOf(piece, strands[i - 1]!.id) !== bundle);
-                    return (
-                      <Fragment key={s.id}>
-                        {begins && <BundleHead bundle={bundle} count={bundle.strands.length} />}
-                        {!(bundle && foldedBundles.includes(bundle.id)) && <Row piece={piece} strand={s} analysis={analysis} selected={selected?.strand === s.id ? selected.step : null} compact={compact} />}
-                      </Fragment>
-                    );
-                  })}
+                  {!isFolded &&
+                    strands.map((s, i) => {
+                      const bundle = bundleOf(piece, s.id);
+                      const begins = bundle && (i === 0 || bundleOf(piece, strands[i - 1]!.id) !== bundle);
+                      return (
+                        <Fragment key={s.id}>
+                          {begins && <BundleHead bundle={bundle} count={bundle.strands.length} />}
+                          {!(bundle && foldedBundles.includes(bundle.id)) && (
+                            <Row
+                              piece={piece}
+                              strand={s}
+                              analysis={analysis}
+                              selected={selected?.strand === s.id ? selected.step : null}
+                              compact={compact}
+                            />
+                          )}
+                        </Fragment>
+                      );
+                    })}
                 </SortableContext>
               </section>
             );
           })}
-          <Threads sheet={sheet} piece={piece} selected={selected} layout={`${compact} ${folded.join()} ${foldedBundles.join()}`} />
+          <Threads
+            sheet={sheet}
+            piece={piece}
+            selected={selected}
+            layout={`${compact} ${folded.join()} ${foldedBundles.join()}`}
+          />
         </div>
       </DndContext>
       {piece.strands.length === 0 && <Empty />}
@@ -62,14 +77,36 @@ function Heading({ kind, count, folded, compact }: { kind: Kind; count: number; 
   const words = KIND_WORDS[kind];
   return (
     <div className="sticky left-0 z-30 flex w-[min(100%,44rem)] items-center gap-2 pt-0.5 pr-3 pl-2 leading-[18px]">
-      <button type="button" onClick={() => toggleFold(kind)} aria-expanded={!folded} className="flex items-baseline gap-2 rounded-md px-2 py-0.5 hover:bg-raised">
-        {folded ? <ChevronRight size={13} className="self-center text-faint" /> : <ChevronDown size={13} className="self-center text-faint" />}
+      <button
+        type="button"
+        onClick={() => toggleFold(kind)}
+        aria-expanded={!folded}
+        className="flex items-baseline gap-2 rounded-md px-2 py-0.5 hover:bg-raised"
+      >
+        {folded ? (
+          <ChevronRight size={13} className="self-center text-faint" />
+        ) : (
+          <ChevronDown size={13} className="self-center text-faint" />
+        )}
         <h2 className="font-semibold">{words.title}</h2>
         <span className="text-faint">{folded ? `${count} folded` : words.about}</span>
       </button>
-      <Button look="bare" aria-label={`Add a ${words.one}`} title={`Add a ${words.one}`} onClick={() => pick({ for: 'strand', kind })} className="!p-1"><Plus size={14} /></Button>
+      <Button
+        look="bare"
+        aria-label={`Add a ${words.one}`}
+        title={`Add a ${words.one}`}
+        onClick={() => pick({ for: 'strand', kind })}
+        className="!p-1"
+      >
+        <Plus size={14} />
+      </Button>
       {kind === 'signal' && (
-        <Button look="bare" aria-pressed={compact} onClick={() => usePanels.setState({ compact: !compact })} className="ml-auto flex items-center gap-1.5">
+        <Button
+          look="bare"
+          aria-pressed={compact}
+          onClick={() => usePanels.setState({ compact: !compact })}
+          className="ml-auto flex items-center gap-1.5"
+        >
           <Rows3 size={13} /> Compact rows
         </Button>
       )}
@@ -82,8 +119,13 @@ function Empty() {
     <div className="px-4 py-2">
       <div className="max-w-md rounded-md border border-dashed border-soft p-5 text-mute">
         <p className="mb-1 font-semibold text-text">Nothing woven yet</p>
-        <p className="mb-3">Work reads from left to right. Begin with a form, or with a field to colour it by; press N for a new strand, A for the next step.</p>
-        <Button look="main" onClick={() => pick({ for: 'strand', kind: null })}>New strand</Button>
+        <p className="mb-3">
+          Work reads from left to right. Begin with a form, or with a field to colour it by; press N for a new strand, A
+          for the next step.
+        </p>
+        <Button look="main" onClick={() => pick({ for: 'strand', kind: null })}>
+          New strand
+        </Button>
       </div>
     </div>
   );

@@ -11,7 +11,17 @@ import { pick } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
-import { bundleUp, copyStrand, deleteStrand, duplicateDeep, kindsWithGlsl, pasteInto, saveGlsl, shiftRow, takeStrand } from '../workbench/actions';
+import {
+  bundleUp,
+  copyStrand,
+  deleteStrand,
+  duplicateDeep,
+  kindsWithGlsl,
+  pasteInto,
+  saveGlsl,
+  shiftRow,
+  takeStrand,
+} from '../workbench/actions';
 import { Cell } from './Cell';
 import { sortId } from './sorting';
 
@@ -37,19 +47,50 @@ export function Row({ piece, strand, analysis, selected, compact }: Props) {
     <div
       ref={sort.setNodeRef}
       style={{ transform: CSS.Translate.toString(sort.transform), transition: sort.transition }}
-      className={clsx('grid grid-cols-[152px_1fr] items-start', ground, sort.isDragging && 'relative z-40 opacity-80', compact ? 'py-[2px]' : 'pt-[7px]')}
+      className={clsx(
+        'grid grid-cols-[152px_1fr] items-start',
+        ground,
+        sort.isDragging && 'relative z-40 opacity-80',
+        compact ? 'py-[2px]' : 'pt-[7px]',
+      )}
     >
-      <div className={clsx('sticky left-0 z-30 self-stretch border-l-[3px] pr-2 pl-4', ground)} style={{ borderColor: tint ?? 'transparent' }} title={`${strand.name}, ${used}`}>
-        <span {...sort.listeners} data-grip={strand.name} aria-hidden title="Drag to move the strand (Alt+Up, Alt+Down)" className={clsx('absolute left-0 grid w-3.5 cursor-grab touch-none place-items-center text-transparent hover:text-mute', compact ? 'h-[30px]' : 'h-9')}><GripVertical size={12} /></span>
+      <div
+        className={clsx('sticky left-0 z-30 self-stretch border-l-[3px] pr-2 pl-4', ground)}
+        style={{ borderColor: tint ?? 'transparent' }}
+        title={`${strand.name}, ${used}`}
+      >
+        <span
+          {...sort.listeners}
+          data-grip={strand.name}
+          aria-hidden
+          title="Drag to move the strand (Alt+Up, Alt+Down)"
+          className={clsx(
+            'absolute left-0 grid w-3.5 cursor-grab touch-none place-items-center text-transparent hover:text-mute',
+            compact ? 'h-[30px]' : 'h-9',
+          )}
+        >
+          <GripVertical size={12} />
+        </span>
         <NameCell strand={strand} compact={compact} used={used} />
       </div>
       <div className="relative flex items-start pr-4" role="group" aria-label={`Steps of ${strand.name}`}>
         <span aria-hidden className="absolute right-0 left-0 h-px bg-line" style={{ top: compact ? 15 : 18 }} />
-        <SortableContext items={rows.slice(1).map((r) => sortId(strand.id, r.step.id))} strategy={horizontalListSortingStrategy}>
+        <SortableContext
+          items={rows.slice(1).map((r) => sortId(strand.id, r.step.id))}
+          strategy={horizontalListSortingStrategy}
+        >
           {rows.map((row, i) => (
             <Fragment key={row.step.id}>
               {i > 0 && <Gap strand={strand.id} at={i} compact={compact} />}
-              <Cell piece={piece} strand={strand} row={row} first={i === 0} selected={selected === row.step.id} compact={compact} problem={analysis.problems.find((p) => p.strand === strand.id && p.step === row.step.id)?.sentence} />
+              <Cell
+                piece={piece}
+                strand={strand}
+                row={row}
+                first={i === 0}
+                selected={selected === row.step.id}
+                compact={compact}
+                problem={analysis.problems.find((p) => p.strand === strand.id && p.step === row.step.id)?.sentence}
+              />
             </Fragment>
           ))}
         </SortableContext>
@@ -58,7 +99,10 @@ export function Row({ piece, strand, analysis, selected, compact }: Props) {
           aria-label={`Add a step to ${strand.name}`}
           title="Add a step (A)"
           onClick={() => pick({ for: 'step', strand: strand.id, at: strand.steps.length })}
-          className={clsx('relative z-10 ml-2.5 grid w-7 place-items-center rounded-md border border-dashed border-soft bg-ground text-mute hover:border-lichen hover:text-lichen', compact ? 'h-[30px]' : 'h-9')}
+          className={clsx(
+            'relative z-10 ml-2.5 grid w-7 place-items-center rounded-md border border-dashed border-soft bg-ground text-mute hover:border-lichen hover:text-lichen',
+            compact ? 'h-[30px]' : 'h-9',
+          )}
         >
           <Plus size={13} />
         </button>
@@ -77,7 +121,9 @@ function Gap({ strand, at, compact }: { strand: string; at: number; compact: boo
       onClick={() => pick({ for: 'step', strand, at })}
       className={clsx('group relative z-10 grid shrink-0 place-items-center', compact ? 'h-[30px] w-1.5' : 'h-9 w-2.5')}
     >
-      <span className="hidden size-4 place-items-center rounded-full bg-lichen text-ink group-hover:grid"><Plus size={11} /></span>
+      <span className="hidden size-4 place-items-center rounded-full bg-lichen text-ink group-hover:grid">
+        <Plus size={11} />
+      </span>
     </button>
   );
 }
@@ -102,7 +148,15 @@ function NameCell({ strand, compact, used }: NameProps) {
     <Menu
       align="start"
       trigger={
-        <button type="button" aria-label={`Strand ${strand.name}`} onDoubleClick={() => setNaming(true)} className={clsx('-ml-1.5 block w-full rounded-md px-1.5 text-left hover:bg-raised', compact ? 'py-1' : 'py-1 leading-[17px]')}>
+        <button
+          type="button"
+          aria-label={`Strand ${strand.name}`}
+          onDoubleClick={() => setNaming(true)}
+          className={clsx(
+            '-ml-1.5 block w-full rounded-md px-1.5 text-left hover:bg-raised',
+            compact ? 'py-1' : 'py-1 leading-[17px]',
+          )}
+        >
           <span className="block truncate font-medium">{strand.name}</span>
           {!compact && <span className="block truncate text-faint">{used}</span>}
         </button>
@@ -117,7 +171,9 @@ function NameCell({ strand, compact, used }: NameProps) {
         { label: 'Move up', hint: 'Alt+Up', run: () => shiftRow(strand.id, -1) },
         { label: 'Move down', hint: 'Alt+Down', run: () => shiftRow(strand.id, 1) },
         { label: 'Bundle with the one above', run: () => bundleUp(strand.id) },
-        ...(kindsWithGlsl(strand.kind) ? ['line' as const, { label: 'Save as GLSL', run: () => saveGlsl(strand.id) }] : []),
+        ...(kindsWithGlsl(strand.kind)
+          ? ['line' as const, { label: 'Save as GLSL', run: () => saveGlsl(strand.id) }]
+          : []),
         'line' as const,
         { label: 'Delete strand', run: () => deleteStrand(strand.id) },
       ]}

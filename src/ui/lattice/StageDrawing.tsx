@@ -20,15 +20,45 @@ export function StageDrawing({ step, preview, width, height }: Props) {
   };
   if (step.op === 'stage.place') return <PreviewCanvas preview={preview} width={width} height={height} label="" />;
   return (
-    <svg width={width} height={height} viewBox="-42 -18 84 36" fill="none" stroke="var(--color-text)" strokeWidth="1.3" aria-hidden>
-      {step.op === 'stage.camera' && <CameraPlan position={asVector(literal('position'))} target={asVector(literal('target'))} lens={asNumber(literal('lens'), 35)} />}
-      {step.op === 'stage.sun' && <SunDial turn={asNumber(literal('turn'), 0)} height={asNumber(literal('height'), 30)} colour={asColour(literal('colour'))} />}
+    <svg
+      width={width}
+      height={height}
+      viewBox="-42 -18 84 36"
+      fill="none"
+      stroke="var(--color-text)"
+      strokeWidth="1.3"
+      aria-hidden
+    >
+      {step.op === 'stage.camera' && (
+        <CameraPlan
+          position={asVector(literal('position'))}
+          target={asVector(literal('target'))}
+          lens={asNumber(literal('lens'), 35)}
+        />
+      )}
+      {step.op === 'stage.sun' && (
+        <SunDial
+          turn={asNumber(literal('turn'), 0)}
+          height={asNumber(literal('height'), 30)}
+          colour={asColour(literal('colour'))}
+        />
+      )}
       {step.op === 'stage.fill' && <Bands colours={[literal('above'), literal('below')]} />}
       {step.op === 'stage.surroundings' && <Bands colours={[literal('above'), literal('level'), literal('below')]} />}
       {step.op === 'stage.point' && <Rays colour={asColour(literal('colour'))} />}
-      {step.op === 'stage.spot' && <path d="M-20 -9L22 -16A20 20 0 0 1 22 14Z" fill={asColour(literal('colour'))} fillOpacity="0.55" stroke="none" />}
-      {step.op === 'stage.floor' && <path d="M-14 -8H14L32 12H-32ZM-6 -8L-14 12M6 -8L14 12M-23 2H23" stroke="var(--color-mute)" />}
-      {step.op === 'stage.background' && (literal('style') === 'colour' ? <Bands colours={[literal('colour')]} /> : <Checks />)}
+      {step.op === 'stage.spot' && (
+        <path
+          d="M-20 -9L22 -16A20 20 0 0 1 22 14Z"
+          fill={asColour(literal('colour'))}
+          fillOpacity="0.55"
+          stroke="none"
+        />
+      )}
+      {step.op === 'stage.floor' && (
+        <path d="M-14 -8H14L32 12H-32ZM-6 -8L-14 12M6 -8L14 12M-23 2H23" stroke="var(--color-mute)" />
+      )}
+      {step.op === 'stage.background' &&
+        (literal('style') === 'colour' ? <Bands colours={[literal('colour')]} /> : <Checks />)}
       {step.op === 'stage.overlay' && <path d="M-16 -10H8V6H-16ZM-8 -4H16V12H-8Z" stroke="var(--color-mute)" />}
     </svg>
   );
@@ -57,7 +87,13 @@ function CameraPlan({ position, target, lens }: { position: Vector; target: Vect
 
 function Bands({ colours }: { colours: unknown[] }) {
   const height = 38 / colours.length;
-  return <g stroke="none">{colours.map((c, i) => <rect key={i} x="-42" y={-19 + i * height} width="84" height={height + 0.5} fill={asColour(c)} />)}</g>;
+  return (
+    <g stroke="none">
+      {colours.map((c, i) => (
+        <rect key={i} x="-42" y={-19 + i * height} width="84" height={height + 0.5} fill={asColour(c)} />
+      ))}
+    </g>
+  );
 }
 
 function Rays({ colour }: { colour: string }) {
@@ -72,7 +108,19 @@ function Rays({ colour }: { colour: string }) {
 
 /** What stands for "nothing": a checkerboard. */
 function Checks() {
-  return <g stroke="none" fill="var(--color-soft)">{Array.from({ length: 24 }, (_, i) => <rect key={i} x={-42 + (i % 6) * 14 + (Math.floor(i / 6) % 2) * 7} y={-18 + Math.floor(i / 6) * 9} width="7" height="9" />)}</g>;
+  return (
+    <g stroke="none" fill="var(--color-soft)">
+      {Array.from({ length: 24 }, (_, i) => (
+        <rect
+          key={i}
+          x={-42 + (i % 6) * 14 + (Math.floor(i / 6) % 2) * 7}
+          y={-18 + Math.floor(i / 6) * 9}
+          width="7"
+          height="9"
+        />
+      ))}
+    </g>
+  );
 }
 
 function SunDial({ turn, height, colour }: { turn: number; height: number; colour: string }) {

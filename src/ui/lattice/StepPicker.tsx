@@ -16,7 +16,8 @@ export function offered(piece: Piece, picking: Picking): StepDefinition[] {
 }
 
 function titleOf(piece: Piece, picking: Picking): string {
-  if (picking.for === 'strand') return picking.kind ? `New ${KIND_WORDS[picking.kind].one}: begins with` : 'New strand: begins with';
+  if (picking.for === 'strand')
+    return picking.kind ? `New ${KIND_WORDS[picking.kind].one}: begins with` : 'New strand: begins with';
   const name = strandById(piece, picking.strand)?.name ?? '';
   return picking.for === 'replace' ? `In place of this step of ${name}` : `Next step of ${name}`;
 }
@@ -31,14 +32,25 @@ export function StepPicker() {
   const picking = usePanels((s) => s.picking);
   const piece = useWorkbench((s) => s.piece);
   const entries = (picking ? offered(piece, picking) : []).map((d) => ({
-    key: d.op, name: d.name, about: d.about, also: [...(d.also ?? []), KIND_WORDS[kindOf(d)].one], heading: headingOf(d, picking!),
-    run: () => { pick(null); addPicked(picking!, d); },
+    key: d.op,
+    name: d.name,
+    about: d.about,
+    also: [...(d.also ?? []), KIND_WORDS[kindOf(d)].one],
+    heading: headingOf(d, picking!),
+    run: () => {
+      pick(null);
+      addPicked(picking!, d);
+    },
   }));
   return (
     <Dialog.Root open={picking !== null} onOpenChange={(open) => !open && pick(null)}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
-        <Dialog.Content aria-describedby="" onCloseAutoFocus={backToStep} className="fixed top-24 left-[8%] z-50 w-[520px] overflow-hidden rounded-lg border border-soft bg-panel shadow-xl">
+        <Dialog.Content
+          aria-describedby=""
+          onCloseAutoFocus={backToStep}
+          className="fixed top-24 left-[8%] z-50 w-[520px] overflow-hidden rounded-lg border border-soft bg-panel shadow-xl"
+        >
           {picking && (
             <>
               <Dialog.Title className="px-4 pt-3 text-mute">{titleOf(piece, picking)}</Dialog.Title>
@@ -46,7 +58,12 @@ export function StepPicker() {
                 label="Steps"
                 entries={entries}
                 nothing="No step of that name fits here."
-                render={(e) => <><span className="w-32 shrink-0 font-medium">{e.name}</span><span className="text-mute">{e.about}</span></>}
+                render={(e) => (
+                  <>
+                    <span className="w-32 shrink-0 font-medium">{e.name}</span>
+                    <span className="text-mute">{e.about}</span>
+                  </>
+                )}
               />
             </>
           )}

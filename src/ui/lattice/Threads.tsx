@@ -26,7 +26,10 @@ export function Threads({ sheet, piece, selected, layout }: Props) {
     <svg className="pointer-events-none absolute inset-0 z-20 size-full" aria-hidden>
       {threads.map(({ from: [x1, y1], to: [x2, y2] }, i) => (
         <g key={i} fill="none" stroke="var(--color-lichen)" strokeOpacity="0.7">
-          <path d={`M${x1} ${y1}C${x1} ${y1 + (y2 - y1) * 0.6} ${x2} ${y2 - (y2 - y1) * 0.6} ${x2} ${y2}`} strokeWidth="1.2" />
+          <path
+            d={`M${x1} ${y1}C${x1} ${y1 + (y2 - y1) * 0.6} ${x2} ${y2 - (y2 - y1) * 0.6} ${x2} ${y2}`}
+            strokeWidth="1.2"
+          />
           <circle cx={x1} cy={y1} r="2.5" fill="var(--color-lichen)" />
         </g>
       ))}
@@ -37,17 +40,22 @@ export function Threads({ sheet, piece, selected, layout }: Props) {
 function threadsOf(sheet: HTMLElement, piece: Piece, selected: Selection): Thread[] {
   const step = strandById(piece, selected.strand)?.steps.find((s) => s.id === selected.step);
   const base = sheet.getBoundingClientRect();
-  const box = (strand: string, id: string) => sheet.querySelector(`[data-cell="${strand}/${id}"]`)?.getBoundingClientRect();
+  const box = (strand: string, id: string) =>
+    sheet.querySelector(`[data-cell="${strand}/${id}"]`)?.getBoundingClientRect();
   const own = box(selected.strand, selected.step);
   if (!step || !own) return [];
-  return Object.values(step.params).filter(isLink).flatMap((link): Thread[] => {
-    const steps = strandById(piece, link.link)?.steps ?? [];
-    const from = box(link.link, link.step ?? steps[steps.length - 1]?.id ?? '');
-    if (!from) return [];
-    const below = from.top < own.top;
-    return [{
-      from: [from.left - base.left + from.width - 8, from.top - base.top + (below ? from.height : 0)],
-      to: [own.left - base.left + 14, own.top - base.top + (below ? 0 : own.height)],
-    }];
-  });
+  return Object.values(step.params)
+    .filter(isLink)
+    .flatMap((link): Thread[] => {
+      const steps = strandById(piece, link.link)?.steps ?? [];
+      const from = box(link.link, link.step ?? steps[steps.length - 1]?.id ?? '');
+      if (!from) return [];
+      const below = from.top < own.top;
+      return [
+        {
+          from: [from.left - base.left + from.width - 8, from.top - base.top + (below ? from.height : 0)],
+          to: [own.left - base.left + 14, own.top - base.top + (below ? 0 : own.height)],
+        },
+      ];
+    });
 }

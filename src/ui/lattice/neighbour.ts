@@ -3,8 +3,16 @@ import type { Kind, Piece } from '@/core/piece/types';
 import type { Selection } from '@/state/workbench';
 
 /** The cell that an arrow key leads to, or null. */
-export function neighbour(piece: Piece, folded: Kind[], from: Selection | null, key: string, foldedBundles: string[] = []): Selection | null {
-  const rows = shownOrder(piece).filter((s) => !folded.includes(s.kind) && !foldedBundles.includes(bundleOf(piece, s.id)?.id ?? ''));
+export function neighbour(
+  piece: Piece,
+  folded: Kind[],
+  from: Selection | null,
+  key: string,
+  foldedBundles: string[] = [],
+): Selection | null {
+  const rows = shownOrder(piece).filter(
+    (s) => !folded.includes(s.kind) && !foldedBundles.includes(bundleOf(piece, s.id)?.id ?? ''),
+  );
   const first = rows[0];
   if (!key.startsWith('Arrow') || !first) return null;
   const row = rows.findIndex((s) => s.id === from?.strand);

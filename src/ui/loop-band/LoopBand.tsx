@@ -15,7 +15,10 @@ import { KeyHandles, selectedKeys } from './KeyHandles';
 export function LoopBand() {
   usePlaying();
   return (
-    <footer aria-label="Loop" className="grid min-h-0 grid-cols-[196px_minmax(0,1fr)_196px] overflow-hidden border-t border-line">
+    <footer
+      aria-label="Loop"
+      className="grid min-h-0 grid-cols-[196px_minmax(0,1fr)_196px] overflow-hidden border-t border-line"
+    >
       <TransportPart />
       <Band />
       <SeamReadingPart />
@@ -57,16 +60,33 @@ function TransportPart() {
   return (
     <div className="flex flex-col justify-center gap-2 px-4">
       <div className="flex items-center gap-1">
-        <button type="button" aria-label={playing ? 'Pause' : 'Play'} title="Play or pause (Space)" onClick={() => play(!playing)} className="mr-1 grid size-9 place-items-center rounded-full border border-soft bg-raised hover:border-lichen">
+        <button
+          type="button"
+          aria-label={playing ? 'Pause' : 'Play'}
+          title="Play or pause (Space)"
+          onClick={() => play(!playing)}
+          className="mr-1 grid size-9 place-items-center rounded-full border border-soft bg-raised hover:border-lichen"
+        >
           {playing ? <Pause size={15} /> : <Play size={15} />}
         </button>
-        <Button look="icon" aria-label="To the first frame" onClick={() => step(-useTransport.getState().frame)}><SkipBack size={14} /></Button>
-        <Button look="icon" aria-label="One frame back" title="One frame back (,)" onClick={() => step(-1)}><StepBack size={14} /></Button>
-        <Button look="icon" aria-label="One frame on" title="One frame on (.)" onClick={() => step(1)}><StepForward size={14} /></Button>
+        <Button look="icon" aria-label="To the first frame" onClick={() => step(-useTransport.getState().frame)}>
+          <SkipBack size={14} />
+        </Button>
+        <Button look="icon" aria-label="One frame back" title="One frame back (,)" onClick={() => step(-1)}>
+          <StepBack size={14} />
+        </Button>
+        <Button look="icon" aria-label="One frame on" title="One frame on (.)" onClick={() => step(1)}>
+          <StepForward size={14} />
+        </Button>
       </div>
       <p className="tabular leading-snug">
         frame {frame} of {frames}
-        <button type="button" className="block text-left text-mute hover:text-text" title="Picture and loop settings" onClick={() => useWorkbench.getState().select(null)}>
+        <button
+          type="button"
+          className="block text-left text-mute hover:text-text"
+          title="Picture and loop settings"
+          onClick={() => useWorkbench.getState().select(null)}
+        >
           {shortNumber(frames / rate)} s at {rate}, plays {plays === 'loop' ? 'as a loop' : 'once'}
         </button>
       </p>
@@ -77,10 +97,16 @@ function TransportPart() {
 function useTraces(): Trace[] {
   const piece = useWorkbench((s) => s.piece);
   const [traces, setTraces] = useState<Trace[]>([]);
-  const key = piece.strands.filter((s) => s.kind === 'signal').map((s) => s.name + dependsOn(piece, s)).join();
+  const key = piece.strands
+    .filter((s) => s.kind === 'signal')
+    .map((s) => s.name + dependsOn(piece, s))
+    .join();
   useEffect(() => {
     let ended = false;
-    studio().traces(lean(useWorkbench.getState().piece), 241).then((t) => !ended && setTraces(t)).catch((error: unknown) => !ended && !(error instanceof Ended) && setTraces([]));
+    studio()
+      .traces(lean(useWorkbench.getState().piece), 241)
+      .then((t) => !ended && setTraces(t))
+      .catch((error: unknown) => !ended && !(error instanceof Ended) && setTraces([]));
     return () => {
       ended = true;
     };
@@ -100,12 +126,21 @@ function Band() {
   const [size, setSize] = useState({ width: 0, height: 0 });
 
   useEffect(() => {
-    const watch = new ResizeObserver(([entry]) => setSize({ width: entry!.contentRect.width, height: entry!.contentRect.height }));
+    const watch = new ResizeObserver(([entry]) =>
+      setSize({ width: entry!.contentRect.width, height: entry!.contentRect.height }),
+    );
     watch.observe(canvas.current!);
     return () => watch.disconnect();
   }, []);
   useEffect(() => {
-    if (canvas.current && size.width > 0) drawBand(canvas.current, size, { frames, frame, traces, selected, middle: plays === 'once' ? 'begins, frame 0' : 'seam, frame 0' });
+    if (canvas.current && size.width > 0)
+      drawBand(canvas.current, size, {
+        frames,
+        frame,
+        traces,
+        selected,
+        middle: plays === 'once' ? 'begins, frame 0' : 'seam, frame 0',
+      });
   }, [size, frames, frame, traces, selected, plays]);
 
   const scrub = (event: React.PointerEvent) => {
@@ -117,33 +152,42 @@ function Band() {
   };
   return (
     <div className="relative min-h-0">
-    <canvas
-      ref={canvas}
-      tabIndex={0}
-      role="slider"
-      aria-label="Playhead"
-      aria-valuemin={0}
-      aria-valuemax={frames - 1}
-      aria-valuenow={frame}
-      className="absolute inset-0 size-full cursor-col-resize touch-none bg-panel"
-      onPointerDown={(e) => { e.currentTarget.setPointerCapture(e.pointerId); scrub(e); }}
-      onPointerMove={scrub}
-      onKeyDown={(e) => {
-        const by = e.key === 'ArrowLeft' ? -1 : e.key === 'ArrowRight' ? 1 : 0;
-        if (!by) return;
-        e.preventDefault();
-        // From the present frame, not the drawn one: keys may come faster than pictures.
-        const { frame: now, play, goTo } = useTransport.getState();
-        play(false);
-        goTo(now + by * (e.shiftKey ? 10 : 1), frames);
-      }}
-    />
-    {keys && <KeyHandles {...keys} traces={traces} size={size} frames={frames} />}
+      <canvas
+        ref={canvas}
+        tabIndex={0}
+        role="slider"
+        aria-label="Playhead"
+        aria-valuemin={0}
+        aria-valuemax={frames - 1}
+        aria-valuenow={frame}
+        className="absolute inset-0 size-full cursor-col-resize touch-none bg-panel"
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          scrub(e);
+        }}
+        onPointerMove={scrub}
+        onKeyDown={(e) => {
+          const by = e.key === 'ArrowLeft' ? -1 : e.key === 'ArrowRight' ? 1 : 0;
+          if (!by) return;
+          e.preventDefault();
+          // From the present frame, not the drawn one: keys may come faster than pictures.
+          const { frame: now, play, goTo } = useTransport.getState();
+          play(false);
+          goTo(now + by * (e.shiftKey ? 10 : 1), frames);
+        }}
+      />
+      {keys && <KeyHandles {...keys} traces={traces} size={size} frames={frames} />}
     </div>
   );
 }
 
-const TONES = { closes: 'text-lichen', breaks: 'text-bad', still: 'text-mute', once: 'text-text', measuring: 'text-mute' };
+const TONES = {
+  closes: 'text-lichen',
+  breaks: 'text-bad',
+  still: 'text-mute',
+  once: 'text-text',
+  measuring: 'text-mute',
+};
 
 function SeamReadingPart() {
   const checks = useChecks();
@@ -152,13 +196,28 @@ function SeamReadingPart() {
   const { picture } = checks;
   const apart = picture ? Math.abs(picture.after - picture.before) : 0;
   return (
-    <button type="button" onClick={() => usePanels.setState({ checks: true })} className="border-l border-line px-4 text-left hover:bg-panel" aria-label={`${verdict.state === 'once' ? 'Loop' : 'Seam'}: ${verdict.words}. Open the checks.`}>
+    <button
+      type="button"
+      onClick={() => usePanels.setState({ checks: true })}
+      className="border-l border-line px-4 text-left hover:bg-panel"
+      aria-label={`${verdict.state === 'once' ? 'Loop' : 'Seam'}: ${verdict.words}. Open the checks.`}
+    >
       <span className="text-mute">{verdict.state === 'once' ? 'loop' : 'seam'}</span>
-      <b data-seam={verdict.state} className={`block text-[19px] leading-tight font-semibold ${TONES[verdict.state]}`}>{verdict.words}</b>
+      <b data-seam={verdict.state} className={`block text-[19px] leading-tight font-semibold ${TONES[verdict.state]}`}>
+        {verdict.words}
+      </b>
       {verdict.state === 'once' && <span className="text-mute">its end need not meet its beginning</span>}
-      {verdict.state !== 'once' && verdict.state !== 'measuring' && (
-        picture ? <span className="tabular block text-mute">picture {picture.most} of 255<br />motion {shortNumber(apart)} apart</span> : <span className="text-mute">no picture yet</span>
-      )}
+      {verdict.state !== 'once' &&
+        verdict.state !== 'measuring' &&
+        (picture ? (
+          <span className="tabular block text-mute">
+            picture {picture.most} of 255
+            <br />
+            motion {shortNumber(apart)} apart
+          </span>
+        ) : (
+          <span className="text-mute">no picture yet</span>
+        ))}
     </button>
   );
 }

@@ -16,7 +16,15 @@ interface BandState {
 
 /** Part of the loop that is shown on each side of the seam. */
 const SIDE = 0.62;
-const COLOURS = { line: '#262d2a', text: '#8b978f', trace: '#7f8c84', chosen: '#ece6d9', seam: '#c6d86b', head: '#ece6d9', doubled: '#151a18' };
+const COLOURS = {
+  line: '#262d2a',
+  text: '#8b978f',
+  trace: '#7f8c84',
+  chosen: '#ece6d9',
+  seam: '#c6d86b',
+  head: '#ece6d9',
+  doubled: '#151a18',
+};
 
 export const frameX = (phase: number, width: number) => width / 2 + (phase / SIDE) * (width / 2);
 
@@ -29,10 +37,16 @@ export function frameAt(x: number, width: number, frames: number): number {
 /** Round steps between frame marks. */
 function markStep(frames: number): number {
   const rough = frames / 8;
-  return [1, 2, 5, 10, 15, 20, 25, 30, 50, 60, 100, 120, 150, 200, 300, 500, 600, 1000, 3000].find((s) => s >= rough) ?? 6000;
+  return (
+    [1, 2, 5, 10, 15, 20, 25, 30, 50, 60, 100, 120, 150, 200, 300, 500, 600, 1000, 3000].find((s) => s >= rough) ?? 6000
+  );
 }
 
-export function drawBand(canvas: HTMLCanvasElement, { width, height }: { width: number; height: number }, state: BandState): void {
+export function drawBand(
+  canvas: HTMLCanvasElement,
+  { width, height }: { width: number; height: number },
+  state: BandState,
+): void {
   const ratio = window.devicePixelRatio || 1;
   canvas.width = Math.round(width * ratio);
   canvas.height = Math.round(height * ratio);
@@ -72,10 +86,22 @@ export function laneOf(traces: Trace[], place: number, height: number) {
   const span = Math.max(Math.max(...values) - low, 1e-6);
   const lane = (height - 38) / traces.length;
   const top = 24 + lane * place;
-  return { lane, top, y: (v: number) => top + lane * (0.9 - (0.8 * (v - low)) / span), value: (y: number) => low + ((0.9 - (y - top) / lane) * span) / 0.8 };
+  return {
+    lane,
+    top,
+    y: (v: number) => top + lane * (0.9 - (0.8 * (v - low)) / span),
+    value: (y: number) => low + ((0.9 - (y - top) / lane) * span) / 0.8,
+  };
 }
 
-function drawTrace(g: CanvasRenderingContext2D, width: number, height: number, trace: Trace, place: number, { traces, selected }: BandState): void {
+function drawTrace(
+  g: CanvasRenderingContext2D,
+  width: number,
+  height: number,
+  trace: Trace,
+  place: number,
+  { traces, selected }: BandState,
+): void {
   const { lane, top, y: laneY } = laneOf(traces, place, height);
   const last = trace.values.length - 1;
   const y = (phase: number) => {

@@ -13,5 +13,15 @@ const LOOKS = {
 };
 
 export function Button({ look = 'plain', className, type = 'button', ...rest }: Props) {
-  return <button type={type} className={clsx('rounded-md whitespace-nowrap disabled:cursor-default disabled:opacity-45', LOOKS[look], className)} {...rest} />;
+  return (
+    <button
+      type={type}
+      className={clsx(
+        'rounded-md whitespace-nowrap disabled:cursor-default disabled:opacity-45',
+        LOOKS[look],
+        className,
+      )}
+      {...rest}
+    />
+  );
 }

@@ -19,7 +19,11 @@ export function Menu({ trigger, items, align = 'end' }: Props) {
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align={align} sideOffset={4} className="z-50 max-h-[60vh] min-w-48 overflow-y-auto rounded-md border border-soft bg-raised p-1 shadow-lg">
+        <DropdownMenu.Content
+          align={align}
+          sideOffset={4}
+          className="z-50 max-h-[60vh] min-w-48 overflow-y-auto rounded-md border border-soft bg-raised p-1 shadow-lg"
+        >
           {items.map((item, i) =>
             item === 'line' ? (
               <DropdownMenu.Separator key={i} className="my-1 h-px bg-line" />

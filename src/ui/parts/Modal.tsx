@@ -27,7 +27,10 @@ export function Modal({ open, onClose, title, about, wide, children }: Props) {
               <Dialog.Title className="text-[17px] font-semibold">{title}</Dialog.Title>
               {about && <Dialog.Description className="mt-0.5 text-mute">{about}</Dialog.Description>}
             </div>
-            <Dialog.Close aria-label="Close" className="grid size-8 place-items-center rounded-md text-mute hover:bg-raised hover:text-text">
+            <Dialog.Close
+              aria-label="Close"
+              className="grid size-8 place-items-center rounded-md text-mute hover:bg-raised hover:text-text"
+            >
               <X size={16} />
             </Dialog.Close>
           </div>

@@ -20,7 +20,11 @@ export function PreviewCanvas({ preview, width, height, className, label }: Prop
     if (preview?.kind === 'picture') {
       canvas.width = preview.width;
       canvas.height = preview.height;
-      context.putImageData(new ImageData(preview.pixels as Uint8ClampedArray<ArrayBuffer>, preview.width, preview.height), 0, 0);
+      context.putImageData(
+        new ImageData(preview.pixels as Uint8ClampedArray<ArrayBuffer>, preview.width, preview.height),
+        0,
+        0,
+      );
       return;
     }
     canvas.width = width * 2;
@@ -29,10 +33,24 @@ export function PreviewCanvas({ preview, width, height, className, label }: Prop
     context.fillRect(0, 0, canvas.width, canvas.height);
     if (preview?.kind === 'plot') drawPlot(context, preview, canvas.width, canvas.height);
   }, [preview, width, height]);
-  return <canvas ref={ref} role={label ? 'img' : undefined} aria-label={label || undefined} aria-hidden={label ? undefined : true} style={{ width, height }} className={className} />;
+  return (
+    <canvas
+      ref={ref}
+      role={label ? 'img' : undefined}
+      aria-label={label || undefined}
+      aria-hidden={label ? undefined : true}
+      style={{ width, height }}
+      className={className}
+    />
+  );
 }
 
-function drawPlot(context: CanvasRenderingContext2D, plot: Extract<Preview, { kind: 'plot' }>, width: number, height: number): void {
+function drawPlot(
+  context: CanvasRenderingContext2D,
+  plot: Extract<Preview, { kind: 'plot' }>,
+  width: number,
+  height: number,
+): void {
   const low = Math.min(plot.low, 0);
   const high = Math.max(plot.high, 0, low + 1e-6);
   const y = (v: number) => height * (0.88 - (0.76 * (v - low)) / (high - low));

@@ -23,16 +23,32 @@ export function SearchList<T extends SearchEntry>({ label, entries, nothing, ren
   const headings = search.trim() === '' ? [...new Set(found.map((e) => e.heading))] : [''];
   return (
     <Command label={label} loop shouldFilter={false}>
-      <Command.Input value={search} onValueChange={setSearch} placeholder="Type to search" className="w-full border-b border-line bg-transparent px-4 py-2.5 text-[15px] outline-none placeholder:text-faint" />
+      <Command.Input
+        value={search}
+        onValueChange={setSearch}
+        placeholder="Type to search"
+        className="w-full border-b border-line bg-transparent px-4 py-2.5 text-[15px] outline-none placeholder:text-faint"
+      />
       <Command.List className="max-h-[380px] overflow-y-auto p-1.5">
         <Command.Empty className="px-3 py-4 text-mute">{nothing}</Command.Empty>
         {headings.map((heading) => (
-          <Command.Group key={heading} heading={heading || undefined} className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-faint">
-            {found.filter((e) => heading === '' || e.heading === heading).map((entry) => (
-              <Command.Item key={entry.key} value={entry.key} onSelect={entry.run} className="flex items-baseline gap-3 rounded-md px-2.5 py-1.5 data-[selected=true]:bg-raised">
-                {render(entry)}
-              </Command.Item>
-            ))}
+          <Command.Group
+            key={heading}
+            heading={heading || undefined}
+            className="[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-faint"
+          >
+            {found
+              .filter((e) => heading === '' || e.heading === heading)
+              .map((entry) => (
+                <Command.Item
+                  key={entry.key}
+                  value={entry.key}
+                  onSelect={entry.run}
+                  className="flex items-baseline gap-3 rounded-md px-2.5 py-1.5 data-[selected=true]:bg-raised"
+                >
+                  {render(entry)}
+                </Command.Item>
+              ))}
           </Command.Group>
         ))}
       </Command.List>

@@ -8,7 +8,18 @@ import { blankPiece } from '@/core/piece/edit';
 import { PieceError } from '@/core/piece/errors';
 import type { Piece } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
-import { holdUnkept, isFull, keep, keepingProblem, list, newId, REACHING_PROBLEM, remove, restore, type Kept } from '@/state/kept';
+import {
+  holdUnkept,
+  isFull,
+  keep,
+  keepingProblem,
+  list,
+  newId,
+  REACHING_PROBLEM,
+  remove,
+  restore,
+  type Kept,
+} from '@/state/kept';
 import { notify } from '@/state/notify';
 import { Ended } from '@/workers/doors';
 import { readPieceFile } from '@/workers/reading';
@@ -52,10 +63,19 @@ export function Shelf() {
     try {
       checkSize(chosen.size);
       setReading({ name: chosen.name, share: 0, stop });
-      await begin(await readPieceFile(chosen, { signal: ending.signal, progress: (done, of) => setReading({ name: chosen.name, share: done / of, stop }) }));
+      await begin(
+        await readPieceFile(chosen, {
+          signal: ending.signal,
+          progress: (done, of) => setReading({ name: chosen.name, share: done / of, stop }),
+        }),
+      );
     } catch (error) {
       if (error instanceof Ended) notify('info', `The reading of "${chosen.name}" was stopped.`);
-      else notify('error', error instanceof PieceError ? error.message : 'This file could not be read. Try again, or choose another.');
+      else
+        notify(
+          'error',
+          error instanceof PieceError ? error.message : 'This file could not be read. Try again, or choose another.',
+        );
     }
     setReading(null);
   };
@@ -88,26 +108,54 @@ export function Shelf() {
         <h1 className="text-[19px] font-semibold">Calm Lattice</h1>
         <span className="text-mute">loops that provably close</span>
         <span className="grow" />
-        <input ref={file} type="file" accept=".json,application/json" className="hidden" aria-label="Piece file" onChange={(e) => { void openFile(e.target.files?.[0]); e.target.value = ''; }} />
-        <Button onClick={() => file.current?.click()} className="flex items-center gap-2"><FolderOpen size={15} /> Open a file</Button>
-        <Button look="main" onClick={() => void begin(blankPiece())} className="flex items-center gap-2"><FilePlus2 size={15} /> Start blank</Button>
+        <input
+          ref={file}
+          type="file"
+          accept=".json,application/json"
+          className="hidden"
+          aria-label="Piece file"
+          onChange={(e) => {
+            void openFile(e.target.files?.[0]);
+            e.target.value = '';
+          }}
+        />
+        <Button onClick={() => file.current?.click()} className="flex items-center gap-2">
+          <FolderOpen size={15} /> Open a file
+        </Button>
+        <Button look="main" onClick={() => void begin(blankPiece())} className="flex items-center gap-2">
+          <FilePlus2 size={15} /> Start blank
+        </Button>
       </header>
       {reading && (
-        <p role="status" className="tabular mb-6 flex items-center gap-4 rounded-md border border-line bg-panel px-4 py-2.5">
-          Reading "{reading.name}": {Math.floor(100 * reading.share)} %
-          <Button onClick={reading.stop}>Stop</Button>
+        <p
+          role="status"
+          className="tabular mb-6 flex items-center gap-4 rounded-md border border-line bg-panel px-4 py-2.5"
+        >
+          Reading "{reading.name}": {Math.floor(100 * reading.share)} %<Button onClick={reading.stop}>Stop</Button>
         </p>
       )}
       <section aria-labelledby="starters">
-        <h2 id="starters" className="mb-3 text-[15px] font-semibold">Starters <span className="ml-2 font-normal text-mute">finished loops for the Saltmarsh Choir, to take apart</span></h2>
+        <h2 id="starters" className="mb-3 text-[15px] font-semibold">
+          Starters{' '}
+          <span className="ml-2 font-normal text-mute">finished loops for the Saltmarsh Choir, to take apart</span>
+        </h2>
         <div className="grid grid-cols-3 gap-5">
-          {STARTERS.map((s) => <StarterCard key={s.id} starter={s} onBegin={() => void begin(s.piece)} />)}
+          {STARTERS.map((s) => (
+            <StarterCard key={s.id} starter={s} onBegin={() => void begin(s.piece)} />
+          ))}
         </div>
       </section>
       <section aria-labelledby="kept" className="mt-9">
-        <h2 id="kept" className="mb-3 text-[15px] font-semibold">Kept in this browser</h2>
+        <h2 id="kept" className="mb-3 text-[15px] font-semibold">
+          Kept in this browser
+        </h2>
         {kept === null && <p className="text-mute">Looking.</p>}
-        {kept?.length === 0 && <p className="rounded-md border border-dashed border-soft p-6 text-mute">Nothing yet. Begin with a starter or a blank piece; it is kept here from then on. Files can be dropped anywhere on this page.</p>}
+        {kept?.length === 0 && (
+          <p className="rounded-md border border-dashed border-soft p-6 text-mute">
+            Nothing yet. Begin with a starter or a blank piece; it is kept here from then on. Files can be dropped
+            anywhere on this page.
+          </p>
+        )}
         <div className="grid grid-cols-4 gap-5">
           {kept?.map((item) => (
             <KeptCard

@@ -18,20 +18,40 @@ export function CoarseEdges({ piece, coarse, over: { project } }: { piece: Piece
   useEffect(() => {
     let ended = false;
     const { piece: now } = useWorkbench.getState();
-    studio().samplingMarks(lean(now), coarse.strand, coarse.step, frame / now.loop.frames).then((e) => !ended && setEdges(e)).catch(() => !ended && setEdges(new Float32Array(0)));
+    studio()
+      .samplingMarks(lean(now), coarse.strand, coarse.step, frame / now.loop.frames)
+      .then((e) => !ended && setEdges(e))
+      .catch(() => !ended && setEdges(new Float32Array(0)));
     return () => {
       ended = true;
     };
   }, [coarse, depends, frame]);
-  const lines = Array.from({ length: edges.length / 6 }, (_, i) => [0, 3].map((k) => project([...edges.subarray(6 * i + k, 6 * i + k + 3)] as unknown as Vector)));
-  const d = lines.map(([a, b]) => (a && b ? `M${a.x.toFixed(1)} ${a.y.toFixed(1)}L${b.x.toFixed(1)} ${b.y.toFixed(1)}` : '')).join('');
-  return <path role="img" aria-label={`${lines.length} edges too long for the pattern`} d={d} fill="none" className="stroke-warn" strokeWidth={2} strokeLinecap="round" />;
+  const lines = Array.from({ length: edges.length / 6 }, (_, i) =>
+    [0, 3].map((k) => project([...edges.subarray(6 * i + k, 6 * i + k + 3)] as unknown as Vector)),
+  );
+  const d = lines
+    .map(([a, b]) => (a && b ? `M${a.x.toFixed(1)} ${a.y.toFixed(1)}L${b.x.toFixed(1)} ${b.y.toFixed(1)}` : ''))
+    .join('');
+  return (
+    <path
+      role="img"
+      aria-label={`${lines.length} edges too long for the pattern`}
+      d={d}
+      fill="none"
+      className="stroke-warn"
+      strokeWidth={2}
+      strokeLinecap="round"
+    />
+  );
 }
 
 export function CoarseBar({ piece, coarse }: { piece: Piece; coarse: Coarse }) {
   return (
     <div className="absolute bottom-3 flex items-center gap-3 rounded-md border border-line bg-ground px-3 py-1.5">
-      <span><span className="text-warn">Marked:</span> edges of {strandById(piece, coarse.strand)?.name} too long for the pattern at this frame</span>
+      <span>
+        <span className="text-warn">Marked:</span> edges of {strandById(piece, coarse.strand)?.name} too long for the
+        pattern at this frame
+      </span>
       <Button onClick={() => usePanels.setState({ coarse: null })}>Done</Button>
     </div>
   );

@@ -22,7 +22,10 @@ const tidy = (at: Vector): Vector => at.map((v) => Number(v.toFixed(3))) as Vect
 
 /** Arrows that move the selected thing along an axis, and rings that turn it, drawn over the picture. */
 export function Handles({ strand, step, over: { project, distance } }: { strand: Strand; step: Step; over: Over }) {
-  const set = (param: string, value: Vector) => useWorkbench.getState().edit((p) => setParam(p, strand.id, step.id, param, tidy(value)), `handle ${step.id} ${param}`);
+  const set = (param: string, value: Vector) =>
+    useWorkbench
+      .getState()
+      .edit((p) => setParam(p, strand.id, step.id, param, tidy(value)), `handle ${step.id} ${param}`);
   return (
     <g role="group" aria-label="Handles">
       {(definitionOf(step.op)?.handles ?? []).map(({ at: param, turn: by }) => {
@@ -32,8 +35,23 @@ export function Handles({ strand, step, over: { project, distance } }: { strand:
         const turn = by ? literal(step, by) : null;
         return (
           <g key={param}>
-            {turn && AXES.map((axis, i) => <Ring key={axis} {...{ axis, project, at, size: size * 0.7 }} onTurn={(amount) => set(by!, moved(turn, i, amount))} value={turn[i]!} />)}
-            {AXES.map((axis, i) => <Arrow key={axis} {...{ axis, project, at, size, param }} onMove={(amount) => set(param, moved(at, i, amount))} value={at[i]!} />)}
+            {turn &&
+              AXES.map((axis, i) => (
+                <Ring
+                  key={axis}
+                  {...{ axis, project, at, size: size * 0.7 }}
+                  onTurn={(amount) => set(by!, moved(turn, i, amount))}
+                  value={turn[i]!}
+                />
+              ))}
+            {AXES.map((axis, i) => (
+              <Arrow
+                key={axis}
+                {...{ axis, project, at, size, param }}
+                onMove={(amount) => set(param, moved(at, i, amount))}
+                value={at[i]!}
+              />
+            ))}
           </g>
         );
       })}
@@ -49,7 +67,15 @@ interface Part {
   value: number;
 }
 
-function Arrow({ axis, project, at, size, param, value, onMove }: Part & { param: string; onMove: (by: number) => void }) {
+function Arrow({
+  axis,
+  project,
+  at,
+  size,
+  param,
+  value,
+  onMove,
+}: Part & { param: string; onMove: (by: number) => void }) {
   const from = project(at);
   const to = project(moved(at, AXES.indexOf(axis), size));
   if (!from || !to) return null;
@@ -79,7 +105,16 @@ function Arrow({ axis, project, at, size, param, value, onMove }: Part & { param
         onPointerDown={press}
         onKeyDown={(e) => nudge(e, (ways) => onMove(ways * (e.shiftKey ? 0.5 : 0.05)))}
       />
-      <text x={to.x} y={to.y + 4} textAnchor="middle" stroke="none" className="pointer-events-none fill-text text-[13px]" aria-hidden>{axis}</text>
+      <text
+        x={to.x}
+        y={to.y + 4}
+        textAnchor="middle"
+        stroke="none"
+        className="pointer-events-none fill-text text-[13px]"
+        aria-hidden
+      >
+        {axis}
+      </text>
     </g>
   );
 }
@@ -125,7 +160,12 @@ function Ring({ axis, project, at, size, value, onTurn }: Part & { onTurn: (by: 
 }
 
 function nudge(event: React.KeyboardEvent, by: (way: number) => void): void {
-  const way = event.key === 'ArrowRight' || event.key === 'ArrowUp' ? 1 : event.key === 'ArrowLeft' || event.key === 'ArrowDown' ? -1 : 0;
+  const way =
+    event.key === 'ArrowRight' || event.key === 'ArrowUp'
+      ? 1
+      : event.key === 'ArrowLeft' || event.key === 'ArrowDown'
+        ? -1
+        : 0;
   if (!way) return;
   event.preventDefault();
   event.stopPropagation();

@@ -20,7 +20,10 @@ function usePlaces(piece: Piece, strand: Strand): Float32Array {
   useEffect(() => {
     let ended = false;
     const { piece: now } = useWorkbench.getState();
-    studio().copyPlaces(lean(now), strand.id, frame / now.loop.frames, LETTERS.length).then((m) => !ended && setPlaces(m)).catch(() => undefined);
+    studio()
+      .copyPlaces(lean(now), strand.id, frame / now.loop.frames, LETTERS.length)
+      .then((m) => !ended && setPlaces(m))
+      .catch(() => undefined);
     return () => {
       ended = true;
     };
@@ -29,7 +32,17 @@ function usePlaces(piece: Piece, strand: Strand): Float32Array {
 }
 
 /** For lining copies up: a letter on each of the first, the point that stays, and the frame. */
-export function Letters({ piece, strand, step, over: { project } }: { piece: Piece; strand: Strand; step: Step; over: Over }) {
+export function Letters({
+  piece,
+  strand,
+  step,
+  over: { project },
+}: {
+  piece: Piece;
+  strand: Strand;
+  step: Step;
+  over: Over;
+}) {
   const places = usePlaces(piece, strand);
   const frame = useTransport((s) => s.frame);
   const definition = definitionOf(step.op)!;
@@ -40,10 +53,25 @@ export function Letters({ piece, strand, step, over: { project } }: { piece: Pie
     return at ? [{ letter, ...at }] : [];
   });
   return (
-    <g role="img" aria-label={`Copies by letter, frame ${frame} of ${piece.loop.frames}`} className="fill-text text-[13px]">
-      {fixed && <g className="stroke-lichen" fill="none" strokeWidth={1.5}><circle cx={fixed.x} cy={fixed.y} r={7} /><circle cx={fixed.x} cy={fixed.y} r={1} /></g>}
-      {apart(seen).map(({ letter, x, y }) => <text key={letter} x={x} y={y + 4} textAnchor="middle" style={shadow} data-letter={letter}>{letter}</text>)}
-      <text x="50%" y={26} textAnchor="middle" style={shadow} className="tabular">frame {frame} of {piece.loop.frames}</text>
+    <g
+      role="img"
+      aria-label={`Copies by letter, frame ${frame} of ${piece.loop.frames}`}
+      className="fill-text text-[13px]"
+    >
+      {fixed && (
+        <g className="stroke-lichen" fill="none" strokeWidth={1.5}>
+          <circle cx={fixed.x} cy={fixed.y} r={7} />
+          <circle cx={fixed.x} cy={fixed.y} r={1} />
+        </g>
+      )}
+      {apart(seen).map(({ letter, x, y }) => (
+        <text key={letter} x={x} y={y + 4} textAnchor="middle" style={shadow} data-letter={letter}>
+          {letter}
+        </text>
+      ))}
+      <text x="50%" y={26} textAnchor="middle" style={shadow} className="tabular">
+        frame {frame} of {piece.loop.frames}
+      </text>
     </g>
   );
 }
@@ -54,6 +82,7 @@ const APART = 15;
 /** Leaves out letters that would lie on others: where copies shrink to a point, the larger ones stay. */
 function apart<T extends { x: number; y: number }>(letters: T[]): T[] {
   const kept: T[] = [];
-  for (const at of letters.toReversed()) if (kept.every((k) => Math.hypot(k.x - at.x, k.y - at.y) > APART)) kept.push(at);
+  for (const at of letters.toReversed())
+    if (kept.every((k) => Math.hypot(k.x - at.x, k.y - at.y) > APART)) kept.push(at);
   return kept;
 }

@@ -22,20 +22,55 @@ export function LookBar({ piece, looking, spread, read }: Props) {
   const step = strand?.steps.find((s) => s.id === looking.step);
   const other = looking.on === 'objects' ? 'frame' : 'objects';
   return (
-    <div data-looking className="absolute inset-x-2.5 bottom-2.5 flex items-center gap-3 rounded-md border border-lichen bg-[#0b0e0de6] px-3 py-1.5">
+    <div
+      data-looking
+      className="absolute inset-x-2.5 bottom-2.5 flex items-center gap-3 rounded-md border border-lichen bg-[#0b0e0de6] px-3 py-1.5"
+    >
       <div className="min-w-0">
-        <p className="truncate">Looking at <b>{strand?.name}, {step ? nameOf(step) : ''}</b></p>
-        <p aria-live="polite" className="tabular text-mute">{read ?? (spread ? `${shortNumber(spread.low)} to ${shortNumber(spread.high)}` : 'point at it to read values')}</p>
+        <p className="truncate">
+          Looking at{' '}
+          <b>
+            {strand?.name}, {step ? nameOf(step) : ''}
+          </b>
+        </p>
+        <p aria-live="polite" className="tabular text-mute">
+          {read ??
+            (spread ? `${shortNumber(spread.low)} to ${shortNumber(spread.high)}` : 'point at it to read values')}
+        </p>
       </div>
       {spread && spread.bins.length > 0 && (
-        <svg width={WIDTH} height={HEIGHT} role="img" aria-label={`Spread of the values, ${shortNumber(spread.low)} to ${shortNumber(spread.high)}`} className="shrink-0">
-          {spread.bins.map((b, i) => <rect key={i} x={(i * WIDTH) / spread.bins.length} y={HEIGHT - 1 - b * (HEIGHT - 2)} width={WIDTH / spread.bins.length - 0.6} height={1 + b * (HEIGHT - 2)} className="fill-mute" />)}
+        <svg
+          width={WIDTH}
+          height={HEIGHT}
+          role="img"
+          aria-label={`Spread of the values, ${shortNumber(spread.low)} to ${shortNumber(spread.high)}`}
+          className="shrink-0"
+        >
+          {spread.bins.map((b, i) => (
+            <rect
+              key={i}
+              x={(i * WIDTH) / spread.bins.length}
+              y={HEIGHT - 1 - b * (HEIGHT - 2)}
+              width={WIDTH / spread.bins.length - 0.6}
+              height={1 + b * (HEIGHT - 2)}
+              className="fill-mute"
+            />
+          ))}
         </svg>
       )}
       {spread && spread.broken > 0 && <p className="text-warn">{spread.broken} places are not a number</p>}
       <span className="ml-auto flex shrink-0 gap-1.5">
-        <Button look="bare" onClick={() => usePanels.setState({ looking: { ...looking, on: other } })}>{other === 'frame' ? 'Flat over the frame' : 'On the objects'}</Button>
-        <Button look="icon" aria-label="Back to the picture" title="Back to the picture (L)" onClick={() => usePanels.setState({ looking: null })}><X size={15} /></Button>
+        <Button look="bare" onClick={() => usePanels.setState({ looking: { ...looking, on: other } })}>
+          {other === 'frame' ? 'Flat over the frame' : 'On the objects'}
+        </Button>
+        <Button
+          look="icon"
+          aria-label="Back to the picture"
+          title="Back to the picture (L)"
+          onClick={() => usePanels.setState({ looking: null })}
+        >
+          <X size={15} />
+        </Button>
       </span>
     </div>
   );

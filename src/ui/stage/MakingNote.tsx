@@ -25,8 +25,18 @@ export function MakingNote() {
   }, [busy]);
   if (!making || !long) return null;
   return (
-    <div role="status" className="absolute bottom-3 flex items-center gap-3 rounded-md border border-line bg-ground px-3 py-1.5">
-      <span>Making {making.form}: {making.step} {making.of > 1 && <span className="text-mute">{making.done + 1} of {making.of}</span>}</span>
+    <div
+      role="status"
+      className="absolute bottom-3 flex items-center gap-3 rounded-md border border-line bg-ground px-3 py-1.5"
+    >
+      <span>
+        Making {making.form}: {making.step}{' '}
+        {making.of > 1 && (
+          <span className="text-mute">
+            {making.done + 1} of {making.of}
+          </span>
+        )}
+      </span>
       <progress aria-label={`Making ${making.form}`} max={making.of} value={making.done} className="h-1.5 w-28" />
       <Button onClick={endStudio}>Stop</Button>
     </div>

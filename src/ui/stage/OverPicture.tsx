@@ -39,7 +39,11 @@ export function OverPicture({ canvas, aspect, form, children }: Props) {
     const seen = places.project(at);
     return seen && { x: box.left + seen.x * box.width, y: box.top + seen.y * box.height };
   };
-  return <svg className="pointer-events-none absolute inset-0 size-full">{children({ project, distance: places.distance })}</svg>;
+  return (
+    <svg className="pointer-events-none absolute inset-0 size-full">
+      {children({ project, distance: places.distance })}
+    </svg>
+  );
 }
 
 /** Where the picture lies inside of the canvas element, in its parent's pixels. */
@@ -48,5 +52,10 @@ function pictureBox(canvas: HTMLCanvasElement, aspect: number) {
   const outer = canvas.parentElement!.getBoundingClientRect();
   const width = Math.min(own.width, own.height * aspect);
   const height = width / aspect;
-  return { left: own.left - outer.left + (own.width - width) / 2, top: own.top - outer.top + (own.height - height) / 2, width, height };
+  return {
+    left: own.left - outer.left + (own.width - width) / 2,
+    top: own.top - outer.top + (own.height - height) / 2,
+    width,
+    height,
+  };
 }

@@ -8,7 +8,11 @@ export function Split({ look, aspect }: { look: string; aspect: number }) {
   const line = useRef<HTMLDivElement>(null);
   const set = (to: number) => usePanels.setState({ split: Math.min(1, Math.max(0, to)) });
   return (
-    <div ref={line} className="pointer-events-none absolute" style={{ width: `min(100cqw, calc(100cqh * ${aspect}))`, aspectRatio: aspect }}>
+    <div
+      ref={line}
+      className="pointer-events-none absolute"
+      style={{ width: `min(100cqw, calc(100cqh * ${aspect}))`, aspectRatio: aspect }}
+    >
       <div
         role="slider"
         tabIndex={0}
@@ -18,7 +22,14 @@ export function Split({ look, aspect }: { look: string; aspect: number }) {
         aria-valuenow={Math.round(split * 100)}
         className="pointer-events-auto absolute inset-y-0 w-3 -translate-x-1/2 cursor-ew-resize touch-none"
         style={{ left: `${split * 100}%` }}
-        onPointerDown={(e) => dragHandle(e, { moved: (m) => { const box = line.current!.getBoundingClientRect(); set((m.clientX - box.left) / box.width); } })}
+        onPointerDown={(e) =>
+          dragHandle(e, {
+            moved: (m) => {
+              const box = line.current!.getBoundingClientRect();
+              set((m.clientX - box.left) / box.width);
+            },
+          })
+        }
         onKeyDown={(e) => {
           const way = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
           if (!way) return;
@@ -29,8 +40,18 @@ export function Split({ look, aspect }: { look: string; aspect: number }) {
       >
         <span className="absolute inset-y-0 left-1/2 w-0.5 -translate-x-1/2 bg-lichen" />
       </div>
-      <span className="absolute bottom-2.5 rounded bg-[#0b0e0dcc] px-2 py-0.5" style={{ right: `calc(${(1 - split) * 100}% + 10px)` }}>now</span>
-      <span className="absolute bottom-2.5 rounded bg-[#0b0e0dcc] px-2 py-0.5" style={{ left: `calc(${split * 100}% + 10px)` }}>{look}</span>
+      <span
+        className="absolute bottom-2.5 rounded bg-[#0b0e0dcc] px-2 py-0.5"
+        style={{ right: `calc(${(1 - split) * 100}% + 10px)` }}
+      >
+        now
+      </span>
+      <span
+        className="absolute bottom-2.5 rounded bg-[#0b0e0dcc] px-2 py-0.5"
+        style={{ left: `calc(${split * 100}% + 10px)` }}
+      >
+        {look}
+      </span>
     </div>
   );
 }

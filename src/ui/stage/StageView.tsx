@@ -38,10 +38,18 @@ function cameraOf(piece: Piece): { strand: Strand; step: Step; view: View; angle
   const definition = definitionOf('stage.camera')!;
   if (!stage || !step) return null;
   const vector = (id: string) => {
-    const value = valueOf(step, definition.params.find((p) => p.id === id)!);
+    const value = valueOf(
+      step,
+      definition.params.find((p) => p.id === id)!,
+    );
     return (Array.isArray(value) ? value : [0, 0, 1]) as Vector;
   };
-  return { strand: stage, step, view: { position: vector('position'), target: vector('target') }, angle: 2 * Math.atan(12 / (typeof step.params.lens === 'number' ? step.params.lens : 35)) };
+  return {
+    strand: stage,
+    step,
+    view: { position: vector('position'), target: vector('target') },
+    angle: 2 * Math.atan(12 / (typeof step.params.lens === 'number' ? step.params.lens : 35)),
+  };
 }
 
 export function StageView() {
@@ -76,7 +84,10 @@ export function StageView() {
       moved: (e) => {
         const [dx, dy] = [e.clientX - x, e.clientY - y];
         [x, y] = [e.clientX, e.clientY];
-        at = e.shiftKey || event.button === 1 ? pan(at, -dx / clientWidth, dy / clientHeight) : orbit(at, -dx * DRAG, dy * DRAG);
+        at =
+          e.shiftKey || event.button === 1
+            ? pan(at, -dx / clientWidth, dy / clientHeight)
+            : orbit(at, -dx * DRAG, dy * DRAG);
         look(at);
       },
     });
@@ -85,8 +96,12 @@ export function StageView() {
   const onKey = (event: React.KeyboardEvent) => {
     if (!from) return;
     const turns: Record<string, View> = {
-      ArrowLeft: orbit(from, -0.1, 0), ArrowRight: orbit(from, 0.1, 0), ArrowUp: orbit(from, 0, 0.08), ArrowDown: orbit(from, 0, -0.08),
-      PageUp: zoom(from, 0.9), PageDown: zoom(from, 1.1),
+      ArrowLeft: orbit(from, -0.1, 0),
+      ArrowRight: orbit(from, 0.1, 0),
+      ArrowUp: orbit(from, 0, 0.08),
+      ArrowDown: orbit(from, 0, -0.08),
+      PageUp: zoom(from, 0.9),
+      PageDown: zoom(from, 1.1),
     };
     const next = turns[event.key];
     if (!next) return;
@@ -98,7 +113,15 @@ export function StageView() {
     if (!view || !camera) return;
     const { edit } = useWorkbench.getState();
     const round = (v: Vector) => v.map((x) => Number(x.toFixed(3))) as Vector;
-    edit((p) => setParam(setParam(p, camera.strand.id, camera.step.id, 'position', round(view.position)), camera.strand.id, camera.step.id, 'target', round(view.target)));
+    edit((p) =>
+      setParam(
+        setParam(p, camera.strand.id, camera.step.id, 'position', round(view.position)),
+        camera.strand.id,
+        camera.step.id,
+        'target',
+        round(view.target),
+      ),
+    );
     look(null);
   };
 
@@ -113,7 +136,10 @@ export function StageView() {
   const aspect = piece.picture.width / piece.picture.height;
 
   return (
-    <section aria-label="Stage" className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)] place-items-center overflow-hidden [container-type:size] bg-[#0b0e0d]">
+    <section
+      aria-label="Stage"
+      className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)] place-items-center overflow-hidden [container-type:size] bg-[#0b0e0d]"
+    >
       <canvas
         ref={canvas}
         tabIndex={0}
@@ -128,7 +154,10 @@ export function StageView() {
           const box = e.currentTarget.getBoundingClientRect();
           const width = Math.min(box.width, (box.height * piece.picture.width) / piece.picture.height);
           const height = (width * piece.picture.height) / piece.picture.width;
-          void point((e.clientX - box.left - (box.width - width) / 2) / width, (e.clientY - box.top - (box.height - height) / 2) / height);
+          void point(
+            (e.clientX - box.left - (box.width - width) / 2) / width,
+            (e.clientY - box.top - (box.height - height) / 2) / height,
+          );
         }}
         onPointerLeave={() => void point(-1, -1)}
       />
@@ -142,31 +171,63 @@ export function StageView() {
           )}
         </OverPicture>
       )}
-      {coarse && !looking && <OverPicture key={`coarse ${coarse.strand}`} {...{ canvas, aspect }} form={coarse.strand}>{(over) => <CoarseEdges {...{ piece, coarse, over }} />}</OverPicture>}
+      {coarse && !looking && (
+        <OverPicture key={`coarse ${coarse.strand}`} {...{ canvas, aspect }} form={coarse.strand}>
+          {(over) => <CoarseEdges {...{ piece, coarse, over }} />}
+        </OverPicture>
+      )}
       {coarse && !looking && <CoarseBar {...{ piece, coarse }} />}
       {compared && !looking && <Split look={compared.name} aspect={aspect} />}
       {looking && <LookBar piece={piece} looking={looking} spread={spread} read={read} />}
-      {empty && <p className="pointer-events-none absolute text-mute">The picture appears here as soon as there is a stage or a finish.</p>}
+      {empty && (
+        <p className="pointer-events-none absolute text-mute">
+          The picture appears here as soon as there is a stage or a finish.
+        </p>
+      )}
       <MakingNote />
-      {trouble && <p role="alert" className="absolute bottom-3 mx-3 rounded-md border border-warn bg-ground px-3 py-2 text-warn">{trouble}</p>}
+      {trouble && (
+        <p role="alert" className="absolute bottom-3 mx-3 rounded-md border border-warn bg-ground px-3 py-2 text-warn">
+          {trouble}
+        </p>
+      )}
       <div className="absolute top-2.5 left-2.5">
         <Menu
           align="start"
           trigger={
-            <button type="button" aria-label="Size of the preview" className="tabular rounded-md border border-line bg-[#0b0e0dcc] px-2.5 py-1 text-mute hover:text-text">
-              {piece.picture.width} x {piece.picture.height}{size ? `, shown at ${size[0]} x ${size[1]}` : ''}
+            <button
+              type="button"
+              aria-label="Size of the preview"
+              className="tabular rounded-md border border-line bg-[#0b0e0dcc] px-2.5 py-1 text-mute hover:text-text"
+            >
+              {piece.picture.width} x {piece.picture.height}
+              {size ? `, shown at ${size[0]} x ${size[1]}` : ''}
             </button>
           }
-          items={PINS.map((p) => ({ label: p.label, hint: pin === p.scale ? 'now' : undefined, run: () => { setPin(p.scale); viewerNow()?.pinScale(p.scale); } }))}
+          items={PINS.map((p) => ({
+            label: p.label,
+            hint: pin === p.scale ? 'now' : undefined,
+            run: () => {
+              setPin(p.scale);
+              viewerNow()?.pinScale(p.scale);
+            },
+          }))}
         />
       </div>
       {camera && (
         <div className="absolute top-2.5 right-2.5 flex gap-2">
-          <Button className="bg-[#0b0e0dcc]" title="Shows all that stands on the stage" onClick={fit}>Frame all</Button>
-          {view && <>
-          <Button className="bg-[#0b0e0dcc]" onClick={takeView}>Put the camera here</Button>
-          <Button className="bg-[#0b0e0dcc]" onClick={() => look(null)}>Back to the camera</Button>
-          </>}
+          <Button className="bg-[#0b0e0dcc]" title="Shows all that stands on the stage" onClick={fit}>
+            Frame all
+          </Button>
+          {view && (
+            <>
+              <Button className="bg-[#0b0e0dcc]" onClick={takeView}>
+                Put the camera here
+              </Button>
+              <Button className="bg-[#0b0e0dcc]" onClick={() => look(null)}>
+                Back to the camera
+              </Button>
+            </>
+          )}
         </div>
       )}
     </section>

@@ -8,7 +8,16 @@ function framePlace(piece: Piece, u: number, v: number, phase: number): PlaceVal
 }
 
 /** A grid of places over the frame, or the one place at x, y (0..1 from the upper left). */
-export function framePlaces(piece: Piece, columns: number, rows: number, phase: number, x?: number, y?: number): PlaceValues[] {
+export function framePlaces(
+  piece: Piece,
+  columns: number,
+  rows: number,
+  phase: number,
+  x?: number,
+  y?: number,
+): PlaceValues[] {
   if (x !== undefined && y !== undefined) return [framePlace(piece, x, 1 - y, phase)];
-  return Array.from({ length: columns * rows }, (_, i) => framePlace(piece, ((i % columns) + 0.5) / columns, (Math.floor(i / columns) + 0.5) / rows, phase));
+  return Array.from({ length: columns * rows }, (_, i) =>
+    framePlace(piece, ((i % columns) + 0.5) / columns, (Math.floor(i / columns) + 0.5) / rows, phase),
+  );
 }

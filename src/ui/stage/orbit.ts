@@ -11,7 +11,14 @@ export function orbit({ position, target }: View, turn: number, tilt: number): V
   const heading = Math.atan2(offset[0], offset[2]) + turn;
   const height = Math.min(Math.PI / 2 - POLE, Math.max(-Math.PI / 2 + POLE, Math.asin(offset[1] / radius) + tilt));
   const flat = radius * Math.cos(height);
-  return { target, position: [target[0] + flat * Math.sin(heading), target[1] + radius * Math.sin(height), target[2] + flat * Math.cos(heading)] };
+  return {
+    target,
+    position: [
+      target[0] + flat * Math.sin(heading),
+      target[1] + radius * Math.sin(height),
+      target[2] + flat * Math.cos(heading),
+    ],
+  };
 }
 
 /** Brings a view nearer to its target (below 1) or away from it. */
@@ -34,7 +41,12 @@ export function pan({ position, target }: View, right: number, up: number): View
  * The same direction of view, far enough away to show a ball whole.
  * @param angle field of view from top to bottom, radians
  */
-export function frame({ position, target }: View, { centre, radius }: { centre: Vector; radius: number }, angle: number, aspect: number): View {
+export function frame(
+  { position, target }: View,
+  { centre, radius }: { centre: Vector; radius: number },
+  angle: number,
+  aspect: number,
+): View {
   const half = Math.min(angle / 2, Math.atan(Math.tan(angle / 2) * aspect));
   const away = radius / Math.sin(half);
   const offset = position.map((p, i) => p - target[i]!) as Vector;

@@ -27,7 +27,12 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
         shot.current = taken;
         setSpread(taken && shotHistogram(taken, widthOf(piece, looking)));
       } else {
-        const values = await studio().values(lean(piece), looking.strand, looking.step, framePlaces(piece, 64, 36, phase()));
+        const values = await studio().values(
+          lean(piece),
+          looking.strand,
+          looking.step,
+          framePlaces(piece, 64, 36, phase()),
+        );
         if (!ended) setSpread(histogramOf(values));
       }
     };
@@ -42,9 +47,13 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
   /** @param x, y place in the picture, 0..1 from the upper left */
   const point = async (x: number, y: number) => {
     if (!looking || x < 0 || y < 0 || x > 1 || y > 1) return setRead(null);
-    const values = looking.on === 'objects'
-      ? shot.current && valuesAt(shot.current, x, y, widthOf(piece, looking))
-      : await studio().values(lean(piece), looking.strand, looking.step, [framePlaces(piece, 1, 1, phase(), x, y)[0]!]).then((v) => [...v]).catch(() => null);
+    const values =
+      looking.on === 'objects'
+        ? shot.current && valuesAt(shot.current, x, y, widthOf(piece, looking))
+        : await studio()
+            .values(lean(piece), looking.strand, looking.step, [framePlaces(piece, 1, 1, phase(), x, y)[0]!])
+            .then((v) => [...v])
+            .catch(() => null);
     setRead(values ? values.map(shortNumber).join('  ') : 'nothing stands here');
   };
   return { spread, read, point };

@@ -27,9 +27,14 @@ async function snapshotCells(piece: Piece): Promise<void> {
   // Cells of a picture that is not all there would show what it is not.
   if (!viewer?.isComplete || usePanels.getState().looking) return;
   const finishes: [string, Preview][] = [];
-  for (const s of finish?.steps ?? []) finishes.push([previewKey(finish!.id, s.id), await viewer.snapshot(s.id, SNAPSHOT.width, SNAPSHOT.height)]);
+  for (const s of finish?.steps ?? [])
+    finishes.push([previewKey(finish!.id, s.id), await viewer.snapshot(s.id, SNAPSHOT.width, SNAPSHOT.height)]);
   const shot = finishes[0]?.[1];
-  const places = shot ? (stage?.steps ?? []).filter((s) => s.op === 'stage.place').map((s) => [previewKey(stage!.id, s.id), shot] as const) : [];
+  const places = shot
+    ? (stage?.steps ?? [])
+        .filter((s) => s.op === 'stage.place')
+        .map((s) => [previewKey(stage!.id, s.id), shot] as const)
+    : [];
   putPreviews([...finishes, ...places.map(([k, p]): [string, Preview] => [k, p])]);
 }
 
@@ -70,7 +75,11 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
     let came: Piece['assets'] | null = null;
     const show = () => {
       const { piece } = useWorkbench.getState();
-      return viewer.setPiece(shownPiece(piece, usePanels.getState().looking), meshes.get, came === piece.assets && meshes.has(piece));
+      return viewer.setPiece(
+        shownPiece(piece, usePanels.getState().looking),
+        meshes.get,
+        came === piece.assets && meshes.has(piece),
+      );
     };
     const measureSoon = () => (usePanels.getState().looking ? undefined : measurePictureAgain(() => viewer.seam()));
     const snapshotSoon = () => {
@@ -93,7 +102,9 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
     const compare = () => {
       const { compare: id, split, looking } = usePanels.getState();
       const { piece } = useWorkbench.getState();
-      viewer.compare(id && !looking && piece.looks.some((l) => l.id === id) ? { piece: recallLook(piece, id), split } : null);
+      viewer.compare(
+        id && !looking && piece.looks.some((l) => l.id === id) ? { piece: recallLook(piece, id), split } : null,
+      );
     };
     const seek = () => viewer.setPhase(useTransport.getState().frame / useWorkbench.getState().piece.loop.frames);
     const stops = [

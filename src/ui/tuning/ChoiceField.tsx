@@ -3,18 +3,38 @@ import { ChevronDown } from 'lucide-react';
 import type { ChoiceParam } from '@/core/steps';
 import { closedListKeys } from '../workbench/closed-list';
 
-export function ChoiceField({ param, value, onChange }: { param: Pick<ChoiceParam, 'name' | 'options'>; value: string; onChange: (value: string) => void }) {
+export function ChoiceField({
+  param,
+  value,
+  onChange,
+}: {
+  param: Pick<ChoiceParam, 'name' | 'options'>;
+  value: string;
+  onChange: (value: string) => void;
+}) {
   return (
     <Select.Root value={value} onValueChange={onChange}>
-      <Select.Trigger {...closedListKeys} aria-label={param.name} className="flex items-center justify-between rounded-md border border-line px-2.5 py-1 hover:border-soft">
+      <Select.Trigger
+        {...closedListKeys}
+        aria-label={param.name}
+        className="flex items-center justify-between rounded-md border border-line px-2.5 py-1 hover:border-soft"
+      >
         <Select.Value />
         <ChevronDown size={14} className="text-mute" />
       </Select.Trigger>
       <Select.Portal>
-        <Select.Content position="popper" sideOffset={4} className="z-50 min-w-[var(--radix-select-trigger-width)] rounded-md border border-soft bg-raised p-1 shadow-lg">
+        <Select.Content
+          position="popper"
+          sideOffset={4}
+          className="z-50 min-w-[var(--radix-select-trigger-width)] rounded-md border border-soft bg-raised p-1 shadow-lg"
+        >
           <Select.Viewport>
             {param.options.map((o) => (
-              <Select.Item key={o.id} value={o.id} className="rounded px-2.5 py-1.5 outline-none data-[highlighted]:bg-soft data-[state=checked]:text-lichen">
+              <Select.Item
+                key={o.id}
+                value={o.id}
+                className="rounded px-2.5 py-1.5 outline-none data-[highlighted]:bg-soft data-[state=checked]:text-lichen"
+              >
                 <Select.ItemText>{o.name}</Select.ItemText>
               </Select.Item>
             ))}

@@ -32,7 +32,13 @@ const LOOK = HighlightStyle.define([
 
 const THEME = EditorView.theme(
   {
-    '&': { fontSize: '13px', backgroundColor: '#0f1312', color: '#ece6d9', border: '1px solid #262d2a', borderRadius: '6px' },
+    '&': {
+      fontSize: '13px',
+      backgroundColor: '#0f1312',
+      color: '#ece6d9',
+      border: '1px solid #262d2a',
+      borderRadius: '6px',
+    },
     '&.cm-focused': { outline: '2px solid #c6d86b', outlineOffset: '1px' },
     '.cm-content': { fontFamily: '"Spline Sans Mono Variable", monospace', padding: '6px 0', caretColor: '#c6d86b' },
     '.cm-gutters': { backgroundColor: 'transparent', color: '#8b978f', border: 'none' },
@@ -45,18 +51,46 @@ const THEME = EditorView.theme(
   { dark: true },
 );
 
-const WORDS = builtinNames().map((label) => ({ label, type: 'function', detail: 'GLSL' }))
+const WORDS = builtinNames()
+  .map((label) => ({ label, type: 'function', detail: 'GLSL' }))
   .concat([...LIBRARY_FUNCTIONS].map(([label, part]) => ({ label, type: 'function', detail: part })))
-  .concat(['float', 'vec2', 'vec3', 'vec4', 'int', 'uint', 'bool', 'mat2', 'mat3', 'const', 'for', 'if', 'else', 'return', 'break'].map((label) => ({ label, type: 'keyword', detail: '' })));
+  .concat(
+    [
+      'float',
+      'vec2',
+      'vec3',
+      'vec4',
+      'int',
+      'uint',
+      'bool',
+      'mat2',
+      'mat3',
+      'const',
+      'for',
+      'if',
+      'else',
+      'return',
+      'break',
+    ].map((label) => ({ label, type: 'keyword', detail: '' })),
+  );
 
-const FIELDS = PLACE_FIELDS.map((f) => ({ label: f.name, type: 'property', detail: f.size === 1 ? 'float' : `vec${f.size}`, info: f.about }));
+const FIELDS = PLACE_FIELDS.map((f) => ({
+  label: f.name,
+  type: 'property',
+  detail: f.size === 1 ? 'float' : `vec${f.size}`,
+  info: f.about,
+}));
 
 function complete(context: CompletionContext, sliders: string[]) {
   const field = context.matchBefore(/\bp\.\w*/);
   if (field) return { from: field.from + 2, options: FIELDS };
   const word = context.matchBefore(/\w+/);
   if (!word && !context.explicit) return null;
-  const own = [{ label: 'v', type: 'variable', detail: 'what runs in' }, { label: 'p', type: 'variable', detail: 'the place' }, ...sliders.map((label) => ({ label, type: 'variable', detail: 'slider' }))];
+  const own = [
+    { label: 'v', type: 'variable', detail: 'what runs in' },
+    { label: 'p', type: 'variable', detail: 'the place' },
+    ...sliders.map((label) => ({ label, type: 'variable', detail: 'slider' })),
+  ];
   return { from: word?.from ?? context.pos, options: [...own, ...WORDS] };
 }
 
@@ -75,15 +109,35 @@ export function CodeField({ name, value, long, broken, sliders, onChange, onDone
       state: EditorState.create({
         doc: view.current?.state.doc.toString() ?? value,
         extensions: [
-          cpp(), syntaxHighlighting(LOOK), THEME, history(),
+          cpp(),
+          syntaxHighlighting(LOOK),
+          THEME,
+          history(),
           ...(long ? [lineNumbers()] : [EditorState.transactionFilter.of((t) => (t.newDoc.lines > 1 ? [] : t))]),
           autocompletion({ override: [(c) => complete(c, latest.current.sliders)], icons: false }),
           keymap.of([...completionKeymap, ...defaultKeymap, ...historyKeymap]),
           EditorView.contentAttributes.of({ 'aria-label': name, 'aria-multiline': String(long) }),
           EditorView.updateListener.of((u) => {
-            if (u.docChanged && u.transactions.some((t) => t.isUserEvent('input') || t.isUserEvent('delete') || t.isUserEvent('undo') || t.isUserEvent('redo') || t.isUserEvent('move'))) latest.current.onChange(u.state.doc.toString());
+            if (
+              u.docChanged &&
+              u.transactions.some(
+                (t) =>
+                  t.isUserEvent('input') ||
+                  t.isUserEvent('delete') ||
+                  t.isUserEvent('undo') ||
+                  t.isUserEvent('redo') ||
+                  t.isUserEvent('move'),
+              )
+            )
+              latest.current.onChange(u.state.doc.toString());
           }),
-          EditorView.domEventHandlers({ blur: () => latest.current.onDone(), keydown: (e) => { e.stopPropagation(); return false; } }),
+          EditorView.domEventHandlers({
+            blur: () => latest.current.onDone(),
+            keydown: (e) => {
+              e.stopPropagation();
+              return false;
+            },
+          }),
           EditorView.lineWrapping,
         ],
       }),

@@ -35,9 +35,16 @@ export function CurveField({ name, points, onChange }: Props) {
   const board = useRef<SVGSVGElement>(null);
   const at = (x: number, y: number): CurvePoint => {
     const box = board.current!.getBoundingClientRect();
-    return { x: held((((x - box.left) / box.width) * WIDTH - MARGIN) / X), y: held(1 - (((y - box.top) / box.height) * HEIGHT - MARGIN) / Y) };
+    return {
+      x: held((((x - box.left) / box.width) * WIDTH - MARGIN) / X),
+      y: held(1 - (((y - box.top) / box.height) * HEIGHT - MARGIN) / Y),
+    };
   };
-  const change = (index: number, point: CurvePoint, dragging = true) => onChange(points.map((p, i) => (i === index ? point : p)), dragging);
+  const change = (index: number, point: CurvePoint, dragging = true) =>
+    onChange(
+      points.map((p, i) => (i === index ? point : p)),
+      dragging,
+    );
   return (
     <svg
       ref={board}
@@ -45,9 +52,17 @@ export function CurveField({ name, points, onChange }: Props) {
       className="my-1 w-full max-w-[320px] cursor-copy touch-none rounded border border-line bg-ground"
       role="group"
       aria-label={name}
-      onClick={(e) => e.target === e.currentTarget && points.length < LIMITS.stops && onChange([...points, at(e.clientX, e.clientY)], false)}
+      onClick={(e) =>
+        e.target === e.currentTarget &&
+        points.length < LIMITS.stops &&
+        onChange([...points, at(e.clientX, e.clientY)], false)
+      }
     >
-      <path d={[0.25, 0.5, 0.75].map((t) => `M${px(t)} ${py(0)}V${py(1)}M${px(0)} ${py(t)}H${px(1)}`).join('')} className="pointer-events-none stroke-line" fill="none" />
+      <path
+        d={[0.25, 0.5, 0.75].map((t) => `M${px(t)} ${py(0)}V${py(1)}M${px(0)} ${py(t)}H${px(1)}`).join('')}
+        className="pointer-events-none stroke-line"
+        fill="none"
+      />
       <path d={curvePath(points)} className="pointer-events-none stroke-lichen" fill="none" strokeWidth={1.75} />
       {points.map((p, i) => (
         <circle
@@ -66,10 +81,19 @@ export function CurveField({ name, points, onChange }: Props) {
           onPointerDown={(e) => dragHandle(e, { moved: (m) => change(i, at(m.clientX, m.clientY)) })}
           onKeyDown={(e) => {
             const by = e.shiftKey ? 0.1 : 0.01;
-            const moves: Record<string, [number, number]> = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] };
+            const moves: Record<string, [number, number]> = {
+              ArrowLeft: [-by, 0],
+              ArrowRight: [by, 0],
+              ArrowUp: [0, by],
+              ArrowDown: [0, -by],
+            };
             const move = moves[e.key];
             if (move) change(i, { x: held(p.x + move[0]), y: held(p.y + move[1]) });
-            else if ((e.key === 'Delete' || e.key === 'Backspace') && points.length > 2) onChange(points.filter((_, k) => k !== i), false);
+            else if ((e.key === 'Delete' || e.key === 'Backspace') && points.length > 2)
+              onChange(
+                points.filter((_, k) => k !== i),
+                false,
+              );
             else return;
             e.preventDefault();
             e.stopPropagation();

@@ -34,20 +34,38 @@ export function LargePreview({ piece, strand, step }: Props) {
     const place = patchPlace(u, v, WIDTH / HEIGHT, phase);
     try {
       const values = await studio().probe(lean(piece), strand.id, step.id, place);
-      const where = strand.kind === 'signal' ? `frame ${Math.round(u * piece.loop.frames)}` : (place.rest as number[]).slice(0, 2).map(shortNumber).join(', ');
+      const where =
+        strand.kind === 'signal'
+          ? `frame ${Math.round(u * piece.loop.frames)}`
+          : (place.rest as number[]).slice(0, 2).map(shortNumber).join(', ');
       setRead(`${values.map(shortNumber).join('  ')} at ${where}`);
     } catch (error) {
       setRead((error as Error).message);
     }
   };
 
-  if (strand.kind === 'stage') return <div className="overflow-hidden rounded-md border border-line"><StageDrawing piece={piece} strand={strand} step={step} preview={cell} width={WIDTH} height={HEIGHT} /></div>;
+  if (strand.kind === 'stage')
+    return (
+      <div className="overflow-hidden rounded-md border border-line">
+        <StageDrawing piece={piece} strand={strand} step={step} preview={cell} width={WIDTH} height={HEIGHT} />
+      </div>
+    );
   const shown = strand.kind === 'finish' ? cell : preview;
   const range = shown && 'low' in shown && shown.low !== undefined ? [shown.low, shown.high!] : null;
   return (
     <>
-      <div onPointerMove={(e) => void probe(e)} onPointerLeave={() => setRead(null)} className={readable ? 'cursor-crosshair' : ''}>
-        <PreviewCanvas preview={shown} width={WIDTH} height={HEIGHT} label={`Preview of ${step.op}`} className="rounded-md border border-line" />
+      <div
+        onPointerMove={(e) => void probe(e)}
+        onPointerLeave={() => setRead(null)}
+        className={readable ? 'cursor-crosshair' : ''}
+      >
+        <PreviewCanvas
+          preview={shown}
+          width={WIDTH}
+          height={HEIGHT}
+          label={`Preview of ${step.op}`}
+          className="rounded-md border border-line"
+        />
       </div>
       {shown?.kind === 'none' && <p className="mt-1 text-warn">{shown.why}</p>}
       {range && (
@@ -56,7 +74,9 @@ export function LargePreview({ piece, strand, step }: Props) {
           <span>highest {shortNumber(range[1]!)}</span>
         </p>
       )}
-      <p aria-live="polite" className="tabular min-h-[18px] text-lichen">{read ?? ''}</p>
+      <p aria-live="polite" className="tabular min-h-[18px] text-lichen">
+        {read ?? ''}
+      </p>
     </>
   );
 }

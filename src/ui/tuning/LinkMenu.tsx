@@ -17,11 +17,22 @@ interface Props extends ParamPlace {
 }
 
 /** Every link that fits a parameter: whole strands, or one component of those that give several. */
-export function fittingLinks({ piece, strand, definition, param, analysis }: Omit<ParamPlace, 'step'>): { link: Link; label: string; hint: string }[] {
+export function fittingLinks({
+  piece,
+  strand,
+  definition,
+  param,
+  analysis,
+}: Omit<ParamPlace, 'step'>): { link: Link; label: string; hint: string }[] {
   return piece.strands.flatMap((from) => {
     if (wouldCycle(piece, from.id, strand.id)) return [];
     const gives = typeAfter(analysis.types, from.id);
-    const swizzles = param.type === 'number' && gives === 'vec3' ? (['x', 'y', 'z'] as const) : param.type === 'number' && gives === 'vec2' ? (['x', 'y'] as const) : [undefined];
+    const swizzles =
+      param.type === 'number' && gives === 'vec3'
+        ? (['x', 'y', 'z'] as const)
+        : param.type === 'number' && gives === 'vec2'
+          ? (['x', 'y'] as const)
+          : [undefined];
     return swizzles.flatMap((swizzle) => {
       const link: Link = swizzle ? { link: from.id, swizzle } : { link: from.id };
       if (linkProblem(piece, definition, param, link, analysis.types)) return [];
@@ -31,13 +42,23 @@ export function fittingLinks({ piece, strand, definition, param, analysis }: Omi
 }
 
 /** A control for a parameter as it stands: its value and its usual range. */
-function newControl({ param, value, strand, definition }: Props): { name: string; value: number | string; min: number; max: number } {
+function newControl({ param, value, strand, definition }: Props): {
+  name: string;
+  value: number | string;
+  min: number;
+  max: number;
+} {
   const name = `${strand.name} ${param.name.toLowerCase()}`;
   if (param.type === 'number') {
     const now = typeof value === 'number' ? value : param.default;
     return { name, value: now, min: Math.min(param.min, now), max: Math.max(param.max, now) };
   }
-  return { name: name || definition.name, value: typeof value === 'string' ? value : String(param.type === 'colour' ? param.default : ''), min: 0, max: 1 };
+  return {
+    name: name || definition.name,
+    value: typeof value === 'string' ? value : String(param.type === 'colour' ? param.default : ''),
+    min: 0,
+    max: 1,
+  };
 }
 
 export function LinkMenu(props: Props) {
@@ -47,18 +68,50 @@ export function LinkMenu(props: Props) {
   const linked = isLink(value) || isControlRef(value);
   const links = linkable ? fittingLinks(props) : [];
   const items: (MenuItem | 'line')[] = links.map((l) => ({ label: l.label, hint: l.hint, run: () => set(l.link) }));
-  if (items.length === 0 && linkable) items.push({ label: `No ${param.type === 'strand' ? param.kind : 'strand'} fits here yet`, disabled: true, run: () => undefined });
+  if (items.length === 0 && linkable)
+    items.push({
+      label: `No ${param.type === 'strand' ? param.kind : 'strand'} fits here yet`,
+      disabled: true,
+      run: () => undefined,
+    });
   if (controllable && !isLink(value)) {
-    const fitting = piece.controls.filter((c) => typeof c.value === (param.type === 'colour' ? 'string' : 'number') && !(isControlRef(value) && value.control === c.id));
+    const fitting = piece.controls.filter(
+      (c) =>
+        typeof c.value === (param.type === 'colour' ? 'string' : 'number') &&
+        !(isControlRef(value) && value.control === c.id),
+    );
     items.push('line');
-    if (!isControlRef(value)) items.push({ label: 'Put out on the desk', hint: 'a new control', run: () => { edit((p) => putOut(p, at, newControl(props))); usePanels.setState({ side: 'desk' }); } });
-    items.push(...fitting.map((c) => ({ label: `Follow ${c.name}`, hint: 'control', run: () => edit((p) => follow(p, at, c.id)) })));
+    if (!isControlRef(value))
+      items.push({
+        label: 'Put out on the desk',
+        hint: 'a new control',
+        run: () => {
+          edit((p) => putOut(p, at, newControl(props)));
+          usePanels.setState({ side: 'desk' });
+        },
+      });
+    items.push(
+      ...fitting.map((c) => ({
+        label: `Follow ${c.name}`,
+        hint: 'control',
+        run: () => edit((p) => follow(p, at, c.id)),
+      })),
+    );
   }
-  if (linked) items.push('line', { label: isControlRef(value) ? 'Stop following' : 'Take the link out', run: () => set(undefined) });
+  if (linked)
+    items.push('line', {
+      label: isControlRef(value) ? 'Stop following' : 'Take the link out',
+      run: () => set(undefined),
+    });
   return (
     <Menu
       trigger={
-        <button type="button" aria-label={`Link ${param.name}`} title={linked ? 'Linked' : 'Link to a strand'} className={`grid size-6 place-items-center rounded-full border ${linked ? 'border-lichen bg-lichen text-ink' : 'border-soft text-mute hover:border-lichen hover:text-lichen'}`}>
+        <button
+          type="button"
+          aria-label={`Link ${param.name}`}
+          title={linked ? 'Linked' : 'Link to a strand'}
+          className={`grid size-6 place-items-center rounded-full border ${linked ? 'border-lichen bg-lichen text-ink' : 'border-soft text-mute hover:border-lichen hover:text-lichen'}`}
+        >
           <Link2 size={13} />
         </button>
       }

@@ -39,16 +39,43 @@ export function MeshField({ piece, strand, step, param, value, onClear }: Props)
     <div
       data-mesh-drop
       className={`my-1 rounded-md border p-2 ${over ? 'border-lichen' : 'border-line'}`}
-      onDragOver={(e) => { e.preventDefault(); setOver(true); }}
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
       onDragLeave={() => setOver(false)}
-      onDrop={(e) => { e.preventDefault(); e.stopPropagation(); setOver(false); void take(e.dataTransfer.files[0]); }}
+      onDrop={(e) => {
+        e.preventDefault();
+        e.stopPropagation();
+        setOver(false);
+        void take(e.dataTransfer.files[0]);
+      }}
     >
-      <p className="truncate">{busy ? 'taking it in …' : (asset?.name ?? 'No file yet. Drop an OBJ, PLY, STL, GLB or glTF here.')}</p>
+      <p className="truncate">
+        {busy ? 'taking it in …' : (asset?.name ?? 'No file yet. Drop an OBJ, PLY, STL, GLB or glTF here.')}
+      </p>
       <div className="flex gap-1">
-        <Button look="bare" disabled={busy} onClick={() => input.current!.click()}><FileUp size={14} /> Choose a file</Button>
-        {asset && <Button look="icon" aria-label="Take the file out" onClick={onClear}><X size={13} /></Button>}
+        <Button look="bare" disabled={busy} onClick={() => input.current!.click()}>
+          <FileUp size={14} /> Choose a file
+        </Button>
+        {asset && (
+          <Button look="icon" aria-label="Take the file out" onClick={onClear}>
+            <X size={13} />
+          </Button>
+        )}
       </div>
-      <input ref={input} type="file" aria-label={`${param.name}, file`} className="sr-only" tabIndex={-1} accept=".obj,.ply,.stl,.glb,.gltf" onChange={(e) => { void take(e.target.files?.[0]); e.target.value = ''; }} />
+      <input
+        ref={input}
+        type="file"
+        aria-label={`${param.name}, file`}
+        className="sr-only"
+        tabIndex={-1}
+        accept=".obj,.ply,.stl,.glb,.gltf"
+        onChange={(e) => {
+          void take(e.target.files?.[0]);
+          e.target.value = '';
+        }}
+      />
     </div>
   );
 }

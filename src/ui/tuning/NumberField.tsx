@@ -40,7 +40,13 @@ export function NumberField({ param, value, onChange, onReset }: Props) {
         </Slider.Track>
         <Slider.Thumb aria-label={param.name} className="block size-3 rounded-full bg-text" />
       </Slider.Root>
-      <NumberInput label={`${param.name}, number`} value={value} unit={param.unit} step={step} onChange={(v) => onChange(tidy(v, param))} />
+      <NumberInput
+        label={`${param.name}, number`}
+        value={value}
+        unit={param.unit}
+        step={step}
+        onChange={(v) => onChange(tidy(v, param))}
+      />
     </div>
   );
 }

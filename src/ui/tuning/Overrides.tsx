@@ -8,19 +8,44 @@ import { NumberField } from './NumberField';
 export function Overrides({ piece, strand, step }: { piece: Piece; strand: Strand; step: Step }) {
   const edit = useWorkbench((s) => s.edit);
   if (piece.controls.length === 0) return null;
-  const set = (control: string, value: number | string | undefined) => edit((p) => setOverride(p, strand.id, step.id, control, value), `override ${step.id} ${control}`);
+  const set = (control: string, value: number | string | undefined) =>
+    edit((p) => setOverride(p, strand.id, step.id, control, value), `override ${step.id} ${control}`);
   return (
-    <fieldset className="mt-3 border-t border-line pt-2" onPointerUp={endGesture} onPointerCancel={endGesture} onBlur={endGesture}>
+    <fieldset
+      className="mt-3 border-t border-line pt-2"
+      onPointerUp={endGesture}
+      onPointerCancel={endGesture}
+      onBlur={endGesture}
+    >
       <legend className="pr-2 text-mute">Settings of its own</legend>
       {piece.controls.map((control) => {
         const own = step.overrides?.[control.id];
         return (
           <div key={control.id} className="grid min-h-[31px] grid-cols-[92px_1fr] items-center gap-2.5">
             <label className="flex items-center gap-1.5 truncate text-mute">
-              <input type="checkbox" checked={own !== undefined} onChange={(e) => set(control.id, e.target.checked ? control.value : undefined)} /> {control.name}
+              <input
+                type="checkbox"
+                checked={own !== undefined}
+                onChange={(e) => set(control.id, e.target.checked ? control.value : undefined)}
+              />{' '}
+              {control.name}
             </label>
-            {own === undefined ? <span className="text-faint">as on the desk</span> : typeof own === 'number' ? (
-              <NumberField param={{ type: 'number', id: control.id, name: control.name, about: '', default: own, min: control.min, max: control.max }} value={own} onChange={(v) => set(control.id, v)} />
+            {own === undefined ? (
+              <span className="text-faint">as on the desk</span>
+            ) : typeof own === 'number' ? (
+              <NumberField
+                param={{
+                  type: 'number',
+                  id: control.id,
+                  name: control.name,
+                  about: '',
+                  default: own,
+                  min: control.min,
+                  max: control.max,
+                }}
+                value={own}
+                onChange={(v) => set(control.id, v)}
+              />
             ) : (
               <ColourField name={control.name} value={own} onChange={(v) => set(control.id, v)} />
             )}

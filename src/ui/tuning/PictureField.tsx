@@ -48,17 +48,38 @@ export function PictureField({ piece, strand, step, param, value, onClear }: Pro
     <div
       data-picture-drop
       className={`my-1 flex items-center gap-2.5 rounded-md border p-1.5 ${over ? 'border-lichen' : 'border-line'}`}
-      onDragOver={(e) => { e.preventDefault(); setOver(true); }}
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
       onDragLeave={() => setOver(false)}
-      onDrop={(e) => { e.preventDefault(); e.stopPropagation(); setOver(false); void take(e.dataTransfer.files[0]); }}
+      onDrop={(e) => {
+        e.preventDefault();
+        e.stopPropagation();
+        setOver(false);
+        void take(e.dataTransfer.files[0]);
+      }}
     >
       <Thumb asset={asset?.id} />
       <div className="min-w-0 flex-1">
         <p className="truncate">{busy ? 'taking it in …' : (asset?.name ?? 'No picture yet. Drop one here.')}</p>
         <div className="flex gap-1">
-          <Button look="bare" disabled={busy} onClick={() => input.current!.click()}><ImagePlus size={14} /> Choose a file</Button>
-          <Menu trigger={<Button look="bare" disabled={busy}>Samples</Button>} items={SAMPLE_PICTURES.map((s) => ({ label: s.name, run: () => sample(s.id) }))} />
-          {asset && <Button look="icon" aria-label="Take the picture out" onClick={onClear}><X size={13} /></Button>}
+          <Button look="bare" disabled={busy} onClick={() => input.current!.click()}>
+            <ImagePlus size={14} /> Choose a file
+          </Button>
+          <Menu
+            trigger={
+              <Button look="bare" disabled={busy}>
+                Samples
+              </Button>
+            }
+            items={SAMPLE_PICTURES.map((s) => ({ label: s.name, run: () => sample(s.id) }))}
+          />
+          {asset && (
+            <Button look="icon" aria-label="Take the picture out" onClick={onClear}>
+              <X size={13} />
+            </Button>
+          )}
         </div>
       </div>
       <input
@@ -68,7 +89,10 @@ export function PictureField({ piece, strand, step, param, value, onClear }: Pro
         className="sr-only"
         tabIndex={-1}
         accept={`image/png,image/jpeg,image/webp,image/svg+xml${param.panorama ? ',.hdr' : ''}`}
-        onChange={(e) => { void take(e.target.files?.[0]); e.target.value = ''; }}
+        onChange={(e) => {
+          void take(e.target.files?.[0]);
+          e.target.value = '';
+        }}
       />
     </div>
   );

@@ -8,34 +8,70 @@ import { ChoiceField } from './ChoiceField';
 import { ColourField } from './ColourField';
 import { NumberField } from './NumberField';
 
-const number = (id: string, name: string, min: number, max: number, hard: [number, number], unit: string): NumberParam => ({ type: 'number', id, name, about: '', default: min, min, max, hard, unit, whole: true });
+const number = (
+  id: string,
+  name: string,
+  min: number,
+  max: number,
+  hard: [number, number],
+  unit: string,
+): NumberParam => ({ type: 'number', id, name, about: '', default: min, min, max, hard, unit, whole: true });
 
 const WIDTH = number('width', 'Width', 320, 3840, [16, LIMITS.pictureSide], 'px');
 const HEIGHT = number('height', 'Height', 180, 2160, [16, LIMITS.pictureSide], 'px');
 const FRAMES = number('frames', 'Length', 30, 900, [2, LIMITS.frames], 'frames');
 const RATE = number('rate', 'Frame rate', 12, 60, [1, 240], 'a second');
-const PLAYS = { name: 'Plays', options: [{ id: 'loop', name: 'As a loop' }, { id: 'once', name: 'Once' }] };
+const PLAYS = {
+  name: 'Plays',
+  options: [
+    { id: 'loop', name: 'As a loop' },
+    { id: 'once', name: 'Once' },
+  ],
+};
 
 /** Settings of the whole piece: picture and loop. */
 export function PieceSettings({ piece }: { piece: Piece }) {
   const edit = useWorkbench((s) => s.edit);
-  const picture = (change: Partial<Picture>) => edit((p) => setPicture(p, change), `picture ${Object.keys(change).join()}`);
+  const picture = (change: Partial<Picture>) =>
+    edit((p) => setPicture(p, change), `picture ${Object.keys(change).join()}`);
   const loop = (change: Partial<Loop>) => edit((p) => setLoop(p, change), `loop ${Object.keys(change).join()}`);
   return (
     <div className="grid grid-cols-[196px_1fr] gap-5 p-4">
       <div>
         <h2 className="text-[15px] font-semibold">Picture and loop</h2>
         <p className="mb-2 text-mute">of the whole piece</p>
-        <p className="text-mute">{piece.loop.frames} frames at {piece.loop.rate} a second last {seconds(piece.loop.frames, piece.loop.rate)}.</p>
+        <p className="text-mute">
+          {piece.loop.frames} frames at {piece.loop.rate} a second last {seconds(piece.loop.frames, piece.loop.rate)}.
+        </p>
         <p className="mt-2 text-mute">Select a step in the lattice to tune it; Escape comes back here.</p>
       </div>
       <div onPointerUp={endGesture} onPointerCancel={endGesture} onBlur={endGesture}>
-        <Line name="Width"><NumberField param={WIDTH} value={piece.picture.width} onChange={(width) => picture({ width })} /></Line>
-        <Line name="Height"><NumberField param={HEIGHT} value={piece.picture.height} onChange={(height) => picture({ height })} /></Line>
-        <Line name="Background"><ColourField name="Background" value={piece.picture.background} onChange={(background) => picture({ background })} /></Line>
-        <Line name="Length"><NumberField param={FRAMES} value={piece.loop.frames} onChange={(frames) => loop({ frames })} /></Line>
-        <Line name="Frame rate"><NumberField param={RATE} value={piece.loop.rate} onChange={(rate) => loop({ rate })} /></Line>
-        <Line name="Plays"><ChoiceField param={PLAYS} value={piece.loop.play} onChange={(play) => loop({ play: play as Loop['play'] })} /></Line>
+        <Line name="Width">
+          <NumberField param={WIDTH} value={piece.picture.width} onChange={(width) => picture({ width })} />
+        </Line>
+        <Line name="Height">
+          <NumberField param={HEIGHT} value={piece.picture.height} onChange={(height) => picture({ height })} />
+        </Line>
+        <Line name="Background">
+          <ColourField
+            name="Background"
+            value={piece.picture.background}
+            onChange={(background) => picture({ background })}
+          />
+        </Line>
+        <Line name="Length">
+          <NumberField param={FRAMES} value={piece.loop.frames} onChange={(frames) => loop({ frames })} />
+        </Line>
+        <Line name="Frame rate">
+          <NumberField param={RATE} value={piece.loop.rate} onChange={(rate) => loop({ rate })} />
+        </Line>
+        <Line name="Plays">
+          <ChoiceField
+            param={PLAYS}
+            value={piece.loop.play}
+            onChange={(play) => loop({ play: play as Loop['play'] })}
+          />
+        </Line>
       </div>
     </div>
   );

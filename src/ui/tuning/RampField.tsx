@@ -23,7 +23,10 @@ export interface Between {
 
 const PLAIN: Between = { blend: 'linear', space: 'linear light' };
 
-const SPACES: Record<string, { into: (linear: readonly number[]) => number[]; back: (c: readonly number[]) => number[] }> = {
+const SPACES: Record<
+  string,
+  { into: (linear: readonly number[]) => number[]; back: (c: readonly number[]) => number[] }
+> = {
   'linear light': { into: (c) => [...c], back: (c) => [...c] },
   srgb: { into: (c) => c.map(toEncoded), back: (c) => c.map(toLinear) },
   perceptual: { into: toOklab, back: fromOklab },
@@ -50,16 +53,26 @@ export function RampField({ name, stops, between, onChange }: Props) {
     const box = bar.current!.getBoundingClientRect();
     return Number(Math.min(1, Math.max(0, (clientX - box.left) / box.width)).toFixed(3));
   };
-  const change = (index: number, part: Partial<Stop>, dragging = true) => onChange(stops.map((s, i) => (i === index ? { ...s, ...part } : s)), dragging);
+  const change = (index: number, part: Partial<Stop>, dragging = true) =>
+    onChange(
+      stops.map((s, i) => (i === index ? { ...s, ...part } : s)),
+      dragging,
+    );
   const remove = (index: number) => {
     if (stops.length < 2) return;
     setOpen(null);
-    onChange(stops.filter((_, i) => i !== index), false);
+    onChange(
+      stops.filter((_, i) => i !== index),
+      false,
+    );
   };
   const samples = Array.from({ length: 33 }, (_, i) => `${rampAt(stops, i / 32, between)} ${(i / 32) * 100}%`);
 
   const dragStop = (event: React.PointerEvent, index: number) =>
-    dragHandle(event, { moved: (e) => change(index, { at: place(e.clientX) }), ended: (dragged) => !dragged && setOpen(index) });
+    dragHandle(event, {
+      moved: (e) => change(index, { at: place(e.clientX) }),
+      ended: (dragged) => !dragged && setOpen(index),
+    });
 
   return (
     <div className="py-1.5">
@@ -68,7 +81,10 @@ export function RampField({ name, stops, between, onChange }: Props) {
         className="h-6 cursor-copy rounded border border-line"
         style={{ background: `linear-gradient(90deg, ${samples.join(', ')})` }}
         title="Click to add a stop"
-        onClick={(e) => stops.length < LIMITS.stops && onChange([...stops, { at: place(e.clientX), colour: rampAt(stops, place(e.clientX), between) }], false)}
+        onClick={(e) =>
+          stops.length < LIMITS.stops &&
+          onChange([...stops, { at: place(e.clientX), colour: rampAt(stops, place(e.clientX), between) }], false)
+        }
       />
       <div className="relative h-4">
         {stops.map((stop, i) => (
@@ -87,7 +103,10 @@ export function RampField({ name, stops, between, onChange }: Props) {
                 onPointerDown={(e) => dragStop(e, i)}
                 onKeyDown={(e) => {
                   const way = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
-                  if (way) change(i, { at: Number(Math.min(1, Math.max(0, stop.at + way * (e.shiftKey ? 0.1 : 0.01))).toFixed(3)) });
+                  if (way)
+                    change(i, {
+                      at: Number(Math.min(1, Math.max(0, stop.at + way * (e.shiftKey ? 0.1 : 0.01))).toFixed(3)),
+                    });
                   else if (e.key === 'Delete' || e.key === 'Backspace') remove(i);
                   else if (e.key === 'Enter' || e.key === ' ') setOpen(i);
                   else return;
@@ -99,7 +118,9 @@ export function RampField({ name, stops, between, onChange }: Props) {
             <Popover.Portal>
               <Popover.Content sideOffset={6} className="z-50 rounded-md border border-soft bg-raised p-3 shadow-lg">
                 <ColourPicker name={`Stop ${i + 1}`} value={stop.colour} onChange={(colour) => change(i, { colour })} />
-                <Button look="bare" className="mt-1.5" disabled={stops.length < 2} onClick={() => remove(i)}>Remove this stop</Button>
+                <Button look="bare" className="mt-1.5" disabled={stops.length < 2} onClick={() => remove(i)}>
+                  Remove this stop
+                </Button>
               </Popover.Content>
             </Popover.Portal>
           </Popover.Root>

@@ -21,7 +21,11 @@ export function Tuning() {
   const step = strand?.steps.find((s) => s.id === selected?.step);
   return (
     <section aria-label="Tuning" data-tuning>
-      {strand && step ? <StepTuning key={`${strand.id}/${step.id}`} piece={piece} strand={strand} step={step} /> : <PieceSettings piece={piece} />}
+      {strand && step ? (
+        <StepTuning key={`${strand.id}/${step.id}`} piece={piece} strand={strand} step={step} />
+      ) : (
+        <PieceSettings piece={piece} />
+      )}
     </section>
   );
 }
@@ -41,22 +45,62 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
         <p className="mb-2 text-mute">{row?.takes ? `${takes} to ${gives}` : `begins with a ${gives}`}</p>
         <LargePreview piece={piece} strand={strand} step={step} />
         <div className="mt-2.5 flex gap-1">
-          {canLook(strand) && <Button look="icon" aria-label="Look at this step" title="Look at this step on the stage (L)" onClick={() => toggleLook(at)}><ScanEye size={15} /></Button>}
-          {strand.steps[0]?.id !== step.id && (
-            <Button look="icon" aria-label={step.off ? 'Switch on' : 'Switch off'} title={`${step.off ? 'Switch on' : 'Switch off'} (O)`} onClick={() => switchStep(at)}>{step.off ? <EyeOff size={15} /> : <Eye size={15} />}</Button>
+          {canLook(strand) && (
+            <Button
+              look="icon"
+              aria-label="Look at this step"
+              title="Look at this step on the stage (L)"
+              onClick={() => toggleLook(at)}
+            >
+              <ScanEye size={15} />
+            </Button>
           )}
-          <Button look="icon" aria-label="Replace" title="Replace with another step" onClick={() => pick({ for: 'replace', ...at })}><Replace size={15} /></Button>
-          <Button look="icon" aria-label="Remove" title="Remove (Delete)" onClick={() => removeSelected(at)}><Trash2 size={15} /></Button>
+          {strand.steps[0]?.id !== step.id && (
+            <Button
+              look="icon"
+              aria-label={step.off ? 'Switch on' : 'Switch off'}
+              title={`${step.off ? 'Switch on' : 'Switch off'} (O)`}
+              onClick={() => switchStep(at)}
+            >
+              {step.off ? <EyeOff size={15} /> : <Eye size={15} />}
+            </Button>
+          )}
+          <Button
+            look="icon"
+            aria-label="Replace"
+            title="Replace with another step"
+            onClick={() => pick({ for: 'replace', ...at })}
+          >
+            <Replace size={15} />
+          </Button>
+          <Button look="icon" aria-label="Remove" title="Remove (Delete)" onClick={() => removeSelected(at)}>
+            <Trash2 size={15} />
+          </Button>
         </div>
       </div>
       <div>
-        {problems.map((p) => <p key={p.sentence} role="alert" className="mb-2 rounded-md border border-warn/60 px-2.5 py-1.5 text-warn">{p.sentence}</p>)}
+        {problems.map((p) => (
+          <p key={p.sentence} role="alert" className="mb-2 rounded-md border border-warn/60 px-2.5 py-1.5 text-warn">
+            {p.sentence}
+          </p>
+        ))}
         {definition?.params.map((param, i) => (
           <div key={param.id} data-first={i === 0 ? '' : undefined}>
-            <ParamRow piece={piece} strand={strand} step={step} definition={definition} param={param} analysis={analysis} />
+            <ParamRow
+              piece={piece}
+              strand={strand}
+              step={step}
+              definition={definition}
+              param={param}
+              analysis={analysis}
+            />
           </div>
         ))}
-        {definition?.tells?.(plainParams(piece, step, definition, () => [0])).lines.map((line) => <p key={line} className="tabular py-1 text-mute">{line}</p>)}
+        {definition?.tells?.(plainParams(piece, step, definition, () => [0])).lines.map((line) => (
+          <p key={line} className="tabular py-1 text-mute">
+            {line}
+          </p>
+        ))}
         {step.op === 'stage.place' && <Overrides piece={piece} strand={strand} step={step} />}
         {definition && <p className="mt-2 text-faint">{definition.about}</p>}
       </div>

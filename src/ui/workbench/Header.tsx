@@ -26,20 +26,48 @@ export function Header() {
   const { pastStates, futureStates } = useStore(useWorkbench.temporal, (s) => s);
   return (
     <header className="flex items-center gap-3 border-b border-line px-4">
-      <Link href="/" aria-label="To the shelf" title="To the shelf" className="rounded-md p-1"><Mark /></Link>
+      <Link href="/" aria-label="To the shelf" title="To the shelf" className="rounded-md p-1">
+        <Mark />
+      </Link>
       <h1 className="sr-only">Workbench</h1>
       <Name />
       <KeepingNote />
       <span className="grow" />
-      <Button look="icon" aria-label="Undo" title="Undo (Ctrl+Z)" disabled={pastStates.length === 0} onClick={(e) => again(undo, e)}><Undo2 size={16} /></Button>
-      <Button look="icon" aria-label="Redo" title="Redo (Ctrl+Shift+Z)" disabled={futureStates.length === 0} onClick={(e) => again(redo, e)}><Redo2 size={16} /></Button>
-      <Button look="icon" aria-label="Everything by name" title="Everything by name (Ctrl+K)" onClick={() => usePanels.setState({ commands: true })}><Command size={16} /></Button>
+      <Button
+        look="icon"
+        aria-label="Undo"
+        title="Undo (Ctrl+Z)"
+        disabled={pastStates.length === 0}
+        onClick={(e) => again(undo, e)}
+      >
+        <Undo2 size={16} />
+      </Button>
+      <Button
+        look="icon"
+        aria-label="Redo"
+        title="Redo (Ctrl+Shift+Z)"
+        disabled={futureStates.length === 0}
+        onClick={(e) => again(redo, e)}
+      >
+        <Redo2 size={16} />
+      </Button>
+      <Button
+        look="icon"
+        aria-label="Everything by name"
+        title="Everything by name (Ctrl+K)"
+        onClick={() => usePanels.setState({ commands: true })}
+      >
+        <Command size={16} />
+      </Button>
       <span className="mx-1 h-5 w-px bg-line" />
       <Button onClick={() => usePanels.setState({ checks: true })} className="flex items-center gap-2">
-        {count > 0 ? <TriangleAlert size={14} className="text-warn" /> : <Check size={14} className="text-lichen" />} Checks
+        {count > 0 ? <TriangleAlert size={14} className="text-warn" /> : <Check size={14} className="text-lichen" />}{' '}
+        Checks
         {count > 0 && <span className="rounded-full bg-raised px-1.5 text-warn">{count}</span>}
       </Button>
-      <Button look="main" onClick={() => usePanels.setState({ takeAway: true })}>Take away</Button>
+      <Button look="main" onClick={() => usePanels.setState({ takeAway: true })}>
+        Take away
+      </Button>
     </header>
   );
 }
@@ -55,7 +83,9 @@ function Name() {
       maxLength={80}
       className="[field-sizing:content] max-w-80 rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[15px] font-semibold hover:border-line focus:border-soft"
       onBlur={(e) => e.target.value !== name && edit((p) => rename(p, e.target.value))}
-      onKeyDown={(e) => { if (e.key === 'Enter') e.currentTarget.blur(); }}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') e.currentTarget.blur();
+      }}
     />
   );
 }
@@ -64,9 +94,19 @@ function KeepingNote() {
   const keeping = useWorkbench((s) => s.keeping);
   const router = useRouter();
   const [busy, setBusy] = useState(false);
-  if (keeping.state === 'kept') return <span className="text-mute">kept {new Date(keeping.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}</span>;
+  if (keeping.state === 'kept')
+    return (
+      <span className="text-mute">
+        kept {new Date(keeping.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+      </span>
+    );
   if (keeping.state === 'waiting') return <span className="text-mute">keeping …</span>;
-  if (keeping.state === 'failed') return <span role="alert" className="max-w-md truncate text-bad" title={keeping.why}>not kept: {keeping.why}</span>;
+  if (keeping.state === 'failed')
+    return (
+      <span role="alert" className="max-w-md truncate text-bad" title={keeping.why}>
+        not kept: {keeping.why}
+      </span>
+    );
   const copy = async () => {
     setBusy(true);
     const { piece } = useWorkbench.getState();
@@ -82,7 +122,9 @@ function KeepingNote() {
   return (
     <span role="alert" className="flex items-center gap-2 text-warn">
       <LibraryBig size={15} /> Open in another tab, so changes are not kept here.
-      <Button disabled={busy} onClick={() => void copy()}>Go on in a copy</Button>
+      <Button disabled={busy} onClick={() => void copy()}>
+        Go on in a copy
+      </Button>
     </span>
   );
 }

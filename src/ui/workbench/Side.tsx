@@ -28,7 +28,10 @@ export function Side() {
         usePanels.setState({ side: other });
         document.getElementById(`tab-${other}`)?.focus();
       }}
-      className={clsx('border-b-2 px-3 pt-1.5 pb-1', side === id ? 'border-lichen text-text' : 'border-transparent text-mute hover:text-text')}
+      className={clsx(
+        'border-b-2 px-3 pt-1.5 pb-1',
+        side === id ? 'border-lichen text-text' : 'border-transparent text-mute hover:text-text',
+      )}
     >
       {label}
     </button>

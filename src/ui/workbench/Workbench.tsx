@@ -23,7 +23,8 @@ import { Header } from './Header';
 import { Side } from './Side';
 import { useShortcuts } from './shortcuts';
 
-type Opening = { state: 'opening'; share: number } | { state: 'open' } | { state: 'missing' } | { state: 'broken'; why: string };
+type Opening =
+  { state: 'opening'; share: number } | { state: 'open' } | { state: 'missing' } | { state: 'broken'; why: string };
 
 export function Workbench({ id }: { id: string }) {
   const [opening, setOpening] = useState<Opening>({ state: 'opening', share: 0 });
@@ -32,13 +33,20 @@ export function Workbench({ id }: { id: string }) {
   useEffect(() => {
     let left = false;
     const ending = new AbortController();
-    openKept(id, { signal: ending.signal, progress: (done, of) => !left && setOpening((now) => (now.state === 'opening' ? { state: 'opening', share: done / of } : now)) })
+    openKept(id, {
+      signal: ending.signal,
+      progress: (done, of) =>
+        !left && setOpening((now) => (now.state === 'opening' ? { state: 'opening', share: done / of } : now)),
+    })
       .then((end) => {
         if (left) end?.();
         else close.current = end;
         if (!left) setOpening({ state: end ? 'open' : 'missing' });
       })
-      .catch((error: unknown) => !left && setOpening({ state: 'broken', why: error instanceof PieceError ? error.message : REACHING_PROBLEM }));
+      .catch(
+        (error: unknown) =>
+          !left && setOpening({ state: 'broken', why: error instanceof PieceError ? error.message : REACHING_PROBLEM }),
+      );
     return () => {
       left = true;
       ending.abort();
@@ -47,7 +55,12 @@ export function Workbench({ id }: { id: string }) {
     };
   }, [id]);
 
-  if (opening.state === 'opening') return <p role="status" className="grid h-screen place-items-center text-mute">Opening the piece{opening.share > 0 && opening.share < 1 ? `: ${Math.floor(100 * opening.share)} % read` : ''}.</p>;
+  if (opening.state === 'opening')
+    return (
+      <p role="status" className="grid h-screen place-items-center text-mute">
+        Opening the piece{opening.share > 0 && opening.share < 1 ? `: ${Math.floor(100 * opening.share)} % read` : ''}.
+      </p>
+    );
   if (opening.state !== 'open') return <NotThere why={opening.state === 'broken' ? opening.why : NOT_KEPT} />;
   return (
     <Guard over={id}>
@@ -56,7 +69,8 @@ export function Workbench({ id }: { id: string }) {
   );
 }
 
-const NOT_KEPT = 'No piece of this address is kept in this browser. It was deleted, it could not be kept because there was no room, or it is kept in another browser.';
+const NOT_KEPT =
+  'No piece of this address is kept in this browser. It was deleted, it could not be kept because there was no room, or it is kept in another browser.';
 
 function NotThere({ why }: { why: string }) {
   const router = useRouter();
@@ -65,7 +79,9 @@ function NotThere({ why }: { why: string }) {
       <div className="max-w-md text-center">
         <h1 className="mb-2 text-[17px] font-semibold">This piece cannot be opened</h1>
         <p className="mb-4 text-mute">{why}</p>
-        <Button look="main" onClick={() => router.push('/')}>To the shelf</Button>
+        <Button look="main" onClick={() => router.push('/')}>
+          To the shelf
+        </Button>
       </div>
     </main>
   );
@@ -77,28 +93,40 @@ function Open() {
   useShortcuts();
   useEffect(() => startPreviews(), []);
   // While a step is looked at, the viewer shows another piece.
-  useEffect(() => startChecks(async () => (usePanels.getState().looking ? 'making' : (await viewerNow()?.seam()) ?? 'making')), []);
+  useEffect(
+    () =>
+      startChecks(async () => (usePanels.getState().looking ? 'making' : ((await viewerNow()?.seam()) ?? 'making'))),
+    [],
+  );
   return (
     <main className="grid h-screen min-w-[1024px] grid-rows-[46px_1fr_122px] overflow-hidden">
       <Header />
       <Group orientation="horizontal" className="min-h-0">
         <Panel defaultSize="55%" minSize="34%">
-          <AreaGuard name="lattice"><Lattice /></AreaGuard>
+          <AreaGuard name="lattice">
+            <Lattice />
+          </AreaGuard>
         </Panel>
         <Separator className={`${HANDLE} w-px`} aria-label="Width of the lattice" />
         <Panel minSize="28%">
           <Group orientation="vertical">
             <Panel defaultSize="51%" minSize="20%">
-              <AreaGuard name="stage"><StageView /></AreaGuard>
+              <AreaGuard name="stage">
+                <StageView />
+              </AreaGuard>
             </Panel>
             <Separator className={`${HANDLE} h-px`} aria-label="Height of the stage" />
             <Panel minSize="24%">
-              <AreaGuard name="tuning panel"><Side /></AreaGuard>
+              <AreaGuard name="tuning panel">
+                <Side />
+              </AreaGuard>
             </Panel>
           </Group>
         </Panel>
       </Group>
-      <AreaGuard name="loop band"><LoopBand /></AreaGuard>
+      <AreaGuard name="loop band">
+        <LoopBand />
+      </AreaGuard>
       <StepPicker />
       <ChecksPanel />
       <TakeAwayPanel />

@@ -1,6 +1,16 @@
 import { writePiece, PIECE_ENDING } from '@/core/formats/piece-file';
 import { bundleWithAbove, clipStep, clipStrand, pasteSteps, pasteStrands, shiftStrand } from '@/core/piece/arrange';
-import { addStep, addStrand, duplicateStrand, moveStep, removeStep, removeStrand, replaceOp, setParam, toggleStep } from '@/core/piece/edit';
+import {
+  addStep,
+  addStrand,
+  duplicateStrand,
+  moveStep,
+  removeStep,
+  removeStrand,
+  replaceOp,
+  setParam,
+  toggleStep,
+} from '@/core/piece/edit';
 import { isLink, strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
 import { definitionOf, kindOf, shapedFor, type RunType, type StepDefinition } from '@/core/steps';
 import { analyse, exportGlsl } from '@/core/weave';
@@ -20,7 +30,12 @@ function likelyLinks(piece: Piece, definition: StepDefinition): Step['params'] {
   for (const param of definition.params) {
     if (param.type !== 'strand' || param.optional) continue;
     const free = piece.strands.filter((s) => s.kind === param.kind);
-    const unused = free.filter((s) => !piece.strands.some((x) => x.steps.some((t) => Object.values(t.params).some((v) => isLink(v) && v.link === s.id))));
+    const unused = free.filter(
+      (s) =>
+        !piece.strands.some((x) =>
+          x.steps.some((t) => Object.values(t.params).some((v) => isLink(v) && v.link === s.id)),
+        ),
+    );
     const chosen = unused[unused.length - 1] ?? free[free.length - 1];
     if (chosen) params[param.id] = { link: chosen.id };
   }
@@ -28,13 +43,20 @@ function likelyLinks(piece: Piece, definition: StepDefinition): Step['params'] {
 }
 
 /** What runs into the place of a step, and what the step after it takes (null where none follows). */
-export function gapOf(piece: Piece, picking: Exclude<Picking, { for: 'strand' }>): { kind: Kind; running: RunType | null; wanted: RunType[] | null } | null {
+export function gapOf(
+  piece: Piece,
+  picking: Exclude<Picking, { for: 'strand' }>,
+): { kind: Kind; running: RunType | null; wanted: RunType[] | null } | null {
   const strand = strandById(piece, picking.strand);
   if (!strand) return null;
   const rows = analyse(piece).types.get(strand.id)!;
   const at = picking.for === 'step' ? picking.at : rows.findIndex((r) => r.step.id === picking.step);
   const next = rows[picking.for === 'step' ? at : at + 1];
-  return { kind: strand.kind, running: at === 0 ? null : (rows[at - 1]?.gives ?? null), wanted: next?.definition?.takes ?? null };
+  return {
+    kind: strand.kind,
+    running: at === 0 ? null : (rows[at - 1]?.gives ?? null),
+    wanted: next?.definition?.takes ?? null,
+  };
 }
 
 export function addPicked(picking: Picking, definition: StepDefinition): void {
@@ -49,7 +71,18 @@ export function addPicked(picking: Picking, definition: StepDefinition): void {
   const gap = gapOf(piece, picking);
   const shaping = (gap && shapedFor(definition, gap.running, gap.wanted)) ?? {};
   if (picking.for === 'replace') {
-    edit((p) => Object.entries(shaping).reduce((q, [id, value]) => setParam(q, picking.strand, picking.step, id, value), replaceOp(p, picking.strand, picking.step, definition.op, definition.params.map((x) => x.id))));
+    edit((p) =>
+      Object.entries(shaping).reduce(
+        (q, [id, value]) => setParam(q, picking.strand, picking.step, id, value),
+        replaceOp(
+          p,
+          picking.strand,
+          picking.step,
+          definition.op,
+          definition.params.map((x) => x.id),
+        ),
+      ),
+    );
     return;
   }
   edit((p) => addStep(p, picking.strand, picking.at, definition.op, { ...params, ...shaping }));
@@ -63,7 +96,11 @@ export function removeSelected(at: Selection): void {
   const index = strand?.steps.findIndex((s) => s.id === at.step) ?? -1;
   if (!strand || index < 0) return;
   if (index === 0 && strand.steps.length > 1) {
-    notify('info', `"${strand.name}" begins with this step. Replace it with another source, or delete the whole strand.`, { label: 'Delete strand', run: () => deleteStrand(strand.id) });
+    notify(
+      'info',
+      `"${strand.name}" begins with this step. Replace it with another source, or delete the whole strand.`,
+      { label: 'Delete strand', run: () => deleteStrand(strand.id) },
+    );
     return;
   }
   state().edit((p) => removeStep(p, at.strand, at.step));
@@ -117,7 +154,12 @@ export function takeStep(at: Selection): void {
 export function takeStrand(strand: string): void {
   const clip = clipStrand(state().piece, strand, true);
   keepClip(clip);
-  notify('info', clip.strands.length === 1 ? 'The strand is copied. Paste it into any piece.' : `The strand is copied with the ${clip.strands.length - 1} it takes from. Paste it into any piece.`);
+  notify(
+    'info',
+    clip.strands.length === 1
+      ? 'The strand is copied. Paste it into any piece.'
+      : `The strand is copied with the ${clip.strands.length - 1} it takes from. Paste it into any piece.`,
+  );
 }
 
 /** Pastes what was copied last: strands as new strands, steps into a row. */
@@ -126,7 +168,8 @@ export function pasteInto(strand: string | null, at: number): void {
   if (!clip) return notify('info', 'Nothing is copied yet. Copy a step or a strand first.');
   if (clip.kind === 'strands') return state().edit((p) => pasteStrands(p, clip));
   if (!strand) return notify('info', 'Select the step after which to paste.');
-  if (clip.strands[0]?.kind !== strandById(state().piece, strand)?.kind) return notify('info', `The copied step belongs into a ${clip.strands[0]?.kind} strand.`);
+  if (clip.strands[0]?.kind !== strandById(state().piece, strand)?.kind)
+    return notify('info', `The copied step belongs into a ${clip.strands[0]?.kind} strand.`);
   state().edit((p) => pasteSteps(p, clip, strand, Math.max(1, at)));
 }
 

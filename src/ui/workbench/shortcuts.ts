@@ -31,7 +31,11 @@ export const KEYS: { keys: string; about: string }[] = [
 
 function typing(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
-  return target.isContentEditable || (target instanceof HTMLInputElement && target.type !== 'range' && target.type !== 'checkbox') || target instanceof HTMLTextAreaElement;
+  return (
+    target.isContentEditable ||
+    (target instanceof HTMLInputElement && target.type !== 'range' && target.type !== 'checkbox') ||
+    target instanceof HTMLTextAreaElement
+  );
 }
 
 /** Does what a key stands for. @returns whether it stands for anything here */
@@ -40,34 +44,40 @@ export function runShortcut(event: KeyboardEvent): boolean {
   const { frame, playing, play, goTo } = useTransport.getState();
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
   if (event.ctrlKey || event.metaKey) {
-    if (key === 'k') return usePanels.setState({ commands: true }), true;
-    if (key === 's') return savePiece(), true;
+    if (key === 'k') return (usePanels.setState({ commands: true }), true);
+    if (key === 's') return (savePiece(), true);
     if (typing(event.target)) return false;
-    if (key === 'c' && selected && !window.getSelection()?.toString()) return takeStep(selected), true;
-    if (key === 'v') return pasteAfter(selected), true;
-    if (key === 'z') return event.shiftKey ? redo() : undo(), focusSelectedSoon(), true;
-    if (key === 'y') return redo(), focusSelectedSoon(), true;
+    if (key === 'c' && selected && !window.getSelection()?.toString()) return (takeStep(selected), true);
+    if (key === 'v') return (pasteAfter(selected), true);
+    if (key === 'z') return (event.shiftKey ? redo() : undo(), focusSelectedSoon(), true);
+    if (key === 'y') return (redo(), focusSelectedSoon(), true);
     return false;
   }
-  if (event.altKey && selected && (key === 'ArrowUp' || key === 'ArrowDown') && !typing(event.target)) return shiftRow(selected.strand, key === 'ArrowUp' ? -1 : 1), true;
-  if (event.altKey || typing(event.target) || document.querySelector('[role="dialog"],[role="menu"],[role="listbox"]')) return false;
-  const onControl = event.target instanceof HTMLElement && event.target.closest('button,a,[role="slider"],input') !== null;
-  if (key === ' ' && !onControl) return play(!playing), true;
-  if (key === ',' || key === '.') return play(false), goTo(frame + (key === '.' ? 1 : -1), piece.loop.frames), true;
-  if (key === 'Escape' && usePanels.getState().looking) return usePanels.setState({ looking: null }), true;
-  if (key === 'Escape') return useWorkbench.getState().select(null), true;
-  if (key === 'n') return pick({ for: 'strand', kind: null }), true;
-  const inLattice = event.target === document.body || (event.target instanceof HTMLElement && event.target.closest('[data-lattice]') !== null);
+  if (event.altKey && selected && (key === 'ArrowUp' || key === 'ArrowDown') && !typing(event.target))
+    return (shiftRow(selected.strand, key === 'ArrowUp' ? -1 : 1), true);
+  if (event.altKey || typing(event.target) || document.querySelector('[role="dialog"],[role="menu"],[role="listbox"]'))
+    return false;
+  const onControl =
+    event.target instanceof HTMLElement && event.target.closest('button,a,[role="slider"],input') !== null;
+  if (key === ' ' && !onControl) return (play(!playing), true);
+  if (key === ',' || key === '.') return (play(false), goTo(frame + (key === '.' ? 1 : -1), piece.loop.frames), true);
+  if (key === 'Escape' && usePanels.getState().looking) return (usePanels.setState({ looking: null }), true);
+  if (key === 'Escape') return (useWorkbench.getState().select(null), true);
+  if (key === 'n') return (pick({ for: 'strand', kind: null }), true);
+  const inLattice =
+    event.target === document.body ||
+    (event.target instanceof HTMLElement && event.target.closest('[data-lattice]') !== null);
   if (inLattice && key.startsWith('Arrow')) return walk(key);
   if (!selected) return false;
-  if (key === 'Enter' && event.target === document.body) return focusTuning(), true;
+  if (key === 'Enter' && event.target === document.body) return (focusTuning(), true);
   const steps = strandById(piece, selected.strand)?.steps ?? [];
   const at = steps.findIndex((s) => s.id === selected.step);
-  if (key === 'a' || key === '+') return pick({ for: 'step', strand: selected.strand, at: at + 1 }), true;
-  if (key === 'l' && canLook(strandById(piece, selected.strand))) return toggleLook(selected), true;
-  if (key === 'o') return switchStep(selected), true;
-  if (key === '[' || key === ']') return shiftStep(selected, key === '[' ? -1 : 1), true;
-  if ((key === 'Delete' || key === 'Backspace') && inLattice) return removeSelected(selected), focusSelectedSoon(), true;
+  if (key === 'a' || key === '+') return (pick({ for: 'step', strand: selected.strand, at: at + 1 }), true);
+  if (key === 'l' && canLook(strandById(piece, selected.strand))) return (toggleLook(selected), true);
+  if (key === 'o') return (switchStep(selected), true);
+  if (key === '[' || key === ']') return (shiftStep(selected, key === '[' ? -1 : 1), true);
+  if ((key === 'Delete' || key === 'Backspace') && inLattice)
+    return (removeSelected(selected), focusSelectedSoon(), true);
   return false;
 }
 

@@ -1,3 +1,8 @@
 declare module 'gltf-validator' {
-  export function validateBytes(bytes: Uint8Array, options?: { ignoredIssues?: string[] }): Promise<{ issues: { numErrors: number; messages: { severity: number; code: string; message: string; pointer: string }[] } }>;
+  export function validateBytes(
+    bytes: Uint8Array,
+    options?: { ignoredIssues?: string[] },
+  ): Promise<{
+    issues: { numErrors: number; messages: { severity: number; code: string; message: string; pointer: string }[] };
+  }>;
 }

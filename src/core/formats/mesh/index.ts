@@ -32,16 +32,28 @@ export interface MeshJob {
 }
 
 /** A form as a file, as it stands at a phase. @throws MeshError */
-export async function writeForm(piece: Piece, strand: Strand, { format, phase, frames = 0 }: MeshJob): Promise<Uint8Array> {
+export async function writeForm(
+  piece: Piece,
+  strand: Strand,
+  { format, phase, frames = 0 }: MeshJob,
+): Promise<Uint8Array> {
   const mesh = await meshOf(piece, strand);
   const isGltf = format === 'glb' || format === 'gltf';
   if (isGltf && frames >= 2) refuseCopies(mesh);
   // Counted before anything is worked out for all copies.
   const { extent, once } = await extentAt(piece, strand, mesh, phase);
   if (frames >= 2) refuseTooLarge('The loop', glbBytes(extent, frames), 'Take fewer frames.');
-  else refuseTooLarge('The form', fileBytes(format, isGltf && mesh.copies ? extentOf(once) : extent), mesh.copies ? 'Take it as GLB, which holds one copy and where the others stand, or use fewer copies.' : 'Make it of fewer faces.');
+  else
+    refuseTooLarge(
+      'The form',
+      fileBytes(format, isGltf && mesh.copies ? extentOf(once) : extent),
+      mesh.copies
+        ? 'Take it as GLB, which holds one copy and where the others stand, or use fewer copies.'
+        : 'Make it of fewer faces.',
+    );
   if (isGltf) return gltf(format, piece, strand, mesh, phase, frames);
-  if (format === 'stl' && extent.corners === 0) throw new MeshError('STL holds faces, and this form has points alone. Take PLY or OBJ.');
+  if (format === 'stl' && extent.corners === 0)
+    throw new MeshError('STL holds faces, and this form has points alone. Take PLY or OBJ.');
   const file = fileMesh(await standing(piece, strand, mesh, phase));
   if (format === 'stl') return writeStl(file);
   return format === 'ply' ? writePly(file, toByte) : new TextEncoder().encode(writeObj(file, strand.name));
@@ -55,18 +67,29 @@ export async function loopSize(piece: Piece, strand: Strand, frames: number): Pr
 }
 
 function refuseCopies(mesh: Mesh): void {
-  if (mesh.copies) throw new MeshError('A form that is there more than once goes into a file as it stands; take its loop as frames or a film.');
+  if (mesh.copies)
+    throw new MeshError(
+      'A form that is there more than once goes into a file as it stands; take its loop as frames or a film.',
+    );
 }
 
 async function meshOf(piece: Piece, strand: Strand): Promise<Mesh> {
   const mesh = await bake(piece, strand);
   if (!mesh) throw new MeshError(`"${strand.name}" has no mesh yet.`);
-  if (mesh.positions.length === 0) throw new MeshError(`"${strand.name}" has no points, so there is nothing to write. Give it a file, or a form with points.`);
+  if (mesh.positions.length === 0)
+    throw new MeshError(
+      `"${strand.name}" has no points, so there is nothing to write. Give it a file, or a form with points.`,
+    );
   return mesh;
 }
 
 /** What a file of the form would hold, from one copy of it. */
-async function extentAt(piece: Piece, strand: Strand, mesh: Mesh, phase: number): Promise<{ extent: Extent; once: FileMesh }> {
+async function extentAt(
+  piece: Piece,
+  strand: Strand,
+  mesh: Mesh,
+  phase: number,
+): Promise<{ extent: Extent; once: FileMesh }> {
   const stands = await standing(piece, strand, mesh, phase, { still: true, most: 1 });
   const { colours } = await surfaceOf(piece, strand, stands, phase);
   const once = { ...fileMesh(stands), ...(colours && !stands.skin.facets ? { colours } : {}) };
@@ -76,28 +99,51 @@ async function extentAt(piece: Piece, strand: Strand, mesh: Mesh, phase: number)
 function fileMesh(stands: Stands): FileMesh {
   const whole = stands.skin.facets ? flatNormals(stands) : stands;
   const { skin, positions, normals, tint } = whole;
-  return { positions, faceStarts: skin.faceStarts, corners: skin.corners, normals: skin.corners.length > 0 ? normals : undefined, uv: skin.points.uv, colours: tint ?? undefined };
+  return {
+    positions,
+    faceStarts: skin.faceStarts,
+    corners: skin.corners,
+    normals: skin.corners.length > 0 ? normals : undefined,
+    uv: skin.points.uv,
+    colours: tint ?? undefined,
+  };
 }
 
-async function gltf(format: GltfFormat, piece: Piece, strand: Strand, mesh: Mesh, phase: number, frames: number): Promise<Uint8Array> {
+async function gltf(
+  format: GltfFormat,
+  piece: Piece,
+  strand: Strand,
+  mesh: Mesh,
+  phase: number,
+  frames: number,
+): Promise<Uint8Array> {
   const stands = await standing(piece, strand, mesh, phase);
   const once = mesh.copies ? await standing(piece, strand, mesh, phase, { most: 1 }) : stands;
   const copies = mesh.copies && copiesOf(once.positions, stands.positions);
-  if (mesh.copies && !copies) refuseTooLarge('The form', fileBytes(format, extentOf(fileMesh(stands))), 'Use fewer copies.');
+  if (mesh.copies && !copies)
+    refuseTooLarge('The form', fileBytes(format, extentOf(fileMesh(stands))), 'Use fewer copies.');
   const shown = copies ? once : stands;
   const surface = await surfaceOf(piece, strand, shown, phase);
   const file = { ...fileMesh(shown), ...(surface.colours && !shown.skin.facets ? { colours: surface.colours } : {}) };
   if (frames < 2) return writeGltf(format, file, strand.name, surface.values, copies || undefined);
   const loop: FileLoop = { frames: [], seconds: piece.loop.frames / piece.loop.rate };
-  for (let n = 0; n < frames; n++) loop.frames.push(fileMesh(await standing(piece, strand, mesh, n / frames, { still: true })).positions);
+  for (let n = 0; n < frames; n++)
+    loop.frames.push(fileMesh(await standing(piece, strand, mesh, n / frames, { still: true })).positions);
   return writeGltf(format, { ...file, positions: loop.frames[0]! }, strand.name, surface.values, undefined, loop);
 }
 
 const PLAIN: FileSurface = { colour: [0.5, 0.5, 0.5], roughness: 0.8, metal: 0, glow: [0, 0, 0] };
 
 /** Values of the surface in which the form stands on a stage: means over its vertices, and the colour at each. */
-async function surfaceOf(piece: Piece, strand: Strand, { skin, positions }: Stands, phase: number): Promise<{ values: FileSurface; colours: Float32Array | null }> {
-  const place = piece.strands.flatMap((s) => s.steps).find((s) => s.op === 'stage.place' && isLink(s.params.form) && s.params.form.link === strand.id);
+async function surfaceOf(
+  piece: Piece,
+  strand: Strand,
+  { skin, positions }: Stands,
+  phase: number,
+): Promise<{ values: FileSurface; colours: Float32Array | null }> {
+  const place = piece.strands
+    .flatMap((s) => s.steps)
+    .find((s) => s.op === 'stage.place' && isLink(s.params.form) && s.params.form.link === strand.id);
   const link = place?.params.surface;
   if (!isLink(link)) return { values: PLAIN, colours: null };
   const evaluator = await Evaluator.make(piece, [{ strand: link.link }], analyse(piece));
@@ -105,15 +151,30 @@ async function surfaceOf(piece: Piece, strand: Strand, { skin, positions }: Stan
   const rows = placesOf(skin, phase);
   const values = evaluator.run(0, rows, count);
   const width = evaluator.width(0);
-  const at = (name: string) => SURFACE_FIELDS.slice(0, SURFACE_FIELDS.findIndex((f) => f.name === name)).reduce((sum, f) => sum + f.size, 0);
+  const at = (name: string) =>
+    SURFACE_FIELDS.slice(
+      0,
+      SURFACE_FIELDS.findIndex((f) => f.name === name),
+    ).reduce((sum, f) => sum + f.size, 0);
   const mean = (offset: number) => {
     let sum = 0;
     for (let v = 0; v < count; v++) sum += values[v * width + offset]!;
     return Number.isFinite(sum) ? sum / Math.max(1, count) : 0;
   };
   const three = (name: string) => [0, 1, 2].map((k) => mean(at(name) + k));
-  const colours = Float32Array.from({ length: 3 * count }, (_, i) => values[Math.floor(i / 3) * width + at('colour') + (i % 3)]!);
-  return { values: { colour: three('colour'), roughness: mean(at('roughness')), metal: mean(at('metal')), glow: three('glow') }, colours };
+  const colours = Float32Array.from(
+    { length: 3 * count },
+    (_, i) => values[Math.floor(i / 3) * width + at('colour') + (i % 3)]!,
+  );
+  return {
+    values: {
+      colour: three('colour'),
+      roughness: mean(at('roughness')),
+      metal: mean(at('metal')),
+      glow: three('glow'),
+    },
+    colours,
+  };
 }
 
 /** A byte of a file as linear light. */

@@ -5,12 +5,20 @@ import { number, type FileMesh } from './shape';
 export function writeObj({ positions, faceStarts, corners, normals, colours, uv }: FileMesh, name: string): string {
   const lines = [`o ${name.replace(/\s+/g, '_') || 'form'}`];
   const count = positions.length / 3;
-  const row = (mark: string, data: Float32Array, size: number, i: number) => `${mark} ${Array.from(data.subarray(size * i, size * i + size), number).join(' ')}`;
-  for (let v = 0; v < count; v++) lines.push(colours ? `${row('v', positions, 3, v)} ${Array.from(colours.subarray(3 * v, 3 * v + 3), number).join(' ')}` : row('v', positions, 3, v));
+  const row = (mark: string, data: Float32Array, size: number, i: number) =>
+    `${mark} ${Array.from(data.subarray(size * i, size * i + size), number).join(' ')}`;
+  for (let v = 0; v < count; v++)
+    lines.push(
+      colours
+        ? `${row('v', positions, 3, v)} ${Array.from(colours.subarray(3 * v, 3 * v + 3), number).join(' ')}`
+        : row('v', positions, 3, v),
+    );
   if (uv) for (let v = 0; v < count; v++) lines.push(row('vt', uv, 2, v));
   if (normals) for (let v = 0; v < count; v++) lines.push(row('vn', normals, 3, v));
-  const corner = (v: number) => (uv || normals ? `${v + 1}/${uv ? v + 1 : ''}${normals ? `/${v + 1}` : ''}` : String(v + 1));
-  for (let f = 0; f + 1 < faceStarts.length; f++) lines.push(`f ${Array.from(corners.subarray(faceStarts[f]!, faceStarts[f + 1]!), corner).join(' ')}`);
+  const corner = (v: number) =>
+    uv || normals ? `${v + 1}/${uv ? v + 1 : ''}${normals ? `/${v + 1}` : ''}` : String(v + 1);
+  for (let f = 0; f + 1 < faceStarts.length; f++)
+    lines.push(`f ${Array.from(corners.subarray(faceStarts[f]!, faceStarts[f + 1]!), corner).join(' ')}`);
   if (faceStarts.length === 1) for (let v = 0; v < count; v++) lines.push(`p ${v + 1}`);
   return `${lines.join('\n')}\n`;
 }
@@ -41,5 +49,10 @@ export function readObj(text: string): FileMesh {
     }
   });
   if (positions.length === 0) throw new MeshError('The OBJ file has no points.');
-  return { positions: new Float32Array(positions), faceStarts: new Uint32Array(starts), corners: new Uint32Array(corners), ...(colours.length === positions.length ? { colours: new Float32Array(colours) } : {}) };
+  return {
+    positions: new Float32Array(positions),
+    faceStarts: new Uint32Array(starts),
+    corners: new Uint32Array(corners),
+    ...(colours.length === positions.length ? { colours: new Float32Array(colours) } : {}),
+  };
 }

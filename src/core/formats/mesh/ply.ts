@@ -2,13 +2,23 @@ import { MeshError } from '../../mesh/mesh';
 import type { FileMesh } from './shape';
 
 /** PLY (G. Turk, Stanford, 1994), binary and little-endian: positions, normals, colours as bytes, faces of any size. */
-export function writePly({ positions, faceStarts, corners, normals, colours }: FileMesh, encoded: (linear: number) => number): Uint8Array<ArrayBuffer> {
+export function writePly(
+  { positions, faceStarts, corners, normals, colours }: FileMesh,
+  encoded: (linear: number) => number,
+): Uint8Array<ArrayBuffer> {
   const count = positions.length / 3;
   const faces = faceStarts.length - 1;
   const head = [
-    'ply', 'format binary_little_endian 1.0', `element vertex ${count}`, ...['x', 'y', 'z'].map((n) => `property float ${n}`),
-    ...(normals ? ['nx', 'ny', 'nz'].map((n) => `property float ${n}`) : []), ...(colours ? ['red', 'green', 'blue'].map((n) => `property uchar ${n}`) : []),
-    `element face ${faces}`, 'property list uint int vertex_indices', 'end_header', '',
+    'ply',
+    'format binary_little_endian 1.0',
+    `element vertex ${count}`,
+    ...['x', 'y', 'z'].map((n) => `property float ${n}`),
+    ...(normals ? ['nx', 'ny', 'nz'].map((n) => `property float ${n}`) : []),
+    ...(colours ? ['red', 'green', 'blue'].map((n) => `property uchar ${n}`) : []),
+    `element face ${faces}`,
+    'property list uint int vertex_indices',
+    'end_header',
+    '',
   ].join('\n');
   const begin = new TextEncoder().encode(head);
   const stride = 12 + (normals ? 12 : 0) + (colours ? 3 : 0);
@@ -35,10 +45,18 @@ export function writePly({ positions, faceStarts, corners, normals, colours }: F
 
 type Get = (view: DataView, at: number, little: boolean) => number;
 const KINDS: ReadonlyMap<string, [size: number, get: Get]> = new Map(
-  ([
-    [['char', 'int8'], 1, (v, at) => v.getInt8(at)], [['uchar', 'uint8'], 1, (v, at) => v.getUint8(at)], [['short', 'int16'], 2, (v, at, l) => v.getInt16(at, l)], [['ushort', 'uint16'], 2, (v, at, l) => v.getUint16(at, l)],
-    [['int', 'int32'], 4, (v, at, l) => v.getInt32(at, l)], [['uint', 'uint32'], 4, (v, at, l) => v.getUint32(at, l)], [['float', 'float32'], 4, (v, at, l) => v.getFloat32(at, l)], [['double', 'float64'], 8, (v, at, l) => v.getFloat64(at, l)],
-  ] as [string[], number, Get][]).flatMap(([names, size, get]) => names.map((n) => [n, [size, get]] as const)),
+  (
+    [
+      [['char', 'int8'], 1, (v, at) => v.getInt8(at)],
+      [['uchar', 'uint8'], 1, (v, at) => v.getUint8(at)],
+      [['short', 'int16'], 2, (v, at, l) => v.getInt16(at, l)],
+      [['ushort', 'uint16'], 2, (v, at, l) => v.getUint16(at, l)],
+      [['int', 'int32'], 4, (v, at, l) => v.getInt32(at, l)],
+      [['uint', 'uint32'], 4, (v, at, l) => v.getUint32(at, l)],
+      [['float', 'float32'], 4, (v, at, l) => v.getFloat32(at, l)],
+      [['double', 'float64'], 8, (v, at, l) => v.getFloat64(at, l)],
+    ] as [string[], number, Get][]
+  ).flatMap(([names, size, get]) => names.map((n) => [n, [size, get]] as const)),
 );
 
 interface Property {
@@ -58,9 +76,17 @@ export function readPly(bytes: Uint8Array, decoded: (byte: number) => number): F
   for (const line of text.slice(0, end.index).split(/\r?\n/)) {
     const words = line.trim().split(/\s+/);
     if (words[0] === 'element') elements.push({ name: words[1]!, count: Number(words[2]), properties: [] });
-    if (words[0] === 'property') elements[elements.length - 1]?.properties.push(words[1] === 'list' ? { list: words[2]!, kind: words[3]!, name: words[4]! } : { kind: words[1]!, name: words[2]! });
+    if (words[0] === 'property')
+      elements[elements.length - 1]?.properties.push(
+        words[1] === 'list'
+          ? { list: words[2]!, kind: words[3]!, name: words[4]! }
+          : { kind: words[1]!, name: words[2]! },
+      );
   }
-  const read = format === 'ascii' ? wordsOf(bytes, end.index + end[0].length) : binaryOf(bytes, end.index + end[0].length, format === 'binary_little_endian');
+  const read =
+    format === 'ascii'
+      ? wordsOf(bytes, end.index + end[0].length)
+      : binaryOf(bytes, end.index + end[0].length, format === 'binary_little_endian');
   const columns = new Map<string, number[]>();
   const [corners, starts]: [number[], number[]] = [[], [0]];
   for (const { name, count, properties } of elements) {
@@ -87,11 +113,21 @@ export function readPly(bytes: Uint8Array, decoded: (byte: number) => number): F
   }
   const count = columns.get('x')?.length ?? 0;
   if (count === 0) throw new MeshError('The PLY file has no points.');
-  if (corners.some((c) => !(c >= 0 && c < count))) throw new MeshError('A face of the PLY file names a point that is not there.');
-  const rows = (names: string[], of = (v: number) => v) => (names.every((n) => columns.has(n)) ? Float32Array.from({ length: 3 * count }, (_, i) => of(columns.get(names[i % 3]!)![Math.floor(i / 3)]!)) : undefined);
+  if (corners.some((c) => !(c >= 0 && c < count)))
+    throw new MeshError('A face of the PLY file names a point that is not there.');
+  const rows = (names: string[], of = (v: number) => v) =>
+    names.every((n) => columns.has(n))
+      ? Float32Array.from({ length: 3 * count }, (_, i) => of(columns.get(names[i % 3]!)![Math.floor(i / 3)]!))
+      : undefined;
   const positions = rows(['x', 'y', 'z']);
   if (!positions) throw new MeshError('The points of the PLY file do not say x, y and z.');
-  return { positions, faceStarts: new Uint32Array(starts), corners: new Uint32Array(corners), normals: rows(['nx', 'ny', 'nz']), colours: rows(['red', 'green', 'blue'], decoded) };
+  return {
+    positions,
+    faceStarts: new Uint32Array(starts),
+    corners: new Uint32Array(corners),
+    normals: rows(['nx', 'ny', 'nz']),
+    colours: rows(['red', 'green', 'blue'], decoded),
+  };
 }
 
 function wordsOf(bytes: Uint8Array, from: number): (kind: string) => number {

@@ -16,8 +16,12 @@ export interface Extent {
 }
 
 export const extentOf = ({ positions, faceStarts, corners, normals, colours, uv }: FileMesh, copies = 1): Extent => ({
-  vertices: (positions.length / 3) * copies, faces: (faceStarts.length - 1) * copies, corners: corners.length * copies,
-  normals: normals !== undefined, colours: colours !== undefined, uv: uv !== undefined,
+  vertices: (positions.length / 3) * copies,
+  faces: (faceStarts.length - 1) * copies,
+  corners: corners.length * copies,
+  normals: normals !== undefined,
+  colours: colours !== undefined,
+  uv: uv !== undefined,
 });
 
 const triangles = ({ corners, faces }: Extent) => Math.max(0, corners - 2 * faces);
@@ -58,5 +62,8 @@ export function fileBytes(format: 'glb' | 'gltf' | 'obj' | 'ply' | 'stl', extent
 
 /** @throws MeshError beyond what is written */
 export function refuseTooLarge(what: string, bytes: number, remedy: string): void {
-  if (bytes > MOST_BYTES) throw new MeshError(`${what} would take about ${Math.round(bytes / 2 ** 20)} MB; at most ${MOST_BYTES / 2 ** 20} MB go into a file. ${remedy}`);
+  if (bytes > MOST_BYTES)
+    throw new MeshError(
+      `${what} would take about ${Math.round(bytes / 2 ** 20)} MB; at most ${MOST_BYTES / 2 ** 20} MB go into a file. ${remedy}`,
+    );
 }

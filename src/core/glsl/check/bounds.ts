@@ -35,7 +35,12 @@ function extentOf(node: Node): Extent {
 /** The node itself, where it is small enough to be walked. @throws GlslError */
 export function bounded(node: Node, pos: Pos): Node {
   const { nodes, levels } = extentOf(node);
-  if (levels > MAX_LEVELS) fail(pos, 'This is nested too deeply; write it in several lines, each with a name of its own.');
-  if (nodes > MAX_NODES) fail(pos, `This is made of more than ${MAX_NODES.toLocaleString('en')} parts; give what it repeats a name of its own, without "const".`);
+  if (levels > MAX_LEVELS)
+    fail(pos, 'This is nested too deeply; write it in several lines, each with a name of its own.');
+  if (nodes > MAX_NODES)
+    fail(
+      pos,
+      `This is made of more than ${MAX_NODES.toLocaleString('en')} parts; give what it repeats a name of its own, without "const".`,
+    );
   return node;
 }

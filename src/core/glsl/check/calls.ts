@@ -18,14 +18,24 @@ export function checkCall(expr: Extract<Expr, { kind: 'call' }>, context: Contex
   for (const [i, arg] of args.entries()) {
     if (arg.type.name === 'void') fail(expr.args[i]!.pos, 'This gives no value, so it cannot be an argument.');
   }
-  if (context.scope.hides(name)) fail(pos, `"${name}" is a value here, so it cannot be called; give the value another name.`);
+  if (context.scope.hides(name))
+    fail(pos, `"${name}" is a value here, so it cannot be called; give the value another name.`);
   const type = typeNamed(name, context);
   if (type) return type.shape === 'struct' ? constructStruct(type, args, pos) : construct(type, args, pos);
-  if (NO_NEIGHBOURS.has(name)) fail(pos, `"${name}" looks at neighbouring pixels, which the processor does not have; work out the slope from two evaluations instead.`);
+  if (NO_NEIGHBOURS.has(name))
+    fail(
+      pos,
+      `"${name}" looks at neighbouring pixels, which the processor does not have; work out the slope from two evaluations instead.`,
+    );
   if (PICTURES.has(name)) fail(pos, 'Pictures come in through steps, not through samplers in code.');
   const native = NATIVES.get(name)?.find((n) => sameTypes(n.params, args));
   if (native) return { kind: 'native', type: native.returns, name, args };
-  const overload = overloadOf(context, name, args.map((a) => a.type), pos);
+  const overload = overloadOf(
+    context,
+    name,
+    args.map((a) => a.type),
+    pos,
+  );
   if (overload) {
     const { func } = overload;
     context.calls = Math.max(context.calls, func.calls);
@@ -48,23 +58,45 @@ export function sameTypes(params: Type[], args: { type: Type }[]): boolean {
 }
 
 function unknownCall(name: string, args: Node[], pos: Pos, context: Context): never {
-  const known = [...(NATIVES.get(name) ?? []).map((n) => n.params), ...context.scope.globals.overloads(name).map((o) => o.params)];
+  const known = [
+    ...(NATIVES.get(name) ?? []).map((n) => n.params),
+    ...context.scope.globals.overloads(name).map((o) => o.params),
+  ];
   if (known.length === 0) fail(pos, `There is no function "${name}".`);
   const given = args.map((a) => a.type.name).join(', ');
   const sameCount = known.filter((params) => params.length === args.length);
-  const castable = sameCount.find((params) => params.every((p, i) => p.name === args[i]!.type.name || (isPlain(p) && isPlain(args[i]!.type) && p.size === args[i]!.type.size)));
+  const castable = sameCount.find((params) =>
+    params.every(
+      (p, i) =>
+        p.name === args[i]!.type.name || (isPlain(p) && isPlain(args[i]!.type) && p.size === args[i]!.type.size),
+    ),
+  );
   if (castable) {
     const i = castable.findIndex((p, k) => p.name !== args[k]!.type.name);
     const node = args[i]!;
-    const hint = node.kind === 'const' && castable[i]!.name === 'float' ? `write ${node.values[0]}.0` : `write ${castable[i]!.name}(...)`;
-    fail(pos, `"${name}" takes ${castable[i]!.name} as argument ${i + 1}, not ${node.type.name}; GLSL ES converts nothing by itself: ${hint}.`);
+    const hint =
+      node.kind === 'const' && castable[i]!.name === 'float'
+        ? `write ${node.values[0]}.0`
+        : `write ${castable[i]!.name}(...)`;
+    fail(
+      pos,
+      `"${name}" takes ${castable[i]!.name} as argument ${i + 1}, not ${node.type.name}; GLSL ES converts nothing by itself: ${hint}.`,
+    );
   }
-  const options = known.slice(0, 3).map((params) => `${name}(${params.map((p) => p.name).join(', ')})`).join(' or ');
+  const options = known
+    .slice(0, 3)
+    .map((params) => `${name}(${params.map((p) => p.name).join(', ')})`)
+    .join(' or ');
   fail(pos, `"${name}" does not take (${given}); it takes ${options}.`);
 }
 
 function constructStruct(type: Type, args: Node[], pos: Pos): Node {
-  if (!sameTypes(type.fields.map((f) => f.type), args)) {
+  if (
+    !sameTypes(
+      type.fields.map((f) => f.type),
+      args,
+    )
+  ) {
     fail(pos, `${type.name} is made from (${type.fields.map((f) => `${f.type.name} ${f.name}`).join(', ')}).`);
   }
   return { kind: 'construct', type, parts: args };
@@ -78,8 +110,17 @@ function construct(type: Type, args: Node[], pos: Pos): Node {
   if (struct) fail(pos, `A ${struct.type.name} cannot be turned into ${type.name}.`);
   const only = args.length === 1 ? convertTo(args[0]!, scalar) : null;
   if (only && only.type.shape === 'scalar') {
-    if (type.shape !== 'matrix') return pick(only, type, flat.map(() => 0));
-    return pick(only, type, range(flat.length).map((i) => (i % (type.size + 1) === 0 ? 0 : PICK_ZERO)));
+    if (type.shape !== 'matrix')
+      return pick(
+        only,
+        type,
+        flat.map(() => 0),
+      );
+    return pick(
+      only,
+      type,
+      range(flat.length).map((i) => (i % (type.size + 1) === 0 ? 0 : PICK_ZERO)),
+    );
   }
   if (only && only.type.shape === 'matrix' && type.shape === 'matrix') {
     const from = only.type.size;
@@ -91,7 +132,8 @@ function construct(type: Type, args: Node[], pos: Pos): Node {
     });
     return pick(only, type, indices);
   }
-  if (type.shape === 'matrix' && args.some((a) => a.type.shape === 'matrix')) fail(pos, `${type.name} from a matrix takes that matrix alone.`);
+  if (type.shape === 'matrix' && args.some((a) => a.type.shape === 'matrix'))
+    fail(pos, `${type.name} from a matrix takes that matrix alone.`);
   const parts: Node[] = [];
   let missing = flat.length;
   for (const arg of args) {

@@ -8,7 +8,14 @@ function sum(values: number[]): number {
 }
 
 function ofNode(node: Node, call: (node: Extract<Node, { kind: 'call' }>) => number): number {
-  const own = node.kind === 'call' ? call(node) : node.kind === 'matmul' ? 2 * node.type.flat.length * node.left.type.size : node.kind === 'pick' || node.kind === 'const' || node.kind === 'local' ? 0 : node.type.flat.length;
+  const own =
+    node.kind === 'call'
+      ? call(node)
+      : node.kind === 'matmul'
+        ? 2 * node.type.flat.length * node.left.type.size
+        : node.kind === 'pick' || node.kind === 'const' || node.kind === 'local'
+          ? 0
+          : node.type.flat.length;
   return own + sum(childrenOf(node).map((c) => ofNode(c, call)));
 }
 
@@ -31,7 +38,9 @@ function ofBody(body: Code[], node: (node: Node) => number, counting: Counting):
         case 'if':
           return node(c.test) + inner(c.yes) + inner(c.no);
         case 'loop':
-          return inner(c.init) + counting.times(c.times) * (counting.own + node(c.test) + node(c.update) + inner(c.body));
+          return (
+            inner(c.init) + counting.times(c.times) * (counting.own + node(c.test) + node(c.update) + inner(c.body))
+          );
         default:
           return counting.own;
       }
@@ -51,6 +60,7 @@ export function weightOf(body: Code[]): number {
 
 /** How often one run calls a function of that name, loops counted in full, both branches of every condition. */
 export function callsOf(body: Code[], name: string): number {
-  const inNode = (node: Node): number => (node.kind === 'call' && node.func.name === name ? 1 : 0) + sum(childrenOf(node).map(inNode));
+  const inNode = (node: Node): number =>
+    (node.kind === 'call' && node.func.name === name ? 1 : 0) + sum(childrenOf(node).map(inNode));
   return ofBody(body, inNode, { times: (turns) => turns, own: 0 });
 }

@@ -9,8 +9,20 @@ import { convertHint, convertTo, pick, spread } from './convert';
 import { indexIndices, memberIndices, targetOf } from './places';
 
 const BINARY: Record<string, BinaryOp> = {
-  '+': 'add', '-': 'sub', '*': 'mul', '/': 'div', '%': 'rem', '&': 'and', '|': 'or', '^': 'xor',
-  '<<': 'shl', '>>': 'shr', '<': 'lt', '<=': 'le', '>': 'gt', '>=': 'ge',
+  '+': 'add',
+  '-': 'sub',
+  '*': 'mul',
+  '/': 'div',
+  '%': 'rem',
+  '&': 'and',
+  '|': 'or',
+  '^': 'xor',
+  '<<': 'shl',
+  '>>': 'shr',
+  '<': 'lt',
+  '<=': 'le',
+  '>': 'gt',
+  '>=': 'ge',
 };
 const ORDER = new Set(['<', '<=', '>', '>=']);
 const WHOLE = new Set(['%', '&', '|', '^', '<<', '>>']);
@@ -45,7 +57,11 @@ function typed(expr: Expr, context: Context): Node {
       if (test.type !== BOOL) fail(expr.pos, `The condition before "?" must be a bool, not ${test.type.name}.`);
       const yes = check(expr.yes, context);
       const no = check(expr.no, context);
-      if (yes.type !== no.type) fail(expr.pos, `Both choices must have one type; these are ${yes.type.name} and ${no.type.name}.${convertHint(no, yes.type)}`);
+      if (yes.type !== no.type)
+        fail(
+          expr.pos,
+          `Both choices must have one type; these are ${yes.type.name} and ${no.type.name}.${convertHint(no, yes.type)}`,
+        );
       return { kind: 'choose', type: yes.type, test, yes, no };
     }
     case 'assign':
@@ -55,7 +71,13 @@ function typed(expr: Expr, context: Context): Node {
 
 function checkName(expr: Extract<Expr, { kind: 'name' }>, { scope }: Context): Node {
   const meaning = scope.find(expr.name);
-  if (!meaning) return fail(expr.pos, scope.globals.overloads(expr.name).length > 0 ? `"${expr.name}" is a function; write ${expr.name}(...).` : `"${expr.name}" is not declared here.`);
+  if (!meaning)
+    return fail(
+      expr.pos,
+      scope.globals.overloads(expr.name).length > 0
+        ? `"${expr.name}" is a function; write ${expr.name}(...).`
+        : `"${expr.name}" is not declared here.`,
+    );
   if (meaning.kind === 'const') return meaning.value;
   if (meaning.kind === 'uniform') return { kind: 'uniform', type: meaning.uniform.type, uniform: meaning.uniform };
   return { kind: 'local', type: meaning.local.type, local: meaning.local };
@@ -80,7 +102,8 @@ function checkUnary(expr: Extract<Expr, { kind: 'unary' }>, context: Context): N
     return { kind: 'unary', type: BOOL, op: 'not', of };
   }
   if (expr.op === '~') {
-    if (!isPlain(of.type) || (of.type.scalar !== 'int' && of.type.scalar !== 'uint')) fail(expr.pos, `"~" needs whole numbers, not ${of.type.name}.`);
+    if (!isPlain(of.type) || (of.type.scalar !== 'int' && of.type.scalar !== 'uint'))
+      fail(expr.pos, `"~" needs whole numbers, not ${of.type.name}.`);
     return { kind: 'unary', type: of.type, op: 'bitnot', of };
   }
   if (!isNumeric(of.type)) fail(expr.pos, `"${expr.op}" needs a number, not ${of.type.name}.`);
@@ -92,7 +115,11 @@ function checkAssign(expr: Extract<Expr, { kind: 'assign' }>, context: Context):
   const value = check(expr.value, context);
   const target = targetOf(expr.to, context);
   const result = expr.op === '=' ? value : binary(expr, expr.op.slice(0, -1), before, value);
-  if (result.type !== before.type) fail(expr.pos, `This is ${result.type.name} and the name on the left is ${before.type.name}.${convertHint(result, before.type)}`);
+  if (result.type !== before.type)
+    fail(
+      expr.pos,
+      `This is ${result.type.name} and the name on the left is ${before.type.name}.${convertHint(result, before.type)}`,
+    );
   return { kind: 'assign', type: before.type, target, value: result };
 }
 
@@ -101,17 +128,28 @@ function checkStep(expr: Extract<Expr, { kind: 'step' }>, context: Context): Nod
   if (!isNumeric(before.type)) fail(expr.pos, `"${expr.op}" needs a number, not ${before.type.name}.`);
   const target = targetOf(expr.of, context);
   const one: Node = { kind: 'const', type: before.type, values: before.type.flat.map(() => 1) };
-  const value: Node = { kind: 'binary', type: before.type, op: expr.op === '++' ? 'add' : 'sub', left: before, right: one };
+  const value: Node = {
+    kind: 'binary',
+    type: before.type,
+    op: expr.op === '++' ? 'add' : 'sub',
+    left: before,
+    right: one,
+  };
   return { kind: expr.prefix ? 'assign' : 'postfix', type: before.type, target, value };
 }
 
 function binary(expr: Expr, op: string, left: Node, right: Node): Node {
   const { pos } = expr;
   const [given, wanted] = right.type.scalar === 'float' ? [left, right] : [right, left];
-  const mismatch = (): never => fail(pos, `"${op}" cannot join ${left.type.name} and ${right.type.name}.${convertHint(given, wanted.type) || convertHint(wanted, given.type)}`);
+  const mismatch = (): never =>
+    fail(
+      pos,
+      `"${op}" cannot join ${left.type.name} and ${right.type.name}.${convertHint(given, wanted.type) || convertHint(wanted, given.type)}`,
+    );
   if (left.type.name === 'void' || right.type.name === 'void') mismatch();
   if (op === '&&' || op === '||' || op === '^^') {
-    if (left.type !== BOOL || right.type !== BOOL) fail(pos, `"${op}" joins two bools, not ${left.type.name} and ${right.type.name}.`);
+    if (left.type !== BOOL || right.type !== BOOL)
+      fail(pos, `"${op}" joins two bools, not ${left.type.name} and ${right.type.name}.`);
     if (op === '^^') return { kind: 'binary', type: BOOL, op: 'ne', left, right };
     return { kind: 'lazy', type: BOOL, op: op === '&&' ? 'and' : 'or', left, right };
   }
@@ -121,12 +159,14 @@ function binary(expr: Expr, op: string, left: Node, right: Node): Node {
   }
   if (!isNumeric(left.type) || !isNumeric(right.type)) mismatch();
   if (ORDER.has(op)) {
-    if (left.type.shape !== 'scalar' || right.type.shape !== 'scalar') fail(pos, `"${op}" compares two numbers; for vectors use lessThan(...) and its kin.`);
+    if (left.type.shape !== 'scalar' || right.type.shape !== 'scalar')
+      fail(pos, `"${op}" compares two numbers; for vectors use lessThan(...) and its kin.`);
     if (left.type !== right.type) mismatch();
     return { kind: 'binary', type: BOOL, op: BINARY[op]!, left, right };
   }
   if (WHOLE.has(op)) {
-    if (left.type.scalar === 'float' || right.type.scalar === 'float') fail(pos, op === '%' ? '"%" needs whole numbers; for floats use mod(x, y).' : `"${op}" needs whole numbers.`);
+    if (left.type.scalar === 'float' || right.type.scalar === 'float')
+      fail(pos, op === '%' ? '"%" needs whole numbers; for floats use mod(x, y).' : `"${op}" needs whole numbers.`);
     if (op === '<<' || op === '>>') {
       if (right.type.size !== left.type.size && right.type.size !== 1) mismatch();
       const by = right.type.scalar === left.type.scalar ? right : convertTo(right, left.type.scalar);
@@ -137,7 +177,8 @@ function binary(expr: Expr, op: string, left: Node, right: Node): Node {
   if (op === '*' && (left.type.shape === 'matrix' || right.type.shape === 'matrix')) {
     if (left.type.shape !== 'scalar' && right.type.shape !== 'scalar') {
       if (left.type.size !== right.type.size) mismatch();
-      const type = left.type.shape === 'matrix' && right.type.shape === 'matrix' ? left.type : vectorOf('float', left.type.size);
+      const type =
+        left.type.shape === 'matrix' && right.type.shape === 'matrix' ? left.type : vectorOf('float', left.type.size);
       return { kind: 'matmul', type, left, right };
     }
   }

@@ -24,7 +24,15 @@ export function checkBody(overload: Overload): void {
   overload.state = 'checking';
   const scope = new Scope(home);
   for (const [i, param] of decl.params.entries()) {
-    scope.add(param.name, { kind: 'local', local: func.params[i]!.local, readOnly: param.isConst ? 'is const and cannot be written' : null }, param.pos);
+    scope.add(
+      param.name,
+      {
+        kind: 'local',
+        local: func.params[i]!.local,
+        readOnly: param.isConst ? 'is const and cannot be written' : null,
+      },
+      param.pos,
+    );
   }
   const context = contextAt(scope, overload.bodyOrder);
   func.body = scope.inside(() => statements(decl.body!, context, { returns: overload.returns, loops: 0 }));
@@ -36,13 +44,24 @@ export function checkBody(overload: Overload): void {
   if (func.calls > MAX_CALLS) fail(decl.pos, tooDeep);
   func.cost = costOf(func.body);
   func.weight = weightOf(func.body);
-  if (func.cost > MAX_COST) fail(decl.pos, `"${decl.name}" would take about ${Math.round(func.cost / 1000)} thousand operations at every point; at most ${MAX_COST / 1000} thousand are accepted. Use fewer loop turns.`);
+  if (func.cost > MAX_COST)
+    fail(
+      decl.pos,
+      `"${decl.name}" would take about ${Math.round(func.cost / 1000)} thousand operations at every point; at most ${MAX_COST / 1000} thousand are accepted. Use fewer loop turns.`,
+    );
   overload.state = 'done';
 }
 
 /** What is known at the beginning of a body, or of a constant's value. @param order place in the text */
 export function contextAt(scope: Scope, order: number): Context {
-  const context: Context = { scope, order, counters: new Set(), calls: 0, check: (expr) => check(expr, context), checkBody };
+  const context: Context = {
+    scope,
+    order,
+    counters: new Set(),
+    calls: 0,
+    check: (expr) => check(expr, context),
+    checkBody,
+  };
   return context;
 }
 
@@ -75,7 +94,11 @@ function statement(stmt: Stmt, context: Context, around: Around): Code[] {
     case 'return': {
       const value = stmt.value ? check(stmt.value, context) : null;
       const given = value?.type ?? VOID;
-      if (given !== around.returns) fail(stmt.pos, `This function gives ${around.returns.name}, and here it returns ${given.name}.${value ? convertHint(value, around.returns) : ''}`);
+      if (given !== around.returns)
+        fail(
+          stmt.pos,
+          `This function gives ${around.returns.name}, and here it returns ${given.name}.${value ? convertHint(value, around.returns) : ''}`,
+        );
       return [{ kind: 'return', value }];
     }
     case 'break':
@@ -90,13 +113,18 @@ function declare(stmt: Extract<Stmt, { kind: 'declare' }>, context: Context): Co
   if (type === VOID) fail(stmt.typePos, 'A value cannot be void.');
   return stmt.names.map((declarator): Code => {
     const value = declarator.init ? check(declarator.init, context) : null;
-    if (value && value.type !== type) fail(declarator.pos, `"${declarator.name}" is ${type.name} and is given ${value.type.name}.${convertHint(value, type)}`);
+    if (value && value.type !== type)
+      fail(
+        declarator.pos,
+        `"${declarator.name}" is ${type.name} and is given ${value.type.name}.${convertHint(value, type)}`,
+      );
     if (stmt.isConst && !value) fail(declarator.pos, `"${declarator.name}" is const and needs a value.`);
     if (stmt.isConst && isConstant(value!)) {
       context.scope.add(declarator.name, { kind: 'const', value: value! }, declarator.pos);
       return { kind: 'eval', value: { kind: 'const', type: VOID, values: [] } };
     }
-    if (stmt.isConst) fail(declarator.pos, `"${declarator.name}" is const, so its value must be made of constants; leave "const" out.`);
+    if (stmt.isConst)
+      fail(declarator.pos, `"${declarator.name}" is const, so its value must be made of constants; leave "const" out.`);
     const local: Local = { name: declarator.name, type, written: false };
     context.scope.add(declarator.name, { kind: 'local', local, readOnly: null }, declarator.pos);
     return { kind: 'declare', local, value };
@@ -105,7 +133,8 @@ function declare(stmt: Extract<Stmt, { kind: 'declare' }>, context: Context): Co
 
 /** Loops count a whole number from one constant to another by a constant, so that their end is certain. */
 function loop(stmt: Extract<Stmt, { kind: 'for' }>, context: Context, around: Around): Code {
-  const rule = 'A loop has the form for (int i = 0; i < 8; i++) with constant whole numbers; to stop earlier, use if (...) break;';
+  const rule =
+    'A loop has the form for (int i = 0; i < 8; i++) with constant whole numbers; to stop earlier, use if (...) break;';
   const { init, test, update } = stmt;
   if (init.kind !== 'declare' || init.names.length !== 1 || !init.names[0]!.init) return fail(stmt.pos, rule);
   const name = init.names[0]!.name;
@@ -131,7 +160,8 @@ function loop(stmt: Extract<Stmt, { kind: 'for' }>, context: Context, around: Ar
 }
 
 function stride(update: Expr, name: string, context: Context): number | null {
-  if (update.kind === 'step' && update.of.kind === 'name' && update.of.name === name) return update.op === '++' ? 1 : -1;
+  if (update.kind === 'step' && update.of.kind === 'name' && update.of.name === name)
+    return update.op === '++' ? 1 : -1;
   if (update.kind !== 'assign' || update.to.kind !== 'name' || update.to.name !== name) return null;
   const by = wholeValue(check(update.value, context));
   if (by === null) return null;
@@ -157,4 +187,3 @@ function alwaysReturns(body: Code[]): boolean {
 export function newFunc(name: string, returns: Type, params: Func['params']): Func {
   return { name, returns, params, body: [], cost: 0, weight: 0, calls: 1 };
 }
-

@@ -47,8 +47,10 @@ export function checkProgram(source: string): Program {
 
 function addFunction(decl: FunctionDecl, globals: Globals, order: number): Overload | null {
   const { name, pos } = decl;
-  if (globals.parent && (NATIVES.has(name) || globals.parent.overloads(name).length > 0)) fail(pos, `"${name}" is a built-in function; choose another name.`);
-  if (TYPES.has(name) || globals.types.has(name) || globals.names.has(name)) fail(pos, `"${name}" already means something else.`);
+  if (globals.parent && (NATIVES.has(name) || globals.parent.overloads(name).length > 0))
+    fail(pos, `"${name}" is a built-in function; choose another name.`);
+  if (TYPES.has(name) || globals.types.has(name) || globals.names.has(name))
+    fail(pos, `"${name}" already means something else.`);
   const returns = globals.type(decl.returns, decl.returnsPos);
   const params = decl.params.map((p) => {
     const type = globals.type(p.type, p.typePos);
@@ -56,7 +58,9 @@ function addFunction(decl: FunctionDecl, globals: Globals, order: number): Overl
     return { local: { name: p.name, type, written: false }, out: p.direction !== 'in', in: p.direction !== 'out' };
   });
   const known = globals.functions.get(name) ?? [];
-  const same = known.find((o) => o.params.length === params.length && o.params.every((t, i) => t === params[i]!.local.type));
+  const same = known.find(
+    (o) => o.params.length === params.length && o.params.every((t, i) => t === params[i]!.local.type),
+  );
   if (same) {
     if (same.decl.body && decl.body) fail(pos, `"${name}" is already written with the same parameters.`);
     if (same.returns !== returns) fail(pos, `"${name}" was declared to give ${same.returns.name}.`);
@@ -67,20 +71,31 @@ function addFunction(decl: FunctionDecl, globals: Globals, order: number): Overl
     }
     return null;
   }
-  const overload: Overload = { decl, params: params.map((p) => p.local.type), returns, order, bodyOrder: order, state: 'new', func: newFunc(name, returns, params), home: globals };
+  const overload: Overload = {
+    decl,
+    params: params.map((p) => p.local.type),
+    returns,
+    order,
+    bodyOrder: order,
+    state: 'new',
+    func: newFunc(name, returns, params),
+    home: globals,
+  };
   globals.functions.set(name, [...known, overload]);
   return overload;
 }
 
 function addGlobal(decl: Exclude<Decl, FunctionDecl>, globals: Globals, order: number): void {
   const free = (name: string, pos: Decl['pos']) => {
-    if (globals.names.has(name) || globals.types.has(name) || TYPES.has(name)) fail(pos, `"${name}" is already declared.`);
+    if (globals.names.has(name) || globals.types.has(name) || TYPES.has(name))
+      fail(pos, `"${name}" is already declared.`);
   };
   if (decl.kind === 'struct') {
     free(decl.name, decl.pos);
     const fields = decl.fields.map((f) => ({ name: f.name, type: globals.type(f.type, f.typePos) }));
     const scalars = fields.reduce((sum, f) => sum + f.type.flat.length, 0);
-    if (scalars > MAX_SCALARS) fail(decl.pos, `"${decl.name}" would hold ${scalars} numbers; a struct holds at most ${MAX_SCALARS}.`);
+    if (scalars > MAX_SCALARS)
+      fail(decl.pos, `"${decl.name}" would hold ${scalars} numbers; a struct holds at most ${MAX_SCALARS}.`);
     globals.types.set(decl.name, structType(decl.name, fields));
     return;
   }
@@ -97,7 +112,11 @@ function addGlobal(decl: Exclude<Decl, FunctionDecl>, globals: Globals, order: n
     free(declarator.name, declarator.pos);
     if (!declarator.init) fail(declarator.pos, `"${declarator.name}" is const and needs a value.`);
     const value = contextAt(new Scope(globals), order).check(declarator.init);
-    if (value.type !== type) fail(declarator.pos, `"${declarator.name}" is ${type.name} and is given ${value.type.name}.${convertHint(value, type)}`);
+    if (value.type !== type)
+      fail(
+        declarator.pos,
+        `"${declarator.name}" is ${type.name} and is given ${value.type.name}.${convertHint(value, type)}`,
+      );
     if (!isConstant(value)) fail(declarator.pos, `"${declarator.name}" must be made of constants.`);
     globals.names.set(declarator.name, { kind: 'const', value });
   }

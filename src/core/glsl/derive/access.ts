@@ -34,15 +34,18 @@ export function access(text: string, type: Type, indices: readonly number[], res
   if (indices.length === 1) return scalar(text, type, indices[0]!);
   const inside = indices.every((i) => i >= 0);
   if (inside && type.shape === 'scalar') return `${result.name}(${text})`;
-  if (inside && type.shape === 'vector' && indices.length <= 4 && result.shape === 'vector') return `${text}.${indices.map((i) => LETTERS[i]).join('')}`;
+  if (inside && type.shape === 'vector' && indices.length <= 4 && result.shape === 'vector')
+    return `${text}.${indices.map((i) => LETTERS[i]).join('')}`;
   if (inside && type.shape === 'matrix') {
     const column = Math.floor(indices[0]! / type.size);
-    if (indices.length === type.size && indices.every((v, i) => v === column * type.size + i)) return `${text}[${column}]`;
+    if (indices.length === type.size && indices.every((v, i) => v === column * type.size + i))
+      return `${text}[${column}]`;
   }
   if (inside && type.shape === 'struct') {
     const field = fieldAt(type, indices[0]!);
     const own = indices.map((i) => i - field.start);
-    if (own.every((i) => i >= 0 && i < field.type.flat.length)) return access(`${text}.${field.name}`, field.type, own, result);
+    if (own.every((i) => i >= 0 && i < field.type.flat.length))
+      return access(`${text}.${field.name}`, field.type, own, result);
   }
   return `${result.name}(${indices.map((i) => scalar(text, type, i)).join(', ')})`;
 }

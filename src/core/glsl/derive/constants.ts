@@ -20,7 +20,14 @@ export function truth(test: Node): boolean | null {
       if (test.left.kind !== 'const' || test.right.kind !== 'const' || test.left.values.length !== 1) return null;
       const [a, b] = [test.left.values[0]!, test.right.values[0]!];
       if (test.kind === 'same') return (a === b) !== test.negate;
-      const results: Record<string, boolean> = { lt: a < b, le: a <= b, gt: a > b, ge: a >= b, eq: a === b, ne: a !== b };
+      const results: Record<string, boolean> = {
+        lt: a < b,
+        le: a <= b,
+        gt: a > b,
+        ge: a >= b,
+        eq: a === b,
+        ne: a !== b,
+      };
       return results[test.op] ?? null;
     }
     default:
@@ -35,7 +42,15 @@ export function constant(type: Type, values: readonly number[]): string {
   const one = (v: number): string => {
     switch (type.scalar) {
       case 'float':
-        return Number.isFinite(v) ? (v < 0 ? `(${floatText(v)})` : floatText(v)) : v > 0 ? 'uintBitsToFloat(0x7f800000u)' : v < 0 ? 'uintBitsToFloat(0xff800000u)' : 'uintBitsToFloat(0x7fc00000u)';
+        return Number.isFinite(v)
+          ? v < 0
+            ? `(${floatText(v)})`
+            : floatText(v)
+          : v > 0
+            ? 'uintBitsToFloat(0x7f800000u)'
+            : v < 0
+              ? 'uintBitsToFloat(0xff800000u)'
+              : 'uintBitsToFloat(0x7fc00000u)';
       case 'int':
         return v === -2147483648 ? '(-2147483647 - 1)' : v < 0 ? `(${v})` : String(v);
       case 'uint':

@@ -22,10 +22,32 @@ export interface Known {
 export const none = (type: Type): Mask => type.flat.map(() => false);
 export const some = (mask: Mask) => mask.some(Boolean);
 export const SIDES = ['a', 'b'] as const;
-export const OPS: Record<string, string> = { add: '+', sub: '-', mul: '*', div: '/', rem: '%', and: '&', or: '|', xor: '^', shl: '<<', shr: '>>', lt: '<', le: '<=', gt: '>', ge: '>=', eq: '==', ne: '!=' };
+export const OPS: Record<string, string> = {
+  add: '+',
+  sub: '-',
+  mul: '*',
+  div: '/',
+  rem: '%',
+  and: '&',
+  or: '|',
+  xor: '^',
+  shl: '<<',
+  shr: '>>',
+  lt: '<',
+  le: '<=',
+  gt: '>',
+  ge: '>=',
+  eq: '==',
+  ne: '!=',
+};
 
 function writes(node: Node): boolean {
-  return node.kind === 'assign' || node.kind === 'postfix' || (node.kind === 'call' && node.outs.some((o) => o !== null)) || childrenOf(node).some(writes);
+  return (
+    node.kind === 'assign' ||
+    node.kind === 'postfix' ||
+    (node.kind === 'call' && node.outs.some((o) => o !== null)) ||
+    childrenOf(node).some(writes)
+  );
 }
 
 /** Writes expressions of one function, each with its slopes, as lines of text. */
@@ -98,7 +120,12 @@ export class Expressions {
         return this.pick(this.value(node.of), node.indices, node.type);
       case 'construct': {
         const parts = this.values(node.parts);
-        return this.temp(node.type, `${node.type.name}(${parts.map((p) => p.text).join(', ')})`, parts.flatMap((p) => p.mask), this.slopesBy(parts, (d) => `${node.type.name}(${d.join(', ')})`));
+        return this.temp(
+          node.type,
+          `${node.type.name}(${parts.map((p) => p.text).join(', ')})`,
+          parts.flatMap((p) => p.mask),
+          this.slopesBy(parts, (d) => `${node.type.name}(${d.join(', ')})`),
+        );
       }
       case 'convert': {
         const of = this.value(node.of);
@@ -108,7 +135,12 @@ export class Expressions {
       case 'unary': {
         const of = this.value(node.of);
         if (node.op === 'not') return this.temp(node.type, `!${of.text}`, of.mask, null);
-        return this.temp(node.type, `${node.op === 'neg' ? '-' : '~'}${of.text}`, of.mask, node.op === 'neg' ? this.slopesBy([of], ([d]) => `-${d}`) : null);
+        return this.temp(
+          node.type,
+          `${node.op === 'neg' ? '-' : '~'}${of.text}`,
+          of.mask,
+          node.op === 'neg' ? this.slopesBy([of], ([d]) => `-${d}`) : null,
+        );
       }
       case 'binary':
         return this.binary(node);
@@ -119,7 +151,14 @@ export class Expressions {
       case 'matmul': {
         const [l, r] = this.values([node.left, node.right]) as [Value, Value];
         const all = node.type.flat.map(() => true);
-        return this.temp(node.type, `${l.text} * ${r.text}`, all, this.slopesBy([l, r], ([dl, dr]) => [l.slopes ? `${dl} * ${r.text}` : '', r.slopes ? `${l.text} * ${dr}` : ''].filter(Boolean).join(' + ')));
+        return this.temp(
+          node.type,
+          `${l.text} * ${r.text}`,
+          all,
+          this.slopesBy([l, r], ([dl, dr]) =>
+            [l.slopes ? `${dl} * ${r.text}` : '', r.slopes ? `${l.text} * ${dr}` : ''].filter(Boolean).join(' + '),
+          ),
+        );
       }
       case 'lazy': {
         if (!writes(node.right)) {
@@ -168,9 +207,19 @@ export class Expressions {
   protected pick(of: Value, indices: readonly number[], type: Type): Value {
     const mask = indices.map((i) => i >= 0 && of.mask[i]!);
     // What is picked from a constructor needs a name of its own.
-    const from = /^[\w.]+$/.test(of.text) && !/^\d/.test(of.text) ? of : of.type.shape === 'scalar' ? of : this.temp(of.type, of.text, of.mask, of.slopes);
+    const from =
+      /^[\w.]+$/.test(of.text) && !/^\d/.test(of.text)
+        ? of
+        : of.type.shape === 'scalar'
+          ? of
+          : this.temp(of.type, of.text, of.mask, of.slopes);
     const moving = indices.map((i) => (i < 0 ? PICK_ZERO : i));
-    return { text: access(from.text, of.type, indices, type), type, mask, slopes: some(mask) ? (from.slopes!.map((s) => access(s, of.type, moving, type)) as [string, string]) : null };
+    return {
+      text: access(from.text, of.type, indices, type),
+      type,
+      mask,
+      slopes: some(mask) ? (from.slopes!.map((s) => access(s, of.type, moving, type)) as [string, string]) : null,
+    };
   }
 
   protected binary(node: Extract<Node, { kind: 'binary' }>): Value {
@@ -182,12 +231,28 @@ export class Expressions {
     switch (node.op) {
       case 'add':
       case 'sub':
-        return this.temp(type, text, mask, this.slopesBy([l, r], ([a, b]) => (!r.slopes ? a! : !l.slopes ? (node.op === 'sub' ? `-${b}` : b!) : `${a} ${OPS[node.op]} ${b}`)));
+        return this.temp(
+          type,
+          text,
+          mask,
+          this.slopesBy([l, r], ([a, b]) =>
+            !r.slopes ? a! : !l.slopes ? (node.op === 'sub' ? `-${b}` : b!) : `${a} ${OPS[node.op]} ${b}`,
+          ),
+        );
       case 'mul':
-        return this.temp(type, text, mask, this.slopesBy([l, r], ([a, b]) => [l.slopes ? times(a!, r.text) : '', r.slopes ? times(l.text, b!) : ''].filter(Boolean).join(' + ')));
+        return this.temp(
+          type,
+          text,
+          mask,
+          this.slopesBy([l, r], ([a, b]) =>
+            [l.slopes ? times(a!, r.text) : '', r.slopes ? times(l.text, b!) : ''].filter(Boolean).join(' + '),
+          ),
+        );
       case 'div': {
         const value = this.temp(type, text, none(type), null);
-        const slopes = this.slopesBy([l, r], ([a, b]) => (!r.slopes ? `${a} / ${r.text}` : `(${l.slopes ? a : ''} - ${times(value.text, b!)}) / ${r.text}`));
+        const slopes = this.slopesBy([l, r], ([a, b]) =>
+          !r.slopes ? `${a} / ${r.text}` : `(${l.slopes ? a : ''} - ${times(value.text, b!)}) / ${r.text}`,
+        );
         return slopes ? this.named(value, mask, slopes) : value;
       }
       default:
@@ -209,7 +274,12 @@ export class Expressions {
     this.put(`${node.type.name} ${name};`);
     // Which slopes are there is known only after both sides are written.
     const at = this.lines.length;
-    const sides = ([['if (', node.yes], ['} else {', node.no]] as const).map(([head, side], i) => {
+    const sides = (
+      [
+        ['if (', node.yes],
+        ['} else {', node.no],
+      ] as const
+    ).map(([head, side], i) => {
       this.put(i === 0 ? `${head}${test.text}) {` : head);
       this.indent++;
       const value = this.value(side);
@@ -222,7 +292,8 @@ export class Expressions {
     const mask = node.type.flat.map((_, i) => sides.some((s) => s.value.mask[i]));
     if (!some(mask)) return this.still(node.type, name);
     const pad = '  '.repeat(this.indent);
-    for (const { value, place } of [...sides].reverse()) this.lines.splice(place, 0, ...SIDES.map((s, i) => `${pad}  ${name}${s} = ${this.slope(value, i)};`));
+    for (const { value, place } of [...sides].reverse())
+      this.lines.splice(place, 0, ...SIDES.map((s, i) => `${pad}  ${name}${s} = ${this.slope(value, i)};`));
     this.lines.splice(at, 0, ...SIDES.map((s) => `${pad}${node.type.name} ${name}${s};`));
     return { text: name, type: node.type, mask, slopes: [`${name}a`, `${name}b`] };
   }
@@ -237,30 +308,61 @@ export class Expressions {
     }
     const rule = own(RULES, name);
     if (!rule) throw new Error(`There is no rule for the slope of ${name}.`);
-    const slopes = this.slopesBy(args, (d) => rule(args.map((a) => a.text), d, value.text, args.map((a) => a.type)));
-    return this.named(value, type.flat.map(() => true), slopes!);
+    const slopes = this.slopesBy(args, (d) =>
+      rule(
+        args.map((a) => a.text),
+        d,
+        value.text,
+        args.map((a) => a.type),
+      ),
+    );
+    return this.named(
+      value,
+      type.flat.map(() => true),
+      slopes!,
+    );
   }
 
   protected call(node: Extract<Node, { kind: 'call' }>): Value {
     const { func } = node;
     const built = !this.deriver.isOwn(func);
-    if (built && (func.name in RULES || FLAT.has(func.name))) return this.apply(func.name, node.type, this.values(node.args));
+    if (built && (func.name in RULES || FLAT.has(func.name)))
+      return this.apply(func.name, node.type, this.values(node.args));
     const args = this.values(node.args);
-    const variant = args.some((a) => a.slopes) ? this.deriver.variant(func, args.map((a) => a.mask)) : null;
+    const variant = args.some((a) => a.slopes)
+      ? this.deriver.variant(
+          func,
+          args.map((a) => a.mask),
+        )
+      : null;
     const moves = variant && (some(variant.result) || variant.outs.some((m) => m && some(m)));
     // What is written goes to names of its own first: a target may be a part of a value.
-    const outs = node.outs.map((target, i) => target && { target, name: this.fresh(), value: args[i]!, mask: (moves && variant.outs[i]) || none(args[i]!.type), inout: func.params[i]!.in });
+    const outs = node.outs.map(
+      (target, i) =>
+        target && {
+          target,
+          name: this.fresh(),
+          value: args[i]!,
+          mask: (moves && variant.outs[i]) || none(args[i]!.type),
+          inout: func.params[i]!.in,
+        },
+    );
     for (const out of outs) {
       if (!out) continue;
       const { type } = out.value;
       this.put(`${type.name} ${out.name}${out.inout ? ` = ${out.value.text}` : ''};`);
-      if (moves && variant.outs[node.outs.indexOf(out.target)] && some(out.mask)) SIDES.forEach((s, k) => this.put(`${type.name} ${out.name}${s} = ${out.inout ? this.slope(out.value, k) : zero(type)};`));
+      if (moves && variant.outs[node.outs.indexOf(out.target)] && some(out.mask))
+        SIDES.forEach((s, k) =>
+          this.put(`${type.name} ${out.name}${s} = ${out.inout ? this.slope(out.value, k) : zero(type)};`),
+        );
     }
     const name = this.fresh();
     const gives = node.type.name !== 'void';
     let value: Value = this.still(node.type, name);
     if (!moves) {
-      this.put(`${gives ? `${node.type.name} ${name} = ` : ''}${func.name}(${args.map((a, i) => outs[i]?.name ?? a.text).join(', ')});`);
+      this.put(
+        `${gives ? `${node.type.name} ${name} = ` : ''}${func.name}(${args.map((a, i) => outs[i]?.name ?? a.text).join(', ')});`,
+      );
     } else {
       if (gives) for (const s of SIDES) this.put(`${node.type.name} ${name}${s};`);
       const given = args.flatMap((a, i) => {
@@ -268,8 +370,11 @@ export class Expressions {
         const has = out ? some(out.mask) : some(a.mask);
         return [out?.name ?? a.text, ...(has ? SIDES.map((s, k) => (out ? `${out.name}${s}` : this.slope(a, k))) : [])];
       });
-      this.put(`${gives ? `${node.type.name} ${name} = ` : ''}${variant.name}(${[...given, ...(gives ? SIDES.map((s) => `${name}${s}`) : [])].join(', ')});`);
-      if (some(variant.result)) value = { text: name, type: node.type, mask: [...variant.result], slopes: [`${name}a`, `${name}b`] };
+      this.put(
+        `${gives ? `${node.type.name} ${name} = ` : ''}${variant.name}(${[...given, ...(gives ? SIDES.map((s) => `${name}${s}`) : [])].join(', ')});`,
+      );
+      if (some(variant.result))
+        value = { text: name, type: node.type, mask: [...variant.result], slopes: [`${name}a`, `${name}b`] };
     }
     for (const out of outs) {
       if (!out) continue;
@@ -284,8 +389,8 @@ export class Expressions {
     this.grow(known.mask, target.indices, value.mask);
     const place = (name: string) => access(name, target.local.type, target.indices, type);
     this.put(`${place(known.name)} = ${value.text};`);
-    if (some(known.mask) && value.type.scalar === 'float') SIDES.forEach((s, i) => this.put(`${place(`${known.name}${s}`)} = ${this.slope(value, i)};`));
+    if (some(known.mask) && value.type.scalar === 'float')
+      SIDES.forEach((s, i) => this.put(`${place(`${known.name}${s}`)} = ${this.slope(value, i)};`));
     return this.pick(this.whole(target.local), target.indices, type);
   }
 }
-

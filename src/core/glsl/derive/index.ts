@@ -25,7 +25,11 @@ export function derive(source: string, name: string, changes: (field: string) =>
   const func = program.functions.find((f) => f.name === name);
   if (!func) throw new Error(`There is no function "${name}" to derive.`);
   const deriver = new Deriver(new Set(program.functions));
-  const masks = func.params.map((p) => (p.local.type.shape === 'struct' ? p.local.type.fields.flatMap((f) => f.type.flat.map((s) => s === 'float' && changes(f.name))) : p.local.type.flat.map((s) => s === 'float')));
+  const masks = func.params.map((p) =>
+    p.local.type.shape === 'struct'
+      ? p.local.type.fields.flatMap((f) => f.type.flat.map((s) => s === 'float' && changes(f.name)))
+      : p.local.type.flat.map((s) => s === 'float'),
+  );
   const variant = deriver.variant(func, masks, true);
   return { text: deriver.texts.join('\n'), name: variant.name, blunt: deriver.blunt };
 }

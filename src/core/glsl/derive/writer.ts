@@ -19,7 +19,9 @@ export class VariantWriter extends Expressions {
   ) {
     super(deriver);
     this.result = none(func.returns);
-    func.params.forEach((p, i) => this.locals.set(p.local, { name: `p${i}`, mask: p.in ? [...masks[i]!] : none(p.local.type) }));
+    func.params.forEach((p, i) =>
+      this.locals.set(p.local, { name: `p${i}`, mask: p.in ? [...masks[i]!] : none(p.local.type) }),
+    );
   }
 
   write(whole: boolean): { variant: Variant; text: string } {
@@ -39,9 +41,16 @@ export class VariantWriter extends Expressions {
       return [`${way}${type} p${i}`, ...(this.givenSlopes(i) ? SIDES.map((s) => `${way}${type} p${i}${s}`) : [])];
     });
     // What comes in still may change inside.
-    const own = func.params.flatMap((p, i) => (!this.givenSlopes(i) && some(this.locals.get(p.local)!.mask) ? SIDES.map((s) => `  ${p.local.type.name} p${i}${s} = ${zero(p.local.type)};`) : []));
+    const own = func.params.flatMap((p, i) =>
+      !this.givenSlopes(i) && some(this.locals.get(p.local)!.mask)
+        ? SIDES.map((s) => `  ${p.local.type.name} p${i}${s} = ${zero(p.local.type)};`)
+        : [],
+    );
     const results = func.returns.name === 'void' ? [] : SIDES.map((s) => `out ${func.returns.name} r${s}`);
-    return { variant, text: `${func.returns.name} ${name}(${[...params, ...results].join(', ')}) {\n${[...own, ...this.lines].join('\n')}\n}\n` };
+    return {
+      variant,
+      text: `${func.returns.name} ${name}(${[...params, ...results].join(', ')}) {\n${[...own, ...this.lines].join('\n')}\n}\n`,
+    };
   }
 
   /** Do the callers hand slopes over (or take them back) with a parameter? */
@@ -82,7 +91,9 @@ export class VariantWriter extends Expressions {
       case 'loop': {
         const init = code.init[0] as Extract<Code, { kind: 'declare' }>;
         const name = this.register(init.local).name;
-        this.put(`for (${init.local.type.name} ${name} = ${this.inline(init.value!)}; ${this.inline(code.test)}; ${this.inline(code.update)}) {`);
+        this.put(
+          `for (${init.local.type.name} ${name} = ${this.inline(init.value!)}; ${this.inline(code.test)}; ${this.inline(code.update)}) {`,
+        );
         this.block(code.body);
         this.put('}');
         return;
@@ -104,16 +115,28 @@ export class VariantWriter extends Expressions {
   private returns(node: Node | null): void {
     if (!node) return this.put('return;');
     const value = this.value(node);
-    this.grow(this.result, value.mask.map((_, i) => i), value.mask);
+    this.grow(
+      this.result,
+      value.mask.map((_, i) => i),
+      value.mask,
+    );
     SIDES.forEach((s, i) => this.put(`r${s} = ${this.slope(value, i)};`));
     this.put(`return ${value.text};`);
   }
 
   private declare(local: Local, value: Value | null): void {
     const known = this.register(local);
-    if (value) this.grow(known.mask, value.mask.map((_, i) => i), value.mask);
+    if (value)
+      this.grow(
+        known.mask,
+        value.mask.map((_, i) => i),
+        value.mask,
+      );
     this.put(`${local.type.name} ${known.name}${value ? ` = ${value.text}` : ''};`);
-    if (some(known.mask)) SIDES.forEach((s, i) => this.put(`${local.type.name} ${known.name}${s} = ${value ? this.slope(value, i) : zero(local.type)};`));
+    if (some(known.mask))
+      SIDES.forEach((s, i) =>
+        this.put(`${local.type.name} ${known.name}${s} = ${value ? this.slope(value, i) : zero(local.type)};`),
+      );
   }
 
   /** Heads of loops count whole numbers, so they are plain expressions. */

@@ -19,7 +19,11 @@ function cells(n: 2 | 3): string {
   const vec = `vec${n}`;
   const names = AXES.slice(0, n);
   /** A loop over the cells up to `reach` away for which `where` holds. */
-  const ring = (reach: number, where: string, body: string) => `${names.map((a) => `  for (int ${a} = -${reach}; ${a} <= ${reach}; ${a}++)`).join('\n')} {
+  const ring = (
+    reach: number,
+    where: string,
+    body: string,
+  ) => `${names.map((a) => `  for (int ${a} = -${reach}; ${a} <= ${reach}; ${a}++)`).join('\n')} {
     if (${where}) {
 ${body}
     }
@@ -27,10 +31,12 @@ ${body}
   const here = `${vec}(${names.map((a) => `float(${a})`).join(', ')})`;
   const [all, last] = n === 2 ? ['xy', 'z'] : ['xyz', 'w'];
   const key = (cell: string) => names.map((a, i) => `uint(int(${cell}.${a})) * ${FACTORS[i]}`).join(' + ');
-  const spread = n === 2
-    ? 'vec2(hashUnit(h), hashUnit(hashPcg(h)))'
-    : 'vec3(hashUnit(h), hashUnit(hashPcg(h)), hashUnit(hashPcg(h + 0x68e31da4u)))';
-  const circle = n === 2 ? 'vec2(cosineTurns(t), sineTurns(t))' : 'vec3(cosineTurns(t), sineTurns(t), sineTurns(t + 0.335))';
+  const spread =
+    n === 2
+      ? 'vec2(hashUnit(h), hashUnit(hashPcg(h)))'
+      : 'vec3(hashUnit(h), hashUnit(hashPcg(h)), hashUnit(hashPcg(h + 0x68e31da4u)))';
+  const circle =
+    n === 2 ? 'vec2(cosineTurns(t), sineTurns(t))' : 'vec3(cosineTurns(t), sineTurns(t), sineTurns(t + 0.335))';
   const search = `      ${vec} cell = ${here};
       ${vec} gap = max(abs(cell + 0.5 - f) - 0.5, ${vec}(0.0));
       // A cell that begins beyond the second nearest cannot change anything.
@@ -81,17 +87,25 @@ float cellBorder(${vec} p, ${vec} period, float jitter, float circling, float wa
   ${vec} f = p - base;
   float first = 64.0;
   ${vec} nearest = ${vec}(0.0);
-${ring(1, 'true', `${other}
+${ring(
+  1,
+  'true',
+  `${other}
       float d = dot(to, to);
       if (d < first) {
         first = d;
         nearest = to;
-      }`)}
+      }`,
+)}
   float border = 64.0;
-${ring(n === 2 ? 2 : 1, 'true', `${other}
+${ring(
+  n === 2 ? 2 : 1,
+  'true',
+  `${other}
       ${vec} between = to - nearest;
       float apart = dot(between, between);
-      if (apart > 1e-8) border = min(border, dot(0.5 * (to + nearest), between) * inversesqrt(apart));`)}
+      if (apart > 1e-8) border = min(border, dot(0.5 * (to + nearest), between) * inversesqrt(apart));`,
+)}
   return border;
 }
 `;

@@ -40,7 +40,9 @@ export const LIBRARY_PARTS = Object.keys(PARTS) as LibraryPart[];
 
 /** Library functions by name, and the part that has them. */
 export const LIBRARY_FUNCTIONS: ReadonlyMap<string, LibraryPart> = new Map(
-  LIBRARY_PARTS.flatMap((part) => [...PARTS[part].text.matchAll(/^[a-z]\w* (\w+)\([^)]*\) \{/gm)].map((m) => [m[1]!, part] as const)),
+  LIBRARY_PARTS.flatMap((part) =>
+    [...PARTS[part].text.matchAll(/^[a-z]\w* (\w+)\([^)]*\) \{/gm)].map((m) => [m[1]!, part] as const),
+  ),
 );
 
 /** Parts whose functions a text names. */
@@ -57,5 +59,7 @@ export function library(names: Iterable<LibraryPart>): string {
     for (const need of PARTS[name].needs) want(need);
   };
   for (const name of names) want(name);
-  return LIBRARY_PARTS.filter((n) => wanted.has(n)).map((n) => PARTS[n].text).join('');
+  return LIBRARY_PARTS.filter((n) => wanted.has(n))
+    .map((n) => PARTS[n].text)
+    .join('');
 }

@@ -33,7 +33,12 @@ describe('hashes', () => {
       round();
       return [x, y, z].map(Number);
     };
-    for (const v of [[0, 0, 0], [1, 2, 3], [4294967295, 7, 123456789]]) expect(f(...v)).toEqual(pcg3(v.map(BigInt)));
+    for (const v of [
+      [0, 0, 0],
+      [1, 2, 3],
+      [4294967295, 7, 123456789],
+    ])
+      expect(f(...v)).toEqual(pcg3(v.map(BigInt)));
   });
 
   it('hashUnit stays in 0 to 1', () => {
@@ -44,28 +49,56 @@ describe('hashes', () => {
 });
 
 describe.each([
-  ['gradientNoise', 2], ['gradientNoise', 3], ['gradientNoise', 4], ['valueNoise', 2], ['valueNoise', 3], ['valueNoise', 4],
+  ['gradientNoise', 2],
+  ['gradientNoise', 3],
+  ['gradientNoise', 4],
+  ['valueNoise', 2],
+  ['valueNoise', 3],
+  ['valueNoise', 4],
 ] as const)('%s in %i dimensions', (name, n) => {
-  const f = call(`${FRACTAL} float f(vec${n} p, float period, uint seed) { return ${name}${n}(p, vec${n}(period), seed); }`, 'f');
+  const f = call(
+    `${FRACTAL} float f(vec${n} p, float period, uint seed) { return ${name}${n}(p, vec${n}(period), seed); }`,
+    'f',
+  );
   const at = (p: number[], period: number, seed = 3) => f(...p, period, seed)[0]!;
-  const point = fc.array(fc.double({ min: -20, max: 20, noNaN: true }), { minLength: n, maxLength: n }).map((p) => p.map(Math.fround));
+  const point = fc
+    .array(fc.double({ min: -20, max: 20, noNaN: true }), { minLength: n, maxLength: n })
+    .map((p) => p.map(Math.fround));
 
   it('repeats after its period along every axis, exactly', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 0, max: 255 }), { minLength: n, maxLength: n }), fc.integer({ min: 1, max: 6 }), fc.integer({ min: 0, max: n - 1 }), (eighths, period, axis) => {
-        const p = eighths.map((e) => e / 8);
-        expect(at(p.map((x, i) => (i === axis ? x + period : x)), period)).toBe(at(p, period));
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 255 }), { minLength: n, maxLength: n }),
+        fc.integer({ min: 1, max: 6 }),
+        fc.integer({ min: 0, max: n - 1 }),
+        (eighths, period, axis) => {
+          const p = eighths.map((e) => e / 8);
+          expect(
+            at(
+              p.map((x, i) => (i === axis ? x + period : x)),
+              period,
+            ),
+          ).toBe(at(p, period));
+        },
+      ),
     );
   });
 
   it('is continuous across cells', () => {
-    fc.assert(fc.property(point, (p) => {
-      const whole = p.map(Math.round);
-      const below = at(whole.map((x, i) => (i === 0 ? x - 1e-4 : x + 0.3)), 0);
-      const above = at(whole.map((x, i) => (i === 0 ? x + 1e-4 : x + 0.3)), 0);
-      expect(Math.abs(below - above)).toBeLessThan(2e-3);
-    }));
+    fc.assert(
+      fc.property(point, (p) => {
+        const whole = p.map(Math.round);
+        const below = at(
+          whole.map((x, i) => (i === 0 ? x - 1e-4 : x + 0.3)),
+          0,
+        );
+        const above = at(
+          whole.map((x, i) => (i === 0 ? x + 1e-4 : x + 0.3)),
+          0,
+        );
+        expect(Math.abs(below - above)).toBeLessThan(2e-3);
+      }),
+    );
   });
 
   it('lies about zero, mostly within -1 to 1, and changes with the seed', () => {
@@ -73,7 +106,10 @@ describe.each([
     let beyond = 0;
     const count = 4000;
     for (let i = 0; i < count; i++) {
-      const v = at(Array.from({ length: n }, (_, k) => ((i * [0.7549, 0.5698, 0.8192, 0.671][k]!) % 1) * 40), 0);
+      const v = at(
+        Array.from({ length: n }, (_, k) => ((i * [0.7549, 0.5698, 0.8192, 0.671][k]!) % 1) * 40),
+        0,
+      );
       sum += v;
       if (Math.abs(v) > 1) beyond++;
     }
@@ -84,14 +120,22 @@ describe.each([
 });
 
 describe('fractalSum', () => {
-  const f = call(`${FRACTAL} float f(vec3 p, float phase, float cells, float repeat, float octaves, int style) { return fractalSum(p, phase * cells, vec3(repeat), cells, octaves, 0.5, 2.3, style, 9u); }`, 'f');
+  const f = call(
+    `${FRACTAL} float f(vec3 p, float phase, float cells, float repeat, float octaves, int style) { return fractalSum(p, phase * cells, vec3(repeat), cells, octaves, 0.5, 2.3, style, 9u); }`,
+    'f',
+  );
 
   it('meets itself at the end of the loop, to the last bit', () => {
     fc.assert(
-      fc.property(fc.integer({ min: -300, max: 300 }), fc.integer({ min: 1, max: 6 }), fc.integer({ min: 0, max: 2 }), (x, cells, style) => {
-        const p = [x / 37, x / 11, 0.3] as const;
-        expect(f(...p, 1, cells, 0, 5, style)).toEqual(f(...p, 0, cells, 0, 5, style));
-      }),
+      fc.property(
+        fc.integer({ min: -300, max: 300 }),
+        fc.integer({ min: 1, max: 6 }),
+        fc.integer({ min: 0, max: 2 }),
+        (x, cells, style) => {
+          const p = [x / 37, x / 11, 0.3] as const;
+          expect(f(...p, 1, cells, 0, 5, style)).toEqual(f(...p, 0, cells, 0, 5, style));
+        },
+      ),
     );
   });
 

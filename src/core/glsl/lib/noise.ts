@@ -41,7 +41,11 @@ function interpolate(n: number, valueOf: (corner: number) => string): string {
   const last = n - 1;
   const half = (far: number) => {
     const own = corners(n).filter((i) => bit(i, last) === far);
-    const { lines, result } = blend(own.map((i) => `c${i}`), last, far ? 'n' : 'm');
+    const { lines, result } = blend(
+      own.map((i) => `c${i}`),
+      last,
+      far ? 'n' : 'm',
+    );
     return { lines: [...own.map((i) => `float c${i} = ${valueOf(i)};`), ...lines], result };
   };
   const [near, far] = [half(0), half(1)];
@@ -69,11 +73,15 @@ function lattice(n: number): string {
 }
 
 function hashOf(corner: number, n: number): string {
-  return `hashCorner(${AXES.slice(0, n).map((c, axis) => `${bit(corner, axis) ? 'b' : 'a'}.${c}`).join(' + ')})`;
+  return `hashCorner(${AXES.slice(0, n)
+    .map((c, axis) => `${bit(corner, axis) ? 'b' : 'a'}.${c}`)
+    .join(' + ')})`;
 }
 
 function offsetOf(corner: number, n: number): string {
-  return AXES.slice(0, n).map((c, axis) => `${bit(corner, axis) ? 'g' : 'f'}.${c}`).join(', ');
+  return AXES.slice(0, n)
+    .map((c, axis) => `${bit(corner, axis) ? 'g' : 'f'}.${c}`)
+    .join(', ');
 }
 
 function gradientNoise(n: number): string {

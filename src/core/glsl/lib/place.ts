@@ -26,7 +26,13 @@ export const PLACE_SIZE = PLACE_FIELDS.reduce((sum, f) => sum + f.size, 0);
 const typeOf = (size: number) => (size === 1 ? 'float' : `vec${size}`);
 
 /** What a place is where nothing else is said: a lone, upward-facing point. */
-const DEFAULTS: Record<string, string> = { normal: 'vec3(0.0, 1.0, 0.0)', view: 'vec3(0.0, 0.0, 1.0)', copies: '1.0', tint: 'vec3(1.0)', copyNormal: 'vec3(0.0, 1.0, 0.0)' };
+const DEFAULTS: Record<string, string> = {
+  normal: 'vec3(0.0, 1.0, 0.0)',
+  view: 'vec3(0.0, 0.0, 1.0)',
+  copies: '1.0',
+  tint: 'vec3(1.0)',
+  copyNormal: 'vec3(0.0, 1.0, 0.0)',
+};
 
 /** A place in GLSL from the text of some of its fields. @param empty what is not given is 0 */
 export function placeText(fields: Record<string, string>, empty = false): string {
@@ -37,11 +43,17 @@ export function placeText(fields: Record<string, string>, empty = false): string
 /** What stands for the whole face, and for the whole copy: fields in place of those of the place itself. */
 const WHOLE = {
   faceOf: { rest: 'p.faceMiddle', world: 'p.faceWorld', normal: 'p.faceNormal', uv: 'p.faceUv' },
-  copyOf: { rest: 'p.copyAt', world: 'p.copyAt', normal: 'p.copyNormal', uv: 'vec2(p.copy / max(p.copies - 1.0, 1.0), 0.0)' },
+  copyOf: {
+    rest: 'p.copyAt',
+    world: 'p.copyAt',
+    normal: 'p.copyNormal',
+    uv: 'vec2(p.copy / max(p.copies - 1.0, 1.0), 0.0)',
+  },
 };
 
 /** The place p with some fields of its own. */
-const insteadOf = (fields: Record<string, string>) => placeText({ ...Object.fromEntries(PLACE_FIELDS.map(({ name }) => [name, `p.${name}`])), ...fields });
+const insteadOf = (fields: Record<string, string>) =>
+  placeText({ ...Object.fromEntries(PLACE_FIELDS.map(({ name }) => [name, `p.${name}`])), ...fields });
 
 export const PLACE = `
 struct Place {
@@ -50,7 +62,9 @@ ${PLACE_FIELDS.map((f) => `  ${typeOf(f.size)} ${f.name}; // ${f.about}`).join('
 
 // The place that stands for the whole face, and for the whole copy. They are put together anew, so that what
 // is worked out there has no slope along the surface.
-${Object.entries(WHOLE).map(([name, fields]) => `Place ${name}(Place p) { return ${insteadOf(fields)}; }`).join('\n')}
+${Object.entries(WHOLE)
+  .map(([name, fields]) => `Place ${name}(Place p) { return ${insteadOf(fields)}; }`)
+  .join('\n')}
 
 // Numbers stay numbers: nothing that runs through a row grows beyond a billion, and what is not a number is 0.
 float finite(float x) { return abs(x) <= 1e9 ? x : x > 0.0 ? 1e9 : x < 0.0 ? -1e9 : 0.0; }
@@ -73,7 +87,9 @@ vec3 shaped(vec3 q, vec3 like) { return q; }
 /** Fields of the place that woven text asks for, by itself or for the whole face or copy. */
 export function fieldsRead(glsl: string): Set<string> {
   const own = glsl.replace(PLACE, '');
-  const called = Object.entries(WHOLE).flatMap(([name, fields]) => (new RegExp(`\\b${name}\\(`).test(own) ? Object.values(fields) : []));
+  const called = Object.entries(WHOLE).flatMap(([name, fields]) =>
+    new RegExp(`\\b${name}\\(`).test(own) ? Object.values(fields) : [],
+  );
   const text = [own, ...called].join('\n');
   return new Set(PLACE_FIELDS.map((f) => f.name).filter((name) => new RegExp(`\\.${name}\\b`).test(text)));
 }

@@ -59,7 +59,10 @@ export function compile(source: string, names: string[]): Compiled {
   };
   const functions = [...roots.map((f) => batch(f, module)), ...real.map((f) => plain(f, module))];
   return {
-    bytes: moduleBytes(functions, names.map((name, index) => ({ name, index }))),
+    bytes: moduleBytes(
+      functions,
+      names.map((name, index) => ({ name, index })),
+    ),
     entries: new Map(roots.map((f, i) => [names[i]!, { inputs: inputsOf(f), outputs: outputsOf(f) }])),
     uniforms,
     pictures,
@@ -87,10 +90,20 @@ function plain(func: Func, module: Module): FunctionCode {
 function batch(func: Func, module: Module): FunctionCode {
   const params: ValType[] = [I32, I32, I32];
   const writer = new FunctionWriter(module, params.length);
-  const [count, from, to] = [0, 1, 2].map((index): Scalar => ({ kind: 'local', type: I32, index })) as [Scalar, Scalar, Scalar];
+  const [count, from, to] = [0, 1, 2].map((index): Scalar => ({ kind: 'local', type: I32, index })) as [
+    Scalar,
+    Scalar,
+    Scalar,
+  ];
   const inputs = inputsOf(func);
   const outputs = outputsOf(func);
-  const advance = (pointer: Scalar, bytes: number) => writer.set(pointer, { kind: 'op', type: I32, op: [0x6a], args: [pointer, { kind: 'const', type: I32, value: bytes }] });
+  const advance = (pointer: Scalar, bytes: number) =>
+    writer.set(pointer, {
+      kind: 'op',
+      type: I32,
+      op: [0x6a],
+      args: [pointer, { kind: 'const', type: I32, value: bytes }],
+    });
   writer.control(0x02, () => {
     const leave = writer.level;
     writer.control(0x03, () => {
@@ -131,7 +144,8 @@ function callsIn(body: Code[], found: (func: Func) => void): void {
     if (typeof value !== 'object' || value === null || !('kind' in value)) return;
     const node = value as Node | Code;
     if (node.kind === 'call') found(node.func);
-    for (const [key, child] of Object.entries(node)) if (key !== 'func' && key !== 'type' && key !== 'local' && key !== 'target') visit(child);
+    for (const [key, child] of Object.entries(node))
+      if (key !== 'func' && key !== 'type' && key !== 'local' && key !== 'target') visit(child);
   };
   visit(body);
 }

@@ -48,7 +48,10 @@ export interface FunctionCode extends Signature {
 }
 
 /** A module with one memory called `memory` and the given functions, some of them exported. */
-export function moduleBytes(functions: FunctionCode[], exported: { name: string; index: number }[]): Uint8Array<ArrayBuffer> {
+export function moduleBytes(
+  functions: FunctionCode[],
+  exported: { name: string; index: number }[],
+): Uint8Array<ArrayBuffer> {
   const types: string[] = [];
   const typeOf = (s: Signature) => {
     const key = [0x60, ...unsigned(s.params.length), ...s.params, ...unsigned(s.results.length), ...s.results].join();
@@ -62,7 +65,10 @@ export function moduleBytes(functions: FunctionCode[], exported: { name: string;
     const size = items.reduce((sum, item) => sum + item.length, count.length);
     parts.push([id, ...unsigned(size)], count, ...items);
   };
-  section(1, types.map((t) => t.split(',').map(Number)));
+  section(
+    1,
+    types.map((t) => t.split(',').map(Number)),
+  );
   section(3, typeIndices.map(unsigned));
   section(5, [[0, 1]]);
   section(7, [[...text('memory'), 2, 0], ...exported.map((e) => [...text(e.name), 0, ...unsigned(e.index)])]);

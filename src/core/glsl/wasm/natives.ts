@@ -6,7 +6,14 @@ import { binaryScalar, float, fop, iop, op, OP, whole, type Scalar } from './sca
 type Share = (s: Scalar) => Scalar;
 
 const ROUNDING: Record<string, number> = { floor: 0x8e, ceil: 0x8d, trunc: 0x8f, roundEven: 0x90, sqrt: 0x91 };
-const COMPARISONS: Record<string, string> = { lessThan: 'lt', lessThanEqual: 'le', greaterThan: 'gt', greaterThanEqual: 'ge', equal: 'eq', notEqual: 'ne' };
+const COMPARISONS: Record<string, string> = {
+  lessThan: 'lt',
+  lessThanEqual: 'le',
+  greaterThan: 'gt',
+  greaterThanEqual: 'ge',
+  equal: 'eq',
+  notEqual: 'ne',
+};
 
 /** `min` and `max` as GLSL defines them: a comparison and a choice. */
 function extreme(name: string, of: ScalarName, a: Scalar, b: Scalar, share: Share): Scalar {
@@ -41,10 +48,12 @@ function slotAddress(slot: Scalar, table: number, share: Share): Scalar {
 function texel([slot, x, y]: [Scalar, Scalar, Scalar], table: number, share: Share): Scalar[] {
   const entry = slotAddress(slot, table, share);
   const width = share(word(entry, 4));
-  const held = (at: Scalar, size: Scalar) => extreme('max', 'int', whole(0), extreme('min', 'int', at, iop(OP.iSub, size, whole(1)), share), share);
+  const held = (at: Scalar, size: Scalar) =>
+    extreme('max', 'int', whole(0), extreme('min', 'int', at, iop(OP.iSub, size, whole(1)), share), share);
   const index = iop(I_ADD, iop(I_MUL, held(y, word(entry, 8)), width), held(x, width));
   const address = share(iop(I_ADD, word(entry, 0), iop(I_MUL, index, whole(4))));
-  const linear = (offset: number) => op(F32, [0x2a, 2, ...unsigned(table + CURVE_OFFSET)], iop(I_MUL, byte(address, offset), whole(4)));
+  const linear = (offset: number) =>
+    op(F32, [0x2a, 2, ...unsigned(table + CURVE_OFFSET)], iop(I_MUL, byte(address, offset), whole(4)));
   return [linear(0), linear(1), linear(2), fop(F_DIV, fop(0xb2, byte(address, 3)), float(255))];
 }
 

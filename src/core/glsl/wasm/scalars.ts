@@ -14,14 +14,33 @@ export const valType = (scalar: ScalarName): ValType => (scalar === 'float' ? F3
 export const constant = (type: ValType, value: number): Scalar => ({ kind: 'const', type, value });
 export const float = (value: number) => constant(F32, value);
 export const whole = (value: number) => constant(I32, value);
-export const op = (type: ValType, code: number | number[], ...args: Scalar[]): Scalar => ({ kind: 'op', type, op: Array.isArray(code) ? code : [code], args });
+export const op = (type: ValType, code: number | number[], ...args: Scalar[]): Scalar => ({
+  kind: 'op',
+  type,
+  op: Array.isArray(code) ? code : [code],
+  args,
+});
 
 export const fop = (code: number, ...args: Scalar[]) => op(F32, code, ...args);
 export const iop = (code: number, ...args: Scalar[]) => op(I32, code, ...args);
 
 export const OP = {
-  select: 0x1b, eqz: 0x45, iEq: 0x46, iNe: 0x47, iSub: 0x6b, iAnd: 0x71, iOr: 0x72, iXor: 0x73,
-  fNe: 0x5c, fAbs: 0x8b, fNeg: 0x8c, fAdd: 0x92, fSub: 0x93, fMul: 0x94, bitsOf: 0xbc, fromBits: 0xbe,
+  select: 0x1b,
+  eqz: 0x45,
+  iEq: 0x46,
+  iNe: 0x47,
+  iSub: 0x6b,
+  iAnd: 0x71,
+  iOr: 0x72,
+  iXor: 0x73,
+  fNe: 0x5c,
+  fAbs: 0x8b,
+  fNeg: 0x8c,
+  fAdd: 0x92,
+  fSub: 0x93,
+  fMul: 0x94,
+  bitsOf: 0xbc,
+  fromBits: 0xbe,
 } as const;
 
 /** A load from a fixed address: how uniforms are read. */
@@ -44,9 +63,22 @@ export function write(scalar: Scalar, code: number[]): void {
 
 /** [float, int, uint] instruction for each operation; comparisons give a bool. */
 export const BINARY_CODES: Record<string, [number, number, number]> = {
-  add: [0x92, 0x6a, 0x6a], sub: [0x93, 0x6b, 0x6b], mul: [0x94, 0x6c, 0x6c], div: [0x95, 0x6d, 0x6e], rem: [0, 0x6f, 0x70],
-  and: [0, 0x71, 0x71], or: [0, 0x72, 0x72], xor: [0, 0x73, 0x73], shl: [0, 0x74, 0x74], shr: [0, 0x75, 0x76],
-  lt: [0x5d, 0x48, 0x49], gt: [0x5e, 0x4a, 0x4b], le: [0x5f, 0x4c, 0x4d], ge: [0x60, 0x4e, 0x4f], eq: [0x5b, 0x46, 0x46], ne: [0x5c, 0x47, 0x47],
+  add: [0x92, 0x6a, 0x6a],
+  sub: [0x93, 0x6b, 0x6b],
+  mul: [0x94, 0x6c, 0x6c],
+  div: [0x95, 0x6d, 0x6e],
+  rem: [0, 0x6f, 0x70],
+  and: [0, 0x71, 0x71],
+  or: [0, 0x72, 0x72],
+  xor: [0, 0x73, 0x73],
+  shl: [0, 0x74, 0x74],
+  shr: [0, 0x75, 0x76],
+  lt: [0x5d, 0x48, 0x49],
+  gt: [0x5e, 0x4a, 0x4b],
+  le: [0x5f, 0x4c, 0x4d],
+  ge: [0x60, 0x4e, 0x4f],
+  eq: [0x5b, 0x46, 0x46],
+  ne: [0x5c, 0x47, 0x47],
 };
 
 const COMPARE = new Set(['lt', 'gt', 'le', 'ge', 'eq', 'ne']);
@@ -59,7 +91,14 @@ export function binaryScalar(name: string, of: ScalarName, a: Scalar, b: Scalar,
 }
 
 /** Division by zero is undefined in GLSL and a trap in WebAssembly; here it divides by one. */
-function wholeDivision(name: string, of: ScalarName, code: number, a: Scalar, b: Scalar, share: (s: Scalar) => Scalar): Scalar {
+function wholeDivision(
+  name: string,
+  of: ScalarName,
+  code: number,
+  a: Scalar,
+  b: Scalar,
+  share: (s: Scalar) => Scalar,
+): Scalar {
   if (b.kind === 'const' && b.value !== 0 && (b.value | 0) !== -1) return iop(code, a, b);
   const by = share(b);
   const safe = iop(OP.select, whole(1), by, iop(OP.eqz, by));

@@ -9,7 +9,8 @@ export function returns(code: Code): boolean {
 
 /** Does working the node out write to a local? */
 export function hasEffects(node: Node): boolean {
-  if (node.kind === 'assign' || node.kind === 'postfix' || (node.kind === 'call' && node.outs.some((o) => o !== null))) return true;
+  if (node.kind === 'assign' || node.kind === 'postfix' || (node.kind === 'call' && node.outs.some((o) => o !== null)))
+    return true;
   return childrenOf(node).some(hasEffects);
 }
 
@@ -25,9 +26,14 @@ export function isCheap(node: Node, budget = 4): boolean {
     case 'unary':
       return budget > 0 && isCheap(node.of, budget - 1);
     case 'binary':
-      return budget > 0 && node.op !== 'div' && node.op !== 'rem' && isCheap(node.left, budget - 2) && isCheap(node.right, budget - 2);
+      return (
+        budget > 0 &&
+        node.op !== 'div' &&
+        node.op !== 'rem' &&
+        isCheap(node.left, budget - 2) &&
+        isCheap(node.right, budget - 2)
+      );
     default:
       return false;
   }
 }
-

@@ -4,7 +4,20 @@ import { fail } from '../errors';
 import { I32, unsigned, type ValType } from './encode';
 import { nativeScalars } from './natives';
 import { hasEffects, isCheap, returns } from './shape';
-import { binaryScalar, constant, convertScalar, fop, iop, load, op, OP, valType, whole, write, type Scalar } from './scalars';
+import {
+  binaryScalar,
+  constant,
+  convertScalar,
+  fop,
+  iop,
+  load,
+  op,
+  OP,
+  valType,
+  whole,
+  write,
+  type Scalar,
+} from './scalars';
 
 /** What the writer of one function needs to know about the rest of the module. */
 export interface Module {
@@ -48,7 +61,9 @@ export class FunctionWriter {
     this.frame = { locals: new Map(), func, results: null, exit: 0 };
     let index = 0;
     for (const p of func.params) {
-      const scalars = p.local.type.flat.map((s) => (p.in ? ({ kind: 'local', type: valType(s), index: index++ } as Scalar) : this.fresh(valType(s))));
+      const scalars = p.local.type.flat.map((s) =>
+        p.in ? ({ kind: 'local', type: valType(s), index: index++ } as Scalar) : this.fresh(valType(s)),
+      );
       this.frame.locals.set(p.local, scalars);
     }
     this.body(func.body);
@@ -73,7 +88,10 @@ export class FunctionWriter {
   /** @throws GlslError where the function is more than a browser takes */
   checkSize(name: string): void {
     if (this.locals.length <= MAX_LOCALS && this.code.length <= MAX_BYTES) return;
-    fail({ line: 1, column: 1, text: name }, 'This is more than one program can hold. Use fewer steps or shorter texts here.');
+    fail(
+      { line: 1, column: 1, text: name },
+      'This is more than one program can hold. Use fewer steps or shorter texts here.',
+    );
   }
 
   private store(target: Scalar): void {
@@ -119,7 +137,10 @@ export class FunctionWriter {
       case 'declare': {
         const values = code.value ? this.lower(code.value) : code.local.type.flat.map((s) => constant(valType(s), 0));
         if (!code.local.written) {
-          this.frame.locals.set(code.local, values.map((v) => this.copy(v)));
+          this.frame.locals.set(
+            code.local,
+            values.map((v) => this.copy(v)),
+          );
           return;
         }
         const places = this.frame.locals.get(code.local) ?? code.local.type.flat.map((s) => this.fresh(valType(s)));
@@ -244,7 +265,13 @@ export class FunctionWriter {
       case 'choose':
         return this.choose(node);
       case 'native':
-        return nativeScalars(node.name, this.lowerAll(node.args), node.args[0]!.type.scalar, this.share, this.module.pictures);
+        return nativeScalars(
+          node.name,
+          this.lowerAll(node.args),
+          node.args[0]!.type.scalar,
+          this.share,
+          this.module.pictures,
+        );
       case 'call':
         return this.module.inlines(node.func) ? this.inline(node) : this.call(node);
       case 'assign': {
@@ -271,7 +298,9 @@ export class FunctionWriter {
     const uses = new Map<number, number>();
     for (const i of node.indices) uses.set(i, (uses.get(i) ?? 0) + 1);
     for (const [i, count] of uses) if (count > 1 && i >= 0) scalars[i] = this.share(scalars[i]!);
-    return node.indices.map((i) => (i >= 0 ? scalars[i]! : constant(valType(node.type.scalar), i === PICK_ZERO ? 0 : 1)));
+    return node.indices.map((i) =>
+      i >= 0 ? scalars[i]! : constant(valType(node.type.scalar), i === PICK_ZERO ? 0 : 1),
+    );
   }
 
   private same(node: Extract<Node, { kind: 'same' }>): Scalar[] {
@@ -284,10 +313,13 @@ export class FunctionWriter {
   private matmul(node: Extract<Node, { kind: 'matmul' }>): Scalar[] {
     const [l, r] = this.lowerAll([node.left, node.right]).map((side) => side.map(this.share)) as [Scalar[], Scalar[]];
     const n = node.left.type.size;
-    const sum = (terms: [Scalar, Scalar][]) => terms.map(([a, b]) => fop(OP.fMul, a, b)).reduce((a, b) => fop(OP.fAdd, a, b));
+    const sum = (terms: [Scalar, Scalar][]) =>
+      terms.map(([a, b]) => fop(OP.fMul, a, b)).reduce((a, b) => fop(OP.fAdd, a, b));
     if (node.left.type.shape === 'vector') return range(n).map((c) => sum(range(n).map((k) => [l[k]!, r[c * n + k]!])));
     const columns = node.right.type.shape === 'vector' ? 1 : n;
-    return range(columns).flatMap((c) => range(n).map((row) => sum(range(n).map((k) => [l[k * n + row]!, r[c * n + k]!]))));
+    return range(columns).flatMap((c) =>
+      range(n).map((row) => sum(range(n).map((k) => [l[k * n + row]!, r[c * n + k]!]))),
+    );
   }
 
   private lazy(node: Extract<Node, { kind: 'lazy' }>): Scalar[] {
@@ -322,7 +354,8 @@ export class FunctionWriter {
 
   private call(node: Extract<Node, { kind: 'call' }>): Scalar[] {
     const { func } = node;
-    for (const [i, args] of this.lowerAll(node.args).entries()) if (func.params[i]!.in) for (const s of args) this.emit(s);
+    for (const [i, args] of this.lowerAll(node.args).entries())
+      if (func.params[i]!.in) for (const s of args) this.emit(s);
     this.code.push(0x10, ...unsigned(this.module.indexOf(func)));
     const results = this.freshFor(func.returns);
     const outs = node.outs.flatMap((t) => (t ? this.places(t) : []));

@@ -1,7 +1,11 @@
 import { meshOf, refuseTooMany, type Mesh } from '../mesh';
 
 /** A cloud of points from a rule; each knows its share of the way, 0..1, as uv.x. */
-export function cloud(count: number, at: (i: number, share: number) => readonly number[], normalOf?: (p: readonly number[]) => readonly number[]): Mesh {
+export function cloud(
+  count: number,
+  at: (i: number, share: number) => readonly number[],
+  normalOf?: (p: readonly number[]) => readonly number[],
+): Mesh {
   refuseTooMany('This cloud', count, 0);
   const positions = new Float32Array(3 * count);
   const uv = new Float32Array(2 * count);
@@ -13,7 +17,10 @@ export function cloud(count: number, at: (i: number, share: number) => readonly 
     uv[2 * i] = share;
     if (normalOf) normal!.set(normalOf(p), 3 * i);
   }
-  return meshOf({ positions, pointData: { uv: { size: 2, data: uv }, ...(normal ? { normal: { size: 3, data: normal } } : {}) } });
+  return meshOf({
+    positions,
+    pointData: { uv: { size: 2, data: uv }, ...(normal ? { normal: { size: 3, data: normal } } : {}) },
+  });
 }
 
 /** Numbers in 0..1 by place in the row and seed: M. Jarzynski and M. Olano, "Hash Functions for GPU Rendering", JCGT 9(3), 2020 (PCG). */
@@ -23,10 +30,15 @@ export function randomUnit(index: number, seed: number): number {
   return (((s >>> 22) ^ s) >>> 0) / 4294967296;
 }
 
-export const onLine = (count: number, from: readonly number[], to: readonly number[]) => cloud(count, (_, t) => [0, 1, 2].map((k) => from[k]! + (to[k]! - from[k]!) * t));
+export const onLine = (count: number, from: readonly number[], to: readonly number[]) =>
+  cloud(count, (_, t) => [0, 1, 2].map((k) => from[k]! + (to[k]! - from[k]!) * t));
 
 export const onCircle = (count: number, radius: number) =>
-  cloud(count, (i) => [radius * Math.cos((2 * Math.PI * i) / count), radius * Math.sin((2 * Math.PI * i) / count), 0], (p) => [p[0]! / radius, p[1]! / radius, 0]);
+  cloud(
+    count,
+    (i) => [radius * Math.cos((2 * Math.PI * i) / count), radius * Math.sin((2 * Math.PI * i) / count), 0],
+    (p) => [p[0]! / radius, p[1]! / radius, 0],
+  );
 
 /** A spiral whose radius grows by `ratio` with every full turn. */
 export const onSpiral = (count: number, radius: number, turns: number, ratio: number) =>
@@ -39,14 +51,19 @@ const GOLDEN_ANGLE = Math.PI * (3 - Math.sqrt(5));
 
 /** Evenly over a ball's skin: the golden-angle spiral (R. Swinbank and R. J. Purser, "Fibonacci grids", QJRMS 132, 2006). */
 export const onBall = (count: number, radius: number) =>
-  cloud(count, (i) => {
-    const y = 1 - (2 * i + 1) / count;
-    const ring = Math.sqrt(1 - y * y);
-    return [radius * ring * Math.cos(GOLDEN_ANGLE * i), radius * y, radius * ring * Math.sin(GOLDEN_ANGLE * i)];
-  }, (p) => p.map((v) => v / radius));
+  cloud(
+    count,
+    (i) => {
+      const y = 1 - (2 * i + 1) / count;
+      const ring = Math.sqrt(1 - y * y);
+      return [radius * ring * Math.cos(GOLDEN_ANGLE * i), radius * y, radius * ring * Math.sin(GOLDEN_ANGLE * i)];
+    },
+    (p) => p.map((v) => v / radius),
+  );
 
 /** Spread at random, evenly by volume. */
-export const inBox = (count: number, size: readonly number[], seed: number) => cloud(count, (i) => [0, 1, 2].map((k) => (randomUnit(3 * i + k, seed) - 0.5) * size[k]!));
+export const inBox = (count: number, size: readonly number[], seed: number) =>
+  cloud(count, (i) => [0, 1, 2].map((k) => (randomUnit(3 * i + k, seed) - 0.5) * size[k]!));
 
 export const inBall = (count: number, radius: number, seed: number) =>
   cloud(count, (i) => {
@@ -65,7 +82,11 @@ export function inRows(count: number, size: readonly number[], ball: boolean): M
   const [nx, ny, nz] = size.map((s) => Math.max(1, Math.round(s / pitch))) as [number, number, number];
   const points: number[][] = [];
   for (let i = 0; i < nx * ny * nz; i++) {
-    const at = [(i % nx) / nx + 0.5 / nx, (Math.floor(i / nx) % ny) / ny + 0.5 / ny, Math.floor(i / (nx * ny)) / nz + 0.5 / nz].map((t) => t - 0.5);
+    const at = [
+      (i % nx) / nx + 0.5 / nx,
+      (Math.floor(i / nx) % ny) / ny + 0.5 / ny,
+      Math.floor(i / (nx * ny)) / nz + 0.5 / nz,
+    ].map((t) => t - 0.5);
     if (!ball || Math.hypot(...at) <= 0.5) points.push(at.map((t, k) => t * size[k]!));
   }
   return cloud(points.length, (i) => points[i]!);
@@ -75,7 +96,11 @@ export function inRows(count: number, size: readonly number[], ball: boolean): M
 export function lattice(counts: readonly number[], size: readonly number[]): Mesh {
   const [nx, ny, nz] = counts as [number, number, number];
   const at = (i: number, n: number, s: number) => (n > 1 ? (i / (n - 1) - 0.5) * s : 0);
-  const mesh = cloud(nx * ny * nz, (i) => [at(i % nx, nx, size[0]!), at(Math.floor(i / nx) % ny, ny, size[1]!), at(Math.floor(i / (nx * ny)), nz, size[2]!)]);
+  const mesh = cloud(nx * ny * nz, (i) => [
+    at(i % nx, nx, size[0]!),
+    at(Math.floor(i / nx) % ny, ny, size[1]!),
+    at(Math.floor(i / (nx * ny)), nz, size[2]!),
+  ]);
   const uv = Float32Array.from({ length: 2 * nx * ny * nz }, (_, k) => {
     const i = k >> 1;
     return k % 2 === 0 ? (nx > 1 ? (i % nx) / (nx - 1) : 0) : ny > 1 ? (Math.floor(i / nx) % ny) / (ny - 1) : 0;

@@ -16,8 +16,16 @@ export function pictureCloud({ width, height, data }: Pixels, across: number, si
     for (let i = 0; i < across; i++) {
       const sum = [0, 0, 0, 0];
       let count = 0;
-      for (let y = Math.floor((j * height) / down); y < Math.max(Math.floor((j * height) / down) + 1, Math.floor(((j + 1) * height) / down)); y++) {
-        for (let x = Math.floor((i * width) / across); x < Math.max(Math.floor((i * width) / across) + 1, Math.floor(((i + 1) * width) / across)); x++) {
+      for (
+        let y = Math.floor((j * height) / down);
+        y < Math.max(Math.floor((j * height) / down) + 1, Math.floor(((j + 1) * height) / down));
+        y++
+      ) {
+        for (
+          let x = Math.floor((i * width) / across);
+          x < Math.max(Math.floor((i * width) / across) + 1, Math.floor(((i + 1) * width) / across));
+          x++
+        ) {
           const at = 4 * (y * width + x);
           for (let k = 0; k < 3; k++) sum[k]! += bytes ? toLinear(bytes[at + k]! / 255) : data[at + k]!;
           sum[3]! += bytes ? bytes[at + 3]! / 255 : data[at + 3]!;
@@ -27,10 +35,17 @@ export function pictureCloud({ width, height, data }: Pixels, across: number, si
       const [r, g, b, alpha] = sum.map((v) => v / count) as [number, number, number, number];
       if (alpha < 0.5) continue;
       const [u, v] = [(i + 0.5) / across, 1 - (j + 0.5) / down];
-      positions.push((u - 0.5) * size, ((v - 0.5) * size * down) / across, depth * (0.2126 * r + 0.7152 * g + 0.0722 * b));
+      positions.push(
+        (u - 0.5) * size,
+        ((v - 0.5) * size * down) / across,
+        depth * (0.2126 * r + 0.7152 * g + 0.0722 * b),
+      );
       colours.push(r, g, b);
       uvs.push(u, v);
     }
   }
-  return meshOf({ positions: new Float32Array(positions), pointData: { colour: { size: 3, data: new Float32Array(colours) }, uv: { size: 2, data: new Float32Array(uvs) } } });
+  return meshOf({
+    positions: new Float32Array(positions),
+    pointData: { colour: { size: 3, data: new Float32Array(colours) }, uv: { size: 2, data: new Float32Array(uvs) } },
+  });
 }

@@ -24,14 +24,21 @@ export function box(size: readonly number[], segments: number): Mesh {
       const [u, v] = side ? [(axis + 1) % 3, (axis + 2) % 3] : [(axis + 2) % 3, (axis + 1) % 3];
       for (let j = 0; j < segments; j++) {
         for (let i = 0; i < segments; i++) {
-          const square = [[i, j], [i + 1, j], [i + 1, j + 1], [i, j + 1]] as const;
-          faces.push(square.map(([a, b]) => {
-            const p = [0, 0, 0];
-            p[axis] = side * segments;
-            p[u] = a;
-            p[v] = b;
-            return at(p);
-          }));
+          const square = [
+            [i, j],
+            [i + 1, j],
+            [i + 1, j + 1],
+            [i, j + 1],
+          ] as const;
+          faces.push(
+            square.map(([a, b]) => {
+              const p = [0, 0, 0];
+              p[axis] = side * segments;
+              p[u] = a;
+              p[v] = b;
+              return at(p);
+            }),
+          );
           for (const [a, b] of square) uv.push(a / segments, b / segments);
         }
       }
@@ -41,8 +48,42 @@ export function box(size: readonly number[], segments: number): Mesh {
 }
 
 const GOLDEN = (1 + Math.sqrt(5)) / 2;
-const ICOSAHEDRON: Vec[] = [[-1, GOLDEN, 0], [1, GOLDEN, 0], [-1, -GOLDEN, 0], [1, -GOLDEN, 0], [0, -1, GOLDEN], [0, 1, GOLDEN], [0, -1, -GOLDEN], [0, 1, -GOLDEN], [GOLDEN, 0, -1], [GOLDEN, 0, 1], [-GOLDEN, 0, -1], [-GOLDEN, 0, 1]];
-const ICOSAHEDRON_FACES = [[0, 11, 5], [0, 5, 1], [0, 1, 7], [0, 7, 10], [0, 10, 11], [1, 5, 9], [5, 11, 4], [11, 10, 2], [10, 7, 6], [7, 1, 8], [3, 9, 4], [3, 4, 2], [3, 2, 6], [3, 6, 8], [3, 8, 9], [4, 9, 5], [2, 4, 11], [6, 2, 10], [8, 6, 7], [9, 8, 1]];
+const ICOSAHEDRON: Vec[] = [
+  [-1, GOLDEN, 0],
+  [1, GOLDEN, 0],
+  [-1, -GOLDEN, 0],
+  [1, -GOLDEN, 0],
+  [0, -1, GOLDEN],
+  [0, 1, GOLDEN],
+  [0, -1, -GOLDEN],
+  [0, 1, -GOLDEN],
+  [GOLDEN, 0, -1],
+  [GOLDEN, 0, 1],
+  [-GOLDEN, 0, -1],
+  [-GOLDEN, 0, 1],
+];
+const ICOSAHEDRON_FACES = [
+  [0, 11, 5],
+  [0, 5, 1],
+  [0, 1, 7],
+  [0, 7, 10],
+  [0, 10, 11],
+  [1, 5, 9],
+  [5, 11, 4],
+  [11, 10, 2],
+  [10, 7, 6],
+  [7, 1, 8],
+  [3, 9, 4],
+  [3, 4, 2],
+  [3, 2, 6],
+  [3, 6, 8],
+  [3, 8, 9],
+  [4, 9, 5],
+  [2, 4, 11],
+  [6, 2, 10],
+  [8, 6, 7],
+  [9, 8, 1],
+];
 
 /** A ball of even triangles: an icosahedron, each face cut in four `times` times, put on the sphere each time. */
 export function icosphere(radius: number, times: number): Mesh {
@@ -61,9 +102,17 @@ export function icosphere(radius: number, times: number): Mesh {
     values.tangentB.set(b, 3 * p);
     values.normalA.set(scale(a, 1 / radius), 3 * p);
     values.normalB.set(scale(b, 1 / radius), 3 * p);
-    values.uv.set([Math.atan2(normal[0], normal[2]) / (2 * Math.PI) + 0.5, Math.asin(normal[1]) / Math.PI + 0.5], 2 * p);
+    values.uv.set(
+      [Math.atan2(normal[0], normal[2]) / (2 * Math.PI) + 0.5, Math.asin(normal[1]) / Math.PI + 0.5],
+      2 * p,
+    );
   }
-  return meshOf({ positions, faceStarts: mesh.faceStarts, corners: mesh.corners, frames: { rows: mesh.corners, values } });
+  return meshOf({
+    positions,
+    faceStarts: mesh.faceStarts,
+    corners: mesh.corners,
+    frames: { rows: mesh.corners, values },
+  });
 }
 
 function onSphere(mesh: Mesh, radius: number): Mesh {
@@ -83,20 +132,32 @@ export function cylinder(low: number, high: number, height: number, columns: num
     const r = low + ((high - low) * j) / rows;
     const y = (j / rows - 0.5) * height;
     if (pointed && j === rows) points.push([0, y, 0]);
-    else for (let k = 0; k < columns; k++) points.push([r * Math.sin((2 * Math.PI * k) / columns), y, r * Math.cos((2 * Math.PI * k) / columns)]);
+    else
+      for (let k = 0; k < columns; k++)
+        points.push([r * Math.sin((2 * Math.PI * k) / columns), y, r * Math.cos((2 * Math.PI * k) / columns)]);
   }
   for (let j = 0; j < rows; j++) {
     for (let k = 0; k < columns; k++) {
       const n = (k + 1) % columns;
       const tip = pointed && j === rows - 1;
-      faces.push(tip ? [j * columns + k, j * columns + n, rows * columns] : [j * columns + k, j * columns + n, (j + 1) * columns + n, (j + 1) * columns + k]);
-      const square = [[k, j], [k + 1, j], [k + 1, j + 1], [k, j + 1]] as const;
+      faces.push(
+        tip
+          ? [j * columns + k, j * columns + n, rows * columns]
+          : [j * columns + k, j * columns + n, (j + 1) * columns + n, (j + 1) * columns + k],
+      );
+      const square = [
+        [k, j],
+        [k + 1, j],
+        [k + 1, j + 1],
+        [k, j + 1],
+      ] as const;
       for (const [a, b] of tip ? square.slice(0, 3) : square) uv.push(a / columns, b / rows);
     }
   }
   const cap = (ring: number[]) => {
     faces.push(ring);
-    for (const p of ring) uv.push(0.5 + points[p]![0]! / (2 * Math.max(low, high)), 0.5 + points[p]![2]! / (2 * Math.max(low, high)));
+    for (const p of ring)
+      uv.push(0.5 + points[p]![0]! / (2 * Math.max(low, high)), 0.5 + points[p]![2]! / (2 * Math.max(low, high)));
   };
   if (low > 0) cap(Array.from({ length: columns }, (_, k) => columns - 1 - k));
   if (!pointed) cap(Array.from({ length: columns }, (_, k) => rows * columns + k));

@@ -5,7 +5,15 @@ import { extrudeTogether } from '../topology/extrude';
 import { faceNormal } from '../vectors';
 import { text } from './text';
 
-const set = (words: string, { height = 1, spacing = 0, align = 'left' as const, pieces = 4 }: { height?: number; spacing?: number; align?: 'left' | 'centre' | 'right'; pieces?: number } = {}) => text(words, 'bold', height, spacing, align, pieces);
+const set = (
+  words: string,
+  {
+    height = 1,
+    spacing = 0,
+    align = 'left' as const,
+    pieces = 4,
+  }: { height?: number; spacing?: number; align?: 'left' | 'centre' | 'right'; pieces?: number } = {},
+) => text(words, 'bold', height, spacing, align, pieces);
 const span = ({ positions }: Mesh, axis: number) => {
   const values = [...positions].filter((_, i) => i % 3 === axis);
   return [Math.min(...values), Math.max(...values)] as const;
@@ -15,7 +23,17 @@ const size = (mesh: Mesh, axis: number) => span(mesh, axis)[1] - span(mesh, axis
 describe('text', () => {
   it('has the holes and parts that its letters have', () => {
     // Parts less holes.
-    for (const [letter, euler] of [['I', 1], ['O', 0], ['B', -1], ['i', 2], ['8', -1], ['%', 1], ['=', 2], ['Ö', 2]] as const) expect([letter, measure(set(letter)).euler]).toEqual([letter, euler]);
+    for (const [letter, euler] of [
+      ['I', 1],
+      ['O', 0],
+      ['B', -1],
+      ['i', 2],
+      ['8', -1],
+      ['%', 1],
+      ['=', 2],
+      ['Ö', 2],
+    ] as const)
+      expect([letter, measure(set(letter)).euler]).toEqual([letter, euler]);
     expect(measure(set('IOB')).euler).toBe(0);
   });
 
@@ -31,7 +49,10 @@ describe('text', () => {
   it('sets letters apart, breaks lines and aligns them', () => {
     expect(size(set('II', { spacing: 0.3 }), 0) - size(set('II'), 0)).toBeCloseTo(0.3, 4);
     expect(size(set('I\nI'), 1)).toBeGreaterThan(2);
-    for (const [align, end] of [['left', 0], ['right', 1]] as const) {
+    for (const [align, end] of [
+      ['left', 0],
+      ['right', 1],
+    ] as const) {
       const lines = set('M\nMMM', { align });
       const [short, long] = [(y: number) => y > 0, (y: number) => y < 0].map((of) => {
         const xs = [...lines.positions].filter((_, i) => i % 3 === 0 && of(lines.positions[i + 1]!));

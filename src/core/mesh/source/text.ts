@@ -18,7 +18,10 @@ function rings(path: string, pieces: number): Point[][] {
     else if (name === 'Z') {
       if (now.length > 2) out.push(closed(now));
     } else {
-      const controls: Point[] = [now.at(-1)!, ...Array.from({ length: n.length / 2 }, (_, i): Point => [n[2 * i]!, n[2 * i + 1]!])];
+      const controls: Point[] = [
+        now.at(-1)!,
+        ...Array.from({ length: n.length / 2 }, (_, i): Point => [n[2 * i]!, n[2 * i + 1]!]),
+      ];
       const steps = name === 'L' ? 1 : pieces;
       for (let k = 1; k <= steps; k++) now.push(onCurve(controls, k / steps));
     }
@@ -29,7 +32,10 @@ function rings(path: string, pieces: number): Point[][] {
 /** De Casteljau's construction, for any degree. */
 function onCurve(controls: readonly Point[], t: number): Point {
   let row = controls;
-  while (row.length > 1) row = row.slice(1).map(([x, y], i): Point => [row[i]![0] + (x - row[i]![0]) * t, row[i]![1] + (y - row[i]![1]) * t]);
+  while (row.length > 1)
+    row = row
+      .slice(1)
+      .map(([x, y], i): Point => [row[i]![0] + (x - row[i]![0]) * t, row[i]![1] + (y - row[i]![1]) * t]);
   return row[0]!;
 }
 
@@ -55,7 +61,12 @@ function inside([x, y]: Point, ring: Point[]): boolean {
 function shapes(all: Point[][]): Point[][][] {
   const around = all.map((ring) => all.filter((other) => other !== ring && inside(ring[0]!, other)));
   const depth = new Map(all.map((ring, i) => [ring, around[i]!.length]));
-  return all.filter((ring) => depth.get(ring)! % 2 === 0).map((outer) => [outer, ...all.filter((ring, i) => around[i]!.includes(outer) && depth.get(ring) === depth.get(outer)! + 1)]);
+  return all
+    .filter((ring) => depth.get(ring)! % 2 === 0)
+    .map((outer) => [
+      outer,
+      ...all.filter((ring, i) => around[i]!.includes(outer) && depth.get(ring) === depth.get(outer)! + 1),
+    ]);
 }
 
 /** Most letters at a time. */
@@ -69,13 +80,25 @@ const MOST = 400;
  * @param pieces straight pieces to a curve
  * @throws MeshError where the font lacks a letter
  */
-export function text(words: string, weight: Weight, height: number, spacing: number, align: Align, pieces: number): Mesh {
+export function text(
+  words: string,
+  weight: Weight,
+  height: number,
+  spacing: number,
+  align: Align,
+  pieces: number,
+): Mesh {
   const font = FONTS[weight];
   const lines = words.split('\n').map((line) => [...line]);
-  if (lines.flat().length > MOST) throw new MeshError(`${lines.flat().length} letters; at most ${MOST} are set at a time.`);
+  if (lines.flat().length > MOST)
+    throw new MeshError(`${lines.flat().length} letters; at most ${MOST} are set at a time.`);
   const unit = height / font.capital;
   const lead = 1.25 * font.em;
-  const widthOf = (line: string[]) => line.reduce((sum, l) => sum + advance(font, l) + spacing * font.capital, line.length > 0 ? -spacing * font.capital : 0);
+  const widthOf = (line: string[]) =>
+    line.reduce(
+      (sum, l) => sum + advance(font, l) + spacing * font.capital,
+      line.length > 0 ? -spacing * font.capital : 0,
+    );
   const widest = Math.max(...lines.map(widthOf));
   const points: number[][] = [];
   const faces: number[][] = [];
@@ -91,7 +114,10 @@ export function text(words: string, weight: Weight, height: number, spacing: num
         const from = points.length;
         const flat = shape.flat();
         points.push(...flat.map(([px, py]) => [(x + px) * unit, (y + py) * unit, 0]));
-        const cut = earcut(flat.flat(), shape.slice(1).map((_, i) => shape.slice(0, i + 1).reduce((sum, ring) => sum + ring.length, 0)));
+        const cut = earcut(
+          flat.flat(),
+          shape.slice(1).map((_, i) => shape.slice(0, i + 1).reduce((sum, ring) => sum + ring.length, 0)),
+        );
         for (let k = 0; k < cut.length; k += 3) {
           faces.push(turnedUp(points, [from + cut[k]!, from + cut[k + 1]!, from + cut[k + 2]!]));
           letterOf.push(middles.length);
@@ -105,7 +131,12 @@ export function text(words: string, weight: Weight, height: number, spacing: num
   const size = [0, 1].map((k) => Math.max(1e-9, ...points.map((p) => Math.abs(p[k]!))));
   const perFace = (of: (letter: number) => number[]) => Float32Array.from(letterOf.flatMap(of));
   return fromFaces(points, faces, {
-    pointData: { uv: { size: 2, data: Float32Array.from(points.flatMap((p) => [0.5 + p[0]! / (2 * size[0]!), 0.5 + p[1]! / (2 * size[1]!)])) } },
+    pointData: {
+      uv: {
+        size: 2,
+        data: Float32Array.from(points.flatMap((p) => [0.5 + p[0]! / (2 * size[0]!), 0.5 + p[1]! / (2 * size[1]!)])),
+      },
+    },
     faceData: {
       number: { size: 1, data: perFace((n) => [n]) },
       middle: { size: 3, data: perFace((n) => middles[n]!) },
@@ -116,7 +147,10 @@ export function text(words: string, weight: Weight, height: number, spacing: num
 
 function advance(font: Font, letter: string): number {
   const glyph = font.glyphs[letter];
-  if (!glyph) throw new MeshError(`The font has no "${letter}"; it has the letters, digits and signs of western European languages.`);
+  if (!glyph)
+    throw new MeshError(
+      `The font has no "${letter}"; it has the letters, digits and signs of western European languages.`,
+    );
   return glyph[0];
 }
 

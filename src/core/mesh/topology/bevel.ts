@@ -14,15 +14,26 @@ const MOST = 0.49;
  */
 export function bevel(mesh: Mesh, width: number, segments: number): Mesh {
   const { next, prev, twin, faceOf } = adjacencyOf(mesh);
-  refuseTooMany('This bevel', mesh.corners.length * (segments + 1) + pointCount(mesh), faceCount(mesh) + mesh.corners.length * (segments + 1), 'Use fewer segments.');
+  refuseTooMany(
+    'This bevel',
+    mesh.corners.length * (segments + 1) + pointCount(mesh),
+    faceCount(mesh) + mesh.corners.length * (segments + 1),
+    'Use fewer segments.',
+  );
   const builder = new MeshBuilder(mesh);
   const at = (c: number) => at3(mesh.positions, mesh.corners[c]!);
-  const widths = Array.from({ length: faceCount(mesh) }, (_, f) => Math.min(width, ...cornersOf(mesh, f).map((c) => room(at(prev[c]!), at(c), at(next[c]!)))));
+  const widths = Array.from({ length: faceCount(mesh) }, (_, f) =>
+    Math.min(width, ...cornersOf(mesh, f).map((c) => room(at(prev[c]!), at(c), at(next[c]!)))),
+  );
   const inset = cornersIn(mesh, widths);
   const inner = inset.map((p, c) => builder.point(...p, mesh.corners[c]!));
   for (let f = 0; f < faceCount(mesh); f++) {
     const corners = cornersOf(mesh, f);
-    builder.face(corners.map((c) => inner[c]!), corners, f);
+    builder.face(
+      corners.map((c) => inner[c]!),
+      corners,
+      f,
+    );
   }
   /** Points from the face of corner `c` to the face before it around its point, across the edge that begins at `c`. */
   const profiles = new Map<number, number[]>();
@@ -40,7 +51,10 @@ export function bevel(mesh: Mesh, width: number, segments: number): Mesh {
       if (j === 0) return inner[c]!;
       if (j === segments) return inner[other]!;
       const s = j / segments;
-      return builder.point(...add(add(scale(from, (1 - s) ** 2), scale(control, 2 * s * (1 - s))), scale(to, s * s)), mesh.corners[c]!);
+      return builder.point(
+        ...add(add(scale(from, (1 - s) ** 2), scale(control, 2 * s * (1 - s))), scale(to, s * s)),
+        mesh.corners[c]!,
+      );
     });
     profiles.set(c, points);
     return points;
@@ -50,9 +64,11 @@ export function bevel(mesh: Mesh, width: number, segments: number): Mesh {
     if (t < c) continue;
     // Both run from the face of c to the face of t: one at each end of the edge.
     const [here, there] = [profile(c), profile(t).slice().reverse()];
-    for (let j = 0; j < segments; j++) builder.face([here[j]!, here[j + 1]!, there[j + 1]!, there[j]!], [c, c, next[c]!, next[c]!], faceOf[c]!);
+    for (let j = 0; j < segments; j++)
+      builder.face([here[j]!, here[j + 1]!, there[j + 1]!, there[j]!], [c, c, next[c]!, next[c]!], faceOf[c]!);
   }
-  for (const start of pointCorners(mesh)) if (start >= 0) fillPoint(mesh, builder, start, profile, controls, inset, inner);
+  for (const start of pointCorners(mesh))
+    if (start >= 0) fillPoint(mesh, builder, start, profile, controls, inset, inner);
   return builder.done();
 }
 
@@ -76,7 +92,15 @@ function cornersIn(mesh: Mesh, widths: number[]): Vec[] {
   });
 }
 
-function fillPoint(mesh: Mesh, builder: MeshBuilder, start: number, profile: (c: number) => number[], controls: Map<number, Vec>, inset: Vec[], inner: number[]): void {
+function fillPoint(
+  mesh: Mesh,
+  builder: MeshBuilder,
+  start: number,
+  profile: (c: number) => number[],
+  controls: Map<number, Vec>,
+  inset: Vec[],
+  inner: number[],
+): void {
   const { faceOf } = adjacencyOf(mesh);
   const { corners, closed } = around(mesh, start);
   if (corners.length < 2) return;
@@ -100,5 +124,6 @@ function fillPoint(mesh: Mesh, builder: MeshBuilder, start: number, profile: (c:
   for (const c of corners) middle = add(middle, scale(inset[c]!, 1 / (3 * n)));
   for (const c of crossings) middle = add(middle, scale(controls.get(c)!, 2 / (3 * n)));
   const centre = builder.point(...middle, mesh.corners[start]!);
-  for (let k = 0; k < ring.length; k++) builder.face([ring[k]!, ring[(k + 1) % ring.length]!, centre], [start, start, start], faceOf[start]!);
+  for (let k = 0; k < ring.length; k++)
+    builder.face([ring[k]!, ring[(k + 1) % ring.length]!, centre], [start, start, start], faceOf[start]!);
 }

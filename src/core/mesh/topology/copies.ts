@@ -18,7 +18,10 @@ export function copiesOn(other: Mesh | null, faces: boolean, path = false): Copi
 /** So many at the origin. */
 export function copiesInPlace(count: number): Copies {
   refuseTooMany(`${count.toLocaleString('en')} copies: that`, count, 0, REMEDY);
-  return { at: new Float32Array(3 * count), normal: Float32Array.from({ length: 3 * count }, (_, i) => (i % 3 === 1 ? 1 : 0)) };
+  return {
+    at: new Float32Array(3 * count),
+    normal: Float32Array.from({ length: 3 * count }, (_, i) => (i % 3 === 1 ? 1 : 0)),
+  };
 }
 
 /** From the point before to the one after, length 1; at the ends towards the one neighbour. */

@@ -26,6 +26,7 @@ export function dual(mesh: Mesh): Mesh {
 /** Radius of the sphere about the origin on which all points lie; 0 where there is none. */
 function sphereRadius(mesh: Mesh): number {
   const first = length(at3(mesh.positions, 0));
-  for (let p = 1; p < pointCount(mesh); p++) if (Math.abs(length(at3(mesh.positions, p)) - first) > 1e-4 * first) return 0;
+  for (let p = 1; p < pointCount(mesh); p++)
+    if (Math.abs(length(at3(mesh.positions, p)) - first) > 1e-4 * first) return 0;
   return first;
 }

@@ -6,7 +6,12 @@ import { add, at3, faceMiddle, faceNormal, scale, sub, unit, type Vec } from '..
 /** Every edge as a rod with `sides` sides and closed ends. */
 export function tubes(mesh: Mesh, radius: number, sides: number): Mesh {
   const { edgeCorners, next } = adjacencyOf(mesh);
-  refuseTooMany('These rods', 2 * sides * edgeCorners.length, (sides + 2) * edgeCorners.length, 'Use fewer sides, or a form with fewer edges.');
+  refuseTooMany(
+    'These rods',
+    2 * sides * edgeCorners.length,
+    (sides + 2) * edgeCorners.length,
+    'Use fewer sides, or a form with fewer edges.',
+  );
   const points: Vec[] = [];
   const faces: number[][] = [];
   for (const c of edgeCorners) {
@@ -20,8 +25,12 @@ export function tubes(mesh: Mesh, radius: number, sides: number): Mesh {
       }
     }
     const ring = Array.from({ length: sides }, (_, k) => first + k);
-    for (let k = 0; k < sides; k++) faces.push([ring[k]!, ring[(k + 1) % sides]!, sides + ring[(k + 1) % sides]!, sides + ring[k]!]);
-    faces.push(ring.slice().reverse(), ring.map((p) => p + sides));
+    for (let k = 0; k < sides; k++)
+      faces.push([ring[k]!, ring[(k + 1) % sides]!, sides + ring[(k + 1) % sides]!, sides + ring[k]!]);
+    faces.push(
+      ring.slice().reverse(),
+      ring.map((p) => p + sides),
+    );
   }
   return fromFaces(points, faces, { shading: mesh.shading });
 }
@@ -35,6 +44,9 @@ export function facePoints(mesh: Mesh): Mesh {
     normal.set(faceNormal(mesh, f), 3 * f);
   }
   const colour = mesh.faceData.colour;
-  return meshOf({ positions, pointData: { normal: { size: 3, data: normal }, ...(colour ? { colour } : {}) }, shading: mesh.shading });
+  return meshOf({
+    positions,
+    pointData: { normal: { size: 3, data: normal }, ...(colour ? { colour } : {}) },
+    shading: mesh.shading,
+  });
 }
-

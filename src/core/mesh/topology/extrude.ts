@@ -5,7 +5,8 @@ import { faceCount, faceSize, pointCount, refuseTooMany, type Mesh } from '../me
 import { withFaceData } from '../face-data';
 import { add, at3, dot, faceMiddle, faceNormal, scale, sub, type Vec } from '../vectors';
 
-export const cornersOf = (mesh: Mesh, f: number) => Array.from({ length: faceSize(mesh, f) }, (_, k) => mesh.faceStarts[f]! + k);
+export const cornersOf = (mesh: Mesh, f: number) =>
+  Array.from({ length: faceSize(mesh, f) }, (_, k) => mesh.faceStarts[f]! + k);
 
 /**
  * Pushes every face out on its own along its normal, with walls around it.
@@ -13,7 +14,11 @@ export const cornersOf = (mesh: Mesh, f: number) => Array.from({ length: faceSiz
  * @param inset 0..1: how far the new face is drawn towards its middle
  */
 export function extrudeEach(mesh: Mesh, distance: (face: number) => number, inset: (face: number) => number): Mesh {
-  refuseTooMany('Extruding each of these faces', pointCount(mesh) + mesh.corners.length, faceCount(mesh) + mesh.corners.length);
+  refuseTooMany(
+    'Extruding each of these faces',
+    pointCount(mesh) + mesh.corners.length,
+    faceCount(mesh) + mesh.corners.length,
+  );
   const builder = new MeshBuilder(mesh);
   builder.allPoints();
   for (let f = 0; f < faceCount(mesh); f++) {
@@ -25,7 +30,13 @@ export function extrudeEach(mesh: Mesh, distance: (face: number) => number, inse
       const at = add(add(middle, scale(sub(at3(mesh.positions, p), middle), draw)), scale(normal, by));
       return builder.point(...at, p);
     });
-    walls(builder, corners.map((c) => mesh.corners[c]!), top, corners, f);
+    walls(
+      builder,
+      corners.map((c) => mesh.corners[c]!),
+      top,
+      corners,
+      f,
+    );
     builder.face(top, corners, f);
   }
   return builder.done();
@@ -79,7 +90,11 @@ export function extrudeTogether(mesh: Mesh, distance: number): Mesh {
   const high = offsets(mesh).map((n, p) => builder.point(...add(at3(mesh.positions, p), scale(n, distance)), p));
   for (let f = 0; f < faceCount(mesh); f++) {
     const corners = cornersOf(mesh, f);
-    builder.face(corners.map((c) => high[mesh.corners[c]!]!), corners, f);
+    builder.face(
+      corners.map((c) => high[mesh.corners[c]!]!),
+      corners,
+      f,
+    );
   }
   for (let c = 0; c < mesh.corners.length; c++) {
     if (twin[c]! >= 0) continue;
@@ -98,9 +113,17 @@ export function thicken(mesh: Mesh, thickness: number): Mesh {
   const low = offsets(mesh).map((n, p) => builder.point(...sub(at3(mesh.positions, p), scale(n, thickness)), p));
   for (let f = 0; f < faceCount(mesh); f++) {
     const corners = cornersOf(mesh, f);
-    builder.face(corners.map((c) => mesh.corners[c]!), corners, f);
+    builder.face(
+      corners.map((c) => mesh.corners[c]!),
+      corners,
+      f,
+    );
     const back = corners.reverse();
-    builder.face(back.map((c) => low[mesh.corners[c]!]!), back, f);
+    builder.face(
+      back.map((c) => low[mesh.corners[c]!]!),
+      back,
+      f,
+    );
   }
   for (let c = 0; c < mesh.corners.length; c++) {
     if (twin[c]! >= 0) continue;
@@ -109,4 +132,3 @@ export function thicken(mesh: Mesh, thickness: number): Mesh {
   }
   return builder.done();
 }
-

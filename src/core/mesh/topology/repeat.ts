@@ -34,7 +34,9 @@ export const UNMOVED: Transform = [1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0];
 
 export function transformed(positions: Float32Array, t: Transform): Float32Array {
   const out = new Float32Array(positions.length);
-  for (let i = 0; i < positions.length; i += 3) for (let r = 0; r < 3; r++) out[i + r] = t[r]! * positions[i]! + t[3 + r]! * positions[i + 1]! + t[6 + r]! * positions[i + 2]! + t[9 + r]!;
+  for (let i = 0; i < positions.length; i += 3)
+    for (let r = 0; r < 3; r++)
+      out[i + r] = t[r]! * positions[i]! + t[3 + r]! * positions[i + 1]! + t[6 + r]! * positions[i + 2]! + t[9 + r]!;
   return out;
 }
 
@@ -54,7 +56,12 @@ export function repeat(mesh: Mesh, count: number, step: Transform): Mesh {
   }
   const rows = (each: number) => Uint32Array.from({ length: each * count }, (_, i) => i % each);
   return meshOf({
-    positions, faceStarts, corners: all, shading: mesh.shading,
-    pointData: gatherAll(mesh.pointData, rows(points)), cornerData: gatherAll(mesh.cornerData, rows(corners)), faceData: gatherAll(mesh.faceData, rows(faces)),
+    positions,
+    faceStarts,
+    corners: all,
+    shading: mesh.shading,
+    pointData: gatherAll(mesh.pointData, rows(points)),
+    cornerData: gatherAll(mesh.cornerData, rows(corners)),
+    faceData: gatherAll(mesh.faceData, rows(faces)),
   });
 }

@@ -1,6 +1,16 @@
 import { MeshBuilder } from '../builder';
 import { withFaceData } from '../face-data';
-import { cornerCount, faceCount, faceSize, gatherAll, meshOf, pointCount, refuseTooMany, type Attributes, type Mesh } from '../mesh';
+import {
+  cornerCount,
+  faceCount,
+  faceSize,
+  gatherAll,
+  meshOf,
+  pointCount,
+  refuseTooMany,
+  type Attributes,
+  type Mesh,
+} from '../mesh';
 import { triangleCorners } from '../triangulate';
 import { adjacencyOf } from '../adjacency';
 
@@ -15,7 +25,10 @@ export function triangulate(mesh: Mesh): Mesh {
     faceStarts: Uint32Array.from({ length: count + 1 }, (_, i) => 3 * i),
     corners: cut.map((c) => mesh.corners[c]!),
     cornerData: gatherAll(mesh.cornerData, cut),
-    faceData: gatherAll(mesh.faceData, Uint32Array.from({ length: count }, (_, i) => faceOf[cut[3 * i]!]!)),
+    faceData: gatherAll(
+      mesh.faceData,
+      Uint32Array.from({ length: count }, (_, i) => faceOf[cut[3 * i]!]!),
+    ),
     frames: mesh.frames && { ...mesh.frames, rows: cut.map((c) => mesh.frames!.rows[c]!) },
   };
 }
@@ -26,7 +39,11 @@ export function separate(mesh: Mesh): Mesh {
   const builder = new MeshBuilder(withFaceData(mesh));
   for (let f = 0; f < faceCount(mesh); f++) {
     const corners = Array.from({ length: faceSize(mesh, f) }, (_, k) => mesh.faceStarts[f]! + k);
-    builder.face(corners.map((c) => builder.same(mesh.corners[c]!)), corners, f);
+    builder.face(
+      corners.map((c) => builder.same(mesh.corners[c]!)),
+      corners,
+      f,
+    );
   }
   return builder.done();
 }
@@ -46,7 +63,8 @@ export function mergePoints(mesh: Mesh, distance: number): Mesh {
     const [i, j, k] = [x, y, z].map((v) => Math.floor(v / cell)) as [number, number, number];
     let found = -1;
     for (let n = 0; n < 27 && found < 0; n++) {
-      for (const q of grid.get(`${i + (n % 3) - 1} ${j + (Math.floor(n / 3) % 3) - 1} ${k + Math.floor(n / 9) - 1}`) ?? []) {
+      for (const q of grid.get(`${i + (n % 3) - 1} ${j + (Math.floor(n / 3) % 3) - 1} ${k + Math.floor(n / 9) - 1}`) ??
+        []) {
         if (Math.hypot(positions[3 * q]! - x, positions[3 * q + 1]! - y, positions[3 * q + 2]! - z) <= distance) {
           found = q;
           break;
@@ -65,7 +83,12 @@ export function mergePoints(mesh: Mesh, distance: number): Mesh {
   for (let f = 0; f < faceCount(mesh); f++) {
     const own = Array.from({ length: faceSize(mesh, f) }, (_, k) => mesh.faceStarts[f]! + k);
     const kept = own.filter((c, k) => target[mesh.corners[c]!] !== target[mesh.corners[own[(k + 1) % own.length]!]!]);
-    if (kept.length >= 3) builder.face(kept.map((c) => target[mesh.corners[c]!]!), kept, f);
+    if (kept.length >= 3)
+      builder.face(
+        kept.map((c) => target[mesh.corners[c]!]!),
+        kept,
+        f,
+      );
   }
   return builder.done();
 }
@@ -99,8 +122,15 @@ export function joinAll(parts: readonly Mesh[]): Mesh {
   const total = (of: (mesh: Mesh) => number) => parts.reduce((sum, mesh) => sum + of(mesh), 0);
   refuseTooMany('These forms together', total(pointCount), total(faceCount));
   const both = (name: 'pointData' | 'cornerData' | 'faceData', count: (mesh: Mesh) => number): Attributes => {
-    const sizes = new Map(parts.flatMap((mesh) => Object.entries(mesh[name]).map(([key, { size }]) => [key, size] as const)));
-    return Object.fromEntries([...sizes].map(([key, size]) => [key, { size, data: inRow(total(count) * size, parts, (mesh) => mesh[name][key]?.data ?? count(mesh) * size) }]));
+    const sizes = new Map(
+      parts.flatMap((mesh) => Object.entries(mesh[name]).map(([key, { size }]) => [key, size] as const)),
+    );
+    return Object.fromEntries(
+      [...sizes].map(([key, size]) => [
+        key,
+        { size, data: inRow(total(count) * size, parts, (mesh) => mesh[name][key]?.data ?? count(mesh) * size) },
+      ]),
+    );
   };
   const faceStarts = new Uint32Array(total(faceCount) + 1);
   const corners = new Uint32Array(total(cornerCount));
@@ -112,8 +142,13 @@ export function joinAll(parts: readonly Mesh[]): Mesh {
     point += pointCount(mesh);
   }
   return meshOf({
-    positions: inRow(3 * point, parts, (mesh) => mesh.positions), faceStarts, corners, shading: parts[0]!.shading,
-    pointData: both('pointData', pointCount), cornerData: both('cornerData', cornerCount), faceData: both('faceData', faceCount),
+    positions: inRow(3 * point, parts, (mesh) => mesh.positions),
+    faceStarts,
+    corners,
+    shading: parts[0]!.shading,
+    pointData: both('pointData', pointCount),
+    cornerData: both('cornerData', cornerCount),
+    faceData: both('faceData', faceCount),
   });
 }
 
@@ -135,7 +170,14 @@ export function mirror(mesh: Mesh, axis: number, both: boolean): Mesh {
   const { faceStarts } = mesh;
   // Mirrored faces run the other way round.
   const order = Uint32Array.from({ length: mesh.corners.length });
-  for (let f = 0; f < faceCount(mesh); f++) for (let k = 0; k < faceSize(mesh, f); k++) order[faceStarts[f]! + k] = faceStarts[f + 1]! - 1 - k;
-  const image: Mesh = { ...mesh, positions, corners: order.map((c) => mesh.corners[c]!), cornerData: gatherAll(mesh.cornerData, order), frames: undefined };
+  for (let f = 0; f < faceCount(mesh); f++)
+    for (let k = 0; k < faceSize(mesh, f); k++) order[faceStarts[f]! + k] = faceStarts[f + 1]! - 1 - k;
+  const image: Mesh = {
+    ...mesh,
+    positions,
+    corners: order.map((c) => mesh.corners[c]!),
+    cornerData: gatherAll(mesh.cornerData, order),
+    frames: undefined,
+  };
   return both ? mergePoints(join(mesh, image), 1e-6) : image;
 }

@@ -1,5 +1,14 @@
 import { adjacencyOf } from '../adjacency';
-import { faceCount, gatherAll, meshOf, pointCount, refuseTooMany, type Attribute, type Attributes, type Mesh } from '../mesh';
+import {
+  faceCount,
+  gatherAll,
+  meshOf,
+  pointCount,
+  refuseTooMany,
+  type Attribute,
+  type Attributes,
+  type Mesh,
+} from '../mesh';
 import { triangulate } from './split';
 
 export type SubdivideStyle = 'linear' | 'rounded' | 'triangles';
@@ -42,7 +51,8 @@ function quads(mesh: Mesh, rounded: boolean): Mesh {
     const t = rounded ? twin[c]! : -1;
     for (let k = 0; k < 3; k++) {
       const middle = (positions[a + k]! + positions[b + k]!) / 2;
-      edgePoint[3 * e + k] = t < 0 ? middle : (middle * 2 + facePoint[3 * faceOf[c]! + k]! + facePoint[3 * faceOf[t]! + k]!) / 4;
+      edgePoint[3 * e + k] =
+        t < 0 ? middle : (middle * 2 + facePoint[3 * faceOf[c]! + k]! + facePoint[3 * faceOf[t]! + k]!) / 4;
     }
   }
   out.set(positions);
@@ -57,8 +67,18 @@ function quads(mesh: Mesh, rounded: boolean): Mesh {
     at[4 * c + 3] = points + edge[prev[c]!]!;
   }
   return meshOf({
-    positions: out, faceStarts: starts, corners: at, shading: mesh.shading,
-    pointData: mapAll(mesh.pointData, (a) => joined(a, a, meanOver(a, edges, (e) => [corners[edgeCorners[e]!]!, corners[next[edgeCorners[e]!]!]!]), meanOver(a, faces, (f) => corners.subarray(faceStarts[f]!, faceStarts[f + 1]!)))),
+    positions: out,
+    faceStarts: starts,
+    corners: at,
+    shading: mesh.shading,
+    pointData: mapAll(mesh.pointData, (a) =>
+      joined(
+        a,
+        a,
+        meanOver(a, edges, (e) => [corners[edgeCorners[e]!]!, corners[next[edgeCorners[e]!]!]!]),
+        meanOver(a, faces, (f) => corners.subarray(faceStarts[f]!, faceStarts[f + 1]!)),
+      ),
+    ),
     cornerData: mapAll(mesh.cornerData, (a) => cornerQuads(mesh, a)),
     faceData: gatherAll(mesh.faceData, faceOf),
   });
@@ -118,7 +138,10 @@ function loop(mesh: Mesh): Mesh {
     const [a, b, o] = [corners[c]!, corners[next[c]!]!, corners[prev[c]!]!];
     const open = t < 0;
     const across = open ? 0 : corners[prev[t]!]!;
-    for (const [p, q] of [[a, b], [b, a]] as const) {
+    for (const [p, q] of [
+      [a, b],
+      [b, a],
+    ] as const) {
       valence[p]!++;
       if (open) border[p]!++;
       for (let k = 0; k < 3; k++) {
@@ -151,14 +174,27 @@ function loop(mesh: Mesh): Mesh {
     at.set([a, x, z, x, b, y, z, y, d, x, y, z], 12 * f);
   }
   return meshOf({
-    positions: out, faceStarts: starts, corners: at, shading: mesh.shading,
-    pointData: mapAll(mesh.pointData, (a) => joined(a, a, meanOver(a, edges, (e) => [corners[edgeCorners[e]!]!, corners[next[edgeCorners[e]!]!]!]))),
+    positions: out,
+    faceStarts: starts,
+    corners: at,
+    shading: mesh.shading,
+    pointData: mapAll(mesh.pointData, (a) =>
+      joined(
+        a,
+        a,
+        meanOver(a, edges, (e) => [corners[edgeCorners[e]!]!, corners[next[edgeCorners[e]!]!]!]),
+      ),
+    ),
     cornerData: mapAll(mesh.cornerData, (a) => cornerTriangles(a)),
-    faceData: gatherAll(mesh.faceData, Uint32Array.from({ length: 4 * triangles }, (_, i) => faceOf[3 * (i >> 2)]!)),
+    faceData: gatherAll(
+      mesh.faceData,
+      Uint32Array.from({ length: 4 * triangles }, (_, i) => faceOf[3 * (i >> 2)]!),
+    ),
   });
 }
 
-const mapAll = (attributes: Attributes, of: (a: Attribute) => Attribute): Attributes => Object.fromEntries(Object.entries(attributes).map(([name, a]) => [name, of(a)]));
+const mapAll = (attributes: Attributes, of: (a: Attribute) => Attribute): Attributes =>
+  Object.fromEntries(Object.entries(attributes).map(([name, a]) => [name, of(a)]));
 
 function joined(like: Attribute, ...parts: Attribute[]): Attribute {
   const data = new Float32Array(parts.reduce((sum, p) => sum + p.data.length, 0));
@@ -174,7 +210,8 @@ function meanOver({ size, data }: Attribute, count: number, rowsOf: (i: number) 
   const out = new Float32Array(count * size);
   for (let i = 0; i < count; i++) {
     const rows = rowsOf(i);
-    for (let r = 0; r < rows.length; r++) for (let k = 0; k < size; k++) out[i * size + k]! += data[rows[r]! * size + k]! / rows.length;
+    for (let r = 0; r < rows.length; r++)
+      for (let k = 0; k < size; k++) out[i * size + k]! += data[rows[r]! * size + k]! / rows.length;
   }
   return { size, data: out };
 }

@@ -9,8 +9,27 @@ export const exposure: StepDefinition = {
   telling: 'stops',
   also: ['brightness', 'gain', 'tone', 'highlights'],
   params: [
-    { type: 'number', id: 'stops', name: 'Stops', about: 'Each stop doubles the light.', default: 0, min: -4, max: 4, hard: [-20, 20], unit: 'stops' },
-    { type: 'number', id: 'shoulder', name: 'Shoulder', about: '0 clips at white; more rolls bright parts off sooner.', default: 0.5, min: 0, max: 1, hard: [0, 1] },
+    {
+      type: 'number',
+      id: 'stops',
+      name: 'Stops',
+      about: 'Each stop doubles the light.',
+      default: 0,
+      min: -4,
+      max: 4,
+      hard: [-20, 20],
+      unit: 'stops',
+    },
+    {
+      type: 'number',
+      id: 'shoulder',
+      name: 'Shoulder',
+      about: '0 clips at white; more rolls bright parts off sooner.',
+      default: 0.5,
+      min: 0,
+      max: 1,
+      hard: [0, 1],
+    },
   ],
   // Straight up to the knee k, then k + (1-k) o / (o + 1-k) of what is over it: value and slope run on, white lies at infinity.
   glsl: `

@@ -7,6 +7,14 @@ export const paint: StepDefinition = {
   takes: [],
   gives: 'image',
   also: ['flat', '2d', 'field', 'canvas'],
-  params: [{ type: 'colour', id: 'colour', name: 'Colour', about: 'Link it to a colour field; UV and screen run over the frame.', default: '#2f8f8a' }],
+  params: [
+    {
+      type: 'colour',
+      id: 'colour',
+      name: 'Colour',
+      about: 'Link it to a colour field; UV and screen run over the frame.',
+      default: '#2f8f8a',
+    },
+  ],
   glsl: '  return colour;',
 };

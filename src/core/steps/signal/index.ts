@@ -14,6 +14,17 @@ import { random } from './random';
 import { remap } from './remap';
 
 export const SIGNAL_STEPS = [
-  cycle, constant, random, keys,
-  remap, power, asSignal(clampTo), asSignal(roundTo), asSignal(quantise), asSignal(invert), asSignal(smoothStep), asSignal(join), asSignal(mixWith),
+  cycle,
+  constant,
+  random,
+  keys,
+  remap,
+  power,
+  asSignal(clampTo),
+  asSignal(roundTo),
+  asSignal(quantise),
+  asSignal(invert),
+  asSignal(smoothStep),
+  asSignal(join),
+  asSignal(mixWith),
 ];

@@ -9,8 +9,14 @@ export const keys: StepDefinition = {
   also: ['keyframes', 'envelope', 'automation', 'steps', 'curve'],
   params: [
     {
-      type: 'keys', id: 'keys', name: 'Keys', about: 'Each has a place in the loop, a value, and a way to the next: linear, eased or held.',
-      default: [{ at: 0, value: 0, ease: 'eased' }, { at: 0.5, value: 1, ease: 'eased' }],
+      type: 'keys',
+      id: 'keys',
+      name: 'Keys',
+      about: 'Each has a place in the loop, a value, and a way to the next: linear, eased or held.',
+      default: [
+        { at: 0, value: 0, ease: 'eased' },
+        { at: 0.5, value: 1, ease: 'eased' },
+      ],
     },
   ],
   glsl: '  return keys;',

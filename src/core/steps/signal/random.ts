@@ -10,7 +10,10 @@ export const random: StepDefinition = {
   telling: 'steps',
   also: ['sample and hold', 'noise', 'dice', 'flicker'],
   params: [
-    number('steps', 'Steps', 'Numbers in each loop; whole steps are equally long.', 8, 1, 64, { hard: [1, 4096], closes: true }),
+    number('steps', 'Steps', 'Numbers in each loop; whole steps are equally long.', 8, 1, 64, {
+      hard: [1, 4096],
+      closes: true,
+    }),
     number('glide', 'Glide', 'Part of each step that glides from the number before.', 0, 0, 1, { hard: [0, 1] }),
     seedParam,
   ],

@@ -10,7 +10,10 @@ export const background: StepDefinition = {
   telling: 'style',
   also: ['transparent', 'alpha', 'backdrop'],
   params: [
-    choice('style', 'Style', 'The colour of the picture, nothing at all (stills and frames keep it), or one colour.', ['transparent', 'colour']),
+    choice('style', 'Style', 'The colour of the picture, nothing at all (stills and frames keep it), or one colour.', [
+      'transparent',
+      'colour',
+    ]),
     colour('colour', 'Colour', 'For one colour.', '#000000'),
   ],
 };

@@ -11,6 +11,15 @@ export const fill: StepDefinition = {
   params: [
     { type: 'colour', id: 'above', name: 'Above', about: 'Colour from above.', default: '#9fc3cc' },
     { type: 'colour', id: 'below', name: 'Below', about: 'Colour from below.', default: '#20302c' },
-    { type: 'number', id: 'strength', name: 'Strength', about: 'How bright.', default: 0.8, min: 0, max: 5, hard: [0, 1000] },
+    {
+      type: 'number',
+      id: 'strength',
+      name: 'Strength',
+      about: 'How bright.',
+      default: 0.8,
+      min: 0,
+      max: 5,
+      hard: [0, 1000],
+    },
   ],
 };

@@ -13,6 +13,13 @@ export const floor: StepDefinition = {
     { type: 'strand', id: 'surface', name: 'Surface', about: 'How it looks.', kind: 'surface' },
     number('size', 'Size', 'Length of a side.', 20, 1, 100, { hard: [0.01, 10000], unit: 'm' }),
     number('level', 'Level', 'Its height.', 0, -5, 5, { unit: 'm' }),
-    { type: 'strand', id: 'overlay', name: 'Overlay', about: 'A second surface drawn over it.', kind: 'surface', optional: true },
+    {
+      type: 'strand',
+      id: 'overlay',
+      name: 'Overlay',
+      about: 'A second surface drawn over it.',
+      kind: 'surface',
+      optional: true,
+    },
   ],
 };

@@ -10,6 +10,10 @@ export const blend: StepDefinition = {
   telling: 'mode',
   also: ['additive', 'multiply', 'transparent', 'light'],
   params: [
-    choice('mode', 'Mode', 'Normal covers by the opacity, additive adds light, multiply tints.', ['normal', 'additive', 'multiply']),
+    choice('mode', 'Mode', 'Normal covers by the opacity, additive adds light, multiply tints.', [
+      'normal',
+      'additive',
+      'multiply',
+    ]),
   ],
 };

@@ -9,7 +9,16 @@ export const gloss: StepDefinition = {
   telling: 'roughness',
   also: ['roughness', 'metal', 'shine', 'wet'],
   params: [
-    { type: 'number', id: 'roughness', name: 'Roughness', about: '0 is a mirror, 1 is chalk.', default: 0.3, min: 0, max: 1, hard: [0, 1] },
+    {
+      type: 'number',
+      id: 'roughness',
+      name: 'Roughness',
+      about: '0 is a mirror, 1 is chalk.',
+      default: 0.3,
+      min: 0,
+      max: 1,
+      hard: [0, 1],
+    },
     { type: 'number', id: 'metal', name: 'Metal', about: '1 is bare metal.', default: 0, min: 0, max: 1, hard: [0, 1] },
   ],
   glsl: '  v.roughness = clamp(roughness, 0.0, 1.0);\n  v.metal = clamp(metal, 0.0, 1.0);\n  return v;',

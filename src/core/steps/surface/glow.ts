@@ -10,7 +10,16 @@ export const glow: StepDefinition = {
   also: ['emission', 'emissive', 'light'],
   params: [
     { type: 'colour', id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#c6d86b' },
-    { type: 'number', id: 'strength', name: 'Strength', about: 'How bright; link it to a field to mask it.', default: 1, min: 0, max: 8, hard: [0, 10000] },
+    {
+      type: 'number',
+      id: 'strength',
+      name: 'Strength',
+      about: 'How bright; link it to a field to mask it.',
+      default: 1,
+      min: 0,
+      max: 8,
+      hard: [0, 10000],
+    },
   ],
   glsl: '  v.glow += colour * max(strength, 0.0);\n  return v;',
 };

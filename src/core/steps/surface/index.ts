@@ -15,4 +15,21 @@ import { sides } from './sides';
 import { soft } from './soft';
 import { wire } from './wire';
 
-export const SURFACE_STEPS = [lit, colour, gloss, coat, glow, rim, relief, opacity, cut, blend, bend, soft, wire, sides, shading, shadow];
+export const SURFACE_STEPS = [
+  lit,
+  colour,
+  gloss,
+  coat,
+  glow,
+  rim,
+  relief,
+  opacity,
+  cut,
+  blend,
+  bend,
+  soft,
+  wire,
+  sides,
+  shading,
+  shadow,
+];

@@ -10,7 +10,16 @@ export const lit: StepDefinition = {
   also: ['material', 'pbr', 'shader', 'metal', 'rough'],
   params: [
     { type: 'colour', id: 'colour', name: 'Colour', about: 'What it reflects.', default: '#8f9a94' },
-    { type: 'number', id: 'roughness', name: 'Roughness', about: '0 is a mirror, 1 is chalk.', default: 0.5, min: 0, max: 1, hard: [0, 1] },
+    {
+      type: 'number',
+      id: 'roughness',
+      name: 'Roughness',
+      about: '0 is a mirror, 1 is chalk.',
+      default: 0.5,
+      min: 0,
+      max: 1,
+      hard: [0, 1],
+    },
     { type: 'number', id: 'metal', name: 'Metal', about: '1 is bare metal.', default: 0, min: 0, max: 1, hard: [0, 1] },
   ],
   needs: ['surface'],

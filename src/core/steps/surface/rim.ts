@@ -12,7 +12,17 @@ export const rim: StepDefinition = {
   params: [
     number('power', 'Power', 'Higher keeps it closer to the outline.', 3, 0.2, 12, { hard: [0.01, 100] }),
     number('strength', 'Strength', 'How bright.', 1, 0, 8, { hard: [0, 10000] }),
-    { type: 'ramp', id: 'colours', name: 'Colours', about: 'From facing the viewer on the left to turned away on the right.', at: ({ power }) => `pow(max(1.0 - abs(dot(directionOf(p.normal), directionOf(p.view))), 1e-6), ${power})`, default: [{ at: 0, colour: '#000000' }, { at: 1, colour: '#8fd8d0' }] },
+    {
+      type: 'ramp',
+      id: 'colours',
+      name: 'Colours',
+      about: 'From facing the viewer on the left to turned away on the right.',
+      at: ({ power }) => `pow(max(1.0 - abs(dot(directionOf(p.normal), directionOf(p.view))), 1e-6), ${power})`,
+      default: [
+        { at: 0, colour: '#000000' },
+        { at: 1, colour: '#8fd8d0' },
+      ],
+    },
     choice('also', 'Opacity', 'Whether the rim covers what is behind it.', ['as it is', 'covers']),
   ],
   needs: ['colours'],

@@ -9,7 +9,5 @@ export const shading: StepDefinition = {
   gives: 'surface',
   telling: 'shading',
   also: ['unlit', 'constant', 'emissive', 'flat'],
-  params: [
-    choice('shading', 'Shading', 'Flat shows the colour as it is.', ['lit', 'flat']),
-  ],
+  params: [choice('shading', 'Shading', 'Flat shows the colour as it is.', ['lit', 'flat'])],
 };

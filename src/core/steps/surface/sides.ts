@@ -9,7 +9,5 @@ export const sides: StepDefinition = {
   gives: 'surface',
   telling: 'sides',
   also: ['double', 'two-sided', 'backface', 'cull'],
-  params: [
-    choice('sides', 'Sides', 'The side that the normal points from is the front.', ['both', 'front', 'back']),
-  ],
+  params: [choice('sides', 'Sides', 'The side that the normal points from is the front.', ['both', 'front', 'back'])],
 };

@@ -9,9 +9,7 @@ export const soft: StepDefinition = {
   gives: 'surface',
   telling: 'distance',
   also: ['intersection', 'depth', 'fade', 'contact', 'particles'],
-  params: [
-    number('distance', 'Distance', 'Over which it fades.', 0.2, 0, 2, { hard: [0, 1000], unit: 'm' }),
-  ],
+  params: [number('distance', 'Distance', 'Over which it fades.', 0.2, 0, 2, { hard: [0, 1000], unit: 'm' })],
   glsl: `
   v.soft = max(distance, 0.0);
   return v;`,

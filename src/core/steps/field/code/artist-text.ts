@@ -14,7 +14,9 @@ export interface Reading {
 
 /** Every part has one way to match only, so that no text takes longer than its length. */
 const NUMBER = String.raw`-?(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d+)?`;
-const SLIDER = new RegExp(String.raw`^([ \t]*const[ \t]+float[ \t]+([A-Za-z]\w{0,31})[ \t]*=[ \t]*(${NUMBER})[ \t]*;)([ \t]*\/\/[ \t]*(${NUMBER})[ \t]*(?:to|\.\.)[ \t]*(${NUMBER}))?`);
+const SLIDER = new RegExp(
+  String.raw`^([ \t]*const[ \t]+float[ \t]+([A-Za-z]\w{0,31})[ \t]*=[ \t]*(${NUMBER})[ \t]*;)([ \t]*\/\/[ \t]*(${NUMBER})[ \t]*(?:to|\.\.)[ \t]*(${NUMBER}))?`,
+);
 
 /**
  * Ids of sliders lie in a space of their own, so that one called "text" is not the text itself: no id of the
@@ -28,13 +30,20 @@ function sliderOf(line: string): { slider: NumberParam; declaration: number } | 
   if (!found) return null;
   const [, declaration, name, value, , low, high] = found;
   const start = Number(value);
-  const range = low === undefined ? [Math.min(0, start * 2), Math.max(1, Math.abs(start) * 2)] : [Number(low), Number(high)];
+  const range =
+    low === undefined ? [Math.min(0, start * 2), Math.max(1, Math.abs(start) * 2)] : [Number(low), Number(high)];
   if (Math.max(Math.abs(start), ...range.map(Math.abs)) > LIMITS.number) return null;
   return {
     declaration: declaration!.length,
     slider: {
-      type: 'number', id: sliderId(name!), glslName: name, name: name!.replaceAll('_', ' ').trim(), about: 'Declared in the code.',
-      default: start, min: Math.min(...range), max: Math.max(...range),
+      type: 'number',
+      id: sliderId(name!),
+      glslName: name,
+      name: name!.replaceAll('_', ' ').trim(),
+      about: 'Declared in the code.',
+      default: start,
+      min: Math.min(...range),
+      max: Math.max(...range),
     },
   };
 }
@@ -73,7 +82,8 @@ function read(text: string, takes: RunType, gives: RunType, line: boolean): Read
   try {
     const alone = checkProgram(head.replace(/\n[^\n]*\n$/, '\n')).functions.length;
     // A brace too many could close the function and begin another.
-    if (checkProgram(`${head}${body}\n}\n`).functions.length !== alone + 1) throw new GlslError('Only the inside of one function belongs here.', { line: 1, column: 1, text: '' });
+    if (checkProgram(`${head}${body}\n}\n`).functions.length !== alone + 1)
+      throw new GlslError('Only the inside of one function belongs here.', { line: 1, column: 1, text: '' });
     return { sliders, body, needs };
   } catch (error) {
     if (!(error instanceof GlslError)) throw error;
@@ -83,6 +93,16 @@ function read(text: string, takes: RunType, gives: RunType, line: boolean): Read
     const row = Math.min(Math.max(at, 0), lines.length - 1);
     const inside = at === row;
     const column = inside ? Math.min(error.pos.column, lines[row]!.length + 1) : lines[row]!.length + 1;
-    return { sliders, body, needs, broken: { sentence: error.sentence, line: row + 1, column, length: inside ? Math.max(1, error.pos.text.length) : 1 } };
+    return {
+      sliders,
+      body,
+      needs,
+      broken: {
+        sentence: error.sentence,
+        line: row + 1,
+        column,
+        length: inside ? Math.max(1, error.pos.text.length) : 1,
+      },
+    };
   }
 }

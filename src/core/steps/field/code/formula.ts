@@ -10,7 +10,13 @@ export const formula = written(
     telling: 'text',
     also: ['math', 'expression', 'glsl', 'code'],
     params: [
-      { type: 'text', id: 'text', name: 'Formula', about: 'For example sin(6.2832 * p.phase) + length(v).', default: '0.5 + 0.5 * waveSine(length(v) * 3.0 - p.phase)' },
+      {
+        type: 'text',
+        id: 'text',
+        name: 'Formula',
+        about: 'For example sin(6.2832 * p.phase) + length(v).',
+        default: '0.5 + 0.5 * waveSine(length(v) * 3.0 - p.phase)',
+      },
       givesParam,
     ],
   },

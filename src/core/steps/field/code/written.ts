@@ -9,8 +9,17 @@ const HANDS_ON: Partial<Record<RunType, string>> = { vec2: 'pointOf(v).xy', vec3
 
 /** What the step gives, chosen by the artist. */
 export const givesParam: ChoiceParam = {
-  type: 'choice', id: 'gives', name: 'Gives', about: 'What the text comes to: one number, two, or three (a colour or a place).', default: 'number', shapes: true,
-  options: [{ id: 'number', name: 'A number' }, { id: 'pair', name: 'Two numbers' }, { id: 'vector', name: 'Three numbers' }],
+  type: 'choice',
+  id: 'gives',
+  name: 'Gives',
+  about: 'What the text comes to: one number, two, or three (a colour or a place).',
+  default: 'number',
+  shapes: true,
+  options: [
+    { id: 'number', name: 'A number' },
+    { id: 'pair', name: 'Two numbers' },
+    { id: 'vector', name: 'Three numbers' },
+  ],
 };
 
 /**
@@ -21,7 +30,8 @@ export const givesParam: ChoiceParam = {
 export function written(base: StepDefinition, line: boolean): StepDefinition {
   const first = (base.params.find((p) => p.type === 'text') as TextParam).default;
   /** What stands there at first gives what is asked for. */
-  const startOf = (gives: RunType) => (gives === 'float' ? first : line ? HANDS_ON[gives]! : `return ${HANDS_ON[gives]!};`);
+  const startOf = (gives: RunType) =>
+    gives === 'float' ? first : line ? HANDS_ON[gives]! : `return ${HANDS_ON[gives]!};`;
   const resolve = (step: Pick<Step, 'params'>, takes: RunType | null): ResolvedStep => {
     const gives = own(GIVES, String(step.params.gives ?? givesParam.default)) ?? 'float';
     const textOf = (id: string) => (typeof step.params[id] === 'string' ? step.params[id] : undefined);

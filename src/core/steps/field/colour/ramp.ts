@@ -10,8 +10,17 @@ export const ramp: StepDefinition = {
   also: ['gradient', 'colour', 'color', 'palette'],
   params: [
     {
-      type: 'ramp', id: 'colours', name: 'Colours', about: 'Stops from 0 on the left to 1 on the right.', blend: 'blend', space: 'space',
-      default: [{ at: 0, colour: '#0b1e26' }, { at: 0.5, colour: '#2f8f8a' }, { at: 1, colour: '#f2e3c4' }],
+      type: 'ramp',
+      id: 'colours',
+      name: 'Colours',
+      about: 'Stops from 0 on the left to 1 on the right.',
+      blend: 'blend',
+      space: 'space',
+      default: [
+        { at: 0, colour: '#0b1e26' },
+        { at: 0.5, colour: '#2f8f8a' },
+        { at: 1, colour: '#f2e3c4' },
+      ],
     },
     choice('blend', 'Between', 'How one colour goes over into the next.', ['linear', 'smooth', 'stepped']),
     choice('space', 'Space', 'In which the colours are mixed.', ['linear light', 'srgb', 'perceptual']),

@@ -4,7 +4,8 @@ import { choice, number } from '../../params';
 export const slope: StepDefinition = {
   op: 'field.slope',
   name: 'Height to normal',
-  about: 'Reads the running number as a height and gives the normal of that relief, coloured as usual for normal pictures.',
+  about:
+    'Reads the running number as a height and gives the normal of that relief, coloured as usual for normal pictures.',
   takes: ['float'],
   gives: 'vec3',
   telling: 'strength',

@@ -10,7 +10,10 @@ export const temperature: StepDefinition = {
   telling: 'kelvin',
   also: ['warm', 'cold', 'white balance', 'kelvin'],
   params: [
-    number('kelvin', 'Temperature', 'Candle 1,900, lamp 3,200, daylight 6,500, shade 10,000.', 4500, 1900, 12000, { hard: [1667, 25000], unit: 'K' }),
+    number('kelvin', 'Temperature', 'Candle 1,900, lamp 3,200, daylight 6,500, shade 10,000.', 4500, 1900, 12000, {
+      hard: [1667, 25000],
+      unit: 'K',
+    }),
     number('amount', 'Amount', '0 leaves the colour.', 1, 0, 1, { hard: [0, 1] }),
   ],
   needs: ['colours'],

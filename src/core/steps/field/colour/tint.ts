@@ -10,7 +10,16 @@ export const tint: StepDefinition = {
   also: ['colour', 'color', 'gain', 'multiply'],
   params: [
     { type: 'colour', id: 'colour', name: 'Colour', about: 'Multiplied with what runs in.', default: '#e8d9b5' },
-    { type: 'number', id: 'gain', name: 'Gain', about: 'Strength; well above 1 makes it glow.', default: 1, min: 0, max: 8, hard: [0, 1000] },
+    {
+      type: 'number',
+      id: 'gain',
+      name: 'Gain',
+      about: 'Strength; well above 1 makes it glow.',
+      default: 1,
+      min: 0,
+      max: 8,
+      hard: [0, 1000],
+    },
   ],
   glsl: '  return vec3(v) * colour * gain;',
 };

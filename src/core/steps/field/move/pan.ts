@@ -10,7 +10,15 @@ export const pan: StepDefinition = {
   telling: 'travel',
   also: ['scroll', 'move', 'translate', 'slide', 'offset'],
   params: [
-    vector('travel', 'Travel', 'Repeats that pass in each loop; whole repeats of a pattern that repeats close.', [1, 0, 0], -4, 4, { unit: 'repeats', closes: true }),
+    vector(
+      'travel',
+      'Travel',
+      'Repeats that pass in each loop; whole repeats of a pattern that repeats close.',
+      [1, 0, 0],
+      -4,
+      4,
+      { unit: 'repeats', closes: true },
+    ),
     vector('shift', 'Shift', 'Moved from the start.', [0, 0, 0], -2, 2),
     number('repeat', 'Repeat', 'Length after which the pattern repeats.', 1, 0.1, 8, { hard: [0.0001, 10000] }),
   ],

@@ -8,6 +8,8 @@ export const scale: StepDefinition = {
   gives: 'same',
   telling: 'by',
   also: ['scale', 'tile', 'multiply', 'size'],
-  params: [{ type: 'vector', id: 'by', name: 'By', about: 'Factor along x, y and z.', default: [1, 1, 1], min: 0, max: 8 }],
+  params: [
+    { type: 'vector', id: 'by', name: 'By', about: 'Factor along x, y and z.', default: [1, 1, 1], min: 0, max: 8 },
+  ],
   glsl: '  return shaped(pointOf(v) * by, v);',
 };

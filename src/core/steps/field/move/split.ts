@@ -9,9 +9,7 @@ export const split: StepDefinition = {
   gives: 'vec3',
   telling: 'shift',
   also: ['rgb', 'chromatic', 'aberration', 'offset', 'channel', 'dispersion'],
-  params: [
-    vector('shift', 'Shift', 'How far red and blue lie apart from green.', [0.02, 0.01, 0], -0.25, 0.25),
-  ],
+  params: [vector('shift', 'Shift', 'How far red and blue lie apart from green.', [0.02, 0.01, 0], -0.25, 0.25)],
   again: true,
   glsl: `
   Place a = p;

@@ -20,7 +20,10 @@ export const bands: StepDefinition = {
     number('bendScale', 'Bend scale', 'Cells of the noise for each unit.', 1, 0, 8),
     number('octaves', 'Octaves', 'Layers of the noise.', 2, 1, 8, { hard: [1, 10], unit: 'octaves' }),
     number('roughness', 'Roughness', 'Strength of each layer against the one before.', 0.5, 0, 1, { hard: [0, 2] }),
-    number('evolve', 'Evolve', 'Cells that the noise changes by in each loop; whole cells close.', 1, 0, 8, { unit: 'cells', closes: true }),
+    number('evolve', 'Evolve', 'Cells that the noise changes by in each loop; whole cells close.', 1, 0, 8, {
+      unit: 'cells',
+      closes: true,
+    }),
     seedParam,
   ],
   needs: ['wave', 'fractal'],

@@ -14,8 +14,15 @@ export const cells: StepDefinition = {
     choice('metric', 'Distance', 'How distance is measured.', ['euclidean', 'manhattan', 'chebyshev']),
     number('scale', 'Scale', 'Cells for each unit.', 4, 0, 24),
     number('jitter', 'Jitter', '0 is a regular grid, 1 is scattered anywhere.', 1, 0, 1, { hard: [0, 1] }),
-    number('wander', 'Wander', 'Circles that the points walk in each loop; whole circles close.', 1, 0, 4, { unit: 'turns', closes: true }),
-    number('repeat', 'Repeat', 'Cells after which the pattern repeats; 0 never.', 0, 0, 16, { hard: [0, 4096], unit: 'cells', whole: true }),
+    number('wander', 'Wander', 'Circles that the points walk in each loop; whole circles close.', 1, 0, 4, {
+      unit: 'turns',
+      closes: true,
+    }),
+    number('repeat', 'Repeat', 'Cells after which the pattern repeats; 0 never.', 0, 0, 16, {
+      hard: [0, 4096],
+      unit: 'cells',
+      whole: true,
+    }),
     seedParam,
   ],
   needs: ['cells'],

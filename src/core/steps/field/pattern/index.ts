@@ -16,4 +16,22 @@ import { shape } from './shape';
 import { stripes } from './stripes';
 import { wave } from './wave';
 
-export const PATTERN_STEPS = [noise, fractal, cells, bands, ripple, wave, gradient, checker, stripes, dots, lines, bricks, hexagons, shape, picture, random, randomEach];
+export const PATTERN_STEPS = [
+  noise,
+  fractal,
+  cells,
+  bands,
+  ripple,
+  wave,
+  gradient,
+  checker,
+  stripes,
+  dots,
+  lines,
+  bricks,
+  hexagons,
+  shape,
+  picture,
+  random,
+  randomEach,
+];

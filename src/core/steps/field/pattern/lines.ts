@@ -10,7 +10,14 @@ export const lines: StepDefinition = {
   telling: 'count',
   also: ['grid', 'graph', 'wire', 'lattice'],
   params: [
-    vector('count', 'Count', 'Squares for each unit along x, y and z; 0 draws no lines across that axis.', [8, 8, 0], 0, 48),
+    vector(
+      'count',
+      'Count',
+      'Squares for each unit along x, y and z; 0 draws no lines across that axis.',
+      [8, 8, 0],
+      0,
+      48,
+    ),
     number('width', 'Width', 'Against the width of a square.', 0.06, 0, 1, { hard: [0, 10] }),
     number('softness', 'Softness', 'Width of the edges.', 0.02, 0, 0.5),
   ],

@@ -10,7 +10,18 @@ export const noise: StepDefinition = {
   telling: 'scale',
   also: ['perlin', 'gradient', 'value', 'random', 'clouds'],
   params: [
-    { type: 'choice', id: 'style', name: 'Style', about: 'Gradient is round, value is blocky, simplex is finer and turns in place.', default: 'gradient', options: [{ id: 'gradient', name: 'Gradient' }, { id: 'value', name: 'Value' }, { id: 'simplex', name: 'Simplex' }] },
+    {
+      type: 'choice',
+      id: 'style',
+      name: 'Style',
+      about: 'Gradient is round, value is blocky, simplex is finer and turns in place.',
+      default: 'gradient',
+      options: [
+        { id: 'gradient', name: 'Gradient' },
+        { id: 'value', name: 'Value' },
+        { id: 'simplex', name: 'Simplex' },
+      ],
+    },
     ...noiseParams,
   ],
   needs: ['noise', 'simplex'],

@@ -9,10 +9,7 @@ export const randomEach: StepDefinition = {
   gives: 'float',
   telling: 'of',
   also: ['noise', 'face', 'copy', 'instance', 'hash'],
-  params: [
-    choice('of', 'For each', 'What gets a number of its own.', ['face', 'copy']),
-    seedParam,
-  ],
+  params: [choice('of', 'For each', 'What gets a number of its own.', ['face', 'copy']), seedParam],
   needs: ['hash'],
   glsl: `
   float n = of == 1 ? p.copy : p.face;

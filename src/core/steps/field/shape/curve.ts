@@ -8,7 +8,17 @@ export const curve: StepDefinition = {
   gives: 'float',
   also: ['levels', 'tone', 'response', 'draw', 'map'],
   params: [
-    { type: 'curve', id: 'curve', name: 'Curve', about: 'What runs in is read along the bottom, what runs out is its height. It never overshoots its points.', default: [{ x: 0, y: 0 }, { x: 0.5, y: 0.7 }, { x: 1, y: 1 }] },
+    {
+      type: 'curve',
+      id: 'curve',
+      name: 'Curve',
+      about: 'What runs in is read along the bottom, what runs out is its height. It never overshoots its points.',
+      default: [
+        { x: 0, y: 0 },
+        { x: 0.5, y: 0.7 },
+        { x: 1, y: 1 },
+      ],
+    },
   ],
   needs: ['tables'],
   glsl: '  return curve;',

@@ -9,8 +9,6 @@ export const dotWith: StepDefinition = {
   gives: 'float',
   telling: 'other',
   also: ['product', 'project', 'angle'],
-  params: [
-    vector('other', 'Along', 'The other vector.', [0, 1, 0], -1, 1),
-  ],
+  params: [vector('other', 'Along', 'The other vector.', [0, 1, 0], -1, 1)],
   glsl: '  return dot(pointOf(v), other);',
 };

@@ -9,9 +9,7 @@ export const fill: StepDefinition = {
   gives: 'float',
   telling: 'softness',
   also: ['mask', 'inside', 'edge', 'sdf', 'antialias'],
-  params: [
-    number('softness', 'Softness', 'Width of the edge.', 0.01, 0, 1),
-  ],
+  params: [number('softness', 'Softness', 'Width of the edge.', 0.01, 0, 1)],
   glsl: `
   float soft = max(softness, 1e-5);
   return 1.0 - smoothstep(-0.5 * soft, 0.5 * soft, v);`,

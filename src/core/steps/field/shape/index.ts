@@ -22,4 +22,28 @@ import { smoothStep } from './smooth-step';
 import { stepAt } from './step';
 import { unite } from './unite';
 
-export const SHAPE_STEPS = [remap, clampTo, power, invert, stepAt, smoothStep, roundTo, quantise, absolute, sine, contrast, curve, join, mixWith, mask, compare, pick, lengthOf, dotWith, combine, unite, outline, fill];
+export const SHAPE_STEPS = [
+  remap,
+  clampTo,
+  power,
+  invert,
+  stepAt,
+  smoothStep,
+  roundTo,
+  quantise,
+  absolute,
+  sine,
+  contrast,
+  curve,
+  join,
+  mixWith,
+  mask,
+  compare,
+  pick,
+  lengthOf,
+  dotWith,
+  combine,
+  unite,
+  outline,
+  fill,
+];

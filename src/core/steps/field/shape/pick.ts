@@ -10,7 +10,15 @@ export const pick: StepDefinition = {
   telling: 'channel',
   also: ['component', 'red', 'green', 'blue', 'swizzle', 'luminance'],
   params: [
-    choice('channel', 'Channel', 'Which number.', ['x or red', 'y or green', 'z or blue', 'luminance', 'mean', 'largest', 'smallest']),
+    choice('channel', 'Channel', 'Which number.', [
+      'x or red',
+      'y or green',
+      'z or blue',
+      'luminance',
+      'mean',
+      'largest',
+      'smallest',
+    ]),
   ],
   needs: ['colours'],
   glsl: `

@@ -9,9 +9,7 @@ export const quantise: StepDefinition = {
   gives: 'same',
   telling: 'levels',
   also: ['posterise', 'steps', 'levels', 'bits'],
-  params: [
-    number('levels', 'Levels', 'How many there are.', 4, 2, 16, { hard: [2, 1024], whole: true }),
-  ],
+  params: [number('levels', 'Levels', 'How many there are.', 4, 2, 16, { hard: [2, 1024], whole: true })],
   glsl: `
   float n = max(floor(levels + 0.5), 2.0);
   return floor(clamp(v, 0.0, 0.999989) * n + 1e-5) / (n - 1.0);`,

@@ -9,9 +9,7 @@ export const stepAt: StepDefinition = {
   gives: 'float',
   telling: 'edge',
   also: ['threshold', 'hard', 'binary'],
-  params: [
-    number('edge', 'Edge', 'Where it changes.', 0.5, -2, 2),
-  ],
+  params: [number('edge', 'Edge', 'Where it changes.', 0.5, -2, 2)],
   // An edge lies where numbers often lie; a little below it they all fall on one side.
   glsl: '  return step(edge - 1e-5, v);',
 };

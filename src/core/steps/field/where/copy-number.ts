@@ -9,8 +9,6 @@ export const copyNumber: StepDefinition = {
   gives: 'float',
   telling: 'as',
   also: ['where', 'instance', 'index', 'id'],
-  params: [
-    choice('as', 'As', 'From 0 on the first to 1 on the last, or counted from 0.', ['share', 'count']),
-  ],
+  params: [choice('as', 'As', 'From 0 on the first to 1 on the last, or counted from 0.', ['share', 'count'])],
   glsl: '  return as == 1 ? p.copy : p.copy / max(p.copies - 1.0, 1.0);',
 };

@@ -8,6 +8,8 @@ export const distance: StepDefinition = {
   gives: 'float',
   telling: 'origin',
   also: ['radius', 'length', 'circle'],
-  params: [{ type: 'vector', id: 'origin', name: 'Origin', about: 'Measured from here.', default: [0, 0, 0], min: -4, max: 4 }],
+  params: [
+    { type: 'vector', id: 'origin', name: 'Origin', about: 'Measured from here.', default: [0, 0, 0], min: -4, max: 4 },
+  ],
   glsl: '  return distance(pointOf(v), origin);',
 };

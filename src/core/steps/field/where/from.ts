@@ -7,6 +7,16 @@ export const from: StepDefinition = {
   takes: [],
   gives: 'float',
   also: ['link', 'reference', 'strand', 'use'],
-  params: [{ type: 'number', id: 'value', name: 'Value', about: 'Link it to a strand, or set one number.', default: 0.5, min: 0, max: 1 }],
+  params: [
+    {
+      type: 'number',
+      id: 'value',
+      name: 'Value',
+      about: 'Link it to a strand, or set one number.',
+      default: 0.5,
+      min: 0,
+      max: 1,
+    },
+  ],
   glsl: '  return value;',
 };

@@ -11,4 +11,17 @@ import { position } from './position';
 import { screen } from './screen';
 import { uv } from './uv';
 
-export const WHERE_STEPS = [position, plane, uv, screen, normal, facing, carried, copyNumber, faceNumber, from, origin, distance];
+export const WHERE_STEPS = [
+  position,
+  plane,
+  uv,
+  screen,
+  normal,
+  facing,
+  carried,
+  copyNumber,
+  faceNumber,
+  from,
+  origin,
+  distance,
+];

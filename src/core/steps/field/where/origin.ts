@@ -9,8 +9,6 @@ export const origin: StepDefinition = {
   gives: 'same',
   telling: 'origin',
   also: ['relative', 'offset', 'centre', 'center', 'move'],
-  params: [
-    vector('origin', 'Origin', 'Becomes 0, 0, 0.', [0, 0, 0], -4, 4),
-  ],
+  params: [vector('origin', 'Origin', 'Becomes 0, 0, 0.', [0, 0, 0], -4, 4)],
   glsl: '  return shaped(pointOf(v) - origin, v);',
 };

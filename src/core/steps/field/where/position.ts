@@ -9,7 +9,17 @@ export const position: StepDefinition = {
   telling: 'space',
   also: ['coordinates', 'object', 'world', 'xyz'],
   params: [
-    { type: 'choice', id: 'space', name: 'Space', about: 'At rest in the object, or in the hall.', default: 'rest', options: [{ id: 'rest', name: 'At rest' }, { id: 'world', name: 'In the hall' }] },
+    {
+      type: 'choice',
+      id: 'space',
+      name: 'Space',
+      about: 'At rest in the object, or in the hall.',
+      default: 'rest',
+      options: [
+        { id: 'rest', name: 'At rest' },
+        { id: 'world', name: 'In the hall' },
+      ],
+    },
   ],
   glsl: '  return space == 1 ? p.world : p.rest;',
 };

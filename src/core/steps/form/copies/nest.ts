@@ -8,21 +8,47 @@ import { colour, number, vector } from '../../params';
 export const nest: StepDefinition = {
   op: 'form.nest',
   name: 'Copies in place',
-  about: 'The form many times, each the one before grown, turned and shifted once more. Moving on by whole copies closes the loop.',
+  about:
+    'The form many times, each the one before grown, turned and shifted once more. Moving on by whole copies closes the loop.',
   takes: ['form'],
   gives: 'form',
   telling: 'count',
   also: ['nested', 'zoom', 'array', 'fan', 'spiral', 'droste', 'instances'],
   params: [
     number('count', 'Count', 'How many.', 12, 1, 200, { hard: [1, 1_000_000_000], whole: true }),
-    { type: 'strand', id: 'like', name: 'As many as', about: 'There are as many as this form has copies or points, in place of the count.', kind: 'form', optional: true },
+    {
+      type: 'strand',
+      id: 'like',
+      name: 'As many as',
+      about: 'There are as many as this form has copies or points, in place of the count.',
+      kind: 'form',
+      optional: true,
+    },
     number('ratio', 'Ratio', 'Size of each against the one before.', 1.1, 0.5, 2, { hard: [0.01, 100] }),
-    vector('turn', 'Turn', 'Of each against the one before, about x, then y, then z.', [0, 0, 15], -180, 180, { unit: '°' }),
+    vector('turn', 'Turn', 'Of each against the one before, about x, then y, then z.', [0, 0, 15], -180, 180, {
+      unit: '°',
+    }),
     vector('centre', 'Centre', 'What it grows and turns about.', [0, 0, 0], -4, 4, { unit: 'm' }),
     vector('shift', 'Shift', 'Of each against the one before.', [0, 0, 0], -2, 2, { unit: 'm' }),
-    { ...number('moves', 'Moves on', 'By how many copies over the loop; whole numbers close.', 0, -8, 8, { unit: 'copies' }), closes: true },
+    {
+      ...number('moves', 'Moves on', 'By how many copies over the loop; whole numbers close.', 0, -8, 8, {
+        unit: 'copies',
+      }),
+      closes: true,
+    },
     { ...colour('colour', 'Colour', 'Of the copy; a surface takes it as the carried colour.', '#ffffff'), per: 'copy' },
-    { ...number('delay', 'Delay', 'How far behind each plays; link it to the copy number for one after the other.', 0, 0, 1, { unit: 'loops' }), per: 'copy' },
+    {
+      ...number(
+        'delay',
+        'Delay',
+        'How far behind each plays; link it to the copy number for one after the other.',
+        0,
+        0,
+        1,
+        { unit: 'loops' },
+      ),
+      per: 'copy',
+    },
   ],
   baked: ['count', 'like'],
   handles: [{ at: 'centre' }],
@@ -31,10 +57,17 @@ export const nest: StepDefinition = {
   needs: ['space'],
   place: (params, baking) => {
     const like = params.like ? baking.form(params.like as string) : null;
-    return copiesInPlace(like ? (like.copies ? like.copies.at.length / 3 : pointCount(like)) : (params.count as number));
+    return copiesInPlace(
+      like ? (like.copies ? like.copies.at.length / 3 : pointCount(like)) : (params.count as number),
+    );
   },
   tells: (params) => {
-    const { ratio, angle, fixed } = similarityOf(params.ratio as number, params.turn as Vector, params.centre as Vector, params.shift as Vector);
+    const { ratio, angle, fixed } = similarityOf(
+      params.ratio as number,
+      params.turn as Vector,
+      params.centre as Vector,
+      params.shift as Vector,
+    );
     const moves = params.moves as number;
     const short = (v: number) => String(Number(v.toFixed(3)));
     const about = fixed ? ` about ${fixed.map(short).join(', ')}` : '';

@@ -9,7 +9,9 @@ export const dots: StepDefinition = {
   gives: 'form',
   telling: 'size',
   also: ['points', 'particles', 'sprites', 'size'],
-  params: [number('size', 'Size', 'Of each point; link it to a field.', 0.02, 0.001, 0.2, { hard: [0, 100], unit: 'm' })],
+  params: [
+    number('size', 'Size', 'Of each point; link it to a field.', 0.02, 0.001, 0.2, { hard: [0, 100], unit: 'm' }),
+  ],
   asides: { dot: 'size' },
   glsl: '  return v;',
 };

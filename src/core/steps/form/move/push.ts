@@ -8,8 +8,24 @@ const WAY = `
 const params: StepDefinition['params'] = [
   number('by', 'By', 'How far; link it to a field.', 1, -2, 2),
   number('amount', 'Amount', 'Times this.', 0.3, -2, 2, { unit: 'm' }),
-  { ...choice('along', 'Along', 'Direction of the push.', ['normal', 'x', 'y', 'z', 'direction']), options: [{ id: 'normal', name: 'Normal' }, { id: 'x', name: 'X' }, { id: 'y', name: 'Y' }, { id: 'z', name: 'Z' }, { id: 'direction', name: 'A direction' }] },
-  vector('direction', 'Direction', 'Where that is chosen; link it to a field for a way of its own at each point.', [0, 1, 0], -1, 1),
+  {
+    ...choice('along', 'Along', 'Direction of the push.', ['normal', 'x', 'y', 'z', 'direction']),
+    options: [
+      { id: 'normal', name: 'Normal' },
+      { id: 'x', name: 'X' },
+      { id: 'y', name: 'Y' },
+      { id: 'z', name: 'Z' },
+      { id: 'direction', name: 'A direction' },
+    ],
+  },
+  vector(
+    'direction',
+    'Direction',
+    'Where that is chosen; link it to a field for a way of its own at each point.',
+    [0, 1, 0],
+    -1,
+    1,
+  ),
 ];
 
 export const push: StepDefinition = {

@@ -10,7 +10,10 @@ export const shrinkFaces: StepDefinition = {
   telling: 'by',
   also: ['inset', 'open', 'scale', 'gaps', 'facets'],
   params: [
-    { ...number('by', 'By', 'How much; link it to a field: 0 leaves a face whole, 1 makes it vanish.', 0.2, 0, 1), per: 'face' },
+    {
+      ...number('by', 'By', 'How much; link it to a field: 0 leaves a face whole, 1 makes it vanish.', 0.2, 0, 1),
+      per: 'face',
+    },
     number('amount', 'Amount', 'Times this.', 1, 0, 1),
   ],
   again: true,

@@ -17,5 +17,12 @@ export const cylinderForm: StepDefinition = {
     number('columns', 'Columns', 'Faces around.', 48, 3, 200, { hard: [3, 2000], whole: true, finer: 'across' }),
     number('rows', 'Rows', 'Faces from foot to top.', 8, 1, 200, { hard: [1, 2000], whole: true, finer: 'along' }),
   ],
-  bake: (params) => cylinder(params.low as number, params.high as number, params.height as number, params.columns as number, params.rows as number),
+  bake: (params) =>
+    cylinder(
+      params.low as number,
+      params.high as number,
+      params.height as number,
+      params.columns as number,
+      params.rows as number,
+    ),
 };

@@ -15,20 +15,34 @@ export const disc: StepDefinition = {
     number('inner', 'Inner radius', 'To the hole; 0 for none.', 0, 0, 5, { hard: [0, 1000], unit: 'm' }),
     number('sweep', 'Sweep', 'How far around it goes.', 1, 0.01, 1, { hard: [0.001, 1], unit: 'turns' }),
     number('columns', 'Columns', 'Faces around.', 96, 3, 400, { hard: [1, 2000], whole: true, finer: 'across' }),
-    number('rows', 'Rows', 'Faces from the inner to the outer rim.', 12, 1, 200, { hard: [1, 1000], whole: true, finer: 'along' }),
+    number('rows', 'Rows', 'Faces from the inner to the outer rim.', 12, 1, 200, {
+      hard: [1, 1000],
+      whole: true,
+      finer: 'along',
+    }),
   ],
   bake: (params) => {
     const { radius, sweep } = params as Record<string, number>;
     const inner = Math.min(params.inner as number, 0.9999 * radius!);
     const width = radius! - inner;
-    return sheet(params.columns as number, params.rows as number, (u, v) => {
-      const [sin, cos] = [Math.sin(2 * Math.PI * sweep! * u), Math.cos(2 * Math.PI * sweep! * u)];
-      const r = inner + width * v;
-      // Inwards and anticlockwise make a frame that looks at the viewer.
-      return {
-        position: [r * cos, r * sin, 0], normal: [0, 0, 1], tangentA: [cos, sin, 0], tangentB: [-sin, cos, 0],
-        normalA: [0, 0, 0], normalB: [0, 0, 0], uvSlope: [0, 1 / width, 1 / (2 * Math.PI * sweep! * Math.max(r, 1e-3)), 0],
-      };
-    }, { around: sweep === 1, begin: inner === 0 });
+    return sheet(
+      params.columns as number,
+      params.rows as number,
+      (u, v) => {
+        const [sin, cos] = [Math.sin(2 * Math.PI * sweep! * u), Math.cos(2 * Math.PI * sweep! * u)];
+        const r = inner + width * v;
+        // Inwards and anticlockwise make a frame that looks at the viewer.
+        return {
+          position: [r * cos, r * sin, 0],
+          normal: [0, 0, 1],
+          tangentA: [cos, sin, 0],
+          tangentB: [-sin, cos, 0],
+          normalA: [0, 0, 0],
+          normalB: [0, 0, 0],
+          uvSlope: [0, 1 / width, 1 / (2 * Math.PI * sweep! * Math.max(r, 1e-3)), 0],
+        };
+      },
+      { around: sweep === 1, begin: inner === 0 },
+    );
   },
 };

@@ -4,9 +4,21 @@ import { choice } from '../../params';
 
 /** Directions of width, depth and normal for each way a grid can lie; normal = across x along. */
 const LIES: Record<string, [number[], number[], number[]]> = {
-  floor: [[1, 0, 0], [0, 0, -1], [0, 1, 0]],
-  wall: [[1, 0, 0], [0, 1, 0], [0, 0, 1]],
-  side: [[0, 0, -1], [0, 1, 0], [1, 0, 0]],
+  floor: [
+    [1, 0, 0],
+    [0, 0, -1],
+    [0, 1, 0],
+  ],
+  wall: [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+  ],
+  side: [
+    [0, 0, -1],
+    [0, 1, 0],
+    [1, 0, 0],
+  ],
 };
 
 export const grid: StepDefinition = {
@@ -18,18 +30,86 @@ export const grid: StepDefinition = {
   telling: 'columns',
   also: ['plane', 'sheet', 'floor', 'wall'],
   params: [
-    { type: 'number', id: 'columns', name: 'Columns', about: 'Faces across.', default: 160, min: 1, max: 400, hard: [1, 2000], whole: true, finer: 'across' },
-    { type: 'number', id: 'rows', name: 'Rows', about: 'Faces along.', default: 160, min: 1, max: 400, hard: [1, 2000], whole: true, finer: 'along' },
-    { type: 'number', id: 'width', name: 'Width', about: 'Size across.', default: 4, min: 0.1, max: 20, hard: [0.001, 10000], unit: 'm' },
-    { type: 'number', id: 'depth', name: 'Depth', about: 'Size along, where that is its own.', default: 4, min: 0.1, max: 20, hard: [0.001, 10000], unit: 'm' },
-    choice('aspect', 'Aspect', 'Its own width and depth, or that of the picture by its width.', ['its own', 'of the picture']),
-    { type: 'choice', id: 'lies', name: 'Lies', about: 'Which way it faces.', default: 'floor', options: [{ id: 'floor', name: 'As a floor' }, { id: 'wall', name: 'As a wall' }, { id: 'side', name: 'As a side wall' }] },
+    {
+      type: 'number',
+      id: 'columns',
+      name: 'Columns',
+      about: 'Faces across.',
+      default: 160,
+      min: 1,
+      max: 400,
+      hard: [1, 2000],
+      whole: true,
+      finer: 'across',
+    },
+    {
+      type: 'number',
+      id: 'rows',
+      name: 'Rows',
+      about: 'Faces along.',
+      default: 160,
+      min: 1,
+      max: 400,
+      hard: [1, 2000],
+      whole: true,
+      finer: 'along',
+    },
+    {
+      type: 'number',
+      id: 'width',
+      name: 'Width',
+      about: 'Size across.',
+      default: 4,
+      min: 0.1,
+      max: 20,
+      hard: [0.001, 10000],
+      unit: 'm',
+    },
+    {
+      type: 'number',
+      id: 'depth',
+      name: 'Depth',
+      about: 'Size along, where that is its own.',
+      default: 4,
+      min: 0.1,
+      max: 20,
+      hard: [0.001, 10000],
+      unit: 'm',
+    },
+    choice('aspect', 'Aspect', 'Its own width and depth, or that of the picture by its width.', [
+      'its own',
+      'of the picture',
+    ]),
+    {
+      type: 'choice',
+      id: 'lies',
+      name: 'Lies',
+      about: 'Which way it faces.',
+      default: 'floor',
+      options: [
+        { id: 'floor', name: 'As a floor' },
+        { id: 'wall', name: 'As a wall' },
+        { id: 'side', name: 'As a side wall' },
+      ],
+    },
   ],
   bake: (params, baking) => {
-    const [columns, rows, width, own] = ['columns', 'rows', 'width', 'depth'].map((k) => params[k] as number) as [number, number, number, number];
+    const [columns, rows, width, own] = ['columns', 'rows', 'width', 'depth'].map((k) => params[k] as number) as [
+      number,
+      number,
+      number,
+      number,
+    ];
     const depth = params.aspect === 'of the picture' ? width / baking.aspect : own;
     const [across, along, normal] = LIES[params.lies as string] ?? LIES.floor!;
-    const flat = { normal, tangentA: across, tangentB: along, normalA: [0, 0, 0], normalB: [0, 0, 0], uvSlope: [1 / width, 0, 0, 1 / depth] };
+    const flat = {
+      normal,
+      tangentA: across,
+      tangentB: along,
+      normalA: [0, 0, 0],
+      normalB: [0, 0, 0],
+      uvSlope: [1 / width, 0, 0, 1 / depth],
+    };
     return sheet(Math.round(columns), Math.round(rows), (u, v) => {
       const x = (u - 0.5) * width;
       const y = (v - 0.5) * depth;

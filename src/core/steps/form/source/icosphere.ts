@@ -12,7 +12,11 @@ export const roundBall: StepDefinition = {
   also: ['icosphere', 'geodesic', 'sphere', 'icosahedron'],
   params: [
     number('radius', 'Radius', 'From the middle outwards.', 1, 0.1, 5, { hard: [0.001, 1000], unit: 'm' }),
-    number('times', 'Subdivisions', 'Each cuts every triangle in four.', 3, 0, 6, { hard: [0, 8], whole: true, finer: 'halves' }),
+    number('times', 'Subdivisions', 'Each cuts every triangle in four.', 3, 0, 6, {
+      hard: [0, 8],
+      whole: true,
+      finer: 'halves',
+    }),
   ],
   bake: (params) => icosphere(params.radius as number, params.times as number),
 };

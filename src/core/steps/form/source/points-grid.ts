@@ -14,5 +14,9 @@ export const pointsGrid: StepDefinition = {
     vector('counts', 'Counts', 'Points across, up and deep.', [24, 14, 1], 1, 100),
     vector('size', 'Size', 'Across, up and deep.', [4, 2.25, 0], 0, 20, { unit: 'm' }),
   ],
-  bake: (params) => lattice((params.counts as number[]).map((n) => Math.max(1, Math.round(n))), params.size as number[]),
+  bake: (params) =>
+    lattice(
+      (params.counts as number[]).map((n) => Math.max(1, Math.round(n))),
+      params.size as number[],
+    ),
 };

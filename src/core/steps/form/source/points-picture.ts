@@ -16,5 +16,11 @@ export const pointsPicture: StepDefinition = {
     number('width', 'Width', 'Size across.', 4, 0.1, 20, { hard: [0.001, 10000], unit: 'm' }),
     number('depth', 'Depth', 'How far white stands before black.', 0.5, -2, 2, { unit: 'm' }),
   ],
-  bake: (params, baking) => pictureCloud(baking.picture(params.picture as string), params.across as number, params.width as number, params.depth as number),
+  bake: (params, baking) =>
+    pictureCloud(
+      baking.picture(params.picture as string),
+      params.across as number,
+      params.width as number,
+      params.depth as number,
+    ),
 };

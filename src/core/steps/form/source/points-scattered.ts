@@ -11,7 +11,10 @@ export const pointsScattered: StepDefinition = {
   telling: 'count',
   also: ['cloud', 'random', 'dust', 'volume', 'particles'],
   params: [
-    number('count', 'Count', 'How many points; about so many in rows.', 20000, 1, 1000000, { hard: [1, 2_000_000], whole: true }),
+    number('count', 'Count', 'How many points; about so many in rows.', 20000, 1, 1000000, {
+      hard: [1, 2_000_000],
+      whole: true,
+    }),
     choice('within', 'Within', 'What they fill.', ['box', 'ball']),
     choice('laid', 'Laid out', 'At random places, or in rows.', ['at random', 'in rows']),
     vector('size', 'Size', 'Of the box; the ball is as wide as the first.', [4, 4, 4], 0.1, 20, { unit: 'm' }),
@@ -19,7 +22,8 @@ export const pointsScattered: StepDefinition = {
   ],
   bake: (params) => {
     const [count, size, seed] = [params.count as number, params.size as number[], params.seed as number];
-    if (params.laid === 'in rows') return inRows(count, params.within === 'ball' ? size.map(() => size[0]!) : size, params.within === 'ball');
+    if (params.laid === 'in rows')
+      return inRows(count, params.within === 'ball' ? size.map(() => size[0]!) : size, params.within === 'ball');
     return params.within === 'ball' ? inBall(count, size[0]! / 2, seed) : inBox(count, size, seed);
   },
 };

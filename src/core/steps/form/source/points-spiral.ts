@@ -16,5 +16,6 @@ export const pointsSpiral: StepDefinition = {
     number('turns', 'Turns', 'How often it goes around.', 4, 0.5, 20, { hard: [0.01, 1000] }),
     number('ratio', 'Ratio', 'Growth with each turn.', 1.618, 1, 4, { hard: [0.01, 100] }),
   ],
-  bake: (params) => onSpiral(params.count as number, params.radius as number, params.turns as number, params.ratio as number),
+  bake: (params) =>
+    onSpiral(params.count as number, params.radius as number, params.turns as number, params.ratio as number),
 };

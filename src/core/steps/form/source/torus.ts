@@ -11,23 +11,48 @@ export const torus: StepDefinition = {
   telling: 'radius',
   also: ['ring', 'donut', 'hoop', 'tyre'],
   params: [
-    number('radius', 'Radius', 'From the middle to the middle of the section.', 1, 0.1, 5, { hard: [0.001, 1000], unit: 'm' }),
+    number('radius', 'Radius', 'From the middle to the middle of the section.', 1, 0.1, 5, {
+      hard: [0.001, 1000],
+      unit: 'm',
+    }),
     number('section', 'Section', 'Radius of the section.', 0.35, 0.02, 2, { hard: [0.001, 1000], unit: 'm' }),
-    number('columns', 'Columns', 'Faces around the ring.', 120, 3, 400, { hard: [3, 2000], whole: true, finer: 'across' }),
+    number('columns', 'Columns', 'Faces around the ring.', 120, 3, 400, {
+      hard: [3, 2000],
+      whole: true,
+      finer: 'across',
+    }),
     number('rows', 'Rows', 'Faces around the section.', 48, 3, 200, { hard: [3, 1000], whole: true, finer: 'along' }),
   ],
   bake: (params) => {
     const [radius, section] = [params.radius as number, params.section as number];
-    return sheet(params.columns as number, params.rows as number, (u, v) => {
-      const [sin, cos, up, out] = [Math.sin(2 * Math.PI * u), Math.cos(2 * Math.PI * u), Math.sin(2 * Math.PI * v), Math.cos(2 * Math.PI * v)];
-      const reach = radius + section * out;
-      // Where the inner side touches the axis the ring has no way around it.
-      const around = Math.abs(reach) < 1e-4 ? 1e-4 : reach;
-      const [east, north] = [[cos, 0, -sin], [-up * sin, out, -up * cos]];
-      return {
-        position: [reach * sin, section * up, reach * cos], normal: [out * sin, up, out * cos], tangentA: east, tangentB: north,
-        normalA: east.map((x) => (x * out) / around), normalB: north.map((x) => x / section), uvSlope: [1 / (2 * Math.PI * around), 0, 0, 1 / (2 * Math.PI * section)],
-      };
-    }, { around: true, along: true });
+    return sheet(
+      params.columns as number,
+      params.rows as number,
+      (u, v) => {
+        const [sin, cos, up, out] = [
+          Math.sin(2 * Math.PI * u),
+          Math.cos(2 * Math.PI * u),
+          Math.sin(2 * Math.PI * v),
+          Math.cos(2 * Math.PI * v),
+        ];
+        const reach = radius + section * out;
+        // Where the inner side touches the axis the ring has no way around it.
+        const around = Math.abs(reach) < 1e-4 ? 1e-4 : reach;
+        const [east, north] = [
+          [cos, 0, -sin],
+          [-up * sin, out, -up * cos],
+        ];
+        return {
+          position: [reach * sin, section * up, reach * cos],
+          normal: [out * sin, up, out * cos],
+          tangentA: east,
+          tangentB: north,
+          normalA: east.map((x) => (x * out) / around),
+          normalB: north.map((x) => x / section),
+          uvSlope: [1 / (2 * Math.PI * around), 0, 0, 1 / (2 * Math.PI * section)],
+        };
+      },
+      { around: true, along: true },
+    );
   },
 };

@@ -11,8 +11,14 @@ export const bevelEdges: StepDefinition = {
   telling: 'width',
   also: ['chamfer', 'round', 'fillet', 'edges'],
   params: [
-    number('width', 'Width', 'How far each face draws back, as far as there is room.', 0.05, 0, 0.5, { hard: [0, 100], unit: 'm' }),
-    number('segments', 'Segments', 'Faces across each edge; more make it round.', 1, 1, 6, { hard: [1, 32], whole: true }),
+    number('width', 'Width', 'How far each face draws back, as far as there is room.', 0.05, 0, 0.5, {
+      hard: [0, 100],
+      unit: 'm',
+    }),
+    number('segments', 'Segments', 'Faces across each edge; more make it round.', 1, 1, 6, {
+      hard: [1, 32],
+      whole: true,
+    }),
   ],
   reshape: (mesh, params) => bevel(mesh, params.width as number, params.segments as number),
 };

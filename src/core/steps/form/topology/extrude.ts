@@ -14,12 +14,19 @@ export const extrude: StepDefinition = {
     choice('how', 'How', 'Each face on its own, or as one skin.', ['each', 'together']),
     { ...number('by', 'By', 'How much for each face; link it to a field.', 1, 0, 1), per: 'face' },
     number('distance', 'Distance', 'Times this.', 0.2, -2, 2, { unit: 'm' }),
-    { ...number('inset', 'Inset', 'How far each new face is drawn in; 1 makes spikes.', 0, 0, 1, { hard: [0, 1] }), per: 'face' },
+    {
+      ...number('inset', 'Inset', 'How far each new face is drawn in; 1 makes spikes.', 0, 0, 1, { hard: [0, 1] }),
+      per: 'face',
+    },
   ],
   reshape: (mesh, params, baking) => {
     const distance = params.distance as number;
     if (params.how === 'together') return extrudeTogether(mesh, distance * (baking.values('by')[0] ?? 1));
     const [by, inset] = [baking.values('by'), baking.values('inset')];
-    return extrudeEach(mesh, (f) => distance * by[f]!, (f) => Math.min(0.999, Math.max(0, inset[f]!)));
+    return extrudeEach(
+      mesh,
+      (f) => distance * by[f]!,
+      (f) => Math.min(0.999, Math.max(0, inset[f]!)),
+    );
   },
 };

@@ -8,7 +8,15 @@ export const joinForms: StepDefinition = {
   takes: ['form'],
   gives: 'form',
   also: ['combine', 'append', 'merge', 'add'],
-  params: [{ type: 'strand', id: 'with', name: 'With', about: 'The other form, as it stands at the beginning of the loop.', kind: 'form' }],
+  params: [
+    {
+      type: 'strand',
+      id: 'with',
+      name: 'With',
+      about: 'The other form, as it stands at the beginning of the loop.',
+      kind: 'form',
+    },
+  ],
   reshape: (mesh, params, baking) => {
     const other = baking.form(params.with as string);
     return other ? join(mesh, other) : mesh;

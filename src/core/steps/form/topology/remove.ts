@@ -14,5 +14,9 @@ export const remove: StepDefinition = {
     { ...number('faces', 'Keep faces', 'Link it to a field: 1 stays, 0 goes.', 1, 0, 1), per: 'face' },
     { ...number('points', 'Keep points', 'The same for the points of a cloud.', 1, 0, 1), per: 'point' },
   ],
-  reshape: (mesh, _params, baking) => keepOnly(mesh, baking.values(faceCount(mesh) === 0 ? 'points' : 'faces').map((v) => (v >= 0.5 ? 1 : 0))),
+  reshape: (mesh, _params, baking) =>
+    keepOnly(
+      mesh,
+      baking.values(faceCount(mesh) === 0 ? 'points' : 'faces').map((v) => (v >= 0.5 ? 1 : 0)),
+    ),
 };

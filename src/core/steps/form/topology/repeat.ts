@@ -16,5 +16,10 @@ export const repeatForm: StepDefinition = {
     vector('turn', 'Turn', 'About x, then y, then z.', [0, 0, 0], -180, 180, { unit: '°' }),
     vector('size', 'Size', 'Times this.', [1, 1, 1], 0.5, 1.5),
   ],
-  reshape: (mesh, params) => repeat(mesh, params.count as number, transform(params.move as number[], params.turn as number[], params.size as number[])),
+  reshape: (mesh, params) =>
+    repeat(
+      mesh,
+      params.count as number,
+      transform(params.move as number[], params.turn as number[], params.size as number[]),
+    ),
 };

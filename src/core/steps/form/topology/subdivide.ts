@@ -12,7 +12,11 @@ export const subdivided: StepDefinition = {
   also: ['smooth', 'catmull', 'loop', 'divide'],
   params: [
     choice('style', 'Style', 'Rounded is Catmull-Clark, triangles is Loop.', ['linear', 'rounded', 'triangles']),
-    number('times', 'Times', 'Each time makes four faces of one.', 1, 1, 5, { hard: [0, 8], whole: true, finer: 'halves' }),
+    number('times', 'Times', 'Each time makes four faces of one.', 1, 1, 5, {
+      hard: [0, 8],
+      whole: true,
+      finer: 'halves',
+    }),
   ],
   reshape: (mesh, params) => subdivide(mesh, params.times as number, params.style as SubdivideStyle),
 };
