@@ -172,6 +172,8 @@ describe('numbers and words', () => {
     [-1234.5, '-1235'],
     [Number.NaN, 'not a number'],
     [Infinity, 'infinite'],
+    [1e9, 'a billion or more'],
+    [-2e9, 'minus a billion or less'],
   ])('%d reads %s', (value, text) => {
     expect(shortNumber(value)).toBe(text);
   });
