@@ -65,13 +65,14 @@ describe('shapes', () => {
 
   it('reads declarations of every sort', () => {
     const kinds = parse(
-      `precision highp float; struct A { float x, y; vec2 z; }; uniform mediump vec3 u; const float k = 1.0, l = 2.0; void g(const in A a, out float b); ; void g(const in A a, out float b) { b = a.x; }`,
+      `precision highp float; struct A { float x, y; vec2 z; }; uniform mediump vec3 u; const float k = 1.0, l = 2.0; void g(const in A a, out float b); void g(const in A a, out float b) { b = a.x; }`,
     ).map((d) => d.kind);
     expect(kinds).toEqual(['struct', 'uniform', 'const', 'function', 'function']);
   });
 
   it.each([
     ['float f( { }', /Expected a type/],
+    ['float f() { return 1.0; };', /semicolon stands alone/],
     ['float f() { return 1.0;', /"}" is missing/],
     ['float f() { int if = 1; }', /./],
     ['float f() { vec9 x; }', /./],
