@@ -136,6 +136,31 @@ test('a stranger’s text that is more than can be read is said at its step, and
   await expect.poll(async () => variety(await pixelsOf(card.locator('canvas')))).toBeGreaterThan(8);
 });
 
+test('an area that fails leaves the others alone, leads to the piece’s file, and comes back', async ({ page }) => {
+  await page.addInitScript(() => {
+    const { getContext } = HTMLCanvasElement.prototype;
+    HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement, ...args: unknown[]) {
+      if ((window as unknown as { spoilt?: boolean }).spoilt && args[0] === '2d') throw new Error('spoilt by the test');
+      return (getContext as (...a: unknown[]) => unknown).apply(this, args);
+    } as typeof getContext;
+  });
+  await openPiece(page, smallStarter('tidewater-veil'));
+  await inWorkbench(page);
+  await expect(seam(page)).toHaveText('closes');
+  const spoil = (on: boolean) => page.evaluate((spoilt) => Object.assign(window, { spoilt }), on);
+  await spoil(true);
+  await page.getByRole('button', { name: 'One frame on' }).click();
+  const failed = page.getByRole('alert').filter({ hasText: 'The loop band could not be drawn' });
+  await expect(failed).toBeVisible();
+  await page.getByRole('button', { name: 'Fractal in swell' }).click();
+  await expect(page.getByLabel('Octaves, number')).toBeVisible();
+  const file = await taken(page, () => failed.getByRole('button', { name: 'Save the piece as a file' }).click());
+  expect(file.bytes.toString()).toBe(writePiece(smallStarter('tidewater-veil')));
+  await spoil(false);
+  await failed.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByText('frame 1 of 12')).toBeVisible();
+});
+
 test('the shelf survives a kept piece that cannot be worked out, and deletes it', async ({ page }) => {
   await openPiece(page, smallStarter('lamp-room'));
   await inWorkbench(page);
