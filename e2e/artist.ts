@@ -16,13 +16,11 @@ export function smallStarter(id: string, width = 128, height = 72, frames = 12):
 
 export async function openPiece(page: Page, piece: Piece | string, name = 'piece.calm.json'): Promise<void> {
   await page.goto('/');
-  await page
-    .getByLabel('Piece file')
-    .setInputFiles({
-      name,
-      mimeType: 'application/json',
-      buffer: Buffer.from(typeof piece === 'string' ? piece : writePiece(piece)),
-    });
+  await page.getByLabel('Piece file').setInputFiles({
+    name,
+    mimeType: 'application/json',
+    buffer: Buffer.from(typeof piece === 'string' ? piece : writePiece(piece)),
+  });
 }
 
 export async function inWorkbench(page: Page): Promise<void> {

@@ -24,7 +24,20 @@ export function textureOf(asset: string): THREE.DataTexture {
 
 const panoramas = new Map<string, THREE.DataTexture>();
 
-/** Registers a decoded .hdr: half floats, four a pixel, rows from the top. */
+/** A decoded .hdr: half floats, four a pixel, rows from the top. */
+export interface Panorama {
+  width: number;
+  height: number;
+  data: Uint16Array;
+}
+
+/** What was registered for an asset, to be handed to another thread; null where it is no .hdr. */
+export function panoramaData(asset: string): Panorama | null {
+  const image = panoramas.get(asset)?.image;
+  return image ? { width: image.width, height: image.height, data: image.data as Uint16Array } : null;
+}
+
+/** Registers a decoded .hdr: see `Panorama`. */
 export function providePanorama(asset: string, width: number, height: number, data: Uint16Array): void {
   const texture = new THREE.DataTexture(data, width, height, THREE.RGBAFormat, THREE.HalfFloatType);
   texture.colorSpace = THREE.LinearSRGBColorSpace;

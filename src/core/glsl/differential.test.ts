@@ -88,18 +88,14 @@ const whole = fc.letrec<{ e: Expr }>((tie) => ({
         }
       },
     })),
-    fc
-      .tuple(fc.constantFrom('<<', '>>'), tie('e'), fc.nat(31))
-      .map(([op, e, by]): Expr => ({
-        text: `(${e.text} ${op} ${by}u)`,
-        value: (env) => (op === '<<' ? e.value(env) << by : e.value(env) >>> by) >>> 0,
-      })),
-    fc
-      .tuple(tie('e'), fc.constantFrom('~', '-'))
-      .map(([e, op]): Expr => ({
-        text: `(${op}${e.text})`,
-        value: (env) => (op === '~' ? ~e.value(env) : -e.value(env)) >>> 0,
-      })),
+    fc.tuple(fc.constantFrom('<<', '>>'), tie('e'), fc.nat(31)).map(([op, e, by]): Expr => ({
+      text: `(${e.text} ${op} ${by}u)`,
+      value: (env) => (op === '<<' ? e.value(env) << by : e.value(env) >>> by) >>> 0,
+    })),
+    fc.tuple(tie('e'), fc.constantFrom('~', '-')).map(([e, op]): Expr => ({
+      text: `(${op}${e.text})`,
+      value: (env) => (op === '~' ? ~e.value(env) : -e.value(env)) >>> 0,
+    })),
   ),
 }));
 

@@ -1,18 +1,20 @@
-import * as THREE from 'three';
+import * as Comlink from 'comlink';
+import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { Recent } from '@/core/recent';
-import { Picture } from '@/engine/picture';
-import { readPixelsAsync } from '@/engine/read';
-import { makeRenderer } from '@/engine/renderer';
+import { pixelsOf } from '@/core/weave';
+import { panoramaData } from '@/engine/textures';
 import { ensureAssets } from '@/state/pictures';
-import { endStudio } from '@/workers/doors';
+import { endStudio, lean } from '@/workers/doors';
 import { MeshStore } from '@/workers/mesh-store';
+import { TooLong } from '@/workers/reading';
+import type { StillsWorker } from './stills-worker';
 
 /** Stills kept at a time; one is about 330 KB. */
 const MOST_KEPT = 48;
-
-/** Milliseconds that making one mesh of a still may take: others wait for it. */
+/** Milliseconds that making one mesh of a still may take, and opening or drawing it: others wait for it. */
 const MOST_MAKING = 12_000;
+const MOST_DRAWING = 30_000;
 
 /** Ends what the studio makes where it takes longer. */
 async function within(most: number, making: Promise<unknown>): Promise<void> {
@@ -27,11 +29,17 @@ async function within(most: number, making: Promise<unknown>): Promise<void> {
 /** What a piece looks like depends on this: a piece under another name is the same picture. */
 const looksOf = (piece: Piece) => JSON.stringify({ ...piece, name: '', note: '' });
 
-/** One renderer for all pictures on the shelf, asked for one picture at a time. */
+/** The thread that draws, and what it has. */
+class Drawer {
+  readonly worker = new Worker(new URL('./stills-worker.ts', import.meta.url), { type: 'module', name: 'stills' });
+  readonly door = Comlink.wrap<StillsWorker>(this.worker);
+  readonly assets = new Set<string>();
+  looks: string | null = null;
+}
+
+/** One thread for all pictures on the shelf, asked for one picture at a time. */
 class Stills {
-  private readonly renderer = makeRenderer(new OffscreenCanvas(2, 2));
-  private readonly target = new THREE.WebGLRenderTarget(2, 2);
-  private current: { looks: string; picture: Picture } | null = null;
+  private drawer: Drawer | null = null;
   private turn: Promise<unknown> = Promise.resolve();
   private readonly kept = new Recent<ImageData>(MOST_KEPT);
 
@@ -51,18 +59,46 @@ class Stills {
     const { width, height } = piece.picture;
     const scale = side / Math.max(width, height);
     const [w, h] = [Math.max(2, Math.round(width * scale)), Math.max(2, Math.round(height * scale))];
-    if (this.current?.looks !== looks) {
-      this.current?.picture.dispose();
-      const meshes = new MeshStore(() => undefined);
-      await ensureAssets(piece);
-      await within(MOST_MAKING, meshes.update(piece));
-      const picture = new Picture(this.renderer);
-      await picture.setPiece(piece, meshes.get);
-      this.current = { looks, picture };
+    if (this.drawer?.looks !== looks) await this.open(piece, looks);
+    const { door } = this.drawer!;
+    return new ImageData(await this.limited(door.draw(phase, w, h)), w, h);
+  }
+
+  private async open(piece: Piece, looks: string): Promise<void> {
+    const meshes = new MeshStore(() => undefined);
+    await ensureAssets(piece);
+    await within(MOST_MAKING, meshes.update(piece));
+    const forms = new Map<string, Skin>();
+    for (const { id, kind } of piece.strands) {
+      const skin = kind === 'form' ? meshes.get(id) : undefined;
+      if (skin) forms.set(id, skin);
     }
-    this.target.setSize(w, h);
-    this.current.picture.draw(phase, w, h, this.target, 0);
-    return new ImageData(await readPixelsAsync(this.renderer, this.target, w, h), w, h);
+    const drawer = (this.drawer ??= new Drawer());
+    for (const { id } of piece.assets) {
+      if (drawer.assets.has(id)) continue;
+      await this.limited(drawer.door.asset(id, pixelsOf(id), panoramaData(id)));
+      drawer.assets.add(id);
+    }
+    drawer.looks = null;
+    await this.limited(drawer.door.open(lean(piece), forms));
+    drawer.looks = looks;
+  }
+
+  /** What the thread answers; one that takes too long is ended, and the next picture gets a fresh one. */
+  private async limited<T>(work: Promise<T>): Promise<T> {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const limit = new Promise<never>((_, reject) => {
+      timer = setTimeout(() => {
+        this.drawer?.worker.terminate();
+        this.drawer = null;
+        reject(new TooLong('This picture takes too long to draw here.'));
+      }, MOST_DRAWING);
+    });
+    try {
+      return await Promise.race([work, limit]);
+    } finally {
+      clearTimeout(timer);
+    }
   }
 }
 

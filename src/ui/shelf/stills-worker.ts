@@ -1,0 +1,47 @@
+import * as Comlink from 'comlink';
+import * as THREE from 'three';
+import type { Pixels } from '@/core/glsl';
+import type { Skin } from '@/core/mesh/skin';
+import type { Piece } from '@/core/piece/types';
+import { providePixels } from '@/core/weave';
+import { Picture } from '@/engine/picture';
+import { readPixelsAsync } from '@/engine/read';
+import { makeRenderer } from '@/engine/renderer';
+import { providePanorama, type Panorama } from '@/engine/textures';
+
+let stage: { renderer: THREE.WebGLRenderer; target: THREE.WebGLRenderTarget } | null = null;
+let picture: Picture | null = null;
+
+function stageOf(): NonNullable<typeof stage> {
+  stage ??= { renderer: makeRenderer(new OffscreenCanvas(2, 2)), target: new THREE.WebGLRenderTarget(2, 2) };
+  return stage;
+}
+
+/** Draws pictures for the shelf in a thread of its own: whatever a kept piece holds, the page goes on. */
+const stills = {
+  /** Hands over what a picture of a piece looks like, before the piece is opened. */
+  asset(id: string, pixels: Pixels, panorama: Panorama | null): void {
+    providePixels(id, pixels);
+    if (panorama) providePanorama(id, panorama.width, panorama.height, panorama.data);
+  },
+
+  /** Takes a piece with the meshes of its forms. @throws NoGraphics */
+  async open(piece: Piece, forms: ReadonlyMap<string, Skin>): Promise<void> {
+    picture?.dispose();
+    picture = new Picture(stageOf().renderer);
+    await picture.setPiece(piece, (form) => forms.get(form));
+  },
+
+  /** RGBA bytes of the open piece at a phase, top row first. */
+  async draw(phase: number, width: number, height: number): Promise<Uint8ClampedArray<ArrayBuffer>> {
+    const { renderer, target } = stageOf();
+    target.setSize(width, height);
+    picture!.draw(phase, width, height, target, 0);
+    const pixels = await readPixelsAsync(renderer, target, width, height);
+    return Comlink.transfer(pixels, [pixels.buffer]);
+  },
+};
+
+export type StillsWorker = typeof stills;
+
+Comlink.expose(stills);
