@@ -84,6 +84,17 @@ export function lastReshape(rows: StepTypes[], end = rows.length - 1): number {
   return 0;
 }
 
+/** Texts of steps of the catalogue: each is one object that never changes, and most rows have the same few. */
+const texts = new WeakMap<StepDefinition, Map<string, string>>();
+
+function remembered(definition: StepDefinition, key: string, write: () => string): string {
+  const own = texts.get(definition) ?? new Map<string, string>();
+  texts.set(definition, own);
+  const text = own.get(key) ?? write();
+  own.set(key, text);
+  return text;
+}
+
 /** What a link brings, as wide as the parameter and within its range. @param seen type of the value */
 function linkedText(param: Param, value: string, seen: RunType): string {
   const wide =
@@ -379,7 +390,7 @@ class Weaver {
     // Rows share a function where its text is the same to the letter, whatever it was made from.
     const shared = [stepFunctionName(definition), ...Object.values(chosen)].join('_');
     const written = (name: string) => stepFunction(definition, takes, row.gives!, name, undefined, chosen);
-    const text = written(shared);
+    const text = remembered(definition, `${shared} ${takes} ${row.gives}`, () => written(shared));
     const known = this.stepFunctions.get(text);
     if (known) return known.name;
     const others = this.versions.get(shared) ?? 0;
