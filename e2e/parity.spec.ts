@@ -269,7 +269,7 @@ const SET: Record<string, Value> = {
   sides: 5,
   turns: 3,
   spins: 1,
-  colours: [0, 0.25, 0.5, 0.75, 1].map((at, i) => ({ at, colour: `#${String(i * 2).repeat(6)}` })),
+  colours: [0, 0.1, 0.3, 0.6, 0.7, 0.9].map((at, i) => ({ at, colour: `#${String(i).repeat(6)}` })),
   curve: [
     { x: 0, y: 0 },
     { x: 0.5, y: 1 },
