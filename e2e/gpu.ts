@@ -12,11 +12,13 @@ interface Job {
   whole?: boolean;
   /** The picture in slot 0. */
   picture?: { width: number; height: number; data: number[] };
+  /** Values of uniforms: one scalar, or as many as the vector has. */
+  uniforms?: readonly { name: string; scalars: number[] }[];
 }
 
 /** Runs a job on the graphics card of the page: four scalars for each row. */
 export async function onGraphicsCard(page: Page, job: Job): Promise<number[]> {
-  return page.evaluate(({ glsl, result, width, rows, whole, picture }) => {
+  return page.evaluate(({ glsl, result, width, rows, whole, picture, uniforms = [] }) => {
     const count = rows.length / width;
     const canvas = new OffscreenCanvas(1, 1);
     const gl = canvas.getContext('webgl2')!;
@@ -78,6 +80,12 @@ void main() { outcome = ${result}; }`,
       texture(gl.SRGB8_ALPHA8, picture.width, picture.height, gl.RGBA, gl.UNSIGNED_BYTE, new Uint8Array(picture.data));
       gl.uniform1i(gl.getUniformLocation(program, 'clPicture0'), 1);
       gl.activeTexture(gl.TEXTURE0);
+    }
+    for (const { name, scalars } of uniforms) {
+      const place = gl.getUniformLocation(program, name);
+      if (scalars.length === 1) gl.uniform1fv(place, scalars);
+      else if (scalars.length === 3) gl.uniform3fv(place, scalars);
+      else gl.uniform4fv(place, scalars);
     }
     texture(gl.R32F, width, count, gl.RED, gl.FLOAT, new Float32Array(rows));
     gl.viewport(0, 0, count, 1);

@@ -4,7 +4,18 @@ import { PLACE_FIELDS, PLACE_SIZE, SURFACE_FIELDS } from '@/core/glsl/lib';
 import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
 import type { Piece, Value } from '@/core/piece/types';
 import { CATALOGUE, outputType, type Param, type RunType, type StepDefinition } from '@/core/steps';
-import { analyse, glslType, heard, paramType, placeRows, stepFunction, stepFunctionName, weave } from '@/core/weave';
+import { choicesOf, USUAL, USUAL_PLACES, usualPiece } from '@/core/steps/testing';
+import {
+  analyse,
+  cardText,
+  Evaluator,
+  glslType,
+  heard,
+  paramType,
+  placeRows,
+  stepFunction,
+  stepFunctionName,
+} from '@/core/weave';
 import { onGraphicsCard } from './gpu';
 
 /** Points for each function. */
@@ -227,84 +238,37 @@ for (const [k, d] of WITH_GLSL.entries()) {
   });
 }
 
-/** Numbers at which patterns are cut: whole numbers, halves, quarters, tenths and thirds. */
-const USUAL = [0, 0.1, 0.2, 0.25, 0.3, 1 / 3, 0.5, 0.6, 0.7, 0.75, 0.9, 1, 1.5, 2, 3, -0.25, -0.5, -1, -2];
-/** Where each field is worked out: the same numbers in every order, at the beginning, a third and the end of the loop. */
-const USUAL_PLACES = USUAL.flatMap((a, i) =>
-  [1, 4, 7, 11].flatMap((by) =>
-    [0, 1 / 3, 0.5, 1].map((phase) => {
-      const at = [a, USUAL[(i + by) % USUAL.length]!, USUAL[(i + 2 * by) % USUAL.length]!];
-      return { rest: at, world: at, uv: at.slice(0, 2), screen: at.slice(0, 2), face: i, copy: i, copies: 7, phase };
-    }),
-  ),
-);
 const USUAL_ROWS = [...placeRows(USUAL_PLACES)];
 
-/** Runs the last strand of a piece on both processors at the usual places: three numbers each. */
+/** Runs the last strand of a piece on both processors at the usual places, its values as uniforms: as it is drawn. */
 async function compareField(name: string, piece: Piece): Promise<void> {
-  const strand = piece.strands.at(-1)!;
   const analysis = analyse(piece);
   expect(analysis.problems, name).toEqual([]);
-  const woven = weave(piece, analysis, [{ strand: strand.id }], { constants: true });
+  const evaluator = await Evaluator.make(piece, [{ strand: piece.strands.at(-1)!.id }], analysis);
+  const { functions } = evaluator.woven;
   let from = 0;
   const place = `Place(${PLACE_FIELDS.map((f) => parts((from += f.size) - f.size, f.size)).join(', ')})`;
-  await compare(name, woven.glsl, `vec4(pointOf(${woven.functions[0]!.name}(${place})), 0.0)`, USUAL_ROWS, PLACE_SIZE);
+  const result = `vec4(pointOf(${functions[0]!.name}(${place})), 0.0)`;
+  const gpu = await onGraphicsCard(page, {
+    glsl: cardText(evaluator.woven),
+    result,
+    width: PLACE_SIZE,
+    rows: USUAL_ROWS,
+    uniforms: evaluator.uniforms,
+  });
+  const width = evaluator.width(0);
+  const own = evaluator.run(0, Float32Array.from(USUAL_ROWS), USUAL_PLACES.length);
+  const cpu = USUAL_PLACES.flatMap((_, row) => pointOf([...own.subarray(row * width, (row + 1) * width)]));
+  expectAlike(name, gpu, cpu, USUAL_ROWS, PLACE_SIZE);
 }
 
-const SOURCES: Partial<Record<RunType, [string, Record<string, Value>]>> = {
-  float: ['field.gradient', { shape: 'linear', beyond: 'goes on' }],
-  vec2: ['field.uv', {}],
-  vec3: ['field.position', {}],
-};
-/** Counts and edges as artists set them; other numbers stay as they are at first. */
-const SET: Record<string, Value> = {
-  count: [10, 4, 3],
-  cells: [10, 4, 3],
-  levels: 5,
-  to: 0.1,
-  edge: 0.5,
-  columns: 10,
-  rows: 5,
-  wedges: 5,
-  sides: 5,
-  turns: 3,
-  spins: 1,
-  colours: [0, 0.1, 0.3, 0.6, 0.7, 0.9].map((at, i) => ({ at, colour: `#${String(i).repeat(6)}` })),
-  curve: [
-    { x: 0, y: 0 },
-    { x: 0.5, y: 1 },
-    { x: 0.5, y: 0.2 },
-    { x: 1, y: 0.7 },
-  ],
-};
-
-/** A step behind a source that gives the usual numbers, its choices in place `choice`. */
-function usualPiece(d: StepDefinition, takes: RunType | null, choice: number): Piece {
-  const params = Object.fromEntries(
-    d.params.flatMap((p): [string, Value][] => {
-      if (p.type === 'choice') return [[p.id, p.options[choice % p.options.length]!.id]];
-      const set = SET[p.id];
-      return set !== undefined && (p.type === 'number') === (typeof set === 'number')
-        ? [[p.id, set]]
-        : p.type === 'number' && Array.isArray(set) && p.id === 'count'
-          ? [[p.id, 4]]
-          : [];
-    }),
-  );
-  if (takes === null) return addStrand(blankPiece(), 'field', 'own', d.op, params);
-  const [op, given] = SOURCES[takes]!;
-  const begun =
-    takes === 'float'
-      ? addStep(addStrand(blankPiece(), 'field', 'own', 'field.position'), 's1', 1, op, given)
-      : addStrand(blankPiece(), 'field', 'own', op, given);
-  return addStep(begun, 's1', takes === 'float' ? 2 : 1, d.op, params);
-}
+/** What `pointOf` of the library makes of a value, and a fourth scalar that is nothing. */
+const pointOf = (v: number[]) => [v[0]!, v[1] ?? 0, v[2] ?? 0, 0];
 
 for (const d of CATALOGUE.filter((each) => each.op.startsWith('field.') && !each.resolve)) {
   test(`at the places where patterns are cut: ${d.op}`, async () => {
-    const choices = Math.min(5, Math.max(1, ...d.params.map((p) => (p.type === 'choice' ? p.options.length : 1))));
     for (const takes of d.takes.length > 0 ? d.takes : [null]) {
-      for (let choice = 0; choice < choices; choice++)
+      for (let choice = 0; choice < choicesOf(d); choice++)
         await compareField(`${d.op} of ${takes}, choice ${choice}`, usualPiece(d, takes, choice));
     }
   });
@@ -323,4 +287,36 @@ test('keys and waves of signals agree where they jump', async () => {
       await compareField(`${wave} ${turns}`, addStrand(blankPiece(), 'signal', 'own', 'signal.cycle', { wave, turns }));
   for (const steps of [2, 3, 8])
     await compareField(`random ${steps}`, addStrand(blankPiece(), 'signal', 'own', 'signal.random', { steps }));
+});
+
+const FIELD_STEPS = CATALOGUE.filter((d) => d.op.startsWith('field.') && d.glsl && !d.resolve && !d.hidden);
+
+/** A row of three to five steps, each of which can take what the one before it gives; numbers within the sliders. */
+function chain(next: () => number): Piece {
+  const one = <T>(of: readonly T[]) => of[Math.floor(next() * of.length)]!;
+  const params = (d: StepDefinition) =>
+    Object.fromEntries(
+      d.params.flatMap((p): [string, Value][] => {
+        if (p.type === 'choice') return [[p.id, one(p.options).id]];
+        if (p.type !== 'number' || next() < 0.5) return [];
+        const value = next() < 0.5 ? one(USUAL) : p.min + next() * (p.max - p.min);
+        return [[p.id, Math.min(p.max, Math.max(p.min, p.whole ? Math.round(value) : value))]];
+      }),
+    );
+  const first = one(FIELD_STEPS.filter((d) => d.takes.length === 0));
+  let piece = addStrand(blankPiece(), 'field', 'own', first.op, params(first));
+  for (let at = 1; at < 3 + Math.floor(next() * 3); at++) {
+    const gives = analyse(piece).types.get('s1')!.at(-1)!.gives!;
+    const step = one(FIELD_STEPS.filter((d) => d.takes.includes(gives)));
+    piece = addStep(piece, 's1', at, step.op, params(step));
+  }
+  return piece;
+}
+
+test('random rows of steps agree', async () => {
+  const next = random(2026);
+  for (let k = 0; k < 60; k++) {
+    const piece = chain(next);
+    await compareField(JSON.stringify(piece.strands[0]!.steps.map((s) => [s.op, s.params])), piece);
+  }
 });

@@ -55,11 +55,12 @@ float smoothMin(float a, float b, float radius) {
 }
 
 // Hexagons with flat tops, one unit from centre to centre. x: distance to the edge (0 on it,
-// 0.5 in the middle), yz: the cell's own coordinates, w: distance from the centre.
+// 0.5 in the middle), yz: the cell's own coordinates, w: distance from the centre. Edges between
+// rows of cells lie a hundred-thousandth below whole numbers; see leftOver.
 vec4 hexagonAt(vec2 p) {
   vec2 s = vec2(1.0, 1.7320508075688772);
-  vec2 ca = floor(p / s) + 0.5;
-  vec2 cb = floor((p - 0.5 * s) / s) + 1.0;
+  vec2 ca = floor(p / s + 1e-5) + 0.5;
+  vec2 cb = floor((p - 0.5 * s) / s + 1e-5) + 1.0;
   vec2 a = p - ca * s;
   vec2 b = p - cb * s;
   bool near = dot(a, a) < dot(b, b);

@@ -1,0 +1,67 @@
+import { addStep, addStrand, blankPiece } from '../piece/edit';
+import type { Piece, Value } from '../piece/types';
+import type { RunType, StepDefinition } from '.';
+
+/** Numbers at which patterns are cut: whole numbers, halves, quarters, tenths and thirds. */
+export const USUAL = [0, 0.1, 0.2, 0.25, 0.3, 1 / 3, 0.5, 0.6, 0.7, 0.75, 0.9, 1, 1.5, 2, 3, -0.25, -0.5, -1, -2];
+/** Where each field is worked out: the same numbers in every order, at the beginning, a third and the end of the loop. */
+export const USUAL_PLACES = USUAL.flatMap((a, i) =>
+  [1, 4, 7, 11].flatMap((by) =>
+    [0, 1 / 3, 0.5, 1].map((phase) => {
+      const at = [a, USUAL[(i + by) % USUAL.length]!, USUAL[(i + 2 * by) % USUAL.length]!];
+      return { rest: at, world: at, uv: at.slice(0, 2), screen: at.slice(0, 2), face: i, copy: i, copies: 7, phase };
+    }),
+  ),
+);
+const SOURCES: Partial<Record<RunType, [string, Record<string, Value>]>> = {
+  float: ['field.pick', { channel: 'x or red' }],
+  vec2: ['field.uv', {}],
+  vec3: ['field.position', {}],
+};
+/** Counts and edges as artists set them; other numbers stay as they are at first. */
+const SET: Record<string, Value> = {
+  count: [10, 4, 3],
+  cells: [10, 4, 3],
+  levels: 5,
+  to: 0.1,
+  edge: 0.5,
+  columns: 10,
+  rows: 5,
+  wedges: 5,
+  sides: 5,
+  turns: 3,
+  spins: 1,
+  colours: [0, 0.1, 0.3, 0.6, 0.7, 0.9].map((at, i) => ({ at, colour: `#${String(i).repeat(6)}` })),
+  curve: [
+    { x: 0, y: 0 },
+    { x: 0.5, y: 1 },
+    { x: 0.5, y: 0.2 },
+    { x: 1, y: 0.7 },
+  ],
+};
+
+/** A step behind a source that gives the usual numbers, its choices in place `choice`. */
+export function usualPiece(d: StepDefinition, takes: RunType | null, choice: number): Piece {
+  const params = Object.fromEntries(
+    d.params.flatMap((p): [string, Value][] => {
+      if (p.type === 'choice') return [[p.id, p.options[choice % p.options.length]!.id]];
+      const set = SET[p.id];
+      return set !== undefined && (p.type === 'number') === (typeof set === 'number')
+        ? [[p.id, set]]
+        : p.type === 'number' && Array.isArray(set) && p.id === 'count'
+          ? [[p.id, 4]]
+          : [];
+    }),
+  );
+  if (takes === null) return addStrand(blankPiece(), 'field', 'own', d.op, params);
+  const [op, given] = SOURCES[takes]!;
+  const begun =
+    takes === 'float'
+      ? addStep(addStrand(blankPiece(), 'field', 'own', 'field.position'), 's1', 1, op, given)
+      : addStrand(blankPiece(), 'field', 'own', op, given);
+  return addStep(begun, 's1', takes === 'float' ? 2 : 1, d.op, params);
+}
+
+/** How many places in its choices a step is tested at. */
+export const choicesOf = (d: StepDefinition) =>
+  Math.min(5, Math.max(1, ...d.params.map((p) => (p.type === 'choice' ? p.options.length : 1))));
