@@ -10,7 +10,7 @@ import {
   cardText,
   Evaluator,
   glslType,
-  heard,
+  argumentParams,
   paramType,
   placeRows,
   stepFunction,
@@ -190,7 +190,7 @@ function stepExpression(
       : take(sizes[takes]!)
     : null;
   const runningSize = width - PLACE_SIZE;
-  const params = heard(d);
+  const params = argumentParams(d);
   const args = params.map((p) =>
     paramType(p) === 'int' ? `int(${take(1)} + 0.5)` : take(paramType(p) === 'float' ? 1 : 3),
   );
@@ -223,7 +223,25 @@ for (const [k, d] of WITH_GLSL.entries()) {
       const own =
         takes &&
         `${glslType(takes)} ownRow(Place q) { return ${glslType(takes)}(waveSine(q.uv.x * 2.0 + q.rest.y) + q.screen.y); }`;
-      const glsl = `${ALL}\n${d.again ? own : ''}\n${moments.map((p) => `vec3 own_${p.id}(Place q) { return vec3(waveSine(q.phase), q.rest.x, 0.2); }`).join('\n')}\n${stepFunction(resolved, takes, gives, undefined, 'ownRow', undefined, Object.fromEntries(moments.map((p) => [p.id, `own_${p.id}`])))}`;
+      const functions = moments.map(
+        (p) => `vec3 own_${p.id}(Place q) { return vec3(waveSine(q.phase), q.rest.x, 0.2); }`,
+      );
+      const glsl = [
+        library([
+          'place',
+          'wave',
+          ...(takes === 'surface' || gives === 'surface' ? (['surface'] as const) : []),
+          ...(resolved.needs ?? []),
+        ]),
+        ...(d.again ? [own] : []),
+        ...functions,
+        stepFunction(resolved, {
+          takes,
+          gives,
+          again: 'ownRow',
+          moments: Object.fromEntries(moments.map((p) => [p.id, `own_${p.id}`])),
+        }),
+      ].join('\n');
       const { call, row, width } = stepExpression(resolved, takes);
       const next = random(k + 77);
       const rows = Array.from({ length: COUNT }, () => row(next)).flat();

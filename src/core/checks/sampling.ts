@@ -5,7 +5,7 @@ import type { NumberParam } from '../steps';
 import { analyse, literalOf, type Analysis } from '../weave';
 import type { StepTypes } from '../weave/types';
 import { setPhase } from '../weave/places';
-import { lastReshape } from '../weave/weave';
+import { lastReshape } from '../weave/plan';
 import { EDGE_WIDTH, gathered, Moving, someEdges, spotsOf, type Spots, type Way } from './sampling-edges';
 import type { Fix } from './seam';
 

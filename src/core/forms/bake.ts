@@ -8,7 +8,7 @@ import { Evaluator } from '../weave/evaluate';
 import { linkedStrands } from '../weave/order';
 import { hasPixels, pixelsOf } from '../weave/pixels';
 import { plainParams } from '../weave/values';
-import { lastReshape } from '../weave/weave';
+import { lastReshape } from '../weave/plan';
 import type { Baking } from '../mesh/baking';
 import { fileMeshOf } from '../mesh/files';
 import { faceCount, heldWithin, MeshError, moved, pointCount, type Mesh } from '../mesh/mesh';

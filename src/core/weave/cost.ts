@@ -157,15 +157,13 @@ function measure(definition: StepDefinition, takes: RunType | null, gives: RunTy
     ...moments.map((id) => ({ id, type: 'vec3' })),
   ];
   const stubs = asked.map(({ id, type }) => `${type} ask_${id}(Place q) { return ${type}(0.0); }\n`).join('');
-  const text = stepFunction(
-    definition,
-    into,
+  const text = stepFunction(definition, {
+    takes: into,
     gives,
-    'measured',
-    'ask_again',
-    undefined,
-    Object.fromEntries(moments.map((id) => [id, `ask_${id}`])),
-  );
+    name: 'measured',
+    again: 'ask_again',
+    moments: Object.fromEntries(moments.map((id) => [id, `ask_${id}`])),
+  });
   const { functions } = checkProgram(
     `${library(['place', ...(into === 'surface' || gives === 'surface' ? (['surface'] as const) : []), ...(definition.needs ?? [])])}\n${stubs}${text}`,
   );

@@ -3,10 +3,10 @@ import type { Piece } from '../piece/types';
 import { Recent } from '../recent';
 import type { Aside, RunType } from '../steps';
 import { analyse } from './analyse';
-import type { Analysis } from './types';
+import type { Analysis, Target, Woven } from './types';
 import { slotValues } from './values';
 import { pixelsOf } from './pixels';
-import { weave, type Target, type Woven } from './weave';
+import { weave } from './weave';
 
 /** Programs compiled lately, so that a change of one strand compiles that strand alone. */
 const compiled = new Recent<Processor>(24);

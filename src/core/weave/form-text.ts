@@ -1,6 +1,6 @@
 import { derive } from '../glsl';
 import type { Aside } from '../steps';
-import type { Woven } from './weave';
+import type { Woven } from './types';
 
 /** What the vertex shader of a form is made of: names of its functions, where there are such. */
 export interface FormText {

@@ -1,9 +1,10 @@
 export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, typeAfter } from './analyse';
-export type { Analysis, Problem, StepTypes, Use } from './types';
+export type { Analysis, Problem, StepTypes, Target, UniformSlot, Use, WeaveOptions, Woven } from './types';
 export { linkedStrands, orderStrands, wouldCycle } from './order';
-export { cardText, lastReshape, weave, type Target, type WeaveOptions, type Woven } from './weave';
-export { literalOf, plainParams, slotValues, type UniformSlot } from './values';
-export { glslType, heard, paramType, runningInto, stepFunction, stepFunctionName } from './step-function';
+export { lastReshape } from './plan';
+export { cardText, weave } from './weave';
+export { literalOf, plainParams, slotValues } from './values';
+export { glslType, argumentParams, paramType, runningInto, stepFunction, stepFunctionName } from './step-function';
 export { slopes, sortedStops } from './tables';
 export { Evaluator } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';

@@ -3,7 +3,7 @@ import { Recent } from '../recent';
 import type { Evaluator } from './evaluate';
 import { formText } from './form-text';
 import { pixelsOf } from './pixels';
-import type { Woven } from './weave';
+import type { Woven } from './types';
 
 /** Programs compiled lately. */
 const compiled = new Recent<Processor | 'none'>(24);

@@ -38,39 +38,41 @@ const PARAM_TYPE: Record<Param['type'], string | null> = {
 /** GLSL type under which a step's function takes a parameter; null where it does not see it. */
 export const paramType = (param: Param) => (param.type === 'choice' && param.shapes ? null : PARAM_TYPE[param.type]);
 
-/** Parameters that the function of a step takes: not those it asks for as functions, nor what it says beside the running value. */
-export function heard(definition: StepDefinition): Param[] {
+/**
+ * Parameters that the function of a step takes: not those it asks for as functions, nor what it says beside the
+ * running value.
+ */
+export function argumentParams(definition: StepDefinition): Param[] {
   const beside = Object.values(definition.asides ?? {});
   return definition.params.filter((p) => paramType(p) !== null && p.per !== 'moment' && !beside.includes(p.id));
 }
 
-/**
- * The GLSL function of a step for one running type: the signature follows from its parameters.
- * @param name what it is called
- * @param chosen places of its choices, written in as constants so that what is not chosen falls away; without them choices are parameters
- * @param moments functions of the place by the ids of parameters that the step asks for elsewhere
- * @param again function of the place that gives the running value, for steps that ask for it elsewhere
- */
-export function stepFunction(
-  definition: StepDefinition,
-  takes: RunType | null,
-  gives: RunType,
-  name = stepFunctionName(definition),
-  again?: string,
-  chosen?: Record<string, number>,
-  moments: Record<string, string> = {},
-): string {
-  const asked = { ...moments, ...(again ? { again } : {}) };
-  const body = Object.entries(asked).reduce(
+export interface StepFunctionOptions {
+  /** What runs in; null for a source. */
+  takes: RunType | null;
+  gives: RunType;
+  /** What the function is called; `stepFunctionName` without it. */
+  name?: string;
+  /** Function of the place that gives the running value, for steps that ask for it at other places. */
+  again?: string;
+  /** Places of its choices, written in as constants so that what is not chosen falls away; else they are parameters. */
+  chosen?: Record<string, number>;
+  /** Functions of the place by the ids of the parameters that the step asks for at other places. */
+  moments?: Record<string, string>;
+}
+
+/** The GLSL function of a step for one running type: the signature follows from its parameters. */
+export function stepFunction(definition: StepDefinition, options: StepFunctionOptions): string {
+  const { takes, gives, name = stepFunctionName(definition), again, chosen = {}, moments = {} } = options;
+  const functions = { ...moments, ...(again ? { again } : {}) };
+  const body = Object.entries(functions).reduce(
     (text, [id, call]) => text.replace(new RegExp(`\\b${id}\\(`, 'g'), `${call}(`),
     definition.glsl!,
   );
-  const params = heard(definition).flatMap((p) =>
-    !(chosen && p.id in chosen) ? [`${paramType(p)} ${glslNameOf(p)}`] : [],
-  );
-  const constants = Object.entries(chosen ?? {})
-    .map(([id, place]) => `  const int ${id} = ${place};\n`)
-    .join('');
-  const running = takes ? [`${glslType(takes)} v`] : [];
-  return `${glslType(gives)} ${name}(${['Place p', ...running, ...params].join(', ')}) {\n${constants}${body.replace(/^\n/, '')}\n}\n`;
+  const params = argumentParams(definition)
+    .filter((p) => !(p.id in chosen))
+    .map((p) => `${paramType(p)} ${glslNameOf(p)}`);
+  const constants = Object.entries(chosen).map(([id, place]) => `  const int ${id} = ${place};\n`);
+  const head = ['Place p', ...(takes ? [`${glslType(takes)} v`] : []), ...params].join(', ');
+  return `${glslType(gives)} ${name}(${head}) {\n${constants.join('')}${body.replace(/^\n/, '')}\n}\n`;
 }

@@ -1,5 +1,5 @@
 import type { Step, Strand } from '../piece/types';
-import type { ResolvedStep, RunType } from '../steps';
+import type { Aside, Param, ResolvedStep, RunType } from '../steps';
 
 /** Something about a piece that the artist should know; the rest of it is still drawn. */
 export interface Problem {
@@ -30,4 +30,52 @@ export interface Analysis {
   types: Map<string, StepTypes[]>;
   uses: Map<string, Use[]>;
   problems: Problem[];
+}
+
+/** A strand, whole or up to and including one of its steps. */
+export interface Target {
+  strand: string;
+  step?: string;
+}
+
+/** One number, vector or colour that a program reads while it runs. */
+export interface UniformSlot {
+  name: string;
+  type: 'float' | 'vec3' | 'vec4';
+  strand: string;
+  step: string;
+  param: Param;
+  /** Place in a ramp, a curve or keys, for slots of type vec4. */
+  stop?: number;
+}
+
+export interface Woven {
+  /** Library, step and strand functions, uniforms first; no `main`. */
+  glsl: string;
+  uniforms: UniformSlot[];
+  /** Function of each wanted target, and the type it gives. */
+  functions: { name: string; gives: RunType }[];
+  /** Ids of the assets that it reads, by slot. */
+  pictures: string[];
+  /** Uniforms that hold the values of signals at the present phase; see `WeaveOptions.held`. */
+  signals: HeldSignal[];
+  /** Functions of the place for what steps say beside the running value. */
+  asides: Partial<Record<Aside, string>>;
+  /** Function that gives all targets at one place; see `WeaveOptions.together`. */
+  together?: string;
+}
+
+export interface HeldSignal {
+  name: string;
+  type: RunType;
+  target: Target;
+}
+
+export interface WeaveOptions {
+  /** Write the present values as constants, for text that stands on its own. */
+  constants?: boolean;
+  /** Signals are uniforms, worked out once a frame, where all places share one phase. */
+  held?: boolean;
+  /** Write a function that works all targets out at one place, what they share once. */
+  together?: boolean;
 }

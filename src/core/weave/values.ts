@@ -15,18 +15,8 @@ import {
 } from '../piece/types';
 import { defaultOf, rangeOf, valueOf, type Param, type PlainParams, type StepDefinition } from '../steps';
 import { literalFits } from './analyse';
+import type { UniformSlot } from './types';
 import { rampChoices, tableOf } from './tables';
-
-/** One number, vector or colour that a program reads while it runs. */
-export interface UniformSlot {
-  name: string;
-  type: 'float' | 'vec3' | 'vec4';
-  strand: string;
-  step: string;
-  param: Param;
-  /** Place in a ramp, a curve or keys, for slots of type vec4. */
-  stop?: number;
-}
 
 /** The literal of a parameter, links aside: a control's value, or the default where it does not fit. */
 export function literalOf(piece: Piece, step: Step, param: Param): Value | undefined {

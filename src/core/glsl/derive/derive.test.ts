@@ -170,7 +170,7 @@ describe('slopes against 64-bit central differences', () => {
         const gives = outputType(d, takes);
         const parts = takes ? { float: 'q.rest.x', vec2: 'q.rest.xy', vec3: 'q.rest' }[takes as 'float'] : null;
         const call = `${stepFunctionName(d)}(${['q', ...(parts ? [parts] : []), ...d.params.filter((p) => paramType(p)).map(literal)].join(', ')})`;
-        const source = `${library(['place', ...(d.needs ?? [])])}\n${stepFunction(d, takes, gives)}\n${glslType(gives)} f(Place q) { return ${call}; }\n`;
+        const source = `${library(['place', ...(d.needs ?? [])])}\n${stepFunction(d, { takes, gives })}\n${glslType(gives)} f(Place q) { return ${call}; }\n`;
         const moving = (name: string) => name === 'rest' || name === 'uv';
         const { text, name, blunt } = derive(source, 'f', moving);
         expect(blunt).toBeNull();
