@@ -3,7 +3,7 @@ import type { Piece } from '@/core/piece/types';
 import { library } from '@/core/glsl';
 import { fieldsRead } from '@/core/glsl/lib';
 import { cardText, formText, weave, type Analysis, type FormWoven, type Woven } from '@/core/weave';
-import { readsFaces } from '@/core/forms/bake';
+import { readsFaces } from '@/core/forms/live-skin';
 import type { Skin } from '@/core/mesh/skin';
 import { fragmentHead, fragmentPlace, SHIFTED, vertexHead, vertexMove, vertexPlace, type Body } from './place-glsl';
 import { DOT_SURFACE, DOT_SURFACE_HERE, dotSurface, fragmentEnd, fragmentHelpers } from './surface-glsl';

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import type { Making } from '@/core/forms/bake';
+import type { Making } from '@/core/forms/making';
 import type { Piece } from '@/core/piece/types';
 import type { Studio } from './studio';
 import type { TakeAway } from './take-away';

@@ -1,4 +1,4 @@
-import { bakeKey } from '@/core/forms/bake';
+import { bakeKey } from '@/core/forms/bake-key';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { Ended, lean, studio } from './doors';

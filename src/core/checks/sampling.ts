@@ -1,4 +1,5 @@
-import { bake, liveSkin } from '../forms/bake';
+import { bake } from '../forms/bake';
+import { liveSkin } from '../forms/live-skin';
 import type { Mesh } from '../mesh/mesh';
 import { isControlRef, isLink, strandById, type Piece, type Strand } from '../piece/types';
 import type { NumberParam } from '../steps';

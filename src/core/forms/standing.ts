@@ -3,7 +3,7 @@ import { analyse } from '../weave/analyse';
 import type { Analysis } from '../weave/types';
 import { Evaluator } from '../weave/evaluate';
 import { setPlaceFields } from '../weave/places';
-import { liveSkin } from './bake';
+import { liveSkin } from './live-skin';
 import { LiveNormals } from './live-normals';
 import type { Mesh } from '../mesh/mesh';
 import { placesOf } from './place-rows';

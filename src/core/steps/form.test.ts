@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { measureSeam } from '../checks/seam';
-import { bake, watchBaking, bakeKey } from '../forms/bake';
+import { bake } from '../forms/bake';
+import { watchBaking } from '../forms/making';
+import { bakeKey } from '../forms/bake-key';
 import { measure } from '../mesh/measure';
 import { provideFileMesh } from '../mesh/files';
 import { faceCount, fromFaces, MeshError, pointCount } from '../mesh/mesh';

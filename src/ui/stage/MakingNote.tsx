@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Making } from '@/core/forms/bake';
+import type { Making } from '@/core/forms/making';
 import { endStudio, watchStudio } from '@/workers/doors';
 import { Button } from '../parts/Button';
 
