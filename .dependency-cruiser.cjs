@@ -16,6 +16,9 @@ const HOUSE = {
   ui: ['engine', 'workers', 'state', 'demo'],
 };
 
+/** Rooms of the engine, likewise; the pictures, the viewer and what captures them stand above. */
+const ENGINE = [['card'], ['surface'], ['stage', 'finish']];
+
 const inCore = (rooms) => `^src/core/(${rooms.join('|')})/`;
 const coreRules = CORE.flatMap((rooms, level) =>
   rooms.map((room) => ({
@@ -24,6 +27,15 @@ const coreRules = CORE.flatMap((rooms, level) =>
     comment: `core/${room} may know ${['the files of the core', ...CORE.slice(0, level).flat()].join(', ')} alone.`,
     from: { path: inCore([room]) },
     to: { path: '^src/core/[^/]+/', pathNot: inCore([room, ...CORE.slice(0, level).flat()]) },
+  })),
+);
+const engineRules = ENGINE.flatMap((rooms, level) =>
+  rooms.map((room) => ({
+    name: `engine-${room}`,
+    severity: 'error',
+    comment: `Of the engine, engine/${room} may know ${ENGINE.slice(0, level).flat().join(', ') || 'nothing'} alone.`,
+    from: { path: `^src/engine/${room}/` },
+    to: { path: '^src/engine/', pathNot: `^src/engine/(${[room, ...ENGINE.slice(0, level).flat()].join('|')})/` },
   })),
 );
 const houseRules = Object.entries(HOUSE).map(([room, knows]) => ({
@@ -45,6 +57,7 @@ module.exports = {
       to: { path: '^src/core/[^/]+/' },
     },
     ...coreRules,
+    ...engineRules,
     ...houseRules,
     {
       name: 'routes',

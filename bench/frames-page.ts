@@ -4,8 +4,8 @@ import { bake } from '@/core/forms/bake';
 import { skinOf, type Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { Picture } from '@/engine/picture';
-import { readPixels } from '@/engine/read';
-import { makeRenderer } from '@/engine/renderer';
+import { readPixels } from '@/engine/capture/read';
+import { makeRenderer } from '@/engine/card/renderer';
 import { finishQuad, inTurns } from './page-parts';
 
 const NOISE = `${library(['noise'])}

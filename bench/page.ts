@@ -4,11 +4,11 @@ import { library } from '@/core/glsl';
 import { bake } from '@/core/forms/bake';
 import { skinOf, type Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
-import { Capture } from '@/engine/capture';
-import { geometryOf } from '@/engine/geometry';
+import { Capture } from '@/engine/capture/capture';
+import { geometryOf } from '@/engine/stage/geometry';
 import { EXPORT_SAMPLES, Picture } from '@/engine/picture';
-import { readPixels } from '@/engine/read';
-import { makeRenderer } from '@/engine/renderer';
+import { readPixels } from '@/engine/capture/read';
+import { makeRenderer } from '@/engine/card/renderer';
 import { finishQuad, inTurns } from './page-parts';
 
 /**

@@ -4,14 +4,14 @@ import { CopySpots } from '@/core/forms/copy-spots';
 import type { Skin } from '@/core/mesh/skin';
 import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types';
 import { analyse, type Analysis, type Target } from '@/core/weave';
-import { makeShared } from './dressed';
-import { MOST_ORDERED } from './copy-order';
-import { Fisheye } from './fisheye';
-import { FinishPass } from './finish-pass';
-import { Follower } from './follow';
-import { StageScene, type View } from './stage-scene';
-import { farFirst } from './standing';
-import { needsOrder, surfaceState } from './surface-state';
+import { makeShared } from './surface/dressed';
+import { MOST_ORDERED } from './stage/copy-order';
+import { Fisheye } from './stage/fisheye';
+import { FinishPass } from './finish/finish-pass';
+import { Follower } from './card/follow';
+import { StageScene, type View } from './stage/stage-scene';
+import { farFirst } from './stage/standing';
+import { needsOrder, surfaceState } from './surface/surface-state';
 
 /** Samples a pixel for edges. Software drawing pays for each, so the preview takes fewer. */
 export const EXPORT_SAMPLES = 4;

@@ -3,11 +3,11 @@ import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
 import { Picture } from './picture';
-import { measurePictureSeam, type PictureSeam } from './picture-seam';
-import { readPixelsAsync } from './read';
-import { makeRenderer } from './renderer';
-import { ScaleChooser } from './scale';
-import type { View } from './stage-scene';
+import { measurePictureSeam, type PictureSeam } from './capture/picture-seam';
+import { readPixelsAsync } from './capture/read';
+import { makeRenderer } from './card/renderer';
+import { ScaleChooser } from './card/scale';
+import type { View } from './stage/stage-scene';
 
 export interface ViewerEvents {
   /** The size that is drawn now, in pixels. */

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import type { SamplingReading } from '@/core/checks/sampling';
 import { hasKink, type SeamReading } from '@/core/checks/seam';
 import { analyse, type Problem } from '@/core/weave';
-import type { PictureSeam } from '@/engine/picture-seam';
+import type { PictureSeam } from '@/engine/capture/picture-seam';
 import { lean, studio } from '@/workers/doors';
 import { useWorkbench } from './workbench';
 

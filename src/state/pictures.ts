@@ -4,7 +4,7 @@ import { keptSize, PictureError, readHeader, type PictureHeader } from '@/core/f
 import type { Pixels } from '@/core/glsl';
 import type { Asset, Piece } from '@/core/piece/types';
 import { hasPixels, providePixels } from '@/core/weave';
-import { providePanorama } from '@/engine/textures';
+import { providePanorama } from '@/engine/card/textures';
 import { hand } from '@/workers/doors';
 import { ensureMesh, isMeshAsset } from './mesh-files';
 import { notify } from './notify';

@@ -1,6 +1,6 @@
 import type { Piece } from '@/core/piece/types';
-import { Capture } from '@/engine/capture';
-import { GraphicsLost } from '@/engine/renderer';
+import { Capture } from '@/engine/capture/capture';
+import { GraphicsLost } from '@/engine/card/renderer';
 import { MeshStore } from '@/workers/mesh-store';
 import { ensureAssets } from '@/state/pictures';
 import { takeAway } from '@/workers/doors';

@@ -5,9 +5,9 @@ import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { providePixels } from '@/core/weave';
 import { Picture } from '@/engine/picture';
-import { readPixelsAsync } from '@/engine/read';
-import { makeRenderer } from '@/engine/renderer';
-import { providePanorama, type Panorama } from '@/engine/textures';
+import { readPixelsAsync } from '@/engine/capture/read';
+import { makeRenderer } from '@/engine/card/renderer';
+import { providePanorama, type Panorama } from '@/engine/card/textures';
 
 let stage: { renderer: THREE.WebGLRenderer; target: THREE.WebGLRenderTarget } | null = null;
 let picture: Picture | null = null;

@@ -3,7 +3,7 @@ import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { Recent } from '@/core/recent';
 import { pixelsOf } from '@/core/weave';
-import { panoramaData } from '@/engine/textures';
+import { panoramaData } from '@/engine/card/textures';
 import { ensureAssets } from '@/state/pictures';
 import { endStudio, lean } from '@/workers/doors';
 import { MeshStore } from '@/workers/mesh-store';

@@ -3,7 +3,7 @@ import { setParam } from '@/core/piece/edit';
 import { strandById, type Piece, type Step, type Strand, type Vector } from '@/core/piece/types';
 import { definitionOf, valueOf } from '@/core/steps';
 import { outputOf } from '@/engine/picture';
-import type { View } from '@/engine/stage-scene';
+import type { View } from '@/engine/stage/stage-scene';
 import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';

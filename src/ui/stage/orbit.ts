@@ -1,5 +1,5 @@
 import type { Vector } from '@/core/piece/types';
-import type { View } from '@/engine/stage-scene';
+import type { View } from '@/engine/stage/stage-scene';
 
 /** Closest to straight up or down that a view may come, in radians. */
 const POLE = 0.02;

@@ -2,7 +2,7 @@ import { useEffect, useState, type RefObject } from 'react';
 import type { Piece } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
 import { outputOf } from '@/engine/picture';
-import { NoGraphics } from '@/engine/renderer';
+import { NoGraphics } from '@/engine/card/renderer';
 import { Viewer } from '@/engine/viewer';
 import { recallLook } from '@/core/piece/desk';
 import { measurePictureAgain, useChecks } from '@/state/checks';

@@ -4,9 +4,9 @@ import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Analysis } from '@/core/weave';
 import { CopyOrder } from './copy-order';
-import type { Follow } from './follow';
-import { needsOrder } from './surface-state';
-import { Dressed, type Dress, type Shared } from './dressed';
+import type { Follow } from '../card/follow';
+import { needsOrder } from '../surface/surface-state';
+import { Dressed, type Dress, type Shared } from '../surface/dressed';
 import { expandedGeometryOf, geometryOf } from './geometry';
 
 interface Layer {

@@ -1,9 +1,9 @@
 import * as THREE from 'three';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
-import { EXPORT_SAMPLES, Picture } from './picture';
+import { EXPORT_SAMPLES, Picture } from '../picture';
 import { readPixels, readPixelsAsync } from './read';
-import { GraphicsLost, makeRenderer } from './renderer';
+import { GraphicsLost, makeRenderer } from '../card/renderer';
 
 export interface CaptureSize {
   width: number;

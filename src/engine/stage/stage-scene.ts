@@ -7,10 +7,10 @@ import { isLink, type Piece, type Strand, type Vector } from '@/core/piece/types
 import { withOverrides } from '@/core/piece/desk';
 import { plainParams, type Analysis, type StepTypes } from '@/core/weave';
 import { Cameras, FAR, NEAR, type View } from './cameras';
-import { setColour } from './colours';
-import type { Dress, Shared } from './dressed';
+import { setColour } from '../card/colours';
+import type { Dress, Shared } from '../surface/dressed';
 import { Lights } from './lights';
-import type { Follow } from './follow';
+import type { Follow } from '../card/follow';
 import { Geometries, Standing } from './standing';
 import { Surroundings } from './surroundings';
 

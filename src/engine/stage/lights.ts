@@ -1,7 +1,7 @@
 import * as THREE from 'three';
 import type { Vector } from '@/core/piece/types';
 import type { PlainParams } from '@/core/steps';
-import { setColour } from './colours';
+import { setColour } from '../card/colours';
 
 const radians = THREE.MathUtils.degToRad;
 

@@ -2,9 +2,9 @@ import * as THREE from 'three';
 import { placeText } from '@/core/glsl/lib';
 import type { Piece } from '@/core/piece/types';
 import { cardText, weave, type Analysis, type Target, type Woven } from '@/core/weave';
-import type { Shared } from './dressed';
-import type { Follow } from './follow';
-import { fillUniforms, pictureUniforms, uniformsOf } from './uniforms';
+import type { Shared } from '../surface/dressed';
+import type { Follow } from '../card/follow';
+import { fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
 
 const VERTEX = `
 in vec3 position;

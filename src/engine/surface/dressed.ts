@@ -8,8 +8,8 @@ import type { Skin } from '@/core/mesh/skin';
 import { fragmentHead, fragmentPlace, SHIFTED, vertexHead, vertexMove, vertexPlace, type Body } from './place-glsl';
 import { DOT_SURFACE, DOT_SURFACE_HERE, dotSurface, fragmentEnd, fragmentHelpers } from './surface-glsl';
 import { surfaceState, type SurfaceState } from './surface-state';
-import type { Follow } from './follow';
-import { fillUniforms, pictureUniforms, uniformsOf } from './uniforms';
+import type { Follow } from '../card/follow';
+import { fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
 
 /** What all programs of one picture share. */
 export interface Shared {

@@ -1,7 +1,7 @@
 import * as THREE from 'three';
 import type { Vector } from '@/core/piece/types';
 import type { PlainParams } from '@/core/steps';
-import { panoramaOf } from './textures';
+import { panoramaOf } from '../card/textures';
 
 const STYLES = ['gradient', 'colour', 'sky', 'picture'];
 

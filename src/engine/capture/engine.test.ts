@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { measurePictureSeam } from './picture-seam';
 import { flipRows } from './read';
-import { ScaleChooser, SCALES } from './scale';
+import { ScaleChooser, SCALES } from '../card/scale';
 
 describe('the preview scale', () => {
   it('goes down on slow frames, comes back on fast ones, and stays inside its ladder', () => {
