@@ -1,157 +1,22 @@
 import type { LibraryPart } from '../glsl';
 import type { Baking } from '../mesh/baking';
 import type { Copies, Mesh, Shading } from '../mesh/mesh';
-import { LIMITS } from '../piece/limits';
-import type { CurvePoint, Key, Kind, Step, Stop, Value, Vector } from '../piece/types';
-
-/** What runs through a row between two steps. */
-export type RunType = 'float' | 'vec2' | 'vec3' | 'form' | 'surface' | 'stage' | 'image';
-
-interface ParamBase {
-  id: string;
-  /** Its name in the step's GLSL, where that is not the id. */
-  glslName?: string;
-  name: string;
-  /** One line for the artist: what it does. */
-  about: string;
-  /**
-   * What a link brings is worked out for the whole face or copy, not at each place; for a
-   * `moment`, the GLSL asks for it at places of its own, as a function by the parameter's id. In steps
-   * that make meshes only such parameters take links: a value for each point or face, at phase 0.
-   */
-  per?: 'point' | 'face' | 'copy' | 'moment';
-}
-
-export interface NumberParam extends ParamBase {
-  type: 'number';
-  default: number;
-  /** Range of the slider; `hard` is the range that makes sense at all, and holds wherever a value comes from: see `rangeOf`. */
-  min: number;
-  max: number;
-  hard?: [number, number];
-  unit?: string;
-  /** Only whole numbers make sense. */
-  whole?: true;
-  /** The loop closes when this is a whole number. */
-  closes?: true;
-  /** A larger number makes edges of the mesh shorter: those across (along u), along (along v), all; or it halves them. */
-  finer?: 'across' | 'along' | 'all' | 'halves';
-  /** The same number said another way, as an angle for a focal length. */
-  twin?: {
-    name: string;
-    about: string;
-    unit: string;
-    min: number;
-    max: number;
-    of: (value: number) => number;
-    back: (twin: number) => number;
-  };
-}
-
-export interface VectorParam extends ParamBase {
-  type: 'vector';
-  default: Vector;
-  min: number;
-  max: number;
-  unit?: string;
-  closes?: true;
-  /** Id of a number of the step that must not be 0 for this one to close. */
-  closesWith?: string;
-}
-
-export interface ColourParam extends ParamBase {
-  type: 'colour';
-  default: string;
-}
-
-/** Chosen from a list; woven into the program as a constant, so a change compiles anew. */
-export interface ChoiceParam extends ParamBase {
-  type: 'choice';
-  default: string;
-  options: { id: string; name: string }[];
-  /** Decides what the step is (see `resolve`); its GLSL does not see it. */
-  shapes?: true;
-}
-
-/** Colours along the running number. In GLSL it stands for the colour already looked up. */
-export interface RampParam extends ParamBase {
-  type: 'ramp';
-  default: Stop[];
-  /** Choices of the same step that say how colours blend between stops, and in which space. */
-  blend?: string;
-  space?: string;
-  /** GLSL of what is looked up, from the GLSL of the parameters before it; else the running value. */
-  at?: (params: Record<string, string>) => string;
-}
-
-/** A drawn curve over the running number. In GLSL it stands for the number already looked up. */
-export interface CurveParam extends ParamBase {
-  type: 'curve';
-  default: CurvePoint[];
-}
-
-/** Values over the loop. In GLSL it stands for the value at the place's phase. */
-export interface KeysParam extends ParamBase {
-  type: 'keys';
-  default: Key[];
-}
-
-/** A picture of the piece, by the id of its asset; empty for none. In GLSL an int: its slot, or -1. */
-export interface PictureParam extends ParamBase {
-  type: 'picture';
-  default: string;
-  /** A picture all around: .hdr is welcome. */
-  panorama?: true;
-}
-
-/** A mesh file of the piece, by the id of its asset; empty for none. */
-export interface MeshParam extends ParamBase {
-  type: 'mesh';
-  default: string;
-}
-
-/** Text that the artist writes. It shapes the step (see `resolve`); its GLSL does not see it. */
-export interface TextParam extends ParamBase {
-  type: 'text';
-  default: string;
-  /** More than one line. */
-  long?: true;
-  /** Words as they are, not GLSL. */
-  plain?: true;
-}
-
-/** Another strand as a whole. */
-export interface StrandParam extends ParamBase {
-  type: 'strand';
-  kind: Kind;
-  /** It may stay empty. */
-  optional?: true;
-}
-
-export type Aside = 'delay' | 'tint' | 'dot';
-
-export type Param =
-  | NumberParam
-  | VectorParam
-  | ColourParam
-  | ChoiceParam
-  | RampParam
-  | CurveParam
-  | KeysParam
-  | PictureParam
-  | MeshParam
-  | TextParam
-  | StrandParam;
+import type { Kind, Step, Vector } from '../piece/types';
+import type { Param } from './param-types';
+import type { RunType } from './run-type';
+import type { Sketch } from './stage/sketch';
+import type { StagePart } from './stage/stage-part';
+import type { SurfaceLook, SurfaceUse } from './surface/surface-look';
 
 /** Values of a step's parameters at one phase, links and controls worked out. */
 export type PlainParams = Record<string, number | string | Vector>;
 
-/**
- * One step of the catalogue: all that the palette, the tuning panel, the docs page, the
- * programs and the tests know about it.
- */
-export interface StepDefinition {
-  op: `${Kind}.${string}`;
+/** What a step can say beside the running value; see `Moves.asides`. */
+export type Aside = 'delay' | 'tint' | 'dot';
+
+/** What all steps share: all that the palette, the tuning panel and the docs know about one. */
+interface StepBase<K extends Kind> {
+  op: `${K}.${string}`;
   name: string;
   about: string;
   /** Types it takes from the row; none for a source. */
@@ -163,80 +28,135 @@ export interface StepDefinition {
   telling?: string;
   /** Words under which the search finds it as well. */
   also?: string[];
+  /** Not offered to artists: the program puts it in by itself. */
+  hidden?: true;
+  /** Heading in the palette, for kinds with many steps. */
+  group?: string;
+}
+
+/** Runs at each place, as a GLSL function. */
+interface Runs {
   /**
    * Body of a GLSL function. In scope: `Place p`, the running value `v` (not in sources), and
    * every parameter by its id: numbers as float, vectors and colours as vec3, choices as the
    * int place in the list.
    */
-  glsl?: string;
+  glsl: string;
+  /** Parts of the library that the body calls, beside `place` (and `surface`, in surfaces). */
   needs?: LibraryPart[];
-  /** Not offered to artists: the program puts it in by itself. */
-  hidden?: true;
-  /** Heading in the palette, for kinds with many steps. */
-  group?: string;
+}
+
+/** Asks for the row before it at other places. */
+interface Asks {
   /**
    * The GLSL may ask for the running value at another place: `again(q)`. It works the row up
    * to this step out anew, so each call costs as much as the row.
    */
   again?: true;
+}
+
+/** Is what the artist wrote or chose. */
+interface Resolves {
   /** For steps whose parameters or text depend on what the artist wrote. `takes` is null in a source. */
   resolve?: (step: Pick<Step, 'params'>, takes: RunType | null) => ResolvedStep;
+}
+
+/** Can be taken hold of on the stage. */
+interface Handled {
+  /** Places that can be dragged on the stage: the parameters that hold one, with the one that turns it. */
+  handles?: { at: string; turn?: string }[];
+}
+
+/** Makes a mesh of nothing. */
+interface Bakes {
+  /** Makes the mesh. @throws MeshError with a sentence for the artist */
+  bake: (params: PlainParams, baking: Baking) => Mesh;
+}
+
+/** Makes a mesh of a mesh. */
+interface Reshapes {
+  /** Makes another mesh of a mesh; what stands before the step in the row is baked. @throws MeshError */
+  reshape: (mesh: Mesh, params: PlainParams, baking: Baking) => Mesh;
+}
+
+/** Moves the points of a form. */
+interface Moves {
   /**
    * Parameters that say something beside the running value, by what they say: how many loops a
    * copy is behind, so that all that runs there does so at its own phase; its colour; the size
    * of a point. They become functions of the place.
    */
   asides?: Partial<Record<Aside, string>>;
-  /** For sources of forms: makes the mesh. @throws MeshError with a sentence for the artist */
-  bake?: (params: PlainParams, baking: Baking) => Mesh;
-  /** Parameter by how many copies the copies move on over the loop: at its end each stands where another stood. */
-  shifts?: string;
-  /** Says where copies of the form are put; the mesh and all that moves it stay as they are. @throws MeshError */
-  place?: (params: PlainParams, baking: Baking) => Copies | null;
-  /** Places that can be dragged on the stage: the parameters that hold one, with the one that turns it. */
-  handles?: { at: string; turn?: string }[];
-  /** What the program works out from the parameters and shows beside them; a point is marked on the stage. */
-  tells?: (params: PlainParams) => { lines: string[]; point?: readonly number[] };
-  /** How the form is shaded from here on. */
-  shade?: (params: PlainParams) => Shading;
   /** Of a step that both makes a mesh and moves it: the parameters that only the making reads. */
   baked?: string[];
-  /** For steps that make another mesh of a mesh; what stands before them in the row is baked. @throws MeshError */
-  reshape?: (mesh: Mesh, params: PlainParams, baking: Baking) => Mesh;
 }
+
+/** Puts copies of a form. */
+interface Places {
+  /** Says where copies are put; the mesh and all that moves it stay as they are. @throws MeshError */
+  place: (params: PlainParams, baking: Baking) => Copies | null;
+  /** Parameter by how many copies the copies move on over the loop: at its end each stands where another stood. */
+  shifts?: string;
+  /** What the program works out from the parameters and shows beside them; a point is marked on the stage. */
+  tells?: (params: PlainParams) => { lines: string[]; point?: readonly number[] };
+}
+
+/** Says how a form is shaded. */
+interface Shades {
+  /** From this step on. */
+  shade: (params: PlainParams) => Shading;
+}
+
+/** Asks for a way of drawing a surface, beside its values at each place. */
+interface Draws {
+  /** Values of the surface that it sets and that cost code of their own where they are drawn. */
+  uses?: SurfaceUse[];
+  /** How the surface is drawn from here on, by the choices of the step. */
+  look?: (choices: Record<string, string>) => Partial<SurfaceLook>;
+}
+
+/** Puts something on the stage. */
+interface Stages {
+  /** What it is, with its numbers at one phase. */
+  part: (params: PlainParams) => StagePart;
+  /** What a cell shows of it; none where the shot of what stands there is shown. */
+  sketch?: (values: Record<string, unknown>) => Sketch;
+}
+
+interface Abilities extends Runs, Asks, Resolves, Handled, Bakes, Reshapes, Moves, Places, Shades, Draws, Stages {}
+
+/** What a step may not say: it reads as undefined, so that the abilities of any step can be asked for. */
+type Without<Told> = { [A in Exclude<keyof Abilities, keyof Told>]?: undefined };
+type Of<K extends Kind, Told> = StepBase<K> & Told & Without<Told>;
+
+export type SignalStep = Of<'signal', Runs>;
+export type FieldStep = Of<'field', Partial<Runs> & Asks & Resolves>;
+export type FormSource = Of<'form', Bakes>;
+export type FormTopology = Of<'form', Reshapes>;
+export type FormMove = Of<'form', Runs & Asks & Handled & Moves & Partial<Reshapes>>;
+export type FormShading = Of<'form', Shades>;
+export type FormCopies = Of<'form', Runs & Handled & Moves & Places>;
+export type SurfaceStep = Of<'surface', Partial<Runs> & Draws>;
+export type StageStep = Of<'stage', Handled & Stages>;
+export type FinishStep = Of<'finish', Runs>;
+
+/** One step of the catalogue. What its kind does not have cannot be said. */
+export type StepDefinition =
+  | SignalStep
+  | FieldStep
+  | FormSource
+  | FormTopology
+  | FormMove
+  | FormShading
+  | FormCopies
+  | SurfaceStep
+  | StageStep
+  | FinishStep;
 
 /** A step as it stands in a row. */
-export interface ResolvedStep extends StepDefinition {
+export type ResolvedStep = StepDefinition & {
   /** Why what the artist wrote does not run; the step runs with what ran last, or is passed by. */
   broken?: { sentence: string; line: number; column: number; length: number };
-}
-
-/** Name under which the step's GLSL knows a parameter. */
-export const glslNameOf = (param: Param) => param.glslName ?? param.id;
+};
 
 export const kindOf = (definition: StepDefinition) => definition.op.split('.')[0] as Kind;
-
-/**
- * Least and greatest number that ever reaches a step through this parameter, as a literal, a control or a
- * link; of a vector, for each of its numbers.
- */
-export const rangeOf = (param: Param): readonly [number, number] =>
-  (param.type === 'number' ? param.hard : undefined) ?? [-LIMITS.number, LIMITS.number];
-
-/** The value that a parameter has where a step does not set it. */
-export function defaultOf(param: Param): Value | undefined {
-  return param.type === 'strand' ? undefined : param.default;
-}
-
-/** What a linked strand must give for this parameter, most fitting first; empty if it takes no links. */
-export function linkTypes(param: Param): RunType[] {
-  switch (param.type) {
-    case 'number':
-      return ['float', 'vec2', 'vec3'];
-    case 'vector':
-    case 'colour':
-      return ['vec3', 'float', 'vec2'];
-    default:
-      return [];
-  }
-}

@@ -1,13 +1,17 @@
 import type { Kind, Step, Value } from '../piece/types';
-import { defaultOf, kindOf, type Param, type RunType, type StepDefinition } from './definition';
+import { kindOf, type StepDefinition } from './definition';
 import { FIELD_STEPS } from './field';
 import { FINISH_STEPS } from './finish';
 import { FORM_STEPS } from './form';
+import { defaultOf, type Param } from './param-types';
+import type { RunType } from './run-type';
 import { SIGNAL_STEPS } from './signal';
 import { STAGE_STEPS } from './stage';
 import { SURFACE_STEPS } from './surface';
 
 export * from './definition';
+export * from './param-types';
+export type { RunType } from './run-type';
 
 /** Every step there is, in the order in which the palette shows them. */
 export const CATALOGUE: readonly StepDefinition[] = [

@@ -1,7 +1,7 @@
 import * as THREE from 'three';
 import type { Vector } from '@/core/piece/types';
-import type { PlainParams } from '@/core/steps';
 import { FRAME_HEIGHT } from '@/core/steps/stage/camera';
+import type { CameraPart } from '@/core/steps/stage/stage-part';
 
 /** A camera that looks from elsewhere than the piece's own, while the artist orbits. */
 export interface View {
@@ -20,28 +20,27 @@ export class Cameras {
   fisheye: number | null = null;
   now: THREE.PerspectiveCamera | THREE.OrthographicCamera = this.perspective;
 
-  set(params: PlainParams, aspect: number, view: View | null, phase: number): void {
-    const own = { position: params.position as Vector, target: params.target as Vector };
-    const { position, target } = view ?? own;
-    const flat = params.kind === 'orthographic';
-    this.fisheye = params.kind === 'fisheye' ? (params.opening as number) : null;
+  set(part: CameraPart, aspect: number, view: View | null, phase: number): void {
+    const { position, target } = view ?? part;
+    const flat = part.kind === 'orthographic';
+    this.fisheye = part.kind === 'fisheye' ? part.opening : null;
     this.now = flat ? this.orthographic : this.perspective;
     if (flat) {
       // Looking from nearer by shows less, as it does with perspective.
       const nearer = view
         ? new THREE.Vector3(...view.position).distanceTo(new THREE.Vector3(...view.target)) /
-          Math.max(new THREE.Vector3(...own.position).distanceTo(new THREE.Vector3(...own.target)), 1e-6)
+          Math.max(new THREE.Vector3(...part.position).distanceTo(new THREE.Vector3(...part.target)), 1e-6)
         : 1;
-      const half = ((params.height as number) / 2) * nearer;
+      const half = (part.height / 2) * nearer;
       Object.assign(this.orthographic, { left: -half * aspect, right: half * aspect, top: half, bottom: -half });
     } else {
-      this.perspective.fov = 2 * THREE.MathUtils.radToDeg(Math.atan(FRAME_HEIGHT / 2 / (params.lens as number)));
+      this.perspective.fov = 2 * THREE.MathUtils.radToDeg(Math.atan(FRAME_HEIGHT / 2 / part.lens));
       this.perspective.aspect = aspect;
     }
     const camera = this.now;
     camera.near = NEAR;
     camera.far = FAR;
-    const turns = view ? 0 : (params.orbit as number) * phase;
+    const turns = view ? 0 : part.orbit * phase;
     const offset = new THREE.Vector3(...position)
       .sub(new THREE.Vector3(...target))
       .applyAxisAngle(new THREE.Vector3(0, 1, 0), 2 * Math.PI * (turns - Math.floor(turns)));

@@ -1,41 +1,35 @@
 import * as THREE from 'three';
-import type { Vector } from '@/core/piece/types';
-import type { PlainParams } from '@/core/steps';
+import type { LightPart, ShadowPart } from '@/core/steps/stage/stage-part';
 import { setColour } from '../card/colours';
 
-const radians = THREE.MathUtils.degToRad;
+type Sort = LightPart['light'];
+type Told<S extends Sort> = Extract<LightPart, { light: S }>;
+type Shadowed = THREE.Light & { shadow: THREE.LightShadow };
 
-/** One kind of light: how it is made, and how it takes its numbers. `reach` is the radius of what stands. */
-interface LightKind {
-  make: () => THREE.Light;
-  set: (light: never, params: PlainParams, reach: number) => void;
+/** One sort of light: how it is made, and how it takes its numbers. `reach` is the radius of what stands. */
+interface LightSort<S extends Sort, L extends THREE.Light> {
+  make: () => L;
+  set: (light: L, told: Told<S>, reach: number) => void;
 }
 
-function withShadow<L extends THREE.Light & { shadow: THREE.LightShadow }>(
-  light: L,
-  side: number,
-  normalBias: number,
-): L {
+function withShadow<L extends Shadowed>(light: L, side: number, normalBias: number): L {
   light.shadow.mapSize.set(side, side);
   light.shadow.bias = -5e-4;
   light.shadow.normalBias = normalBias;
   return light;
 }
 
-function setShadow(light: THREE.Light & { shadow?: THREE.LightShadow }, params: PlainParams): void {
-  light.castShadow = params.shadow === 'cast';
-  light.shadow!.radius = params.softness as number;
+function setShadow(light: Shadowed, { cast, softness }: ShadowPart): void {
+  light.castShadow = cast;
+  light.shadow.radius = softness;
 }
 
-const sun: LightKind = {
+const directional: LightSort<'directional', THREE.DirectionalLight> = {
   make: () => withShadow(new THREE.DirectionalLight(), 1024, 0.06),
-  set: (light: THREE.DirectionalLight, params, reach) => {
-    setColour(light.color, params.colour as Vector);
-    const [turn, height] = [radians(params.turn as number), radians(params.height as number)];
-    light.position
-      .set(Math.sin(turn) * Math.cos(height), Math.sin(height), Math.cos(turn) * Math.cos(height))
-      .multiplyScalar(reach * 2);
-    setShadow(light, params);
+  set: (light, { colour, from, shadow }, reach) => {
+    setColour(light.color, colour);
+    light.position.set(...from).multiplyScalar(reach * 2);
+    setShadow(light, shadow);
     const { camera } = light.shadow;
     if (camera.right === reach) return;
     Object.assign(camera, {
@@ -50,70 +44,64 @@ const sun: LightKind = {
   },
 };
 
-const spot: LightKind = {
+const spot: LightSort<'spot', THREE.SpotLight> = {
   make: () => withShadow(new THREE.SpotLight(), 1024, 0.03),
-  set: (light: THREE.SpotLight, params) => {
-    setColour(light.color, params.colour as Vector);
-    light.position.set(...(params.position as Vector));
-    light.target.position.set(...(params.target as Vector));
-    light.angle = radians(params.opening as number) / 2;
-    light.penumbra = params.edge as number;
-    setShadow(light, params);
+  set: (light, { colour, position, target, opening, edge, shadow }) => {
+    setColour(light.color, colour);
+    light.position.set(...position);
+    light.target.position.set(...target);
+    light.angle = THREE.MathUtils.degToRad(opening) / 2;
+    light.penumbra = edge;
+    setShadow(light, shadow);
   },
 };
 
-const point: LightKind = {
+const point: LightSort<'point', THREE.PointLight> = {
   make: () => withShadow(new THREE.PointLight(), 512, 0.03),
-  set: (light: THREE.PointLight, params) => {
-    setColour(light.color, params.colour as Vector);
-    light.position.set(...(params.position as Vector));
-    light.distance = params.reach as number;
-    setShadow(light, params);
+  set: (light, { colour, position, reach, shadow }) => {
+    setColour(light.color, colour);
+    light.position.set(...position);
+    light.distance = reach;
+    setShadow(light, shadow);
   },
 };
 
-const fill: LightKind = {
+const hemisphere: LightSort<'hemisphere', THREE.HemisphereLight> = {
   make: () => new THREE.HemisphereLight(),
-  set: (light: THREE.HemisphereLight, params) => {
-    setColour(light.color, params.above as Vector);
-    setColour(light.groundColor, params.below as Vector);
+  set: (light, { above, below }) => {
+    setColour(light.color, above);
+    setColour(light.groundColor, below);
   },
 };
 
-const KINDS: Record<string, LightKind> = {
-  'stage.sun': sun,
-  'stage.spot': spot,
-  'stage.point': point,
-  'stage.fill': fill,
-};
+const SORTS = { directional, spot, point, hemisphere } as unknown as Record<Sort, LightSort<Sort, THREE.Light>>;
 
 /** The lights of a stage, by the step that hangs them. */
 export class Lights {
-  private readonly hung = new Map<string, { op: string; light: THREE.Light }>();
+  private readonly hung = new Map<string, { sort: Sort; light: THREE.Light }>();
 
   constructor(private readonly scene: THREE.Scene) {}
 
-  /** Hangs a light for each of these steps, and takes down the others. */
-  hang(steps: { id: string; op: string }[]): void {
-    for (const [id, { op }] of this.hung) if (!steps.some((s) => s.id === id && s.op === op)) this.takeDown(id);
-    for (const { id, op } of steps) {
-      if (!KINDS[op] || this.hung.has(id)) continue;
-      const light = KINDS[op].make();
-      this.scene.add(light);
-      if ('target' in light) this.scene.add(light.target as THREE.Object3D);
-      this.hung.set(id, { op, light });
+  /** Takes the lights of these steps with their numbers; what hung there before and is not among them is taken down. */
+  set(told: ReadonlyMap<string, LightPart>, reach: number): void {
+    for (const [id, { sort }] of this.hung) if (told.get(id)?.light !== sort) this.takeDown(id);
+    for (const [id, part] of told) {
+      const light = this.hung.get(id)?.light ?? this.hang(id, part.light);
+      light.intensity = part.strength;
+      SORTS[part.light].set(light, part, reach);
     }
-  }
-
-  set(id: string, params: PlainParams, reach: number): void {
-    const found = this.hung.get(id);
-    if (!found) return;
-    found.light.intensity = params.strength as number;
-    KINDS[found.op]!.set(found.light as never, params, reach);
   }
 
   dispose(): void {
     for (const id of [...this.hung.keys()]) this.takeDown(id);
+  }
+
+  private hang(id: string, sort: Sort): THREE.Light {
+    const light = SORTS[sort].make();
+    this.scene.add(light);
+    if ('target' in light) this.scene.add(light.target as THREE.Object3D);
+    this.hung.set(id, { sort, light });
+    return light;
   }
 
   private takeDown(id: string): void {

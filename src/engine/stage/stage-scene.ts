@@ -3,9 +3,10 @@ import { linearOf } from '@/core/colour';
 import type { CopySpots } from '@/core/forms/copy-spots';
 import { sheet } from '@/core/mesh/sheet';
 import { skinOf, type Skin } from '@/core/mesh/skin';
-import { isLink, type Piece, type Strand, type Vector } from '@/core/piece/types';
+import type { Link, Piece, Strand } from '@/core/piece/types';
 import { withOverrides } from '@/core/piece/desk';
-import { plainParams, type Analysis, type StepTypes } from '@/core/weave';
+import type { BackgroundPart, StagePart } from '@/core/steps/stage/stage-part';
+import { plainParams, type Analysis } from '@/core/weave';
 import { Cameras, FAR, NEAR, type View } from './cameras';
 import { setColour } from '../card/colours';
 import type { Dress, Shared } from '../surface/dressed';
@@ -40,7 +41,6 @@ export class StageScene {
   private readonly background = new THREE.Color();
   /** The background is left open, so that stills and frames keep it. */
   transparent = false;
-  private reach = 2;
 
   constructor(
     private readonly shared: Shared,
@@ -55,33 +55,23 @@ export class StageScene {
     meshOf: (form: string) => Skin | undefined,
     spots: ReadonlyMap<string, CopySpots>,
   ): void {
-    const rows = (analysis.types.get(strand.id) ?? []).filter((r) => r.active);
-    this.lights.hang(rows.map((r) => r.step));
+    const parts = partsOf(piece, analysis, strand, () => [0]);
     const wanted = new Set<string>();
-    rows.forEach((row, i) => {
-      const stands = this.what(row, meshOf);
-      if (!stands) return;
-      wanted.add(row.step.id);
-      const place = this.standing.get(row.step.id) ?? new Standing(row.step.id, this.scene, stands.form === null);
-      this.standing.set(row.step.id, place);
-      const later = rows
-        .slice(i + 1)
-        .filter((r) => r.step.op === 'stage.overlay')
-        .map((r) => linked(r, 'surface'));
-      const overlays = [linked(row, 'overlay'), ...later].filter((s) => s !== null);
+    parts.forEach(({ step, part }, i) => {
+      if (part.part !== 'standing') return;
+      const skin = part.form === null ? FLOOR : meshOf(part.form);
+      if (!skin) return;
+      wanted.add(step);
+      const place = this.standing.get(step) ?? new Standing(step, this.scene, part.form === null);
+      this.standing.set(step, place);
+      const covers = parts.slice(i + 1).flatMap((p) => (p.part.part === 'cover' ? [p.part.surface] : []));
+      const overlays = [part.overlay, ...covers].filter((surface) => surface !== '');
       const dresses: Omit<Dress, 'skin'>[] = [
-        { form: stands.form, surface: linked(row, 'surface') },
-        ...overlays.map((surface) => ({ form: stands.form, surface, overlay: true as const })),
+        { form: part.form, surface: part.surface || null },
+        ...overlays.map((surface) => ({ form: part.form, surface, overlay: true as const })),
       ];
-      place.wear(
-        piece,
-        analysis,
-        dresses,
-        stands.skin,
-        this.geometries,
-        this.shared,
-        spots.get(stands.form ?? '') ?? null,
-      );
+      const copies = spots.get(part.form ?? '') ?? null;
+      place.wear(piece, analysis, dresses, skin, this.geometries, this.shared, copies);
     });
     for (const [id, place] of this.standing) {
       if (wanted.has(id)) continue;
@@ -101,30 +91,23 @@ export class StageScene {
     followAs: (piece: Piece) => Follow,
     view: View | null,
   ): void {
-    const follow = followAs(piece);
-    const rows = (analysis.types.get(strand.id) ?? [])
-      .filter((r) => r.active)
-      .map((row) => ({ row, params: plainParams(piece, row.step, row.definition!, follow) }));
-    const last = (op: string) => rows.findLast((r) => r.row.step.op === op)?.params ?? null;
-    const camera = last('stage.camera');
+    const parts = partsOf(piece, analysis, strand, followAs(piece));
+    const last = <P extends StagePart['part']>(sort: P) =>
+      (parts.findLast(({ part }) => part.part === sort)?.part ?? null) as Extract<StagePart, { part: P }> | null;
+    const camera = last('camera');
     if (camera) this.cameras.set(camera, aspect, view, phase);
-    for (const { row, params } of rows) {
-      const place = this.standing.get(row.step.id);
-      if (row.step.op === 'stage.place')
-        place?.setPlace(params.position as Vector, params.turn as Vector, params.size as number);
-      if (row.step.op === 'stage.floor')
-        place?.setPlace([0, params.level as number, 0], [0, 0, 0], params.size as number);
-    }
+    for (const { step, part } of parts)
+      if (part.part === 'standing') this.standing.get(step)?.setPlace(part.position, part.turn, part.size);
     const { now } = this.cameras;
     const eye = now.position;
     const forward = now.getWorldDirection(new THREE.Vector3());
     for (const place of this.standing.values())
       place.update(withOverrides(piece, strand.id, place.step), phase, followAs, eye, forward);
     this.shared.clLens.value.set(NEAR, FAR, now instanceof THREE.OrthographicCamera ? 1 : 0);
-    this.measureReach(rows.filter((r) => r.row.step.op === 'stage.place').map((r) => r.row.step.id));
-    for (const { row, params } of rows) this.lights.set(row.step.id, params, this.reach);
-    this.surroundings.set(this.scene, this.renderer, last('stage.surroundings'));
-    this.setBackground(piece, last('stage.background'));
+    const lights = parts.flatMap(({ step, part }) => (part.part === 'light' ? [[step, part] as const] : []));
+    this.lights.set(new Map(lights), this.reach());
+    this.surroundings.set(this.scene, this.renderer, last('surroundings'));
+    this.setBackground(piece, last('background'));
   }
 
   /** Bounds of all that stands, floors aside; null on an empty stage. */
@@ -154,41 +137,34 @@ export class StageScene {
   dispose(): void {
     for (const place of this.standing.values()) place.dispose();
     this.standing.clear();
-    this.geometries.forget();
-    this.geometries.forget();
+    this.geometries.dispose();
     this.lights.dispose();
     this.surroundings.dispose();
   }
 
-  /** Form and mesh of what a step stands on the stage; a floor has no form of its own. */
-  private what(row: StepTypes, meshOf: (form: string) => Skin | undefined): { form: string | null; skin: Skin } | null {
-    if (row.step.op === 'stage.floor') return { form: null, skin: FLOOR };
-    if (row.step.op !== 'stage.place') return null;
-    const form = linked(row, 'form');
-    const skin = form ? meshOf(form) : undefined;
-    return form && skin ? { form, skin } : null;
-  }
-
-  private setBackground(piece: Piece, params: { style?: unknown; colour?: unknown } | null): void {
-    this.transparent = params?.style === 'transparent';
-    setColour(
-      this.background,
-      params?.style === 'colour' ? (params.colour as Vector) : linearOf(piece.picture.background),
-    );
+  private setBackground(piece: Piece, part: BackgroundPart | null): void {
+    this.transparent = part !== null && part.colour === null;
+    setColour(this.background, part?.colour ?? linearOf(piece.picture.background));
     this.scene.background = this.transparent ? null : this.background;
   }
 
-  private measureReach(places: string[]): void {
-    let reach = 1;
-    for (const id of places) {
-      const sphere = this.standing.get(id)?.sphere();
-      if (sphere) reach = Math.max(reach, sphere.centre.length() + sphere.radius);
-    }
-    this.reach = Math.min(reach * 1.25, 200);
+  /** Radius about the middle of the hall within which shadows are cast: all that stands, floors aside. */
+  private reach(): number {
+    const spheres = [...this.standing.values()].filter((s) => !s.isFloor).map((s) => s.sphere());
+    return Math.min(1.25 * Math.max(1, ...spheres.map((s) => s.centre.length() + s.radius)), 200);
   }
 }
 
-function linked(row: StepTypes, param: string): string | null {
-  const value = row.step.params[param];
-  return isLink(value) ? value.link : null;
+/** What the steps of a stage that are on put there, in their order. */
+function partsOf(
+  piece: Piece,
+  analysis: Analysis,
+  strand: Strand,
+  follow: (link: Link) => number[],
+): { step: string; part: StagePart }[] {
+  return (analysis.types.get(strand.id) ?? []).flatMap(({ active, step, definition }) =>
+    active && definition?.part
+      ? [{ step: step.id, part: definition.part(plainParams(piece, step, definition, follow)) }]
+      : [],
+  );
 }

@@ -41,6 +41,11 @@ export class Geometries {
     }
     this.asked = new Set();
   }
+
+  dispose(): void {
+    this.asked = new Set();
+    this.forget();
+  }
 }
 
 const radians = THREE.MathUtils.degToRad;

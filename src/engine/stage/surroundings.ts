@@ -1,9 +1,8 @@
 import * as THREE from 'three';
-import type { Vector } from '@/core/piece/types';
-import type { PlainParams } from '@/core/steps';
+import type { SurroundingsPart } from '@/core/steps/stage/stage-part';
 import { panoramaOf } from '../card/textures';
 
-const STYLES = ['gradient', 'colour', 'sky', 'picture'];
+const STYLES: SurroundingsPart['style'][] = ['gradient', 'colour', 'sky', 'picture'];
 
 const VERTEX = `
 varying vec3 clWay;
@@ -75,31 +74,24 @@ export class Surroundings {
     this.ball.renderOrder = -1;
   }
 
-  /** Takes the step's numbers and hands light and background to the scene; null takes them away. */
-  set(scene: THREE.Scene, renderer: THREE.WebGLRenderer, params: PlainParams | null): void {
-    if (!params) {
+  /** Hands light and background to the scene; null takes them away. */
+  set(scene: THREE.Scene, renderer: THREE.WebGLRenderer, part: SurroundingsPart | null): void {
+    if (!part) {
       scene.environment = null;
       scene.remove(this.ball);
       return;
     }
     const { uniforms } = this.material;
-    const turn = params.turn as number;
-    const [around, height] = [THREE.MathUtils.degToRad(turn), THREE.MathUtils.degToRad(params.height as number)];
-    uniforms.style!.value = Math.max(0, STYLES.indexOf(params.style as string));
-    for (const name of ['above', 'level', 'below'] as const)
-      (uniforms[name]!.value as THREE.Vector3).set(...(params[name] as Vector));
-    (uniforms.sun!.value as THREE.Vector3).set(
-      Math.sin(around) * Math.cos(height),
-      Math.sin(height),
-      Math.cos(around) * Math.cos(height),
-    );
-    uniforms.strength!.value = params.strength;
-    uniforms.turn!.value = turn / 360;
-    uniforms.picture!.value = params.picture ? panoramaOf(params.picture as string) : null;
-    const key = `${JSON.stringify(params)} ${(uniforms.picture!.value as THREE.Texture | null)?.id ?? ''}`;
+    uniforms.style!.value = STYLES.indexOf(part.style);
+    for (const name of ['above', 'level', 'below', 'sun'] as const)
+      (uniforms[name]!.value as THREE.Vector3).set(...part[name]);
+    uniforms.strength!.value = part.strength;
+    uniforms.turn!.value = part.turn / 360;
+    uniforms.picture!.value = part.picture ? panoramaOf(part.picture) : null;
+    const key = `${JSON.stringify(part)} ${(uniforms.picture!.value as THREE.Texture | null)?.id ?? ''}`;
     if (this.baked?.key !== key) this.bake(renderer, key);
     scene.environment = this.baked!.target.texture;
-    if (params.shown === 'yes') scene.add(this.ball);
+    if (part.shown) scene.add(this.ball);
     else scene.remove(this.ball);
   }
 

@@ -1,6 +1,8 @@
 import type { Piece, Step, Strand, Vector } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
-import { definitionOf, valueOf } from '@/core/steps';
+import { definitionOf } from '@/core/steps';
+import type { Sketch } from '@/core/steps/stage/sketch';
+import { literalOf } from '@/core/weave';
 import { PreviewCanvas } from '../parts/PreviewCanvas';
 
 interface Props {
@@ -12,13 +14,11 @@ interface Props {
   height: number;
 }
 
-/** Small live drawings of stage steps: a plan for the camera, a compass for the sun, the shot for what stands there. */
-export function StageDrawing({ step, preview, width, height }: Props) {
-  const literal = (id: string) => {
-    const param = definitionOf(step.op)?.params.find((p) => p.id === id);
-    return param && valueOf(step, param);
-  };
-  if (step.op === 'stage.place') return <PreviewCanvas preview={preview} width={width} height={height} label="" />;
+/** Small live drawings of stage steps: what the step sketches, else the shot of what stands there. */
+export function StageDrawing({ piece, step, preview, width, height }: Props) {
+  const definition = definitionOf(step.op);
+  if (!definition?.sketch) return <PreviewCanvas preview={preview} width={width} height={height} label="" />;
+  const values = Object.fromEntries(definition.params.map((p) => [p.id, literalOf(piece, step, p)]));
   return (
     <svg
       width={width}
@@ -29,44 +29,31 @@ export function StageDrawing({ step, preview, width, height }: Props) {
       strokeWidth="1.3"
       aria-hidden
     >
-      {step.op === 'stage.camera' && (
-        <CameraPlan
-          position={asVector(literal('position'))}
-          target={asVector(literal('target'))}
-          lens={asNumber(literal('lens'), 35)}
-        />
-      )}
-      {step.op === 'stage.sun' && (
-        <SunDial
-          turn={asNumber(literal('turn'), 0)}
-          height={asNumber(literal('height'), 30)}
-          colour={asColour(literal('colour'))}
-        />
-      )}
-      {step.op === 'stage.fill' && <Bands colours={[literal('above'), literal('below')]} />}
-      {step.op === 'stage.surroundings' && <Bands colours={[literal('above'), literal('level'), literal('below')]} />}
-      {step.op === 'stage.point' && <Rays colour={asColour(literal('colour'))} />}
-      {step.op === 'stage.spot' && (
-        <path
-          d="M-20 -9L22 -16A20 20 0 0 1 22 14Z"
-          fill={asColour(literal('colour'))}
-          fillOpacity="0.55"
-          stroke="none"
-        />
-      )}
-      {step.op === 'stage.floor' && (
-        <path d="M-14 -8H14L32 12H-32ZM-6 -8L-14 12M6 -8L14 12M-23 2H23" stroke="var(--color-mute)" />
-      )}
-      {step.op === 'stage.background' &&
-        (literal('style') === 'colour' ? <Bands colours={[literal('colour')]} /> : <Checks />)}
-      {step.op === 'stage.overlay' && <path d="M-16 -10H8V6H-16ZM-8 -4H16V12H-8Z" stroke="var(--color-mute)" />}
+      <Drawing {...definition.sketch(values)} />
     </svg>
   );
 }
 
-const asVector = (v: unknown): Vector => (Array.isArray(v) && typeof v[0] === 'number' ? (v as Vector) : [0, 0, 1]);
-const asNumber = (v: unknown, otherwise: number) => (typeof v === 'number' ? v : otherwise);
-const asColour = (v: unknown) => (typeof v === 'string' ? v : '#9ca8a0');
+function Drawing(sketch: Sketch) {
+  switch (sketch.draw) {
+    case 'plan':
+      return <CameraPlan {...sketch} />;
+    case 'compass':
+      return <SunDial {...sketch} />;
+    case 'bands':
+      return <Bands colours={sketch.colours} />;
+    case 'rays':
+      return <Rays colour={sketch.colour} />;
+    case 'open':
+      return <Checks />;
+    case 'path':
+      return sketch.colour ? (
+        <path d={sketch.path} fill={sketch.colour} fillOpacity="0.55" stroke="none" />
+      ) : (
+        <path d={sketch.path} stroke="var(--color-mute)" />
+      );
+  }
+}
 
 function CameraPlan({ position, target, lens }: { position: Vector; target: Vector; lens: number }) {
   const [dx, dz] = [target[0] - position[0], target[2] - position[2]];
@@ -85,12 +72,12 @@ function CameraPlan({ position, target, lens }: { position: Vector; target: Vect
   );
 }
 
-function Bands({ colours }: { colours: unknown[] }) {
+function Bands({ colours }: { colours: string[] }) {
   const height = 38 / colours.length;
   return (
     <g stroke="none">
       {colours.map((c, i) => (
-        <rect key={i} x="-42" y={-19 + i * height} width="84" height={height + 0.5} fill={asColour(c)} />
+        <rect key={i} x="-42" y={-19 + i * height} width="84" height={height + 0.5} fill={c} />
       ))}
     </g>
   );

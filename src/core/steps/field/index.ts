@@ -1,4 +1,4 @@
-import type { StepDefinition } from '../definition';
+import type { FieldStep } from '../definition';
 import { CODE_STEPS } from './code';
 import { COLOUR_STEPS } from './colour';
 import { MOVE_STEPS } from './move';
@@ -6,7 +6,7 @@ import { PATTERN_STEPS } from './pattern';
 import { SHAPE_STEPS } from './shape';
 import { WHERE_STEPS } from './where';
 
-const grouped = (group: string, steps: StepDefinition[]): StepDefinition[] => steps.map((step) => ({ ...step, group }));
+const grouped = (group: string, steps: FieldStep[]): FieldStep[] => steps.map((step) => ({ ...step, group }));
 
 export const FIELD_STEPS = [
   ...grouped('where', WHERE_STEPS),

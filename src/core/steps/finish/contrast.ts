@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { FinishStep } from '../definition';
+import { number } from '../params';
 
-export const contrast: StepDefinition = {
+export const contrast: FinishStep = {
   op: 'finish.contrast',
   name: 'Contrast',
   about: 'Spreads light and dark about a middle grey, and sets how strong colours are.',
@@ -9,8 +10,7 @@ export const contrast: StepDefinition = {
   telling: 'amount',
   also: ['levels', 'saturation', 'grade'],
   params: [
-    {
-      type: 'number',
+    number({
       id: 'amount',
       name: 'Amount',
       about: '1 leaves it as it is.',
@@ -18,9 +18,8 @@ export const contrast: StepDefinition = {
       min: 0,
       max: 3,
       hard: [0, 10],
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'middle',
       name: 'Middle',
       about: 'The grey that stays, in linear light.',
@@ -28,9 +27,8 @@ export const contrast: StepDefinition = {
       min: 0.02,
       max: 0.8,
       hard: [0.001, 1],
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'saturation',
       name: 'Saturation',
       about: '0 is grey, 1 leaves it.',
@@ -38,7 +36,7 @@ export const contrast: StepDefinition = {
       min: 0,
       max: 2,
       hard: [0, 10],
-    },
+    }),
   ],
   // Luminance weights of ITU-R BT.709.
   glsl: `

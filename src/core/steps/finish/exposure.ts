@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { FinishStep } from '../definition';
+import { number } from '../params';
 
-export const exposure: StepDefinition = {
+export const exposure: FinishStep = {
   op: 'finish.exposure',
   name: 'Exposure',
   about: 'Brightens or darkens in stops, and can roll highlights off softly.',
@@ -9,8 +10,7 @@ export const exposure: StepDefinition = {
   telling: 'stops',
   also: ['brightness', 'gain', 'tone', 'highlights'],
   params: [
-    {
-      type: 'number',
+    number({
       id: 'stops',
       name: 'Stops',
       about: 'Each stop doubles the light.',
@@ -19,9 +19,8 @@ export const exposure: StepDefinition = {
       max: 4,
       hard: [-20, 20],
       unit: 'stops',
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'shoulder',
       name: 'Shoulder',
       about: '0 clips at white; more rolls bright parts off sooner.',
@@ -29,7 +28,7 @@ export const exposure: StepDefinition = {
       min: 0,
       max: 1,
       hard: [0, 1],
-    },
+    }),
   ],
   // Straight up to the knee k, then k + (1-k) o / (o + 1-k) of what is over it: value and slope run on, white lies at infinity.
   glsl: `

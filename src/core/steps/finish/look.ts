@@ -1,15 +1,15 @@
-import type { StepDefinition } from '../definition';
+import type { FinishStep } from '../definition';
 import { choice } from '../params';
 
 /** Shows raw values: what "Look at this step" puts at the end of its picture. Not offered in the palette. */
-export const look: StepDefinition = {
+export const look: FinishStep = {
   op: 'finish.look',
   name: 'Look at values',
   about: 'Shows numbers as grey, with those below 0 blue-green and those above 1 amber, and vectors as colours.',
   takes: ['image'],
   gives: 'image',
   hidden: true,
-  params: [choice('as', 'As', 'What the values are.', ['numbers', 'colours'])],
+  params: [choice({ id: 'as', name: 'As', about: 'What the values are.', options: ['numbers', 'colours'] })],
   needs: ['colours'],
   glsl: `
   if (as == 1) return v;

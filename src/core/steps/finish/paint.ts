@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { FinishStep } from '../definition';
+import { colour } from '../params';
 
-export const paint: StepDefinition = {
+export const paint: FinishStep = {
   op: 'finish.paint',
   name: 'Paint',
   about: 'Fills the frame with a colour field, flat, without a stage.',
@@ -8,13 +9,12 @@ export const paint: StepDefinition = {
   gives: 'image',
   also: ['flat', '2d', 'field', 'canvas'],
   params: [
-    {
-      type: 'colour',
+    colour({
       id: 'colour',
       name: 'Colour',
       about: 'Link it to a colour field; UV and screen run over the frame.',
       default: '#2f8f8a',
-    },
+    }),
   ],
   glsl: '  return colour;',
 };

@@ -48,7 +48,7 @@ import { subdivided } from './topology/subdivide';
 import { thickenForm } from './topology/thicken';
 import { triangles } from './topology/triangulate';
 
-const group = (name: string, steps: StepDefinition[]) => steps.map((s) => ({ ...s, group: name }));
+const group = (name: string, steps: StepDefinition[]): StepDefinition[] => steps.map((s) => ({ ...s, group: name }));
 
 export const FORM_STEPS = [
   ...group('solids', [grid, ball, roundBall, boxForm, tube, cylinderForm, torus, disc, polygon, textForm, meshFile]),

@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SignalStep } from '../definition';
+import { number } from '../params';
 
-export const constant: StepDefinition = {
+export const constant: SignalStep = {
   op: 'signal.constant',
   name: 'Steady',
   about: 'One number that stays as it is, to be shared by several strands.',
@@ -8,6 +9,6 @@ export const constant: StepDefinition = {
   gives: 'float',
   telling: 'value',
   also: ['constant', 'number', 'value'],
-  params: [{ type: 'number', id: 'value', name: 'Value', about: 'The number.', default: 1, min: -2, max: 2 }],
+  params: [number({ id: 'value', name: 'Value', about: 'The number.', default: 1, min: -2, max: 2 })],
   glsl: '  return value;',
 };

@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SignalStep } from '../definition';
+import { choice, number } from '../params';
 
-export const cycle: StepDefinition = {
+export const cycle: SignalStep = {
   op: 'signal.cycle',
   name: 'Cycle',
   about: 'Swings between -1 and 1, a whole number of turns in each loop.',
@@ -9,21 +10,8 @@ export const cycle: StepDefinition = {
   telling: 'turns',
   also: ['sine', 'triangle', 'saw', 'oscillate', 'wave'],
   params: [
-    {
-      type: 'choice',
-      id: 'wave',
-      name: 'Wave',
-      about: 'Shape of one turn.',
-      default: 'sine',
-      options: [
-        { id: 'sine', name: 'Sine' },
-        { id: 'triangle', name: 'Triangle' },
-        { id: 'saw', name: 'Saw' },
-        { id: 'pulse', name: 'Pulse' },
-      ],
-    },
-    {
-      type: 'number',
+    choice({ id: 'wave', name: 'Wave', about: 'Shape of one turn.', options: ['sine', 'triangle', 'saw', 'pulse'] }),
+    number({
       id: 'turns',
       name: 'Turns',
       about: 'Turns in each loop; whole turns close.',
@@ -32,9 +20,8 @@ export const cycle: StepDefinition = {
       max: 12,
       unit: 'turns',
       closes: true,
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'shift',
       name: 'Shift',
       about: 'Starts this part of a turn later.',
@@ -42,16 +29,15 @@ export const cycle: StepDefinition = {
       min: 0,
       max: 1,
       unit: 'turns',
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'share',
       name: 'Share',
       about: 'Part of each turn for which a pulse is up.',
       default: 0.5,
       min: 0,
       max: 1,
-    },
+    }),
   ],
   needs: ['wave'],
   glsl: `

@@ -1,14 +1,17 @@
-import type { StepDefinition } from '../definition';
+import type { FieldStep, SignalStep } from '../definition';
 
 /** What means the same for one number of a signal as for a field. */
-export function asSignal(field: StepDefinition, more: Partial<StepDefinition> = {}): StepDefinition {
-  const signal: StepDefinition = {
-    ...field,
-    op: `signal.${field.op.split('.')[1]!}`,
+export function asSignal({ op, name, about, params, telling, also, needs, glsl }: FieldStep): SignalStep {
+  return {
+    op: `signal.${op.slice('field.'.length)}`,
+    name,
+    about,
     takes: ['float'],
     gives: 'float',
-    ...more,
+    params,
+    telling,
+    also,
+    needs,
+    glsl: glsl!,
   };
-  delete signal.group;
-  return signal;
 }

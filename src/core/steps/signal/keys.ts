@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SignalStep } from '../definition';
+import { keys } from '../params';
 
-export const keys: StepDefinition = {
+export const keyed: SignalStep = {
   op: 'signal.keys',
   name: 'Keys',
   about: 'A few values over the loop. After the last it goes on to the first, so it closes.',
@@ -8,8 +9,7 @@ export const keys: StepDefinition = {
   gives: 'float',
   also: ['keyframes', 'envelope', 'automation', 'steps', 'curve'],
   params: [
-    {
-      type: 'keys',
+    keys({
       id: 'keys',
       name: 'Keys',
       about: 'Each has a place in the loop, a value, and a way to the next: linear, eased or held.',
@@ -17,7 +17,7 @@ export const keys: StepDefinition = {
         { at: 0, value: 0, ease: 'eased' },
         { at: 0.5, value: 1, ease: 'eased' },
       ],
-    },
+    }),
   ],
   glsl: '  return keys;',
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SignalStep } from '../definition';
 import { number, seedParam } from '../params';
 
-export const random: StepDefinition = {
+export const random: SignalStep = {
   op: 'signal.random',
   name: 'Stepped random',
   about: 'Another random number from 0 to 1 at each step; the loop begins again with the first.',
@@ -10,11 +10,25 @@ export const random: StepDefinition = {
   telling: 'steps',
   also: ['sample and hold', 'noise', 'dice', 'flicker'],
   params: [
-    number('steps', 'Steps', 'Numbers in each loop; whole steps are equally long.', 8, 1, 64, {
+    number({
+      id: 'steps',
+      name: 'Steps',
+      about: 'Numbers in each loop; whole steps are equally long.',
+      default: 8,
+      min: 1,
+      max: 64,
       hard: [1, 4096],
       closes: true,
     }),
-    number('glide', 'Glide', 'Part of each step that glides from the number before.', 0, 0, 1, { hard: [0, 1] }),
+    number({
+      id: 'glide',
+      name: 'Glide',
+      about: 'Part of each step that glides from the number before.',
+      default: 0,
+      min: 0,
+      max: 1,
+      hard: [0, 1],
+    }),
     seedParam,
   ],
   needs: ['hash'],

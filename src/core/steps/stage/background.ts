@@ -1,7 +1,8 @@
-import type { StepDefinition } from '../definition';
+import type { Vector } from '../../piece/types';
+import type { StageStep } from '../definition';
 import { choice, colour } from '../params';
 
-export const background: StepDefinition = {
+export const background: StageStep = {
   op: 'stage.background',
   name: 'Background',
   about: 'What lies behind everything.',
@@ -10,10 +11,14 @@ export const background: StepDefinition = {
   telling: 'style',
   also: ['transparent', 'alpha', 'backdrop'],
   params: [
-    choice('style', 'Style', 'The colour of the picture, nothing at all (stills and frames keep it), or one colour.', [
-      'transparent',
-      'colour',
-    ]),
-    colour('colour', 'Colour', 'For one colour.', '#000000'),
+    choice({
+      id: 'style',
+      name: 'Style',
+      about: 'The colour of the picture, nothing at all (stills and frames keep it), or one colour.',
+      options: ['transparent', 'colour'],
+    }),
+    colour({ id: 'colour', name: 'Colour', about: 'For one colour.', default: '#000000' }),
   ],
+  part: (p) => ({ part: 'background', colour: p.style === 'colour' ? (p.colour as Vector) : null }),
+  sketch: (p) => (p.style === 'colour' ? { draw: 'bands', colours: [p.colour as string] } : { draw: 'open' }),
 };

@@ -1,10 +1,12 @@
-import type { StepDefinition } from '../definition';
+import type { Vector } from '../../piece/types';
+import type { StageStep } from '../definition';
 import { choice, number, vector } from '../params';
+import type { CameraPart } from './stage-part';
 
 /** Height in millimetres of the frame that focal lengths are meant for. */
 export const FRAME_HEIGHT = 24;
 
-export const camera: StepDefinition = {
+export const camera: StageStep = {
   op: 'stage.camera',
   name: 'Camera',
   about: 'Where the picture is taken from. A stage begins with it.',
@@ -14,18 +16,39 @@ export const camera: StepDefinition = {
   also: ['view', 'lens', 'stage', 'orthographic', 'fisheye', 'orbit'],
   handles: [{ at: 'target' }],
   params: [
-    choice('kind', 'Kind', 'With perspective, without, or a round view of half the hall.', [
-      'perspective',
-      'orthographic',
-      'fisheye',
-    ]),
-    vector('position', 'Position', 'Where the camera stands.', [0, 1.6, 4], -10, 10, { unit: 'm' }),
-    vector('target', 'Target', 'What it looks at.', [0, 0, 0], -10, 10, { unit: 'm' }),
-    {
-      ...number('lens', 'Lens', 'Focal length on a 24 mm high frame, for perspective.', 35, 8, 200, {
-        hard: [4, 1200],
-        unit: 'mm',
-      }),
+    choice({
+      id: 'kind',
+      name: 'Kind',
+      about: 'With perspective, without, or a round view of half the hall.',
+      options: ['perspective', 'orthographic', 'fisheye'],
+    }),
+    vector({
+      id: 'position',
+      name: 'Position',
+      about: 'Where the camera stands.',
+      default: [0, 1.6, 4],
+      min: -10,
+      max: 10,
+      unit: 'm',
+    }),
+    vector({
+      id: 'target',
+      name: 'Target',
+      about: 'What it looks at.',
+      default: [0, 0, 0],
+      min: -10,
+      max: 10,
+      unit: 'm',
+    }),
+    number({
+      id: 'lens',
+      name: 'Lens',
+      about: 'Focal length on a 24 mm high frame, for perspective.',
+      default: 35,
+      min: 8,
+      max: 200,
+      hard: [4, 1200],
+      unit: 'mm',
       twin: {
         name: 'Angle',
         about: 'Field of view from top to bottom: the same thing as the lens.',
@@ -35,18 +58,52 @@ export const camera: StepDefinition = {
         of: (lens) => (360 / Math.PI) * Math.atan(FRAME_HEIGHT / 2 / lens),
         back: (angle) => FRAME_HEIGHT / 2 / Math.tan((Math.min(Math.max(angle, 1), 143) * Math.PI) / 360),
       },
-    },
-    number('height', 'Height', 'Metres from top to bottom, for orthographic.', 4, 0.2, 20, {
+    }),
+    number({
+      id: 'height',
+      name: 'Height',
+      about: 'Metres from top to bottom, for orthographic.',
+      default: 4,
+      min: 0.2,
+      max: 20,
       hard: [0.001, 10000],
       unit: 'm',
     }),
-    number('opening', 'Opening', 'Full angle across the circle, for fisheye.', 180, 60, 360, {
+    number({
+      id: 'opening',
+      name: 'Opening',
+      about: 'Full angle across the circle, for fisheye.',
+      default: 180,
+      min: 60,
+      max: 360,
       hard: [10, 360],
       unit: 'deg',
     }),
-    number('orbit', 'Orbit', 'Turns about the target in each loop; whole turns close.', 0, -2, 2, {
+    number({
+      id: 'orbit',
+      name: 'Orbit',
+      about: 'Turns about the target in each loop; whole turns close.',
+      default: 0,
+      min: -2,
+      max: 2,
       unit: 'turns',
       closes: true,
     }),
   ],
+  part: (p) => ({
+    part: 'camera',
+    kind: p.kind as CameraPart['kind'],
+    position: p.position as Vector,
+    target: p.target as Vector,
+    lens: p.lens as number,
+    height: p.height as number,
+    opening: p.opening as number,
+    orbit: p.orbit as number,
+  }),
+  sketch: (p) => ({
+    draw: 'plan',
+    position: p.position as Vector,
+    target: p.target as Vector,
+    lens: p.lens as number,
+  }),
 };

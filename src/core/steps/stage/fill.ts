@@ -1,6 +1,8 @@
-import type { StepDefinition } from '../definition';
+import type { Vector } from '../../piece/types';
+import type { StageStep } from '../definition';
+import { colour, number } from '../params';
 
-export const fill: StepDefinition = {
+export const fill: StageStep = {
   op: 'stage.fill',
   name: 'Fill',
   about: 'Soft light from all around: one colour from above, one from below.',
@@ -9,17 +11,16 @@ export const fill: StepDefinition = {
   telling: 'strength',
   also: ['light', 'ambient', 'sky', 'hemisphere'],
   params: [
-    { type: 'colour', id: 'above', name: 'Above', about: 'Colour from above.', default: '#9fc3cc' },
-    { type: 'colour', id: 'below', name: 'Below', about: 'Colour from below.', default: '#20302c' },
-    {
-      type: 'number',
-      id: 'strength',
-      name: 'Strength',
-      about: 'How bright.',
-      default: 0.8,
-      min: 0,
-      max: 5,
-      hard: [0, 1000],
-    },
+    colour({ id: 'above', name: 'Above', about: 'Colour from above.', default: '#9fc3cc' }),
+    colour({ id: 'below', name: 'Below', about: 'Colour from below.', default: '#20302c' }),
+    number({ id: 'strength', name: 'Strength', about: 'How bright.', default: 0.8, min: 0, max: 5, hard: [0, 1000] }),
   ],
+  part: (p) => ({
+    part: 'light',
+    light: 'hemisphere',
+    above: p.above as Vector,
+    below: p.below as Vector,
+    strength: p.strength as number,
+  }),
+  sketch: (p) => ({ draw: 'bands', colours: [p.above as string, p.below as string] }),
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../definition';
-import { number } from '../params';
+import type { StageStep } from '../definition';
+import { number, strand } from '../params';
 
-export const floor: StepDefinition = {
+export const floor: StageStep = {
   op: 'stage.floor',
   name: 'Floor',
   about: 'A large level floor, dressed in a surface.',
@@ -10,16 +10,34 @@ export const floor: StepDefinition = {
   telling: 'size',
   also: ['ground', 'plane', 'stage'],
   params: [
-    { type: 'strand', id: 'surface', name: 'Surface', about: 'How it looks.', kind: 'surface' },
-    number('size', 'Size', 'Length of a side.', 20, 1, 100, { hard: [0.01, 10000], unit: 'm' }),
-    number('level', 'Level', 'Its height.', 0, -5, 5, { unit: 'm' }),
-    {
-      type: 'strand',
+    strand({ id: 'surface', name: 'Surface', about: 'How it looks.', kind: 'surface' }),
+    number({
+      id: 'size',
+      name: 'Size',
+      about: 'Length of a side.',
+      default: 20,
+      min: 1,
+      max: 100,
+      hard: [0.01, 10000],
+      unit: 'm',
+    }),
+    number({ id: 'level', name: 'Level', about: 'Its height.', default: 0, min: -5, max: 5, unit: 'm' }),
+    strand({
       id: 'overlay',
       name: 'Overlay',
       about: 'A second surface drawn over it.',
       kind: 'surface',
       optional: true,
-    },
+    }),
   ],
+  part: (p) => ({
+    part: 'standing',
+    form: null,
+    surface: p.surface as string,
+    overlay: p.overlay as string,
+    position: [0, p.level as number, 0],
+    turn: [0, 0, 0],
+    size: p.size as number,
+  }),
+  sketch: () => ({ draw: 'path', path: 'M-14 -8H14L32 12H-32ZM-6 -8L-14 12M6 -8L14 12M-23 2H23' }),
 };

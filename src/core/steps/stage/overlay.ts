@@ -1,13 +1,14 @@
-import type { StepDefinition } from '../definition';
+import type { StageStep } from '../definition';
+import { strand } from '../params';
 
-export const overlay: StepDefinition = {
+export const overlay: StageStep = {
   op: 'stage.overlay',
   name: 'Overlay',
   about: 'Draws a second surface over everything that stands before it in the row.',
   takes: ['stage'],
   gives: 'stage',
   also: ['projection', 'decal', 'caustics', 'cover', 'second pass'],
-  params: [
-    { type: 'strand', id: 'surface', name: 'Surface', about: 'What is drawn over the others.', kind: 'surface' },
-  ],
+  params: [strand({ id: 'surface', name: 'Surface', about: 'What is drawn over the others.', kind: 'surface' })],
+  part: (p) => ({ part: 'cover', surface: p.surface as string }),
+  sketch: () => ({ draw: 'path', path: 'M-16 -10H8V6H-16ZM-8 -4H16V12H-8Z' }),
 };

@@ -1,6 +1,8 @@
-import type { StepDefinition } from '../definition';
+import type { Vector } from '../../piece/types';
+import type { StageStep } from '../definition';
+import { number, strand, vector } from '../params';
 
-export const place: StepDefinition = {
+export const place: StageStep = {
   op: 'stage.place',
   name: 'Place',
   about: 'Stands a form on the stage, dressed in a surface.',
@@ -9,18 +11,16 @@ export const place: StepDefinition = {
   also: ['object', 'mesh', 'put', 'add', 'stand'],
   handles: [{ at: 'position', turn: 'turn' }],
   params: [
-    { type: 'strand', id: 'form', name: 'Form', about: 'What stands there.', kind: 'form' },
-    { type: 'strand', id: 'surface', name: 'Surface', about: 'How it looks.', kind: 'surface' },
-    {
-      type: 'strand',
+    strand({ id: 'form', name: 'Form', about: 'What stands there.', kind: 'form' }),
+    strand({ id: 'surface', name: 'Surface', about: 'How it looks.', kind: 'surface' }),
+    strand({
       id: 'overlay',
       name: 'Overlay',
       about: 'A second surface drawn over it; may stay empty.',
       kind: 'surface',
       optional: true,
-    },
-    {
-      type: 'vector',
+    }),
+    vector({
       id: 'position',
       name: 'Position',
       about: 'Where it stands.',
@@ -28,9 +28,8 @@ export const place: StepDefinition = {
       min: -10,
       max: 10,
       unit: 'm',
-    },
-    {
-      type: 'vector',
+    }),
+    vector({
       id: 'turn',
       name: 'Turn',
       about: 'About x, y and z.',
@@ -38,16 +37,16 @@ export const place: StepDefinition = {
       min: -180,
       max: 180,
       unit: 'deg',
-    },
-    {
-      type: 'number',
-      id: 'size',
-      name: 'Size',
-      about: 'Times this.',
-      default: 1,
-      min: 0.05,
-      max: 5,
-      hard: [0.0001, 10000],
-    },
+    }),
+    number({ id: 'size', name: 'Size', about: 'Times this.', default: 1, min: 0.05, max: 5, hard: [0.0001, 10000] }),
   ],
+  part: (p) => ({
+    part: 'standing',
+    form: p.form as string,
+    surface: p.surface as string,
+    overlay: p.overlay as string,
+    position: p.position as Vector,
+    turn: p.turn as Vector,
+    size: p.size as number,
+  }),
 };

@@ -1,7 +1,8 @@
-import type { StepDefinition } from '../definition';
+import type { Vector } from '../../piece/types';
+import type { StageStep } from '../definition';
 import { choice, colour, number, vector } from '../params';
 
-export const point: StepDefinition = {
+export const point: StageStep = {
   op: 'stage.point',
   name: 'Point light',
   about: 'Light from one place in all directions.',
@@ -11,11 +12,46 @@ export const point: StepDefinition = {
   also: ['light', 'lamp', 'bulb', 'omni'],
   handles: [{ at: 'position' }],
   params: [
-    colour('colour', 'Colour', 'Colour of the light.', '#ffd9a8'),
-    number('strength', 'Strength', 'Candela.', 12, 0, 100, { hard: [0, 100000] }),
-    vector('position', 'Position', 'Where it hangs.', [1, 2, 1], -10, 10, { unit: 'm' }),
-    number('reach', 'Reach', 'It ends at this distance; 0 never.', 0, 0, 30, { hard: [0, 10000], unit: 'm' }),
-    choice('shadow', 'Shadow', 'Whether things cast shadows in it.', ['none', 'cast']),
-    number('softness', 'Softness', 'Of the shadow edge.', 2, 0, 12, { hard: [0, 60] }),
+    colour({ id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#ffd9a8' }),
+    number({ id: 'strength', name: 'Strength', about: 'Candela.', default: 12, min: 0, max: 100, hard: [0, 100000] }),
+    vector({
+      id: 'position',
+      name: 'Position',
+      about: 'Where it hangs.',
+      default: [1, 2, 1],
+      min: -10,
+      max: 10,
+      unit: 'm',
+    }),
+    number({
+      id: 'reach',
+      name: 'Reach',
+      about: 'It ends at this distance; 0 never.',
+      default: 0,
+      min: 0,
+      max: 30,
+      hard: [0, 10000],
+      unit: 'm',
+    }),
+    choice({ id: 'shadow', name: 'Shadow', about: 'Whether things cast shadows in it.', options: ['none', 'cast'] }),
+    number({
+      id: 'softness',
+      name: 'Softness',
+      about: 'Of the shadow edge.',
+      default: 2,
+      min: 0,
+      max: 12,
+      hard: [0, 60],
+    }),
   ],
+  part: (p) => ({
+    part: 'light',
+    light: 'point',
+    colour: p.colour as Vector,
+    strength: p.strength as number,
+    position: p.position as Vector,
+    reach: p.reach as number,
+    shadow: { cast: p.shadow === 'cast', softness: p.softness as number },
+  }),
+  sketch: (p) => ({ draw: 'rays', colour: p.colour as string }),
 };

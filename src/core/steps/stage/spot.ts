@@ -1,7 +1,8 @@
-import type { StepDefinition } from '../definition';
+import type { Vector } from '../../piece/types';
+import type { StageStep } from '../definition';
 import { choice, colour, number, vector } from '../params';
 
-export const spot: StepDefinition = {
+export const spot: StageStep = {
   op: 'stage.spot',
   name: 'Spot',
   about: 'A cone of light with a soft edge and a shadow.',
@@ -11,13 +12,66 @@ export const spot: StepDefinition = {
   also: ['light', 'lamp', 'cone', 'stage light', 'shadow'],
   handles: [{ at: 'position' }, { at: 'target' }],
   params: [
-    colour('colour', 'Colour', 'Colour of the light.', '#fff1dc'),
-    number('strength', 'Strength', 'Candela.', 60, 0, 400, { hard: [0, 100000] }),
-    vector('position', 'Position', 'Where it hangs.', [2, 4, 2], -10, 10, { unit: 'm' }),
-    vector('target', 'Target', 'What it shines at.', [0, 0, 0], -10, 10, { unit: 'm' }),
-    number('opening', 'Opening', 'Full angle of the cone.', 50, 2, 160, { hard: [1, 175], unit: 'deg' }),
-    number('edge', 'Edge', 'Part of the cone over which it fades.', 0.4, 0, 1, { hard: [0, 1] }),
-    choice('shadow', 'Shadow', 'Whether things cast shadows in it.', ['cast', 'none']),
-    number('softness', 'Softness', 'Of the shadow edge.', 3, 0, 12, { hard: [0, 60] }),
+    colour({ id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#fff1dc' }),
+    number({ id: 'strength', name: 'Strength', about: 'Candela.', default: 60, min: 0, max: 400, hard: [0, 100000] }),
+    vector({
+      id: 'position',
+      name: 'Position',
+      about: 'Where it hangs.',
+      default: [2, 4, 2],
+      min: -10,
+      max: 10,
+      unit: 'm',
+    }),
+    vector({
+      id: 'target',
+      name: 'Target',
+      about: 'What it shines at.',
+      default: [0, 0, 0],
+      min: -10,
+      max: 10,
+      unit: 'm',
+    }),
+    number({
+      id: 'opening',
+      name: 'Opening',
+      about: 'Full angle of the cone.',
+      default: 50,
+      min: 2,
+      max: 160,
+      hard: [1, 175],
+      unit: 'deg',
+    }),
+    number({
+      id: 'edge',
+      name: 'Edge',
+      about: 'Part of the cone over which it fades.',
+      default: 0.4,
+      min: 0,
+      max: 1,
+      hard: [0, 1],
+    }),
+    choice({ id: 'shadow', name: 'Shadow', about: 'Whether things cast shadows in it.', options: ['cast', 'none'] }),
+    number({
+      id: 'softness',
+      name: 'Softness',
+      about: 'Of the shadow edge.',
+      default: 3,
+      min: 0,
+      max: 12,
+      hard: [0, 60],
+    }),
   ],
+  part: (p) => ({
+    part: 'light',
+    light: 'spot',
+    colour: p.colour as Vector,
+    strength: p.strength as number,
+    position: p.position as Vector,
+    target: p.target as Vector,
+    opening: p.opening as number,
+    edge: p.edge as number,
+    shadow: { cast: p.shadow === 'cast', softness: p.softness as number },
+  }),
+  sketch: (p) => ({ draw: 'path', path: 'M-20 -9L22 -16A20 20 0 0 1 22 14Z', colour: p.colour as string }),
 };

@@ -1,6 +1,9 @@
-import type { StepDefinition } from '../definition';
+import type { Vector } from '../../piece/types';
+import type { StageStep } from '../definition';
+import { choice, colour, number } from '../params';
+import { skyDirection } from './stage-part';
 
-export const sun: StepDefinition = {
+export const sun: StageStep = {
   op: 'stage.sun',
   name: 'Sun',
   about: 'Parallel light with a shadow.',
@@ -9,19 +12,9 @@ export const sun: StepDefinition = {
   telling: 'strength',
   also: ['light', 'directional', 'key', 'shadow'],
   params: [
-    { type: 'colour', id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#ffe6c2' },
-    {
-      type: 'number',
-      id: 'strength',
-      name: 'Strength',
-      about: 'How bright.',
-      default: 3,
-      min: 0,
-      max: 10,
-      hard: [0, 1000],
-    },
-    {
-      type: 'number',
+    colour({ id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#ffe6c2' }),
+    number({ id: 'strength', name: 'Strength', about: 'How bright.', default: 3, min: 0, max: 10, hard: [0, 1000] }),
+    number({
       id: 'turn',
       name: 'Turn',
       about: 'Compass direction it comes from.',
@@ -29,9 +22,8 @@ export const sun: StepDefinition = {
       min: -180,
       max: 180,
       unit: 'deg',
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'height',
       name: 'Height',
       about: 'Above the horizon.',
@@ -40,20 +32,9 @@ export const sun: StepDefinition = {
       max: 90,
       hard: [-90, 90],
       unit: 'deg',
-    },
-    {
-      type: 'choice',
-      id: 'shadow',
-      name: 'Shadow',
-      about: 'Whether things cast shadows in it.',
-      default: 'cast',
-      options: [
-        { id: 'cast', name: 'Cast' },
-        { id: 'none', name: 'None' },
-      ],
-    },
-    {
-      type: 'number',
+    }),
+    choice({ id: 'shadow', name: 'Shadow', about: 'Whether things cast shadows in it.', options: ['cast', 'none'] }),
+    number({
       id: 'softness',
       name: 'Softness',
       about: 'Of the shadow edge.',
@@ -61,6 +42,15 @@ export const sun: StepDefinition = {
       min: 0,
       max: 12,
       hard: [0, 60],
-    },
+    }),
   ],
+  part: (p) => ({
+    part: 'light',
+    light: 'directional',
+    colour: p.colour as Vector,
+    strength: p.strength as number,
+    from: skyDirection(p.turn as number, p.height as number),
+    shadow: { cast: p.shadow === 'cast', softness: p.softness as number },
+  }),
+  sketch: (p) => ({ draw: 'compass', turn: p.turn as number, height: p.height as number, colour: p.colour as string }),
 };

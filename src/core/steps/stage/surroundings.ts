@@ -1,7 +1,9 @@
-import type { StepDefinition } from '../definition';
-import { choice, colour, number } from '../params';
+import type { Vector } from '../../piece/types';
+import type { StageStep } from '../definition';
+import { choice, colour, number, picture } from '../params';
+import { skyDirection, type SurroundingsPart } from './stage-part';
 
-export const surroundings: StepDefinition = {
+export const surroundings: StageStep = {
   op: 'stage.surroundings',
   name: 'Surroundings',
   about: 'What surrounds the stage: it lights softly, it is reflected, and it may be the background.',
@@ -10,26 +12,59 @@ export const surroundings: StepDefinition = {
   telling: 'style',
   also: ['environment', 'hdr', 'hdri', 'sky', 'reflection', 'ambient', 'gradient'],
   params: [
-    choice('style', 'Style', 'One colour, a run of three, a sky with a sun, or a picture all around.', [
-      'gradient',
-      'colour',
-      'sky',
-      'picture',
-    ]),
-    colour('above', 'Above', 'Colour at the top.', '#38545c'),
-    colour('level', 'Level', 'Colour at the horizon.', '#9fb0a2'),
-    colour('below', 'Below', 'Colour at the bottom.', '#171c19'),
-    number('strength', 'Strength', 'How bright.', 1, 0, 5, { hard: [0, 1000] }),
-    number('turn', 'Turn', 'Turned about the vertical.', 0, -180, 180, { unit: 'deg' }),
-    number('height', 'Sun height', 'Of the sky, above the horizon.', 25, -10, 90, { hard: [-90, 90], unit: 'deg' }),
-    {
-      type: 'picture',
+    choice({
+      id: 'style',
+      name: 'Style',
+      about: 'One colour, a run of three, a sky with a sun, or a picture all around.',
+      options: ['gradient', 'colour', 'sky', 'picture'],
+    }),
+    colour({ id: 'above', name: 'Above', about: 'Colour at the top.', default: '#38545c' }),
+    colour({ id: 'level', name: 'Level', about: 'Colour at the horizon.', default: '#9fb0a2' }),
+    colour({ id: 'below', name: 'Below', about: 'Colour at the bottom.', default: '#171c19' }),
+    number({ id: 'strength', name: 'Strength', about: 'How bright.', default: 1, min: 0, max: 5, hard: [0, 1000] }),
+    number({
+      id: 'turn',
+      name: 'Turn',
+      about: 'Turned about the vertical.',
+      default: 0,
+      min: -180,
+      max: 180,
+      unit: 'deg',
+    }),
+    number({
+      id: 'height',
+      name: 'Sun height',
+      about: 'Of the sky, above the horizon.',
+      default: 25,
+      min: -10,
+      max: 90,
+      hard: [-90, 90],
+      unit: 'deg',
+    }),
+    picture({
       id: 'picture',
       name: 'Picture',
       about: 'A picture all around (twice as wide as high), best an .hdr.',
-      default: '',
       panorama: true,
-    },
-    choice('shown', 'Shown', 'As the background too, or only as light and reflection.', ['yes', 'no']),
+    }),
+    choice({
+      id: 'shown',
+      name: 'Shown',
+      about: 'As the background too, or only as light and reflection.',
+      options: ['yes', 'no'],
+    }),
   ],
+  part: (p) => ({
+    part: 'surroundings',
+    style: p.style as SurroundingsPart['style'],
+    above: p.above as Vector,
+    level: p.level as Vector,
+    below: p.below as Vector,
+    strength: p.strength as number,
+    turn: p.turn as number,
+    sun: skyDirection(p.turn as number, p.height as number),
+    picture: p.picture as string,
+    shown: p.shown === 'yes',
+  }),
+  sketch: (p) => ({ draw: 'bands', colours: [p.above, p.level, p.below] as string[] }),
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
 import { number, vector } from '../params';
 
-export const bend: StepDefinition = {
+export const bend: SurfaceStep = {
   op: 'surface.bend',
   name: 'Bend behind',
   about: 'Shows what is behind shifted by a field, so that it ripples.',
@@ -10,10 +10,18 @@ export const bend: StepDefinition = {
   telling: 'amount',
   also: ['refraction', 'refract', 'glass', 'ripple', 'heat', 'distort'],
   params: [
-    vector('by', 'By', 'The field that shifts it: link it to a strand.', [0, 0, 0], -1, 1),
-    number('amount', 'Amount', 'Parts of the picture.', 0.03, -0.25, 0.25),
+    vector({
+      id: 'by',
+      name: 'By',
+      about: 'The field that shifts it: link it to a strand.',
+      default: [0, 0, 0],
+      min: -1,
+      max: 1,
+    }),
+    number({ id: 'amount', name: 'Amount', about: 'Parts of the picture.', default: 0.03, min: -0.25, max: 0.25 }),
   ],
   glsl: `
   v.bend += by.xy * amount;
   return v;`,
+  uses: ['bend'],
 };

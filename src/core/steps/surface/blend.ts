@@ -1,7 +1,8 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
 import { choice } from '../params';
+import type { SurfaceLook } from './surface-look';
 
-export const blend: StepDefinition = {
+export const blend: SurfaceStep = {
   op: 'surface.blend',
   name: 'Blend',
   about: 'How the surface meets what is behind it.',
@@ -10,10 +11,12 @@ export const blend: StepDefinition = {
   telling: 'mode',
   also: ['additive', 'multiply', 'transparent', 'light'],
   params: [
-    choice('mode', 'Mode', 'Normal covers by the opacity, additive adds light, multiply tints.', [
-      'normal',
-      'additive',
-      'multiply',
-    ]),
+    choice({
+      id: 'mode',
+      name: 'Mode',
+      about: 'Normal covers by the opacity, additive adds light, multiply tints.',
+      options: ['normal', 'additive', 'multiply'],
+    }),
   ],
+  look: ({ mode }) => ({ blend: mode as SurfaceLook['blend'] }),
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
 import { number } from '../params';
 
-export const coat: StepDefinition = {
+export const coat: SurfaceStep = {
   op: 'surface.coat',
   name: 'Clear coat',
   about: 'A thin clear layer on top, with a shine of its own.',
@@ -10,11 +10,12 @@ export const coat: StepDefinition = {
   telling: 'coat',
   also: ['varnish', 'lacquer', 'clearcoat', 'wet'],
   params: [
-    number('coat', 'Coat', 'Strength.', 1, 0, 1, { hard: [0, 1] }),
-    number('roughness', 'Roughness', 'Of the coat.', 0.1, 0, 1, { hard: [0, 1] }),
+    number({ id: 'coat', name: 'Coat', about: 'Strength.', default: 1, min: 0, max: 1, hard: [0, 1] }),
+    number({ id: 'roughness', name: 'Roughness', about: 'Of the coat.', default: 0.1, min: 0, max: 1, hard: [0, 1] }),
   ],
   glsl: `
   v.coat = clamp(coat, 0.0, 1.0);
   v.coatRoughness = clamp(roughness, 0.0, 1.0);
   return v;`,
+  uses: ['coat'],
 };

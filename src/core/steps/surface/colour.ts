@@ -1,12 +1,13 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
+import { colour } from '../params';
 
-export const colour: StepDefinition = {
+export const surfaceColour: SurfaceStep = {
   op: 'surface.colour',
   name: 'Colour',
   about: 'Sets the base colour; link it to a colour field.',
   takes: ['surface'],
   gives: 'surface',
   also: ['color', 'albedo', 'base'],
-  params: [{ type: 'colour', id: 'colour', name: 'Colour', about: 'What it reflects.', default: '#2f8f8a' }],
+  params: [colour({ id: 'colour', name: 'Colour', about: 'What it reflects.', default: '#2f8f8a' })],
   glsl: '  v.colour = colour;\n  return v;',
 };

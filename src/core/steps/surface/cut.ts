@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
 import { choice, number } from '../params';
 
-export const cut: StepDefinition = {
+export const cut: SurfaceStep = {
   op: 'surface.cut',
   name: 'Cut',
   about: 'Cuts away hard where a field is below an edge, in the picture and in the shadow.',
@@ -10,12 +10,13 @@ export const cut: StepDefinition = {
   telling: 'edge',
   also: ['dissolve', 'threshold', 'discard', 'mask', 'clip', 'hole'],
   params: [
-    number('by', 'By', 'The field that cuts: link it to a strand.', 1, 0, 1),
-    number('edge', 'Edge', 'Where the cut runs.', 0.5, -1, 2),
-    choice('away', 'Away', 'Which side goes.', ['below', 'above']),
+    number({ id: 'by', name: 'By', about: 'The field that cuts: link it to a strand.', default: 1, min: 0, max: 1 }),
+    number({ id: 'edge', name: 'Edge', about: 'Where the cut runs.', default: 0.5, min: -1, max: 2 }),
+    choice({ id: 'away', name: 'Away', about: 'Which side goes.', options: ['below', 'above'] }),
   ],
   glsl: `
   bool gone = away == 1 ? by >= edge : by < edge;
   v.keep = gone ? 0.0 : v.keep;
   return v;`,
+  uses: ['cut'],
 };

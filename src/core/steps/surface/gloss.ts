@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
+import { number } from '../params';
 
-export const gloss: StepDefinition = {
+export const gloss: SurfaceStep = {
   op: 'surface.gloss',
   name: 'Gloss',
   about: 'Sets roughness and metal; link them to fields for wet and dry patches.',
@@ -9,8 +10,7 @@ export const gloss: StepDefinition = {
   telling: 'roughness',
   also: ['roughness', 'metal', 'shine', 'wet'],
   params: [
-    {
-      type: 'number',
+    number({
       id: 'roughness',
       name: 'Roughness',
       about: '0 is a mirror, 1 is chalk.',
@@ -18,8 +18,8 @@ export const gloss: StepDefinition = {
       min: 0,
       max: 1,
       hard: [0, 1],
-    },
-    { type: 'number', id: 'metal', name: 'Metal', about: '1 is bare metal.', default: 0, min: 0, max: 1, hard: [0, 1] },
+    }),
+    number({ id: 'metal', name: 'Metal', about: '1 is bare metal.', default: 0, min: 0, max: 1, hard: [0, 1] }),
   ],
   glsl: '  v.roughness = clamp(roughness, 0.0, 1.0);\n  v.metal = clamp(metal, 0.0, 1.0);\n  return v;',
 };

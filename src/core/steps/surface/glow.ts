@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
+import { colour, number } from '../params';
 
-export const glow: StepDefinition = {
+export const glow: SurfaceStep = {
   op: 'surface.glow',
   name: 'Glow',
   about: 'Adds light of its own, without an upper limit.',
@@ -9,9 +10,8 @@ export const glow: StepDefinition = {
   telling: 'strength',
   also: ['emission', 'emissive', 'light'],
   params: [
-    { type: 'colour', id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#c6d86b' },
-    {
-      type: 'number',
+    colour({ id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#c6d86b' }),
+    number({
       id: 'strength',
       name: 'Strength',
       about: 'How bright; link it to a field to mask it.',
@@ -19,7 +19,7 @@ export const glow: StepDefinition = {
       min: 0,
       max: 8,
       hard: [0, 10000],
-    },
+    }),
   ],
   glsl: '  v.glow += colour * max(strength, 0.0);\n  return v;',
 };

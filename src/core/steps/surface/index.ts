@@ -1,7 +1,7 @@
 import { bend } from './bend';
 import { blend } from './blend';
 import { coat } from './coat';
-import { colour } from './colour';
+import { surfaceColour } from './colour';
 import { cut } from './cut';
 import { gloss } from './gloss';
 import { glow } from './glow';
@@ -17,7 +17,7 @@ import { wire } from './wire';
 
 export const SURFACE_STEPS = [
   lit,
-  colour,
+  surfaceColour,
   gloss,
   coat,
   glow,

@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
+import { colour, number } from '../params';
 
-export const lit: StepDefinition = {
+export const lit: SurfaceStep = {
   op: 'surface.lit',
   name: 'Lit',
   about: 'A physically based surface that answers to the lights.',
@@ -9,9 +10,8 @@ export const lit: StepDefinition = {
   telling: 'roughness',
   also: ['material', 'pbr', 'shader', 'metal', 'rough'],
   params: [
-    { type: 'colour', id: 'colour', name: 'Colour', about: 'What it reflects.', default: '#8f9a94' },
-    {
-      type: 'number',
+    colour({ id: 'colour', name: 'Colour', about: 'What it reflects.', default: '#8f9a94' }),
+    number({
       id: 'roughness',
       name: 'Roughness',
       about: '0 is a mirror, 1 is chalk.',
@@ -19,8 +19,8 @@ export const lit: StepDefinition = {
       min: 0,
       max: 1,
       hard: [0, 1],
-    },
-    { type: 'number', id: 'metal', name: 'Metal', about: '1 is bare metal.', default: 0, min: 0, max: 1, hard: [0, 1] },
+    }),
+    number({ id: 'metal', name: 'Metal', about: '1 is bare metal.', default: 0, min: 0, max: 1, hard: [0, 1] }),
   ],
   needs: ['surface'],
   glsl: '  return bareSurface(colour, roughness, metal);',

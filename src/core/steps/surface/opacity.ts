@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
 import { choice, number } from '../params';
 
-export const opacity: StepDefinition = {
+export const opacity: SurfaceStep = {
   op: 'surface.opacity',
   name: 'Opacity',
   about: 'Lets what is behind shine through.',
@@ -10,11 +10,25 @@ export const opacity: StepDefinition = {
   telling: 'opacity',
   also: ['alpha', 'transparent', 'blend', 'fade', 'ghost'],
   params: [
-    number('opacity', 'Opacity', '0 lets all through; link it to a field.', 0.5, 0, 1, { hard: [0, 1] }),
-    choice('how', 'How', 'In place of the opacity so far, or as a part of it.', ['sets', 'multiplies']),
+    number({
+      id: 'opacity',
+      name: 'Opacity',
+      about: '0 lets all through; link it to a field.',
+      default: 0.5,
+      min: 0,
+      max: 1,
+      hard: [0, 1],
+    }),
+    choice({
+      id: 'how',
+      name: 'How',
+      about: 'In place of the opacity so far, or as a part of it.',
+      options: ['sets', 'multiplies'],
+    }),
   ],
   glsl: `
   float o = clamp(opacity, 0.0, 1.0);
   v.opacity = how == 1 ? v.opacity * o : o;
   return v;`,
+  uses: ['opacity'],
 };

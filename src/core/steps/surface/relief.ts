@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
 import { number } from '../params';
 
-export const relief: StepDefinition = {
+export const relief: SurfaceStep = {
   op: 'surface.relief',
   name: 'Relief',
   about: 'Bends the normal as if a height stood on the surface.',
@@ -10,10 +10,18 @@ export const relief: StepDefinition = {
   telling: 'strength',
   also: ['bump', 'normal', 'height', 'emboss'],
   params: [
-    number('height', 'Height', 'The height: link it to a field.', 0, 0, 1),
-    number('strength', 'Strength', 'Metres that a height of 1 stands for.', 0.05, -0.5, 0.5),
+    number({ id: 'height', name: 'Height', about: 'The height: link it to a field.', default: 0, min: 0, max: 1 }),
+    number({
+      id: 'strength',
+      name: 'Strength',
+      about: 'Metres that a height of 1 stands for.',
+      default: 0.05,
+      min: -0.5,
+      max: 0.5,
+    }),
   ],
   glsl: `
   v.relief += height * strength;
   return v;`,
+  uses: ['relief'],
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../definition';
-import { choice, number } from '../params';
+import type { SurfaceStep } from '../definition';
+import { choice, number, ramp } from '../params';
 
-export const rim: StepDefinition = {
+export const rim: SurfaceStep = {
   op: 'surface.rim',
   name: 'Rim',
   about: 'Light where the surface turns away from the viewer, along a ramp.',
@@ -10,10 +10,17 @@ export const rim: StepDefinition = {
   telling: 'power',
   also: ['fresnel', 'edge', 'glow', 'shield', 'halo'],
   params: [
-    number('power', 'Power', 'Higher keeps it closer to the outline.', 3, 0.2, 12, { hard: [0.01, 100] }),
-    number('strength', 'Strength', 'How bright.', 1, 0, 8, { hard: [0, 10000] }),
-    {
-      type: 'ramp',
+    number({
+      id: 'power',
+      name: 'Power',
+      about: 'Higher keeps it closer to the outline.',
+      default: 3,
+      min: 0.2,
+      max: 12,
+      hard: [0.01, 100],
+    }),
+    number({ id: 'strength', name: 'Strength', about: 'How bright.', default: 1, min: 0, max: 8, hard: [0, 10000] }),
+    ramp({
       id: 'colours',
       name: 'Colours',
       about: 'From facing the viewer on the left to turned away on the right.',
@@ -22,12 +29,18 @@ export const rim: StepDefinition = {
         { at: 0, colour: '#000000' },
         { at: 1, colour: '#8fd8d0' },
       ],
-    },
-    choice('also', 'Opacity', 'Whether the rim covers what is behind it.', ['as it is', 'covers']),
+    }),
+    choice({
+      id: 'also',
+      name: 'Opacity',
+      about: 'Whether the rim covers what is behind it.',
+      options: ['as it is', 'covers'],
+    }),
   ],
   needs: ['colours'],
   glsl: `
   v.glow += colours * max(strength, 0.0);
   if (also == 1) v.opacity = max(v.opacity, clamp(max(colours.r, max(colours.g, colours.b)) * strength, 0.0, 1.0));
   return v;`,
+  look: ({ also }) => ({ covers: also === 'covers' }),
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
 import { choice } from '../params';
 
-export const shading: StepDefinition = {
+export const shading: SurfaceStep = {
   op: 'surface.shading',
   name: 'Shading',
   about: 'Whether the lights reach it, or its colour is shown flat.',
@@ -9,5 +9,8 @@ export const shading: StepDefinition = {
   gives: 'surface',
   telling: 'shading',
   also: ['unlit', 'constant', 'emissive', 'flat'],
-  params: [choice('shading', 'Shading', 'Flat shows the colour as it is.', ['lit', 'flat'])],
+  params: [
+    choice({ id: 'shading', name: 'Shading', about: 'Flat shows the colour as it is.', options: ['lit', 'flat'] }),
+  ],
+  look: ({ shading }) => ({ flat: shading === 'flat' }),
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
 import { choice } from '../params';
 
-export const shadow: StepDefinition = {
+export const shadow: SurfaceStep = {
   op: 'surface.shadow',
   name: 'Shadow',
   about: 'Whether it casts and receives shadows.',
@@ -10,7 +10,8 @@ export const shadow: StepDefinition = {
   telling: 'casts',
   also: ['cast', 'receive'],
   params: [
-    choice('casts', 'Casts', 'Throws a shadow on others.', ['yes', 'no']),
-    choice('receives', 'Receives', 'Lies in the shadow of others.', ['yes', 'no']),
+    choice({ id: 'casts', name: 'Casts', about: 'Throws a shadow on others.', options: ['yes', 'no'] }),
+    choice({ id: 'receives', name: 'Receives', about: 'Lies in the shadow of others.', options: ['yes', 'no'] }),
   ],
+  look: ({ casts, receives }) => ({ casts: casts === 'yes', receives: receives === 'yes' }),
 };

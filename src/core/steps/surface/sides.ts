@@ -1,7 +1,8 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
 import { choice } from '../params';
+import type { SurfaceLook } from './surface-look';
 
-export const sides: StepDefinition = {
+export const sides: SurfaceStep = {
   op: 'surface.sides',
   name: 'Sides',
   about: 'Which sides of the faces are drawn.',
@@ -9,5 +10,13 @@ export const sides: StepDefinition = {
   gives: 'surface',
   telling: 'sides',
   also: ['double', 'two-sided', 'backface', 'cull'],
-  params: [choice('sides', 'Sides', 'The side that the normal points from is the front.', ['both', 'front', 'back'])],
+  params: [
+    choice({
+      id: 'sides',
+      name: 'Sides',
+      about: 'The side that the normal points from is the front.',
+      options: ['both', 'front', 'back'],
+    }),
+  ],
+  look: ({ sides }) => ({ sides: sides as SurfaceLook['sides'] }),
 };

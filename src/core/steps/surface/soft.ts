@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../definition';
+import type { SurfaceStep } from '../definition';
 import { number } from '../params';
 
-export const soft: StepDefinition = {
+export const soft: SurfaceStep = {
   op: 'surface.soft',
   name: 'Soft contact',
   about: 'Fades out where it comes near to other things.',
@@ -9,8 +9,20 @@ export const soft: StepDefinition = {
   gives: 'surface',
   telling: 'distance',
   also: ['intersection', 'depth', 'fade', 'contact', 'particles'],
-  params: [number('distance', 'Distance', 'Over which it fades.', 0.2, 0, 2, { hard: [0, 1000], unit: 'm' })],
+  params: [
+    number({
+      id: 'distance',
+      name: 'Distance',
+      about: 'Over which it fades.',
+      default: 0.2,
+      min: 0,
+      max: 2,
+      hard: [0, 1000],
+      unit: 'm',
+    }),
+  ],
   glsl: `
   v.soft = max(distance, 0.0);
   return v;`,
+  uses: ['soft'],
 };

@@ -1,6 +1,8 @@
 import { checkProgram, GlslError, library, partsNamedIn, type LibraryPart } from '../../../glsl';
 import { LIMITS } from '../../../piece/limits';
-import { glslNameOf, type NumberParam, type RunType } from '../../definition';
+import { glslNameOf, type NumberParam } from '../../param-types';
+import type { RunType } from '../../run-type';
+import { number } from '../../params';
 
 /** What an artist's text comes to: sliders, the body that runs, or why it does not. */
 export interface Reading {
@@ -35,8 +37,7 @@ function sliderOf(line: string): { slider: NumberParam; declaration: number } | 
   if (Math.max(Math.abs(start), ...range.map(Math.abs)) > LIMITS.number) return null;
   return {
     declaration: declaration!.length,
-    slider: {
-      type: 'number',
+    slider: number({
       id: sliderId(name!),
       glslName: name,
       name: name!.replaceAll('_', ' ').trim(),
@@ -44,7 +45,7 @@ function sliderOf(line: string): { slider: NumberParam; declaration: number } | 
       default: start,
       min: Math.min(...range),
       max: Math.max(...range),
-    },
+    }),
   };
 }
 

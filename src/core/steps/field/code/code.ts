@@ -1,4 +1,5 @@
 import { givesParam, written } from './written';
+import { text } from '../../params';
 
 export const code = written(
   {
@@ -9,15 +10,14 @@ export const code = written(
     gives: 'float',
     also: ['glsl', 'shader', 'function', 'script', 'program'],
     params: [
-      {
-        type: 'text',
+      text({
         id: 'text',
         name: 'Code',
         about: 'Every const float at the beginning of a line becomes a slider.',
         long: true,
         default:
           'const float density = 4.0; // 0 to 16\nconst float turns = 1.0; // 0 to 4\n\nfloat d = length(v);\nreturn 0.5 + 0.5 * waveSine(d * density - p.phase * turns);',
-      },
+      }),
       givesParam,
     ],
   },

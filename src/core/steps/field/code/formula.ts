@@ -1,4 +1,5 @@
 import { givesParam, written } from './written';
+import { text } from '../../params';
 
 export const formula = written(
   {
@@ -10,13 +11,12 @@ export const formula = written(
     telling: 'text',
     also: ['math', 'expression', 'glsl', 'code'],
     params: [
-      {
-        type: 'text',
+      text({
         id: 'text',
         name: 'Formula',
         about: 'For example sin(6.2832 * p.phase) + length(v).',
         default: '0.5 + 0.5 * waveSine(length(v) * 3.0 - p.phase)',
-      },
+      }),
       givesParam,
     ],
   },

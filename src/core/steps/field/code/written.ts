@@ -1,15 +1,17 @@
 import { own } from '../../../own';
 import type { Step } from '../../../piece/types';
-import type { ChoiceParam, ResolvedStep, RunType, StepDefinition, TextParam } from '../../definition';
+import type { FieldStep, ResolvedStep } from '../../definition';
+import type { ChoiceParam, TextParam } from '../../param-types';
+import type { RunType } from '../../run-type';
 import { readText, type Reading } from './artist-text';
+import { choice } from '../../params';
 
 const GIVES: Record<string, RunType> = { number: 'float', pair: 'vec2', vector: 'vec3' };
 
 const HANDS_ON: Partial<Record<RunType, string>> = { vec2: 'pointOf(v).xy', vec3: 'pointOf(v)' };
 
 /** What the step gives, chosen by the artist. */
-export const givesParam: ChoiceParam = {
-  type: 'choice',
+export const givesParam: ChoiceParam = choice({
   id: 'gives',
   name: 'Gives',
   about: 'What the text comes to: one number, two, or three (a colour or a place).',
@@ -20,14 +22,14 @@ export const givesParam: ChoiceParam = {
     { id: 'pair', name: 'Two numbers' },
     { id: 'vector', name: 'Three numbers' },
   ],
-};
+});
 
 /**
  * The step that an artist's text makes. While the text does not run, what ran last (kept
  * beside it as `working`) goes on; with neither, the row passes the step by.
  * @param line the text is one expression
  */
-export function written(base: StepDefinition, line: boolean): StepDefinition {
+export function written(base: FieldStep, line: boolean): FieldStep {
   const first = (base.params.find((p) => p.type === 'text') as TextParam).default;
   /** What stands there at first gives what is asked for. */
   const startOf = (gives: RunType) =>

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, colour, number } from '../../params';
 
-export const blend: StepDefinition = {
+export const blend: FieldStep = {
   op: 'field.blend',
   name: 'Blend',
   about: 'Lays another colour over the running one.',
@@ -10,28 +10,46 @@ export const blend: StepDefinition = {
   telling: 'mode',
   also: ['multiply', 'screen', 'overlay', 'dodge', 'burn', 'layer', 'composite', 'add'],
   params: [
-    choice('mode', 'Mode', 'How the two meet.', [
-      'normal',
-      'multiply',
-      'screen',
-      'overlay',
-      'darken',
-      'lighten',
-      'color dodge',
-      'color burn',
-      'hard light',
-      'soft light',
-      'difference',
-      'exclusion',
-      'hue',
-      'saturation',
-      'color',
-      'luminosity',
-      'add',
-    ]),
-    colour('over', 'Over', 'The colour laid over: link it to a strand.', '#ffffff'),
-    number('amount', 'Amount', '0 leaves the running colour.', 1, 0, 1, { hard: [0, 1] }),
-    choice('space', 'Space', 'The standard blends encoded sRGB; linear light suits glow.', ['srgb', 'linear']),
+    choice({
+      id: 'mode',
+      name: 'Mode',
+      about: 'How the two meet.',
+      options: [
+        'normal',
+        'multiply',
+        'screen',
+        'overlay',
+        'darken',
+        'lighten',
+        'color dodge',
+        'color burn',
+        'hard light',
+        'soft light',
+        'difference',
+        'exclusion',
+        'hue',
+        'saturation',
+        'color',
+        'luminosity',
+        'add',
+      ],
+    }),
+    colour({ id: 'over', name: 'Over', about: 'The colour laid over: link it to a strand.', default: '#ffffff' }),
+    number({
+      id: 'amount',
+      name: 'Amount',
+      about: '0 leaves the running colour.',
+      default: 1,
+      min: 0,
+      max: 1,
+      hard: [0, 1],
+    }),
+    choice({
+      id: 'space',
+      name: 'Space',
+      about: 'The standard blends encoded sRGB; linear light suits glow.',
+      options: ['srgb', 'linear'],
+    }),
   ],
   needs: ['colours'],
   glsl: `

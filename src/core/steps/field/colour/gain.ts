@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number } from '../../params';
 
-export const gain: StepDefinition = {
+export const gain: FieldStep = {
   op: 'field.gain',
   name: 'Gain',
   about: 'Strengthens, well above 1 where it should glow.',
@@ -10,8 +10,8 @@ export const gain: StepDefinition = {
   telling: 'by',
   also: ['multiply', 'exposure', 'glow', 'bright', 'strength'],
   params: [
-    number('by', 'By', 'Factor.', 2, 0, 16, { hard: [-100000, 100000] }),
-    number('lift', 'Lift', 'Added afterwards.', 0, -1, 1),
+    number({ id: 'by', name: 'By', about: 'Factor.', default: 2, min: 0, max: 16, hard: [-100000, 100000] }),
+    number({ id: 'lift', name: 'Lift', about: 'Added afterwards.', default: 0, min: -1, max: 1 }),
   ],
   glsl: '  return v * by + lift;',
 };

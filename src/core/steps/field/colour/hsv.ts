@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number } from '../../params';
 
-export const hsv: StepDefinition = {
+export const hsv: FieldStep = {
   op: 'field.hsv',
   name: 'Hue and saturation',
   about: 'Turns the hue, and strengthens or weakens saturation and value.',
@@ -10,10 +10,27 @@ export const hsv: StepDefinition = {
   telling: 'hue',
   also: ['hsl', 'saturation', 'colour', 'color', 'shift', 'value'],
   params: [
-    number('hue', 'Hue', 'Turned by this.', 0, -0.5, 0.5, { unit: 'turns' }),
-    number('spins', 'Spins', 'Turns through all hues in each loop.', 0, -4, 4, { unit: 'turns', closes: true }),
-    number('saturation', 'Saturation', '0 is grey, 1 leaves it.', 1, 0, 2, { hard: [0, 100] }),
-    number('value', 'Value', '1 leaves it.', 1, 0, 4, { hard: [0, 1000] }),
+    number({ id: 'hue', name: 'Hue', about: 'Turned by this.', default: 0, min: -0.5, max: 0.5, unit: 'turns' }),
+    number({
+      id: 'spins',
+      name: 'Spins',
+      about: 'Turns through all hues in each loop.',
+      default: 0,
+      min: -4,
+      max: 4,
+      unit: 'turns',
+      closes: true,
+    }),
+    number({
+      id: 'saturation',
+      name: 'Saturation',
+      about: '0 is grey, 1 leaves it.',
+      default: 1,
+      min: 0,
+      max: 2,
+      hard: [0, 100],
+    }),
+    number({ id: 'value', name: 'Value', about: '1 leaves it.', default: 1, min: 0, max: 4, hard: [0, 1000] }),
   ],
   needs: ['colours'],
   glsl: `

@@ -1,9 +1,9 @@
 import { blend } from './blend';
 import { gain } from './gain';
 import { hsv } from './hsv';
-import { ramp } from './ramp';
+import { colourRamp } from './ramp';
 import { slope } from './slope';
 import { temperature } from './temperature';
 import { tint } from './tint';
 
-export const COLOUR_STEPS = [ramp, tint, hsv, blend, temperature, gain, slope];
+export const COLOUR_STEPS = [colourRamp, tint, hsv, blend, temperature, gain, slope];

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
-import { choice } from '../../params';
+import type { FieldStep } from '../../definition';
+import { choice, ramp } from '../../params';
 
-export const ramp: StepDefinition = {
+export const colourRamp: FieldStep = {
   op: 'field.ramp',
   name: 'Ramp',
   about: 'Turns numbers from 0 to 1 into colours along a row of stops.',
@@ -9,8 +9,7 @@ export const ramp: StepDefinition = {
   gives: 'vec3',
   also: ['gradient', 'colour', 'color', 'palette'],
   params: [
-    {
-      type: 'ramp',
+    ramp({
       id: 'colours',
       name: 'Colours',
       about: 'Stops from 0 on the left to 1 on the right.',
@@ -21,9 +20,19 @@ export const ramp: StepDefinition = {
         { at: 0.5, colour: '#2f8f8a' },
         { at: 1, colour: '#f2e3c4' },
       ],
-    },
-    choice('blend', 'Between', 'How one colour goes over into the next.', ['linear', 'smooth', 'stepped']),
-    choice('space', 'Space', 'In which the colours are mixed.', ['linear light', 'srgb', 'perceptual']),
+    }),
+    choice({
+      id: 'blend',
+      name: 'Between',
+      about: 'How one colour goes over into the next.',
+      options: ['linear', 'smooth', 'stepped'],
+    }),
+    choice({
+      id: 'space',
+      name: 'Space',
+      about: 'In which the colours are mixed.',
+      options: ['linear light', 'srgb', 'perceptual'],
+    }),
   ],
   needs: ['colours'],
   glsl: '  return colours;',

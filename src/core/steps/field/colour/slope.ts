@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, number } from '../../params';
 
-export const slope: StepDefinition = {
+export const slope: FieldStep = {
   op: 'field.slope',
   name: 'Height to normal',
   about:
@@ -11,10 +11,28 @@ export const slope: StepDefinition = {
   telling: 'strength',
   also: ['bump', 'relief', 'normal map', 'emboss', 'derivative'],
   params: [
-    number('strength', 'Strength', 'How high 1 is.', 1, -8, 8),
-    number('reach', 'Reach', 'Distance between the samples.', 0.005, 0.001, 0.1, { hard: [0.00001, 10] }),
-    choice('across', 'Across', 'Where neighbours are looked for.', ['uv', 'position', 'screen']),
-    choice('show', 'Show', 'As the colour of a normal picture, or as a vector from -1 to 1.', ['colour', 'vector']),
+    number({ id: 'strength', name: 'Strength', about: 'How high 1 is.', default: 1, min: -8, max: 8 }),
+    number({
+      id: 'reach',
+      name: 'Reach',
+      about: 'Distance between the samples.',
+      default: 0.005,
+      min: 0.001,
+      max: 0.1,
+      hard: [0.00001, 10],
+    }),
+    choice({
+      id: 'across',
+      name: 'Across',
+      about: 'Where neighbours are looked for.',
+      options: ['uv', 'position', 'screen'],
+    }),
+    choice({
+      id: 'show',
+      name: 'Show',
+      about: 'As the colour of a normal picture, or as a vector from -1 to 1.',
+      options: ['colour', 'vector'],
+    }),
   ],
   again: true,
   glsl: `

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number } from '../../params';
 
-export const temperature: StepDefinition = {
+export const temperature: FieldStep = {
   op: 'field.temperature',
   name: 'Temperature',
   about: 'Tints like light of a colour temperature, at the same brightness.',
@@ -10,11 +10,17 @@ export const temperature: StepDefinition = {
   telling: 'kelvin',
   also: ['warm', 'cold', 'white balance', 'kelvin'],
   params: [
-    number('kelvin', 'Temperature', 'Candle 1,900, lamp 3,200, daylight 6,500, shade 10,000.', 4500, 1900, 12000, {
+    number({
+      id: 'kelvin',
+      name: 'Temperature',
+      about: 'Candle 1,900, lamp 3,200, daylight 6,500, shade 10,000.',
+      default: 4500,
+      min: 1900,
+      max: 12000,
       hard: [1667, 25000],
       unit: 'K',
     }),
-    number('amount', 'Amount', '0 leaves the colour.', 1, 0, 1, { hard: [0, 1] }),
+    number({ id: 'amount', name: 'Amount', about: '0 leaves the colour.', default: 1, min: 0, max: 1, hard: [0, 1] }),
   ],
   needs: ['colours'],
   glsl: '  return v * mix(vec3(1.0), max(lightOf(kelvin) / lightOf(6504.0), vec3(0.0)), amount);',

@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
+import { colour, number } from '../../params';
 
-export const tint: StepDefinition = {
+export const tint: FieldStep = {
   op: 'field.tint',
   name: 'Tint',
   about: 'Multiplies the colour, or makes a colour of the number.',
@@ -9,9 +10,8 @@ export const tint: StepDefinition = {
   telling: 'gain',
   also: ['colour', 'color', 'gain', 'multiply'],
   params: [
-    { type: 'colour', id: 'colour', name: 'Colour', about: 'Multiplied with what runs in.', default: '#e8d9b5' },
-    {
-      type: 'number',
+    colour({ id: 'colour', name: 'Colour', about: 'Multiplied with what runs in.', default: '#e8d9b5' }),
+    number({
       id: 'gain',
       name: 'Gain',
       about: 'Strength; well above 1 makes it glow.',
@@ -19,7 +19,7 @@ export const tint: StepDefinition = {
       min: 0,
       max: 8,
       hard: [0, 1000],
-    },
+    }),
   ],
   glsl: '  return vec3(v) * colour * gain;',
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number, vector } from '../../params';
 
-export const distort: StepDefinition = {
+export const distort: FieldStep = {
   op: 'field.distort',
   name: 'Distort',
   about: 'Moves the coordinates by another field.',
@@ -10,9 +10,23 @@ export const distort: StepDefinition = {
   telling: 'amount',
   also: ['warp', 'displace', 'domain', 'bend', 'tear'],
   params: [
-    vector('by', 'By', 'The field that moves them: a number, or one for each axis.', [0, 0, 0], -1, 1),
-    number('amount', 'Amount', 'Strength.', 0.2, -2, 2),
-    vector('direction', 'Direction', 'Strength along x, y and z.', [1, 1, 1], -1, 1),
+    vector({
+      id: 'by',
+      name: 'By',
+      about: 'The field that moves them: a number, or one for each axis.',
+      default: [0, 0, 0],
+      min: -1,
+      max: 1,
+    }),
+    number({ id: 'amount', name: 'Amount', about: 'Strength.', default: 0.2, min: -2, max: 2 }),
+    vector({
+      id: 'direction',
+      name: 'Direction',
+      about: 'Strength along x, y and z.',
+      default: [1, 1, 1],
+      min: -1,
+      max: 1,
+    }),
   ],
   glsl: '  return shaped(pointOf(v) + by * direction * amount, v);',
 };

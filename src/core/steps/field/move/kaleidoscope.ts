@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number, vector } from '../../params';
 
-export const kaleidoscope: StepDefinition = {
+export const kaleidoscope: FieldStep = {
   op: 'field.kaleidoscope',
   name: 'Kaleidoscope',
   about: 'Folds the plane into wedges about a centre, each the mirror of the next.',
@@ -10,10 +10,28 @@ export const kaleidoscope: StepDefinition = {
   telling: 'wedges',
   also: ['mirror', 'symmetry', 'fold', 'mandala', 'radial'],
   params: [
-    number('wedges', 'Wedges', 'Pairs of mirrored wedges.', 6, 1, 24, { hard: [1, 256], whole: true }),
-    number('angle', 'Angle', 'Turns the whole.', 0, -1, 1, { unit: 'turns' }),
-    number('spins', 'Spins', 'Full turns in each loop.', 0, -4, 4, { unit: 'turns', closes: true }),
-    vector('centre', 'Centre', 'The wedges meet here.', [0, 0, 0], -2, 2),
+    number({
+      id: 'wedges',
+      name: 'Wedges',
+      about: 'Pairs of mirrored wedges.',
+      default: 6,
+      min: 1,
+      max: 24,
+      hard: [1, 256],
+      whole: true,
+    }),
+    number({ id: 'angle', name: 'Angle', about: 'Turns the whole.', default: 0, min: -1, max: 1, unit: 'turns' }),
+    number({
+      id: 'spins',
+      name: 'Spins',
+      about: 'Full turns in each loop.',
+      default: 0,
+      min: -4,
+      max: 4,
+      unit: 'turns',
+      closes: true,
+    }),
+    vector({ id: 'centre', name: 'Centre', about: 'The wedges meet here.', default: [0, 0, 0], min: -2, max: 2 }),
   ],
   needs: ['wave'],
   glsl: `

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, vector } from '../../params';
 
-export const mirror: StepDefinition = {
+export const mirror: FieldStep = {
   op: 'field.mirror',
   name: 'Mirror',
   about: 'Folds one side over onto the other.',
@@ -10,8 +10,13 @@ export const mirror: StepDefinition = {
   telling: 'axis',
   also: ['fold', 'reflect', 'symmetry', 'flip'],
   params: [
-    choice('axis', 'Across', 'The axis that is folded.', ['x', 'y', 'z', 'x and y', 'all']),
-    vector('at', 'At', 'Where the fold lies.', [0, 0, 0], -2, 2),
+    choice({
+      id: 'axis',
+      name: 'Across',
+      about: 'The axis that is folded.',
+      options: ['x', 'y', 'z', 'x and y', 'all'],
+    }),
+    vector({ id: 'at', name: 'At', about: 'Where the fold lies.', default: [0, 0, 0], min: -2, max: 2 }),
   ],
   glsl: `
   vec3 q = pointOf(v);

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number, vector } from '../../params';
 
-export const pan: StepDefinition = {
+export const pan: FieldStep = {
   op: 'field.pan',
   name: 'Pan',
   about: 'Moves the pattern by whole repeats in each loop. With a speed that is not whole the seam says so.',
@@ -10,17 +10,26 @@ export const pan: StepDefinition = {
   telling: 'travel',
   also: ['scroll', 'move', 'translate', 'slide', 'offset'],
   params: [
-    vector(
-      'travel',
-      'Travel',
-      'Repeats that pass in each loop; whole repeats of a pattern that repeats close.',
-      [1, 0, 0],
-      -4,
-      4,
-      { unit: 'repeats', closes: true },
-    ),
-    vector('shift', 'Shift', 'Moved from the start.', [0, 0, 0], -2, 2),
-    number('repeat', 'Repeat', 'Length after which the pattern repeats.', 1, 0.1, 8, { hard: [0.0001, 10000] }),
+    vector({
+      id: 'travel',
+      name: 'Travel',
+      about: 'Repeats that pass in each loop; whole repeats of a pattern that repeats close.',
+      default: [1, 0, 0],
+      min: -4,
+      max: 4,
+      unit: 'repeats',
+      closes: true,
+    }),
+    vector({ id: 'shift', name: 'Shift', about: 'Moved from the start.', default: [0, 0, 0], min: -2, max: 2 }),
+    number({
+      id: 'repeat',
+      name: 'Repeat',
+      about: 'Length after which the pattern repeats.',
+      default: 1,
+      min: 0.1,
+      max: 8,
+      hard: [0.0001, 10000],
+    }),
   ],
   glsl: '  return shaped(pointOf(v) - travel * repeat * p.phase - shift, v);',
 };

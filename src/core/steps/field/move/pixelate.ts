@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { vector } from '../../params';
 
-export const pixelate: StepDefinition = {
+export const pixelate: FieldStep = {
   op: 'field.pixelate',
   name: 'Pixelate',
   about: 'Cuts the coordinates into hard cells, each axis by its own number.',
@@ -10,7 +10,14 @@ export const pixelate: StepDefinition = {
   telling: 'cells',
   also: ['mosaic', 'rows', 'blocks', 'quantise', 'step'],
   params: [
-    vector('cells', 'Cells', 'Cells for each unit along x, y and z; 0 leaves an axis smooth.', [16, 16, 0], 0, 64),
+    vector({
+      id: 'cells',
+      name: 'Cells',
+      about: 'Cells for each unit along x, y and z; 0 leaves an axis smooth.',
+      default: [16, 16, 0],
+      min: 0,
+      max: 64,
+    }),
   ],
   glsl: `
   vec3 q = pointOf(v);

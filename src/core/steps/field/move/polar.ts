@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, vector } from '../../params';
 
-export const polar: StepDefinition = {
+export const polar: FieldStep = {
   op: 'field.polar',
   name: 'Polar',
   about: 'Turns x and y into angle and radius, or back.',
@@ -10,8 +10,13 @@ export const polar: StepDefinition = {
   telling: 'way',
   also: ['radial', 'angle', 'circle', 'tunnel', 'cartesian'],
   params: [
-    choice('way', 'Way', 'Into angle (in turns) and radius, or back into x and y.', ['into polar', 'back to x and y']),
-    vector('centre', 'Centre', 'Radius 0 lies here.', [0, 0, 0], -2, 2),
+    choice({
+      id: 'way',
+      name: 'Way',
+      about: 'Into angle (in turns) and radius, or back into x and y.',
+      options: ['into polar', 'back to x and y'],
+    }),
+    vector({ id: 'centre', name: 'Centre', about: 'Radius 0 lies here.', default: [0, 0, 0], min: -2, max: 2 }),
   ],
   needs: ['wave'],
   glsl: `

@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
+import { vector } from '../../params';
 
-export const scale: StepDefinition = {
+export const scale: FieldStep = {
   op: 'field.scale',
   name: 'Stretch',
   about: 'Multiplies the coordinates, each axis by its own factor.',
@@ -8,8 +9,6 @@ export const scale: StepDefinition = {
   gives: 'same',
   telling: 'by',
   also: ['scale', 'tile', 'multiply', 'size'],
-  params: [
-    { type: 'vector', id: 'by', name: 'By', about: 'Factor along x, y and z.', default: [1, 1, 1], min: 0, max: 8 },
-  ],
+  params: [vector({ id: 'by', name: 'By', about: 'Factor along x, y and z.', default: [1, 1, 1], min: 0, max: 8 })],
   glsl: '  return shaped(pointOf(v) * by, v);',
 };

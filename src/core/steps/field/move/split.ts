@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { vector } from '../../params';
 
-export const split: StepDefinition = {
+export const split: FieldStep = {
   op: 'field.split',
   name: 'Split channels',
   about: 'Works the row out three times, moved a little for red and the other way for blue.',
@@ -9,7 +9,16 @@ export const split: StepDefinition = {
   gives: 'vec3',
   telling: 'shift',
   also: ['rgb', 'chromatic', 'aberration', 'offset', 'channel', 'dispersion'],
-  params: [vector('shift', 'Shift', 'How far red and blue lie apart from green.', [0.02, 0.01, 0], -0.25, 0.25)],
+  params: [
+    vector({
+      id: 'shift',
+      name: 'Shift',
+      about: 'How far red and blue lie apart from green.',
+      default: [0.02, 0.01, 0],
+      min: -0.25,
+      max: 0.25,
+    }),
+  ],
   again: true,
   glsl: `
   Place a = p;

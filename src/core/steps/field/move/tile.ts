@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, vector } from '../../params';
 
-export const tile: StepDefinition = {
+export const tile: FieldStep = {
   op: 'field.tile',
   name: 'Tile',
   about: 'Repeats the square from 0 to 1, as often as you say.',
@@ -10,8 +10,20 @@ export const tile: StepDefinition = {
   telling: 'count',
   also: ['repeat', 'wrap', 'modulo', 'mirror'],
   params: [
-    vector('count', 'Count', 'Tiles for each unit along x, y and z.', [4, 4, 4], 0, 16),
-    choice('flip', 'Flip', 'Every other tile mirrored, so that edges meet.', ['never', 'every other']),
+    vector({
+      id: 'count',
+      name: 'Count',
+      about: 'Tiles for each unit along x, y and z.',
+      default: [4, 4, 4],
+      min: 0,
+      max: 16,
+    }),
+    choice({
+      id: 'flip',
+      name: 'Flip',
+      about: 'Every other tile mirrored, so that edges meet.',
+      options: ['never', 'every other'],
+    }),
   ],
   needs: ['wave'],
   glsl: `

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, number, vector } from '../../params';
 
-export const turn: StepDefinition = {
+export const turn: FieldStep = {
   op: 'field.turn',
   name: 'Turn',
   about: 'Turns the pattern about a centre; whole spins in each loop close.',
@@ -10,10 +10,19 @@ export const turn: StepDefinition = {
   telling: 'angle',
   also: ['rotate', 'spin', 'angle'],
   params: [
-    choice('axis', 'Axis', 'Turned about this axis.', ['z', 'y', 'x']),
-    number('angle', 'Angle', 'Turned from the start.', 0, -1, 1, { unit: 'turns' }),
-    number('spins', 'Spins', 'Full turns in each loop.', 0, -4, 4, { unit: 'turns', closes: true }),
-    vector('centre', 'Centre', 'Stays where it is.', [0, 0, 0], -2, 2),
+    choice({ id: 'axis', name: 'Axis', about: 'Turned about this axis.', options: ['z', 'y', 'x'] }),
+    number({ id: 'angle', name: 'Angle', about: 'Turned from the start.', default: 0, min: -1, max: 1, unit: 'turns' }),
+    number({
+      id: 'spins',
+      name: 'Spins',
+      about: 'Full turns in each loop.',
+      default: 0,
+      min: -4,
+      max: 4,
+      unit: 'turns',
+      closes: true,
+    }),
+    vector({ id: 'centre', name: 'Centre', about: 'Stays where it is.', default: [0, 0, 0], min: -2, max: 2 }),
   ],
   needs: ['wave'],
   glsl: `

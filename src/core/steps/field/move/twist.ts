@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number, vector } from '../../params';
 
-export const twist: StepDefinition = {
+export const twist: FieldStep = {
   op: 'field.twist',
   name: 'Twist',
   about: 'Turns the plane more and more the further it is from a centre.',
@@ -10,9 +10,24 @@ export const twist: StepDefinition = {
   telling: 'amount',
   also: ['swirl', 'vortex', 'spiral', 'rotate'],
   params: [
-    number('amount', 'Amount', 'Turns for each unit of distance.', 0.25, -2, 2, { unit: 'turns' }),
-    number('reach', 'Reach', 'Beyond this distance nothing turns; 0 has no end.', 0, 0, 8),
-    vector('centre', 'Centre', 'Stays where it is.', [0, 0, 0], -2, 2),
+    number({
+      id: 'amount',
+      name: 'Amount',
+      about: 'Turns for each unit of distance.',
+      default: 0.25,
+      min: -2,
+      max: 2,
+      unit: 'turns',
+    }),
+    number({
+      id: 'reach',
+      name: 'Reach',
+      about: 'Beyond this distance nothing turns; 0 has no end.',
+      default: 0,
+      min: 0,
+      max: 8,
+    }),
+    vector({ id: 'centre', name: 'Centre', about: 'Stays where it is.', default: [0, 0, 0], min: -2, max: 2 }),
   ],
   needs: ['wave'],
   glsl: `

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
-import { choice, number, vector, seedParam, turnsParam } from '../../params';
+import type { FieldStep } from '../../definition';
+import { choice, number, seedParam, turnsParam, vector } from '../../params';
 
-export const bands: StepDefinition = {
+export const bands: FieldStep = {
   op: 'field.bands',
   name: 'Bands and rings',
   about: 'Bands along a direction, rings about an axis or shells about a point, bent by a noise of their own.',
@@ -10,17 +10,62 @@ export const bands: StepDefinition = {
   telling: 'shape',
   also: ['wood', 'marble', 'stripes', 'rings', 'sine', 'saw', 'triangle'],
   params: [
-    choice('shape', 'Shape', 'What the waves follow.', ['bands', 'rings', 'shells']),
-    choice('wave', 'Wave', 'Shape of one wave.', ['sine', 'saw', 'triangle']),
-    number('count', 'Count', 'Waves for each unit.', 4, 0, 24),
-    vector('direction', 'Direction', 'Bands follow it; rings lie about z.', [1, 0, 0], -1, 1),
+    choice({ id: 'shape', name: 'Shape', about: 'What the waves follow.', options: ['bands', 'rings', 'shells'] }),
+    choice({ id: 'wave', name: 'Wave', about: 'Shape of one wave.', options: ['sine', 'saw', 'triangle'] }),
+    number({ id: 'count', name: 'Count', about: 'Waves for each unit.', default: 4, min: 0, max: 24 }),
+    vector({
+      id: 'direction',
+      name: 'Direction',
+      about: 'Bands follow it; rings lie about z.',
+      default: [1, 0, 0],
+      min: -1,
+      max: 1,
+    }),
     turnsParam('Waves that pass in each loop; whole turns close.'),
-    number('shift', 'Shift', 'Starts this part of a wave later.', 0, 0, 1, { unit: 'turns' }),
-    number('bend', 'Bend', 'How much the noise bends them, in waves.', 0, 0, 8),
-    number('bendScale', 'Bend scale', 'Cells of the noise for each unit.', 1, 0, 8),
-    number('octaves', 'Octaves', 'Layers of the noise.', 2, 1, 8, { hard: [1, 10], unit: 'octaves' }),
-    number('roughness', 'Roughness', 'Strength of each layer against the one before.', 0.5, 0, 1, { hard: [0, 2] }),
-    number('evolve', 'Evolve', 'Cells that the noise changes by in each loop; whole cells close.', 1, 0, 8, {
+    number({
+      id: 'shift',
+      name: 'Shift',
+      about: 'Starts this part of a wave later.',
+      default: 0,
+      min: 0,
+      max: 1,
+      unit: 'turns',
+    }),
+    number({ id: 'bend', name: 'Bend', about: 'How much the noise bends them, in waves.', default: 0, min: 0, max: 8 }),
+    number({
+      id: 'bendScale',
+      name: 'Bend scale',
+      about: 'Cells of the noise for each unit.',
+      default: 1,
+      min: 0,
+      max: 8,
+    }),
+    number({
+      id: 'octaves',
+      name: 'Octaves',
+      about: 'Layers of the noise.',
+      default: 2,
+      min: 1,
+      max: 8,
+      hard: [1, 10],
+      unit: 'octaves',
+    }),
+    number({
+      id: 'roughness',
+      name: 'Roughness',
+      about: 'Strength of each layer against the one before.',
+      default: 0.5,
+      min: 0,
+      max: 1,
+      hard: [0, 2],
+    }),
+    number({
+      id: 'evolve',
+      name: 'Evolve',
+      about: 'Cells that the noise changes by in each loop; whole cells close.',
+      default: 1,
+      min: 0,
+      max: 8,
       unit: 'cells',
       closes: true,
     }),

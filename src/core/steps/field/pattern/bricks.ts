@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, number, seedParam } from '../../params';
 
-export const bricks: StepDefinition = {
+export const bricks: FieldStep = {
   op: 'field.bricks',
   name: 'Bricks',
   about: 'Rows of bricks, every other row moved.',
@@ -10,11 +10,26 @@ export const bricks: StepDefinition = {
   telling: 'show',
   also: ['wall', 'tiles', 'masonry'],
   params: [
-    choice('show', 'Show', 'What the number is.', ['brick', 'brick number', 'edge']),
-    number('columns', 'Columns', 'Bricks for each unit.', 4, 0, 32),
-    number('rows', 'Rows', 'Rows for each unit.', 8, 0, 64),
-    number('mortar', 'Mortar', 'Width of the gap, against the height of a row.', 0.1, 0, 1, { hard: [0, 10] }),
-    number('stagger', 'Stagger', 'Moves every other row by this part of a brick.', 0.5, 0, 1),
+    choice({ id: 'show', name: 'Show', about: 'What the number is.', options: ['brick', 'brick number', 'edge'] }),
+    number({ id: 'columns', name: 'Columns', about: 'Bricks for each unit.', default: 4, min: 0, max: 32 }),
+    number({ id: 'rows', name: 'Rows', about: 'Rows for each unit.', default: 8, min: 0, max: 64 }),
+    number({
+      id: 'mortar',
+      name: 'Mortar',
+      about: 'Width of the gap, against the height of a row.',
+      default: 0.1,
+      min: 0,
+      max: 1,
+      hard: [0, 10],
+    }),
+    number({
+      id: 'stagger',
+      name: 'Stagger',
+      about: 'Moves every other row by this part of a brick.',
+      default: 0.5,
+      min: 0,
+      max: 1,
+    }),
     seedParam,
   ],
   needs: ['hash'],

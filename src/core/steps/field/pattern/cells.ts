@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, number, seedParam } from '../../params';
 
-export const cells: StepDefinition = {
+export const cells: FieldStep = {
   op: 'field.cells',
   name: 'Cells',
   about: 'Scattered points, each with the cell of places nearest to it.',
@@ -10,15 +10,45 @@ export const cells: StepDefinition = {
   telling: 'show',
   also: ['voronoi', 'worley', 'cellular', 'caustic', 'stones', 'cracks'],
   params: [
-    choice('show', 'Show', 'What the number is.', ['nearest', 'second nearest', 'difference', 'cell number', 'border']),
-    choice('metric', 'Distance', 'How distance is measured.', ['euclidean', 'manhattan', 'chebyshev']),
-    number('scale', 'Scale', 'Cells for each unit.', 4, 0, 24),
-    number('jitter', 'Jitter', '0 is a regular grid, 1 is scattered anywhere.', 1, 0, 1, { hard: [0, 1] }),
-    number('wander', 'Wander', 'Circles that the points walk in each loop; whole circles close.', 1, 0, 4, {
+    choice({
+      id: 'show',
+      name: 'Show',
+      about: 'What the number is.',
+      options: ['nearest', 'second nearest', 'difference', 'cell number', 'border'],
+    }),
+    choice({
+      id: 'metric',
+      name: 'Distance',
+      about: 'How distance is measured.',
+      options: ['euclidean', 'manhattan', 'chebyshev'],
+    }),
+    number({ id: 'scale', name: 'Scale', about: 'Cells for each unit.', default: 4, min: 0, max: 24 }),
+    number({
+      id: 'jitter',
+      name: 'Jitter',
+      about: '0 is a regular grid, 1 is scattered anywhere.',
+      default: 1,
+      min: 0,
+      max: 1,
+      hard: [0, 1],
+    }),
+    number({
+      id: 'wander',
+      name: 'Wander',
+      about: 'Circles that the points walk in each loop; whole circles close.',
+      default: 1,
+      min: 0,
+      max: 4,
       unit: 'turns',
       closes: true,
     }),
-    number('repeat', 'Repeat', 'Cells after which the pattern repeats; 0 never.', 0, 0, 16, {
+    number({
+      id: 'repeat',
+      name: 'Repeat',
+      about: 'Cells after which the pattern repeats; 0 never.',
+      default: 0,
+      min: 0,
+      max: 16,
       hard: [0, 4096],
       unit: 'cells',
       whole: true,

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { vector } from '../../params';
 
-export const checker: StepDefinition = {
+export const checker: FieldStep = {
   op: 'field.checker',
   name: 'Checker',
   about: 'Squares of 0 and 1.',
@@ -9,7 +9,16 @@ export const checker: StepDefinition = {
   gives: 'float',
   telling: 'count',
   also: ['squares', 'chess', 'grid'],
-  params: [vector('count', 'Count', 'Squares for each unit along x, y and z.', [8, 8, 0], 0, 32)],
+  params: [
+    vector({
+      id: 'count',
+      name: 'Count',
+      about: 'Squares for each unit along x, y and z.',
+      default: [8, 8, 0],
+      min: 0,
+      max: 32,
+    }),
+  ],
   glsl: `
   vec3 c = floor(pointOf(v) * count + 1e-5);
   return fract((c.x + c.y + c.z) * 0.5) * 2.0;`,

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number, vector } from '../../params';
 
-export const dots: StepDefinition = {
+export const dots: FieldStep = {
   op: 'field.dots',
   name: 'Dots',
   about: 'Round dots in rows.',
@@ -10,10 +10,32 @@ export const dots: StepDefinition = {
   telling: 'count',
   also: ['circles', 'points', 'halftone', 'polka'],
   params: [
-    vector('count', 'Count', 'Dots for each unit along x and y.', [8, 8, 0], 0, 48),
-    number('radius', 'Radius', 'Against the distance between dots.', 0.3, 0, 0.75, { hard: [0, 10] }),
-    number('softness', 'Softness', 'Width of the edge.', 0.05, 0, 0.5),
-    number('stagger', 'Stagger', 'Moves every other row by this part of the distance.', 0, 0, 1),
+    vector({
+      id: 'count',
+      name: 'Count',
+      about: 'Dots for each unit along x and y.',
+      default: [8, 8, 0],
+      min: 0,
+      max: 48,
+    }),
+    number({
+      id: 'radius',
+      name: 'Radius',
+      about: 'Against the distance between dots.',
+      default: 0.3,
+      min: 0,
+      max: 0.75,
+      hard: [0, 10],
+    }),
+    number({ id: 'softness', name: 'Softness', about: 'Width of the edge.', default: 0.05, min: 0, max: 0.5 }),
+    number({
+      id: 'stagger',
+      name: 'Stagger',
+      about: 'Moves every other row by this part of the distance.',
+      default: 0,
+      min: 0,
+      max: 1,
+    }),
   ],
   glsl: `
   vec2 q = pointOf(v).xy * count.xy;

@@ -1,7 +1,8 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { noiseParams } from './noise-params';
+import { choice, number } from '../../params';
 
-export const fractal: StepDefinition = {
+export const fractal: FieldStep = {
   op: 'field.fractal',
   name: 'Fractal',
   about: 'Layers of looping noise, each finer and weaker than the one before.',
@@ -10,21 +11,13 @@ export const fractal: StepDefinition = {
   telling: 'octaves',
   also: ['fbm', 'turbulence', 'ridged', 'billow', 'clouds', 'terrain', 'octaves'],
   params: [
-    {
-      type: 'choice',
+    choice({
       id: 'style',
       name: 'Style',
       about: 'Plain clouds, sharp ridges, round billows, or heights that are rough above and smooth below.',
-      default: 'plain',
-      options: [
-        { id: 'plain', name: 'Plain' },
-        { id: 'ridged', name: 'Ridged' },
-        { id: 'billowed', name: 'Billowed' },
-        { id: 'terrain', name: 'Terrain' },
-      ],
-    },
-    {
-      type: 'number',
+      options: ['plain', 'ridged', 'billowed', 'terrain'],
+    }),
+    number({
       id: 'octaves',
       name: 'Octaves',
       about: 'Layers of noise.',
@@ -33,9 +26,8 @@ export const fractal: StepDefinition = {
       max: 8,
       hard: [1, 10],
       unit: 'octaves',
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'roughness',
       name: 'Roughness',
       about: 'Strength of each layer against the one before.',
@@ -43,9 +35,8 @@ export const fractal: StepDefinition = {
       min: 0,
       max: 1,
       hard: [0, 2],
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'lacunarity',
       name: 'Lacunarity',
       about: 'Fineness of each layer against the one before.',
@@ -53,7 +44,7 @@ export const fractal: StepDefinition = {
       min: 1,
       max: 4,
       hard: [1, 8],
-    },
+    }),
     ...noiseParams,
   ],
   needs: ['fractal'],

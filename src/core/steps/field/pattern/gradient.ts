@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, vector } from '../../params';
 
-export const gradient: StepDefinition = {
+export const gradient: FieldStep = {
   op: 'field.gradient',
   name: 'Gradient',
   about: 'A smooth run from 0 to 1.',
@@ -10,10 +10,20 @@ export const gradient: StepDefinition = {
   telling: 'shape',
   also: ['ramp', 'linear', 'radial', 'angle', 'conic', 'sweep'],
   params: [
-    choice('shape', 'Shape', 'Which way it runs.', ['linear', 'radial', 'angular', 'mirrored']),
-    vector('from', 'From', 'Where it is 0, or its centre.', [0, 0, 0], -2, 2),
-    vector('to', 'To', 'Where it is 1.', [1, 0, 0], -2, 2),
-    choice('beyond', 'Beyond', 'What happens outside of 0 to 1.', ['held at the ends', 'starts again', 'goes on']),
+    choice({
+      id: 'shape',
+      name: 'Shape',
+      about: 'Which way it runs.',
+      options: ['linear', 'radial', 'angular', 'mirrored'],
+    }),
+    vector({ id: 'from', name: 'From', about: 'Where it is 0, or its centre.', default: [0, 0, 0], min: -2, max: 2 }),
+    vector({ id: 'to', name: 'To', about: 'Where it is 1.', default: [1, 0, 0], min: -2, max: 2 }),
+    choice({
+      id: 'beyond',
+      name: 'Beyond',
+      about: 'What happens outside of 0 to 1.',
+      options: ['held at the ends', 'starts again', 'goes on'],
+    }),
   ],
   needs: ['wave'],
   glsl: `

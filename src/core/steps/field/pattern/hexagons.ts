@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, number, seedParam } from '../../params';
 
-export const hexagons: StepDefinition = {
+export const hexagons: FieldStep = {
   op: 'field.hexagons',
   name: 'Hexagons',
   about: 'A honeycomb: the distance to the edges, the number of the cell, or the distance from its middle.',
@@ -10,8 +10,8 @@ export const hexagons: StepDefinition = {
   telling: 'show',
   also: ['honeycomb', 'hex', 'shield', 'cells', 'tiles'],
   params: [
-    choice('show', 'Show', 'What the number is.', ['edge', 'cell number', 'middle']),
-    number('scale', 'Scale', 'Cells for each unit.', 6, 0, 32),
+    choice({ id: 'show', name: 'Show', about: 'What the number is.', options: ['edge', 'cell number', 'middle'] }),
+    number({ id: 'scale', name: 'Scale', about: 'Cells for each unit.', default: 6, min: 0, max: 32 }),
     seedParam,
   ],
   needs: ['hash', 'shapes'],

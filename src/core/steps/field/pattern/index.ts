@@ -8,7 +8,7 @@ import { gradient } from './gradient';
 import { hexagons } from './hexagons';
 import { lines } from './lines';
 import { noise } from './noise';
-import { picture } from './picture';
+import { pictureField } from './picture';
 import { random } from './random';
 import { randomEach } from './random-each';
 import { ripple } from './ripple';
@@ -31,7 +31,7 @@ export const PATTERN_STEPS = [
   bricks,
   hexagons,
   shape,
-  picture,
+  pictureField,
   random,
   randomEach,
 ];

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number, vector } from '../../params';
 
-export const lines: StepDefinition = {
+export const lines: FieldStep = {
   op: 'field.lines',
   name: 'Grid lines',
   about: 'Thin lines along the edges of squares.',
@@ -10,16 +10,24 @@ export const lines: StepDefinition = {
   telling: 'count',
   also: ['grid', 'graph', 'wire', 'lattice'],
   params: [
-    vector(
-      'count',
-      'Count',
-      'Squares for each unit along x, y and z; 0 draws no lines across that axis.',
-      [8, 8, 0],
-      0,
-      48,
-    ),
-    number('width', 'Width', 'Against the width of a square.', 0.06, 0, 1, { hard: [0, 10] }),
-    number('softness', 'Softness', 'Width of the edges.', 0.02, 0, 0.5),
+    vector({
+      id: 'count',
+      name: 'Count',
+      about: 'Squares for each unit along x, y and z; 0 draws no lines across that axis.',
+      default: [8, 8, 0],
+      min: 0,
+      max: 48,
+    }),
+    number({
+      id: 'width',
+      name: 'Width',
+      about: 'Against the width of a square.',
+      default: 0.06,
+      min: 0,
+      max: 1,
+      hard: [0, 10],
+    }),
+    number({ id: 'softness', name: 'Softness', about: 'Width of the edges.', default: 0.02, min: 0, max: 0.5 }),
   ],
   glsl: `
   vec3 q = pointOf(v) * count;

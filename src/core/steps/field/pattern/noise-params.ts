@@ -1,18 +1,10 @@
-import type { Param } from '../../definition';
+import type { Param } from '../../param-types';
+import { number, vector } from '../../params';
 
 /** What every looping noise can be asked. */
 export const noiseParams: Param[] = [
-  {
-    type: 'number',
-    id: 'scale',
-    name: 'Scale',
-    about: 'Cells for each metre; more is finer.',
-    default: 1,
-    min: 0,
-    max: 12,
-  },
-  {
-    type: 'number',
+  number({ id: 'scale', name: 'Scale', about: 'Cells for each metre; more is finer.', default: 1, min: 0, max: 12 }),
+  number({
     id: 'evolve',
     name: 'Evolve',
     about: 'Cells it changes by in each loop; whole cells close.',
@@ -21,9 +13,8 @@ export const noiseParams: Param[] = [
     max: 8,
     unit: 'cells',
     closes: true,
-  },
-  {
-    type: 'number',
+  }),
+  number({
     id: 'repeat',
     name: 'Repeat',
     about: 'Cells after which the pattern repeats in space; 0 never.',
@@ -33,9 +24,8 @@ export const noiseParams: Param[] = [
     hard: [0, 4096],
     unit: 'cells',
     whole: true,
-  },
-  {
-    type: 'vector',
+  }),
+  vector({
     id: 'travel',
     name: 'Travel',
     about: 'Whole repeats it moves by in each loop; needs a repeat to close.',
@@ -45,9 +35,8 @@ export const noiseParams: Param[] = [
     unit: 'repeats',
     closes: true,
     closesWith: 'repeat',
-  },
-  {
-    type: 'number',
+  }),
+  number({
     id: 'seed',
     name: 'Seed',
     about: 'Another pattern of the same kind.',
@@ -56,5 +45,5 @@ export const noiseParams: Param[] = [
     max: 99,
     hard: [0, 65535],
     whole: true,
-  },
+  }),
 ];

@@ -1,7 +1,8 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { noiseParams } from './noise-params';
+import { choice } from '../../params';
 
-export const noise: StepDefinition = {
+export const noise: FieldStep = {
   op: 'field.noise',
   name: 'Noise',
   about: 'One layer of noise that changes over the loop and comes back.',
@@ -10,18 +11,12 @@ export const noise: StepDefinition = {
   telling: 'scale',
   also: ['perlin', 'gradient', 'value', 'random', 'clouds'],
   params: [
-    {
-      type: 'choice',
+    choice({
       id: 'style',
       name: 'Style',
       about: 'Gradient is round, value is blocky, simplex is finer and turns in place.',
-      default: 'gradient',
-      options: [
-        { id: 'gradient', name: 'Gradient' },
-        { id: 'value', name: 'Value' },
-        { id: 'simplex', name: 'Simplex' },
-      ],
-    },
+      options: ['gradient', 'value', 'simplex'],
+    }),
     ...noiseParams,
   ],
   needs: ['noise', 'simplex'],

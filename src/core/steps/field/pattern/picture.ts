@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
-import { choice, number } from '../../params';
+import type { FieldStep } from '../../definition';
+import { choice, number, picture } from '../../params';
 
-export const picture: StepDefinition = {
+export const pictureField: FieldStep = {
   op: 'field.picture',
   name: 'Picture',
   about: 'Reads a picture at the running coordinates, 0 to 1 across and up.',
@@ -9,29 +9,40 @@ export const picture: StepDefinition = {
   gives: 'vec3',
   also: ['image', 'texture', 'photo', 'png', 'svg', 'jpeg', 'bitmap'],
   params: [
-    {
-      type: 'picture',
+    picture({
       id: 'picture',
       name: 'Picture',
       about: 'Drop a PNG, JPEG, WebP or SVG here, or take a sample.',
-      default: '',
-    },
-    choice('laid', 'Laid', 'How it meets the square from 0 to 1.', ['stretched', 'fit', 'fill']),
-    choice('beyond', 'Beyond', 'What lies outside of it.', ['nothing', 'tiled', 'mirrored', 'held']),
-    choice('texels', 'Texels', 'Smooth between texels, or hard.', ['smooth', 'hard']),
-    choice('show', 'Show', 'What of it.', [
-      'colour',
-      'brightness',
-      'red',
-      'green',
-      'blue',
-      'opacity',
-      'colour on black',
-    ]),
-    number('aspect', 'Aspect', 'Width of the square against its height, for fit and fill.', 1, 0.1, 4, {
+    }),
+    choice({
+      id: 'laid',
+      name: 'Laid',
+      about: 'How it meets the square from 0 to 1.',
+      options: ['stretched', 'fit', 'fill'],
+    }),
+    choice({
+      id: 'beyond',
+      name: 'Beyond',
+      about: 'What lies outside of it.',
+      options: ['nothing', 'tiled', 'mirrored', 'held'],
+    }),
+    choice({ id: 'texels', name: 'Texels', about: 'Smooth between texels, or hard.', options: ['smooth', 'hard'] }),
+    choice({
+      id: 'show',
+      name: 'Show',
+      about: 'What of it.',
+      options: ['colour', 'brightness', 'red', 'green', 'blue', 'opacity', 'colour on black'],
+    }),
+    number({
+      id: 'aspect',
+      name: 'Aspect',
+      about: 'Width of the square against its height, for fit and fill.',
+      default: 1,
+      min: 0.1,
+      max: 4,
       hard: [0.001, 1000],
     }),
-    number('brightness', 'Brightness', 'Factor.', 1, 0, 4, { hard: [0, 1000] }),
+    number({ id: 'brightness', name: 'Brightness', about: 'Factor.', default: 1, min: 0, max: 4, hard: [0, 1000] }),
   ],
   needs: ['picture', 'colours'],
   glsl: `

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, seedParam } from '../../params';
 
-export const randomEach: StepDefinition = {
+export const randomEach: FieldStep = {
   op: 'field.random-each',
   name: 'Random for each',
   about: 'One random number for each face or each copy.',
@@ -9,7 +9,10 @@ export const randomEach: StepDefinition = {
   gives: 'float',
   telling: 'of',
   also: ['noise', 'face', 'copy', 'instance', 'hash'],
-  params: [choice('of', 'For each', 'What gets a number of its own.', ['face', 'copy']), seedParam],
+  params: [
+    choice({ id: 'of', name: 'For each', about: 'What gets a number of its own.', options: ['face', 'copy'] }),
+    seedParam,
+  ],
   needs: ['hash'],
   glsl: `
   float n = of == 1 ? p.copy : p.face;

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
-import { number, vector, seedParam } from '../../params';
+import type { FieldStep } from '../../definition';
+import { number, seedParam, vector } from '../../params';
 
-export const random: StepDefinition = {
+export const random: FieldStep = {
   op: 'field.random',
   name: 'Random cells',
   about: 'One random number for each cell of a grid.',
@@ -10,8 +10,23 @@ export const random: StepDefinition = {
   telling: 'cells',
   also: ['noise', 'white', 'static', 'cell', 'hash'],
   params: [
-    vector('cells', 'Cells', 'Cells for each unit along x, y and z.', [8, 8, 8], 0, 64),
-    number('changes', 'Changes', 'New numbers in each loop; whole changes close.', 0, 0, 24, { closes: true }),
+    vector({
+      id: 'cells',
+      name: 'Cells',
+      about: 'Cells for each unit along x, y and z.',
+      default: [8, 8, 8],
+      min: 0,
+      max: 64,
+    }),
+    number({
+      id: 'changes',
+      name: 'Changes',
+      about: 'New numbers in each loop; whole changes close.',
+      default: 0,
+      min: 0,
+      max: 24,
+      closes: true,
+    }),
     seedParam,
   ],
   needs: ['hash'],

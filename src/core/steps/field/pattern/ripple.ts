@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
-import { choice, number, vector, turnsParam } from '../../params';
+import type { FieldStep } from '../../definition';
+import { choice, number, turnsParam, vector } from '../../params';
 
-export const ripple: StepDefinition = {
+export const ripple: FieldStep = {
   op: 'field.ripple',
   name: 'Ripple',
   about: 'Waves that run along a direction or out from an origin, and die down on the way.',
@@ -10,15 +10,43 @@ export const ripple: StepDefinition = {
   telling: 'count',
   also: ['wave', 'water', 'circle', 'pond', 'rings', 'origin'],
   params: [
-    choice('shape', 'Shape', 'Circles about the origin, or straight waves.', ['circular', 'plane']),
-    vector('origin', 'Origin', 'Where they begin.', [0, 0, 0], -4, 4),
-    vector('direction', 'Direction', 'Where plane waves run to.', [1, 0, 0], -1, 1),
-    number('count', 'Density', 'Waves for each unit.', 3, 0, 24),
+    choice({
+      id: 'shape',
+      name: 'Shape',
+      about: 'Circles about the origin, or straight waves.',
+      options: ['circular', 'plane'],
+    }),
+    vector({ id: 'origin', name: 'Origin', about: 'Where they begin.', default: [0, 0, 0], min: -4, max: 4 }),
+    vector({
+      id: 'direction',
+      name: 'Direction',
+      about: 'Where plane waves run to.',
+      default: [1, 0, 0],
+      min: -1,
+      max: 1,
+    }),
+    number({ id: 'count', name: 'Density', about: 'Waves for each unit.', default: 3, min: 0, max: 24 }),
     turnsParam('Waves that leave the origin in each loop; whole turns close.', 2),
-    number('height', 'Height', 'Size of the waves.', 1, 0, 4),
-    number('falloff', 'Falloff', 'How quickly they die down with distance.', 0.5, 0, 8, { hard: [0, 1000] }),
-    number('reach', 'Reach', 'They end at this distance; 0 never.', 0, 0, 16, { hard: [0, 100_000] }),
-    number('softness', 'Softness', 'Width over which they end.', 0.5, 0, 8),
+    number({ id: 'height', name: 'Height', about: 'Size of the waves.', default: 1, min: 0, max: 4 }),
+    number({
+      id: 'falloff',
+      name: 'Falloff',
+      about: 'How quickly they die down with distance.',
+      default: 0.5,
+      min: 0,
+      max: 8,
+      hard: [0, 1000],
+    }),
+    number({
+      id: 'reach',
+      name: 'Reach',
+      about: 'They end at this distance; 0 never.',
+      default: 0,
+      min: 0,
+      max: 16,
+      hard: [0, 100_000],
+    }),
+    number({ id: 'softness', name: 'Softness', about: 'Width over which they end.', default: 0.5, min: 0, max: 8 }),
   ],
   needs: ['wave'],
   glsl: `

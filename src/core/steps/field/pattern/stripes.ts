@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
-import { number, vector, turnsParam } from '../../params';
+import type { FieldStep } from '../../definition';
+import { number, turnsParam, vector } from '../../params';
 
-export const stripes: StepDefinition = {
+export const stripes: FieldStep = {
   op: 'field.stripes',
   name: 'Stripes',
   about: 'Stripes of 1 on 0, with a width and soft edges.',
@@ -10,10 +10,25 @@ export const stripes: StepDefinition = {
   telling: 'count',
   also: ['lines', 'bars', 'bands'],
   params: [
-    vector('direction', 'Direction', 'They follow each other along it.', [1, 0, 0], -1, 1),
-    number('count', 'Count', 'Stripes for each unit.', 8, 0, 48),
-    number('width', 'Width', 'Part of the way that is 1.', 0.5, 0, 1, { hard: [0, 10] }),
-    number('softness', 'Softness', 'Width of the edges.', 0.02, 0, 0.5),
+    vector({
+      id: 'direction',
+      name: 'Direction',
+      about: 'They follow each other along it.',
+      default: [1, 0, 0],
+      min: -1,
+      max: 1,
+    }),
+    number({ id: 'count', name: 'Count', about: 'Stripes for each unit.', default: 8, min: 0, max: 48 }),
+    number({
+      id: 'width',
+      name: 'Width',
+      about: 'Part of the way that is 1.',
+      default: 0.5,
+      min: 0,
+      max: 1,
+      hard: [0, 10],
+    }),
+    number({ id: 'softness', name: 'Softness', about: 'Width of the edges.', default: 0.02, min: 0, max: 0.5 }),
     turnsParam('Stripes that pass in each loop; whole turns close.', 0),
   ],
   glsl: `

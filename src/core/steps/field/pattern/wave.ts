@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
+import { number } from '../../params';
 
-export const wave: StepDefinition = {
+export const wave: FieldStep = {
   op: 'field.wave',
   name: 'Wave',
   about: 'Turns the running number into waves that travel outward, whole turns in each loop.',
@@ -9,17 +10,15 @@ export const wave: StepDefinition = {
   telling: 'count',
   also: ['ripple', 'rings', 'sine', 'bands'],
   params: [
-    {
-      type: 'number',
+    number({
       id: 'count',
       name: 'Count',
       about: 'Waves for each unit of the running number.',
       default: 2,
       min: 0,
       max: 12,
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'turns',
       name: 'Turns',
       about: 'Waves that pass in each loop; whole turns close.',
@@ -28,9 +27,8 @@ export const wave: StepDefinition = {
       max: 8,
       unit: 'turns',
       closes: true,
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'falloff',
       name: 'Falloff',
       about: 'How quickly the waves die down with distance.',
@@ -38,7 +36,7 @@ export const wave: StepDefinition = {
       min: 0,
       max: 4,
       hard: [0, 1000],
-    },
+    }),
   ],
   needs: ['wave'],
   glsl: '  return waveSine(v * count - p.phase * turns) * exp(-falloff * max(v, 0.0));',

@@ -1,6 +1,6 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 
-export const absolute: StepDefinition = {
+export const absolute: FieldStep = {
   op: 'field.absolute',
   name: 'Absolute',
   about: 'The size of the number, without its sign.',

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number } from '../../params';
 
-export const clampTo: StepDefinition = {
+export const clampTo: FieldStep = {
   op: 'field.clamp',
   name: 'Clamp',
   about: 'Keeps numbers within a range.',
@@ -10,8 +10,8 @@ export const clampTo: StepDefinition = {
   telling: 'high',
   also: ['limit', 'range', 'saturate'],
   params: [
-    number('low', 'Low', 'No less than this.', 0, -2, 2),
-    number('high', 'High', 'No more than this.', 1, -2, 2),
+    number({ id: 'low', name: 'Low', about: 'No less than this.', default: 0, min: -2, max: 2 }),
+    number({ id: 'high', name: 'High', about: 'No more than this.', default: 1, min: -2, max: 2 }),
   ],
   glsl: '  return clamp(v, low, max(low, high));',
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number } from '../../params';
 
-export const combine: StepDefinition = {
+export const combine: FieldStep = {
   op: 'field.combine',
   name: 'Combine',
   about: 'Makes a vector or a colour of three numbers.',
@@ -9,9 +9,9 @@ export const combine: StepDefinition = {
   gives: 'vec3',
   also: ['channels', 'join', 'vector', 'rgb', 'xyz'],
   params: [
-    number('x', 'X or red', 'A number, or another strand.', 0, -1, 1),
-    number('y', 'Y or green', 'A number, or another strand.', 0, -1, 1),
-    number('z', 'Z or blue', 'A number, or another strand.', 0, -1, 1),
+    number({ id: 'x', name: 'X or red', about: 'A number, or another strand.', default: 0, min: -1, max: 1 }),
+    number({ id: 'y', name: 'Y or green', about: 'A number, or another strand.', default: 0, min: -1, max: 1 }),
+    number({ id: 'z', name: 'Z or blue', about: 'A number, or another strand.', default: 0, min: -1, max: 1 }),
   ],
   glsl: '  return vec3(x, y, z);',
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, number } from '../../params';
 
-export const compare: StepDefinition = {
+export const compare: FieldStep = {
   op: 'field.compare',
   name: 'Compare',
   about: '1 where the comparison holds, 0 where it does not.',
@@ -10,9 +10,16 @@ export const compare: StepDefinition = {
   telling: 'how',
   also: ['greater', 'less', 'equal', 'threshold', 'if'],
   params: [
-    choice('how', 'How', 'The comparison.', ['above', 'below', 'near']),
-    number('other', 'Other', 'A number, or another strand.', 0.5, -2, 2),
-    number('softness', 'Softness', 'Width of the edge; for "near" how near.', 0.02, 0, 1),
+    choice({ id: 'how', name: 'How', about: 'The comparison.', options: ['above', 'below', 'near'] }),
+    number({ id: 'other', name: 'Other', about: 'A number, or another strand.', default: 0.5, min: -2, max: 2 }),
+    number({
+      id: 'softness',
+      name: 'Softness',
+      about: 'Width of the edge; for "near" how near.',
+      default: 0.02,
+      min: 0,
+      max: 1,
+    }),
   ],
   glsl: `
   float soft = max(softness, 1e-5);

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number } from '../../params';
 
-export const contrast: StepDefinition = {
+export const contrast: FieldStep = {
   op: 'field.contrast',
   name: 'Contrast',
   about: 'Pulls numbers away from a middle, or towards it.',
@@ -10,8 +10,16 @@ export const contrast: StepDefinition = {
   telling: 'amount',
   also: ['gain', 'levels', 'spread'],
   params: [
-    number('amount', 'Amount', '1 leaves it, above pulls apart.', 1.5, 0, 4, { hard: [0, 1000] }),
-    number('middle', 'Middle', 'Stays where it is.', 0.5, -1, 1),
+    number({
+      id: 'amount',
+      name: 'Amount',
+      about: '1 leaves it, above pulls apart.',
+      default: 1.5,
+      min: 0,
+      max: 4,
+      hard: [0, 1000],
+    }),
+    number({ id: 'middle', name: 'Middle', about: 'Stays where it is.', default: 0.5, min: -1, max: 1 }),
   ],
   glsl: '  return (v - middle) * amount + middle;',
 };

@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
+import { curve } from '../../params';
 
-export const curve: StepDefinition = {
+export const drawnCurve: FieldStep = {
   op: 'field.curve',
   name: 'Curve',
   about: 'Sends every number through a drawn curve.',
@@ -8,8 +9,7 @@ export const curve: StepDefinition = {
   gives: 'float',
   also: ['levels', 'tone', 'response', 'draw', 'map'],
   params: [
-    {
-      type: 'curve',
+    curve({
       id: 'curve',
       name: 'Curve',
       about: 'What runs in is read along the bottom, what runs out is its height. It never overshoots its points.',
@@ -18,7 +18,7 @@ export const curve: StepDefinition = {
         { x: 0.5, y: 0.7 },
         { x: 1, y: 1 },
       ],
-    },
+    }),
   ],
   needs: ['tables'],
   glsl: '  return curve;',

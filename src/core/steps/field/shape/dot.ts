@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { vector } from '../../params';
 
-export const dotWith: StepDefinition = {
+export const dotWith: FieldStep = {
   op: 'field.dot',
   name: 'Dot',
   about: 'How far the vector points along another.',
@@ -9,6 +9,6 @@ export const dotWith: StepDefinition = {
   gives: 'float',
   telling: 'other',
   also: ['product', 'project', 'angle'],
-  params: [vector('other', 'Along', 'The other vector.', [0, 1, 0], -1, 1)],
+  params: [vector({ id: 'other', name: 'Along', about: 'The other vector.', default: [0, 1, 0], min: -1, max: 1 })],
   glsl: '  return dot(pointOf(v), other);',
 };

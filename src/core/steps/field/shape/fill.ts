@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number } from '../../params';
 
-export const fill: StepDefinition = {
+export const fill: FieldStep = {
   op: 'field.fill',
   name: 'Fill shape',
   about: '1 inside of a distance shape, 0 outside, with a soft edge.',
@@ -9,7 +9,7 @@ export const fill: StepDefinition = {
   gives: 'float',
   telling: 'softness',
   also: ['mask', 'inside', 'edge', 'sdf', 'antialias'],
-  params: [number('softness', 'Softness', 'Width of the edge.', 0.01, 0, 1)],
+  params: [number({ id: 'softness', name: 'Softness', about: 'Width of the edge.', default: 0.01, min: 0, max: 1 })],
   glsl: `
   float soft = max(softness, 1e-5);
   return 1.0 - smoothstep(-0.5 * soft, 0.5 * soft, v);`,

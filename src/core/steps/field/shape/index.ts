@@ -3,7 +3,7 @@ import { clampTo } from './clamp';
 import { combine } from './combine';
 import { compare } from './compare';
 import { contrast } from './contrast';
-import { curve } from './curve';
+import { drawnCurve } from './curve';
 import { dotWith } from './dot';
 import { fill } from './fill';
 import { invert } from './invert';
@@ -34,7 +34,7 @@ export const SHAPE_STEPS = [
   absolute,
   sine,
   contrast,
-  curve,
+  drawnCurve,
   join,
   mixWith,
   mask,

@@ -1,6 +1,6 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 
-export const invert: StepDefinition = {
+export const invert: FieldStep = {
   op: 'field.invert',
   name: 'Invert',
   about: '1 becomes 0 and 0 becomes 1.',

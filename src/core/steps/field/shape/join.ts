@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
-import { number } from '../../params';
+import type { FieldStep } from '../../definition';
+import { choice, number } from '../../params';
 
-export const join: StepDefinition = {
+export const join: FieldStep = {
   op: 'field.join',
   name: 'Join',
   about: 'Joins what runs in with another number: adds, subtracts, multiplies, divides, takes the smaller or larger.',
@@ -10,8 +10,7 @@ export const join: StepDefinition = {
   telling: 'how',
   also: ['add', 'subtract', 'multiply', 'divide', 'minimum', 'maximum', 'difference', 'math', 'combine'],
   params: [
-    {
-      type: 'choice',
+    choice({
       id: 'how',
       name: 'How',
       about: 'The operation.',
@@ -27,9 +26,17 @@ export const join: StepDefinition = {
         { id: 'smooth', name: 'Smooth smaller' },
         { id: 'smooth larger', name: 'Smooth larger' },
       ],
-    },
-    number('other', 'Other', 'A number, or another strand.', 1, -2, 2),
-    number('softness', 'Softness', 'How far the smooth ones flow together.', 0.2, 0, 1, { hard: [0.00001, 1000] }),
+    }),
+    number({ id: 'other', name: 'Other', about: 'A number, or another strand.', default: 1, min: -2, max: 2 }),
+    number({
+      id: 'softness',
+      name: 'Softness',
+      about: 'How far the smooth ones flow together.',
+      default: 0.2,
+      min: 0,
+      max: 1,
+      hard: [0.00001, 1000],
+    }),
   ],
   glsl: `
   if (how == 0) return v + other;

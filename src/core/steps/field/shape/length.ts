@@ -1,6 +1,6 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 
-export const lengthOf: StepDefinition = {
+export const lengthOf: FieldStep = {
   op: 'field.length',
   name: 'Length',
   about: 'The length of the vector.',

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, number } from '../../params';
 
-export const mask: StepDefinition = {
+export const mask: FieldStep = {
   op: 'field.mask',
   name: 'Mask',
   about: 'Keeps what is inside of a mask.',
@@ -10,8 +10,8 @@ export const mask: StepDefinition = {
   telling: 'keep',
   also: ['multiply', 'matte', 'alpha', 'cut'],
   params: [
-    number('by', 'By', 'The mask: 1 keeps, 0 takes away.', 1, 0, 1),
-    choice('keep', 'Keep', 'Which side stays.', ['inside', 'outside']),
+    number({ id: 'by', name: 'By', about: 'The mask: 1 keeps, 0 takes away.', default: 1, min: 0, max: 1 }),
+    choice({ id: 'keep', name: 'Keep', about: 'Which side stays.', options: ['inside', 'outside'] }),
   ],
   glsl: '  return v * clamp(keep == 1 ? 1.0 - by : by, 0.0, 1.0);',
 };

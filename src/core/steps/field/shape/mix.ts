@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number } from '../../params';
 
-export const mixWith: StepDefinition = {
+export const mixWith: FieldStep = {
   op: 'field.mix',
   name: 'Mix',
   about: 'Goes over from the running number to another.',
@@ -10,8 +10,15 @@ export const mixWith: StepDefinition = {
   telling: 'amount',
   also: ['lerp', 'blend', 'crossfade', 'interpolate'],
   params: [
-    number('other', 'Other', 'A number, or another strand.', 1, -2, 2),
-    number('amount', 'Amount', '0 keeps the running number, 1 takes the other.', 0.5, 0, 1),
+    number({ id: 'other', name: 'Other', about: 'A number, or another strand.', default: 1, min: -2, max: 2 }),
+    number({
+      id: 'amount',
+      name: 'Amount',
+      about: '0 keeps the running number, 1 takes the other.',
+      default: 0.5,
+      min: 0,
+      max: 1,
+    }),
   ],
   glsl: '  return mix(v, other, amount);',
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number } from '../../params';
 
-export const outline: StepDefinition = {
+export const outline: FieldStep = {
   op: 'field.outline',
   name: 'Outline',
   about: 'Makes a line of the edge of a distance shape.',
@@ -10,8 +10,15 @@ export const outline: StepDefinition = {
   telling: 'width',
   also: ['stroke', 'line', 'border', 'onion', 'sdf'],
   params: [
-    number('width', 'Width', 'Of the line.', 0.04, 0, 1),
-    number('rings', 'Rings', 'Distance between repeated lines; 0 draws one.', 0, 0, 1),
+    number({ id: 'width', name: 'Width', about: 'Of the line.', default: 0.04, min: 0, max: 1 }),
+    number({
+      id: 'rings',
+      name: 'Rings',
+      about: 'Distance between repeated lines; 0 draws one.',
+      default: 0,
+      min: 0,
+      max: 1,
+    }),
   ],
   glsl: `
   float d = rings > 0.0 ? abs(v - rings * floor(v / rings + 0.5)) : abs(v);

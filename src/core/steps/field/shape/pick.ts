@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice } from '../../params';
 
-export const pick: StepDefinition = {
+export const pick: FieldStep = {
   op: 'field.pick',
   name: 'Pick channel',
   about: 'One number out of a vector or colour.',
@@ -10,15 +10,12 @@ export const pick: StepDefinition = {
   telling: 'channel',
   also: ['component', 'red', 'green', 'blue', 'swizzle', 'luminance'],
   params: [
-    choice('channel', 'Channel', 'Which number.', [
-      'x or red',
-      'y or green',
-      'z or blue',
-      'luminance',
-      'mean',
-      'largest',
-      'smallest',
-    ]),
+    choice({
+      id: 'channel',
+      name: 'Channel',
+      about: 'Which number.',
+      options: ['x or red', 'y or green', 'z or blue', 'luminance', 'mean', 'largest', 'smallest'],
+    }),
   ],
   needs: ['colours'],
   glsl: `

@@ -1,3 +1,24 @@
-import { powerFor } from '../../shared';
+import type { FieldStep } from '../../definition';
+import { number } from '../../params';
 
-export const power = powerFor('field');
+export const power: FieldStep = {
+  op: 'field.power',
+  name: 'Power',
+  about: 'Raises the size of the number to a power and keeps its sign.',
+  takes: ['float'],
+  gives: 'float',
+  telling: 'power',
+  also: ['gamma', 'exponent', 'sharpen'],
+  params: [
+    number({
+      id: 'power',
+      name: 'Power',
+      about: 'Above 1 thins out, below 1 fills up.',
+      default: 2,
+      min: 0.1,
+      max: 8,
+      hard: [0.01, 64],
+    }),
+  ],
+  glsl: '  return sign(v) * pow(max(abs(v), 1e-20), power);',
+};

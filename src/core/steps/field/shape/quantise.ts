@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number } from '../../params';
 
-export const quantise: StepDefinition = {
+export const quantise: FieldStep = {
   op: 'field.quantise',
   name: 'Quantise',
   about: 'Even levels from 0 to 1, like a poster.',
@@ -9,7 +9,18 @@ export const quantise: StepDefinition = {
   gives: 'same',
   telling: 'levels',
   also: ['posterise', 'steps', 'levels', 'bits'],
-  params: [number('levels', 'Levels', 'How many there are.', 4, 2, 16, { hard: [2, 1024], whole: true })],
+  params: [
+    number({
+      id: 'levels',
+      name: 'Levels',
+      about: 'How many there are.',
+      default: 4,
+      min: 2,
+      max: 16,
+      hard: [2, 1024],
+      whole: true,
+    }),
+  ],
   glsl: `
   float n = max(floor(levels + 0.5), 2.0);
   return floor(clamp(v, 0.0, 0.999989) * n + 1e-5) / (n - 1.0);`,

@@ -1,3 +1,33 @@
-import { remapFor } from '../../shared';
+import type { FieldStep } from '../../definition';
+import { choice, number } from '../../params';
 
-export const remap = remapFor('field');
+export const remap: FieldStep = {
+  op: 'field.remap',
+  name: 'Remap',
+  about: 'Moves one range of numbers onto another.',
+  takes: ['float'],
+  gives: 'float',
+  telling: 'high',
+  also: ['range', 'fit', 'scale', 'offset', 'map'],
+  params: [
+    number({ id: 'fromLow', name: 'From low', about: 'This number goes to "to low".', default: -1, min: -2, max: 2 }),
+    number({ id: 'fromHigh', name: 'From high', about: 'This number goes to "to high".', default: 1, min: -2, max: 2 }),
+    number({ id: 'low', name: 'To low', about: 'Where "from low" goes.', default: 0, min: -2, max: 2 }),
+    number({ id: 'high', name: 'To high', about: 'Where "from high" goes.', default: 1, min: -2, max: 2 }),
+    choice({
+      id: 'hold',
+      name: 'Beyond',
+      about: 'What happens outside of the range.',
+      default: 'goes on',
+      options: [
+        { id: 'goes on', name: 'Goes on' },
+        { id: 'held', name: 'Held at the ends' },
+      ],
+    }),
+  ],
+  glsl: `
+  float span = fromHigh - fromLow;
+  float t = (v - fromLow) / (abs(span) < 1e-6 ? 1e-6 : span);
+  if (hold == 1) t = clamp(t, 0.0, 1.0);
+  return low + (high - low) * t;`,
+};

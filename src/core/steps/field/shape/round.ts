@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, number } from '../../params';
 
-export const roundTo: StepDefinition = {
+export const roundTo: FieldStep = {
   op: 'field.round',
   name: 'Round',
   about: 'Up, down or to the nearest whole multiple.',
@@ -10,8 +10,16 @@ export const roundTo: StepDefinition = {
   telling: 'way',
   also: ['floor', 'ceiling', 'integer'],
   params: [
-    choice('way', 'Way', 'Which whole multiple.', ['nearest', 'up', 'down']),
-    number('to', 'To', 'Multiples of this.', 1, 0.01, 2, { hard: [0.000001, 100000] }),
+    choice({ id: 'way', name: 'Way', about: 'Which whole multiple.', options: ['nearest', 'up', 'down'] }),
+    number({
+      id: 'to',
+      name: 'To',
+      about: 'Multiples of this.',
+      default: 1,
+      min: 0.01,
+      max: 2,
+      hard: [0.000001, 100000],
+    }),
   ],
   glsl: `
   // What is a hundred-thousandth away from a multiple counts as the multiple, or rounding would decide.

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number, turnsParam } from '../../params';
 
-export const sine: StepDefinition = {
+export const sine: FieldStep = {
   op: 'field.sine',
   name: 'Sine',
   about: 'The sine of the number, counted in turns.',
@@ -10,9 +10,17 @@ export const sine: StepDefinition = {
   telling: 'count',
   also: ['wave', 'cosine', 'oscillate', 'bands'],
   params: [
-    number('count', 'Count', 'Turns for each unit.', 1, 0, 12),
+    number({ id: 'count', name: 'Count', about: 'Turns for each unit.', default: 1, min: 0, max: 12 }),
     turnsParam('Turns that pass in each loop; whole turns close.', 0),
-    number('shift', 'Shift', 'Starts this part of a turn later.', 0, 0, 1, { unit: 'turns' }),
+    number({
+      id: 'shift',
+      name: 'Shift',
+      about: 'Starts this part of a turn later.',
+      default: 0,
+      min: 0,
+      max: 1,
+      unit: 'turns',
+    }),
   ],
   needs: ['wave'],
   glsl: '  return sineTurns(v * count - p.phase * turns + shift);',

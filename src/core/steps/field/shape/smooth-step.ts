@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number } from '../../params';
 
-export const smoothStep: StepDefinition = {
+export const smoothStep: FieldStep = {
   op: 'field.smooth-step',
   name: 'Smooth step',
   about: 'Runs smoothly from 0 to 1 between two edges.',
@@ -10,8 +10,15 @@ export const smoothStep: StepDefinition = {
   telling: 'to',
   also: ['fade', 'soft', 'threshold', 'edge'],
   params: [
-    number('from', 'From', '0 up to here.', 0, -2, 2),
-    number('to', 'To', '1 from here on; below "from" it runs the other way.', 1, -2, 2),
+    number({ id: 'from', name: 'From', about: '0 up to here.', default: 0, min: -2, max: 2 }),
+    number({
+      id: 'to',
+      name: 'To',
+      about: '1 from here on; below "from" it runs the other way.',
+      default: 1,
+      min: -2,
+      max: 2,
+    }),
   ],
   glsl: `
   float span = to - from;

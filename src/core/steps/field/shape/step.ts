@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { number } from '../../params';
 
-export const stepAt: StepDefinition = {
+export const stepAt: FieldStep = {
   op: 'field.step',
   name: 'Step',
   about: '0 below an edge, 1 from it on.',
@@ -9,7 +9,7 @@ export const stepAt: StepDefinition = {
   gives: 'float',
   telling: 'edge',
   also: ['threshold', 'hard', 'binary'],
-  params: [number('edge', 'Edge', 'Where it changes.', 0.5, -2, 2)],
+  params: [number({ id: 'edge', name: 'Edge', about: 'Where it changes.', default: 0.5, min: -2, max: 2 })],
   // An edge lies where numbers often lie; a little below it they all fall on one side.
   glsl: '  return step(edge - 1e-5, v);',
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, number } from '../../params';
 
-export const unite: StepDefinition = {
+export const unite: FieldStep = {
   op: 'field.unite',
   name: 'Join shapes',
   about: 'Joins two distance shapes: both, one cut out of the other, or what they share.',
@@ -10,9 +10,17 @@ export const unite: StepDefinition = {
   telling: 'how',
   also: ['union', 'subtract', 'intersect', 'boolean', 'sdf', 'cut'],
   params: [
-    choice('how', 'How', 'What stays.', ['union', 'cut', 'intersect']),
-    number('other', 'Other', 'The other shape: link it to a strand.', 0, -1, 1),
-    number('radius', 'Smooth', 'Radius with which they flow together.', 0, 0, 1, { hard: [0, 1000] }),
+    choice({ id: 'how', name: 'How', about: 'What stays.', options: ['union', 'cut', 'intersect'] }),
+    number({ id: 'other', name: 'Other', about: 'The other shape: link it to a strand.', default: 0, min: -1, max: 1 }),
+    number({
+      id: 'radius',
+      name: 'Smooth',
+      about: 'Radius with which they flow together.',
+      default: 0,
+      min: 0,
+      max: 1,
+      hard: [0, 1000],
+    }),
   ],
   needs: ['shapes'],
   glsl: `

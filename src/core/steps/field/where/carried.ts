@@ -1,6 +1,6 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 
-export const carried: StepDefinition = {
+export const carried: FieldStep = {
   op: 'field.carried',
   name: 'Carried colour',
   about: 'The colour that the form brings: painted on it, of its copies, or of the picture its points are from.',

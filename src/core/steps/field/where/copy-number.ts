@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice } from '../../params';
 
-export const copyNumber: StepDefinition = {
+export const copyNumber: FieldStep = {
   op: 'field.copy',
   name: 'Copy number',
   about: 'Which copy of the form this is.',
@@ -9,6 +9,13 @@ export const copyNumber: StepDefinition = {
   gives: 'float',
   telling: 'as',
   also: ['where', 'instance', 'index', 'id'],
-  params: [choice('as', 'As', 'From 0 on the first to 1 on the last, or counted from 0.', ['share', 'count'])],
+  params: [
+    choice({
+      id: 'as',
+      name: 'As',
+      about: 'From 0 on the first to 1 on the last, or counted from 0.',
+      options: ['share', 'count'],
+    }),
+  ],
   glsl: '  return as == 1 ? p.copy : p.copy / max(p.copies - 1.0, 1.0);',
 };

@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
+import { vector } from '../../params';
 
-export const distance: StepDefinition = {
+export const distance: FieldStep = {
   op: 'field.distance',
   name: 'Distance',
   about: 'How far the point is from an origin.',
@@ -8,8 +9,6 @@ export const distance: StepDefinition = {
   gives: 'float',
   telling: 'origin',
   also: ['radius', 'length', 'circle'],
-  params: [
-    { type: 'vector', id: 'origin', name: 'Origin', about: 'Measured from here.', default: [0, 0, 0], min: -4, max: 4 },
-  ],
+  params: [vector({ id: 'origin', name: 'Origin', about: 'Measured from here.', default: [0, 0, 0], min: -4, max: 4 })],
   glsl: '  return distance(pointOf(v), origin);',
 };

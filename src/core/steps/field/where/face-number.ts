@@ -1,6 +1,6 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 
-export const faceNumber: StepDefinition = {
+export const faceNumber: FieldStep = {
   op: 'field.face',
   name: 'Face number',
   about: 'Which face of the form this is, counted from 0.',

@@ -1,6 +1,6 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 
-export const facing: StepDefinition = {
+export const facing: FieldStep = {
   op: 'field.facing',
   name: 'Facing',
   about: '0 where the surface looks at the viewer, 1 where it turns away.',

@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
+import { number } from '../../params';
 
-export const from: StepDefinition = {
+export const from: FieldStep = {
   op: 'field.from',
   name: 'Take from',
   about: 'Starts with the number that another field or signal gives.',
@@ -8,15 +9,14 @@ export const from: StepDefinition = {
   gives: 'float',
   also: ['link', 'reference', 'strand', 'use'],
   params: [
-    {
-      type: 'number',
+    number({
       id: 'value',
       name: 'Value',
       about: 'Link it to a strand, or set one number.',
       default: 0.5,
       min: 0,
       max: 1,
-    },
+    }),
   ],
   glsl: '  return value;',
 };

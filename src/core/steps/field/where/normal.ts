@@ -1,6 +1,6 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 
-export const normal: StepDefinition = {
+export const normal: FieldStep = {
   op: 'field.normal',
   name: 'Normal',
   about: 'The direction in which the surface faces, length 1.',

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { vector } from '../../params';
 
-export const origin: StepDefinition = {
+export const origin: FieldStep = {
   op: 'field.origin',
   name: 'From origin',
   about: 'The position seen from an origin of your own.',
@@ -9,6 +9,6 @@ export const origin: StepDefinition = {
   gives: 'same',
   telling: 'origin',
   also: ['relative', 'offset', 'centre', 'center', 'move'],
-  params: [vector('origin', 'Origin', 'Becomes 0, 0, 0.', [0, 0, 0], -4, 4)],
+  params: [vector({ id: 'origin', name: 'Origin', about: 'Becomes 0, 0, 0.', default: [0, 0, 0], min: -4, max: 4 })],
   glsl: '  return shaped(pointOf(v) - origin, v);',
 };

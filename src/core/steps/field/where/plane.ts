@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 import { choice, vector } from '../../params';
 
-export const plane: StepDefinition = {
+export const plane: FieldStep = {
   op: 'field.plane',
   name: 'World plane',
   about: 'Two coordinates of the hall, so that one pattern lies over several objects like a cloth.',
@@ -10,8 +10,16 @@ export const plane: StepDefinition = {
   telling: 'plane',
   also: ['where', 'cloth', 'projection', 'planar', 'triplanar'],
   params: [
-    choice('plane', 'Plane', 'Which two axes of the hall.', ['floor', 'front', 'side']),
-    vector('origin', 'Origin', 'Where 0, 0 lies in the hall.', [0, 0, 0], -10, 10, { unit: 'm' }),
+    choice({ id: 'plane', name: 'Plane', about: 'Which two axes of the hall.', options: ['floor', 'front', 'side'] }),
+    vector({
+      id: 'origin',
+      name: 'Origin',
+      about: 'Where 0, 0 lies in the hall.',
+      default: [0, 0, 0],
+      min: -10,
+      max: 10,
+      unit: 'm',
+    }),
   ],
   glsl: `
   vec3 q = p.world - origin;

@@ -1,6 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
+import { choice } from '../../params';
 
-export const position: StepDefinition = {
+export const position: FieldStep = {
   op: 'field.position',
   name: 'Position',
   about: 'Where the point is. At rest it never moves with the camera or the displacement.',
@@ -9,8 +10,7 @@ export const position: StepDefinition = {
   telling: 'space',
   also: ['coordinates', 'object', 'world', 'xyz'],
   params: [
-    {
-      type: 'choice',
+    choice({
       id: 'space',
       name: 'Space',
       about: 'At rest in the object, or in the hall.',
@@ -19,7 +19,7 @@ export const position: StepDefinition = {
         { id: 'rest', name: 'At rest' },
         { id: 'world', name: 'In the hall' },
       ],
-    },
+    }),
   ],
   glsl: '  return space == 1 ? p.world : p.rest;',
 };

@@ -1,6 +1,6 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 
-export const screen: StepDefinition = {
+export const screen: FieldStep = {
   op: 'field.screen',
   name: 'Screen',
   about: 'Place in the picture, 0 to 1 across and up.',

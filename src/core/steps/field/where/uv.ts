@@ -1,6 +1,6 @@
-import type { StepDefinition } from '../../definition';
+import type { FieldStep } from '../../definition';
 
-export const uv: StepDefinition = {
+export const uv: FieldStep = {
   op: 'field.uv',
   name: 'UV',
   about: 'Surface coordinates, 0 to 1 across and up.',

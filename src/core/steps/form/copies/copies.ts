@@ -1,8 +1,8 @@
 import { copiesOn } from '../../../mesh/topology/copies';
-import type { StepDefinition } from '../../definition';
-import { choice, colour, number, vector } from '../../params';
+import type { FormCopies } from '../../definition';
+import { choice, colour, number, strand, vector } from '../../params';
 
-export const copies: StepDefinition = {
+export const copies: FormCopies = {
   op: 'form.copies',
   name: 'Copies on',
   about: 'The form once on every point or face of another, each with its own turn, size, colour and moment.',
@@ -11,30 +11,65 @@ export const copies: StepDefinition = {
   telling: 'where',
   also: ['instances', 'scatter', 'clone', 'duplicate', 'grid'],
   params: [
-    {
-      type: 'strand',
+    strand({
       id: 'on',
       name: 'On',
       about: 'The form whose points or faces are taken, as it stands at the beginning of the loop.',
       kind: 'form',
-    },
-    choice('where', 'Where', 'What of it is taken.', ['points', 'faces']),
-    choice('stand', 'Stand', 'Upright as they are, or up along the normal there, or along the way to the next point.', [
-      'as they are',
-      'along the normal',
-      'along the path',
-    ]),
-    {
-      ...vector('shift', 'Shift', 'From its place; link it to a field.', [0, 0, 0], -2, 2, { unit: 'm' }),
+    }),
+    choice({ id: 'where', name: 'Where', about: 'What of it is taken.', options: ['points', 'faces'] }),
+    choice({
+      id: 'stand',
+      name: 'Stand',
+      about: 'Upright as they are, or up along the normal there, or along the way to the next point.',
+      options: ['as they are', 'along the normal', 'along the path'],
+    }),
+    vector({
+      id: 'shift',
+      name: 'Shift',
+      about: 'From its place; link it to a field.',
+      default: [0, 0, 0],
+      min: -2,
+      max: 2,
+      unit: 'm',
       per: 'copy',
-    },
-    { ...vector('turn', 'Turn', 'About x, then y, then z.', [0, 0, 0], -180, 180, { unit: '°' }), per: 'copy' },
-    { ...vector('size', 'Size', 'Along each axis; link it to a field.', [1, 1, 1], 0, 3), per: 'copy' },
-    { ...colour('colour', 'Colour', 'Of the copy; a surface takes it as the carried colour.', '#ffffff'), per: 'copy' },
-    {
-      ...number('delay', 'Delay', 'How far behind the copy plays; it closes with any.', 0, 0, 1, { unit: 'loops' }),
+    }),
+    vector({
+      id: 'turn',
+      name: 'Turn',
+      about: 'About x, then y, then z.',
+      default: [0, 0, 0],
+      min: -180,
+      max: 180,
+      unit: '°',
       per: 'copy',
-    },
+    }),
+    vector({
+      id: 'size',
+      name: 'Size',
+      about: 'Along each axis; link it to a field.',
+      default: [1, 1, 1],
+      min: 0,
+      max: 3,
+      per: 'copy',
+    }),
+    colour({
+      id: 'colour',
+      name: 'Colour',
+      about: 'Of the copy; a surface takes it as the carried colour.',
+      default: '#ffffff',
+      per: 'copy',
+    }),
+    number({
+      id: 'delay',
+      name: 'Delay',
+      about: 'How far behind the copy plays; it closes with any.',
+      default: 0,
+      min: 0,
+      max: 1,
+      unit: 'loops',
+      per: 'copy',
+    }),
   ],
   baked: ['on', 'where', 'stand'],
   asides: { delay: 'delay', tint: 'colour' },

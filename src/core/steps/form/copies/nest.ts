@@ -2,10 +2,10 @@ import { pointCount } from '../../../mesh/mesh';
 import { similarityOf } from '../../../mesh/similarity';
 import { copiesInPlace } from '../../../mesh/topology/copies';
 import type { Vector } from '../../../piece/types';
-import type { StepDefinition } from '../../definition';
-import { colour, number, vector } from '../../params';
+import type { FormCopies } from '../../definition';
+import { colour, number, strand, vector } from '../../params';
 
-export const nest: StepDefinition = {
+export const nest: FormCopies = {
   op: 'form.nest',
   name: 'Copies in place',
   about:
@@ -15,40 +15,86 @@ export const nest: StepDefinition = {
   telling: 'count',
   also: ['nested', 'zoom', 'array', 'fan', 'spiral', 'droste', 'instances'],
   params: [
-    number('count', 'Count', 'How many.', 12, 1, 200, { hard: [1, 1_000_000_000], whole: true }),
-    {
-      type: 'strand',
+    number({
+      id: 'count',
+      name: 'Count',
+      about: 'How many.',
+      default: 12,
+      min: 1,
+      max: 200,
+      hard: [1, 1_000_000_000],
+      whole: true,
+    }),
+    strand({
       id: 'like',
       name: 'As many as',
       about: 'There are as many as this form has copies or points, in place of the count.',
       kind: 'form',
       optional: true,
-    },
-    number('ratio', 'Ratio', 'Size of each against the one before.', 1.1, 0.5, 2, { hard: [0.01, 100] }),
-    vector('turn', 'Turn', 'Of each against the one before, about x, then y, then z.', [0, 0, 15], -180, 180, {
+    }),
+    number({
+      id: 'ratio',
+      name: 'Ratio',
+      about: 'Size of each against the one before.',
+      default: 1.1,
+      min: 0.5,
+      max: 2,
+      hard: [0.01, 100],
+    }),
+    vector({
+      id: 'turn',
+      name: 'Turn',
+      about: 'Of each against the one before, about x, then y, then z.',
+      default: [0, 0, 15],
+      min: -180,
+      max: 180,
       unit: '°',
     }),
-    vector('centre', 'Centre', 'What it grows and turns about.', [0, 0, 0], -4, 4, { unit: 'm' }),
-    vector('shift', 'Shift', 'Of each against the one before.', [0, 0, 0], -2, 2, { unit: 'm' }),
-    {
-      ...number('moves', 'Moves on', 'By how many copies over the loop; whole numbers close.', 0, -8, 8, {
-        unit: 'copies',
-      }),
+    vector({
+      id: 'centre',
+      name: 'Centre',
+      about: 'What it grows and turns about.',
+      default: [0, 0, 0],
+      min: -4,
+      max: 4,
+      unit: 'm',
+    }),
+    vector({
+      id: 'shift',
+      name: 'Shift',
+      about: 'Of each against the one before.',
+      default: [0, 0, 0],
+      min: -2,
+      max: 2,
+      unit: 'm',
+    }),
+    number({
+      id: 'moves',
+      name: 'Moves on',
+      about: 'By how many copies over the loop; whole numbers close.',
+      default: 0,
+      min: -8,
+      max: 8,
+      unit: 'copies',
       closes: true,
-    },
-    { ...colour('colour', 'Colour', 'Of the copy; a surface takes it as the carried colour.', '#ffffff'), per: 'copy' },
-    {
-      ...number(
-        'delay',
-        'Delay',
-        'How far behind each plays; link it to the copy number for one after the other.',
-        0,
-        0,
-        1,
-        { unit: 'loops' },
-      ),
+    }),
+    colour({
+      id: 'colour',
+      name: 'Colour',
+      about: 'Of the copy; a surface takes it as the carried colour.',
+      default: '#ffffff',
       per: 'copy',
-    },
+    }),
+    number({
+      id: 'delay',
+      name: 'Delay',
+      about: 'How far behind each plays; link it to the copy number for one after the other.',
+      default: 0,
+      min: 0,
+      max: 1,
+      unit: 'loops',
+      per: 'copy',
+    }),
   ],
   baked: ['count', 'like'],
   handles: [{ at: 'centre' }],

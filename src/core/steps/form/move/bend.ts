@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FormMove } from '../../definition';
 import { choice, number } from '../../params';
 
-export const bendForm: StepDefinition = {
+export const bendForm: FormMove = {
   op: 'form.bend-form',
   name: 'Bend',
   about: 'Rolls the form up about an axis, along its width.',
@@ -10,8 +10,16 @@ export const bendForm: StepDefinition = {
   telling: 'amount',
   also: ['curl', 'roll', 'arc'],
   params: [
-    number('amount', 'Amount', 'For each metre of width.', 0.1, -1, 1, { unit: 'turns' }),
-    choice('towards', 'Towards', 'The side to which it bends.', ['y', 'z']),
+    number({
+      id: 'amount',
+      name: 'Amount',
+      about: 'For each metre of width.',
+      default: 0.1,
+      min: -1,
+      max: 1,
+      unit: 'turns',
+    }),
+    choice({ id: 'towards', name: 'Towards', about: 'The side to which it bends.', options: ['y', 'z'] }),
   ],
   needs: ['wave'],
   glsl: `

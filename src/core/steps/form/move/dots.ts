@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FormMove } from '../../definition';
 import { number } from '../../params';
 
-export const dots: StepDefinition = {
+export const dots: FormMove = {
   op: 'form.dots',
   name: 'Dots',
   about: 'How large the points of a cloud are drawn.',
@@ -10,7 +10,16 @@ export const dots: StepDefinition = {
   telling: 'size',
   also: ['points', 'particles', 'sprites', 'size'],
   params: [
-    number('size', 'Size', 'Of each point; link it to a field.', 0.02, 0.001, 0.2, { hard: [0, 100], unit: 'm' }),
+    number({
+      id: 'size',
+      name: 'Size',
+      about: 'Of each point; link it to a field.',
+      default: 0.02,
+      min: 0.001,
+      max: 0.2,
+      hard: [0, 100],
+      unit: 'm',
+    }),
   ],
   asides: { dot: 'size' },
   glsl: '  return v;',

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FormShading } from '../../definition';
 import { choice, number } from '../../params';
 
-export const normals: StepDefinition = {
+export const normals: FormShading = {
   op: 'form.shading',
   name: 'Normals',
   about: 'Whether faces are shaded flat or run smoothly into each other.',
@@ -10,8 +10,17 @@ export const normals: StepDefinition = {
   telling: 'style',
   also: ['facets', 'faceted', 'flat', 'smooth', 'shading', 'hard edges'],
   params: [
-    choice('style', 'Style', 'Flat faces, or smooth up to an angle.', ['flat', 'smooth']),
-    number('angle', 'Angle', 'Edges sharper than this stay sharp.', 35, 0, 180, { hard: [0, 180], unit: '°' }),
+    choice({ id: 'style', name: 'Style', about: 'Flat faces, or smooth up to an angle.', options: ['flat', 'smooth'] }),
+    number({
+      id: 'angle',
+      name: 'Angle',
+      about: 'Edges sharper than this stay sharp.',
+      default: 35,
+      min: 0,
+      max: 180,
+      hard: [0, 180],
+      unit: '°',
+    }),
   ],
   shade: (params) => ({ facets: params.style === 'flat', angle: params.angle as number }),
 };

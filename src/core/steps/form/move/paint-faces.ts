@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FormMove } from '../../definition';
 import { colour } from '../../params';
 
-export const paintFaces: StepDefinition = {
+export const paintFaces: FormMove = {
   op: 'form.paint-faces',
   name: 'Paint faces',
   about: 'Gives every face one colour by a field; a surface takes it as the carried colour.',
@@ -9,7 +9,7 @@ export const paintFaces: StepDefinition = {
   gives: 'form',
   telling: 'colour',
   also: ['face colour', 'tint', 'facets'],
-  params: [{ ...colour('colour', 'Colour', 'Link it to a field.', '#d8c9a8'), per: 'face' }],
+  params: [colour({ id: 'colour', name: 'Colour', about: 'Link it to a field.', default: '#d8c9a8', per: 'face' })],
   asides: { tint: 'colour' },
   glsl: '  return v;',
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FormMove } from '../../definition';
 import { colour } from '../../params';
 
-export const paint: StepDefinition = {
+export const paint: FormMove = {
   op: 'form.paint',
   name: 'Paint',
   about: 'Gives every point a colour by a field; a surface takes it as the carried colour.',
@@ -9,7 +9,7 @@ export const paint: StepDefinition = {
   gives: 'form',
   telling: 'colour',
   also: ['vertex colour', 'tint'],
-  params: [colour('colour', 'Colour', 'Link it to a field.', '#d8c9a8')],
+  params: [colour({ id: 'colour', name: 'Colour', about: 'Link it to a field.', default: '#d8c9a8' })],
   asides: { tint: 'colour' },
   glsl: '  return v;',
 };

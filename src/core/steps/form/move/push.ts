@@ -1,15 +1,17 @@
-import type { StepDefinition } from '../../definition';
+import type { FormMove } from '../../definition';
 import { choice, number, vector } from '../../params';
 
 const WAY = `
   vec3 way = along == 0 ? NORMAL : (along == 4 ? direction : vec3(along == 1, along == 2, along == 3));
   return v + way * (by * amount);`;
 
-const params: StepDefinition['params'] = [
-  number('by', 'By', 'How far; link it to a field.', 1, -2, 2),
-  number('amount', 'Amount', 'Times this.', 0.3, -2, 2, { unit: 'm' }),
-  {
-    ...choice('along', 'Along', 'Direction of the push.', ['normal', 'x', 'y', 'z', 'direction']),
+const params: FormMove['params'] = [
+  number({ id: 'by', name: 'By', about: 'How far; link it to a field.', default: 1, min: -2, max: 2 }),
+  number({ id: 'amount', name: 'Amount', about: 'Times this.', default: 0.3, min: -2, max: 2, unit: 'm' }),
+  choice({
+    id: 'along',
+    name: 'Along',
+    about: 'Direction of the push.',
     options: [
       { id: 'normal', name: 'Normal' },
       { id: 'x', name: 'X' },
@@ -17,18 +19,18 @@ const params: StepDefinition['params'] = [
       { id: 'z', name: 'Z' },
       { id: 'direction', name: 'A direction' },
     ],
-  },
-  vector(
-    'direction',
-    'Direction',
-    'Where that is chosen; link it to a field for a way of its own at each point.',
-    [0, 1, 0],
-    -1,
-    1,
-  ),
+  }),
+  vector({
+    id: 'direction',
+    name: 'Direction',
+    about: 'Where that is chosen; link it to a field for a way of its own at each point.',
+    default: [0, 1, 0],
+    min: -1,
+    max: 1,
+  }),
 ];
 
-export const push: StepDefinition = {
+export const push: FormMove = {
   op: 'form.push',
   name: 'Push',
   about: 'Moves every point along its normal, an axis or a direction, by a field.',
@@ -40,7 +42,7 @@ export const push: StepDefinition = {
   glsl: WAY.replace('NORMAL', 'p.normal'),
 };
 
-export const pushFaces: StepDefinition = {
+export const pushFaces: FormMove = {
   op: 'form.push-faces',
   name: 'Push faces',
   about: 'Moves every face as a whole along its normal, an axis or a direction, by a field.',

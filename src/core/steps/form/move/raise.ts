@@ -1,8 +1,8 @@
 import { raisable } from '../../../mesh/topology/extrude';
-import type { StepDefinition } from '../../definition';
+import type { FormMove } from '../../definition';
 import { number } from '../../params';
 
-export const raiseFaces: StepDefinition = {
+export const raiseFaces: FormMove = {
   op: 'form.raise',
   name: 'Raise faces',
   about: 'Lets every face rise on walls, by a field that may move.',
@@ -11,8 +11,16 @@ export const raiseFaces: StepDefinition = {
   telling: 'height',
   also: ['extrude', 'towers', 'bars', 'blocks', 'city'],
   params: [
-    { ...number('by', 'By', 'How much for each face; link it to a field.', 1, 0, 1), per: 'face' },
-    number('height', 'Height', 'Times this.', 0.4, -2, 2, { unit: 'm' }),
+    number({
+      id: 'by',
+      name: 'By',
+      about: 'How much for each face; link it to a field.',
+      default: 1,
+      min: 0,
+      max: 1,
+      per: 'face',
+    }),
+    number({ id: 'height', name: 'Height', about: 'Times this.', default: 0.4, min: -2, max: 2, unit: 'm' }),
   ],
   baked: [],
   reshape: (mesh) => raisable(mesh),

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FormMove } from '../../definition';
 import { number } from '../../params';
 
-export const shrinkFaces: StepDefinition = {
+export const shrinkFaces: FormMove = {
   op: 'form.shrink',
   name: 'Shrink faces',
   about: 'Draws every face in towards its middle, by a field.',
@@ -10,11 +10,16 @@ export const shrinkFaces: StepDefinition = {
   telling: 'by',
   also: ['inset', 'open', 'scale', 'gaps', 'facets'],
   params: [
-    {
-      ...number('by', 'By', 'How much; link it to a field: 0 leaves a face whole, 1 makes it vanish.', 0.2, 0, 1),
+    number({
+      id: 'by',
+      name: 'By',
+      about: 'How much; link it to a field: 0 leaves a face whole, 1 makes it vanish.',
+      default: 0.2,
+      min: 0,
+      max: 1,
       per: 'face',
-    },
-    number('amount', 'Amount', 'Times this.', 1, 0, 1),
+    }),
+    number({ id: 'amount', name: 'Amount', about: 'Times this.', default: 1, min: 0, max: 1 }),
   ],
   again: true,
   glsl: `

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FormMove } from '../../definition';
 import { number } from '../../params';
 
-export const spherify: StepDefinition = {
+export const spherify: FormMove = {
   op: 'form.spherify',
   name: 'Towards a ball',
   about: 'Draws every point towards a sphere about the origin.',
@@ -10,8 +10,17 @@ export const spherify: StepDefinition = {
   telling: 'amount',
   also: ['sphere', 'inflate', 'round'],
   params: [
-    number('amount', 'Amount', '0 leaves the form, 1 is the ball.', 1, 0, 1),
-    number('radius', 'Radius', 'Of the ball.', 1, 0.1, 5, { hard: [0, 1000], unit: 'm' }),
+    number({ id: 'amount', name: 'Amount', about: '0 leaves the form, 1 is the ball.', default: 1, min: 0, max: 1 }),
+    number({
+      id: 'radius',
+      name: 'Radius',
+      about: 'Of the ball.',
+      default: 1,
+      min: 0.1,
+      max: 5,
+      hard: [0, 1000],
+      unit: 'm',
+    }),
   ],
   glsl: '  return mix(v, v * (radius / max(length(v), 1e-6)), amount);',
 };

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FormMove } from '../../definition';
 import { choice, number } from '../../params';
 
-export const taperForm: StepDefinition = {
+export const taperForm: FormMove = {
   op: 'form.taper',
   name: 'Taper',
   about: 'Widens or narrows the form along an axis.',
@@ -10,8 +10,8 @@ export const taperForm: StepDefinition = {
   telling: 'amount',
   also: ['cone', 'narrow', 'flare'],
   params: [
-    choice('axis', 'Axis', 'Along which it narrows.', ['y', 'x', 'z']),
-    number('amount', 'Amount', 'Growth for each metre.', -0.3, -2, 2),
+    choice({ id: 'axis', name: 'Axis', about: 'Along which it narrows.', options: ['y', 'x', 'z'] }),
+    number({ id: 'amount', name: 'Amount', about: 'Growth for each metre.', default: -0.3, min: -2, max: 2 }),
   ],
   glsl: `
   float along = axis == 0 ? v.y : (axis == 1 ? v.x : v.z);

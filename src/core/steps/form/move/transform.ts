@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FormMove } from '../../definition';
 import { vector } from '../../params';
 
-export const transformForm: StepDefinition = {
+export const transformForm: FormMove = {
   op: 'form.transform',
   name: 'Move, turn, scale',
   about: 'Scales, turns about x, y and z, and moves the form.',
@@ -10,9 +10,25 @@ export const transformForm: StepDefinition = {
   telling: 'move',
   also: ['translate', 'rotate', 'scale', 'position'],
   params: [
-    vector('move', 'Move', 'Where its origin goes.', [0, 0, 0], -5, 5, { unit: 'm' }),
-    vector('turn', 'Turn', 'About x, then y, then z.', [0, 0, 0], -180, 180, { unit: '°' }),
-    vector('size', 'Size', 'Times this along each axis.', [1, 1, 1], 0, 3),
+    vector({
+      id: 'move',
+      name: 'Move',
+      about: 'Where its origin goes.',
+      default: [0, 0, 0],
+      min: -5,
+      max: 5,
+      unit: 'm',
+    }),
+    vector({
+      id: 'turn',
+      name: 'Turn',
+      about: 'About x, then y, then z.',
+      default: [0, 0, 0],
+      min: -180,
+      max: 180,
+      unit: '°',
+    }),
+    vector({ id: 'size', name: 'Size', about: 'Times this along each axis.', default: [1, 1, 1], min: 0, max: 3 }),
   ],
   needs: ['space'],
   glsl: '  return turnedBy(v * size, turn) + move;',

@@ -1,7 +1,7 @@
-import type { StepDefinition } from '../../definition';
+import type { FormMove } from '../../definition';
 import { choice, number } from '../../params';
 
-export const twistForm: StepDefinition = {
+export const twistForm: FormMove = {
   op: 'form.twist-form',
   name: 'Twist',
   about: 'Turns the form further and further along an axis.',
@@ -10,8 +10,8 @@ export const twistForm: StepDefinition = {
   telling: 'amount',
   also: ['wring', 'rotate', 'screw'],
   params: [
-    choice('axis', 'Axis', 'Along which it is twisted.', ['y', 'x', 'z']),
-    number('amount', 'Amount', 'For each metre.', 0.1, -1, 1, { unit: 'turns' }),
+    choice({ id: 'axis', name: 'Axis', about: 'Along which it is twisted.', options: ['y', 'x', 'z'] }),
+    number({ id: 'amount', name: 'Amount', about: 'For each metre.', default: 0.1, min: -1, max: 1, unit: 'turns' }),
   ],
   needs: ['wave'],
   glsl: `

@@ -1,7 +1,8 @@
 import { sheet } from '../../../mesh/sheet';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
+import { number } from '../../params';
 
-export const ball: StepDefinition = {
+export const ball: FormSource = {
   op: 'form.ball',
   name: 'Ball',
   about: 'A sphere of longitudes and latitudes.',
@@ -10,8 +11,7 @@ export const ball: StepDefinition = {
   telling: 'radius',
   also: ['sphere', 'globe', 'orb'],
   params: [
-    {
-      type: 'number',
+    number({
       id: 'radius',
       name: 'Radius',
       about: 'From the middle to the skin.',
@@ -20,9 +20,8 @@ export const ball: StepDefinition = {
       max: 5,
       hard: [0.001, 1000],
       unit: 'm',
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'columns',
       name: 'Columns',
       about: 'Faces around.',
@@ -32,9 +31,8 @@ export const ball: StepDefinition = {
       hard: [3, 2000],
       whole: true,
       finer: 'across',
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'rows',
       name: 'Rows',
       about: 'Faces from pole to pole.',
@@ -44,7 +42,7 @@ export const ball: StepDefinition = {
       hard: [2, 1000],
       whole: true,
       finer: 'along',
-    },
+    }),
   ],
   bake: (params) => {
     const radius = params.radius as number;

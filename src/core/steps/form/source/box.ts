@@ -1,8 +1,8 @@
 import { box } from '../../../mesh/source/solids';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
 import { number, vector } from '../../params';
 
-export const boxForm: StepDefinition = {
+export const boxForm: FormSource = {
   op: 'form.box',
   name: 'Box',
   about: 'Six sides, each a grid of faces.',
@@ -11,8 +11,26 @@ export const boxForm: StepDefinition = {
   telling: 'segments',
   also: ['cube', 'block', 'brick'],
   params: [
-    vector('size', 'Size', 'Across, up and deep.', [1, 1, 1], 0.1, 5, { unit: 'm' }),
-    number('segments', 'Segments', 'Faces along each side.', 1, 1, 40, { hard: [1, 500], whole: true, finer: 'all' }),
+    vector({
+      id: 'size',
+      name: 'Size',
+      about: 'Across, up and deep.',
+      default: [1, 1, 1],
+      min: 0.1,
+      max: 5,
+      unit: 'm',
+    }),
+    number({
+      id: 'segments',
+      name: 'Segments',
+      about: 'Faces along each side.',
+      default: 1,
+      min: 1,
+      max: 40,
+      hard: [1, 500],
+      whole: true,
+      finer: 'all',
+    }),
   ],
   bake: (params) => box(params.size as number[], params.segments as number),
 };

@@ -1,8 +1,8 @@
 import { cylinder } from '../../../mesh/source/solids';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
 import { number } from '../../params';
 
-export const cylinderForm: StepDefinition = {
+export const cylinderForm: FormSource = {
   op: 'form.cylinder',
   name: 'Cylinder',
   about: 'Closed at both ends, upright; a cone where the top has no radius.',
@@ -11,11 +11,58 @@ export const cylinderForm: StepDefinition = {
   telling: 'columns',
   also: ['cone', 'column', 'prism', 'drum'],
   params: [
-    number('low', 'Foot', 'Radius below.', 0.5, 0.05, 5, { hard: [0.001, 1000], unit: 'm' }),
-    number('high', 'Top', 'Radius above; 0 for a cone.', 0.5, 0, 5, { hard: [0, 1000], unit: 'm' }),
-    number('height', 'Height', 'From foot to top.', 2, 0.1, 20, { hard: [0.001, 10000], unit: 'm' }),
-    number('columns', 'Columns', 'Faces around.', 48, 3, 200, { hard: [3, 2000], whole: true, finer: 'across' }),
-    number('rows', 'Rows', 'Faces from foot to top.', 8, 1, 200, { hard: [1, 2000], whole: true, finer: 'along' }),
+    number({
+      id: 'low',
+      name: 'Foot',
+      about: 'Radius below.',
+      default: 0.5,
+      min: 0.05,
+      max: 5,
+      hard: [0.001, 1000],
+      unit: 'm',
+    }),
+    number({
+      id: 'high',
+      name: 'Top',
+      about: 'Radius above; 0 for a cone.',
+      default: 0.5,
+      min: 0,
+      max: 5,
+      hard: [0, 1000],
+      unit: 'm',
+    }),
+    number({
+      id: 'height',
+      name: 'Height',
+      about: 'From foot to top.',
+      default: 2,
+      min: 0.1,
+      max: 20,
+      hard: [0.001, 10000],
+      unit: 'm',
+    }),
+    number({
+      id: 'columns',
+      name: 'Columns',
+      about: 'Faces around.',
+      default: 48,
+      min: 3,
+      max: 200,
+      hard: [3, 2000],
+      whole: true,
+      finer: 'across',
+    }),
+    number({
+      id: 'rows',
+      name: 'Rows',
+      about: 'Faces from foot to top.',
+      default: 8,
+      min: 1,
+      max: 200,
+      hard: [1, 2000],
+      whole: true,
+      finer: 'along',
+    }),
   ],
   bake: (params) =>
     cylinder(

@@ -1,8 +1,8 @@
 import { sheet } from '../../../mesh/sheet';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
 import { number } from '../../params';
 
-export const disc: StepDefinition = {
+export const disc: FormSource = {
   op: 'form.disc',
   name: 'Disc',
   about: 'A flat ring or a sector of one, facing the viewer; an arc where it is thin.',
@@ -11,11 +11,54 @@ export const disc: StepDefinition = {
   telling: 'sweep',
   also: ['circle', 'sector', 'arc', 'ring', 'annulus', 'pie'],
   params: [
-    number('radius', 'Radius', 'To the outer rim.', 1, 0.1, 5, { hard: [0.001, 1000], unit: 'm' }),
-    number('inner', 'Inner radius', 'To the hole; 0 for none.', 0, 0, 5, { hard: [0, 1000], unit: 'm' }),
-    number('sweep', 'Sweep', 'How far around it goes.', 1, 0.01, 1, { hard: [0.001, 1], unit: 'turns' }),
-    number('columns', 'Columns', 'Faces around.', 96, 3, 400, { hard: [1, 2000], whole: true, finer: 'across' }),
-    number('rows', 'Rows', 'Faces from the inner to the outer rim.', 12, 1, 200, {
+    number({
+      id: 'radius',
+      name: 'Radius',
+      about: 'To the outer rim.',
+      default: 1,
+      min: 0.1,
+      max: 5,
+      hard: [0.001, 1000],
+      unit: 'm',
+    }),
+    number({
+      id: 'inner',
+      name: 'Inner radius',
+      about: 'To the hole; 0 for none.',
+      default: 0,
+      min: 0,
+      max: 5,
+      hard: [0, 1000],
+      unit: 'm',
+    }),
+    number({
+      id: 'sweep',
+      name: 'Sweep',
+      about: 'How far around it goes.',
+      default: 1,
+      min: 0.01,
+      max: 1,
+      hard: [0.001, 1],
+      unit: 'turns',
+    }),
+    number({
+      id: 'columns',
+      name: 'Columns',
+      about: 'Faces around.',
+      default: 96,
+      min: 3,
+      max: 400,
+      hard: [1, 2000],
+      whole: true,
+      finer: 'across',
+    }),
+    number({
+      id: 'rows',
+      name: 'Rows',
+      about: 'Faces from the inner to the outer rim.',
+      default: 12,
+      min: 1,
+      max: 200,
       hard: [1, 1000],
       whole: true,
       finer: 'along',

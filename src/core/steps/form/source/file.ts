@@ -1,8 +1,8 @@
 import { fromFaces } from '../../../mesh/mesh';
-import type { StepDefinition } from '../../definition';
-import { number } from '../../params';
+import type { FormSource } from '../../definition';
+import { mesh, number } from '../../params';
 
-export const meshFile: StepDefinition = {
+export const meshFile: FormSource = {
   op: 'form.file',
   name: 'Mesh file',
   about: 'A form from a file: OBJ, PLY, STL or GLB.',
@@ -11,8 +11,8 @@ export const meshFile: StepDefinition = {
   telling: 'file',
   also: ['import', 'model', 'obj', 'ply', 'stl', 'glb', 'gltf', 'object'],
   params: [
-    { type: 'mesh', id: 'file', name: 'File', about: 'Drop an OBJ, PLY, STL or GLB here.', default: '' },
-    number('size', 'Size', 'Times this.', 1, 0.01, 10, { hard: [1e-6, 1e6] }),
+    mesh({ id: 'file', name: 'File', about: 'Drop an OBJ, PLY, STL or GLB here.' }),
+    number({ id: 'size', name: 'Size', about: 'Times this.', default: 1, min: 0.01, max: 10, hard: [1e-6, 1e6] }),
   ],
   bake: (params, baking) => {
     const mesh = baking.file(params.file as string);

@@ -1,6 +1,6 @@
 import { sheet } from '../../../mesh/sheet';
-import type { StepDefinition } from '../../definition';
-import { choice } from '../../params';
+import type { FormSource } from '../../definition';
+import { choice, number } from '../../params';
 
 /** Directions of width, depth and normal for each way a grid can lie; normal = across x along. */
 const LIES: Record<string, [number[], number[], number[]]> = {
@@ -21,7 +21,7 @@ const LIES: Record<string, [number[], number[], number[]]> = {
   ],
 };
 
-export const grid: StepDefinition = {
+export const grid: FormSource = {
   op: 'form.grid',
   name: 'Grid',
   about: 'A flat sheet of four-sided faces.',
@@ -30,8 +30,7 @@ export const grid: StepDefinition = {
   telling: 'columns',
   also: ['plane', 'sheet', 'floor', 'wall'],
   params: [
-    {
-      type: 'number',
+    number({
       id: 'columns',
       name: 'Columns',
       about: 'Faces across.',
@@ -41,9 +40,8 @@ export const grid: StepDefinition = {
       hard: [1, 2000],
       whole: true,
       finer: 'across',
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'rows',
       name: 'Rows',
       about: 'Faces along.',
@@ -53,9 +51,8 @@ export const grid: StepDefinition = {
       hard: [1, 2000],
       whole: true,
       finer: 'along',
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'width',
       name: 'Width',
       about: 'Size across.',
@@ -64,9 +61,8 @@ export const grid: StepDefinition = {
       max: 20,
       hard: [0.001, 10000],
       unit: 'm',
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'depth',
       name: 'Depth',
       about: 'Size along, where that is its own.',
@@ -75,13 +71,14 @@ export const grid: StepDefinition = {
       max: 20,
       hard: [0.001, 10000],
       unit: 'm',
-    },
-    choice('aspect', 'Aspect', 'Its own width and depth, or that of the picture by its width.', [
-      'its own',
-      'of the picture',
-    ]),
-    {
-      type: 'choice',
+    }),
+    choice({
+      id: 'aspect',
+      name: 'Aspect',
+      about: 'Its own width and depth, or that of the picture by its width.',
+      options: ['its own', 'of the picture'],
+    }),
+    choice({
       id: 'lies',
       name: 'Lies',
       about: 'Which way it faces.',
@@ -91,7 +88,7 @@ export const grid: StepDefinition = {
         { id: 'wall', name: 'As a wall' },
         { id: 'side', name: 'As a side wall' },
       ],
-    },
+    }),
   ],
   bake: (params, baking) => {
     const [columns, rows, width, own] = ['columns', 'rows', 'width', 'depth'].map((k) => params[k] as number) as [

@@ -1,8 +1,8 @@
 import { icosphere } from '../../../mesh/source/solids';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
 import { number } from '../../params';
 
-export const roundBall: StepDefinition = {
+export const roundBall: FormSource = {
   op: 'form.icosphere',
   name: 'Even ball',
   about: 'A sphere of even triangles, without poles.',
@@ -11,8 +11,23 @@ export const roundBall: StepDefinition = {
   telling: 'times',
   also: ['icosphere', 'geodesic', 'sphere', 'icosahedron'],
   params: [
-    number('radius', 'Radius', 'From the middle outwards.', 1, 0.1, 5, { hard: [0.001, 1000], unit: 'm' }),
-    number('times', 'Subdivisions', 'Each cuts every triangle in four.', 3, 0, 6, {
+    number({
+      id: 'radius',
+      name: 'Radius',
+      about: 'From the middle outwards.',
+      default: 1,
+      min: 0.1,
+      max: 5,
+      hard: [0.001, 1000],
+      unit: 'm',
+    }),
+    number({
+      id: 'times',
+      name: 'Subdivisions',
+      about: 'Each cuts every triangle in four.',
+      default: 3,
+      min: 0,
+      max: 6,
       hard: [0, 8],
       whole: true,
       finer: 'halves',

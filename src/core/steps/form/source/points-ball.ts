@@ -1,8 +1,8 @@
 import { onBall } from '../../../mesh/source/clouds';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
 import { number } from '../../params';
 
-export const pointsBall: StepDefinition = {
+export const pointsBall: FormSource = {
   op: 'form.points-ball',
   name: 'Points on a ball',
   about: 'Evenly spread points on a sphere that know which way is out.',
@@ -11,8 +11,26 @@ export const pointsBall: StepDefinition = {
   telling: 'count',
   also: ['cloud', 'sphere', 'fibonacci'],
   params: [
-    number('count', 'Count', 'How many points.', 400, 1, 20000, { hard: [1, 2_000_000], whole: true }),
-    number('radius', 'Radius', 'From the middle outwards.', 1, 0.1, 5, { hard: [0.001, 1000], unit: 'm' }),
+    number({
+      id: 'count',
+      name: 'Count',
+      about: 'How many points.',
+      default: 400,
+      min: 1,
+      max: 20000,
+      hard: [1, 2_000_000],
+      whole: true,
+    }),
+    number({
+      id: 'radius',
+      name: 'Radius',
+      about: 'From the middle outwards.',
+      default: 1,
+      min: 0.1,
+      max: 5,
+      hard: [0.001, 1000],
+      unit: 'm',
+    }),
   ],
   bake: (params) => onBall(params.count as number, params.radius as number),
 };

@@ -1,8 +1,8 @@
 import { onCircle } from '../../../mesh/source/clouds';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
 import { number } from '../../params';
 
-export const pointsCircle: StepDefinition = {
+export const pointsCircle: FormSource = {
   op: 'form.points-circle',
   name: 'Points on a circle',
   about: 'Even points around a circle that faces the viewer.',
@@ -11,8 +11,26 @@ export const pointsCircle: StepDefinition = {
   telling: 'count',
   also: ['cloud', 'ring'],
   params: [
-    number('count', 'Count', 'How many points.', 24, 1, 400, { hard: [1, 2_000_000], whole: true }),
-    number('radius', 'Radius', 'From the middle outwards.', 2, 0.1, 5, { hard: [0.001, 1000], unit: 'm' }),
+    number({
+      id: 'count',
+      name: 'Count',
+      about: 'How many points.',
+      default: 24,
+      min: 1,
+      max: 400,
+      hard: [1, 2_000_000],
+      whole: true,
+    }),
+    number({
+      id: 'radius',
+      name: 'Radius',
+      about: 'From the middle outwards.',
+      default: 2,
+      min: 0.1,
+      max: 5,
+      hard: [0.001, 1000],
+      unit: 'm',
+    }),
   ],
   bake: (params) => onCircle(params.count as number, params.radius as number),
 };

@@ -1,8 +1,8 @@
 import { lattice } from '../../../mesh/source/clouds';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
 import { vector } from '../../params';
 
-export const pointsGrid: StepDefinition = {
+export const pointsGrid: FormSource = {
   op: 'form.points-grid',
   name: 'Points in rows',
   about: 'A regular lattice of points that fills a box.',
@@ -11,8 +11,23 @@ export const pointsGrid: StepDefinition = {
   telling: 'counts',
   also: ['cloud', 'grid', 'lattice', 'matrix'],
   params: [
-    vector('counts', 'Counts', 'Points across, up and deep.', [24, 14, 1], 1, 100),
-    vector('size', 'Size', 'Across, up and deep.', [4, 2.25, 0], 0, 20, { unit: 'm' }),
+    vector({
+      id: 'counts',
+      name: 'Counts',
+      about: 'Points across, up and deep.',
+      default: [24, 14, 1],
+      min: 1,
+      max: 100,
+    }),
+    vector({
+      id: 'size',
+      name: 'Size',
+      about: 'Across, up and deep.',
+      default: [4, 2.25, 0],
+      min: 0,
+      max: 20,
+      unit: 'm',
+    }),
   ],
   bake: (params) =>
     lattice(

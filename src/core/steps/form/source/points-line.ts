@@ -1,8 +1,8 @@
 import { onLine } from '../../../mesh/source/clouds';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
 import { number, vector } from '../../params';
 
-export const pointsLine: StepDefinition = {
+export const pointsLine: FormSource = {
   op: 'form.points-line',
   name: 'Points on a line',
   about: 'Even points from one place to another.',
@@ -11,9 +11,18 @@ export const pointsLine: StepDefinition = {
   telling: 'count',
   also: ['cloud', 'row'],
   params: [
-    number('count', 'Count', 'How many points.', 24, 1, 400, { hard: [1, 2_000_000], whole: true }),
-    vector('from', 'From', 'The first point.', [-2, 0, 0], -10, 10, { unit: 'm' }),
-    vector('to', 'To', 'The last point.', [2, 0, 0], -10, 10, { unit: 'm' }),
+    number({
+      id: 'count',
+      name: 'Count',
+      about: 'How many points.',
+      default: 24,
+      min: 1,
+      max: 400,
+      hard: [1, 2_000_000],
+      whole: true,
+    }),
+    vector({ id: 'from', name: 'From', about: 'The first point.', default: [-2, 0, 0], min: -10, max: 10, unit: 'm' }),
+    vector({ id: 'to', name: 'To', about: 'The last point.', default: [2, 0, 0], min: -10, max: 10, unit: 'm' }),
   ],
   bake: (params) => onLine(params.count as number, params.from as number[], params.to as number[]),
 };

@@ -1,8 +1,8 @@
 import { pictureCloud } from '../../../mesh/source/picture-cloud';
-import type { StepDefinition } from '../../definition';
-import { number } from '../../params';
+import type { FormSource } from '../../definition';
+import { number, picture } from '../../params';
 
-export const pointsPicture: StepDefinition = {
+export const pointsPicture: FormSource = {
   op: 'form.points-picture',
   name: 'Points of a picture',
   about: 'One point for each pixel of a picture, with its colour; depth by its brightness.',
@@ -11,10 +11,36 @@ export const pointsPicture: StepDefinition = {
   telling: 'picture',
   also: ['cloud', 'image', 'photo', 'pixels', 'relief'],
   params: [
-    { type: 'picture', id: 'picture', name: 'Picture', about: 'What the points are taken from.', default: '' },
-    number('across', 'Across', 'Points across; the height follows.', 160, 8, 800, { hard: [1, 2000], whole: true }),
-    number('width', 'Width', 'Size across.', 4, 0.1, 20, { hard: [0.001, 10000], unit: 'm' }),
-    number('depth', 'Depth', 'How far white stands before black.', 0.5, -2, 2, { unit: 'm' }),
+    picture({ id: 'picture', name: 'Picture', about: 'What the points are taken from.' }),
+    number({
+      id: 'across',
+      name: 'Across',
+      about: 'Points across; the height follows.',
+      default: 160,
+      min: 8,
+      max: 800,
+      hard: [1, 2000],
+      whole: true,
+    }),
+    number({
+      id: 'width',
+      name: 'Width',
+      about: 'Size across.',
+      default: 4,
+      min: 0.1,
+      max: 20,
+      hard: [0.001, 10000],
+      unit: 'm',
+    }),
+    number({
+      id: 'depth',
+      name: 'Depth',
+      about: 'How far white stands before black.',
+      default: 0.5,
+      min: -2,
+      max: 2,
+      unit: 'm',
+    }),
   ],
   bake: (params, baking) =>
     pictureCloud(

@@ -1,8 +1,8 @@
 import { inBall, inBox, inRows } from '../../../mesh/source/clouds';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
 import { choice, number, seedParam, vector } from '../../params';
 
-export const pointsScattered: StepDefinition = {
+export const pointsScattered: FormSource = {
   op: 'form.points-scattered',
   name: 'Points in a volume',
   about: 'Points that fill a box or a ball evenly: at random places, or in rows.',
@@ -11,13 +11,27 @@ export const pointsScattered: StepDefinition = {
   telling: 'count',
   also: ['cloud', 'random', 'dust', 'volume', 'particles'],
   params: [
-    number('count', 'Count', 'How many points; about so many in rows.', 20000, 1, 1000000, {
+    number({
+      id: 'count',
+      name: 'Count',
+      about: 'How many points; about so many in rows.',
+      default: 20000,
+      min: 1,
+      max: 1000000,
       hard: [1, 2_000_000],
       whole: true,
     }),
-    choice('within', 'Within', 'What they fill.', ['box', 'ball']),
-    choice('laid', 'Laid out', 'At random places, or in rows.', ['at random', 'in rows']),
-    vector('size', 'Size', 'Of the box; the ball is as wide as the first.', [4, 4, 4], 0.1, 20, { unit: 'm' }),
+    choice({ id: 'within', name: 'Within', about: 'What they fill.', options: ['box', 'ball'] }),
+    choice({ id: 'laid', name: 'Laid out', about: 'At random places, or in rows.', options: ['at random', 'in rows'] }),
+    vector({
+      id: 'size',
+      name: 'Size',
+      about: 'Of the box; the ball is as wide as the first.',
+      default: [4, 4, 4],
+      min: 0.1,
+      max: 20,
+      unit: 'm',
+    }),
     seedParam,
   ],
   bake: (params) => {

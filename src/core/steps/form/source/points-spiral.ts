@@ -1,8 +1,8 @@
 import { onSpiral } from '../../../mesh/source/clouds';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
 import { number } from '../../params';
 
-export const pointsSpiral: StepDefinition = {
+export const pointsSpiral: FormSource = {
   op: 'form.points-spiral',
   name: 'Points on a spiral',
   about: 'Points on a spiral whose radius grows by a ratio with each turn.',
@@ -11,10 +11,44 @@ export const pointsSpiral: StepDefinition = {
   telling: 'ratio',
   also: ['cloud', 'golden', 'logarithmic'],
   params: [
-    number('count', 'Count', 'How many points.', 120, 1, 2000, { hard: [1, 2_000_000], whole: true }),
-    number('radius', 'Radius', 'From the middle outwards.', 2, 0.1, 5, { hard: [0.001, 1000], unit: 'm' }),
-    number('turns', 'Turns', 'How often it goes around.', 4, 0.5, 20, { hard: [0.01, 1000] }),
-    number('ratio', 'Ratio', 'Growth with each turn.', 1.618, 1, 4, { hard: [0.01, 100] }),
+    number({
+      id: 'count',
+      name: 'Count',
+      about: 'How many points.',
+      default: 120,
+      min: 1,
+      max: 2000,
+      hard: [1, 2_000_000],
+      whole: true,
+    }),
+    number({
+      id: 'radius',
+      name: 'Radius',
+      about: 'From the middle outwards.',
+      default: 2,
+      min: 0.1,
+      max: 5,
+      hard: [0.001, 1000],
+      unit: 'm',
+    }),
+    number({
+      id: 'turns',
+      name: 'Turns',
+      about: 'How often it goes around.',
+      default: 4,
+      min: 0.5,
+      max: 20,
+      hard: [0.01, 1000],
+    }),
+    number({
+      id: 'ratio',
+      name: 'Ratio',
+      about: 'Growth with each turn.',
+      default: 1.618,
+      min: 1,
+      max: 4,
+      hard: [0.01, 100],
+    }),
   ],
   bake: (params) =>
     onSpiral(params.count as number, params.radius as number, params.turns as number, params.ratio as number),

@@ -1,8 +1,8 @@
 import { outline } from '../../../mesh/source/solids';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
 import { number } from '../../params';
 
-export const polygon: StepDefinition = {
+export const polygon: FormSource = {
   op: 'form.polygon',
   name: 'Polygon',
   about: 'One flat face with even corners, facing the viewer; a star where every other corner is drawn in.',
@@ -11,17 +11,35 @@ export const polygon: StepDefinition = {
   telling: 'corners',
   also: ['star', 'hexagon', 'triangle', 'ngon'],
   params: [
-    number('radius', 'Radius', 'From the middle outwards.', 1, 0.1, 5, { hard: [0.001, 1000], unit: 'm' }),
-    number('corners', 'Corners', 'Points of the star, or corners.', 6, 3, 24, { hard: [3, 1000], whole: true }),
-    number(
-      'drawn',
-      'Drawn in',
-      'How far every other corner is drawn to the middle; 0 for an even polygon.',
-      0,
-      0,
-      0.95,
-      { hard: [0, 0.99] },
-    ),
+    number({
+      id: 'radius',
+      name: 'Radius',
+      about: 'From the middle outwards.',
+      default: 1,
+      min: 0.1,
+      max: 5,
+      hard: [0.001, 1000],
+      unit: 'm',
+    }),
+    number({
+      id: 'corners',
+      name: 'Corners',
+      about: 'Points of the star, or corners.',
+      default: 6,
+      min: 3,
+      max: 24,
+      hard: [3, 1000],
+      whole: true,
+    }),
+    number({
+      id: 'drawn',
+      name: 'Drawn in',
+      about: 'How far every other corner is drawn to the middle; 0 for an even polygon.',
+      default: 0,
+      min: 0,
+      max: 0.95,
+      hard: [0, 0.99],
+    }),
   ],
   bake: (params) => {
     const { radius, corners, drawn } = params as Record<string, number>;

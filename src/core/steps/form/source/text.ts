@@ -1,8 +1,8 @@
-import { text, type Align, type Weight } from '../../../mesh/source/text';
-import type { StepDefinition } from '../../definition';
-import { choice, number } from '../../params';
+import { text as letters, type Align, type Weight } from '../../../mesh/source/text';
+import type { FormSource } from '../../definition';
+import { choice, number, text } from '../../params';
 
-export const textForm: StepDefinition = {
+export const textForm: FormSource = {
   op: 'form.text',
   name: 'Text',
   about: 'Letters as flat shapes that face the viewer; steps by face move each letter as one.',
@@ -11,24 +11,41 @@ export const textForm: StepDefinition = {
   telling: 'words',
   also: ['letters', 'type', 'font', 'title', 'words', 'outline'],
   params: [
-    {
-      type: 'text',
-      id: 'words',
-      name: 'Words',
-      about: 'What is written; lines may be broken.',
-      default: 'tide',
-      plain: true,
-    },
-    choice('weight', 'Weight', 'How heavy the letters are.', ['bold', 'regular']),
-    choice('align', 'Align', 'Where lines meet.', ['centre', 'left', 'right']),
-    number('height', 'Height', 'Of a capital letter.', 0.7, 0.05, 3, { hard: [0.001, 1000], unit: 'm' }),
-    number('spacing', 'Spacing', 'Between letters, in capital heights, on top of the font’s own.', 0, -0.2, 1, {
+    text({ id: 'words', name: 'Words', about: 'What is written; lines may be broken.', default: 'tide', plain: true }),
+    choice({ id: 'weight', name: 'Weight', about: 'How heavy the letters are.', options: ['bold', 'regular'] }),
+    choice({ id: 'align', name: 'Align', about: 'Where lines meet.', options: ['centre', 'left', 'right'] }),
+    number({
+      id: 'height',
+      name: 'Height',
+      about: 'Of a capital letter.',
+      default: 0.7,
+      min: 0.05,
+      max: 3,
+      hard: [0.001, 1000],
+      unit: 'm',
+    }),
+    number({
+      id: 'spacing',
+      name: 'Spacing',
+      about: 'Between letters, in capital heights, on top of the font’s own.',
+      default: 0,
+      min: -0.2,
+      max: 1,
       hard: [-1, 20],
     }),
-    number('pieces', 'Pieces', 'Straight pieces to a curve.', 6, 1, 24, { hard: [1, 100], whole: true }),
+    number({
+      id: 'pieces',
+      name: 'Pieces',
+      about: 'Straight pieces to a curve.',
+      default: 6,
+      min: 1,
+      max: 24,
+      hard: [1, 100],
+      whole: true,
+    }),
   ],
   bake: (params) =>
-    text(
+    letters(
       params.words as string,
       params.weight as Weight,
       params.height as number,

@@ -1,8 +1,8 @@
 import { sheet } from '../../../mesh/sheet';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
 import { number } from '../../params';
 
-export const torus: StepDefinition = {
+export const torus: FormSource = {
   op: 'form.torus',
   name: 'Torus',
   about: 'A ring of round section, lying flat about the origin.',
@@ -11,17 +11,48 @@ export const torus: StepDefinition = {
   telling: 'radius',
   also: ['ring', 'donut', 'hoop', 'tyre'],
   params: [
-    number('radius', 'Radius', 'From the middle to the middle of the section.', 1, 0.1, 5, {
+    number({
+      id: 'radius',
+      name: 'Radius',
+      about: 'From the middle to the middle of the section.',
+      default: 1,
+      min: 0.1,
+      max: 5,
       hard: [0.001, 1000],
       unit: 'm',
     }),
-    number('section', 'Section', 'Radius of the section.', 0.35, 0.02, 2, { hard: [0.001, 1000], unit: 'm' }),
-    number('columns', 'Columns', 'Faces around the ring.', 120, 3, 400, {
+    number({
+      id: 'section',
+      name: 'Section',
+      about: 'Radius of the section.',
+      default: 0.35,
+      min: 0.02,
+      max: 2,
+      hard: [0.001, 1000],
+      unit: 'm',
+    }),
+    number({
+      id: 'columns',
+      name: 'Columns',
+      about: 'Faces around the ring.',
+      default: 120,
+      min: 3,
+      max: 400,
       hard: [3, 2000],
       whole: true,
       finer: 'across',
     }),
-    number('rows', 'Rows', 'Faces around the section.', 48, 3, 200, { hard: [3, 1000], whole: true, finer: 'along' }),
+    number({
+      id: 'rows',
+      name: 'Rows',
+      about: 'Faces around the section.',
+      default: 48,
+      min: 3,
+      max: 200,
+      hard: [3, 1000],
+      whole: true,
+      finer: 'along',
+    }),
   ],
   bake: (params) => {
     const [radius, section] = [params.radius as number, params.section as number];

@@ -1,7 +1,8 @@
 import { sheet } from '../../../mesh/sheet';
-import type { StepDefinition } from '../../definition';
+import type { FormSource } from '../../definition';
+import { number } from '../../params';
 
-export const tube: StepDefinition = {
+export const tube: FormSource = {
   op: 'form.tube',
   name: 'Tube',
   about: 'An open cylinder that stands upright about the origin.',
@@ -10,8 +11,7 @@ export const tube: StepDefinition = {
   telling: 'radius',
   also: ['cylinder', 'pipe', 'column', 'pillar', 'rope'],
   params: [
-    {
-      type: 'number',
+    number({
       id: 'radius',
       name: 'Radius',
       about: 'From the axis to the skin.',
@@ -20,9 +20,8 @@ export const tube: StepDefinition = {
       max: 5,
       hard: [0.001, 1000],
       unit: 'm',
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'height',
       name: 'Height',
       about: 'From rim to rim.',
@@ -31,9 +30,8 @@ export const tube: StepDefinition = {
       max: 20,
       hard: [0.001, 10000],
       unit: 'm',
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'columns',
       name: 'Columns',
       about: 'Faces around.',
@@ -43,9 +41,8 @@ export const tube: StepDefinition = {
       hard: [3, 2000],
       whole: true,
       finer: 'across',
-    },
-    {
-      type: 'number',
+    }),
+    number({
       id: 'rows',
       name: 'Rows',
       about: 'Faces from rim to rim.',
@@ -55,7 +52,7 @@ export const tube: StepDefinition = {
       hard: [1, 2000],
       whole: true,
       finer: 'along',
-    },
+    }),
   ],
   bake: (params) => {
     const [radius, height] = [params.radius as number, params.height as number];

@@ -1,8 +1,8 @@
 import { bevel } from '../../../mesh/topology/bevel';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 import { number } from '../../params';
 
-export const bevelEdges: StepDefinition = {
+export const bevelEdges: FormTopology = {
   op: 'form.bevel',
   name: 'Bevel',
   about: 'Cuts the edges off, flat or in a curve.',
@@ -11,11 +11,23 @@ export const bevelEdges: StepDefinition = {
   telling: 'width',
   also: ['chamfer', 'round', 'fillet', 'edges'],
   params: [
-    number('width', 'Width', 'How far each face draws back, as far as there is room.', 0.05, 0, 0.5, {
+    number({
+      id: 'width',
+      name: 'Width',
+      about: 'How far each face draws back, as far as there is room.',
+      default: 0.05,
+      min: 0,
+      max: 0.5,
       hard: [0, 100],
       unit: 'm',
     }),
-    number('segments', 'Segments', 'Faces across each edge; more make it round.', 1, 1, 6, {
+    number({
+      id: 'segments',
+      name: 'Segments',
+      about: 'Faces across each edge; more make it round.',
+      default: 1,
+      min: 1,
+      max: 6,
       hard: [1, 32],
       whole: true,
     }),

@@ -1,7 +1,7 @@
 import { dual } from '../../../mesh/topology/dual';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 
-export const dualForm: StepDefinition = {
+export const dualForm: FormTopology = {
   op: 'form.dual',
   name: 'Dual',
   about: 'A point for every face and a face for every point: an even ball becomes hexagons and twelve pentagons.',

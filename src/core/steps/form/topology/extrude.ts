@@ -1,8 +1,8 @@
 import { extrudeEach, extrudeTogether } from '../../../mesh/topology/extrude';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 import { choice, number } from '../../params';
 
-export const extrude: StepDefinition = {
+export const extrude: FormTopology = {
   op: 'form.extrude',
   name: 'Extrude',
   about: 'Pushes faces out with walls around them: each on its own, or all together.',
@@ -11,13 +11,27 @@ export const extrude: StepDefinition = {
   telling: 'distance',
   also: ['walls', 'spikes', 'pull'],
   params: [
-    choice('how', 'How', 'Each face on its own, or as one skin.', ['each', 'together']),
-    { ...number('by', 'By', 'How much for each face; link it to a field.', 1, 0, 1), per: 'face' },
-    number('distance', 'Distance', 'Times this.', 0.2, -2, 2, { unit: 'm' }),
-    {
-      ...number('inset', 'Inset', 'How far each new face is drawn in; 1 makes spikes.', 0, 0, 1, { hard: [0, 1] }),
+    choice({ id: 'how', name: 'How', about: 'Each face on its own, or as one skin.', options: ['each', 'together'] }),
+    number({
+      id: 'by',
+      name: 'By',
+      about: 'How much for each face; link it to a field.',
+      default: 1,
+      min: 0,
+      max: 1,
       per: 'face',
-    },
+    }),
+    number({ id: 'distance', name: 'Distance', about: 'Times this.', default: 0.2, min: -2, max: 2, unit: 'm' }),
+    number({
+      id: 'inset',
+      name: 'Inset',
+      about: 'How far each new face is drawn in; 1 makes spikes.',
+      default: 0,
+      min: 0,
+      max: 1,
+      hard: [0, 1],
+      per: 'face',
+    }),
   ],
   reshape: (mesh, params, baking) => {
     const distance = params.distance as number;

@@ -1,7 +1,7 @@
 import { facePoints } from '../../../mesh/topology/edges';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 
-export const faceCloud: StepDefinition = {
+export const faceCloud: FormTopology = {
   op: 'form.face-points',
   name: 'Faces as points',
   about: 'A point in the middle of each face that knows which way the face looks.',

@@ -1,7 +1,8 @@
 import { join } from '../../../mesh/topology/split';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
+import { strand } from '../../params';
 
-export const joinForms: StepDefinition = {
+export const joinForms: FormTopology = {
   op: 'form.join-forms',
   name: 'Join form',
   about: 'Puts another form beside this one, as one form.',
@@ -9,13 +10,12 @@ export const joinForms: StepDefinition = {
   gives: 'form',
   also: ['combine', 'append', 'merge', 'add'],
   params: [
-    {
-      type: 'strand',
+    strand({
       id: 'with',
       name: 'With',
       about: 'The other form, as it stands at the beginning of the loop.',
       kind: 'form',
-    },
+    }),
   ],
   reshape: (mesh, params, baking) => {
     const other = baking.form(params.with as string);

@@ -1,8 +1,8 @@
 import { mergePoints } from '../../../mesh/topology/split';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 import { number } from '../../params';
 
-export const merge: StepDefinition = {
+export const merge: FormTopology = {
   op: 'form.merge',
   name: 'Merge',
   about: 'Makes one point of all that lie close together.',
@@ -10,6 +10,17 @@ export const merge: StepDefinition = {
   gives: 'form',
   telling: 'distance',
   also: ['weld', 'fuse', 'points'],
-  params: [number('distance', 'Distance', 'What counts as close.', 0.001, 0, 0.1, { hard: [0, 100], unit: 'm' })],
+  params: [
+    number({
+      id: 'distance',
+      name: 'Distance',
+      about: 'What counts as close.',
+      default: 0.001,
+      min: 0,
+      max: 0.1,
+      hard: [0, 100],
+      unit: 'm',
+    }),
+  ],
   reshape: (mesh, params) => mergePoints(mesh, params.distance as number),
 };

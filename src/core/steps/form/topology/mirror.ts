@@ -1,8 +1,8 @@
 import { mirror } from '../../../mesh/topology/split';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 import { choice } from '../../params';
 
-export const mirrorForm: StepDefinition = {
+export const mirrorForm: FormTopology = {
   op: 'form.mirror-form',
   name: 'Mirror',
   about: 'Its mirror image, alone or joined to it.',
@@ -11,8 +11,13 @@ export const mirrorForm: StepDefinition = {
   telling: 'across',
   also: ['symmetry', 'flip', 'reflect'],
   params: [
-    choice('across', 'Across', 'The axis along which it is turned over.', ['x', 'y', 'z']),
-    choice('keep', 'Keep', 'Both halves, or the image alone.', ['both', 'image']),
+    choice({
+      id: 'across',
+      name: 'Across',
+      about: 'The axis along which it is turned over.',
+      options: ['x', 'y', 'z'],
+    }),
+    choice({ id: 'keep', name: 'Keep', about: 'Both halves, or the image alone.', options: ['both', 'image'] }),
   ],
   reshape: (mesh, params) => mirror(mesh, 'xyz'.indexOf(params.across as string), params.keep === 'both'),
 };

@@ -1,9 +1,9 @@
 import { faceCount } from '../../../mesh/mesh';
 import { keepOnly } from '../../../mesh/topology/split';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 import { number } from '../../params';
 
-export const remove: StepDefinition = {
+export const remove: FormTopology = {
   op: 'form.remove',
   name: 'Remove',
   about: 'Takes out the faces (or points) at which a mask is below one half.',
@@ -11,8 +11,24 @@ export const remove: StepDefinition = {
   gives: 'form',
   also: ['delete', 'mask', 'holes', 'cull'],
   params: [
-    { ...number('faces', 'Keep faces', 'Link it to a field: 1 stays, 0 goes.', 1, 0, 1), per: 'face' },
-    { ...number('points', 'Keep points', 'The same for the points of a cloud.', 1, 0, 1), per: 'point' },
+    number({
+      id: 'faces',
+      name: 'Keep faces',
+      about: 'Link it to a field: 1 stays, 0 goes.',
+      default: 1,
+      min: 0,
+      max: 1,
+      per: 'face',
+    }),
+    number({
+      id: 'points',
+      name: 'Keep points',
+      about: 'The same for the points of a cloud.',
+      default: 1,
+      min: 0,
+      max: 1,
+      per: 'point',
+    }),
   ],
   reshape: (mesh, _params, baking) =>
     keepOnly(

@@ -1,8 +1,8 @@
 import { repeat, transform } from '../../../mesh/topology/repeat';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 import { number, vector } from '../../params';
 
-export const repeatForm: StepDefinition = {
+export const repeatForm: FormTopology = {
   op: 'form.repeat',
   name: 'Repeat',
   about: 'The form many times, each moved, turned and scaled once more: shells, fans, spirals.',
@@ -11,10 +11,35 @@ export const repeatForm: StepDefinition = {
   telling: 'count',
   also: ['array', 'duplicate', 'fan', 'spiral', 'shell'],
   params: [
-    number('count', 'Count', 'How many, the first with them.', 6, 1, 100, { hard: [1, 1_000_000_000], whole: true }),
-    vector('move', 'Move', 'Between one and the next.', [0.5, 0, 0], -4, 4, { unit: 'm' }),
-    vector('turn', 'Turn', 'About x, then y, then z.', [0, 0, 0], -180, 180, { unit: '°' }),
-    vector('size', 'Size', 'Times this.', [1, 1, 1], 0.5, 1.5),
+    number({
+      id: 'count',
+      name: 'Count',
+      about: 'How many, the first with them.',
+      default: 6,
+      min: 1,
+      max: 100,
+      hard: [1, 1_000_000_000],
+      whole: true,
+    }),
+    vector({
+      id: 'move',
+      name: 'Move',
+      about: 'Between one and the next.',
+      default: [0.5, 0, 0],
+      min: -4,
+      max: 4,
+      unit: 'm',
+    }),
+    vector({
+      id: 'turn',
+      name: 'Turn',
+      about: 'About x, then y, then z.',
+      default: [0, 0, 0],
+      min: -180,
+      max: 180,
+      unit: '°',
+    }),
+    vector({ id: 'size', name: 'Size', about: 'Times this.', default: [1, 1, 1], min: 0.5, max: 1.5 }),
   ],
   reshape: (mesh, params) =>
     repeat(

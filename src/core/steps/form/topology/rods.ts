@@ -1,8 +1,8 @@
 import { tubes } from '../../../mesh/topology/edges';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 import { number } from '../../params';
 
-export const rods: StepDefinition = {
+export const rods: FormTopology = {
   op: 'form.rods',
   name: 'Rods',
   about: 'Every edge becomes a rod.',
@@ -11,8 +11,26 @@ export const rods: StepDefinition = {
   telling: 'radius',
   also: ['edges', 'tubes', 'wireframe', 'lattice', 'struts'],
   params: [
-    number('radius', 'Radius', 'Of each rod.', 0.02, 0.001, 0.2, { hard: [0.0001, 100], unit: 'm' }),
-    number('sides', 'Sides', 'Faces around each rod.', 6, 3, 16, { hard: [3, 64], whole: true }),
+    number({
+      id: 'radius',
+      name: 'Radius',
+      about: 'Of each rod.',
+      default: 0.02,
+      min: 0.001,
+      max: 0.2,
+      hard: [0.0001, 100],
+      unit: 'm',
+    }),
+    number({
+      id: 'sides',
+      name: 'Sides',
+      about: 'Faces around each rod.',
+      default: 6,
+      min: 3,
+      max: 16,
+      hard: [3, 64],
+      whole: true,
+    }),
   ],
   reshape: (mesh, params) => tubes(mesh, params.radius as number, params.sides as number),
 };

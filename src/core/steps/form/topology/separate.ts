@@ -1,7 +1,7 @@
 import { separate } from '../../../mesh/topology/split';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 
-export const separateFaces: StepDefinition = {
+export const separateFaces: FormTopology = {
   op: 'form.separate',
   name: 'Separate',
   about: 'Gives every face points of its own, so that faces can part.',

@@ -1,8 +1,8 @@
 import { relax } from '../../../mesh/topology/relax';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 import { number } from '../../params';
 
-export const smoothForm: StepDefinition = {
+export const smoothForm: FormTopology = {
   op: 'form.smooth',
   name: 'Smooth',
   about: 'Moves every point towards the middle of its neighbours.',
@@ -11,8 +11,17 @@ export const smoothForm: StepDefinition = {
   telling: 'times',
   also: ['relax', 'soften', 'laplace'],
   params: [
-    number('amount', 'Amount', 'How far each time.', 0.5, 0, 1, { hard: [0, 1] }),
-    number('times', 'Times', 'How often.', 4, 0, 40, { hard: [0, 1000], whole: true }),
+    number({ id: 'amount', name: 'Amount', about: 'How far each time.', default: 0.5, min: 0, max: 1, hard: [0, 1] }),
+    number({
+      id: 'times',
+      name: 'Times',
+      about: 'How often.',
+      default: 4,
+      min: 0,
+      max: 40,
+      hard: [0, 1000],
+      whole: true,
+    }),
   ],
   reshape: (mesh, params) => relax(mesh, params.amount as number, params.times as number),
 };

@@ -1,8 +1,8 @@
 import { subdivide, type SubdivideStyle } from '../../../mesh/topology/subdivide';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 import { choice, number } from '../../params';
 
-export const subdivided: StepDefinition = {
+export const subdivided: FormTopology = {
   op: 'form.subdivide',
   name: 'Subdivide',
   about: 'Cuts every face into smaller ones, rounding the form or not.',
@@ -11,8 +11,19 @@ export const subdivided: StepDefinition = {
   telling: 'style',
   also: ['smooth', 'catmull', 'loop', 'divide'],
   params: [
-    choice('style', 'Style', 'Rounded is Catmull-Clark, triangles is Loop.', ['linear', 'rounded', 'triangles']),
-    number('times', 'Times', 'Each time makes four faces of one.', 1, 1, 5, {
+    choice({
+      id: 'style',
+      name: 'Style',
+      about: 'Rounded is Catmull-Clark, triangles is Loop.',
+      options: ['linear', 'rounded', 'triangles'],
+    }),
+    number({
+      id: 'times',
+      name: 'Times',
+      about: 'Each time makes four faces of one.',
+      default: 1,
+      min: 1,
+      max: 5,
       hard: [0, 8],
       whole: true,
       finer: 'halves',

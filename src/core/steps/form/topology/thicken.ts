@@ -1,8 +1,8 @@
 import { thicken } from '../../../mesh/topology/extrude';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 import { number } from '../../params';
 
-export const thickenForm: StepDefinition = {
+export const thickenForm: FormTopology = {
   op: 'form.thicken',
   name: 'Thicken',
   about: 'Gives a skin its thickness: a second side beneath, and walls at the borders.',
@@ -10,6 +10,17 @@ export const thickenForm: StepDefinition = {
   gives: 'form',
   telling: 'thickness',
   also: ['solidify', 'shell', 'depth'],
-  params: [number('thickness', 'Thickness', 'How far beneath.', 0.05, 0, 1, { hard: [-100, 100], unit: 'm' })],
+  params: [
+    number({
+      id: 'thickness',
+      name: 'Thickness',
+      about: 'How far beneath.',
+      default: 0.05,
+      min: 0,
+      max: 1,
+      hard: [-100, 100],
+      unit: 'm',
+    }),
+  ],
   reshape: (mesh, params) => thicken(mesh, params.thickness as number),
 };

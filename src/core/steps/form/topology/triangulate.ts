@@ -1,7 +1,7 @@
 import { triangulate } from '../../../mesh/topology/split';
-import type { StepDefinition } from '../../definition';
+import type { FormTopology } from '../../definition';
 
-export const triangles: StepDefinition = {
+export const triangles: FormTopology = {
   op: 'form.triangulate',
   name: 'Triangles',
   about: 'Cuts every face into triangles.',

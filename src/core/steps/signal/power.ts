@@ -1,3 +1,0 @@
-import { powerFor } from '../shared';
-
-export const power = powerFor('signal');

@@ -1,3 +1,0 @@
-import { remapFor } from '../shared';
-
-export const remap = remapFor('signal');
