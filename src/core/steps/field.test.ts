@@ -559,15 +559,27 @@ describe('what artists write', () => {
     expect(value.every((v) => v >= 0 && v <= 1)).toBe(true);
   });
 
-  it('never answers with anything but a value or a sentence', () => {
-    fc.assert(
-      fc.property(fc.string({ maxLength: 60 }), (text) => {
-        let piece = addStrand(blankPiece(), 'field', 'x', 'field.uv');
-        piece = addStep(piece, 's1', 1, 'field.code', { text });
-        const { broken } = analyse(piece).types.get('s1')![1]!.definition!;
-        if (broken) expect(broken.sentence.length).toBeGreaterThan(3);
-      }),
-      { numRuns: 60 },
+  it('never answers with anything but a value or a sentence', async () => {
+    // Plain text, and text of what formulas are made of, some of which runs.
+    const words = fc.array(
+      fc.constantFrom('v', '.x', '+', '*', '(', ')', '2.0', 'sin(v.x)', ';', 'return ', 'vec3(', ','),
+    );
+    await fc.assert(
+      fc.asyncProperty(
+        fc.oneof(
+          fc.string({ maxLength: 60 }),
+          words.map((w) => `return v.x${w.join('')};`),
+        ),
+        async (text) => {
+          let piece = addStrand(blankPiece(), 'field', 'x', 'field.uv');
+          piece = addStep(piece, 's1', 1, 'field.code', { text });
+          const { broken } = analyse(piece).types.get('s1')![1]!.definition!;
+          if (broken) expect(broken.sentence).toMatch(/\w \w.*\.$/);
+          const [value] = (await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([{ uv: [0.3, 0.6] }]), 1);
+          expect(value).toSatisfy(Number.isFinite);
+        },
+      ),
+      { numRuns: 120 },
     );
   });
 });

@@ -1,6 +1,6 @@
 import { addStep, addStrand, blankPiece } from '../piece/edit';
-import type { Piece, Value } from '../piece/types';
-import type { RunType, StepDefinition } from '.';
+import type { Kind, Piece, Value } from '../piece/types';
+import { CATALOGUE, kindOf, type RunType, type StepDefinition } from '.';
 
 /** Numbers at which patterns are cut: whole numbers, halves, quarters, tenths and thirds. */
 export const USUAL = [0, 0.1, 0.2, 0.25, 0.3, 1 / 3, 0.5, 0.6, 0.7, 0.75, 0.9, 1, 1.5, 2, 3, -0.25, -0.5, -1, -2];
@@ -65,3 +65,66 @@ export function usualPiece(d: StepDefinition, takes: RunType | null, choice: num
 /** How many places in its choices a step is tested at. */
 export const choicesOf = (d: StepDefinition) =>
   Math.min(5, Math.max(1, ...d.params.map((p) => (p.type === 'choice' ? p.options.length : 1))));
+
+/** What stands before a step that takes something. */
+const BEFORE: Partial<Record<Kind, Partial<Record<RunType, [op: string, params: Record<string, Value>][]>>>> = {
+  signal: { float: [['signal.cycle', {}]] },
+  field: {
+    float: [
+      ['field.position', {}],
+      ['field.pick', { channel: 'x or red' }],
+    ],
+    vec2: [['field.uv', {}]],
+    vec3: [['field.position', {}]],
+  },
+  form: { form: [['form.box', { segments: 2, size: [0.16, 0.16, 0.16] }]] },
+  surface: {
+    surface: [
+      ['surface.lit', {}],
+      ['surface.opacity', { opacity: 0.6 }],
+    ],
+  },
+  stage: { stage: [['stage.camera', {}]] },
+  finish: { image: [['finish.shoot', {}]] },
+};
+
+const CLOUD: [op: string, params: Record<string, Value>][] = [['form.points-line', { count: 5 }]];
+
+/** Ids of what a piece under test has for the parameters that name something. */
+export const TEST_PICTURE = 'picture-under-test';
+export const TEST_MESH = 'mesh-under-test';
+export const TEST_FORM = 's1';
+/** A signal that moves. */
+export const TEST_SIGNAL = 's3';
+
+/**
+ * A row of the step alone, behind what suits it, in strand "s2"; see `TEST_FORM` and what follows for what else
+ * there is. @param cloud a form is a cloud of points
+ */
+export function pieceWith(
+  d: StepDefinition,
+  takes: RunType | null,
+  params: Record<string, Value> = {},
+  cloud = false,
+): Piece {
+  const kind = kindOf(d);
+  const before = takes === 'form' && cloud ? CLOUD : ((takes && BEFORE[kind]?.[takes]) ?? []);
+  const rows = [...before, [d.op, params] as const];
+  let piece: Piece = {
+    ...addStrand(blankPiece(), 'form', 'other', 'form.grid', { columns: 2, rows: 2 }),
+    assets: [
+      { id: TEST_PICTURE, name: 'four', type: 'image/png', data: '' },
+      { id: TEST_MESH, name: 'triangle', type: 'model/obj', data: '' },
+    ],
+  };
+  piece = addStrand(piece, kind, 'own', rows[0]![0], rows[0]![1]);
+  piece = rows.slice(1).reduce((p, [op, own], i) => addStep(p, 's2', i + 1, op, own), piece);
+  return addStrand(piece, 'signal', 'moving', 'signal.cycle');
+}
+
+/** Every step with every type that it takes, null for a source. */
+export const TAKEN = CATALOGUE.flatMap((d) =>
+  (d.takes.length === 0 ? [null] : d.takes).map(
+    (takes) => [`${d.op}${takes ? ` of ${takes}` : ''}`, d, takes] as const,
+  ),
+);

@@ -18,7 +18,6 @@ export const random: SignalStep = {
       min: 1,
       max: 64,
       hard: [1, 4096],
-      closes: true,
     }),
     number({
       id: 'glide',

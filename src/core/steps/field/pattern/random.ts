@@ -21,11 +21,10 @@ export const random: FieldStep = {
     number({
       id: 'changes',
       name: 'Changes',
-      about: 'New numbers in each loop; whole changes close.',
+      about: 'New numbers in each loop; whole changes are equally long.',
       default: 0,
       min: 0,
       max: 24,
-      closes: true,
     }),
     seedParam,
   ],
