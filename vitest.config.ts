@@ -3,5 +3,9 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   resolve: { alias: { '@': path.resolve(import.meta.dirname, 'src') } },
-  test: { include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'fuzz/**/*.test.ts'], testTimeout: 30_000 },
+  test: {
+    include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'fuzz/**/*.test.ts'],
+    testTimeout: 60_000,
+    maxWorkers: '100%',
+  },
 });
