@@ -12,7 +12,7 @@ const PAINT: Record<string, string> = { float: 'vec3(value)', vec2: 'vec3(value,
 
 /** The field as the engine runs it: every number a uniform, and every signal as well. */
 async function generated(piece: Piece, strand: string) {
-  const woven = weave(piece, analyse(piece), [{ strand }], { held: true });
+  const woven = weave(piece, analyse(piece), [{ strand }], { signalUniforms: true });
   const signals = await Promise.all(
     woven.signals.map(async ({ name, target }) => [
       name,

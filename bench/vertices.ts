@@ -20,7 +20,7 @@ const HERE = {
 
 /** A form as the engine runs it; signals are held still. */
 function woven(piece: Piece, strand: string) {
-  const made = weave(piece, analyse(piece), [{ strand }], { held: true });
+  const made = weave(piece, analyse(piece), [{ strand }], { signalUniforms: true });
   return {
     made,
     form: formText(made),

@@ -14,7 +14,7 @@ export function checkProgramText(name: string, text: string): Outgoing | null {
     const processor = Processor.loadNow(compile(text, ['f']));
     if (processor.run('f', ROWS, ROWS.length).length !== ROWS.length) throw new Error('Not one number for each row.');
     const derived = derive(text, 'f', () => true);
-    if (!derived.blunt) compile(`${text}\n${derived.text}`, [derived.name]);
+    if (!derived.noSlope) compile(`${text}\n${derived.text}`, [derived.name]);
   } catch (error) {
     if (error instanceof GlslError || /There is no function/.test((error as Error).message)) return null;
     throw error;

@@ -4,7 +4,7 @@ import { CopySpots } from '@/core/forms/copy-spots';
 import type { Skin } from '@/core/mesh/skin';
 import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types';
 import { analyse, type Analysis, type Target } from '@/core/weave';
-import { makeShared } from './surface/dressed';
+import { makeShared } from './surface/surface-material';
 import { MOST_ORDERED } from './stage/copy-order';
 import { Fisheye } from './stage/fisheye';
 import { FinishPass } from './finish/finish-pass';
@@ -64,7 +64,7 @@ export class Picture {
   private readonly ground = new THREE.Color(0, 0, 0);
   private follower: Follower | null = null;
   private spots: ReadonlyMap<string, CopySpots> = new Map();
-  private asked = 0;
+  private latest = 0;
   private piece: Piece | null = null;
   private analysis: Analysis | null = null;
   private output: ReturnType<typeof outputOf> = { finish: null, stage: null };
@@ -89,13 +89,13 @@ export class Picture {
 
   /** Takes a piece; only what its text or meshes changed is made anew. */
   async setPiece(piece: Piece, meshOf: (form: string) => Skin | undefined): Promise<void> {
-    const turn = ++this.asked;
+    const turn = ++this.latest;
     const analysis = analyse(piece);
     const output = outputOf(piece);
     const follower = await Follower.make(piece, analysis);
     const spots = await spotsOf(piece, analysis, output.stage, meshOf, this.spots);
     // A later piece may have been ready sooner.
-    if (turn !== this.asked) return;
+    if (turn !== this.latest) return;
     this.piece = piece;
     this.analysis = analysis;
     this.output = output;

@@ -17,7 +17,7 @@ interface Open {
 let open: Open | null = null;
 /** What the studio was handed; one that is opened after another was ended gets it as well. */
 const handed = new Map<string, (door: Comlink.Remote<Studio>) => Promise<void>>();
-let told: (making: Making | null) => void = () => undefined;
+let onMaking: (making: Making | null) => void = () => undefined;
 
 function openStudio(): Open {
   const worker = new Worker(new URL('./studio.ts', import.meta.url), { type: 'module', name: 'studio' });
@@ -27,7 +27,7 @@ function openStudio(): Open {
     fail = reject;
   });
   ended.catch(() => undefined);
-  // An ended worker answers nothing more, so whoever waits for it is told.
+  // An ended worker answers nothing more, so whoever waits for it is onMaking.
   const door = new Proxy(remote, {
     get:
       (target, name) =>
@@ -37,7 +37,7 @@ function openStudio(): Open {
           ended,
         ]),
   });
-  void remote.watch(Comlink.proxy((making: Making | null) => told(making)));
+  void remote.watch(Comlink.proxy((making: Making | null) => onMaking(making)));
   for (const hand of handed.values()) void hand(remote);
   return {
     door,
@@ -58,12 +58,12 @@ export function studio(): Comlink.Remote<Studio> {
 export function endStudio(): void {
   open?.end();
   open = null;
-  told(null);
+  onMaking(null);
 }
 
-/** Has one listener told what the studio is making, and null when that is done. */
+/** Has one listener onMaking what the studio is making, and null when that is done. */
 export function watchStudio(listener: (making: Making | null) => void): void {
-  told = listener;
+  onMaking = listener;
 }
 
 /** Hands an asset over, to studios that are opened later as well. */

@@ -28,7 +28,7 @@ const studio = {
   },
 
   /** Has the interface told what is being made. */
-  watch: (told: (making: Making | null) => void): void => watchBaking((making) => void told(making)),
+  watch: (onMaking: (making: Making | null) => void): void => watchBaking((making) => void onMaking(making)),
 
   /** A form as a file. @throws with a sentence for the artist */
   async formFile(piece: Piece, strand: string, job: MeshJob): Promise<Uint8Array<ArrayBuffer>> {

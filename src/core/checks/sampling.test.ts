@@ -69,10 +69,10 @@ describe('sampling', () => {
 
   it('comes to the same where there is no derivative and differences stand in', async () => {
     const sharp = await measureSampling(sea(8, 60));
-    const blunt = await measureSampling(
+    const noSlope = await measureSampling(
       sea(8, 60, [['code', { text: 'return waveSine(8.0 * uintBitsToFloat(floatBitsToUint(v)) - p.phase);' }]]),
     );
-    expect(blunt[0]!.factor / sharp[0]!.factor).toBeCloseTo(1, 1);
+    expect(noSlope[0]!.factor / sharp[0]!.factor).toBeCloseTo(1, 1);
   });
 
   it('hears fine waves of little height beside a large slow one', async () => {

@@ -117,15 +117,15 @@ const FARTHEST = 1e9;
 
 /** Points and values that are numbers of a size to reckon with: steps may be given anything. */
 export function heldWithin(mesh: Mesh): Mesh {
-  const held = (data: Float32Array): Float32Array =>
+  const clamped = (data: Float32Array): Float32Array =>
     data.every((v) => Math.abs(v) <= FARTHEST)
       ? data
       : data.map((v) => (v > FARTHEST ? FARTHEST : v < -FARTHEST ? -FARTHEST : v || 0));
   const all = (attributes: Attributes): Attributes =>
-    Object.fromEntries(Object.entries(attributes).map(([name, a]) => [name, { ...a, data: held(a.data) }]));
+    Object.fromEntries(Object.entries(attributes).map(([name, a]) => [name, { ...a, data: clamped(a.data) }]));
   return {
     ...mesh,
-    positions: held(mesh.positions),
+    positions: clamped(mesh.positions),
     pointData: all(mesh.pointData),
     cornerData: all(mesh.cornerData),
     faceData: all(mesh.faceData),

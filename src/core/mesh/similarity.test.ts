@@ -6,7 +6,7 @@ import { similarityOf } from './similarity';
 import { after, transform, transformed, UNMOVED } from './topology/repeat';
 
 const f = call(
-  `${library(['space'])} vec3 f(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, vec3 shift) { return similarly(v, n, ratio, degrees, centre, shift); }`,
+  `${library(['space'])} vec3 f(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, vec3 shift) { return similarityPower(v, n, ratio, degrees, centre, shift); }`,
   'f',
 );
 const within = (low: number, high: number) => fc.double({ min: low, max: high, noNaN: true });
@@ -38,7 +38,7 @@ function once(
 const close = (a: number[], b: number[], by = 2e-3) =>
   a.forEach((x, k) => expect(Math.abs(x - b[k]!)).toBeLessThan(by * Math.max(1, Math.abs(b[k]!))));
 
-describe('similarly', () => {
+describe('similarityPower', () => {
   it('is the transform as often as that, by matrices', () => {
     fc.assert(
       fc.property(any, fc.integer({ min: 0, max: 5 }), (s, n) =>

@@ -15,38 +15,42 @@ import type {
 
 /** Ways to write parameters down, so that a step reads as a table. */
 
-type Told<P extends Param> = Omit<P, 'type'>;
+type Options<P extends Param> = Omit<P, 'type'>;
 
-export const number = (told: Told<NumberParam>): NumberParam => ({ type: 'number', ...told });
-export const vector = (told: Told<VectorParam>): VectorParam => ({ type: 'vector', ...told });
-export const colour = (told: Told<ColourParam>): ColourParam => ({ type: 'colour', ...told });
-export const ramp = (told: Told<RampParam>): RampParam => ({ type: 'ramp', ...told });
-export const curve = (told: Told<CurveParam>): CurveParam => ({ type: 'curve', ...told });
-export const keys = (told: Told<KeysParam>): KeysParam => ({ type: 'keys', ...told });
-export const strand = (told: Told<StrandParam>): StrandParam => ({ type: 'strand', ...told });
-export const text = (told: Told<TextParam>): TextParam => ({ type: 'text', ...told });
+export const number = (options: Options<NumberParam>): NumberParam => ({ type: 'number', ...options });
+export const vector = (options: Options<VectorParam>): VectorParam => ({ type: 'vector', ...options });
+export const colour = (options: Options<ColourParam>): ColourParam => ({ type: 'colour', ...options });
+export const ramp = (options: Options<RampParam>): RampParam => ({ type: 'ramp', ...options });
+export const curve = (options: Options<CurveParam>): CurveParam => ({ type: 'curve', ...options });
+export const keys = (options: Options<KeysParam>): KeysParam => ({ type: 'keys', ...options });
+export const strand = (options: Options<StrandParam>): StrandParam => ({ type: 'strand', ...options });
+export const text = (options: Options<TextParam>): TextParam => ({ type: 'text', ...options });
 
 /** A picture of the piece; at first there is none. */
-export const picture = (told: Omit<Told<PictureParam>, 'default'>): PictureParam => ({
+export const picture = (options: Omit<Options<PictureParam>, 'default'>): PictureParam => ({
   type: 'picture',
   default: '',
-  ...told,
+  ...options,
 });
 
 /** A mesh file of the piece; at first there is none. */
-export const mesh = (told: Omit<Told<MeshParam>, 'default'>): MeshParam => ({ type: 'mesh', default: '', ...told });
+export const mesh = (options: Omit<Options<MeshParam>, 'default'>): MeshParam => ({
+  type: 'mesh',
+  default: '',
+  ...options,
+});
 
-interface ToldChoice extends Omit<Told<ChoiceParam>, 'default' | 'options'> {
+interface ChoiceOptions extends Omit<Options<ChoiceParam>, 'default' | 'options'> {
   default?: string;
   /** Ids; where only the id is said, its first letter is capital where it is shown. The first is the default. */
   options: readonly (string | { id: string; name: string })[];
 }
 
-export function choice(told: ToldChoice): ChoiceParam {
-  const options = told.options.map((o) =>
+export function choice(options: ChoiceOptions): ChoiceParam {
+  const all = options.options.map((o) =>
     typeof o === 'string' ? { id: o, name: o[0]!.toUpperCase() + o.slice(1) } : o,
   );
-  return { ...told, type: 'choice', default: told.default ?? options[0]!.id, options };
+  return { ...options, type: 'choice', default: options.default ?? all[0]!.id, options: all };
 }
 
 export const turnsParam = (about: string, value = 1): NumberParam =>

@@ -17,7 +17,7 @@ export interface FormText {
 export interface FormWoven extends FormText {
   text: string;
   /** Why its normals are taken by differences; null where they are exact. */
-  blunt: string | null;
+  noSlope: string | null;
 }
 
 /** A form that does not move: its function gives the place at rest. */
@@ -44,8 +44,8 @@ function make(woven: Woven): FormWoven {
   const still = woven.functions.length > 0 ? '' : STILL_TEXT;
   const { asides, together } = woven;
   const derived = derive(`${woven.glsl}\n${still}`, move, (field) => ALONG.has(field));
-  if (derived.blunt) return { move, slopes: null, asides, together, text: still, blunt: derived.blunt };
+  if (derived.noSlope) return { move, slopes: null, asides, together, text: still, noSlope: derived.noSlope };
   if (derived.text.length > MOST_TEXT)
-    return { move, slopes: null, asides, together, text: still, blunt: 'it is too long to differentiate' };
-  return { move, slopes: derived.name, asides, together, text: still + derived.text, blunt: null };
+    return { move, slopes: null, asides, together, text: still, noSlope: 'it is too long to differentiate' };
+  return { move, slopes: derived.name, asides, together, text: still + derived.text, noSlope: null };
 }

@@ -30,12 +30,12 @@ export class Plan {
   /** Names of the functions that are called at other places: they take the place alone. */
   private readonly calledAlone = new Set<string>();
 
-  /** @param held signals are uniforms; see `WeaveOptions.held` */
+  /** @param signalUniforms signals are uniforms; see `WeaveOptions.signalUniforms` */
   constructor(
     private readonly piece: Piece,
     private readonly analysis: Analysis,
     targets: Target[],
-    private readonly held: boolean,
+    private readonly signalUniforms: boolean,
   ) {
     this.names = strandNames(piece);
     this.byId = new Map(piece.strands.map((s) => [s.id, s]));
@@ -85,8 +85,8 @@ export class Plan {
   }
 
   /** Is the value of a target a uniform? */
-  isHeld(target: Target): boolean {
-    return this.held && this.byId.get(target.strand)?.kind === 'signal';
+  isUniform(target: Target): boolean {
+    return this.signalUniforms && this.byId.get(target.strand)?.kind === 'signal';
   }
 
   /** The row before a step, for one that asks for it at other places. */
@@ -119,7 +119,7 @@ export class Plan {
       if (!row.active) continue;
       for (const param of row.definition!.params) {
         const input = this.inputOf(row, param);
-        if (!input || isElsewhere(row.definition!, param) || this.isHeld(input)) continue;
+        if (!input || isElsewhere(row.definition!, param) || this.isUniform(input)) continue;
         found.set(this.nameOf(input), input);
       }
     }
@@ -150,7 +150,7 @@ export class Plan {
       .definition!.params.filter((param) => isElsewhere(row.definition!, param))
       .flatMap((param) => {
         const input = this.inputOf(row, param);
-        return input && (param.per === 'moment' || !this.isHeld(input)) ? [input] : [];
+        return input && (param.per === 'moment' || !this.isUniform(input)) ? [input] : [];
       });
   }
 

@@ -57,15 +57,15 @@ export interface Woven {
   functions: { name: string; gives: RunType }[];
   /** Ids of the assets that it reads, by slot. */
   pictures: string[];
-  /** Uniforms that hold the values of signals at the present phase; see `WeaveOptions.held`. */
-  signals: HeldSignal[];
+  /** Uniforms that hold the values of signals at the present phase; see `WeaveOptions.signalUniforms`. */
+  signals: SignalUniform[];
   /** Functions of the place for what steps say beside the running value. */
   asides: Partial<Record<Aside, string>>;
   /** Function that gives all targets at one place; see `WeaveOptions.together`. */
   together?: string;
 }
 
-export interface HeldSignal {
+export interface SignalUniform {
   name: string;
   type: RunType;
   target: Target;
@@ -75,7 +75,7 @@ export interface WeaveOptions {
   /** Write the present values as constants, for text that stands on its own. */
   constants?: boolean;
   /** Signals are uniforms, worked out once a frame, where all places share one phase. */
-  held?: boolean;
+  signalUniforms?: boolean;
   /** Write a function that works all targets out at one place, what they share once. */
   together?: boolean;
 }

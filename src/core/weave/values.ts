@@ -32,15 +32,15 @@ export function literalOf(piece: Piece, step: Step, param: Param): Value | undef
 /** A number within the range of its parameter; what is not a number at all becomes the lower end. */
 function withinRange(param: Param, value: number): number {
   const [low, high] = rangeOf(param);
-  const held = value >= low ? Math.min(value, high) : low;
-  return param.type === 'number' && param.whole ? Math.floor(held + 0.5) : held;
+  const within = value >= low ? Math.min(value, high) : low;
+  return param.type === 'number' && param.whole ? Math.floor(within + 0.5) : within;
 }
 
 /** The same in GLSL, for a value that a link brings: see `withinRange`. */
 export function withinRangeText(param: Param, text: string): string {
   const [low, high] = rangeOf(param).map(floatText);
-  const held = `clamp(${text}, ${low}, ${high})`;
-  return param.type === 'number' && param.whole ? `floor(${held} + 0.5)` : held;
+  const within = `clamp(${text}, ${low}, ${high})`;
+  return param.type === 'number' && param.whole ? `floor(${within} + 0.5)` : within;
 }
 
 /** Scalars of a slot at present. Colours come out in linear light. */

@@ -15,5 +15,5 @@ export const cardText = (woven: Woven, stage = '') =>
  * each once, however many strands share them.
  */
 export function weave(piece: Piece, analysis: Analysis, targets: Target[], options: WeaveOptions = {}): Woven {
-  return new Writer(piece, new Plan(piece, analysis, targets, options.held === true), options).write(targets);
+  return new Writer(piece, new Plan(piece, analysis, targets, options.signalUniforms === true), options).write(targets);
 }

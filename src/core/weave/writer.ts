@@ -5,7 +5,7 @@ import { FunctionTable } from './function-table';
 import { isElsewhere, type Plan } from './plan';
 import { argumentParams, glslType, paramType, runningInto, stepFunction } from './step-function';
 import { rampChoices, tableOf, type Table } from './tables';
-import type { HeldSignal, StepTypes, Target, UniformSlot, WeaveOptions, Woven } from './types';
+import type { SignalUniform, StepTypes, Target, UniformSlot, WeaveOptions, Woven } from './types';
 import { literalOf, slotValues, withinRangeText } from './values';
 
 /** What runs into the first step: a form's point at rest, a finish's picture. */
@@ -19,7 +19,7 @@ const ASIDE_TYPE: Record<Aside, string> = { tint: 'vec3', delay: 'float', dot: '
 const TOGETHER = 'clTogether';
 
 /** What a step gives stays a number, however large what came in was: see `finite` in the library. */
-const heldText = (gives: RunType, text: string) =>
+const finiteText = (gives: RunType, text: string) =>
   gives === 'surface' || gives === 'stage' ? text : `finite(${text})`;
 
 /** What a link brings, as wide as the parameter and within its range. @param seen type of the value */
@@ -44,7 +44,7 @@ export class Writer {
   private readonly stepFunctions = new FunctionTable();
   private readonly strandFunctions: string[] = [];
   private readonly pictures: string[] = [];
-  private readonly signals = new Map<string, HeldSignal>();
+  private readonly signals = new Map<string, SignalUniform>();
   private readonly asides: Partial<Record<Aside, string>> = {};
   private readonly entries = new Set<string>();
 
@@ -104,7 +104,7 @@ export class Writer {
       if (!row.active || !row.definition?.glsl) continue;
       const spot = { strand, row, index, name: `${this.plan.strandName(strand.id)}_Step${index + 1}` };
       const name = `v${index + 1}`;
-      lines.push(`  ${glslType(row.gives!)} ${name} = ${heldText(row.gives!, this.stepCall(spot, running))};`);
+      lines.push(`  ${glslType(row.gives!)} ${name} = ${finiteText(row.gives!, this.stepCall(spot, running))};`);
       running = name;
     }
     const result = running || NOTHING[gives] || `${glslType(gives)}(0.0)`;
@@ -251,8 +251,8 @@ export class Writer {
       return slot.name;
     }
     const target = { strand: link.link, step: link.step };
-    const held = this.plan.isHeld(target);
-    if (held)
+    const uniform = this.plan.isUniform(target);
+    if (uniform)
       this.signals.set(this.plan.nameOf(target), {
         name: this.valueName(target),
         type: this.plan.typeOf(target),
@@ -260,7 +260,9 @@ export class Writer {
       });
     const place = param.per === 'face' || param.per === 'copy' ? `${param.per}Of(p)` : 'p';
     const value =
-      isElsewhere(row.definition!, param) && !held ? `${this.plan.nameOf(target)}(${place})` : this.valueName(target);
+      isElsewhere(row.definition!, param) && !uniform
+        ? `${this.plan.nameOf(target)}(${place})`
+        : this.valueName(target);
     return this.linked(param, value, target, link.swizzle);
   }
 

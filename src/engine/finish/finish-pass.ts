@@ -2,7 +2,7 @@ import * as THREE from 'three';
 import { placeText } from '@/core/glsl/lib';
 import type { Piece } from '@/core/piece/types';
 import { cardText, weave, type Analysis, type Target, type Woven } from '@/core/weave';
-import type { Shared } from '../surface/dressed';
+import type { Shared } from '../surface/surface-material';
 import type { Follow } from '../card/follow';
 import { fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
 
@@ -93,7 +93,7 @@ export class FinishPass {
 
   /** Weaves a finish strand up to a step; with no target the shot goes through as it is. */
   static weave(piece: Piece, analysis: Analysis, target: Target | null): Woven {
-    return weave(piece, analysis, target ? [target] : [], { held: true });
+    return weave(piece, analysis, target ? [target] : [], { signalUniforms: true });
   }
 
   static keyOf(woven: Woven): string {

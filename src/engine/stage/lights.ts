@@ -3,13 +3,13 @@ import type { LightPart, ShadowPart } from '@/core/steps/stage/stage-part';
 import { setColour } from '../card/colours';
 
 type Sort = LightPart['light'];
-type Told<S extends Sort> = Extract<LightPart, { light: S }>;
+type PartOf<S extends Sort> = Extract<LightPart, { light: S }>;
 type Shadowed = THREE.Light & { shadow: THREE.LightShadow };
 
 /** One sort of light: how it is made, and how it takes its numbers. `reach` is the radius of what stands. */
 interface LightSort<S extends Sort, L extends THREE.Light> {
   make: () => L;
-  set: (light: L, told: Told<S>, reach: number) => void;
+  set: (light: L, part: PartOf<S>, reach: number) => void;
 }
 
 function withShadow<L extends Shadowed>(light: L, side: number, normalBias: number): L {
@@ -83,9 +83,9 @@ export class Lights {
   constructor(private readonly scene: THREE.Scene) {}
 
   /** Takes the lights of these steps with their numbers; what hung there before and is not among them is taken down. */
-  set(told: ReadonlyMap<string, LightPart>, reach: number): void {
-    for (const [id, { sort }] of this.hung) if (told.get(id)?.light !== sort) this.takeDown(id);
-    for (const [id, part] of told) {
+  set(parts: ReadonlyMap<string, LightPart>, reach: number): void {
+    for (const [id, { sort }] of this.hung) if (parts.get(id)?.light !== sort) this.takeDown(id);
+    for (const [id, part] of parts) {
       const light = this.hung.get(id)?.light ?? this.hang(id, part.light);
       light.intensity = part.strength;
       SORTS[part.light].set(light, part, reach);

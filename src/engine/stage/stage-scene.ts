@@ -9,7 +9,7 @@ import type { BackgroundPart, StagePart } from '@/core/steps/stage/stage-part';
 import { plainParams, type Analysis } from '@/core/weave';
 import { Cameras, FAR, NEAR, type View } from './cameras';
 import { setColour } from '../card/colours';
-import type { Dress, Shared } from '../surface/dressed';
+import type { SurfaceOnForm, Shared } from '../surface/surface-material';
 import { Lights } from './lights';
 import type { Follow } from '../card/follow';
 import { Geometries, Standing } from './standing';
@@ -66,19 +66,19 @@ export class StageScene {
       this.standing.set(step, place);
       const covers = parts.slice(i + 1).flatMap((p) => (p.part.part === 'cover' ? [p.part.surface] : []));
       const overlays = [part.overlay, ...covers].filter((surface) => surface !== '');
-      const dresses: Omit<Dress, 'skin'>[] = [
+      const surfaces: Omit<SurfaceOnForm, 'skin'>[] = [
         { form: part.form, surface: part.surface || null },
         ...overlays.map((surface) => ({ form: part.form, surface, overlay: true as const })),
       ];
       const copies = spots.get(part.form ?? '') ?? null;
-      place.wear(piece, analysis, dresses, skin, this.geometries, this.shared, copies);
+      place.wear(piece, analysis, surfaces, skin, this.geometries, this.shared, copies);
     });
     for (const [id, place] of this.standing) {
       if (wanted.has(id)) continue;
       place.dispose();
       this.standing.delete(id);
     }
-    this.geometries.forget();
+    this.geometries.releaseUnused();
   }
 
   /** Sets every number for one phase. */

@@ -6,11 +6,11 @@ import type { Analysis } from '@/core/weave';
 import { CopyOrder } from './copy-order';
 import type { Follow } from '../card/follow';
 import { needsOrder } from '../surface/surface-state';
-import { Dressed, type Dress, type Shared } from '../surface/dressed';
+import { SurfaceMaterial, type SurfaceOnForm, type Shared } from '../surface/surface-material';
 import { expandedGeometryOf, geometryOf } from './geometry';
 
 interface Layer {
-  dressed: Dressed;
+  material: SurfaceMaterial;
   /** Where what shines through is there more than once. */
   order: CopyOrder | null;
   meshes: (
@@ -22,29 +22,29 @@ interface Layer {
 /** Geometries by mesh, in both ways of laying corners out; those no longer asked for are let go. */
 export class Geometries {
   private readonly made = new Map<Skin, { plain?: THREE.BufferGeometry; expanded?: THREE.BufferGeometry }>();
-  private asked = new Set<Skin>();
+  private used = new Set<Skin>();
 
   of(mesh: Skin, expanded: boolean): THREE.BufferGeometry {
-    this.asked.add(mesh);
+    this.used.add(mesh);
     const known = this.made.get(mesh) ?? {};
     this.made.set(mesh, known);
     return expanded ? (known.expanded ??= expandedGeometryOf(mesh)) : (known.plain ??= geometryOf(mesh));
   }
 
   /** Lets go of what was not asked for since the last time. */
-  forget(): void {
+  releaseUnused(): void {
     for (const [mesh, { plain, expanded }] of this.made) {
-      if (this.asked.has(mesh)) continue;
+      if (this.used.has(mesh)) continue;
       plain?.dispose();
       expanded?.dispose();
       this.made.delete(mesh);
     }
-    this.asked = new Set();
+    this.used = new Set();
   }
 
   dispose(): void {
-    this.asked = new Set();
-    this.forget();
+    this.used = new Set();
+    this.releaseUnused();
   }
 }
 
@@ -69,7 +69,7 @@ export class Standing {
   wear(
     piece: Piece,
     analysis: Analysis,
-    dresses: Omit<Dress, 'skin'>[],
+    surfaces: Omit<SurfaceOnForm, 'skin'>[],
     skin: Skin,
     geometries: Geometries,
     shared: Shared,
@@ -77,14 +77,14 @@ export class Standing {
   ): void {
     const before = this.layers;
     this.copies = skin.copies ? skin.copies.at.length / 3 : 1;
-    this.layers = dresses.map((bare) => {
+    this.layers = surfaces.map((bare) => {
       const dress = { ...bare, skin };
-      const key = Dressed.keyOf(piece, analysis, dress);
-      const known = before.find((l) => l.dressed.key === key && l.dressed.dress.overlay === dress.overlay);
+      const key = SurfaceMaterial.keyOf(piece, analysis, dress);
+      const known = before.find((l) => l.material.key === key && l.material.dress.overlay === dress.overlay);
       if (known) before.splice(before.indexOf(known), 1);
-      const layer = known ?? this.makeLayer(new Dressed(piece, analysis, dress, shared));
-      const geometry = geometries.of(skin, layer.dressed.body.faces);
-      const ordered = needsOrder(layer.dressed.state) ? spots : null;
+      const layer = known ?? this.makeLayer(new SurfaceMaterial(piece, analysis, dress, shared));
+      const geometry = geometries.of(skin, layer.material.body.faces);
+      const ordered = needsOrder(layer.material.state) ? spots : null;
       if (!layer.order?.puts(geometry, ordered)) {
         layer.order?.dispose();
         layer.order = ordered && new CopyOrder(geometry as THREE.InstancedBufferGeometry, ordered);
@@ -95,28 +95,28 @@ export class Standing {
     for (const layer of before) this.drop(layer);
   }
 
-  private makeLayer(dressed: Dressed): Layer {
-    const { state, dress } = dressed;
-    const meshes = dressed.materials.map((material, i) => {
-      const object = dressed.body.cloud
-        ? new THREE.Points(new THREE.BufferGeometry(), material)
-        : new THREE.Mesh(new THREE.BufferGeometry(), material);
-      object.customDepthMaterial = dressed.depth;
-      object.customDistanceMaterial = dressed.distance;
+  private makeLayer(material: SurfaceMaterial): Layer {
+    const { state, dress } = material;
+    const meshes = material.materials.map((pass, i) => {
+      const object = material.body.cloud
+        ? new THREE.Points(new THREE.BufferGeometry(), pass)
+        : new THREE.Mesh(new THREE.BufferGeometry(), pass);
+      object.customDepthMaterial = material.depth;
+      object.customDistanceMaterial = material.distance;
       object.castShadow = i === 0 && state.casts && !dress.overlay;
       object.receiveShadow = state.receives;
       // Displacement moves points out of the bounds at rest.
       object.frustumCulled = false;
       object.userData = {
         overlay: dress.overlay === true,
-        side: material.side,
+        side: pass.side,
         step: this.step,
         readsBehind: state.readsBehind,
       };
       this.group.add(object);
       return object;
     });
-    return { dressed, meshes, order: null };
+    return { material, meshes, order: null };
   }
 
   setPlace(position: Vector, turn: Vector, size: number): void {
@@ -138,10 +138,10 @@ export class Standing {
     const { centre, radius } = this.sphere();
     const away = centre.sub(eye).dot(forward);
     const towards = forward.clone().transformDirection(this.group.matrixWorld.clone().invert());
-    for (const { dressed, meshes, order } of this.layers) {
+    for (const { material, meshes, order } of this.layers) {
       order?.sort(piece, phase, towards);
-      dressed.update(piece, follow);
-      dressed.setView(this.group.worldToLocal(eye.clone()), (radius / this.group.scale.x) * 5e-4, this.copies);
+      material.update(piece, follow);
+      material.setView(this.group.worldToLocal(eye.clone()), (radius / this.group.scale.x) * 5e-4, this.copies);
       // Far sides of all shells come before near sides, the outermost first and last.
       for (const object of meshes)
         object.userData.far =
@@ -159,16 +159,16 @@ export class Standing {
 
   /** Hides what reads what is behind it, while that is drawn. */
   showBehind(only: boolean): void {
-    for (const { dressed, meshes } of this.layers)
-      for (const object of meshes) object.visible = !(only && dressed.state.readsBehind);
+    for (const { material, meshes } of this.layers)
+      for (const object of meshes) object.visible = !(only && material.state.readsBehind);
   }
 
   get form(): string | null {
-    return this.layers[0]?.dressed.dress.form ?? null;
+    return this.layers[0]?.material.dress.form ?? null;
   }
 
   get readsBehind(): boolean {
-    return this.layers.some((l) => l.dressed.state.readsBehind);
+    return this.layers.some((l) => l.material.state.readsBehind);
   }
 
   dispose(): void {
@@ -179,7 +179,7 @@ export class Standing {
   private drop(layer: Layer): void {
     for (const object of layer.meshes) this.group.remove(object);
     layer.order?.dispose();
-    layer.dressed.dispose();
+    layer.material.dispose();
   }
 }
 

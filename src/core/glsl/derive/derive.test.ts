@@ -95,9 +95,9 @@ describe('slopes in closed form', () => {
 
   it('say where there is none: a number taken apart bit by bit', () => {
     expect(
-      derive('float f(float x) { return uintBitsToFloat(floatBitsToUint(x) & 0xffff0000u); }', 'f', () => true).blunt,
+      derive('float f(float x) { return uintBitsToFloat(floatBitsToUint(x) & 0xffff0000u); }', 'f', () => true).noSlope,
     ).toContain('floatBitsToUint');
-    expect(derive('float f(float x) { return x * x; }', 'f', () => true).blunt).toBeNull();
+    expect(derive('float f(float x) { return x * x; }', 'f', () => true).noSlope).toBeNull();
   });
 
   it('what does not change is worked out once', () => {
@@ -172,8 +172,8 @@ describe('slopes against 64-bit central differences', () => {
         const call = `${stepFunctionName(d)}(${['q', ...(parts ? [parts] : []), ...d.params.filter((p) => paramType(p)).map(literal)].join(', ')})`;
         const source = `${library(['place', ...(d.needs ?? [])])}\n${stepFunction(d, { takes, gives })}\n${glslType(gives)} f(Place q) { return ${call}; }\n`;
         const moving = (name: string) => name === 'rest' || name === 'uv';
-        const { text, name, blunt } = derive(source, 'f', moving);
-        expect(blunt).toBeNull();
+        const { text, name, noSlope } = derive(source, 'f', moving);
+        expect(noSlope).toBeNull();
         const width = { float: 1, vec2: 2, vec3: 3 }[gives as 'float'];
         const type = glslType(gives);
         const inputs = Array.from({ length: PLACE_SIZE }, (_, i) => `float x${i}`).join(', ');

@@ -303,7 +303,7 @@ export class Expressions {
     const value = this.temp(type, `${name}(${args.map((a) => a.text).join(', ')})`, none(type), null);
     if (!args.some((a) => a.slopes) || FLAT.has(name)) return value;
     if (BLUNT.has(name)) {
-      this.deriver.blunt ??= `${name} takes a number apart bit by bit, so it has no slope`;
+      this.deriver.noSlope ??= `${name} takes a number apart bit by bit, so it has no slope`;
       return value;
     }
     const rule = own(RULES, name);

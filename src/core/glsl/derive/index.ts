@@ -9,7 +9,7 @@ export interface Derived {
   /** `T name(params, a..., b..., out T alongA, out T alongB)`: the value, and its slope along two directions. */
   name: string;
   /** Why the slopes are not exact, where they are not. */
-  blunt: string | null;
+  noSlope: string | null;
 }
 
 /**
@@ -31,12 +31,12 @@ export function derive(source: string, name: string, changes: (field: string) =>
       : p.local.type.flat.map((s) => s === 'float'),
   );
   const variant = deriver.variant(func, masks, true);
-  return { text: deriver.texts.join('\n'), name: variant.name, blunt: deriver.blunt };
+  return { text: deriver.texts.join('\n'), name: variant.name, noSlope: deriver.noSlope };
 }
 
 class Deriver implements Derivation {
   readonly texts: string[] = [];
-  blunt: string | null = null;
+  noSlope: string | null = null;
   private readonly variants = new Map<Func, Map<string, Variant>>();
   private count = 0;
 

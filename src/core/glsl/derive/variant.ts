@@ -13,7 +13,7 @@ export interface Variant {
 /** What the writer of one function asks of the whole derivation. */
 export interface Derivation {
   /** Why the slopes are not exact, where they are not. */
-  blunt: string | null;
+  noSlope: string | null;
   /** Was the function written in the text, or is it built in? */
   isOwn: (func: Func) => boolean;
   /** The function for one way of being called; written once. `whole` keeps it though nothing changes. */

@@ -12,7 +12,7 @@ vec3 turnedBy(vec3 v, vec3 degrees) {
 // The similarity that grows by ratio, turns (degrees, about x, then y, then z) about a centre and then shifts,
 // n times over; n need not be whole. Its fixed point is worked out as (1 - ratio e^(i angle))^-1 shift in the
 // plane across the axis, and as a geometric sum along it.
-vec3 similarly(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, vec3 shift) {
+vec3 similarityPower(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, vec3 shift) {
   vec3 halves = degrees / 720.0;
   vec3 s = vec3(sineTurns(halves.x), sineTurns(halves.y), sineTurns(halves.z));
   vec3 c = vec3(cosineTurns(halves.x), cosineTurns(halves.y), cosineTurns(halves.z));

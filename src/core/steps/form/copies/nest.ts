@@ -128,5 +128,5 @@ export const nest: FormCopies = {
     };
   },
   glsl: `
-  return similarly(v, p.copy + moves * p.hallPhase, ratio, turn, centre, shift);`,
+  return similarityPower(v, p.copy + moves * p.hallPhase, ratio, turn, centre, shift);`,
 };

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { setParam } from '@/core/piece/edit';
 import { analyse, Evaluator, placeRows } from '@/core/weave';
 import { STARTERS } from '@/demo';
-import { Dressed, makeShared } from './dressed';
+import { SurfaceMaterial, makeShared } from './surface-material';
 import { FinishPass } from '../finish/finish-pass';
 import { Follower } from '../card/follow';
 import { geometryOf } from '../stage/geometry';
@@ -23,7 +23,7 @@ const skin = skinOf(
   ))!,
 );
 const SILK = { form: 'sea', surface: 'wet-silk', skin };
-const dress = (p = piece) => new Dressed(p, analyse(p), SILK, shared());
+const dress = (p = piece) => new SurfaceMaterial(p, analyse(p), SILK, shared());
 
 /** The library's own shader text with its chunks in place, as it comes to `onBeforeCompile`. */
 function source(name: 'standard' | 'depth') {
@@ -57,16 +57,16 @@ describe('dressed materials', () => {
     const dressed = dress();
     const { uniforms } = compiled(dressed.materials[0]!, 'standard');
     const after = setParam(piece, 'swell', 't2', 'scale', 3.5);
-    expect(Dressed.keyOf(after, analyse(after), SILK)).toBe(dressed.key);
+    expect(SurfaceMaterial.keyOf(after, analyse(after), SILK)).toBe(dressed.key);
     dressed.update(after, still);
     expect(uniforms.field_swell_Step2_scale!.value).toBe(3.5);
     const other = setParam(piece, 'sea', 't2', 'along', 'x');
-    expect(Dressed.keyOf(other, analyse(other), SILK)).not.toBe(dressed.key);
+    expect(SurfaceMaterial.keyOf(other, analyse(other), SILK)).not.toBe(dressed.key);
   });
 
   it('share one clock', () => {
     const clock = shared();
-    const dressed = new Dressed(piece, analyse(piece), { form: 'sea', surface: null, skin }, clock);
+    const dressed = new SurfaceMaterial(piece, analyse(piece), { form: 'sea', surface: null, skin }, clock);
     const { uniforms, fragmentShader } = compiled(dressed.materials[0]!, 'standard');
     clock.clPhase.value = 0.75;
     expect(uniforms.clPhase!.value).toBe(0.75);
@@ -78,7 +78,7 @@ describe('dots', () => {
   const drift = STARTERS.find((s) => s.id === 'lantern-drift')!.piece;
   const few = setParam(drift, 'lights', 't1', 'count', 50);
   const made = async (p: typeof drift) =>
-    new Dressed(
+    new SurfaceMaterial(
       p,
       analyse(p),
       {
@@ -128,7 +128,7 @@ it('uniforms carry numbers, and colours in linear light', () => {
 
 it('signals come as uniforms filled once a frame', async () => {
   const analysis = analyse(piece);
-  const woven = weave(piece, analysis, [{ strand: 'sea' }], { held: true });
+  const woven = weave(piece, analysis, [{ strand: 'sea' }], { signalUniforms: true });
   expect(woven.glsl).toMatch(/uniform float signal_\w+_Value;/);
   expect(woven.glsl).not.toMatch(/signalCycle\(/);
   const follower = await Follower.make(piece, analysis);

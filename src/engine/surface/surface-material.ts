@@ -31,7 +31,7 @@ export const makeShared = (): Shared => ({
 });
 
 /** Which form in which surface. Without a form the mesh stays as it is; an overlay lies over another surface. */
-export interface Dress {
+export interface SurfaceOnForm {
   form: string | null;
   surface: string | null;
   overlay?: true;
@@ -54,19 +54,19 @@ function weaveStrands(
   piece: Piece,
   analysis: Analysis,
   strands: (string | null)[],
-  held: boolean,
+  signalUniforms: boolean,
   together = false,
 ): Woven {
   const known = wovenOf.get(analysis) ?? new Map<string, Woven>();
   wovenOf.set(analysis, known);
-  const key = `${strands.join('|')} ${held} ${together}`;
+  const key = `${strands.join('|')} ${signalUniforms} ${together}`;
   const woven =
     known.get(key) ??
     weave(
       piece,
       analysis,
       strands.flatMap((strand) => (strand ? [{ strand }] : [])),
-      { held, together },
+      { signalUniforms, together },
     );
   known.set(key, woven);
   return woven;
@@ -82,18 +82,18 @@ interface WovenDress {
   body: Body;
 }
 
-function weaveDress(piece: Piece, analysis: Analysis, { form, surface, skin }: Dress): WovenDress {
+function weaveDress(piece: Piece, analysis: Analysis, { form, surface, skin }: SurfaceOnForm): WovenDress {
   // Signals are one value a frame, but for copies that are behind: there each has its own moment.
-  const held = !weaveStrands(piece, analysis, [form], true).asides.delay;
+  const signalUniforms = !weaveStrands(piece, analysis, [form], true).asides.delay;
   const state = surfaceState(piece, analysis, surface);
   const cloud = skin.corners.length === 0;
   // A dot is one place, so what it looks like is worked out once, where its place is.
-  const own = surface ? weaveStrands(piece, analysis, [surface], held) : null;
+  const own = surface ? weaveStrands(piece, analysis, [surface], signalUniforms) : null;
   const seen = own ? fieldsRead(own.glsl) : new Set<string>();
   const shape =
     cloud && surface
-      ? weaveStrands(piece, analysis, [form, surface], held, !seen.has('view') && !seen.has('screen'))
-      : weaveStrands(piece, analysis, [form], held);
+      ? weaveStrands(piece, analysis, [form, surface], signalUniforms, !seen.has('view') && !seen.has('screen'))
+      : weaveStrands(piece, analysis, [form], signalUniforms);
   const look = cloud && own ? shape : own;
   const faces =
     !cloud && (state.uses.has('wire') || readsFaces(shape.glsl) || (look !== null && readsFaces(look.glsl)));
@@ -128,7 +128,7 @@ function keyOf({ form, surface, state, body }: WovenDress): string {
  * The materials of one form in one surface: the library's physically based material with the
  * woven code in it, and the same displacement and cuts in the passes that draw shadows.
  */
-export class Dressed {
+export class SurfaceMaterial {
   /** Drawn in this order: back before front where what is behind shines through. */
   readonly materials: THREE.MeshStandardMaterial[];
   readonly depth = new THREE.MeshDepthMaterial({ depthPacking: THREE.RGBADepthPacking, side: THREE.DoubleSide });
@@ -146,7 +146,7 @@ export class Dressed {
   constructor(
     piece: Piece,
     analysis: Analysis,
-    readonly dress: Dress,
+    readonly dress: SurfaceOnForm,
     shared: Shared,
   ) {
     const woven = weaveDress(piece, analysis, dress);
@@ -174,7 +174,7 @@ export class Dressed {
     }
   }
 
-  static keyOf(piece: Piece, analysis: Analysis, dress: Dress): string {
+  static keyOf(piece: Piece, analysis: Analysis, dress: SurfaceOnForm): string {
     return keyOf(weaveDress(piece, analysis, dress));
   }
 
