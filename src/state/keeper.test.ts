@@ -1,5 +1,50 @@
-import { expect, it } from 'vitest';
-import { waitFor } from './keeper';
+import 'fake-indexeddb/auto';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { acceptPiece } from '@/core/formats/piece-file';
+import { rename as renamed } from '@/core/piece/edit';
+import { STARTERS } from '@/demo';
+import { openKept, waitFor } from './keeper';
+import { hold, holdUnkept, keep, list, load, putAside, remove, restore, takeBack } from './kept';
+import { useWorkbench } from './workbench';
+
+vi.mock('sonner', () => ({ toast: Object.assign(vi.fn(), { error: vi.fn(), success: vi.fn() }) }));
+vi.mock('@/workers/reading', () => ({ readPieceData: async (data: unknown) => acceptPiece(data) }));
+
+const { piece } = STARTERS[0]!;
+const named = (name: string) => renamed(piece, name);
+const keeping = () => useWorkbench.getState().keeping;
+const rename = (name: string) => useWorkbench.getState().edit((p) => renamed(p, name));
+const keptName = async (id: string) => (await load(id))?.piece.name;
+
+/** Locks of a browser: one holder a name. */
+function locks() {
+  const taken = new Set<string>();
+  return {
+    request: async (name: string, _: unknown, work: (lock: object | null) => Promise<void> | undefined) => {
+      if (taken.has(name)) return work(null);
+      taken.add(name);
+      await work({});
+      taken.delete(name);
+    },
+  };
+}
+
+beforeEach(() => {
+  vi.stubGlobal('window', new EventTarget());
+  vi.stubGlobal('document', new EventTarget());
+  vi.stubGlobal('navigator', { locks: locks() });
+  const data = new Map<string, string>();
+  vi.stubGlobal('localStorage', {
+    getItem: (key: string) => data.get(key) ?? null,
+    setItem: (key: string, value: string) => data.set(key, value),
+    removeItem: (key: string) => data.delete(key),
+  });
+});
+
+afterEach(async () => {
+  for (const { id } of await list()) await remove(id);
+  vi.unstubAllGlobals();
+});
 
 it('changes are kept a moment after the last, and never later than two seconds after the first', () => {
   expect(waitFor(0)).toBe(600);
@@ -9,4 +54,86 @@ it('changes are kept a moment after the last, and never later than two seconds a
   // Steady work, a change every 100 milliseconds: each sets the timer anew.
   for (let since = 0; since <= 3000; since += 100)
     expect(Math.max(since, since + waitFor(since))).toBeLessThanOrEqual(Math.max(2000, since));
+});
+
+describe('a kept piece', () => {
+  it('is opened, and its changes are kept by themselves', async () => {
+    await keep('a', named('before'));
+    const close = await openKept('a');
+    expect(useWorkbench.getState().piece.name).toBe('before');
+    expect(keeping().state).toBe('kept');
+    rename('after');
+    expect(keeping().state).toBe('waiting');
+    await vi.waitFor(async () => expect(await keptName('a')).toBe('after'), { timeout: 3000 });
+    await vi.waitFor(() => expect(keeping().state).toBe('kept'));
+    close!();
+  });
+
+  it('keeps what was changed last when the workbench closes, and then lets go', async () => {
+    await keep('a', named('before'));
+    const close = await openKept('a');
+    rename('last words');
+    close!();
+    await vi.waitFor(async () => expect(await keptName('a')).toBe('last words'));
+    rename('of nobody');
+    const again = await hold('a');
+    expect(again).not.toBeNull();
+    again!();
+    expect(await keptName('a')).toBe('last words');
+  });
+
+  it('is kept at once when the page is put away', async () => {
+    await keep('a', named('before'));
+    const close = await openKept('a');
+    rename('in a hurry');
+    window.dispatchEvent(new Event('pagehide'));
+    expect(takeBack('a', 0)?.name).toBe('in a hurry');
+    await vi.waitFor(async () => expect(await keptName('a')).toBe('in a hurry'));
+    close!();
+  });
+
+  it('comes back with what was put aside, where that is later', async () => {
+    await restore({ id: 'a', name: 'before', changed: 1, piece: named('before') });
+    putAside('a', named('aside'));
+    const close = await openKept('a');
+    expect(useWorkbench.getState().piece.name).toBe('aside');
+    await vi.waitFor(async () => expect(await keptName('a')).toBe('aside'), { timeout: 3000 });
+    close!();
+  });
+
+  it('is shown and not kept where another tab holds it', async () => {
+    await keep('a', named('before'));
+    const other = await hold('a');
+    const close = await openKept('a');
+    expect(keeping().state).toBe('elsewhere');
+    rename('mine');
+    await new Promise((resolve) => setTimeout(resolve, 800));
+    expect(await keptName('a')).toBe('before');
+    close!();
+    other!();
+  });
+
+  it('that is not there is said, and one that is broken is refused and let go of', async () => {
+    expect(await openKept('nowhere')).toBeNull();
+    await restore({ id: 'a', name: 'broken', changed: 1, piece: { not: 'a piece' } as never });
+    await expect(openKept('a')).rejects.toThrow(/\w/);
+    const free = await hold('a');
+    expect(free).not.toBeNull();
+    free!();
+  });
+});
+
+it('a piece that this browser would not keep is opened, and says so', async () => {
+  holdUnkept('lost', named('lost'));
+  const close = await openKept('lost');
+  expect(useWorkbench.getState().piece.name).toBe('lost');
+  expect(keeping()).toMatchObject({ state: 'failed', why: expect.stringContaining('does not let pages keep data') });
+  close!();
+});
+
+it('the shelf lists what is kept, the latest first, broken entries too', async () => {
+  await restore({ id: 'a', name: 'old', changed: 1, piece: named('old') });
+  await restore({ id: 'b', name: 'new', changed: 3, piece: named('new') });
+  await restore({ id: 'c', name: 'broken', changed: 2, piece: null as never });
+  expect((await list()).map((k) => k.id)).toEqual(['b', 'c', 'a']);
 });
