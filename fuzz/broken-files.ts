@@ -1,5 +1,6 @@
 import { readHeader } from '@/core/formats/picture-header';
-import { MESH_TYPES, readMesh, writeForm, type MeshFormat } from '@/core/formats/mesh';
+import { readMesh, writeForm } from '@/core/formats/mesh';
+import { MESH_TYPES, type MeshFormat } from '@/core/formats/mesh/file-types';
 import { readPiece, writePiece } from '@/core/formats/piece-file';
 import { writePng } from '@/core/formats/png-write';
 import { addStep, addStrand, blankPiece } from '@/core/piece/edit';

@@ -1,10 +1,10 @@
-import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { own } from '@/core/own';
-import { MESH_FILE_BYTES, MESH_TYPES, readMesh } from '@/core/formats/mesh';
+import { MESH_FILE_BYTES, MESH_TYPES } from '@/core/formats/mesh/file-types';
 import { fileMeshOf, provideFileMesh } from '@/core/mesh/files';
 import { MeshError, type Mesh } from '@/core/mesh/mesh';
 import type { Asset } from '@/core/piece/types';
 import { hand } from '@/workers/doors';
+import { readMeshData, readMeshFile } from '@/workers/mesh-reading';
 import { notify } from './notify';
 
 const failed = new Set<string>();
@@ -18,9 +18,9 @@ async function provide(id: string, mesh: Mesh): Promise<void> {
 
 /**
  * Takes a mesh file in: reads it, and makes it an asset of a piece.
- * @throws MeshError in words
+ * @throws MeshError in words, or Ended where the signal said so
  */
-export async function importMesh(file: File): Promise<Asset> {
+export async function importMesh(file: File, signal?: AbortSignal): Promise<Asset> {
   const ending = file.name.split('.').pop()!.toLowerCase();
   const type = own(MESH_TYPES, ending);
   if (!type)
@@ -33,18 +33,16 @@ export async function importMesh(file: File): Promise<Asset> {
     throw new MeshError(
       `It has ${Math.round(file.size / 2 ** 20)} MB; at most ${MESH_FILE_BYTES / 2 ** 20} MB are taken in.`,
     );
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  const mesh = await readMesh(bytes, type);
-  const id = await assetId(bytes);
+  const { mesh, id, data } = await readMeshFile(file, type, signal);
   await provide(id, mesh);
-  return { id, name: file.name.slice(0, 80), type, data: toBase64(bytes) };
+  return { id, name: file.name.slice(0, 80), type, data };
 }
 
 /** Reads a mesh file of a piece that is not at hand yet. @returns whether it came. */
 export async function ensureMesh(asset: Asset): Promise<boolean> {
   if (fileMeshOf(asset.id) || failed.has(asset.id)) return false;
   try {
-    await provide(asset.id, await readMesh(fromBase64(asset.data), asset.type));
+    await provide(asset.id, await readMeshData(asset.data, asset.type));
     return true;
   } catch (error) {
     failed.add(asset.id);

@@ -27,7 +27,7 @@ function openStudio(): Open {
     fail = reject;
   });
   ended.catch(() => undefined);
-  // An ended worker answers nothing more, so whoever waits for it is onMaking.
+  // An ended worker answers nothing more, so whoever waits for it is told.
   const door = new Proxy(remote, {
     get:
       (target, name) =>
@@ -61,7 +61,7 @@ export function endStudio(): void {
   onMaking(null);
 }
 
-/** Has one listener onMaking what the studio is making, and null when that is done. */
+/** Has one listener told what the studio is making, and null when that is done. */
 export function watchStudio(listener: (making: Making | null) => void): void {
   onMaking = listener;
 }

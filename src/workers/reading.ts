@@ -2,7 +2,7 @@ import * as Comlink from 'comlink';
 import { PieceError } from '@/core/piece/errors';
 import type { ReadingProgress } from '@/core/piece/schema';
 import type { Piece } from '@/core/piece/types';
-import { Ended } from './doors';
+import { oneJob } from './one-job';
 import type { Read, Reader, Vetted } from './reader';
 
 /** Work took longer than it may. */
@@ -30,22 +30,14 @@ async function reading(
   work: (door: Comlink.Remote<Reader>, progress: ReadingProgress) => Promise<Read>,
   { progress = () => undefined, signal }: Watch,
 ): Promise<Piece> {
-  const worker = open();
-  const ended = new Promise<never>((_, reject) => {
-    const end = () => reject(new Ended('The reading was stopped.'));
-    signal?.addEventListener('abort', end, { once: true });
-    if (signal?.aborted) end();
-    worker.addEventListener('error', () =>
-      reject(new PieceError('too-large', 'This piece is more than this browser can read.')),
-    );
+  const read = await oneJob<Reader, Read>({
+    open,
+    work: (door) => work(door, Comlink.proxy(progress)),
+    signal,
+    failure: () => new PieceError('too-large', 'This piece is more than this browser can read.'),
   });
-  try {
-    const read = await Promise.race([work(Comlink.wrap<Reader>(worker), Comlink.proxy(progress)), ended]);
-    if ('refused' in read) throw new PieceError(read.refused.code, read.refused.sentence);
-    return read.piece;
-  } finally {
-    worker.terminate();
-  }
+  if ('refused' in read) throw new PieceError(read.refused.code, read.refused.sentence);
+  return read.piece;
 }
 
 /**

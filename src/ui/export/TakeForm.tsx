@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { MESH_FORMATS, type MeshFormat } from '@/core/formats/mesh';
+import { MESH_FORMATS, type MeshFormat } from '@/core/formats/mesh/file-types';
 import type { Piece, Strand } from '@/core/piece/types';
 import { notify } from '@/state/notify';
 import { ensureAssets } from '@/state/pictures';

@@ -20,19 +20,21 @@ interface Props {
 /** A mesh file of the piece: drop one on it, or choose one. */
 export function MeshField({ piece, strand, step, param, value, onClear }: Props) {
   const input = useRef<HTMLInputElement>(null);
-  const [busy, setBusy] = useState(false);
+  /** Ends the reading that goes on. */
+  const [stop, setStop] = useState<AbortController | null>(null);
   const [over, setOver] = useState(false);
   const asset = piece.assets.find((a) => a.id === value);
   const take = async (file: File | undefined) => {
     if (!file) return;
-    setBusy(true);
+    const control = new AbortController();
+    setStop(control);
     try {
-      const taken = await importMesh(file);
+      const taken = await importMesh(file, control.signal);
       useWorkbench.getState().edit((p) => setPictureParam(p, strand.id, step.id, param.id, taken));
     } catch (error) {
-      notify('error', `"${file.name}" was not taken in. ${(error as Error).message}`);
+      if (!control.signal.aborted) notify('error', `"${file.name}" was not taken in. ${(error as Error).message}`);
     } finally {
-      setBusy(false);
+      setStop(null);
     }
   };
   return (
@@ -51,14 +53,20 @@ export function MeshField({ piece, strand, step, param, value, onClear }: Props)
         void take(e.dataTransfer.files[0]);
       }}
     >
-      <p className="truncate">
-        {busy ? 'taking it in …' : (asset?.name ?? 'No file yet. Drop an OBJ, PLY, STL, GLB or glTF here.')}
+      <p className="truncate" aria-live="polite">
+        {stop ? 'reading it …' : (asset?.name ?? 'No file yet. Drop an OBJ, PLY, STL, GLB or glTF here.')}
       </p>
       <div className="flex gap-1">
-        <Button look="bare" disabled={busy} onClick={() => input.current!.click()}>
-          <FileUp size={14} /> Choose a file
-        </Button>
-        {asset && (
+        {stop ? (
+          <Button look="bare" onClick={() => stop.abort()}>
+            <X size={14} /> Stop
+          </Button>
+        ) : (
+          <Button look="bare" onClick={() => input.current!.click()}>
+            <FileUp size={14} /> Choose a file
+          </Button>
+        )}
+        {asset && !stop && (
           <Button look="icon" aria-label="Take the file out" onClick={onClear}>
             <X size={13} />
           </Button>

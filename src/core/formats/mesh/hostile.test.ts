@@ -3,7 +3,8 @@ import { STARTERS } from '@/demo';
 import { addStrand, blankPiece } from '../../piece/edit';
 import { box } from '../../mesh/source/solids';
 import { measure } from '../../mesh/measure';
-import { loopSize, MESH_FORMATS, readMesh, writeForm } from '.';
+import { MESH_FORMATS } from './file-types';
+import { loopSize, readMesh, writeForm } from '.';
 import { writeGltf } from './gltf';
 
 const bytes = (text: string) => new TextEncoder().encode(text);

@@ -8,6 +8,7 @@ import { analyse, Evaluator } from '../../weave';
 import { placesOf } from '../../forms/place-rows';
 import { SURFACE_FIELDS } from '../../glsl/lib';
 import { copiesOf } from './copies';
+import type { MeshFormat } from './file-types';
 import { writeGltf, type FileLoop, type FileSurface, type GltfFormat } from './gltf';
 import { writeObj } from './obj';
 import { writePly } from './ply';
@@ -17,12 +18,9 @@ import { writeStl } from './stl';
 
 export { readObj } from './obj';
 export { readPly } from './ply';
-export { MESH_FILE_BYTES, MESH_TYPES, readMesh } from './read';
+export { readMesh } from './read';
 export { readStl } from './stl';
 export type { FileMesh } from './shape';
-
-export const MESH_FORMATS = ['glb', 'gltf', 'obj', 'ply', 'stl'] as const;
-export type MeshFormat = (typeof MESH_FORMATS)[number];
 
 export interface MeshJob {
   format: MeshFormat;

@@ -3,24 +3,13 @@ import { toLinear } from '../../colour';
 import { faceCount, MeshError, meshOf, pointCount, refuseTooMany, SMOOTH, type Mesh } from '../../mesh/mesh';
 import { joinAll } from '../../mesh/topology/split';
 import { transformed } from '../../mesh/topology/repeat';
+import { MESH_FILE_BYTES } from './file-types';
 import { gltfIO } from './gltf';
 import { checkGltf, gltfJson } from './gltf-bounds';
 import { readObj } from './obj';
 import { readPly } from './ply';
 import type { FileMesh } from './shape';
 import { readStl } from './stl';
-
-/** Bytes of a mesh file that is taken in. */
-export const MESH_FILE_BYTES = 32 * 1024 * 1024;
-
-/** Types of the assets that hold meshes, by the ending of the file. */
-export const MESH_TYPES: Record<string, string> = {
-  obj: 'model/obj',
-  ply: 'model/ply',
-  stl: 'model/stl',
-  glb: 'model/gltf-binary',
-  gltf: 'model/gltf+json',
-};
 
 /**
  * The mesh in a file, as one form: OBJ, PLY, STL, GLB or glTF.
