@@ -1,5 +1,7 @@
+import { STARTERS } from '@/demo';
 import { Shelf } from '@/ui/shelf/Shelf';
 
 export default function Page() {
-  return <Shelf />;
+  const starters = STARTERS.map(({ id, piece: { name, note, picture, loop } }) => ({ id, name, note, picture, loop }));
+  return <Shelf starters={starters} />;
 }

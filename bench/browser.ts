@@ -6,6 +6,7 @@ import { setLoop, setPicture } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { CHROMIUM } from '../playwright.config';
 import { fieldLines } from './fields';
+import { pageWeightLines } from './page-weight';
 import type { Line } from './tools';
 import { vertexLines } from './vertices';
 
@@ -36,7 +37,11 @@ interface Times {
 
 /** (b), (d) and (e): in headless Chromium, each against its baseline in the same page. */
 export async function browserLines(): Promise<Line[]> {
-  const server = spawn('npx', ['next', 'start', '-p', String(PORT)], { stdio: 'ignore', detached: true });
+  const server = spawn('node', ['scripts/serve.mjs'], {
+    stdio: 'ignore',
+    detached: true,
+    env: { ...process.env, PORT: String(PORT) },
+  });
   const browser = await chromium.launch(CHROMIUM);
   try {
     const page = await browser.newPage({ bypassCSP: true });
@@ -56,7 +61,9 @@ export async function browserLines(): Promise<Line[]> {
         ).bench.measure(p, frames),
       [piece, FRAMES] as const,
     )) as Times;
+    const weights = await pageWeightLines(browser, `http://localhost:${PORT}/`);
     return [
+      ...weights,
       {
         name: '(b) frame time of the woven shader against one written by hand',
         ratio: times.generated / times.written,

@@ -1,4 +1,4 @@
-import { checkSize } from '@/core/formats/piece-file';
+import { checkSize } from '@/core/formats/piece-size';
 import { PieceError } from '@/core/piece/errors';
 import { LIMITS } from '@/core/piece/limits';
 

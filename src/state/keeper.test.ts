@@ -4,7 +4,8 @@ import { acceptPiece } from '@/core/formats/piece-file';
 import { rename as renamed } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { openKept, waitFor } from './keeper';
-import { hold, holdUnkept, keep, list, load, putAside, remove, restore, takeBack } from './kept';
+import { putAside, takeBack } from './aside';
+import { hold, holdUnkept, keep, list, load, remove, restore } from './kept';
 import { useWorkbench } from './workbench';
 
 vi.mock('sonner', () => ({ toast: Object.assign(vi.fn(), { error: vi.fn(), success: vi.fn() }) }));

@@ -1,6 +1,7 @@
 import type { Piece } from '@/core/piece/types';
 import { readPieceData } from '@/workers/reading';
-import { hold, keep, keepingProblem, load, putAside, REACHING_PROBLEM, takeBack, unkeptPiece, type Kept } from './kept';
+import { putAside, takeBack } from './aside';
+import { hold, keep, keepingProblem, load, REACHING_PROBLEM, unkeptPiece, type Kept } from './kept';
 import { notify } from './notify';
 import { useWorkbench, type Keeping } from './workbench';
 

@@ -14,7 +14,8 @@ import { fittingLinks } from './tuning/LinkMenu';
 import { tidy } from './tuning/NumberField';
 import { rampAt } from './tuning/RampField';
 import { ranked, searchScore } from './parts/search';
-import { shortNumber, tellingOf } from './words';
+import { shortNumber } from './number-words';
+import { tellingOf } from './words';
 
 const { piece } = STARTERS[0]!;
 

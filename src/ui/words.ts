@@ -1,5 +1,6 @@
 import { LIBRARY_FUNCTIONS } from '@/core/glsl';
 import { PLACE_FIELDS } from '@/core/glsl/lib';
+import { shortNumber } from './number-words';
 import type { Kind } from '@/core/piece/types';
 import { definitionOf, valueOf, type Param } from '@/core/steps';
 import { isControlRef, isLink, type Piece, type Step, type Value } from '@/core/piece/types';
@@ -13,19 +14,6 @@ export const KIND_WORDS: Record<Kind, { title: string; one: string; about: strin
   stage: { title: 'Stage', one: 'stage', about: 'what stands where', glyph: '⌂' },
   finish: { title: 'Finish', one: 'finish', about: 'the picture itself', glyph: '▭' },
 };
-
-/** Where values are held, as the program has them. */
-const MOST = 1e9;
-
-/** A number for reading: as many places as tell something. */
-export function shortNumber(value: number): string {
-  if (!Number.isFinite(value)) return Number.isNaN(value) ? 'not a number' : value > 0 ? 'infinite' : '-infinite';
-  const size = Math.abs(value);
-  // What grows without end is held there: see `finite` in the language's library.
-  if (size >= MOST) return value > 0 ? 'a billion or more' : 'minus a billion or less';
-  const places = size >= 100 ? 0 : size >= 10 ? 1 : size >= 1 ? 2 : 3;
-  return String(Number(value.toFixed(places)));
-}
 
 /** A parameter's value in a few characters. */
 export function shortValue(piece: Piece, param: Param, value: Value | undefined): string {
@@ -70,6 +58,3 @@ export const TYPE_WORDS: Record<string, string> = {
   stage: 'stage',
   image: 'picture',
 };
-
-/** "8.0 s" for a loop. */
-export const seconds = (frames: number, rate: number) => `${shortNumber(frames / rate)} s`;

@@ -1,13 +1,10 @@
+import { checkSize } from './piece-size';
 import { withoutUnusedAssets } from '../piece/edit';
 import { PieceError } from '../piece/errors';
-import { LIMITS } from '../piece/limits';
 import { migrate } from '../piece/migrations';
 import { validateShape, type ReadingProgress } from '../piece/schema';
 import { FORMAT, isLink, strandById, stepById, type Piece } from '../piece/types';
 import { orderStrands } from '../weave/order';
-
-/** Ending of a piece file. */
-export const PIECE_ENDING = '.calm.json';
 
 /** A piece as text: JSON with two spaces, the same bytes for the same piece. */
 export function writePiece(piece: Piece): string {
@@ -30,16 +27,6 @@ export function readPiece(text: string, progress?: ReadingProgress): Piece {
     );
   }
   return acceptPiece(data, progress);
-}
-
-/** @throws PieceError for a file that is too large to be opened. */
-export function checkSize(bytes: number, limit: number = LIMITS.fileBytes): void {
-  if (bytes > limit) {
-    throw new PieceError(
-      'too-large',
-      `This file has ${(bytes / 1048576).toFixed(0)} MB; a piece may have at most ${limit / 1048576} MB.`,
-    );
-  }
 }
 
 /**

@@ -9,7 +9,7 @@ import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
-import { shortNumber } from '../words';
+import { shortNumber } from '../number-words';
 
 const SeamChart = dynamic(() => import('./SeamChart').then((m) => m.SeamChart), {
   ssr: false,

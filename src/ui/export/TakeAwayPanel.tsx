@@ -9,7 +9,7 @@ import { outputOf } from '@/engine/picture';
 import { canWrite } from '@/workers/video';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
-import { seconds } from '../words';
+import { seconds } from '../number-words';
 import { savePiece, saveGlsl } from '../workbench/actions';
 import { TakeForm } from './TakeForm';
 import { Cancelled, runTakeAway, type Format, type Progress } from './run';

@@ -6,7 +6,7 @@ import { dependsOn } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Ended, lean, studio } from '@/workers/doors';
-import { shortNumber } from '../words';
+import { shortNumber } from '../number-words';
 import { Button } from '../parts/Button';
 import { drawBand, frameAt, type Trace } from './draw';
 import { KeyHandles, selectedKeys } from './KeyHandles';

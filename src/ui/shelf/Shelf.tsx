@@ -3,11 +3,10 @@
 import { FilePlus2, FolderOpen } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { checkSize } from '@/core/formats/piece-file';
+import { checkSize } from '@/core/formats/piece-size';
 import { blankPiece } from '@/core/piece/edit';
 import { PieceError } from '@/core/piece/errors';
 import type { Piece } from '@/core/piece/types';
-import { STARTERS } from '@/demo';
 import {
   holdUnkept,
   isFull,
@@ -26,8 +25,9 @@ import { readPieceFile } from '@/workers/reading';
 import { Button } from '../parts/Button';
 import { Mark } from '../parts/Mark';
 import { KeptCard, StarterCard } from './cards';
+import { starterPiece, type StarterFacts } from './starters';
 
-export function Shelf() {
+export function Shelf({ starters }: { starters: StarterFacts[] }) {
   const router = useRouter();
   const [kept, setKept] = useState<Kept[] | null>(null);
   const [reading, setReading] = useState<{ name: string; share: number; stop: () => void } | null>(null);
@@ -54,6 +54,14 @@ export function Shelf() {
       notify('error', isFull(error) ? keepingProblem(error) : REACHING_PROBLEM);
     }
     router.push(`/piece/${id}`);
+  };
+
+  const beginStarter = async ({ id, name }: StarterFacts) => {
+    try {
+      await begin(await starterPiece(id));
+    } catch {
+      notify('error', `"${name}" could not be fetched. See that the application still runs, and try again.`);
+    }
   };
 
   const openFile = async (chosen: File | undefined) => {
@@ -140,8 +148,8 @@ export function Shelf() {
           <span className="ml-2 font-normal text-mute">finished loops for the Saltmarsh Choir, to take apart</span>
         </h2>
         <div className="grid grid-cols-3 gap-5">
-          {STARTERS.map((s) => (
-            <StarterCard key={s.id} starter={s} onBegin={() => void begin(s.piece)} />
+          {starters.map((s) => (
+            <StarterCard key={s.id} starter={s} onBegin={() => void beginStarter(s)} />
           ))}
         </div>
       </section>

@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Piece } from '@/core/piece/types';
-import { drawStill } from './stills';
 
 /** Longer side of a drawn still, in pixels. */
 const SIDE = 384;
@@ -16,6 +15,8 @@ export function Still({ piece, moving, quiet }: { piece: Piece; moving: boolean;
   useEffect(() => {
     let ended = false;
     const show = async (phase: number) => {
+      // What draws is as large as the rest of the shelf, and mostly not needed.
+      const { drawStill } = await import('./stills');
       const image = await drawStill(piece, phase, SIDE, !moving);
       const canvas = ref.current;
       if (ended || !canvas) return;

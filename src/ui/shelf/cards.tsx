@@ -1,23 +1,28 @@
 import { MoreHorizontal } from 'lucide-react';
-import { useState } from 'react';
-import { PIECE_ENDING } from '@/core/formats/piece-file';
+import { useEffect, useState } from 'react';
+import { PIECE_ENDING } from '@/core/formats/piece-size';
 import type { Piece } from '@/core/piece/types';
-import type { Starter } from '@/demo';
 import type { Kept } from '@/state/kept';
 import { download, fileStem } from '../download';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
-import { seconds } from '../words';
+import { seconds } from '../number-words';
 import { Still } from './Still';
+import { starterPiece, type StarterFacts } from './starters';
 import { useVetted } from './vetted';
 
-const facts = (piece: Piece) =>
-  `${piece.picture.width} x ${piece.picture.height}, ${seconds(piece.loop.frames, piece.loop.rate)}`;
+const facts = ({ picture, loop }: Pick<Piece, 'picture' | 'loop'>) =>
+  `${picture.width} x ${picture.height}, ${seconds(loop.frames, loop.rate)}`;
 
 /** Starters come with a still of their own; the picture is drawn live while it is pointed at. */
-export function StarterCard({ starter, onBegin }: { starter: Starter; onBegin: () => void }) {
-  const { id, piece } = starter;
+export function StarterCard({ starter, onBegin }: { starter: StarterFacts; onBegin: () => void }) {
+  const { id, name, note } = starter;
   const [moving, setMoving] = useState(false);
+  const [piece, setPiece] = useState<Piece | null>(null);
+  useEffect(() => {
+    // Where the starters cannot be fetched the still stays.
+    if (moving && !piece) starterPiece(id).then(setPiece, () => undefined);
+  }, [moving, piece, id]);
   return (
     <button
       type="button"
@@ -30,17 +35,17 @@ export function StarterCard({ starter, onBegin }: { starter: Starter; onBegin: (
     >
       <span className="relative block aspect-video overflow-hidden rounded-md bg-black/40">
         <img src={`/starters/${id}.png`} alt="" className="size-full object-contain" />
-        {moving && (
+        {moving && piece && (
           <span className="absolute inset-0">
             <Still piece={piece} moving quiet />
           </span>
         )}
       </span>
       <span className="mt-2.5 flex items-baseline justify-between px-1">
-        <b className="text-[14px] font-semibold">{piece.name}</b>
-        <span className="text-faint">{facts(piece)}</span>
+        <b className="text-[14px] font-semibold">{name}</b>
+        <span className="text-faint">{facts(starter)}</span>
       </span>
-      <span className="mt-1 block px-1 pb-1 text-mute">{piece.note}</span>
+      <span className="mt-1 block px-1 pb-1 text-mute">{note}</span>
     </button>
   );
 }

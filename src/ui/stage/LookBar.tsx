@@ -3,7 +3,7 @@ import type { Histogram } from '@/core/preview/look';
 import { strandById, type Piece } from '@/core/piece/types';
 import { usePanels, type Looking } from '@/state/panels';
 import { Button } from '../parts/Button';
-import { shortNumber } from '../words';
+import { shortNumber } from '../number-words';
 import { nameOf } from '../workbench/actions';
 
 interface Props {

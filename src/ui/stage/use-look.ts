@@ -3,7 +3,7 @@ import { histogramOf, type Histogram } from '@/core/preview/look';
 import type { Piece } from '@/core/piece/types';
 import type { Looking } from '@/state/panels';
 import { lean, studio } from '@/workers/doors';
-import { shortNumber } from '../words';
+import { shortNumber } from '../number-words';
 import { framePlaces } from './frame-places';
 import { shotHistogram, valuesAt, widthOf, type Shot } from './look';
 import { viewerNow } from './viewer-handle';

@@ -7,7 +7,7 @@ import { useWorkbench } from '@/state/workbench';
 import { lean, studio } from '@/workers/doors';
 import { PreviewCanvas } from '../parts/PreviewCanvas';
 import { StageDrawing } from '../lattice/StageDrawing';
-import { shortNumber } from '../words';
+import { shortNumber } from '../number-words';
 
 const WIDTH = 196;
 const HEIGHT = 110;

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { NumberParam } from '@/core/steps';
 import { focusSelected } from '../lattice/focus';
 import { followPointer } from '../parts/drag';
-import { shortNumber } from '../words';
+import { shortNumber } from '../number-words';
 
 interface Props {
   param: NumberParam;

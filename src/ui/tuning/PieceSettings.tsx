@@ -3,7 +3,7 @@ import { LIMITS } from '@/core/piece/limits';
 import type { Loop, Picture, Piece } from '@/core/piece/types';
 import type { NumberParam } from '@/core/steps';
 import { endGesture, useWorkbench } from '@/state/workbench';
-import { seconds } from '../words';
+import { seconds } from '../number-words';
 import { ChoiceField } from './ChoiceField';
 import { ColourField } from './ColourField';
 import { NumberField } from './NumberField';

@@ -1,4 +1,5 @@
-import { writePiece, PIECE_ENDING } from '@/core/formats/piece-file';
+import { writePiece } from '@/core/formats/piece-file';
+import { PIECE_ENDING } from '@/core/formats/piece-size';
 import { bundleWithAbove, clipStep, clipStrand, pasteSteps, pasteStrands, shiftStrand } from '@/core/piece/arrange';
 import {
   addStep,

@@ -1,0 +1,15 @@
+import { PieceError } from '../piece/errors';
+import { LIMITS } from '../piece/limits';
+
+/** What the names of piece files end in. */
+export const PIECE_ENDING = '.calm.json';
+
+/** @throws PieceError for a file that is too large to be opened. */
+export function checkSize(bytes: number, limit: number = LIMITS.fileBytes): void {
+  if (bytes > limit) {
+    throw new PieceError(
+      'too-large',
+      `This file has ${(bytes / 1048576).toFixed(0)} MB; a piece may have at most ${limit / 1048576} MB.`,
+    );
+  }
+}
