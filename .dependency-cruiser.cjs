@@ -3,7 +3,10 @@
  * (colour, own, random, recent) know no room and may be known by all.
  */
 
-/** Rooms of the core in their order: each may know those before it, and itself. Rooms in one list do not know each other. */
+/**
+ * Rooms of the core in their order: each may know those before it, and itself. Rooms in one list do not know each
+ * other.
+ */
 const CORE = [['glsl', 'piece'], ['mesh'], ['steps'], ['weave'], ['forms'], ['checks', 'preview', 'formats']];
 /** Outside of the core: which rooms each may know beside the core. */
 const HOUSE = {

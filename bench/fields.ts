@@ -35,7 +35,9 @@ function heaviest(piece: Piece): string {
   return fields.sort((a, b) => b.length - a.length)[0]!.id;
 }
 
-/** One line a starter: against the hand where there is one, else against the same text with its numbers as constants. */
+/**
+ * One line a starter: against the hand where there is one, else against the same text with its numbers as constants.
+ */
 export async function fieldLines(page: Page): Promise<Line[]> {
   const jobs = await Promise.all(
     STARTERS.map(async ({ id, piece }) => {

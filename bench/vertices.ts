@@ -96,7 +96,10 @@ function scenes(): [piece: Piece, form: string, which: string][] {
   ];
 }
 
-/** (i) exact normals, (j) 100,000 copies, (k) a million points, each against its yardstick: the vertex work alone, then (l, m) whole frames. */
+/**
+ * (i) exact normals, (j) 100,000 copies, (k) a million points, each against its yardstick: the vertex work alone, then
+ * (l, m) whole frames.
+ */
 export async function vertexLines(page: Page): Promise<Line[]> {
   const sea = woven(STARTERS.find((s) => s.id === 'tidewater-veil')!.piece, 'sea');
   const move = sea.form.move;

@@ -120,7 +120,10 @@ export async function pinPreview(page: Page): Promise<void> {
   await page.getByRole('slider', { name: 'Playhead' }).focus();
 }
 
-/** A step as an artist makes it: the words to find it by, then what to set: numbers, choices (`=Option`), links (`~strand`), vectors. */
+/**
+ * A step as an artist makes it: the words to find it by, then what to set: numbers, choices (`=Option`), links
+ * (`~strand`), vectors.
+ */
 export type StepWords = [find: string, set?: Record<string, number | string | [number, number, number]>];
 
 async function tune(page: Page, set: Record<string, number | string | [number, number, number]>): Promise<void> {

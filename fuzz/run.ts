@@ -6,7 +6,10 @@ import { refusedGlsl } from './glslang';
 import { randomPiece } from './random-piece';
 import { randomProgram, spoilt } from './random-program';
 
-/** The long run: `npm run fuzz -- --minutes 20 [--from 1]`. Prints what it found, each with the seed that makes it again. */
+/**
+ * The long run: `npm run fuzz -- --minutes 20 [--from 1]`. Prints what it found, each with the seed that makes it
+ * again.
+ */
 const option = (name: string, otherwise: number) => {
   const at = process.argv.indexOf(`--${name}`);
   return at >= 0 ? Number(process.argv[at + 1]) : otherwise;

@@ -40,7 +40,8 @@ describe.each(STARTERS.map((s) => [s.id, s] as const))('%s', (_, { piece }) => {
         writeFileSync(file, exportGlsl(piece, s.id));
         return file;
       });
-    // Fails with the compiler's own words, or with "not found" where glslang-tools is missing (npm run verify installs it).
+    // Fails with the compiler's own words, or with "not found" where glslang-tools is missing (npm run verify installs
+    // it).
     expect(() => execFileSync('glslangValidator', files, { encoding: 'utf8', stdio: 'pipe' })).not.toThrow();
   });
 });

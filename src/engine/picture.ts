@@ -25,7 +25,10 @@ export function outputOf(piece: Piece): { finish: Strand | null; stage: Strand |
   return { finish, stage: isLink(link) ? (piece.strands.find((s) => s.id === link.link) ?? null) : null };
 }
 
-/** Where copies stand, for the forms whose copies light shines through, and that have so few that they can be put in order. */
+/**
+ * Where copies stand, for the forms whose copies light shines through, and that have so few that they can be put in
+ * order.
+ */
 async function spotsOf(
   piece: Piece,
   analysis: Analysis,

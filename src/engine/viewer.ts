@@ -130,7 +130,10 @@ export class Viewer {
     return sphere && { centre: sphere.center.toArray(), radius: sphere.radius };
   }
 
-  /** Raw light of the last picture before the finish, four floats a pixel, rows from the bottom: what a looked-at step comes to. */
+  /**
+   * Raw light of the last picture before the finish, four floats a pixel, rows from the bottom: what a looked-at step
+   * comes to.
+   */
   shot(): { width: number; height: number; data: Float32Array } | null {
     const shot = this.picture.lastShot;
     if (!shot || this.lost) return null;

@@ -1,7 +1,10 @@
 import { PLACE_SIZE } from '../glsl/lib';
 import { writePlace } from '../weave/places';
 
-/** The R2 sequence: points that fill a square evenly (M. Roberts, "The Unreasonable Effectiveness of Quasirandom Sequences", 2018). */
+/**
+ * The R2 sequence: points that fill a square evenly (M. Roberts, "The Unreasonable Effectiveness of Quasirandom
+ * Sequences", 2018).
+ */
 const R2 = [0.7548776662466927, 0.5698402909980532];
 /** Scalars of a place with a picture colour after it. */
 export const PICTURED_SIZE = PLACE_SIZE + 3;

@@ -7,7 +7,9 @@ import type { StepTypes } from '../weave/types';
 import { setPhase, setPlaceFields } from '../weave/places';
 import { PICTURED_SIZE, samplePlaces } from './sample-places';
 
-/** How one strand (or the picture) meets itself at the seam. Amounts are in parts of the value's range over the loop. */
+/**
+ * How one strand (or the picture) meets itself at the seam. Amounts are in parts of the value's range over the loop.
+ */
 export interface SeamReading {
   strand: string;
   name: string;

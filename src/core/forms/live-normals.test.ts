@@ -45,7 +45,8 @@ describe('normals of moved surfaces in closed form', () => {
   });
 
   it('circular waves on a ball: rings about the y axis, pushed along the normal', async () => {
-    // r(a) = R + h sin(2 pi k d) with d = 2 R sin(a / 2) from the pole; the normal leans by -r'(a) / r along the meridian.
+    // r(a) = R + h sin(2 pi k d) with d = 2 R sin(a / 2) from the pole; the normal leans by -r'(a) / r along the
+    // meridian.
     const [R, k, h] = [1.3, 0.8, 0.12];
     const piece = formOf(
       [

@@ -3,7 +3,10 @@ import type { Mesh } from './mesh';
 
 /** What steps that make meshes may ask for while they do. */
 export interface Baking {
-  /** Values of a parameter for each point or face (its `per`) of the mesh that runs in: one float each, or three for vectors and colours. */
+  /**
+   * Values of a parameter for each point or face (its `per`) of the mesh that runs in: one float each, or three for
+   * vectors and colours.
+   */
   values: (param: string) => Float32Array;
   /** Mesh of another form, by its strand; null where there is none. */
   form: (strand: string) => Mesh | null;

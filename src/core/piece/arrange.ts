@@ -107,7 +107,9 @@ export const unbundle = (piece: Piece, id: string): Piece => ({
   bundles: piece.bundles.filter((b) => b.id !== id),
 });
 
-/** What goes between pieces by the clipboard: steps or whole strands, with the controls they follow and their pictures. */
+/**
+ * What goes between pieces by the clipboard: steps or whole strands, with the controls they follow and their pictures.
+ */
 export interface Clip {
   format: 'calm-lattice-clip';
   kind: 'steps' | 'strands';
@@ -174,7 +176,10 @@ function bringAlong(draft: Draft<Piece>, { controls, assets }: Clip): Map<string
   return renamed;
 }
 
-/** Params with their links and controls under the names they have here; links to what is not here fall back to defaults. */
+/**
+ * Params with their links and controls under the names they have here; links to what is not here fall back to
+ * defaults.
+ */
 function settled(
   params: Step['params'],
   strands: ReadonlyMap<string, string>,

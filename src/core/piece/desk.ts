@@ -97,7 +97,9 @@ export function removeControl(piece: Piece, id: string): Piece {
   });
 }
 
-/** Slider position 0..1 of a value, and back: the response is a power, fine at the start and fast at the end above 1. */
+/**
+ * Slider position 0..1 of a value, and back: the response is a power, fine at the start and fast at the end above 1.
+ */
 export const positionOf = ({ min, max, curve }: Control, value: number): number =>
   Math.min(1, Math.max(0, (value - min) / (max - min))) ** (1 / curve);
 export const valueAt = ({ min, max, curve }: Control, position: number): number =>

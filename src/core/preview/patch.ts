@@ -36,7 +36,8 @@ export function patchPlaces({ width, height }: PreviewSize, phase: number): Floa
 
 /**
  * A field over a patch. Numbers are grey from 0 to 1, or from -1 to 1 where any are negative;
- * what lies below is blue-green and what lies above amber, so that it shows. Vectors are colours; where they have negative parts
+ * what lies below is blue-green and what lies above amber, so that it shows. Vectors are colours; where they have
+ * negative parts
  * they are points rather than light, and the measured range is spread over a muted palette.
  * The measured range goes with the picture.
  */

@@ -175,7 +175,10 @@ function others(param: Param): Value[] {
   }
 }
 
-/** Settings of all other parameters under which a parameter is tried: as at first, then with every choice and lively numbers. */
+/**
+ * Settings of all other parameters under which a parameter is tried: as at first, then with every choice and lively
+ * numbers.
+ */
 function* settings(d: StepDefinition, seed: number): Generator<Record<string, Value>> {
   yield {};
   const next = random(seed);

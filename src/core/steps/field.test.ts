@@ -306,7 +306,9 @@ describe('colours', () => {
     expect(b!).toBeLessThan(0.3);
   });
 
-  /** The standard's formulas, written from it apart from ours: W3C Compositing and Blending Level 1, chapters 9 and 10. */
+  /**
+   * The standard's formulas, written from it apart from ours: W3C Compositing and Blending Level 1, chapters 9 and 10.
+   */
   const lum = (c: number[]) => 0.3 * c[0]! + 0.59 * c[1]! + 0.11 * c[2]!;
   const clip = (c: number[]) => {
     const [l, n, x] = [lum(c), Math.min(...c), Math.max(...c)];

@@ -193,7 +193,10 @@ it('every form step says what it does, and finds its kind', () => {
 });
 
 describe('a mesh in a bad way', () => {
-  /** Three faces on one edge, a face without area, two points in one place, a point that nothing uses, a face turned inside out. */
+  /**
+   * Three faces on one edge, a face without area, two points in one place, a point that nothing uses, a face turned
+   * inside out.
+   */
   const nasty = fromFaces(
     [
       [0, 0, 0],

@@ -20,7 +20,10 @@ interface ParamBase {
 export interface NumberParam extends ParamBase {
   type: 'number';
   default: number;
-  /** Range of the slider; `hard` is the range that makes sense at all, and holds wherever a value comes from: see `rangeOf`. */
+  /**
+   * Range of the slider; `hard` is the range that makes sense at all, and holds wherever a value comes from: see
+   * `rangeOf`.
+   */
   min: number;
   max: number;
   hard?: [number, number];
@@ -29,7 +32,9 @@ export interface NumberParam extends ParamBase {
   whole?: true;
   /** The loop closes when this is a whole number. */
   closes?: true;
-  /** A larger number makes edges of the mesh shorter: those across (along u), along (along v), all; or it halves them. */
+  /**
+   * A larger number makes edges of the mesh shorter: those across (along u), along (along v), all; or it halves them.
+   */
   finer?: 'across' | 'along' | 'all' | 'halves';
   /** The same number said another way, as an angle for a focal length. */
   twin?: {

@@ -4,7 +4,9 @@ import { CATALOGUE, kindOf, type RunType, type StepDefinition } from '.';
 
 /** Numbers at which patterns are cut: whole numbers, halves, quarters, tenths and thirds. */
 export const USUAL = [0, 0.1, 0.2, 0.25, 0.3, 1 / 3, 0.5, 0.6, 0.7, 0.75, 0.9, 1, 1.5, 2, 3, -0.25, -0.5, -1, -2];
-/** Where each field is worked out: the same numbers in every order, at the beginning, a third and the end of the loop. */
+/**
+ * Where each field is worked out: the same numbers in every order, at the beginning, a third and the end of the loop.
+ */
 export const USUAL_PLACES = USUAL.flatMap((a, i) =>
   [1, 4, 7, 11].flatMap((by) =>
     [0, 1 / 3, 0.5, 1].map((phase) => {

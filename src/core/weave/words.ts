@@ -1,7 +1,10 @@
 import type { Piece, Strand } from '../piece/types';
 import type { RunType } from '../steps';
 
-/** Names for strands in GLSL: their own words in small letters, made unique. What the weave adds has capitals, so it never meets them. */
+/**
+ * Names for strands in GLSL: their own words in small letters, made unique. What the weave adds has capitals, so it
+ * never meets them.
+ */
 export function strandNames(piece: Piece): Map<string, string> {
   const names = new Map<string, string>();
   const taken = new Set<string>();

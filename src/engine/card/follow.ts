@@ -18,7 +18,10 @@ export class Follower {
     return new Follower(targets.size > 0 ? await Evaluator.make(piece, [...targets.values()], analysis) : null, keys);
   }
 
-  /** Values with the numbers of a piece, each worked out when it is first asked for; 0 where a link was not there when this was made. */
+  /**
+   * Values with the numbers of a piece, each worked out when it is first asked for; 0 where a link was not there when
+   * this was made.
+   */
   at(piece: Piece, phase: number): Follow {
     const rows = placeRows([{ phase }]);
     const values = new Map<number, number[]>();

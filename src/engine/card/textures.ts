@@ -3,7 +3,9 @@ import { hasPixels, pixelsOf } from '@/core/weave';
 
 const textures = new Map<string, THREE.DataTexture>();
 
-/** The texture of a picture, decoded to linear light by the card; texels are fetched one by one, so it has no filter. */
+/**
+ * The texture of a picture, decoded to linear light by the card; texels are fetched one by one, so it has no filter.
+ */
 export function textureOf(asset: string): THREE.DataTexture {
   const known = textures.get(asset);
   if (known) return known;

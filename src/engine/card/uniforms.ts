@@ -28,7 +28,10 @@ export function pictureUniforms(woven: Woven, stage = ''): Uniforms {
   );
 }
 
-/** Writes the present values of a piece, and of its signals at the present phase, into the holders; nothing is compiled. */
+/**
+ * Writes the present values of a piece, and of its signals at the present phase, into the holders; nothing is
+ * compiled.
+ */
 export function fillUniforms(uniforms: Uniforms, woven: Woven, piece: Piece, follow: Follow): void {
   const fill = (name: string, values: number[]) => {
     const uniform = uniforms[name]!;

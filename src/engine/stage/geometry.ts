@@ -6,7 +6,10 @@ import { triangleCorners } from '@/core/mesh/triangulate';
 
 const attributeName = (name: string) => (name === 'uv' ? 'clUvIn' : name);
 
-/** Position and the way the surface runs at each vertex, and its colour. `uv` goes by a name of its own; see `place-glsl.ts`. */
+/**
+ * Position and the way the surface runs at each vertex, and its colour. `uv` goes by a name of its own; see
+ * `place-glsl.ts`.
+ */
 function attributesOf(skin: Skin, rows?: Uint32Array): [string, THREE.BufferAttribute][] {
   const put = (name: string, data: Float32Array, size: number): [string, THREE.BufferAttribute] => [
     name,

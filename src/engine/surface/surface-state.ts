@@ -13,7 +13,9 @@ export interface SurfaceState extends Omit<SurfaceLook, 'covers'> {
   uses: ReadonlySet<SurfaceUse>;
 }
 
-/** Does the order of what lies over one another matter? Light that is added, or multiplied, comes to the same in any. */
+/**
+ * Does the order of what lies over one another matter? Light that is added, or multiplied, comes to the same in any.
+ */
 export const needsOrder = ({ transparent, blend }: SurfaceState) => transparent && blend === 'normal';
 
 function choicesOf(piece: Piece, { step, definition }: StepTypes): Record<string, string> {

@@ -3,7 +3,10 @@ import { endGesture } from '@/state/workbench';
 
 interface Drag {
   moved: (event: PointerEvent) => void;
-  /** Called once, however the drag ends: let go, or taken away by the system as touch is. @param dragged it went somewhere */
+  /**
+   * Called once, however the drag ends: let go, or taken away by the system as touch is.
+   * @param dragged it went somewhere
+   */
   ended?: (dragged: boolean) => void;
 }
 

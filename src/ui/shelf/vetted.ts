@@ -6,7 +6,10 @@ import { Vetting } from '@/workers/reading';
 
 /** Milliseconds that taking one kept piece through all that its card needs may take. */
 const MOST = 4000;
-/** Operations at each place of a picture beyond which a card does not draw it: a few times those of the dearest starter. */
+/**
+ * Operations at each place of a picture beyond which a card does not draw it: a few times those of the dearest
+ * starter.
+ */
 const MOST_COST = 300_000;
 
 /** What can be done with a kept piece on the shelf. */

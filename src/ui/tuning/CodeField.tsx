@@ -94,7 +94,9 @@ function complete(context: CompletionContext, sliders: string[]) {
   return { from: word?.from ?? context.pos, options: [...own, ...WORDS] };
 }
 
-/** The editor for formulas and code: highlighting, completion of what is in scope, mistakes underlined at their place. */
+/**
+ * The editor for formulas and code: highlighting, completion of what is in scope, mistakes underlined at their place.
+ */
 export function CodeField({ name, value, long, broken, sliders, onChange, onDone }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);

@@ -82,7 +82,10 @@ function inverted(m: Matrix): Matrix | null {
   return Array.from({ length: 9 }, (_, i) => minor(i % 3, Math.floor(i / 3)) / det);
 }
 
-/** Of a turn given by rows: S. W. Shepperd, "Quaternion from Rotation Matrix", Journal of Guidance and Control 1(3), 1978. */
+/**
+ * Of a turn given by rows: S. W. Shepperd, "Quaternion from Rotation Matrix", Journal of Guidance and Control 1(3),
+ * 1978.
+ */
 function quaternion([a, b, c, d, e, f, g, h, i]: Matrix): number[] {
   const trace = a! + e! + i!;
   const raw =

@@ -19,7 +19,9 @@ function ofNode(node: Node, call: (node: Extract<Node, { kind: 'call' }>) => num
   return own + sum(childrenOf(node).map((c) => ofNode(c, call)));
 }
 
-/** What is counted of statements: how often a loop's inside counts, and what a jump or a turn of a loop counts itself. */
+/**
+ * What is counted of statements: how often a loop's inside counts, and what a jump or a turn of a loop counts itself.
+ */
 interface Counting {
   times: (turns: number) => number;
   own: number;

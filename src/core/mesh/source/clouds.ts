@@ -23,7 +23,10 @@ export function cloud(
   });
 }
 
-/** Numbers in 0..1 by place in the row and seed: M. Jarzynski and M. Olano, "Hash Functions for GPU Rendering", JCGT 9(3), 2020 (PCG). */
+/**
+ * Numbers in 0..1 by place in the row and seed: M. Jarzynski and M. Olano, "Hash Functions for GPU Rendering", JCGT
+ * 9(3), 2020 (PCG).
+ */
 export function randomUnit(index: number, seed: number): number {
   let s = (Math.imul(index, 747796405) + Math.imul(seed, 2891336453) + 2891336453) >>> 0;
   s = Math.imul((s >>> ((s >>> 28) + 4)) ^ s, 277803737) >>> 0;
@@ -49,7 +52,10 @@ export const onSpiral = (count: number, radius: number, turns: number, ratio: nu
 
 const GOLDEN_ANGLE = Math.PI * (3 - Math.sqrt(5));
 
-/** Evenly over a ball's skin: the golden-angle spiral (R. Swinbank and R. J. Purser, "Fibonacci grids", QJRMS 132, 2006). */
+/**
+ * Evenly over a ball's skin: the golden-angle spiral (R. Swinbank and R. J. Purser, "Fibonacci grids", QJRMS 132,
+ * 2006).
+ */
 export const onBall = (count: number, radius: number) =>
   cloud(
     count,
@@ -73,7 +79,10 @@ export const inBall = (count: number, radius: number, seed: number) =>
     return [r * ring * Math.cos(2 * Math.PI * b), r * y, r * ring * Math.sin(2 * Math.PI * b)];
   });
 
-/** About so many points in even rows that fill a box, or the largest ball in it; each stands in the middle of a cell as wide as it is high and deep, or nearly. */
+/**
+ * About so many points in even rows that fill a box, or the largest ball in it; each stands in the middle of a cell as
+ * wide as it is high and deep, or nearly.
+ */
 export function inRows(count: number, size: readonly number[], ball: boolean): Mesh {
   refuseTooMany('This cloud', count, 0);
   const axes = size.filter((s) => s > 0);

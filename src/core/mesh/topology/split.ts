@@ -93,7 +93,9 @@ export function mergePoints(mesh: Mesh, distance: number): Mesh {
   return builder.done();
 }
 
-/** The mesh without the faces (or, in a cloud, the points) for which `keep` is 0; points that no face uses any more go. */
+/**
+ * The mesh without the faces (or, in a cloud, the points) for which `keep` is 0; points that no face uses any more go.
+ */
 export function keepOnly(mesh: Mesh, keep: ArrayLike<number>): Mesh {
   const builder = new MeshBuilder(mesh);
   if (faceCount(mesh) === 0) {
@@ -117,7 +119,10 @@ export function keepOnly(mesh: Mesh, keep: ArrayLike<number>): Mesh {
 /** Two meshes as one; values that only one of them carries are 0 in the other. */
 export const join = (a: Mesh, b: Mesh): Mesh => joinAll([a, b]);
 
-/** Meshes as one, in one go however many they are; shaded like the first. @throws MeshError if they are too many together */
+/**
+ * Meshes as one, in one go however many they are; shaded like the first.
+ * @throws MeshError if they are too many together
+ */
 export function joinAll(parts: readonly Mesh[]): Mesh {
   const total = (of: (mesh: Mesh) => number) => parts.reduce((sum, mesh) => sum + of(mesh), 0);
   refuseTooMany('These forms together', total(pointCount), total(faceCount));

@@ -30,7 +30,8 @@ export const exposure: FinishStep = {
       hard: [0, 1],
     }),
   ],
-  // Straight up to the knee k, then k + (1-k) o / (o + 1-k) of what is over it: value and slope run on, white lies at infinity.
+  // Straight up to the knee k, then k + (1-k) o / (o + 1-k) of what is over it: value and slope run on, white lies at
+  // infinity.
   glsl: `
   vec3 x = v * exp2(stops);
   if (shoulder <= 0.0) return x;
