@@ -107,7 +107,7 @@ export async function frames(
   return inTurns(
     3,
     3,
-    (phase) => picture.draw(phase, width, height, target, 0),
+    (phase) => picture.draw({ phase, width, height, to: target }),
     hand,
     () => void readPixels(renderer, target, 1, 1),
   );

@@ -52,6 +52,23 @@ async function spotsOf(
   return found;
 }
 
+/** One frame to be drawn. */
+export interface Frame {
+  /** 0 to 1. */
+  phase: number;
+  /** Pixels. */
+  width: number;
+  height: number;
+  /** The canvas where null. */
+  to?: THREE.WebGLRenderTarget | null;
+  /** Samples of each pixel; 0 for one. */
+  samples?: number;
+  /** The finish is drawn only as far as this step. */
+  upTo?: string;
+  /** Another piece of the same structure whose numbers are drawn. */
+  as?: Piece;
+}
+
 /** Draws frames of a piece with a renderer of the library. */
 export class Picture {
   private readonly shared = makeShared();
@@ -113,20 +130,8 @@ export class Picture {
     return this.output.finish !== null || this.output.stage !== null;
   }
 
-  /**
-   * Draws one frame into `to` (the canvas where null) at `width` x `height` pixels.
-   * @param upTo draws the finish only as far as this step
-   * @param as another piece of the same structure whose numbers are drawn
-   */
-  draw(
-    phase: number,
-    width: number,
-    height: number,
-    to: THREE.WebGLRenderTarget | null,
-    samples: number,
-    upTo?: string,
-    as?: Piece,
-  ): void {
+  /** Draws one frame. */
+  draw({ phase, width, height, to = null, samples = 0, upTo, as }: Frame): void {
     const { analysis } = this;
     const piece = as ?? this.piece;
     const { follower } = this;

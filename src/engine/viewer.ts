@@ -199,7 +199,7 @@ export class Viewer {
     const kept = this.picture.view;
     this.picture.view = view;
     this.target.setSize(width, height);
-    this.picture.draw(phase, width, height, this.target, 0, step);
+    this.picture.draw({ phase, width, height, to: this.target, upTo: step });
     this.picture.view = kept;
     return readPixelsAsync(this.renderer, this.target, width, height);
   }
@@ -241,7 +241,7 @@ export class Viewer {
     const [w, h] = [Math.max(2, Math.round(width * scale)), Math.max(2, Math.round(height * scale))];
     if (this.canvas.width !== w || this.canvas.height !== h) this.renderer.setSize(w, h, false);
     const since = performance.now();
-    this.picture.draw(this.phase, w, h, null, 0);
+    this.picture.draw({ phase: this.phase, width: w, height: h });
     if (this.compared) this.drawCompared(this.compared, w, h);
     const gl = this.renderer.getContext() as WebGL2RenderingContext;
     const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
@@ -255,7 +255,7 @@ export class Viewer {
     const from = Math.round(split * width);
     this.renderer.setScissorTest(true);
     this.renderer.setScissor(from, 0, width - from, height);
-    this.picture.draw(this.phase, width, height, null, 0, undefined, piece);
+    this.picture.draw({ phase: this.phase, width, height, as: piece });
     this.renderer.setScissorTest(false);
   }
 

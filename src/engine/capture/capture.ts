@@ -47,7 +47,7 @@ export class Capture {
   async frame(phase: number): Promise<Uint8ClampedArray<ArrayBuffer>> {
     const { width, height } = this.size;
     this.assertAlive();
-    this.picture.draw(phase, width, height, this.target, EXPORT_SAMPLES);
+    this.picture.draw({ phase, width, height, to: this.target, samples: EXPORT_SAMPLES });
     // What is lost answers late, without a word, or not at all.
     const pixels = await Promise.race([
       readPixelsAsync(this.renderer, this.target, width, height).catch(() => this.lose()),
@@ -60,7 +60,7 @@ export class Capture {
   /** As `frame`, at once. @throws GraphicsLost */
   frameNow(phase: number): Uint8ClampedArray<ArrayBuffer> {
     const { width, height } = this.size;
-    this.picture.draw(phase, width, height, this.target, EXPORT_SAMPLES);
+    this.picture.draw({ phase, width, height, to: this.target, samples: EXPORT_SAMPLES });
     const pixels = readPixels(this.renderer, this.target, width, height);
     this.assertAlive();
     return pixels;

@@ -68,7 +68,7 @@ export function bevel(mesh: Mesh, width: number, segments: number): Mesh {
       builder.face([here[j]!, here[j + 1]!, there[j + 1]!, there[j]!], [c, c, next[c]!, next[c]!], faceOf[c]!);
   }
   for (const start of pointCorners(mesh))
-    if (start >= 0) fillPoint(mesh, builder, start, profile, controls, inset, inner);
+    if (start >= 0) fillPoint({ mesh, builder, profile, controls, inset, inner }, start);
   return builder.done();
 }
 
@@ -92,15 +92,21 @@ function cornersIn(mesh: Mesh, widths: number[]): Vec[] {
   });
 }
 
-function fillPoint(
-  mesh: Mesh,
-  builder: MeshBuilder,
-  start: number,
-  profile: (c: number) => number[],
-  controls: Map<number, Vec>,
-  inset: Vec[],
-  inner: number[],
-): void {
+/** What stands of a bevel before its points are closed; all by corner of the mesh that is bevelled. */
+interface Strips {
+  mesh: Mesh;
+  builder: MeshBuilder;
+  /** New points across the edge that begins at a corner, from its face to the other. */
+  profile: (corner: number) => number[];
+  /** Where the rounding of each edge is pulled to. */
+  controls: Map<number, Vec>;
+  /** Each corner moved into its face, and the new point there. */
+  inset: Vec[];
+  inner: number[];
+}
+
+/** Closes the gap where the strips of all edges of a point meet. @param start a corner at the point */
+function fillPoint({ mesh, builder, profile, controls, inset, inner }: Strips, start: number): void {
   const { faceOf } = adjacencyOf(mesh);
   const { corners, closed } = around(mesh, start);
   if (corners.length < 2) return;
