@@ -2,9 +2,8 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { beside, installPackages, must, run } from './sh.mjs';
 
 /**
- * Everything that has to hold: packages, Chromium, lint, types, unit tests, browser tests. Last line: "N passed, N
- * failed".
- * With --quick lint, types and unit tests alone.
+ * Everything that has to hold: packages, Chromium, lint, types, unit tests, browser tests. The last line is
+ * "N passed, N failed". With --quick lint, types and unit tests alone.
  */
 const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 const results = 'test-results';

@@ -7,6 +7,7 @@ import { PLACE_SIZE } from '../glsl/lib';
 import { provideFileMesh } from '../mesh/files';
 import { fromFaces } from '../mesh/mesh';
 import type { Piece, Value } from '../piece/types';
+import { generator } from '../random';
 import {
   analyse,
   Evaluator,
@@ -22,15 +23,6 @@ import { pieceWith, TAKEN, TEST_FORM, TEST_MESH, TEST_PICTURE, TEST_SIGNAL } fro
 import { CATALOGUE, kindOf, outputType, rangeOf, valueOf, type Param, type RunType, type StepDefinition } from '.';
 
 /** The catalogue proves itself: a step that is added is covered by being there. */
-
-/** A small generator, so that every run draws the same. */
-function random(seed: number): () => number {
-  let s = seed;
-  return () => {
-    s = (Math.imul(s, 1664525) + 1013904223) >>> 0;
-    return s / 4294967296;
-  };
-}
 
 providePixels(TEST_PICTURE, {
   width: 2,
@@ -51,7 +43,7 @@ provideFileMesh(
 );
 
 const PLACES: PlaceValues[] = (() => {
-  const next = random(5);
+  const next = generator(5);
   const point = () => [3 * next() - 1.5, 3 * next() - 1.5, 3 * next() - 1.5];
   return Array.from({ length: 80 }, (_, i) => ({
     rest: point(),
@@ -181,10 +173,10 @@ function others(param: Param): Value[] {
  */
 function* settings(d: StepDefinition, seed: number): Generator<Record<string, Value>> {
   yield {};
-  const next = random(seed);
+  const next = generator(seed);
   const choices = d.params.filter((p) => p.type === 'choice');
   const ways = choices.reduce((n, p) => n * p.options.length, 1);
-  for (let way = 0; way < Math.min(ways, 60) * 2; way++) {
+  for (let way = 0; way < 2 * Math.min(60, Math.max(ways, 8)); way++) {
     let rest = Math.floor(way / 2) % ways;
     const setting: Record<string, Value> = {};
     for (const p of choices) {
