@@ -15,6 +15,8 @@ export const CHROMIUM = {
     '--use-angle=swiftshader',
     '--enable-unsafe-swiftshader',
     '--ignore-gpu-blocklist',
+    // Software draws the picture; the page around it need not go the same way, which costs more than it gains.
+    '--disable-gpu-compositing',
   ],
 };
 

@@ -65,6 +65,8 @@ export interface Frame {
   samples?: number;
   /** The finish is drawn only as far as this step. */
   upTo?: string;
+  /** The shot of the frame before is there still: nothing but `to` and `upTo` differs. */
+  sameShot?: boolean;
   /** Another piece of the same structure whose numbers are drawn. */
   as?: Piece;
 }
@@ -131,7 +133,7 @@ export class Picture {
   }
 
   /** Draws one frame. */
-  draw({ phase, width, height, to = null, samples = 0, upTo, as }: Frame): void {
+  draw({ phase, width, height, to = null, samples = 0, upTo, sameShot, as }: Frame): void {
     const { analysis } = this;
     const piece = as ?? this.piece;
     const { follower } = this;
@@ -141,10 +143,10 @@ export class Picture {
     this.shared.clSize.value.set(width, height);
     const shot = this.shot(width, height, samples);
     this.lastShot = shot;
-    if (this.output.stage) {
+    if (!sameShot && this.output.stage) {
       this.stageScene.update(piece, analysis, this.output.stage, width / height, phase, followAs, this.view);
       this.shoot(shot);
-    } else {
+    } else if (!sameShot) {
       this.renderer.setRenderTarget(shot);
       this.renderer.render(this.empty, this.stageScene.cameras.now);
     }

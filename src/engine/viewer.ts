@@ -55,6 +55,8 @@ export class Viewer {
   private complete = false;
   /** Counts the pieces that were set: what is drawn while it changes is of two pieces. */
   private version = 0;
+  /** The seam of a version, as long as it is the present one. */
+  private measured: { version: number; seam: PictureSeam } | null = null;
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
@@ -152,19 +154,26 @@ export class Viewer {
     this.dirty = true;
   }
 
-  /** The finish up to a step (or the whole), small. The main thread does not wait for it. */
-  snapshot(step: string | undefined, width: number, height: number): Promise<Preview> {
-    const none: Preview = { kind: 'none', why: 'no picture' };
-    return this.inTurn<Preview>(none, async () =>
-      !this.picture.ready
-        ? none
-        : {
-            kind: 'picture',
-            width,
-            height,
-            pixels: await this.small(this.phase, width, height, this.picture.view, step),
-          },
-    );
+  /** The finish up to each of these steps, small, of one shot. The main thread does not wait for them. */
+  snapshots(steps: readonly string[], width: number, height: number): Promise<Preview[]> {
+    return this.inTurn<Preview[]>([], async () => {
+      if (!this.picture.ready) return [];
+      const targets = steps.map(() => new THREE.WebGLRenderTarget(width, height));
+      // All at once: between two looks at the card the canvas may be drawn, with a shot of another size.
+      steps.forEach((upTo, i) =>
+        this.picture.draw({ phase: this.phase, width, height, to: targets[i]!, upTo, sameShot: i > 0 }),
+      );
+      try {
+        return await Promise.all(
+          targets.map(async (target): Promise<Preview> => {
+            const pixels = await readPixelsAsync(this.renderer, target, width, height);
+            return { kind: 'picture', width, height, pixels };
+          }),
+        );
+      } finally {
+        for (const target of targets) target.dispose();
+      }
+    });
   }
 
   /** Compares the picture at both sides of the seam, small, through the piece's own camera. */
@@ -173,10 +182,14 @@ export class Viewer {
       if (!this.complete) return 'making';
       if (!this.picture.ready) return 'none';
       const { version } = this;
+      if (this.measured?.version === version) return this.measured.seam;
       const { picture, loop } = this.piece!;
-      const width = Math.max(2, Math.round((SEAM_HEIGHT * picture.width) / picture.height));
-      const seam = await measurePictureSeam(loop.frames, width, (phase) => this.small(phase, width, SEAM_HEIGHT, null));
-      return version === this.version ? seam : 'making';
+      const height = SEAM_HEIGHT;
+      const width = Math.max(2, Math.round((height * picture.width) / picture.height));
+      const seam = await measurePictureSeam(loop.frames, width, (phase) => this.small(phase, width, height));
+      if (version !== this.version) return 'making';
+      this.measured = { version, seam };
+      return seam;
     });
   }
 
@@ -189,17 +202,12 @@ export class Viewer {
     return result;
   }
 
-  private async small(
-    phase: number,
-    width: number,
-    height: number,
-    view: View | null,
-    step?: string,
-  ): Promise<Uint8ClampedArray<ArrayBuffer>> {
+  /** A frame through the piece's own camera. */
+  private async small(phase: number, width: number, height: number): Promise<Uint8ClampedArray<ArrayBuffer>> {
     const kept = this.picture.view;
-    this.picture.view = view;
+    this.picture.view = null;
     this.target.setSize(width, height);
-    this.picture.draw({ phase, width, height, to: this.target, upTo: step });
+    this.picture.draw({ phase, width, height, to: this.target });
     this.picture.view = kept;
     return readPixelsAsync(this.renderer, this.target, width, height);
   }

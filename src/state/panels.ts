@@ -26,6 +26,8 @@ interface Panels {
   checks: boolean;
   takeAway: boolean;
   commands: boolean;
+  /** Keys and first steps. */
+  help: boolean;
   /** Small rows; null leaves it to the number of strands. */
   compact: boolean | null;
   folded: Kind[];
@@ -47,6 +49,7 @@ export const usePanels = create<Panels>()(() => ({
   checks: false,
   takeAway: false,
   commands: false,
+  help: false,
   compact: null,
   folded: [],
   foldedBundles: [],

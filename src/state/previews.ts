@@ -52,6 +52,29 @@ export function bumpPictures(): void {
 const isPlain = (strand: Strand) => !strand.steps.some((s) => Object.values(s.params).some(isLink));
 
 /**
+ * The strand that is drawn next: the selected one first, then those that need no others.
+ * @param when told by drawings that move with the loop
+ * @param drawn the key under which a strand was drawn last
+ * @returns null where all drawings are up to date. Stages and finishes are drawn with the picture.
+ */
+export function nextDrawing(
+  { piece, selected }: { piece: Piece; selected: { strand: string } | null },
+  when: string,
+  drawn: (strand: string) => string | undefined,
+): { strand: Strand; key: string } | null {
+  const strands = [...piece.strands].sort(
+    (a, b) =>
+      Number(b.id === selected?.strand) - Number(a.id === selected?.strand) || Number(isPlain(b)) - Number(isPlain(a)),
+  );
+  for (const strand of strands) {
+    if (strand.kind === 'stage' || strand.kind === 'finish') continue;
+    const key = `${strand.kind === 'signal' ? '' : when} ${pictures} ${dependsOn(piece, strand)}`;
+    if (drawn(strand.id) !== key) return { strand, key };
+  }
+  return null;
+}
+
+/**
  * Keeps the cells' drawings up to date in the background, one strand at a time, the selected
  * one first. @returns what ends it.
  */
@@ -68,26 +91,12 @@ export function startPreviews(): () => void {
     ),
   ];
 
-  const next = (): { strand: Strand; key: string } | null => {
-    const { piece, selected } = useWorkbench.getState();
-    const { frame, playing } = useTransport.getState();
-    const when = playing ? Math.floor(performance.now() / REFRESH) : frame;
-    const strands = [...piece.strands].sort(
-      (a, b) =>
-        Number(b.id === selected?.strand) - Number(a.id === selected?.strand) ||
-        Number(isPlain(b)) - Number(isPlain(a)),
-    );
-    for (const strand of strands) {
-      if (strand.kind === 'stage' || strand.kind === 'finish') continue;
-      const key = `${strand.kind === 'signal' ? '' : when} ${pictures} ${dependsOn(piece, strand)}`;
-      if (done.get(strand.id) !== key) return { strand, key };
-    }
-    return null;
-  };
-
   const run = async () => {
     while (!ended) {
-      const job = next();
+      const { playing, frame } = useTransport.getState();
+      // While the loop plays, drawings follow it now and then.
+      const when = playing ? Math.floor(performance.now() / REFRESH) : frame;
+      const job = nextDrawing(useWorkbench.getState(), `${when}`, (strand) => done.get(strand));
       if (!job) {
         await new Promise<void>((resolve) => {
           wake = resolve;

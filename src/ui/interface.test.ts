@@ -12,7 +12,7 @@ import { frameAt } from './loop-band/draw';
 import { orbit, pan, zoom } from './stage/orbit';
 import { fittingLinks } from './tuning/LinkMenu';
 import { tidy } from './tuning/NumberField';
-import { rampAt } from './tuning/RampField';
+import { rampAt } from './tuning/ramp-stops';
 import { ranked, searchScore } from './parts/search';
 import { shortNumber } from './number-words';
 import { tellingOf } from './words';

@@ -20,7 +20,7 @@ const handed = new Map<string, (door: Comlink.Remote<Studio>) => Promise<void>>(
 let onMaking: (making: Making | null) => void = () => undefined;
 
 function openStudio(): Open {
-  const worker = new Worker(new URL('./studio.ts', import.meta.url), { type: 'module', name: 'studio' });
+  const worker = new Worker(new URL('./threads/studio.ts', import.meta.url), { type: 'module', name: 'studio' });
   const remote = Comlink.wrap<Studio>(worker);
   let fail: (error: Ended) => void = () => undefined;
   const ended = new Promise<never>((_, reject) => {
@@ -80,6 +80,6 @@ export function lean(piece: Piece): Piece {
 
 /** A worker of its own for each export, so that cancelling can simply end it. */
 export function takeAway(): { door: Comlink.Remote<TakeAway>; end: () => void } {
-  const worker = new Worker(new URL('./take-away.ts', import.meta.url), { type: 'module', name: 'take-away' });
+  const worker = new Worker(new URL('./threads/take-away.ts', import.meta.url), { type: 'module', name: 'take-away' });
   return { door: Comlink.wrap<TakeAway>(worker), end: () => worker.terminate() };
 }

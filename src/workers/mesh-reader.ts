@@ -1,4 +1,3 @@
-import * as Comlink from 'comlink';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { readMesh } from '@/core/formats/mesh/read';
 import { MeshError, type Mesh } from '@/core/mesh/mesh';
@@ -24,7 +23,7 @@ async function answered<T>(work: () => Promise<T>): Promise<MeshRead<T>> {
 }
 
 /** Reads mesh files, so that none of them can hold up the page. */
-const reader = {
+export const meshReader = {
   file: (file: Blob, type: string): Promise<MeshRead<ReadFile>> =>
     answered(async () => {
       const bytes = new Uint8Array(await file.arrayBuffer());
@@ -35,6 +34,4 @@ const reader = {
     answered(async () => ({ mesh: await readMesh(fromBase64(base64), type) })),
 };
 
-export type MeshReader = typeof reader;
-
-Comlink.expose(reader);
+export type MeshReader = typeof meshReader;

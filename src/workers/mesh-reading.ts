@@ -3,7 +3,8 @@ import { MeshError, type Mesh } from '@/core/mesh/mesh';
 import type { MeshRead, MeshReader, ReadFile } from './mesh-reader';
 import { oneJob } from './one-job';
 
-const open = () => new Worker(new URL('./mesh-reader.ts', import.meta.url), { type: 'module', name: 'mesh-reader' });
+const open = () =>
+  new Worker(new URL('./threads/mesh-reader.ts', import.meta.url), { type: 'module', name: 'mesh-reader' });
 
 async function reading<T extends object>(
   work: (door: Comlink.Remote<MeshReader>) => Promise<MeshRead<T>>,

@@ -1,4 +1,3 @@
-import * as Comlink from 'comlink';
 import { costOfPicture } from '@/core/checks/cost';
 import { acceptPiece, readPiece } from '@/core/formats/piece-file';
 import { PieceError } from '@/core/piece/errors';
@@ -23,7 +22,7 @@ async function answered(work: () => Promise<Piece> | Piece): Promise<Read> {
 }
 
 /** Reads what comes from outside, so that nothing in it can hold up the page. */
-const reader = {
+export const reader = {
   file: (file: Blob, progress: ReadingProgress): Promise<Read> =>
     answered(async () => readPiece(await file.text(), progress)),
 
@@ -44,5 +43,3 @@ const reader = {
 };
 
 export type Reader = typeof reader;
-
-Comlink.expose(reader);

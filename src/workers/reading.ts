@@ -16,7 +16,7 @@ interface Watch {
   signal?: AbortSignal;
 }
 
-const open = () => new Worker(new URL('./reader.ts', import.meta.url), { type: 'module', name: 'reader' });
+const open = () => new Worker(new URL('./threads/reader.ts', import.meta.url), { type: 'module', name: 'reader' });
 
 /** Reads a file in a thread of its own. @throws PieceError, or Ended where the signal said so */
 export const readPieceFile = (file: Blob, watch: Watch = {}): Promise<Piece> =>

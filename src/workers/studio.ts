@@ -14,7 +14,7 @@ import type { Pixels } from '@/core/glsl';
 import { Evaluator, placeRows, providePixels, type PlaceValues } from '@/core/weave';
 
 /** Work on the processor that must not hold up the interface. */
-const studio = {
+export const studio = {
   /** Hands over the pixels of a picture; pieces come without them. */
   providePixels: (asset: string, pixels: Pixels): void => providePixels(asset, pixels),
 
@@ -90,5 +90,3 @@ const studio = {
 };
 
 export type Studio = typeof studio;
-
-Comlink.expose(studio);

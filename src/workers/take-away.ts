@@ -29,7 +29,7 @@ class ZipWriter implements Writer {
 
 let writer: Writer | null = null;
 
-const takeAway = {
+export const takeAway = {
   /** @throws with a sentence for the artist where the browser cannot encode this. */
   async begin(job: Job): Promise<void> {
     writer = job.format === 'zip' ? new ZipWriter(job) : await VideoWriter.open(job.format, job);
@@ -52,5 +52,3 @@ const takeAway = {
 };
 
 export type TakeAway = typeof takeAway;
-
-Comlink.expose(takeAway);

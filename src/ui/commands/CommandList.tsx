@@ -1,24 +1,11 @@
 import { Dialog } from 'radix-ui';
 import { useRouter } from 'next/navigation';
-import { canLook } from '@/core/preview/look';
-import { isCompact, pick, toggleLook, usePanels } from '@/state/panels';
-import { useTransport } from '@/state/transport';
-import { redo, undo, useWorkbench } from '@/state/workbench';
-import {
-  pasteAfter,
-  takeStep,
-  copyStrand,
-  deleteStrand,
-  kindsWithGlsl,
-  nameOf,
-  removeSelected,
-  saveGlsl,
-  savePiece,
-  switchStep,
-} from '../workbench/actions';
+import { usePanels } from '@/state/panels';
+import { useWorkbench } from '@/state/workbench';
 import { backToStep, focusSelectedSoon } from '../lattice/focus';
 import { SearchList } from '../parts/SearchList';
-import { KEYS } from '../workbench/shortcuts';
+import { nameOf } from '../workbench/actions';
+import { COMMANDS, situation, writtenKeys } from '../workbench/commands';
 
 interface Entry {
   group: string;
@@ -27,88 +14,19 @@ interface Entry {
   run: () => void;
 }
 
-/** Everything that can be done, by name. */
+/** Everything that can be done now, by name, and all steps there are to go to. */
 function entries(toShelf: () => void): Entry[] {
-  const { piece, selected, select } = useWorkbench.getState();
-  const strand = piece.strands.find((s) => s.id === selected?.strand);
-  const { playing, play, goTo } = useTransport.getState();
+  const now = situation();
+  const { select } = useWorkbench.getState();
   return [
-    { group: 'Make', label: 'New strand', hint: 'N', run: () => pick({ for: 'strand', kind: null }) },
-    ...(selected && strand
-      ? [
-          {
-            group: 'Make',
-            label: 'Add a step after this one',
-            hint: 'A',
-            run: () =>
-              pick({ for: 'step', strand: strand.id, at: strand.steps.findIndex((s) => s.id === selected.step) + 1 }),
-          },
-          { group: 'This step', label: 'Replace this step', run: () => pick({ for: 'replace', ...selected }) },
-          ...(canLook(strand)
-            ? [
-                {
-                  group: 'This step',
-                  label: 'Look at this step on the stage',
-                  hint: 'L',
-                  run: () => toggleLook(selected),
-                },
-              ]
-            : []),
-          { group: 'This step', label: 'Switch this step off or on', hint: 'O', run: () => switchStep(selected) },
-          {
-            group: 'This step',
-            label: 'Remove this step',
-            hint: 'Delete',
-            run: () => {
-              removeSelected(selected);
-              focusSelectedSoon();
-            },
-          },
-          { group: 'This step', label: 'Copy this step', hint: 'Ctrl+C', run: () => takeStep(selected) },
-          { group: 'This step', label: 'Paste after this step', hint: 'Ctrl+V', run: () => pasteAfter(selected) },
-          { group: 'This step', label: `Duplicate the strand ${strand.name}`, run: () => copyStrand(strand.id) },
-          { group: 'This step', label: `Delete the strand ${strand.name}`, run: () => deleteStrand(strand.id) },
-          ...(kindsWithGlsl(strand.kind)
-            ? [{ group: 'Take away', label: `Save ${strand.name} as GLSL`, run: () => saveGlsl(strand.id) }]
-            : []),
-        ]
-      : []),
-    {
-      group: 'Take away',
-      label: 'Take away: still, frames or film',
-      run: () => usePanels.setState({ takeAway: true }),
-    },
-    { group: 'Take away', label: 'Save the piece as a file', hint: 'Ctrl+S', run: savePiece },
-    { group: 'Look', label: playing ? 'Pause' : 'Play', hint: 'Space', run: () => play(!playing) },
-    { group: 'Look', label: 'To the first frame', run: () => goTo(0, piece.loop.frames) },
-    { group: 'Look', label: 'Checks', run: () => usePanels.setState({ checks: true }) },
-    { group: 'Look', label: 'Picture and loop settings', run: () => select(null) },
-    { group: 'Look', label: 'Desk: controls and looks', run: () => usePanels.setState({ side: 'desk' }) },
-    {
-      group: 'Look',
-      label: 'Compact rows',
-      run: () => usePanels.setState(({ compact }) => ({ compact: !isCompact(compact, piece.strands.length) })),
-    },
-    {
-      group: 'Look',
-      label: 'Undo',
-      hint: 'Ctrl+Z',
-      run: () => {
-        undo();
-        focusSelectedSoon();
-      },
-    },
-    {
-      group: 'Look',
-      label: 'Redo',
-      hint: 'Ctrl+Shift+Z',
-      run: () => {
-        redo();
-        focusSelectedSoon();
-      },
-    },
+    ...COMMANDS.flatMap((command): Entry[] => {
+      const { group, name, keys, when, run } = command;
+      if (name === undefined || when?.(now) === false) return [];
+      const label = typeof name === 'string' ? name : name(now);
+      return [{ group, label, hint: writtenKeys(command), run: () => void run(now, keys?.[0] ?? '') }];
+    }),
     { group: 'Look', label: 'To the shelf', run: toShelf },
-    ...piece.strands.flatMap((s) =>
+    ...now.piece.strands.flatMap((s) =>
       s.steps.map((t) => ({
         group: 'Go to',
         label: `${s.name}: ${nameOf(t)}`,
@@ -157,9 +75,7 @@ export function CommandList() {
             )}
           />
           <p className="border-t border-line px-4 py-2 text-faint">
-            {KEYS.slice(0, 4)
-              .map((k) => `${k.keys}: ${k.about}`)
-              .join('   ')}
+            Arrows walk the lattice, Enter tunes the selected step, ? shows all keys.
           </p>
         </Dialog.Content>
       </Dialog.Portal>

@@ -1,5 +1,6 @@
 import { useEffect, useState, type ReactNode, type RefObject } from 'react';
 import type { Vector } from '@/core/piece/types';
+import { pictureIn } from './picture-box';
 import { viewerNow } from './viewer-handle';
 
 /** A space as it lies over the picture, in pixels of the stage. */
@@ -48,14 +49,7 @@ export function OverPicture({ canvas, aspect, form, children }: Props) {
 
 /** Where the picture lies inside of the canvas element, in its parent's pixels. */
 function pictureBox(canvas: HTMLCanvasElement, aspect: number) {
-  const own = canvas.getBoundingClientRect();
+  const { left, top, width, height } = canvas.getBoundingClientRect();
   const outer = canvas.parentElement!.getBoundingClientRect();
-  const width = Math.min(own.width, own.height * aspect);
-  const height = width / aspect;
-  return {
-    left: own.left - outer.left + (own.width - width) / 2,
-    top: own.top - outer.top + (own.height - height) / 2,
-    width,
-    height,
-  };
+  return pictureIn({ left: left - outer.left, top: top - outer.top, width, height }, aspect);
 }

@@ -1,7 +1,6 @@
 import { useCallback, useRef, useState } from 'react';
-import { setParam } from '@/core/piece/edit';
-import { strandById, type Piece, type Step, type Strand, type Vector } from '@/core/piece/types';
-import { definitionOf, valueOf } from '@/core/steps';
+import { strandById } from '@/core/piece/types';
+import { definitionOf } from '@/core/steps';
 import { outputOf } from '@/engine/picture';
 import type { View } from '@/engine/stage/stage-scene';
 import { usePanels } from '@/state/panels';
@@ -16,14 +15,13 @@ import { Letters } from './Letters';
 import { LookBar } from './LookBar';
 import { MakingNote } from './MakingNote';
 import { OverPicture } from './OverPicture';
-import { frame, orbit, pan, zoom } from './orbit';
+import { dragView, frame, keyView, zoom } from './orbit';
+import { pictureIn, placeIn } from './picture-box';
+import { cameraOf, putCamera } from './piece-camera';
 import { Split } from './Split';
 import { useLook } from './use-look';
 import { useViewer } from './use-viewer';
 import { viewerNow } from './viewer-handle';
-
-/** Turn of the view for one pixel of dragging, in radians. */
-const DRAG = 0.006;
 
 const PINS: { label: string; scale: number | null }[] = [
   { label: 'As large as stays smooth', scale: null },
@@ -31,26 +29,6 @@ const PINS: { label: string; scale: number | null }[] = [
   { label: 'Half', scale: 0.5 },
   { label: 'Quarter', scale: 0.25 },
 ];
-
-function cameraOf(piece: Piece): { strand: Strand; step: Step; view: View; angle: number } | null {
-  const { stage } = outputOf(piece);
-  const step = stage?.steps.find((s) => s.op === 'stage.camera');
-  const definition = definitionOf('stage.camera')!;
-  if (!stage || !step) return null;
-  const vector = (id: string) => {
-    const value = valueOf(
-      step,
-      definition.params.find((p) => p.id === id)!,
-    );
-    return (Array.isArray(value) ? value : [0, 0, 1]) as Vector;
-  };
-  return {
-    strand: stage,
-    step,
-    view: { position: vector('position'), target: vector('target') },
-    angle: 2 * Math.atan(12 / (typeof step.params.lens === 'number' ? step.params.lens : 35)),
-  };
-}
 
 export function StageView() {
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -66,6 +44,7 @@ export function StageView() {
   const [view, setView] = useState<View | null>(null);
   const [pin, setPin] = useState<number | null>(null);
   const camera = cameraOf(piece);
+  const aspect = piece.picture.width / piece.picture.height;
   const output = outputOf(piece);
   const empty = !output.finish && !output.stage;
 
@@ -78,32 +57,20 @@ export function StageView() {
 
   const drag = (event: React.PointerEvent) => {
     if (!from || event.button > 1) return;
-    const { clientWidth, clientHeight } = event.currentTarget;
+    const { clientWidth: width, clientHeight: height } = event.currentTarget;
     let [x, y, at] = [event.clientX, event.clientY, from];
     followPointer(event, {
       moved: (e) => {
-        const [dx, dy] = [e.clientX - x, e.clientY - y];
+        const panning = e.shiftKey || event.button === 1;
+        at = dragView(at, [e.clientX - x, e.clientY - y], { width, height }, panning);
         [x, y] = [e.clientX, e.clientY];
-        at =
-          e.shiftKey || event.button === 1
-            ? pan(at, -dx / clientWidth, dy / clientHeight)
-            : orbit(at, -dx * DRAG, dy * DRAG);
         look(at);
       },
     });
   };
 
   const onKey = (event: React.KeyboardEvent) => {
-    if (!from) return;
-    const turns: Record<string, View> = {
-      ArrowLeft: orbit(from, -0.1, 0),
-      ArrowRight: orbit(from, 0.1, 0),
-      ArrowUp: orbit(from, 0, 0.08),
-      ArrowDown: orbit(from, 0, -0.08),
-      PageUp: zoom(from, 0.9),
-      PageDown: zoom(from, 1.1),
-    };
-    const next = turns[event.key];
+    const next = from && keyView(from, event.key);
     if (!next) return;
     event.preventDefault();
     look(next);
@@ -111,29 +78,18 @@ export function StageView() {
 
   const takeView = () => {
     if (!view || !camera) return;
-    const { edit } = useWorkbench.getState();
-    const round = (v: Vector) => v.map((x) => Number(x.toFixed(3))) as Vector;
-    edit((p) =>
-      setParam(
-        setParam(p, camera.strand.id, camera.step.id, 'position', round(view.position)),
-        camera.strand.id,
-        camera.step.id,
-        'target',
-        round(view.target),
-      ),
-    );
+    useWorkbench.getState().edit((p) => putCamera(p, camera, view));
     look(null);
   };
 
   const fit = () => {
     const bounds = viewerNow()?.bounds();
-    if (bounds && from && camera) look(frame(from, bounds, camera.angle, piece.picture.width / piece.picture.height));
+    if (bounds && from && camera) look(frame(from, bounds, camera.angle, aspect));
   };
   const strand = selected ? strandById(piece, selected.strand) : undefined;
   const step = strand?.steps.find((s) => s.id === selected?.step);
   const onStage = strand && (strand.kind === 'form' || strand.id === output.stage?.id);
   const form = strand?.kind === 'form' ? strand.id : null;
-  const aspect = piece.picture.width / piece.picture.height;
 
   return (
     <section
@@ -151,13 +107,8 @@ export function StageView() {
         onWheel={(e) => from && look(zoom(from, Math.exp(e.deltaY * 0.001)))}
         onKeyDown={onKey}
         onPointerMove={(e) => {
-          const box = e.currentTarget.getBoundingClientRect();
-          const width = Math.min(box.width, (box.height * piece.picture.width) / piece.picture.height);
-          const height = (width * piece.picture.height) / piece.picture.width;
-          void point(
-            (e.clientX - box.left - (box.width - width) / 2) / width,
-            (e.clientY - box.top - (box.height - height) / 2) / height,
-          );
+          const picture = pictureIn(e.currentTarget.getBoundingClientRect(), aspect);
+          void point(...placeIn(picture, e.clientX, e.clientY));
         }}
         onPointerLeave={() => void point(-1, -1)}
       />

@@ -37,6 +37,39 @@ export function pan({ position, target }: View, right: number, up: number): View
   return { position: moved(position), target: moved(target) };
 }
 
+/** Turn of the view for one pixel of dragging, in radians. */
+const DRAG = 0.006;
+
+/** The view after the pointer went so many pixels over a stage of that size. */
+export function dragView(
+  view: View,
+  [right, down]: readonly [number, number],
+  stage: { width: number; height: number },
+  panning: boolean,
+): View {
+  return panning ? pan(view, -right / stage.width, down / stage.height) : orbit(view, -right * DRAG, down * DRAG);
+}
+
+/** The view after a key; null for one that stands for nothing here. */
+export function keyView(view: View, key: string): View | null {
+  switch (key) {
+    case 'ArrowLeft':
+      return orbit(view, -0.1, 0);
+    case 'ArrowRight':
+      return orbit(view, 0.1, 0);
+    case 'ArrowUp':
+      return orbit(view, 0, 0.08);
+    case 'ArrowDown':
+      return orbit(view, 0, -0.08);
+    case 'PageUp':
+      return zoom(view, 0.9);
+    case 'PageDown':
+      return zoom(view, 1.1);
+    default:
+      return null;
+  }
+}
+
 /**
  * The same direction of view, far enough away to show a ball whole.
  * @param angle field of view from top to bottom, radians

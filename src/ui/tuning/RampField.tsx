@@ -1,12 +1,10 @@
 import { dragHandle } from '../parts/drag';
 import { Popover } from 'radix-ui';
 import { useRef, useState } from 'react';
-import { fromOklab, hexOf, linearOf, toEncoded, toLinear, toOklab } from '@/core/colour';
-import { LIMITS } from '@/core/piece/limits';
 import type { Stop } from '@/core/piece/types';
-import { sortedStops } from '@/core/weave';
 import { Button } from '../parts/Button';
 import { ColourPicker } from './ColourField';
+import { changedStop, nudgedStop, rampAt, stopPlace, withoutStop, withStopAt, type Between } from './ramp-stops';
 
 interface Props {
   name: string;
@@ -15,56 +13,21 @@ interface Props {
   onChange: (stops: Stop[], dragging: boolean) => void;
 }
 
-/** How colours blend between stops, in the words of the ramp's choices. */
-export interface Between {
-  blend: string;
-  space: string;
-}
-
-const PLAIN: Between = { blend: 'linear', space: 'linear light' };
-
-const SPACES: Record<
-  string,
-  { into: (linear: readonly number[]) => number[]; back: (c: readonly number[]) => number[] }
-> = {
-  'linear light': { into: (c) => [...c], back: (c) => [...c] },
-  srgb: { into: (c) => c.map(toEncoded), back: (c) => c.map(toLinear) },
-  perceptual: { into: toOklab, back: fromOklab },
-};
-
-/** Colour of a ramp at a place, blended as the program does. */
-export function rampAt(stops: Stop[], at: number, { blend, space }: Between = PLAIN): string {
-  const sorted = sortedStops(stops);
-  const after = sorted.findIndex((s) => s.at >= at);
-  if (after <= 0) return (after === 0 ? sorted[0] : sorted[sorted.length - 1])!.colour;
-  const [a, b] = [sorted[after - 1]!, sorted[after]!];
-  const x = (at - a.at) / Math.max(b.at - a.at, 1e-5);
-  const t = blend === 'stepped' ? (x < 1 ? 0 : 1) : blend === 'smooth' ? x * x * (3 - 2 * x) : x;
-  const { into, back } = SPACES[space] ?? SPACES['linear light']!;
-  const [from, to] = [into(linearOf(a.colour)), into(linearOf(b.colour))];
-  return hexOf(back(from.map((v, i) => v + (to[i]! - v) * t)));
-}
-
 /** Stops on a bar: click the bar to add one, drag to move, arrow keys too, Delete removes. */
 export function RampField({ name, stops, between, onChange }: Props) {
   const bar = useRef<HTMLDivElement>(null);
   const [open, setOpen] = useState<number | null>(null);
   const place = (clientX: number) => {
     const box = bar.current!.getBoundingClientRect();
-    return Number(Math.min(1, Math.max(0, (clientX - box.left) / box.width)).toFixed(3));
+    return stopPlace((clientX - box.left) / box.width);
   };
   const change = (index: number, part: Partial<Stop>, dragging = true) =>
-    onChange(
-      stops.map((s, i) => (i === index ? { ...s, ...part } : s)),
-      dragging,
-    );
+    onChange(changedStop(stops, index, part), dragging);
   const remove = (index: number) => {
-    if (stops.length < 2) return;
+    const fewer = withoutStop(stops, index);
+    if (fewer === stops) return;
     setOpen(null);
-    onChange(
-      stops.filter((_, i) => i !== index),
-      false,
-    );
+    onChange(fewer, false);
   };
   const samples = Array.from({ length: 33 }, (_, i) => `${rampAt(stops, i / 32, between)} ${(i / 32) * 100}%`);
 
@@ -81,10 +44,10 @@ export function RampField({ name, stops, between, onChange }: Props) {
         className="h-6 cursor-copy rounded border border-line"
         style={{ background: `linear-gradient(90deg, ${samples.join(', ')})` }}
         title="Click to add a stop"
-        onClick={(e) =>
-          stops.length < LIMITS.stops &&
-          onChange([...stops, { at: place(e.clientX), colour: rampAt(stops, place(e.clientX), between) }], false)
-        }
+        onClick={(e) => {
+          const more = withStopAt(stops, place(e.clientX), between);
+          if (more !== stops) onChange(more, false);
+        }}
       />
       <div className="relative h-4">
         {stops.map((stop, i) => (
@@ -102,11 +65,8 @@ export function RampField({ name, stops, between, onChange }: Props) {
                 style={{ left: `${stop.at * 100}%`, background: stop.colour }}
                 onPointerDown={(e) => dragStop(e, i)}
                 onKeyDown={(e) => {
-                  const way = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
-                  if (way)
-                    change(i, {
-                      at: Number(Math.min(1, Math.max(0, stop.at + way * (e.shiftKey ? 0.1 : 0.01))).toFixed(3)),
-                    });
+                  const at = nudgedStop(stop.at, e.key, e.shiftKey);
+                  if (at !== null) change(i, { at });
                   else if (e.key === 'Delete' || e.key === 'Backspace') remove(i);
                   else if (e.key === 'Enter' || e.key === ' ') setOpen(i);
                   else return;

@@ -11,6 +11,7 @@ import { usePanels } from '@/state/panels';
 import { startPreviews } from '@/state/previews';
 import { ChecksPanel } from '../checks/ChecksPanel';
 import { CommandList } from '../commands/CommandList';
+import { Help } from '../commands/Help';
 import { TakeAwayPanel } from '../export/TakeAwayPanel';
 import { Lattice } from '../lattice/Lattice';
 import { StepPicker } from '../lattice/StepPicker';
@@ -131,6 +132,7 @@ function Open() {
       <ChecksPanel />
       <TakeAwayPanel />
       <CommandList />
+      <Help />
     </main>
   );
 }

@@ -1,0 +1,153 @@
+import * as THREE from 'three';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { bakeSkin } from '@/core/forms/bake';
+import type { Skin } from '@/core/mesh/skin';
+import { setParam, toggleStep } from '@/core/piece/edit';
+import type { Piece, Step } from '@/core/piece/types';
+import { analyse } from '@/core/weave';
+import { STARTERS } from '@/demo';
+import { Follower } from '../card/follow';
+import { outputOf } from '../picture';
+import { makeShared } from '../surface/surface-material';
+import { StageScene } from './stage-scene';
+
+/** Surroundings are baked by a card; here they are left out, which touches nothing else. */
+const NO_CARD = undefined as unknown as THREE.WebGLRenderer;
+const withoutSurroundings = (piece: Piece): Piece =>
+  piece.strands
+    .flatMap((s) => s.steps.map((t) => [s.id, t] as const))
+    .filter(([, t]) => t.op === 'stage.surroundings' && !t.off)
+    .reduce((p, [strand, t]) => toggleStep(p, strand, t.id), piece);
+
+/** Few vertices: what is tested here is what stands where. */
+function coarse(piece: Piece): Piece {
+  const few = structuredClone(piece);
+  for (const { params } of few.strands.flatMap((s) => s.steps))
+    for (const count of ['columns', 'rows']) if (typeof params[count] === 'number') params[count] = 6;
+  return withoutSurroundings(few);
+}
+
+const STAGES = STARTERS.map(({ id, piece }) => ({ id, piece: coarse(piece) })).filter(
+  ({ piece }) => outputOf(piece).stage,
+);
+
+async function skinsOf(piece: Piece): Promise<Map<string, Skin>> {
+  const skins = new Map<string, Skin>();
+  for (const strand of piece.strands.filter((s) => s.kind === 'form')) {
+    const skin = await bakeSkin(piece, strand);
+    if (skin) skins.set(strand.id, skin);
+  }
+  return skins;
+}
+
+/** A stage as the picture has it at a phase. */
+async function stageOf(
+  piece: Piece,
+  skins: Map<string, Skin>,
+  scene = new StageScene(makeShared(), NO_CARD),
+  phase = 0,
+) {
+  const analysis = analyse(piece);
+  const { stage } = outputOf(piece);
+  const follower = await Follower.make(piece, analysis);
+  scene.build(piece, analysis, stage!, (form) => skins.get(form), new Map());
+  scene.update(piece, analysis, stage!, 16 / 9, phase, (p) => follower.at(p, phase), null);
+  return scene;
+}
+
+const lightsIn = (scene: THREE.Scene) => scene.children.filter((c): c is THREE.Light => c instanceof THREE.Light);
+const groupsIn = (scene: THREE.Scene) => scene.children.filter((c): c is THREE.Group => c instanceof THREE.Group);
+const drawn = (scene: THREE.Scene) => groupsIn(scene).flatMap((g) => g.children as THREE.Mesh[]);
+const LIGHTS = new Set(['stage.sun', 'stage.fill', 'stage.point', 'stage.spot']);
+const stepsOn = (piece: Piece): Step[] => outputOf(piece).stage!.steps.filter((s) => !s.off);
+const numbers = (scene: THREE.Scene) =>
+  drawn(scene)
+    .flatMap((m) => [...m.matrixWorld.elements, m.userData.far as number])
+    .concat(lightsIn(scene).map((l) => l.intensity));
+
+describe.each(STAGES)('the stage of $id', ({ piece }) => {
+  let skins: Map<string, Skin>;
+  let stage: StageScene;
+  beforeAll(async () => {
+    skins = await skinsOf(piece);
+    stage = await stageOf(piece, skins);
+  });
+
+  it('holds what its steps put there: each form in what it wears, each light', () => {
+    const { scene } = stage;
+    const standing = stepsOn(piece).filter((s) => s.op === 'stage.place' || s.op === 'stage.floor');
+    expect(groupsIn(scene)).toHaveLength(standing.length);
+    expect(drawn(scene).length).toBeGreaterThanOrEqual(standing.length);
+    for (const object of drawn(scene)) expect(object.geometry.getAttribute('position').count).toBeGreaterThan(0);
+    expect(lightsIn(scene)).toHaveLength(stepsOn(piece).filter((s) => LIGHTS.has(s.op)).length);
+    for (const value of numbers(scene)) expect(value).not.toBeNaN();
+  });
+
+  it('is seen from its camera, and all that stands is within its bounds', () => {
+    const camera = stepsOn(piece).findLast((s) => s.op === 'stage.camera');
+    const { position } = camera?.params ?? {};
+    if (Array.isArray(position) && position.every((p) => typeof p === 'number'))
+      position.forEach((p, i) => expect(stage.cameras.now.position.toArray()[i]).toBeCloseTo(p));
+    const bounds = stage.bounds()!;
+    expect(bounds.radius).toBeGreaterThan(0);
+    const forms = stepsOn(piece).filter((s) => s.op === 'stage.place');
+    for (const { params } of forms)
+      expect(stage.frameOf((params.form as { link: string }).link)).toBeInstanceOf(THREE.Matrix4);
+    expect(stage.frameOf('gone')).toBeNull();
+  });
+
+  it('keeps what did not change, takes down what goes, and puts it up again', async () => {
+    const scene = await stageOf(piece, skins);
+    const before = drawn(scene.scene);
+    await stageOf(piece, skins, scene, 0.25);
+    expect(drawn(scene.scene)).toEqual(before);
+    const strand = outputOf(piece).stage!;
+    const place = stepsOn(piece).find((s) => s.op === 'stage.place')!;
+    await stageOf(toggleStep(piece, strand.id, place.id), skins, scene);
+    expect(groupsIn(scene.scene)).toHaveLength(groupsIn(stage.scene).length - 1);
+    await stageOf(piece, skins, scene);
+    expect(drawn(scene.scene)).toHaveLength(before.length);
+    const light = stepsOn(piece).find((s) => LIGHTS.has(s.op));
+    if (light) {
+      await stageOf(toggleStep(piece, strand.id, light.id), skins, scene);
+      expect(lightsIn(scene.scene)).toHaveLength(lightsIn(stage.scene).length - 1);
+    }
+    scene.dispose();
+    expect(drawn(scene.scene)).toHaveLength(0);
+    expect(lightsIn(scene.scene)).toHaveLength(0);
+  });
+
+  it('stands the same at both sides of the seam', async () => {
+    const begin = numbers((await stageOf(piece, skins, undefined, 0)).scene);
+    const end = numbers((await stageOf(piece, skins, undefined, 1)).scene);
+    begin.forEach((value, i) => expect(end[i]).toBeCloseTo(value, 4));
+  });
+});
+
+describe('what stands', () => {
+  const { piece } = STAGES.find((s) => s.id === 'tidewater-veil')!;
+  const { stage } = outputOf(piece);
+  const place = stage!.steps.find((s) => s.op === 'stage.place')!;
+
+  it('is where its step puts it, turned and sized', async () => {
+    const moved = setParam(setParam(piece, stage!.id, place.id, 'position', [1, 2, 3]), stage!.id, place.id, 'size', 2);
+    const scene = await stageOf(setParam(moved, stage!.id, place.id, 'turn', [0, 90, 0]), await skinsOf(piece));
+    const frame = scene.frameOf('sea')!;
+    const at = new THREE.Vector3(1, 0, 0).applyMatrix4(frame).toArray();
+    // A quarter turn about the upright axis brings x to -z.
+    [1, 2, 1].forEach((v, i) => expect(at[i]).toBeCloseTo(v));
+  });
+
+  it('is hidden while what lies behind it is drawn, if it reads that', async () => {
+    const reading = STAGES.filter(({ piece: p }) => JSON.stringify(p).includes('surface.bend'));
+    for (const { piece: p } of reading) {
+      const scene = await stageOf(p, await skinsOf(p));
+      if (!scene.readsBehind) continue;
+      scene.showBehind(true);
+      expect(drawn(scene.scene).some((m) => !m.visible)).toBe(true);
+      scene.showBehind(false);
+      expect(drawn(scene.scene).every((m) => m.visible)).toBe(true);
+    }
+    expect((await stageOf(piece, await skinsOf(piece))).readsBehind).toBe(false);
+  });
+});

@@ -1,0 +1,53 @@
+import { usePanels } from '@/state/panels';
+import { Modal } from '../parts/Modal';
+import { aboutOf, COMMANDS, writtenKeys } from '../workbench/commands';
+
+/** What an artist does first, in the order in which it is done. */
+const FIRST_STEPS = [
+  'Add a form, and a surface that it wears.',
+  'Add a stage: a camera, a light, and a place where the form stands.',
+  'Add a field or a signal, then link it to a parameter by the link button beside the parameter.',
+  'Read under the loop band whether the loop closes; what breaks it is named there and mended by one click.',
+  'Take away a film, frames, a mesh or GLSL.',
+];
+
+/** The first steps, and all keys. */
+export function Help() {
+  const open = usePanels((s) => s.help);
+  const keyed = COMMANDS.filter((c) => c.keys);
+  const groups = [...new Set(keyed.map((c) => c.group))];
+  return (
+    <Modal
+      open={open}
+      onClose={() => usePanels.setState({ help: false })}
+      title="Keys and first steps"
+      about="Everything can also be found by its name with Ctrl+K."
+      wide
+    >
+      <ol className="mb-4 list-decimal pl-5 text-mute">
+        {FIRST_STEPS.map((step) => (
+          <li key={step} className="py-0.5">
+            {step}
+          </li>
+        ))}
+      </ol>
+      <div className="grid grid-cols-2 gap-x-8 gap-y-4">
+        {groups.map((group) => (
+          <section key={group} aria-label={group}>
+            <h3 className="mb-1 font-semibold">{group}</h3>
+            <dl>
+              {keyed
+                .filter((c) => c.group === group)
+                .map((c) => (
+                  <div key={`${writtenKeys(c)} ${aboutOf(c)}`} className="flex gap-3 border-t border-line py-1">
+                    <dt className="tabular w-36 shrink-0 text-lichen">{writtenKeys(c)}</dt>
+                    <dd className="text-mute">{aboutOf(c)}</dd>
+                  </div>
+                ))}
+            </dl>
+          </section>
+        ))}
+      </div>
+    </Modal>
+  );
+}

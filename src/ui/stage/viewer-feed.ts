@@ -1,0 +1,116 @@
+import { recallLook } from '@/core/piece/desk';
+import type { Piece } from '@/core/piece/types';
+import type { Preview } from '@/core/preview';
+import { outputOf } from '@/engine/picture';
+import type { Viewer } from '@/engine/viewer';
+import { measurePictureAgain, useChecks } from '@/state/checks';
+import { usePanels } from '@/state/panels';
+import { ensureAssets } from '@/state/pictures';
+import { bumpPictures, previewKey, putPreviews } from '@/state/previews';
+import { useTransport } from '@/state/transport';
+import { useWorkbench } from '@/state/workbench';
+import type { MeshStore } from '@/workers/mesh-store';
+import { shownPiece } from './look';
+
+/** What the feed does with a viewer. */
+export type Fed = Pick<Viewer, 'setPiece' | 'setPhase' | 'compare' | 'seam' | 'snapshots' | 'isComplete'>;
+
+const SNAPSHOT = { width: 126, height: 57 };
+/** Cells of stage and finish are drawn again this long after a change, in milliseconds. */
+export const SNAPSHOT_PAUSE = 700;
+
+/**
+ * Gives a viewer what the workbench has: the open piece (or the step that is looked at) with its meshes, the look that
+ * it is compared with, and the playhead; and has the seam measured and the cells of stage and finish drawn after it.
+ */
+export class ViewerFeed {
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private ended = false;
+  /** Assets that are decoded, or cannot be. */
+  private decoded: Piece['assets'] | null = null;
+  private readonly stops: (() => void)[];
+
+  constructor(
+    private readonly viewer: Fed,
+    private readonly meshes: Pick<MeshStore, 'get' | 'has' | 'update'>,
+  ) {
+    this.stops = [
+      useWorkbench.subscribe((now, before) => {
+        if (now.piece === before.piece) return;
+        void this.feed();
+        this.compare();
+      }),
+      usePanels.subscribe((now, before) => {
+        if (now.looking !== before.looking) void this.show().then(() => this.measure());
+        if (now.compare !== before.compare || now.split !== before.split || now.looking !== before.looking)
+          this.compare();
+      }),
+      useTransport.subscribe(() => this.seek()),
+    ];
+    void this.feed();
+    this.seek();
+  }
+
+  end(): void {
+    this.ended = true;
+    clearTimeout(this.timer);
+    for (const stop of this.stops) stop();
+  }
+
+  /** Measures the picture's seam; a step that is looked at is not the picture. */
+  async measure(): Promise<void> {
+    if (!usePanels.getState().looking) await measurePictureAgain(() => this.viewer.seam());
+  }
+
+  private show(): Promise<void> {
+    const { piece } = useWorkbench.getState();
+    const complete = this.decoded === piece.assets && this.meshes.has(piece);
+    return this.viewer.setPiece(shownPiece(piece, usePanels.getState().looking), this.meshes.get, complete);
+  }
+
+  private async feed(): Promise<void> {
+    const { piece } = useWorkbench.getState();
+    if (await ensureAssets(piece)) bumpPictures();
+    this.decoded = piece.assets;
+    await this.show();
+    this.snapshotSoon();
+    if (this.ended || (this.meshes.has(piece) && !useChecks.getState().making)) return;
+    await this.meshes.update(piece);
+    if (this.ended) return;
+    await this.show();
+    this.snapshotSoon();
+    await this.measure();
+  }
+
+  private compare(): void {
+    const { compare: id, split, looking } = usePanels.getState();
+    const { piece } = useWorkbench.getState();
+    const known = id !== null && !looking && piece.looks.some((l) => l.id === id);
+    this.viewer.compare(known ? { piece: recallLook(piece, id), split } : null);
+  }
+
+  private seek(): void {
+    this.viewer.setPhase(useTransport.getState().frame / useWorkbench.getState().piece.loop.frames);
+  }
+
+  private snapshotSoon(): void {
+    clearTimeout(this.timer);
+    if (!this.ended) this.timer = setTimeout(() => void this.snapshotCells(), SNAPSHOT_PAUSE);
+  }
+
+  /** Draws the cells of stage and finish. Those of a picture that is not all there would show what it is not. */
+  private async snapshotCells(): Promise<void> {
+    const { piece } = useWorkbench.getState();
+    const { finish, stage } = outputOf(piece);
+    if (!finish || !this.viewer.isComplete || usePanels.getState().looking) return;
+    const steps = finish.steps.map((s) => s.id);
+    const drawn = await this.viewer.snapshots(steps, SNAPSHOT.width, SNAPSHOT.height);
+    const shot = drawn[0];
+    if (!shot) return;
+    const places = (stage?.steps ?? []).filter((s) => s.op === 'stage.place');
+    putPreviews([
+      ...drawn.map((preview, i): [string, Preview] => [previewKey(finish.id, steps[i]!), preview]),
+      ...places.map((s): [string, Preview] => [previewKey(stage!.id, s.id), shot]),
+    ]);
+  }
+}

@@ -1,0 +1,262 @@
+import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
+import { canLook } from '@/core/preview/look';
+import { isCompact, pick, toggleLook, usePanels } from '@/state/panels';
+import { useTransport } from '@/state/transport';
+import { redo, undo, useWorkbench, type Selection } from '@/state/workbench';
+import { focusSelectedSoon } from '../lattice/focus';
+import { neighbour } from '../lattice/neighbour';
+import { focusTuning } from '../tuning/focus';
+import {
+  copyStrand,
+  deleteStrand,
+  kindsWithGlsl,
+  pasteAfter,
+  removeSelected,
+  saveGlsl,
+  savePiece,
+  shiftRow,
+  shiftStep,
+  switchStep,
+  takeStep,
+} from './actions';
+
+/** What is open and selected when a command is looked at. */
+export interface Situation {
+  piece: Piece;
+  selected: Selection | null;
+  strand: Strand | undefined;
+  /** Steps of that strand, and the place of the selected one among them; -1 where it is none of them. */
+  steps: readonly Step[];
+  at: number;
+}
+
+/**
+ * Where the keyboard has to be for a key to count. `anywhere`: in text as well. `outside text`: over an open dialog
+ * as well. `page`: no dialog, menu or list is open; the ones after it are parts of that: on no button or slider, in
+ * the lattice or on nothing, on nothing.
+ */
+export type Where = 'anywhere' | 'outside text' | 'page' | 'off controls' | 'lattice' | 'on nothing';
+
+/** Something that can be done, by its name in the list of commands, by its keys, or both. */
+export interface Command {
+  group: 'Make' | 'This step' | 'Take away' | 'Look';
+  /** Its name in the list of commands; it is not there without one. */
+  name?: string | ((now: Situation) => string);
+  /** What its keys do, in the help; its name where it has none. */
+  about?: string;
+  /** `Ctrl+Shift+Z`: Ctrl is Command too; Shift counts with Ctrl alone, letters are capitals. */
+  keys?: readonly string[];
+  /** How its keys are written, where they have longer names. */
+  written?: string;
+  where?: Where;
+  when?: (now: Situation) => boolean;
+  /** @returns false where it stands for nothing here after all */
+  run: (now: Situation, key: string) => boolean | void;
+}
+
+/** A command that is about the selected step. */
+const onStep = (
+  run: (at: Selection, now: Situation, key: string) => boolean | void,
+  also: (now: Situation) => boolean = () => true,
+): Pick<Command, 'when' | 'run'> => ({
+  when: (now) => now.selected !== null && also(now),
+  run: (now, key) => run(now.selected!, now, key),
+});
+
+/** Does it, and gives the keyboard to the step that is selected then. */
+const thenStep = (run: () => void) => () => {
+  run();
+  focusSelectedSoon();
+};
+
+function walk({ piece, selected }: Situation, key: string): boolean {
+  const { folded, foldedBundles } = usePanels.getState();
+  const to = neighbour(piece, folded, selected, key, foldedBundles);
+  if (!to) return false;
+  useWorkbench.getState().select(to);
+  focusSelectedSoon();
+  return true;
+}
+
+function oneFrame({ piece }: Situation, by: number): void {
+  const { frame, play, goTo } = useTransport.getState();
+  play(false);
+  goTo(frame + by, piece.loop.frames);
+}
+
+const ARROWS = ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'];
+
+/** All of them, in the order in which they are listed. Of those with the same key the first that can be done is. */
+export const COMMANDS: readonly Command[] = [
+  {
+    group: 'Make',
+    name: 'New strand',
+    keys: ['N'],
+    run: () => pick({ for: 'strand', kind: null }),
+  },
+  {
+    group: 'Make',
+    name: 'Add a step after this one',
+    keys: ['A', '+'],
+    written: 'A',
+    ...onStep(({ strand }, { at }) => pick({ for: 'step', strand, at: at + 1 })),
+  },
+  { group: 'This step', about: 'walk the lattice', keys: ARROWS, written: 'Arrows', where: 'lattice', run: walk },
+  {
+    group: 'This step',
+    about: 'tune the selected step',
+    keys: ['Enter'],
+    where: 'on nothing',
+    ...onStep(() => focusTuning()),
+  },
+  { group: 'This step', name: 'Replace this step', ...onStep((at) => pick({ for: 'replace', ...at })) },
+  {
+    group: 'This step',
+    name: 'Look at this step on the stage',
+    about: 'look at the step on the stage, and back',
+    keys: ['L'],
+    ...onStep(toggleLook, ({ strand }) => canLook(strand)),
+  },
+  { group: 'This step', name: 'Switch this step off or on', keys: ['O'], ...onStep(switchStep) },
+  {
+    group: 'This step',
+    name: 'Remove this step',
+    keys: ['Delete', 'Backspace'],
+    written: 'Delete',
+    where: 'lattice',
+    ...onStep((at) => thenStep(() => removeSelected(at))()),
+  },
+  {
+    group: 'This step',
+    about: 'move the step left or right',
+    keys: ['[', ']'],
+    written: '[ and ]',
+    ...onStep((at, _now, key) => shiftStep(at, key === '[' ? -1 : 1)),
+  },
+  {
+    group: 'This step',
+    about: 'move the strand up or down',
+    keys: ['Alt+ArrowUp', 'Alt+ArrowDown'],
+    written: 'Alt+Up, Alt+Down',
+    where: 'outside text',
+    ...onStep(({ strand }, _now, key) => shiftRow(strand, key === 'Alt+ArrowUp' ? -1 : 1)),
+  },
+  {
+    group: 'This step',
+    name: 'Copy this step',
+    keys: ['Ctrl+C'],
+    where: 'outside text',
+    ...onStep((at) => {
+      // Words that are marked on the page are what is meant.
+      if (window.getSelection()?.toString()) return false;
+      takeStep(at);
+      return true;
+    }),
+  },
+  {
+    group: 'This step',
+    name: 'Paste after this step',
+    about: 'paste steps or strands',
+    keys: ['Ctrl+V'],
+    where: 'outside text',
+    run: ({ selected }) => pasteAfter(selected),
+  },
+  {
+    group: 'This step',
+    name: ({ strand }) => `Duplicate the strand ${strand?.name}`,
+    ...onStep(({ strand }) => copyStrand(strand)),
+  },
+  {
+    group: 'This step',
+    name: ({ strand }) => `Delete the strand ${strand?.name}`,
+    ...onStep(({ strand }) => deleteStrand(strand)),
+  },
+  {
+    group: 'Take away',
+    name: ({ strand }) => `Save ${strand?.name} as GLSL`,
+    ...onStep(
+      ({ strand }) => saveGlsl(strand),
+      ({ strand }) => strand !== undefined && kindsWithGlsl(strand.kind),
+    ),
+  },
+  {
+    group: 'Take away',
+    name: 'Take away: still, frames or film',
+    run: () => usePanels.setState({ takeAway: true }),
+  },
+  { group: 'Take away', name: 'Save the piece as a file', keys: ['Ctrl+S'], where: 'anywhere', run: savePiece },
+  {
+    group: 'Look',
+    name: () => (useTransport.getState().playing ? 'Pause' : 'Play'),
+    about: 'play or pause',
+    keys: [' '],
+    written: 'Space',
+    where: 'off controls',
+    run: () => useTransport.getState().play(!useTransport.getState().playing),
+  },
+  { group: 'Look', about: 'one frame back', keys: [','], run: (now) => oneFrame(now, -1) },
+  { group: 'Look', about: 'one frame on', keys: ['.'], run: (now) => oneFrame(now, 1) },
+  {
+    group: 'Look',
+    name: 'To the first frame',
+    run: ({ piece }) => useTransport.getState().goTo(0, piece.loop.frames),
+  },
+  {
+    group: 'Look',
+    about: 'back from a step that is looked at',
+    keys: ['Escape'],
+    when: () => usePanels.getState().looking !== null,
+    run: () => usePanels.setState({ looking: null }),
+  },
+  { group: 'Look', name: 'Checks', run: () => usePanels.setState({ checks: true }) },
+  {
+    group: 'Look',
+    name: 'Picture and loop settings',
+    about: 'let go of the selection: picture and loop settings',
+    keys: ['Escape'],
+    run: () => useWorkbench.getState().select(null),
+  },
+  { group: 'Look', name: 'Desk: controls and looks', run: () => usePanels.setState({ side: 'desk' }) },
+  {
+    group: 'Look',
+    name: 'Compact rows',
+    run: ({ piece }) => usePanels.setState(({ compact }) => ({ compact: !isCompact(compact, piece.strands.length) })),
+  },
+  { group: 'Look', name: 'Undo', keys: ['Ctrl+Z'], where: 'outside text', run: thenStep(undo) },
+  {
+    group: 'Look',
+    name: 'Redo',
+    keys: ['Ctrl+Shift+Z', 'Ctrl+Y'],
+    written: 'Ctrl+Shift+Z',
+    where: 'outside text',
+    run: thenStep(redo),
+  },
+  {
+    group: 'Look',
+    about: 'everything by name',
+    keys: ['Ctrl+K'],
+    where: 'anywhere',
+    run: () => usePanels.setState({ commands: true }),
+  },
+  {
+    group: 'Look',
+    name: 'Help: keys and first steps',
+    about: 'these keys',
+    keys: ['?'],
+    run: () => usePanels.setState({ help: true }),
+  },
+];
+
+/** How the keys of a command are written; nothing where it has none. */
+export const writtenKeys = ({ keys, written }: Command): string | undefined => written ?? keys?.join(', ');
+
+/** What its keys do, in words. */
+export const aboutOf = ({ about, name }: Command): string =>
+  about ?? (typeof name === 'string' ? name[0]!.toLowerCase() + name.slice(1) : '');
+
+export function situation(): Situation {
+  const { piece, selected } = useWorkbench.getState();
+  const strand = selected ? strandById(piece, selected.strand) : undefined;
+  const steps = strand?.steps ?? [];
+  return { piece, selected, strand, steps, at: steps.findIndex((s) => s.id === selected?.step) };
+}

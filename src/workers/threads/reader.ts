@@ -1,0 +1,4 @@
+import * as Comlink from 'comlink';
+import { reader } from '../reader';
+
+Comlink.expose(reader);

@@ -1,0 +1,4 @@
+import * as Comlink from 'comlink';
+import { studio } from '../studio';
+
+Comlink.expose(studio);

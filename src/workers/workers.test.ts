@@ -1,0 +1,202 @@
+import { strFromU8, unzipSync } from 'fflate';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { bakeSkin } from '@/core/forms/bake';
+import { writePiece } from '@/core/formats/piece-file';
+import { setParam } from '@/core/piece/edit';
+import { PieceError } from '@/core/piece/errors';
+import { strandById } from '@/core/piece/types';
+import { STARTERS } from '@/demo';
+import { Ended, endStudio, hand, lean, studio, takeAway, watchStudio } from './doors';
+import { MeshStore } from './mesh-store';
+import { readMeshData, readMeshFile } from './mesh-reading';
+import { readPieceData, readPieceFile, TooLong, Vetting } from './reading';
+import { WorkerHere } from './testing';
+import { cropped, writtenSize } from './video';
+
+vi.stubGlobal('Worker', WorkerHere);
+// Encoding is the browser's; here the bytes alone tell which frame came.
+vi.mock('./png', () => ({ encodePng: async (pixels: Uint8ClampedArray) => new Uint8Array(pixels) }));
+
+const starter = (id: string) => STARTERS.find((s) => s.id === id)!.piece;
+const veil = starter('tidewater-veil');
+const small = setParam(setParam(veil, 'sea', 't1', 'columns', 8), 'sea', 't1', 'rows', 6);
+const opened = (name: string) => WorkerHere.opened.filter((w) => w.name === name).length;
+const TRIANGLE = 'v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n';
+
+beforeEach(() => endStudio());
+
+describe('the studio', () => {
+  it('answers through its door what the core answers', async () => {
+    const door = studio();
+    const [field] = small.strands.filter((s) => s.kind === 'field');
+    const mesh = await door.mesh(lean(small), 'sea');
+    expect(mesh!.positions).toEqual((await bakeSkin(small, strandById(small, 'sea')!))!.positions);
+    const drawn = await door.previews(lean(small), field!.id, [field!.steps[0]!.id], { width: 12, height: 6 }, 0);
+    expect(drawn.map(([step]) => step)).toEqual([field!.steps[0]!.id]);
+    expect((await door.seam(lean(small))).every((r) => r.closes)).toBe(true);
+    expect(await door.sampling(lean(small))).toBeInstanceOf(Array);
+    const traces = await door.traces(lean(small), 5);
+    expect(traces.map((t) => t.name)).toEqual(small.strands.filter((s) => s.kind === 'signal').map((s) => s.name));
+    expect(traces[0]!.values[0]).toBeCloseTo(traces[0]!.values[4]!, 5);
+    const [value] = await door.probe(lean(small), traces[0]!.strand, undefined, { phase: 0 });
+    expect(value).toBeCloseTo(traces[0]!.values[0]!, 5);
+  });
+
+  it('has no traces without signals, nor copies without any', async () => {
+    const without = { ...small, strands: small.strands.filter((s) => s.kind === 'form').slice(0, 1) };
+    expect(await studio().traces(without, 5)).toEqual([]);
+    const plain = { ...without, strands: [{ ...without.strands[0]!, steps: without.strands[0]!.steps.slice(0, 1) }] };
+    expect(await studio().copyPlaces(plain, plain.strands[0]!.id, 0, 10)).toHaveLength(0);
+    expect(await studio().previews(plain, 'gone', [], { width: 2, height: 2 }, 0)).toEqual([]);
+  });
+
+  it('writes a form as a file, and tells its size before', async () => {
+    expect(strFromU8(await studio().formFile(lean(small), 'sea', { format: 'obj', phase: 0 }))).toContain('\nv ');
+    expect(await studio().loopSize(lean(small), 'sea', 4)).toBeGreaterThan(0);
+  });
+
+  it('tells everybody that waits when it is ended, and hands the next one what the one before had', async () => {
+    const said: unknown[] = [];
+    watchStudio((making) => said.push(making));
+    const pixels = { width: 1, height: 1, data: new Uint8ClampedArray([1, 2, 3, 255]) };
+    const handing = vi.fn((door: ReturnType<typeof studio>) => door.providePixels('one-texel', pixels));
+    await hand('one-texel', handing);
+    const before = opened('studio');
+    const waiting = studio().seam(lean(veil));
+    expect(opened('studio')).toBe(before + 1);
+    endStudio();
+    await expect(waiting).rejects.toBeInstanceOf(Ended);
+    expect(said.at(-1)).toBeNull();
+    expect(await studio().traces(lean(small), 3)).not.toHaveLength(0);
+    expect(opened('studio')).toBe(before + 2);
+    expect(handing).toHaveBeenCalledTimes(2);
+  });
+
+  it('gets pieces without their pictures', () => {
+    expect(lean(small)).toBe(small);
+    const withPicture = { ...small, assets: [{ id: 'a', name: 'a', type: 'image/png', data: 'AAAA' }] };
+    expect(lean(withPicture).assets[0]).toMatchObject({ id: 'a', data: '' });
+    expect(withPicture.assets[0]!.data).toBe('AAAA');
+  });
+});
+
+describe('meshes of a piece', () => {
+  it('are made when what they depend on changed, and only then', async () => {
+    const failed = vi.fn();
+    const meshes = new MeshStore(failed);
+    expect(meshes.has(small)).toBe(false);
+    expect(await meshes.update(small)).toBe(true);
+    expect(meshes.has(small)).toBe(true);
+    const mesh = meshes.get('sea');
+    expect(await meshes.update(small)).toBe(false);
+    expect(meshes.get('sea')).toBe(mesh);
+    const finer = setParam(small, 'sea', 't1', 'columns', 9);
+    expect(meshes.has(finer)).toBe(false);
+    expect(await meshes.update(finer)).toBe(true);
+    expect(meshes.get('sea')!.positions.length).toBeGreaterThan(mesh!.positions.length);
+    await meshes.update({ ...finer, strands: finer.strands.filter((s) => s.id !== 'sea') });
+    expect(meshes.get('sea')).toBeUndefined();
+    expect(failed).not.toHaveBeenCalled();
+  });
+
+  it('stay as they were when the making is stopped, and that is said', async () => {
+    const said: string[] = [];
+    const meshes = new MeshStore((why) => said.push(why));
+    await meshes.update(small);
+    const mesh = meshes.get('sea');
+    const finer = setParam(small, 'sea', 't1', 'columns', 40);
+    const making = meshes.update(finer);
+    endStudio();
+    await making;
+    expect(meshes.get('sea')).toBe(mesh);
+    expect(said).toEqual([expect.stringContaining('The making of "sea" was stopped.')]);
+    // The same wrong values are not tried again.
+    expect(meshes.has(finer)).toBe(true);
+  });
+});
+
+describe('reading', () => {
+  const file = (text: string) => new Blob([text]);
+
+  it('gives the piece of a file, and tells how far it is', async () => {
+    const told: number[] = [];
+    const read = await readPieceFile(file(writePiece(small)), { progress: (done, of) => void told.push(done / of) });
+    expect(read).toEqual(small);
+    expect(await readPieceData(structuredClone(small))).toEqual(small);
+    expect(told.every((share) => share >= 0 && share <= 1)).toBe(true);
+  });
+
+  it('refuses in words, with the kind of the fault', async () => {
+    const refused = await readPieceFile(file('{')).catch((e: unknown) => e);
+    expect(refused).toBeInstanceOf(PieceError);
+    expect((refused as PieceError).message).toMatch(/\.$/);
+    await expect(readPieceData({ format: 'other' })).rejects.toBeInstanceOf(PieceError);
+  });
+
+  it('is stopped by its signal, before it begins and after', async () => {
+    await expect(readPieceFile(file(writePiece(veil)), { signal: AbortSignal.abort() })).rejects.toBeInstanceOf(Ended);
+    const ending = new AbortController();
+    const reading = readPieceFile(file(writePiece(veil)), { signal: ending.signal });
+    ending.abort();
+    await expect(reading).rejects.toBeInstanceOf(Ended);
+  });
+
+  it('says so where the thread itself fails', async () => {
+    const reading = readPieceFile(file(writePiece(veil)));
+    WorkerHere.opened.at(-1)!.worker.dispatchEvent(new Event('error'));
+    await expect(reading).rejects.toThrow('more than this browser can read');
+  });
+
+  it('takes mesh files, and refuses what is none in words', async () => {
+    const { mesh, id, data } = await readMeshFile(file(TRIANGLE), 'model/obj');
+    expect([...mesh.positions]).toEqual([0, 0, 0, 1, 0, 0, 0, 1, 0]);
+    expect(id).not.toBe('');
+    expect((await readMeshData(data, 'model/obj')).positions).toEqual(mesh.positions);
+    await expect(readMeshFile(file('nothing'), 'model/obj')).rejects.toThrow(/\.$/);
+    await expect(readMeshFile(file(TRIANGLE), 'model/obj', AbortSignal.abort())).rejects.toBeInstanceOf(Ended);
+  });
+});
+
+describe('vetting kept pieces', () => {
+  it('gives each with what its picture costs, or why not', async () => {
+    const vetting = new Vetting(30_000);
+    const [good, bad] = await Promise.all([vetting.vet(small), vetting.vet({ format: 'other' })]);
+    expect(good).toMatchObject({ piece: { name: small.name }, cost: expect.any(Number) });
+    expect(bad).toEqual({ refused: expect.stringMatching(/\.$/) });
+  });
+
+  it('ends the thread of one that takes too long, and goes on with the next in another', async () => {
+    const vetting = new Vetting(4000);
+    vi.useFakeTimers();
+    // A thread that hears nothing answers nothing.
+    const deaf = vi.spyOn(WorkerHere.prototype, 'postMessage').mockImplementation(() => undefined);
+    const refused = expect(vetting.vet(veil)).rejects.toBeInstanceOf(TooLong);
+    await vi.advanceTimersByTimeAsync(4000);
+    await refused;
+    vi.useRealTimers();
+    deaf.mockRestore();
+    const before = opened('reader');
+    await expect(vetting.vet(small)).resolves.toMatchObject({ cost: expect.any(Number) });
+    expect(opened('reader')).toBe(before + 1);
+  });
+});
+
+describe('taking away', () => {
+  it('numbers frames so that they sort, and zips them', async () => {
+    const { door, end } = takeAway();
+    await door.begin({ format: 'zip', width: 1, height: 1, frames: 12_345, rate: 24, stem: 'veil' });
+    for (const frame of [0, 12_344]) await door.add(new Uint8ClampedArray([frame % 256, 0, 0, 255]), frame);
+    const files = unzipSync(await door.finish());
+    end();
+    expect(Object.keys(files)).toEqual(['veil_00000.png', 'veil_12344.png']);
+    expect([...files['veil_12344.png']!]).toEqual([12_344 % 256, 0, 0, 255]);
+  });
+
+  it('leaves out the last row and column of odd sizes where a film takes even ones only', () => {
+    expect([writtenSize('mp4', 7), writtenSize('mp4', 8), writtenSize('webm', 7)]).toEqual([6, 8, 7]);
+    const pixels = new Uint8ClampedArray(4 * 9).map((_, i) => Math.floor(i / 4));
+    const to = { width: 2, height: 2 };
+    expect([...cropped(pixels, 3, to)].filter((_, i) => i % 4 === 0)).toEqual([0, 1, 3, 4]);
+    expect(cropped(pixels, 3, { width: 3, height: 3 })).toBe(pixels);
+  });
+});
