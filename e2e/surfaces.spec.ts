@@ -1,26 +1,23 @@
 import { expect, test, type Page } from '@playwright/test';
-import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
-import type { Piece, Step } from '@/core/piece/types';
-import { difference, inWorkbench, openPiece, pinPreview, settled, stage } from './artist';
+import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture, toggleStep } from '@/core/piece/edit';
+import { strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
+import { CATALOGUE, kindOf } from '@/core/steps';
+import { difference, inWorkbench, openPiece, pinPreview, setChoice, settled, stage } from './artist';
 
 /** A ball in front of a striped wall, lit by a sun; `steps` are put behind "Lit", `more` behind the lights. */
-function scene(
-  steps: [string, Step['params']?][],
-  more: [string, Step['params']?][] = [],
-  camera: Step['params'] = {},
-): Piece {
+function scene(steps: [string, Step['params']?][], more: [string, Step['params']?][] = []): Piece {
   let piece = setLoop(setPicture(blankPiece('Surfaces'), { width: 96, height: 72 }), { frames: 8 });
   piece = addStrand(piece, 'field', 'facets', 'field.position');
   piece = addStep(piece, 's1', 1, 'field.cells', { scale: 2, wander: 0 });
   piece = addStrand(piece, 'field', 'bars', 'field.position');
   piece = addStep(piece, 's2', 1, 'field.stripes', { count: 1.5 });
   piece = addStrand(piece, 'form', 'ball', 'form.ball', { columns: 24, rows: 16 });
-  piece = addStrand(piece, 'form', 'wall', 'form.grid', { columns: 2, rows: 2, width: 8, depth: 6, lies: 'wall' });
+  piece = addStrand(piece, 'form', 'wall', 'form.grid', { columns: 2, rows: 2, width: 3, depth: 2.4, lies: 'wall' });
   piece = addStrand(piece, 'surface', 'skin', 'surface.lit', { colour: '#b05040' });
   steps.forEach(([op, params], i) => (piece = addStep(piece, 's5', i + 1, `surface.${op}`, params)));
   piece = addStrand(piece, 'surface', 'paint', 'surface.lit');
   piece = addStep(piece, 's6', 1, 'surface.colour', { colour: { link: 's2' } });
-  piece = addStrand(piece, 'stage', 'hall', 'stage.camera', { position: [0, 0.4, 4], ...camera });
+  piece = addStrand(piece, 'stage', 'hall', 'stage.camera', { position: [0, 0.4, 4] });
   const stands: [string, Step['params']][] = [
     ['sun', {}],
     ['fill', {}],
@@ -42,64 +39,101 @@ async function picture(page: Page, piece: Piece) {
 
 const FACETS = { link: 's1' };
 
+/** How each surface step is tried, and which others have to be on for it to do anything. */
+const SURFACE_STEPS: Record<string, { params?: Step['params']; among?: string[] }> = {
+  blend: { params: { mode: 'additive' } },
+  bend: { params: { by: FACETS, amount: 0.2 }, among: ['opacity'] },
+  coat: {},
+  colour: { params: { colour: { link: 's2' } } },
+  cut: { params: { by: FACETS, edge: 0.35 } },
+  gloss: { params: { roughness: 0.05, metal: 1 } },
+  glow: { params: { strength: 2 } },
+  opacity: { params: { opacity: 0.4 } },
+  relief: { params: { height: FACETS, strength: 0.3 } },
+  rim: { params: { strength: 3 } },
+  shading: { params: { shading: 'flat' } },
+  shadow: { params: { casts: 'no', receives: 'no' } },
+  sides: { params: { sides: 'back' } },
+  soft: { params: { distance: 1.5 }, among: ['opacity'] },
+  wire: { params: { width: 2, body: 0.3 } },
+};
+
+/** The same for the stage; what every stage of these tests has is switched off instead. */
+const STAGE_STEPS: Record<string, Step['params']> = {
+  background: { style: 'colour', colour: '#ff00ff' },
+  floor: { level: -1 },
+  overlay: { surface: { link: 's6' } },
+  point: { shadow: 'cast' },
+  spot: {},
+  surroundings: { style: 'sky', strength: 2 },
+};
+
+/** Names of all steps of a kind that follow others, by the end of their operations. */
+const stepsOf = (kind: Kind) =>
+  new Map(
+    CATALOGUE.filter((d) => kindOf(d) === kind && d.takes.length > 0 && !d.hidden).map((d) => [
+      d.op.split('.')[1]!,
+      d.name,
+    ]),
+  );
+
+const offIn = (piece: Piece, strand: string, ops: string[]) =>
+  strandById(piece, strand)!.steps.reduce(
+    (p, step) => (ops.includes(step.op.split('.')[1]!) ? toggleStep(p, strand, step.id) : p),
+    piece,
+  );
+
+/** Switches steps on or off by their names, and takes the selection away with its handles. */
+async function flip(page: Page, strand: string, ...names: string[]): Promise<void> {
+  for (const name of names) {
+    await page
+      .getByRole('button', { name: `${name} in ${strand}` })
+      .first()
+      .click();
+    await page.keyboard.press('o');
+  }
+  await page.keyboard.press('Escape');
+}
+
+async function flipped(page: Page, strand: string, ...names: string[]) {
+  await flip(page, strand, ...names);
+  const drawn = await settled(stage(page));
+  await expect(page.getByText('The graphics card refused')).toHaveCount(0);
+  return drawn;
+}
+
 test('every surface step is drawn, and changes the picture', async ({ page }) => {
-  test.setTimeout(300_000);
-  const bare = await picture(page, scene([]));
-  // Those that do not touch each other share a picture, so that the test stays short.
-  const steps: [string, [string, Step['params']?][]][] = [
-    ['clear coat, rim and relief', [['coat'], ['rim', { strength: 3 }], ['relief', { height: FACETS, strength: 0.3 }]]],
-    ['cut', [['cut', { by: FACETS, edge: 0.35 }]]],
-    [
-      'additive',
-      [
-        ['opacity', { opacity: 0.7 }],
-        ['blend', { mode: 'additive' }],
-      ],
-    ],
-    ['multiply', [['blend', { mode: 'multiply' }]]],
-    [
-      'bend and soft contact',
-      [
-        ['opacity', { opacity: 0.2 }],
-        ['bend', { by: FACETS, amount: 0.2 }],
-        ['soft', { distance: 1.5 }],
-      ],
-    ],
-    ['wire', [['wire', { width: 2, body: 0.3 }]]],
-    [
-      'back sides, flat, no shadow',
-      [
-        ['sides', { sides: 'back' }],
-        ['shading', { shading: 'flat' }],
-        ['shadow', { casts: 'no', receives: 'no' }],
-      ],
-    ],
-  ];
-  for (const [name, list] of steps)
-    expect(difference(bare, await picture(page, scene(list))), name).toBeGreaterThan(0.15);
+  const names = stepsOf('surface');
+  expect([...names.keys()].sort()).toEqual(Object.keys(SURFACE_STEPS).sort());
+  const all = scene([...names.keys()].map((op) => [op, SURFACE_STEPS[op]!.params]));
+  const bare = await picture(page, offIn(all, 's5', [...names.keys()]));
+  for (const [op, name] of names) {
+    const among = (SURFACE_STEPS[op]!.among ?? []).map((other) => names.get(other)!);
+    const before = among.length > 0 ? await flipped(page, 'skin', ...among) : bare;
+    expect(difference(before, await flipped(page, 'skin', name)), name).toBeGreaterThan(0.15);
+    await flip(page, 'skin', name, ...among);
+  }
+  expect(difference(bare, await settled(stage(page)))).toBe(0);
 });
 
 test('every camera, light and surrounding is drawn, and changes the picture', async ({ page }) => {
-  test.setTimeout(300_000);
-  const bare = await picture(page, scene([]));
-  const variants: [string, Piece][] = [
-    ['orthographic', scene([], [], { kind: 'orthographic' })],
-    ['fisheye', scene([], [], { kind: 'fisheye' })],
-    ['spot, and point with shadow', scene([], [['spot'], ['point', { shadow: 'cast' }]])],
-    ['sky', scene([], [['surroundings', { style: 'sky', strength: 2 }]])],
-    [
-      'floor, overlay and background',
-      scene(
-        [],
-        [
-          ['floor', { level: -1 }],
-          ['overlay', { surface: { link: 's6' } }],
-          ['background', { style: 'colour', colour: '#ff00ff' }],
-        ],
-      ),
-    ],
-  ];
-  for (const [name, piece] of variants) expect(difference(bare, await picture(page, piece)), name).toBeGreaterThan(0.3);
+  const names = stepsOf('stage');
+  const standing = ['sun', 'fill', 'place'];
+  expect([...names.keys()].sort()).toEqual([...standing, ...Object.keys(STAGE_STEPS)].sort());
+  const all = scene([], Object.entries(STAGE_STEPS));
+  const bare = await picture(page, offIn(all, 's7', Object.keys(STAGE_STEPS)));
+  for (const [op, name] of names) {
+    expect(difference(bare, await flipped(page, 'hall', name)), op).toBeGreaterThan(0.3);
+    await flip(page, 'hall', name);
+  }
+  expect(difference(bare, await settled(stage(page)))).toBe(0);
+  await page.getByRole('button', { name: 'Camera in hall' }).click();
+  for (const kind of ['Orthographic', 'Fisheye']) {
+    await setChoice(page, 'Kind', kind);
+    await page.keyboard.press('Escape');
+    expect(difference(bare, await settled(stage(page))), kind).toBeGreaterThan(0.3);
+    await page.getByRole('button', { name: 'Camera in hall' }).click();
+  }
 });
 
 test('nested shells show the inner one through the outer, whichever stands first in the row', async ({ page }) => {
