@@ -115,17 +115,6 @@ export async function taken(page: Page, press: () => Promise<void>): Promise<{ n
 
 export const seam = (page: Page): Locator => page.locator('[data-seam]');
 
-/** Keeps the preview at full size, so that pictures can be compared whatever the machine's speed. */
-export async function pinPreview(page: Page): Promise<void> {
-  const button = page.getByRole('button', { name: 'Size of the preview' });
-  await button.click();
-  await page.getByRole('menuitem', { name: 'Full size' }).click();
-  // The button lies over the picture: its focus ring must not be compared with it. The menu
-  // gives the focus back to it a moment after it has closed.
-  await expect(button).toBeFocused();
-  await page.getByRole('slider', { name: 'Playhead' }).focus();
-}
-
 /**
  * A step as an artist makes it: the words to find it by, then what to set: numbers, choices (`=Option`), links
  * (`~strand`), vectors.

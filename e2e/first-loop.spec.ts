@@ -4,7 +4,6 @@ import {
   difference,
   inWorkbench,
   link,
-  pinPreview,
   pixelsOf,
   renameStrand,
   seam,
@@ -89,7 +88,6 @@ test('an artist builds the first loop from blank, with keys and mouse', async ({
   // The picture is there, the loop closes by measurement, and it moves.
   await expect(seam(page)).toHaveText('closes');
   await expect(page.getByText('picture 0 of 255')).toBeVisible();
-  await pinPreview(page);
   const begin = await settled(stage(page));
   expect(variety(begin)).toBeGreaterThan(8);
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'One frame on' }).click();
@@ -120,6 +118,5 @@ test('an artist builds the first loop from blank, with keys and mouse', async ({
   // At once, while the last change may still wait for the store.
   await page.reload();
   await expect(page.locator('[data-cell]')).toHaveCount(cells);
-  await pinPreview(page);
   expect(difference(begin, await settled(stage(page)))).toBe(0);
 });

@@ -7,7 +7,6 @@ import {
   goToFrame,
   inWorkbench,
   openPiece,
-  pinPreview,
   setNumber,
   settled,
   smallStarter,
@@ -40,7 +39,6 @@ function onStage(strands: Strand[], form: string, surface: Parameters<typeof str
 async function open(page: Page, made: Piece): Promise<void> {
   await openPiece(page, made);
   await inWorkbench(page);
-  await pinPreview(page);
 }
 
 const grid = { columns: 40, rows: 40, width: 2.4, depth: 1.6, lies: 'wall' };

@@ -7,7 +7,6 @@ import {
   inWorkbench,
   makeStrand,
   openPiece,
-  pinPreview,
   seam,
   setNumber,
   settled,
@@ -50,7 +49,6 @@ test('an artist builds a faceted sea from blank: faces pushed by noise and paint
   await makeStrand(page, 'stage', 'bay', ['camera', { Position: [0, 2.4, 4.6] }], ['place'], ['sun', { Height: 24 }]);
   await makeStrand(page, 'finish', 'out', ['shoot']);
   await expect(seam(page)).toHaveText('closes');
-  await pinPreview(page);
   const smooth = await settled(stage(page));
   expect(variety(smooth)).toBeGreaterThan(20);
   // Flat faces are another picture, and the sea moves.
@@ -84,7 +82,6 @@ test('an artist builds a fan of arcs from blank: copies in place, blended by add
   );
   await makeStrand(page, 'stage', 'dark', ['camera', { Position: [0, 0, 4] }], ['place']);
   await makeStrand(page, 'finish', 'out', ['shoot']);
-  await pinPreview(page);
   const thirty = await settled(stage(page));
   expect(variety(thirty)).toBeGreaterThan(30);
   await page.getByRole('button', { name: 'Copies in place in fan' }).click();
@@ -122,7 +119,6 @@ test('a form goes away as a mesh that stands as it stood', async ({ page }) => {
 test('an artist drops a mesh file in, and a broken one is refused in words', async ({ page }) => {
   await openPiece(page, smallStarter('lamp-room'));
   await inWorkbench(page);
-  await pinPreview(page);
   const before = await settled(stage(page));
   await page.getByRole('button', { name: 'Ball in lamp' }).click();
   await page.getByRole('button', { name: 'Replace', exact: true }).click();
@@ -142,6 +138,5 @@ test('an artist drops a mesh file in, and a broken one is refused in words', asy
   const stands = await settled(stage(page));
   await page.reload();
   await inWorkbench(page);
-  await pinPreview(page);
   await expect.poll(async () => difference(stands, await settled(stage(page))), { timeout: 60_000 }).toBeLessThan(1);
 });

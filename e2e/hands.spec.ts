@@ -4,7 +4,6 @@ import {
   difference,
   inWorkbench,
   openPiece,
-  pinPreview,
   pixelsOf,
   setChoice,
   setNumber,
@@ -85,7 +84,6 @@ for (const [words, name] of [
 }
 
 test('a drag that the system takes away is over', async ({ page, context }) => {
-  await pinPreview(page);
   const before = await settled(stage(page));
   const box = (await stage(page).boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];

@@ -1,10 +1,9 @@
 import { expect, test } from '@playwright/test';
-import { difference, inWorkbench, link, openPiece, pinPreview, settled, smallStarter, stage, variety } from './artist';
+import { difference, inWorkbench, link, openPiece, settled, smallStarter, stage, variety } from './artist';
 
 test('any step can be looked at, on the objects or over the frame, and the piece is not touched', async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));
   await inWorkbench(page);
-  await pinPreview(page);
   const picture = await settled(stage(page));
   await page.getByRole('button', { name: 'Remap in swell' }).click();
   await page.keyboard.press('l');
@@ -35,7 +34,6 @@ test('any step can be looked at, on the objects or over the frame, and the piece
 test('numbers are put out on the desk, drive several parameters, and are kept as looks', async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));
   await inWorkbench(page);
-  await pinPreview(page);
   await page.getByRole('button', { name: 'Fractal in swell' }).click();
   await page.getByRole('button', { name: 'Link Scale', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Put out on the desk' }).click();
@@ -71,7 +69,6 @@ test('numbers are put out on the desk, drive several parameters, and are kept as
 test('code is checked while it is typed, its numbers are sliders, and what ran last goes on', async ({ page }) => {
   await openPiece(page, smallStarter('estuary-cloth'));
   await inWorkbench(page);
-  await pinPreview(page);
   await page.getByRole('button', { name: 'Add a field' }).click();
   await page.getByPlaceholder('Type to search').fill('uv');
   await page.keyboard.press('Enter');
@@ -122,7 +119,6 @@ function pngOf(width: number, height: number): Buffer {
 test('pictures that cannot be taken in are refused in words; a script in an SVG does not run', async ({ page }) => {
   await openPiece(page, smallStarter('torn-banner'));
   await inWorkbench(page);
-  await pinPreview(page);
   const whole = await settled(stage(page));
   await page.getByRole('button', { name: 'Picture in print' }).click();
   const file = page.getByLabel('Picture, file');
@@ -152,7 +148,6 @@ test('a picture that vanished is said, and the rest is still drawn', async ({ pa
   const piece = smallStarter('torn-banner');
   await openPiece(page, { ...piece, assets: [] });
   await inWorkbench(page);
-  await pinPreview(page);
   expect(variety(await settled(stage(page)))).toBeGreaterThan(1);
   await page.getByRole('button', { name: 'Picture in print' }).click();
   await expect(page.getByRole('alert').first()).toContainText('no longer in the piece');

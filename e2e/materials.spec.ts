@@ -1,16 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import {
-  difference,
-  goToFrame,
-  inWorkbench,
-  makeStrand,
-  pinPreview,
-  seam,
-  setNumber,
-  settled,
-  stage,
-  variety,
-} from './artist';
+import { difference, goToFrame, inWorkbench, makeStrand, seam, setNumber, settled, stage, variety } from './artist';
 
 async function blank(page: Page, width: number, height: number, frames: number): Promise<void> {
   await page.goto('/');
@@ -75,7 +64,6 @@ test('an artist builds a torn banner from blank: a sample picture torn by panned
   await makeStrand(page, 'finish', 'out', ['shoot']);
 
   await expect(seam(page)).toHaveText('closes');
-  await pinPreview(page);
   const whole = await settled(stage(page));
   expect(variety(whole)).toBeGreaterThan(20);
   await goToFrame(page, 6);
@@ -135,7 +123,6 @@ test('an artist builds a burning lantern from blank: cut by noise, with a glowin
   await makeStrand(page, 'finish', 'out', ['shoot']);
 
   await expect(seam(page)).toHaveText('closes');
-  await pinPreview(page);
   const whole = await settled(stage(page));
   await goToFrame(page, 12);
   const burnt = await settled(stage(page));

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture, toggleStep } from '@/core/piece/edit';
 import { strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
 import { CATALOGUE, kindOf } from '@/core/steps';
-import { difference, inWorkbench, openPiece, pinPreview, setChoice, settled, stage } from './artist';
+import { difference, inWorkbench, openPiece, setChoice, settled, stage } from './artist';
 
 /** A ball in front of a striped wall, lit by a sun; `steps` are put behind "Lit", `more` behind the lights. */
 function scene(steps: [string, Step['params']?][], more: [string, Step['params']?][] = []): Piece {
@@ -31,7 +31,6 @@ function scene(steps: [string, Step['params']?][], more: [string, Step['params']
 async function picture(page: Page, piece: Piece) {
   await openPiece(page, piece);
   await inWorkbench(page);
-  await pinPreview(page);
   const drawn = await settled(stage(page));
   await expect(page.getByText('The graphics card refused')).toHaveCount(0);
   return drawn;

@@ -5,7 +5,6 @@ import {
   difference,
   inWorkbench,
   openPiece,
-  pinPreview,
   pixelsOf,
   seam,
   setNumber,
@@ -19,7 +18,6 @@ import {
 test.beforeEach(async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));
   await inWorkbench(page);
-  await pinPreview(page);
 });
 
 test('a dragged number is followed at once, without compiling anew, as one step of the history', async ({ page }) => {
@@ -70,6 +68,22 @@ test('the stage can be orbited, and the view put back or kept', async ({ page })
   await page.getByRole('button', { name: 'Back to the camera' }).click();
   await page.mouse.move(5, 5);
   await expect(page.getByRole('button', { name: 'Back to the camera' })).toBeHidden();
+});
+
+test('the preview keeps the size that is asked for', async ({ page }) => {
+  const size = page.getByRole('button', { name: 'Size of the preview' });
+  // So small a picture is not made smaller by itself, however slow the machine is.
+  await expect(size).toContainText('128 x 72, shown at 128 x 72');
+  const sharp = await settled(stage(page));
+  for (const [name, shown] of [
+    ['Quarter', '32 x 18'],
+    ['Full size', '128 x 72'],
+  ] as const) {
+    await size.click();
+    await page.getByRole('menuitem', { name }).click();
+    await expect(size).toContainText(`shown at ${shown}`);
+    if (name === 'Quarter') expect(difference(sharp, await settled(stage(page)))).toBeGreaterThan(0.5);
+  }
 });
 
 test('it plays, pauses and scrubs', async ({ page }) => {

@@ -12,7 +12,7 @@ import type { View } from './stage/stage-scene';
 export interface ViewerEvents {
   /** The size that is drawn now, in pixels. */
   drawn: (width: number, height: number) => void;
-  /** Whether what is on the canvas is what was asked for last. */
+  /** Whether what is on the canvas is what was asked for last, with its meshes and pictures. */
   resting: (rest: boolean) => void;
   lost: () => void;
   restored: () => void;
@@ -30,6 +30,8 @@ export interface Places {
 const SEAM_HEIGHT = 90;
 /** Longest side of the preview, whatever the picture's size. */
 const MAX_SIDE = 1920;
+/** Longest side in pixels below which a preview is not made smaller to stay smooth: there is too little to see. */
+const LEAST_SIDE = 240;
 
 /**
  * The running picture on a canvas. Draws only when something changed, never while the
@@ -79,6 +81,7 @@ export class Viewer {
     this.piece = piece;
     this.meshOf = meshOf;
     this.complete = complete;
+    this.scale.least = LEAST_SIDE / Math.max(piece.picture.width, piece.picture.height);
     await this.picture.setPiece(piece, meshOf);
     this.dirty = true;
   }
@@ -241,7 +244,7 @@ export class Viewer {
   private readonly tick = () => {
     this.timer = requestAnimationFrame(this.tick);
     const busy = this.stillBusy();
-    this.events.resting(!busy && !this.dirty && !this.lost);
+    this.events.resting(!busy && !this.dirty && !this.lost && this.complete);
     if (this.lost || busy || !this.dirty || !this.piece) return;
     this.dirty = false;
     const { width, height } = this.piece.picture;

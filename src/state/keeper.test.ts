@@ -5,7 +5,7 @@ import { rename as renamed } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { openKept, waitFor } from './keeper';
 import { putAside, takeBack } from './aside';
-import { hold, holdUnkept, keep, list, load, remove, restore } from './kept';
+import { hold, holdUnkept, keep, keepKnown, list, load, remove, restore, takeKnown } from './kept';
 import { useWorkbench } from './workbench';
 
 vi.mock('sonner', () => ({ toast: Object.assign(vi.fn(), { error: vi.fn(), success: vi.fn() }) }));
@@ -137,4 +137,17 @@ it('the shelf lists what is kept, the latest first, broken entries too', async (
   await restore({ id: 'b', name: 'new', changed: 3, piece: named('new') });
   await restore({ id: 'c', name: 'broken', changed: 2, piece: null as never });
   expect((await list()).map((k) => k.id)).toEqual(['b', 'c', 'a']);
+});
+
+it('a piece that this page has read and kept is not read again, any other version is', async () => {
+  await keepKnown('known', named('read here'));
+  const kept = (await load('known'))!;
+  expect(takeKnown({ ...kept, changed: kept.changed + 1 })).toBeNull();
+  await keepKnown('known', named('read here'));
+  expect(takeKnown((await load('known'))!)).toMatchObject({ name: 'read here' });
+  expect(takeKnown((await load('known'))!)).toBeNull();
+  await keepKnown('known', named('read here'));
+  const close = await openKept('known');
+  expect(useWorkbench.getState().piece.name).toBe('read here');
+  close!();
 });

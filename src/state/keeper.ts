@@ -1,7 +1,7 @@
 import type { Piece } from '@/core/piece/types';
 import { readPieceData } from '@/workers/reading';
 import { putAside, takeBack } from './aside';
-import { hold, keep, keepingProblem, load, REACHING_PROBLEM, unkeptPiece, type Kept } from './kept';
+import { hold, keep, keepingProblem, load, REACHING_PROBLEM, takeKnown, unkeptPiece, type Kept } from './kept';
 import { notify } from './notify';
 import { useWorkbench, type Keeping } from './workbench';
 
@@ -33,7 +33,7 @@ export async function openKept(id: string, { progress, signal }: Opening = {}): 
   let kept: Kept | null;
   try {
     kept = await load(id);
-    if (kept) kept = { ...kept, piece: await readPieceData(kept.piece, { progress, signal }) };
+    if (kept) kept = { ...kept, piece: takeKnown(kept) ?? (await readPieceData(kept.piece, { progress, signal })) };
   } catch (error) {
     release?.();
     throw error;

@@ -47,6 +47,21 @@ export async function keep(id: string, piece: Piece): Promise<Kept> {
   return kept;
 }
 
+/** What this page has read and kept last; see `takeKnown`. */
+let known: Kept | null = null;
+
+/** Keeps a piece that was read here, so that it is good. */
+export async function keepKnown(id: string, piece: Piece): Promise<void> {
+  known = await keep(id, piece);
+}
+
+/** The piece of what was loaded where this page read and kept just that, once: it need not be read again. */
+export function takeKnown({ id, changed }: Kept): Piece | null {
+  const same = known?.id === id && known.changed === changed ? known.piece : null;
+  known = null;
+  return same;
+}
+
 export async function restore(kept: Kept): Promise<void> {
   await store.setItem(kept.id, kept);
 }

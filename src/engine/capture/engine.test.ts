@@ -12,6 +12,18 @@ describe('the preview scale', () => {
     expect(chooser.scale).toBe(1);
   });
 
+  it('leaves enough to see, unless less is asked for', () => {
+    const chooser = new ScaleChooser();
+    chooser.least = 0.6;
+    for (let i = 0; i < 50; i++) chooser.took(200);
+    expect(chooser.scale).toBe(0.6);
+    chooser.pinned = 0.25;
+    expect(chooser.scale).toBe(0.25);
+    chooser.pinned = null;
+    chooser.least = 3;
+    expect(chooser.scale).toBe(1);
+  });
+
   it('does not move for one hiccup, nor while it is pinned', () => {
     const chooser = new ScaleChooser();
     const before = chooser.scale;

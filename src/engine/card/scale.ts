@@ -14,9 +14,11 @@ export class ScaleChooser {
   private slow = 0;
   private fast = 0;
   pinned: number | null = null;
+  /** The scale below which it does not go by itself. */
+  least = 0;
 
   get scale(): number {
-    return this.pinned ?? SCALES[this.level]!;
+    return this.pinned ?? Math.max(SCALES[this.level]!, Math.min(1, this.least));
   }
 
   /** @param time of one frame in milliseconds; @returns whether the scale changed */

@@ -12,6 +12,7 @@ import {
   isFull,
   keep,
   keepingProblem,
+  keepKnown,
   list,
   newId,
   REACHING_PROBLEM,
@@ -47,7 +48,7 @@ export function Shelf({ starters }: { starters: StarterFacts[] }) {
   const begin = async (piece: Piece) => {
     const id = newId();
     try {
-      await keep(id, piece);
+      await keepKnown(id, piece);
     } catch (error) {
       // It can still be worked on and taken away as a file.
       holdUnkept(id, piece);
