@@ -157,7 +157,9 @@ export async function makeStrand(page: Page, kind: string, name: string, ...step
 
 /** Goes to a frame by keys on the playhead. */
 export async function goToFrame(page: Page, frame: number): Promise<void> {
-  await page.getByRole('button', { name: 'To the first frame' }).click();
-  for (let i = 0; i < frame; i++) await page.getByRole('button', { name: 'One frame on' }).click();
+  const playhead = page.getByRole('slider', { name: 'Playhead' });
+  await playhead.press('Home');
+  for (let i = 0; i < Math.floor(frame / 10); i++) await playhead.press('Shift+ArrowRight');
+  for (let i = 0; i < frame % 10; i++) await playhead.press('ArrowRight');
   await expect(page.getByRole('paragraph').filter({ hasText: `frame ${frame} of` })).toBeVisible();
 }

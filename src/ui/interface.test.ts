@@ -8,7 +8,7 @@ import { STARTERS } from '@/demo';
 import { fileStem } from './download';
 import { neighbour } from './lattice/neighbour';
 import { offered } from './lattice/StepPicker';
-import { frameAt } from './loop-band/draw';
+import { frameAt, frameByKey } from './loop-band/draw';
 import { orbit, pan, zoom } from './stage/orbit';
 import { fittingLinks } from './tuning/LinkMenu';
 import { tidy } from './tuning/NumberField';
@@ -223,4 +223,10 @@ it('a strand that is added anywhere is offered as a link at once', () => {
   const linked = setParam(more, 'swell', 't2', 'scale', { link: more.strands[more.strands.length - 1]!.id });
   expect(analyse(linked).problems).toEqual([]);
   expect(analyse(linked).uses.get('s1')).toEqual([{ strand: 'swell', step: 't2', param: 'scale' }]);
+});
+
+it('keys on the playhead lead to frames, and other keys nowhere', () => {
+  const to = (key: string, far = false) => frameByKey(5, 24, key, far);
+  expect([to('ArrowLeft'), to('ArrowRight'), to('Home'), to('End')]).toEqual([4, 6, 0, 23]);
+  expect([to('ArrowLeft', true), to('ArrowUp', true), to('x')]).toEqual([-5, 15, null]);
 });

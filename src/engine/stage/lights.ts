@@ -6,30 +6,54 @@ type Sort = LightPart['light'];
 type PartOf<S extends Sort> = Extract<LightPart, { light: S }>;
 type Shadowed = THREE.Light & { shadow: THREE.LightShadow };
 
-/** One sort of light: how it is made, and how it takes its numbers. `reach` is the radius of what stands. */
-interface LightSort<S extends Sort, L extends THREE.Light> {
-  make: () => L;
-  set: (light: L, part: PartOf<S>, reach: number) => void;
+/** What lights ask of the stage they hang over. */
+export interface Lit {
+  /** Radius about the middle of the hall within which all stands. */
+  reach: number;
+  /** Part of the texels that shadow maps have on a side at most: see `shadowShare`. */
+  shadowShare: number;
 }
 
-function withShadow<L extends Shadowed>(light: L, side: number, normalBias: number): L {
-  light.shadow.mapSize.set(side, side);
+/** One sort of light: how it is made, and how it takes its numbers. */
+interface LightSort<S extends Sort, L extends THREE.Light> {
+  make: () => L;
+  set: (light: L, part: PartOf<S>, lit: Lit) => void;
+}
+
+/**
+ * Small pictures need no large shadow maps: half of them from 256 pixels on the longest side down, a quarter from 128
+ * down. It follows the piece, not the size that is drawn, so that a preview and what is taken away look alike.
+ */
+export function shadowShare({ width, height }: { width: number; height: number }): number {
+  const side = Math.max(width, height);
+  return side > 256 ? 1 : side > 128 ? 0.5 : 0.25;
+}
+
+function withShadow<L extends Shadowed>(light: L, normalBias: number): L {
   light.shadow.bias = -5e-4;
   light.shadow.normalBias = normalBias;
   return light;
 }
 
-function setShadow(light: Shadowed, { cast, softness }: ShadowPart): void {
+/** @param most texels of a side of a whole map */
+function setShadow(light: Shadowed, { cast, softness }: ShadowPart, most: number, share: number): void {
   light.castShadow = cast;
-  light.shadow.radius = softness;
+  const { shadow } = light;
+  const side = most * share;
+  // The library tells softness in texels.
+  shadow.radius = softness * share;
+  if (shadow.mapSize.x === side) return;
+  shadow.mapSize.set(side, side);
+  shadow.map?.dispose();
+  shadow.map = null;
 }
 
 const directional: LightSort<'directional', THREE.DirectionalLight> = {
-  make: () => withShadow(new THREE.DirectionalLight(), 1024, 0.06),
-  set: (light, { colour, from, shadow }, reach) => {
+  make: () => withShadow(new THREE.DirectionalLight(), 0.06),
+  set: (light, { colour, from, shadow }, { reach, shadowShare: share }) => {
     setColour(light.color, colour);
     light.position.set(...from).multiplyScalar(reach * 2);
-    setShadow(light, shadow);
+    setShadow(light, shadow, 1024, share);
     const { camera } = light.shadow;
     if (camera.right === reach) return;
     Object.assign(camera, {
@@ -45,24 +69,24 @@ const directional: LightSort<'directional', THREE.DirectionalLight> = {
 };
 
 const spot: LightSort<'spot', THREE.SpotLight> = {
-  make: () => withShadow(new THREE.SpotLight(), 1024, 0.03),
-  set: (light, { colour, position, target, opening, edge, shadow }) => {
+  make: () => withShadow(new THREE.SpotLight(), 0.03),
+  set: (light, { colour, position, target, opening, edge, shadow }, { shadowShare: share }) => {
     setColour(light.color, colour);
     light.position.set(...position);
     light.target.position.set(...target);
     light.angle = THREE.MathUtils.degToRad(opening) / 2;
     light.penumbra = edge;
-    setShadow(light, shadow);
+    setShadow(light, shadow, 1024, share);
   },
 };
 
 const point: LightSort<'point', THREE.PointLight> = {
-  make: () => withShadow(new THREE.PointLight(), 512, 0.03),
-  set: (light, { colour, position, reach, shadow }) => {
+  make: () => withShadow(new THREE.PointLight(), 0.03),
+  set: (light, { colour, position, reach, shadow }, { shadowShare: share }) => {
     setColour(light.color, colour);
     light.position.set(...position);
     light.distance = reach;
-    setShadow(light, shadow);
+    setShadow(light, shadow, 512, share);
   },
 };
 
@@ -83,12 +107,12 @@ export class Lights {
   constructor(private readonly scene: THREE.Scene) {}
 
   /** Takes the lights of these steps with their numbers; what hung there before and is not among them is taken down. */
-  set(parts: ReadonlyMap<string, LightPart>, reach: number): void {
+  set(parts: ReadonlyMap<string, LightPart>, lit: Lit): void {
     for (const [id, { sort }] of this.hung) if (parts.get(id)?.light !== sort) this.takeDown(id);
     for (const [id, part] of parts) {
       const light = this.hung.get(id)?.light ?? this.hang(id, part.light);
       light.intensity = part.strength;
-      SORTS[part.light].set(light, part, reach);
+      SORTS[part.light].set(light, part, lit);
     }
   }
 

@@ -2,7 +2,7 @@ import * as THREE from 'three';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { bakeSkin } from '@/core/forms/bake';
 import type { Skin } from '@/core/mesh/skin';
-import { setParam, toggleStep } from '@/core/piece/edit';
+import { setParam, setPicture, toggleStep } from '@/core/piece/edit';
 import type { Piece, Step } from '@/core/piece/types';
 import { analyse } from '@/core/weave';
 import { STARTERS } from '@/demo';
@@ -150,4 +150,17 @@ describe('what stands', () => {
     }
     expect((await stageOf(piece, await skinsOf(piece))).readsBehind).toBe(false);
   });
+});
+
+it('small pictures get small shadow maps, whose softness covers as much of the stage', async () => {
+  const { piece } = STAGES.find((s) => s.id === 'tidewater-veil')!;
+  const skins = await skinsOf(piece);
+  const [large, small] = await Promise.all(
+    [1920, 128].map(async (width) => {
+      const { scene } = await stageOf(setPicture(piece, { width, height: width / 2 }), skins);
+      return lightsIn(scene).find((l): l is THREE.DirectionalLight => l instanceof THREE.DirectionalLight)!.shadow;
+    }),
+  );
+  expect([large!.mapSize.x, small!.mapSize.x]).toEqual([1024, 256]);
+  expect(small!.radius / small!.mapSize.x).toBeCloseTo(large!.radius / large!.mapSize.x);
 });

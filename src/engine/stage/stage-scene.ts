@@ -10,7 +10,7 @@ import { plainParams, type Analysis } from '@/core/weave';
 import { Cameras, FAR, NEAR, type View } from './cameras';
 import { setColour } from '../card/colours';
 import type { SurfaceOnForm, Shared } from '../surface/surface-material';
-import { Lights } from './lights';
+import { Lights, shadowShare } from './lights';
 import type { Follow } from '../card/follow';
 import { Geometries, Standing } from './standing';
 import { Surroundings } from './surroundings';
@@ -105,7 +105,7 @@ export class StageScene {
       place.update(withOverrides(piece, strand.id, place.step), phase, followAs, eye, forward);
     this.shared.clLens.value.set(NEAR, FAR, now instanceof THREE.OrthographicCamera ? 1 : 0);
     const lights = parts.flatMap(({ step, part }) => (part.part === 'light' ? [[step, part] as const] : []));
-    this.lights.set(new Map(lights), this.reach());
+    this.lights.set(new Map(lights), { reach: this.reach(), shadowShare: shadowShare(piece.picture) });
     this.surroundings.set(this.scene, this.renderer, last('surroundings'));
     this.setBackground(piece, last('background'));
   }

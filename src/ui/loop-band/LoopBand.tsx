@@ -8,7 +8,7 @@ import { useWorkbench } from '@/state/workbench';
 import { Ended, lean, studio } from '@/workers/doors';
 import { shortNumber } from '../number-words';
 import { Button } from '../parts/Button';
-import { drawBand, frameAt, type Trace } from './draw';
+import { drawBand, frameAt, frameByKey, type Trace } from './draw';
 import { KeyHandles, selectedKeys } from './KeyHandles';
 
 /** The loop unrolled with the seam in the middle: its end runs in from the left, its beginning out to the right. */
@@ -167,13 +167,13 @@ function Band() {
         }}
         onPointerMove={scrub}
         onKeyDown={(e) => {
-          const by = e.key === 'ArrowLeft' ? -1 : e.key === 'ArrowRight' ? 1 : 0;
-          if (!by) return;
-          e.preventDefault();
           // From the present frame, not the drawn one: keys may come faster than pictures.
           const { frame: now, play, goTo } = useTransport.getState();
+          const to = frameByKey(now, frames, e.key, e.shiftKey);
+          if (to === null) return;
+          e.preventDefault();
           play(false);
-          goTo(now + by * (e.shiftKey ? 10 : 1), frames);
+          goTo(to, frames);
         }}
       />
       {keys && <KeyHandles {...keys} traces={traces} size={size} frames={frames} />}

@@ -151,3 +151,22 @@ function drawHead(g: CanvasRenderingContext2D, width: number, height: number, { 
     g.globalAlpha = 1;
   }
 }
+
+/** The frame that a key on the playhead leads to, with Shift ten times as far; null for a key that leads nowhere. */
+export function frameByKey(frame: number, frames: number, key: string, far: boolean): number | null {
+  const by = far ? 10 : 1;
+  switch (key) {
+    case 'ArrowLeft':
+    case 'ArrowDown':
+      return frame - by;
+    case 'ArrowRight':
+    case 'ArrowUp':
+      return frame + by;
+    case 'Home':
+      return 0;
+    case 'End':
+      return frames - 1;
+    default:
+      return null;
+  }
+}
