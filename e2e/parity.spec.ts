@@ -192,7 +192,7 @@ function stepExpression(
   };
   const place = `Place(${PLACE_FIELDS.map((f) => take(f.size)).join(', ')})`;
   const structs: Partial<Record<RunType, readonly { size: number }[]>> = { surface: SURFACE_FIELDS };
-  const sizes: Partial<Record<RunType, number>> = { float: 1, vec2: 2, vec3: 3, form: 3, image: 3 };
+  const sizes: Partial<Record<RunType, number>> = { float: 1, vec2: 2, vec3: 3, form: 3, image: 4 };
   const running = takes
     ? structs[takes]
       ? `Surface(${structs[takes]!.map((f) => take(f.size)).join(', ')})`
@@ -255,7 +255,7 @@ for (const [k, d] of WITH_GLSL.entries()) {
       const next = random(k + 77);
       const rows = Array.from({ length: COUNT }, () => row(next));
       if (gives !== 'surface') {
-        const zeros = { float: ', 0.0, 0.0, 0.0', vec2: ', 0.0, 0.0', vec3: ', 0.0' }[glslType(gives)]!;
+        const zeros = { float: ', 0.0, 0.0, 0.0', vec2: ', 0.0, 0.0', vec3: ', 0.0', vec4: '' }[glslType(gives)]!;
         await compare(d.op, glsl, `vec4(${call}${zeros})`, rows.flat(), width);
         continue;
       }

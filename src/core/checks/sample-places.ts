@@ -7,7 +7,7 @@ import { writePlace } from '../weave/places';
  */
 const R2 = [0.7548776662466927, 0.5698402909980532];
 /** Scalars of a place with a picture colour after it. */
-export const PICTURED_SIZE = PLACE_SIZE + 3;
+export const PICTURED_SIZE = PLACE_SIZE + 4;
 const GOLDEN = 0.6180339887498949;
 
 /**
@@ -29,7 +29,9 @@ export function samplePlaces(count: number, pictured = false): Float32Array {
     const rest = [4 * u - 2, 4 * w - 2, 4 * v - 2];
     writePlace(one, 0, { rest, world: rest, normal, view: [0, 0, 1], uv: [u, v], screen: [u, v] });
     rows.set(one, i * width);
-    if (pictured) rows.fill(0.18, i * width + PLACE_SIZE, (i + 1) * width);
+    if (!pictured) continue;
+    rows.fill(0.18, i * width + PLACE_SIZE, (i + 1) * width);
+    rows[(i + 1) * width - 1] = 1;
   }
   return rows;
 }

@@ -67,15 +67,15 @@ const PLACES: PlaceValues[] = (() => {
   }));
 })();
 /** The same light for all that finishes a picture. */
-const LIGHT = PLACES.map((_, i) => [0.02 * i, 0.9 - 0.01 * i, (i % 7) / 3]);
+const LIGHT = PLACES.map((_, i) => [0.02 * i, 0.9 - 0.01 * i, (i % 7) / 3, (i % 5) / 4]);
 
 function rowsOf(places: PlaceValues[], takes: RunType): Float32Array {
   const rows = placeRows(places);
   if (takes !== 'image') return rows;
-  const wide = new Float32Array(places.length * (PLACE_SIZE + 3));
+  const wide = new Float32Array(places.length * (PLACE_SIZE + 4));
   places.forEach((_, i) => {
-    wide.set(rows.subarray(i * PLACE_SIZE, (i + 1) * PLACE_SIZE), i * (PLACE_SIZE + 3));
-    wide.set(LIGHT[i]!, i * (PLACE_SIZE + 3) + PLACE_SIZE);
+    wide.set(rows.subarray(i * PLACE_SIZE, (i + 1) * PLACE_SIZE), i * (PLACE_SIZE + 4));
+    wide.set(LIGHT[i]!, i * (PLACE_SIZE + 4) + PLACE_SIZE);
   });
   return wide;
 }

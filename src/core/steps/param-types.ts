@@ -80,8 +80,8 @@ export interface RampParam extends ParamBase {
   /** Choices of the same step that say how colours blend between stops, and in which space. */
   blend?: string;
   space?: string;
-  /** GLSL of what is looked up, from the GLSL of the parameters before it; else the running value. */
-  at?: (params: Record<string, string>) => string;
+  /** GLSL of what is looked up, from the GLSL of the parameters before it and of the running value; else the latter. */
+  at?: (params: Record<string, string>, running: string) => string;
 }
 
 /** A drawn curve over the running number. In GLSL it stands for the number already looked up. */

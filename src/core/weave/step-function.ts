@@ -7,7 +7,7 @@ const GLSL_TYPE: Record<RunType, string> = {
   form: 'vec3',
   surface: 'Surface',
   stage: 'float',
-  image: 'vec3',
+  image: 'vec4',
 };
 
 export const glslType = (type: RunType) => GLSL_TYPE[type];

@@ -135,7 +135,7 @@ export class Writer {
   /** Head of a function that gives what a target gives. */
   private head(name: string, target: Target, inputs: Target[]): string {
     const gives = this.plan.typeOf(target);
-    const running = gives === 'image' ? ['vec3 v'] : [];
+    const running = gives === 'image' ? [`${glslType(gives)} v`] : [];
     const values = inputs.map((t) => `${glslType(this.plan.typeOf(t))} ${this.valueName(t)}`);
     return `${glslType(gives)} ${name}(${['Place p', ...running, ...values].join(', ')})`;
   }
@@ -183,7 +183,7 @@ export class Writer {
     const name = this.stepName(spot, takes);
     const written: Record<string, string> = {};
     const args = argumentParams(definition).flatMap((p) => {
-      const text = this.argument(spot, p, p.type === 'ramp' && p.at ? p.at(written) : running);
+      const text = this.argument(spot, p, p.type === 'ramp' && p.at ? p.at(written, running) : running);
       if (text !== null) written[p.id] = text;
       return text === null ? [] : [text];
     });

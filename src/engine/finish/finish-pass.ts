@@ -27,9 +27,10 @@ void main() {
   p.world = p.rest;
   // The shot holds light already multiplied by its opacity.
   vec4 shot = texture(clShot, at);
-  float opacity = PAINTS ? 1.0 : clamp(shot.a, 0.0, 1.0);
-  vec3 light = shot.rgb / max(opacity, 1e-4);
-  pixel = vec4(clEncode(FINISH(p, light)), opacity);
+  float open = clamp(shot.a, 0.0, 1.0);
+  vec4 done = FINISH(p, vec4(shot.rgb / max(open, 1e-4), open));
+  float opacity = clamp(done.a, 0.0, 1.0);
+  pixel = vec4(clEncode(done.rgb), opacity);
   if (clChecker > 0.5) {
     vec2 square = floor(gl_FragCoord.xy / 8.0);
     vec3 ground = vec3(mod(square.x + square.y, 2.0) < 0.5 ? 0.16 : 0.22);
@@ -63,14 +64,12 @@ export class FinishPass {
     this.woven = FinishPass.weave(piece, analysis, target);
     this.key = FinishPass.keyOf(this.woven);
     const name = this.woven.functions[0]?.name;
-    // A painted field covers the picture; only a shot can leave parts of it open.
-    const paints = target !== null && analysis.types.get(target.strand)?.[0]?.step.op === 'finish.paint';
     const text = cardText(this.woven);
-    const glsl = name ? text : `${text}\nvec3 untouched(Place p, vec3 v) { return v; }\n`;
+    const glsl = name ? text : `${text}\nvec4 untouched(Place p, vec4 v) { return v; }\n`;
     this.material = new THREE.RawShaderMaterial({
       glslVersion: THREE.GLSL3,
       vertexShader: VERTEX,
-      fragmentShader: `${HEAD}\n${glsl}\n${FRAGMENT_END.replace('FINISH', name ?? 'untouched').replace('PAINTS', String(paints))}`,
+      fragmentShader: `${HEAD}\n${glsl}\n${FRAGMENT_END.replace('FINISH', name ?? 'untouched')}`,
       uniforms: {
         ...uniformsOf(this.woven),
         ...pictureUniforms(this.woven),

@@ -107,6 +107,17 @@ ${SEPARABLE.map(([name], i) => `  if (mode == ${i}) return vec3(blend${name}(b.r
   return blendSetLum(b, blendLum(s));
 }
 
+// A colour laid over another by a mode, in encoded sRGB (space 0) or linear light (1); mode 16 adds.
+vec3 laidOver(vec3 below, vec3 over, int mode, int space, float amount) {
+  if (mode == 16) return below + over * amount;
+  vec3 b = clamp(below, 0.0, 1.0);
+  vec3 s = clamp(over, 0.0, 1.0);
+  if (space == 1) return mix(below, blendMode(b, s, mode), amount);
+  vec3 seen = toEncoded(b);
+  vec3 both = clamp(blendMode(seen, toEncoded(s), mode), 0.0, 1.0);
+  return toLinear(mix(seen, both, amount));
+}
+
 // Light of a black body in linear sRGB at luminance 1; kelvin from 1667 to 25000.
 vec3 lightOf(float kelvin) {
   float t = 1000.0 / clamp(kelvin, 1667.0, 25000.0);

@@ -70,6 +70,7 @@ ${Object.entries(WHOLE)
 float finite(float x) { return abs(x) <= 1e9 ? x : x > 0.0 ? 1e9 : x < 0.0 ? -1e9 : 0.0; }
 vec2 finite(vec2 x) { return vec2(finite(x.x), finite(x.y)); }
 vec3 finite(vec3 x) { return vec3(finite(x.x), finite(x.y), finite(x.z)); }
+vec4 finite(vec4 x) { return vec4(finite(x.xyz), finite(x.w)); }
 
 // Direction of v with length 1; 0 where it has none.
 vec3 directionOf(vec3 v) { return v / max(length(v), 1e-12); }

@@ -40,7 +40,7 @@ export const contrast: FinishStep = {
   ],
   // Luminance weights of ITU-R BT.709.
   glsl: `
-  vec3 x = finite(pow(max(v, vec3(1e-6)) / middle, vec3(amount)) * middle);
+  vec3 x = finite(pow(max(v.rgb, vec3(1e-6)) / middle, vec3(amount)) * middle);
   float grey = dot(x, vec3(0.2126, 0.7152, 0.0722));
-  return max(mix(vec3(grey), x, saturation), vec3(0.0));`,
+  return vec4(max(mix(vec3(grey), x, saturation), vec3(0.0)), v.a);`,
 };

@@ -33,10 +33,10 @@ export const exposure: FinishStep = {
   // Straight up to the knee k, then k + (1-k) o / (o + 1-k) of what is over it: value and slope run on, white lies at
   // infinity.
   glsl: `
-  vec3 x = v * exp2(stops);
-  if (shoulder <= 0.0) return x;
+  vec3 x = v.rgb * exp2(stops);
+  if (shoulder <= 0.0) return vec4(x, v.a);
   float knee = 1.0 - shoulder * 0.8;
   float room = 1.0 - knee;
   vec3 over = max(x - knee, 0.0);
-  return min(x, knee) + over * room / (over + room);`,
+  return vec4(min(x, knee) + over * room / (over + room), v.a);`,
 };

@@ -17,5 +17,5 @@ export const look: FinishStep = {
   vec3 shade = vec3(clamp(x, 0.0, 1.0));
   if (x < 0.0) shade = vec3(0.12, 0.12 + 0.24 * min(1.0, -x), 0.24 + 0.32 * min(1.0, -x));
   else if (x > 1.0) shade = vec3(1.0, 0.96 - 0.24 * min(1.0, x - 1.0), 0.88 - 0.5 * min(1.0, x - 1.0));
-  return toLinear(shade);`,
+  return vec4(toLinear(shade), v.a);`,
 };

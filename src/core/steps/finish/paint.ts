@@ -16,5 +16,5 @@ export const paint: FinishStep = {
       default: '#2f8f8a',
     }),
   ],
-  glsl: '  return colour;',
+  glsl: '  return vec4(colour, 1.0);',
 };

@@ -1,4 +1,5 @@
 import type { FieldStep } from '../../definition';
+import { BLEND_MODES } from '../../blend-modes';
 import { choice, colour, number } from '../../params';
 
 export const blend: FieldStep = {
@@ -14,25 +15,7 @@ export const blend: FieldStep = {
       id: 'mode',
       name: 'Mode',
       about: 'How the two meet.',
-      options: [
-        'normal',
-        'multiply',
-        'screen',
-        'overlay',
-        'darken',
-        'lighten',
-        'color dodge',
-        'color burn',
-        'hard light',
-        'soft light',
-        'difference',
-        'exclusion',
-        'hue',
-        'saturation',
-        'color',
-        'luminosity',
-        'add',
-      ],
+      options: BLEND_MODES,
     }),
     colour({ id: 'over', name: 'Over', about: 'The colour laid over: link it to a strand.', default: '#ffffff' }),
     number({
@@ -52,10 +35,5 @@ export const blend: FieldStep = {
     }),
   ],
   needs: ['colours'],
-  glsl: `
-  if (mode == 16) return v + over * amount;
-  if (space == 1) return mix(v, blendMode(clamp(v, 0.0, 1.0), clamp(over, 0.0, 1.0), mode), amount);
-  vec3 below = toEncoded(clamp(v, 0.0, 1.0));
-  vec3 both = clamp(blendMode(below, toEncoded(clamp(over, 0.0, 1.0)), mode), 0.0, 1.0);
-  return toLinear(mix(below, both, amount));`,
+  glsl: '  return laidOver(v, over, mode, space, amount);',
 };

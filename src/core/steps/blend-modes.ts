@@ -1,0 +1,20 @@
+/** Ways in which two colours meet, in the order of `blendMode` in the library; `add` comes after the standard's. */
+export const BLEND_MODES = [
+  'normal',
+  'multiply',
+  'screen',
+  'overlay',
+  'darken',
+  'lighten',
+  'color dodge',
+  'color burn',
+  'hard light',
+  'soft light',
+  'difference',
+  'exclusion',
+  'hue',
+  'saturation',
+  'color',
+  'luminosity',
+  'add',
+];

@@ -1,0 +1,50 @@
+import type { FinishStep } from '../definition';
+import { choice, number, ramp } from '../params';
+
+export const recolour: FinishStep = {
+  op: 'finish.recolour',
+  name: 'Recolour',
+  about: 'Gives each brightness a colour of its own, along a ramp from dark to bright.',
+  takes: ['image'],
+  gives: 'image',
+  telling: 'amount',
+  also: ['gradient map', 'duotone', 'ramp', 'tint', 'heat'],
+  params: [
+    ramp({
+      id: 'colours',
+      name: 'Colours',
+      about: 'From black on the left to white on the right.',
+      blend: 'blend',
+      space: 'space',
+      at: (_, running) => `toEncoded(luminanceOf(max(${running}.rgb, vec3(0.0))))`,
+      default: [
+        { at: 0, colour: '#0a1216' },
+        { at: 0.5, colour: '#2f8f8a' },
+        { at: 1, colour: '#f2e3c4' },
+      ],
+    }),
+    choice({
+      id: 'blend',
+      name: 'Between',
+      about: 'How one colour goes over into the next.',
+      options: ['linear', 'smooth', 'stepped'],
+    }),
+    choice({
+      id: 'space',
+      name: 'Space',
+      about: 'In which the colours are mixed.',
+      options: ['linear light', 'srgb', 'perceptual'],
+    }),
+    number({
+      id: 'amount',
+      name: 'Amount',
+      about: '0 leaves the picture.',
+      default: 1,
+      min: 0,
+      max: 1,
+      hard: [0, 1],
+    }),
+  ],
+  needs: ['colours'],
+  glsl: '  return vec4(mix(v.rgb, colours, amount), v.a);',
+};
