@@ -216,37 +216,3 @@ describe('forms and surfaces', () => {
     expect((await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([{}]), 1)[0]).toBeCloseTo(9, 4);
   });
 });
-
-describe('finishes', () => {
-  const finish = async (op: string, params: Step['params'], colour: number[]) => {
-    let piece = addStrand(blankPiece(), 'finish', 'x', 'finish.shoot');
-    piece = addStep(piece, 's1', 1, `finish.${op}`, params);
-    const row = new Float32Array([...placeRows([{}]), ...colour]);
-    return [...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, row, 1)];
-  };
-
-  it('a stop doubles the light', async () => {
-    expectNear(await finish('exposure', { stops: 2, shoulder: 0 }, [0.1, 0.2, 0.4]), [0.4, 0.8, 1.6]);
-  });
-
-  it('a shoulder leaves dark parts, never passes white and never turns back', async () => {
-    expectNear(await finish('exposure', { stops: 0, shoulder: 0.5 }, [0.1, 0.3, 0.6]), [0.1, 0.3, 0.6]);
-    let before = 0;
-    for (const light of [0.5, 0.7, 1, 2, 10, 1000]) {
-      const [value] = await finish('exposure', { stops: 0, shoulder: 0.5 }, [light, light, light]);
-      expect(value).toBeGreaterThan(before);
-      expect(value).toBeLessThan(1);
-      before = value!;
-    }
-  });
-
-  it('contrast turns about its middle, and saturation about grey', async () => {
-    expectNear(
-      await finish('contrast', { amount: 2, middle: 0.18, saturation: 1 }, [0.18, 0.36, 0.09]),
-      [0.18, 0.72, 0.045],
-      4,
-    );
-    const grey = 0.2126 * 0.2 + 0.7152 * 0.4 + 0.0722 * 0.6;
-    expectNear(await finish('contrast', { amount: 1, saturation: 0 }, [0.2, 0.4, 0.6]), [grey, grey, grey], 4);
-  });
-});
