@@ -9,7 +9,7 @@ import {
   samplerText,
   type Pixels,
 } from '@/core/glsl';
-import { PLACE_FIELDS, PLACE_SIZE, SURFACE_FIELDS } from '@/core/glsl/lib';
+import { FRAME_STAND_IN, PLACE_FIELDS, PLACE_SIZE, SURFACE_FIELDS } from '@/core/glsl/lib';
 import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
 import type { Piece, Value } from '@/core/piece/types';
 import { CATALOGUE, outputType, type Param, type RunType, type StepDefinition } from '@/core/steps';
@@ -236,6 +236,7 @@ for (const [k, d] of WITH_GLSL.entries()) {
         (p) => `vec3 own_${p.id}(Place q) { return vec3(waveSine(q.phase), q.rest.x, 0.2); }`,
       );
       const glsl = [
+        ...(resolved.passes ? [FRAME_STAND_IN] : []),
         library([
           'place',
           'wave',
@@ -248,6 +249,7 @@ for (const [k, d] of WITH_GLSL.entries()) {
           takes,
           gives,
           again: 'ownRow',
+          chosen: resolved.passes ? { pass: resolved.passes - 1 } : {},
           moments: Object.fromEntries(moments.map((p) => [p.id, `own_${p.id}`])),
         }),
       ].join('\n');

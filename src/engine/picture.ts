@@ -7,7 +7,7 @@ import { analyse, type Analysis, type Target } from '@/core/weave';
 import { makeShared } from './surface/surface-material';
 import { MOST_ORDERED } from './stage/copy-order';
 import { Fisheye } from './stage/fisheye';
-import { FinishPass } from './finish/finish-pass';
+import { FinishRow, PassTargets } from './finish/finish-row';
 import { Follower } from './card/follow';
 import { StageScene, type View } from './stage/stage-scene';
 import { farFirst } from './stage/standing';
@@ -75,8 +75,10 @@ export interface Frame {
 export class Picture {
   private readonly shared = makeShared();
   private readonly stageScene: StageScene;
-  private readonly passes = new Map<string, FinishPass>();
-  /** Passes known to fit the present piece. */
+  /** Finishes, whole and up to a step. */
+  private readonly finishes = new Map<string, FinishRow>();
+  private readonly targets = new PassTargets();
+  /** Finishes known to fit the present piece. */
   private readonly fresh = new Set<string>();
   private readonly shots = new Map<number, THREE.WebGLRenderTarget>();
   /** What lies behind the surfaces that read it, with its depth; made when one does. */
@@ -150,7 +152,8 @@ export class Picture {
       this.renderer.setRenderTarget(shot);
       this.renderer.render(this.empty, this.stageScene.cameras.now);
     }
-    this.pass(piece, analysis, upTo).draw(this.renderer, piece, followAs(piece), shot.texture, to, this.looking);
+    const drawing = { piece, follow: followAs(piece), to, checker: this.looking };
+    this.finish(piece, analysis, upTo).draw(this.renderer, this.targets, shot, drawing);
     this.renderer.setRenderTarget(null);
   }
 
@@ -206,7 +209,8 @@ export class Picture {
 
   dispose(): void {
     this.stageScene.dispose();
-    for (const pass of this.passes.values()) pass.dispose();
+    for (const finish of this.finishes.values()) finish.dispose();
+    this.targets.dispose();
     for (const shot of this.shots.values()) shot.dispose();
     this.behind?.dispose();
     this.fisheye?.dispose();
@@ -221,24 +225,24 @@ export class Picture {
     const shot = new THREE.WebGLRenderTarget(width, height, {
       type: THREE.HalfFloatType,
       samples,
-      minFilter: THREE.NearestFilter,
-      magFilter: THREE.NearestFilter,
+      minFilter: THREE.LinearFilter,
+      magFilter: THREE.LinearFilter,
     });
     this.shots.set(samples, shot);
     return shot;
   }
 
-  private pass(piece: Piece, analysis: Analysis, step?: string): FinishPass {
+  private finish(piece: Piece, analysis: Analysis, step?: string): FinishRow {
     const { finish } = this.output;
     const target: Target | null = finish ? { strand: finish.id, step } : null;
     const place = step ?? 'whole';
-    const known = this.passes.get(place);
+    const known = this.finishes.get(place);
     if (known && this.fresh.has(place)) return known;
     this.fresh.add(place);
-    if (known && known.key === FinishPass.keyOf(FinishPass.weave(piece, analysis, target))) return known;
+    if (known && known.key === FinishRow.keyOf(piece, analysis, target)) return known;
     known?.dispose();
-    const pass = new FinishPass(piece, analysis, target, this.shared);
-    this.passes.set(place, pass);
-    return pass;
+    const row = new FinishRow(piece, analysis, target, this.shared);
+    this.finishes.set(place, row);
+    return row;
   }
 }

@@ -3,6 +3,7 @@ import { setParam } from '../piece/edit';
 import { isControlRef, isLink, type Piece, type Step, type Strand, type Vector } from '../piece/types';
 import { definitionOf, type Param } from '../steps';
 import { analyse, Evaluator, linkedStrands, literalOf, type Analysis } from '../weave';
+import { drawnEnds } from '../weave/plan';
 import type { StepTypes } from '../weave/types';
 import { setPhase, setPlaceFields } from '../weave/places';
 import { PICTURED_SIZE, samplePlaces } from './sample-places';
@@ -80,7 +81,14 @@ async function measureStrand(piece: Piece, strand: Strand, analysis: Analysis): 
   );
   const last = steps.length - 1;
   const shift = movesOn(piece, steps);
-  const reading = { strand: strand.id, name: strand.name, ...compare(evaluator, last, piece.loop.frames, shift) };
+  // What is drawn on the way is measured by itself: what reads it elsewhere would hide how it moves.
+  const drawn = drawnEnds(steps).map((end) => compare(evaluator, end, piece.loop.frames, shift));
+  for (const { index, pass } of earlierPasses(steps)) {
+    const target = { strand: strand.id, step: steps[index]!.step.id };
+    drawn.push(compare(await Evaluator.make(piece, [target], analysis, { pass }), 0, piece.loop.frames));
+  }
+  const worst = drawn.reduce((a, b) => (b.gap > a.gap || (b.gap === a.gap && !a.moves) ? b : a));
+  const reading = { strand: strand.id, name: strand.name, ...worst, moves: drawn.some((m) => m.moves) };
   if (reading.closes) return reading;
   const at = steps.findIndex(
     (r, i) => r.active && r.definition?.glsl && !compare(evaluator, i, piece.loop.frames, shift).closes,
@@ -91,6 +99,12 @@ async function measureStrand(piece: Piece, strand: Strand, analysis: Analysis): 
     breaks: await culprit(piece, strand, row.step.id, row.definition?.name ?? row.step.op, analysis),
   };
 }
+
+/** Passes of steps that are drawn in several, but for the last of each. */
+const earlierPasses = (steps: StepTypes[]): { index: number; pass: number }[] =>
+  steps.flatMap(({ active, definition }, index) =>
+    Array.from({ length: active ? (definition!.passes ?? 1) - 1 : 0 }, (_, pass) => ({ index, pass })),
+  );
 
 type Measured = Omit<SeamReading, 'strand' | 'name' | 'breaks'>;
 

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { bake } from '../forms/bake';
 import { checkProgram, library } from '../glsl';
-import { PLACE_SIZE } from '../glsl/lib';
+import { FRAME_STAND_IN, PLACE_SIZE } from '../glsl/lib';
 import { provideFileMesh } from '../mesh/files';
 import { fromFaces } from '../mesh/mesh';
 import type { Piece, Value } from '../piece/types';
@@ -82,12 +82,17 @@ function rowsOf(places: PlaceValues[], takes: RunType): Float32Array {
 
 /** The values of row "s2" at places, and all that its step says beside the running value. */
 async function valuesAt(piece: Piece, places: PlaceValues[]): Promise<number[]> {
-  const evaluator = await Evaluator.make(piece, [{ strand: 's2' }]);
+  const analysis = analyse(piece);
+  const evaluator = await Evaluator.make(piece, [{ strand: 's2' }], analysis);
   const rows = rowsOf(places, evaluator.gives(0));
+  const { passes = 1 } = analysis.types.get('s2')!.at(-1)!.definition!;
+  const before: number[] = [];
+  for (let pass = 0; pass < passes - 1; pass++)
+    before.push(...(await Evaluator.make(piece, [{ strand: 's2' }], analysis, { pass })).run(0, rows, places.length));
   const beside = (['delay', 'tint', 'dot'] as const).flatMap((name) => [
     ...(evaluator.aside(name, placeRows(places), places.length) ?? []),
   ]);
-  return [...evaluator.run(0, rows, places.length), ...beside];
+  return [...evaluator.run(0, rows, places.length), ...before, ...beside];
 }
 
 /** All that the last step of row "s2" comes to: values, a mesh, a part of the stage, a way of drawing. */
@@ -221,6 +226,7 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
       const moments = resolved.params.filter((p) => p.per === 'moment').map((p) => p.id);
       const surface = into === 'surface' || gives === 'surface' ? (['surface'] as const) : [];
       const text = [
+        ...(resolved.passes ? [FRAME_STAND_IN] : []),
         library(['place', ...surface, ...(resolved.needs ?? [])]),
         ...(into ? [`${glslType(into)} before(Place q) { return ${NEUTRAL[into] ?? `${glslType(into)}(0.0)`}; }`] : []),
         ...moments.map((id) => `vec3 at_${id}(Place q) { return vec3(0.0); }`),
@@ -228,6 +234,7 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
           takes: into,
           gives,
           again: 'before',
+          chosen: resolved.passes ? { pass: resolved.passes - 1 } : {},
           moments: Object.fromEntries(moments.map((id) => [id, `at_${id}`])),
         }),
       ].join('\n');

@@ -55,6 +55,17 @@ interface Asks {
   again?: true;
 }
 
+/** Reads the running picture at other places than its own pixel, so that all before it has to be drawn. */
+interface Reads {
+  /**
+   * How many times the picture is drawn for it, one after the other. The GLSL has `int pass` in scope, from 0, and the
+   * functions of `glsl/lib/frame`: `seenAt` gives what the pass before has drawn, `tookAt` what came into the step.
+   */
+  passes?: number;
+  /** It asks for averages over areas: sizes above 0. */
+  averages?: true;
+}
+
 /** Is what the artist wrote or chose. */
 interface Resolves {
   /** For steps whose parameters or text depend on what the artist wrote. `takes` is null in a source. */
@@ -123,7 +134,8 @@ interface Stages {
   sketch?: (values: Record<string, unknown>) => Sketch;
 }
 
-interface Abilities extends Runs, Asks, Resolves, Handled, Bakes, Reshapes, Moves, Places, Shades, Draws, Stages {}
+interface Abilities
+  extends Runs, Asks, Reads, Resolves, Handled, Bakes, Reshapes, Moves, Places, Shades, Draws, Stages {}
 
 /** What a step may not say: it reads as undefined, so that the abilities of any step can be asked for. */
 type Without<Told> = { [A in Exclude<keyof Abilities, keyof Told>]?: undefined };
@@ -138,7 +150,7 @@ export type FormShading = Of<'form', Shades>;
 export type FormCopies = Of<'form', Runs & Handled & Moves & Places>;
 export type SurfaceStep = Of<'surface', Partial<Runs> & Draws>;
 export type StageStep = Of<'stage', Handled & Stages>;
-export type FinishStep = Of<'finish', Runs>;
+export type FinishStep = Of<'finish', Runs & Reads>;
 
 /** One step of the catalogue. What its kind does not have cannot be said. */
 export type StepDefinition =

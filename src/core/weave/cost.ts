@@ -1,4 +1,5 @@
 import { callsOf, checkProgram, library, MAX_COST, MAX_SOURCE } from '../glsl';
+import { FRAME_STAND_IN } from '../glsl/lib';
 import { isLink, type Strand } from '../piece/types';
 import { valueOf, type Param, type RunType, type StepDefinition } from '../steps';
 import { glslType, runningInto, stepFunction } from './step-function';
@@ -151,6 +152,7 @@ function remembered(costs: Map<string, StepCost>, key: string, make: () => StepC
 /** Checks the step's function alone, with functions that cost nothing in place of those it asks for. */
 function measure(definition: StepDefinition, takes: RunType | null, gives: RunType): StepCost {
   const into = runningInto(takes, gives);
+  const { passes = 0 } = definition;
   const moments = definition.params.filter((p) => p.per === 'moment').map((p) => p.id);
   const asked = [
     ...(definition.again && into ? [{ id: 'again', type: glslType(into) }] : []),
@@ -163,10 +165,15 @@ function measure(definition: StepDefinition, takes: RunType | null, gives: RunTy
     name: 'measured',
     again: 'ask_again',
     moments: Object.fromEntries(moments.map((id) => [id, `ask_${id}`])),
+    chosen: passes > 0 ? { pass: passes - 1 } : {},
   });
   const { functions } = checkProgram(
-    `${library(['place', ...(into === 'surface' || gives === 'surface' ? (['surface'] as const) : []), ...(definition.needs ?? [])])}\n${stubs}${text}`,
+    `${passes > 0 ? FRAME_STAND_IN : ''}${library(['place', ...(into === 'surface' || gives === 'surface' ? (['surface'] as const) : []), ...(definition.needs ?? [])])}\n${stubs}${text}`,
   );
   const func = functions.find((f) => f.name === 'measured')!;
-  return { own: func.cost, asks: new Map(asked.map(({ id }) => [id, callsOf(func.body, `ask_${id}`)])) };
+  // Both branches of a choice count, so that each pass counts as all of them.
+  return {
+    own: func.cost * Math.max(1, passes),
+    asks: new Map(asked.map(({ id }) => [id, callsOf(func.body, `ask_${id}`)])),
+  };
 }

@@ -3,10 +3,10 @@ import type { Piece } from '../piece/types';
 import { Recent } from '../recent';
 import type { Aside, RunType } from '../steps';
 import { analyse } from './analyse';
-import type { Analysis, Target, Woven } from './types';
+import type { Analysis, Target, WeaveOptions, Woven } from './types';
 import { slotValues } from './values';
 import { pixelsOf } from './pixels';
-import { weave } from './weave';
+import { processorText, weave } from './weave';
 
 /** Programs compiled lately, so that a change of one strand compiles that strand alone. */
 const compiled = new Recent<Processor>(24);
@@ -21,10 +21,16 @@ export class Evaluator {
   ) {}
 
   /** @throws GlslError if a step's text does not compile. */
-  static async make(piece: Piece, targets: Target[], analysis: Analysis = analyse(piece)): Promise<Evaluator> {
-    const woven = weave(piece, analysis, targets);
+  static async make(
+    piece: Piece,
+    targets: Target[],
+    analysis: Analysis = analyse(piece),
+    options: Pick<WeaveOptions, 'pass'> = {},
+  ): Promise<Evaluator> {
+    const woven = weave(piece, analysis, targets, options);
     const { key, names } = keyOf(woven);
-    const processor = compiled.get(key) ?? compiled.put(key, await Processor.load(compile(woven.glsl, names)));
+    const processor =
+      compiled.get(key) ?? compiled.put(key, await Processor.load(compile(processorText(woven), names)));
     return new Evaluator(woven, processor).with(piece);
   }
 

@@ -1,8 +1,8 @@
 export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, typeAfter } from './analyse';
 export type { Analysis, Problem, StepTypes, Target, UniformSlot, Use, WeaveOptions, Woven } from './types';
 export { linkedStrands, orderStrands, wouldCycle } from './order';
-export { lastReshape } from './plan';
-export { cardText, weave } from './weave';
+export { drawnEnds, lastDrawn, lastReshape } from './plan';
+export { cardText, processorText, weave } from './weave';
 export { literalOf, plainParams, slotValues } from './values';
 export { glslType, argumentParams, paramType, runningInto, stepFunction, stepFunctionName } from './step-function';
 export { slopes, sortedStops } from './tables';

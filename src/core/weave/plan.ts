@@ -18,6 +18,21 @@ export function lastReshape(rows: StepTypes[], end = rows.length - 1): number {
 }
 
 /**
+ * Index of the last step up to `end` that reads the picture elsewhere; 0 where only the source does. What stands
+ * before it is drawn before it.
+ */
+export function lastDrawn(rows: StepTypes[], end = rows.length - 1): number {
+  for (let i = end; i > 0; i--) if (rows[i]!.active && rows[i]!.definition!.passes) return i;
+  return 0;
+}
+
+/** Indices of the steps whose picture is drawn, for a later step to read it elsewhere, and of the last one. */
+export function drawnEnds(rows: StepTypes[]): number[] {
+  const readers = rows.flatMap((r, i) => (i > 0 && r.active && r.definition!.passes ? [i] : []));
+  return [...readers.map((i) => i - 1), rows.length - 1];
+}
+
+/**
  * What has to be written so that the wanted targets can be worked out: at which steps of which
  * strands a function ends, what each takes in through links, and which of them are asked for at
  * other places than the row's own. It writes nothing.
@@ -99,10 +114,11 @@ export class Plan {
 
   /**
    * Where the part of a row begins that runs at each place: all before the last step that makes
-   * a mesh is baked into it.
+   * a mesh is baked into it, all before the last one that reads the picture elsewhere is drawn.
    */
   liveFrom(target: Target): number {
-    return lastReshape(this.rows(target.strand), this.indexOf(target));
+    const [rows, end] = [this.rows(target.strand), this.indexOf(target)];
+    return Math.max(lastReshape(rows, end), lastDrawn(rows, end));
   }
 
   /** The link that feeds a parameter, if there is one and it fits. */

@@ -76,6 +76,8 @@ export interface WeaveOptions {
   constants?: boolean;
   /** Signals are uniforms, worked out once a frame, where all places share one phase. */
   signalUniforms?: boolean;
+  /** Which pass of the last step that is drawn in several; its last one without this. */
+  pass?: number;
   /** Write a function that works all targets out at one place, what they share once. */
   together?: boolean;
 }

@@ -1,12 +1,20 @@
 import { samplerText } from '../glsl';
+import { FRAME_ON_CARD, FRAME_STAND_IN, readsFrame } from '../glsl/lib';
 import type { Piece } from '../piece/types';
 import { Plan } from './plan';
 import type { Analysis, Target, WeaveOptions, Woven } from './types';
 import { Writer } from './writer';
 
 /** The text for the graphics card: the pictures' samplers, then what both processors share. */
-export const cardText = (woven: Woven, stage = '') =>
-  /\btexel(At|Size)\b/.test(woven.glsl) ? `${samplerText(woven.pictures.length, stage)}${woven.glsl}` : woven.glsl;
+export const cardText = ({ glsl, pictures }: Woven, stage = '') =>
+  [
+    ...(/\btexel(At|Size)\b/.test(glsl) ? [samplerText(pictures.length, stage)] : []),
+    ...(readsFrame(glsl) ? [FRAME_ON_CARD] : []),
+    glsl,
+  ].join('');
+
+/** The text for the processor, which has no picture to read elsewhere. */
+export const processorText = ({ glsl }: Woven) => (readsFrame(glsl) ? `${FRAME_STAND_IN}${glsl}` : glsl);
 
 /**
  * Weaves strands into GLSL text, in an order that compiles. Steps that cannot run are passed

@@ -93,7 +93,7 @@ export class Writer {
     const gives = this.plan.typeOf(target);
     const end = this.plan.indexOf(target);
     const next = before ? this.plan.indexOf(before) + 1 : 0;
-    // Beyond a step that makes a mesh the row begins anew, from its points at rest.
+    // Beyond a step that makes a mesh, or reads the picture elsewhere, the row begins anew.
     const live = this.plan.liveFrom(target);
     const [from, begin] = live > 0 && live >= next ? [null, live] : [before, next];
     if (gives === 'surface') this.parts.add('surface');
@@ -201,11 +201,12 @@ export class Writer {
     const { row, strand, index } = spot;
     const definition = row.definition!;
     const types = { takes, gives: row.gives! };
-    const chosen = Object.fromEntries(
+    const chosen: Record<string, number> = Object.fromEntries(
       definition.params
         .filter((p) => p.type === 'choice' && paramType(p) !== null)
         .map((p) => [p.id, this.choiceIndex(row, p.id)]),
     );
+    if (definition.passes) chosen.pass = this.options.pass ?? definition.passes - 1;
     const before = this.plan.before(strand.id, index);
     const moments = definition.params.filter((p) => p.per === 'moment').map((p) => [p.id, this.moment(spot, p)]);
     if (!before && moments.length === 0) return this.stepFunctions.add(definition, types, chosen);

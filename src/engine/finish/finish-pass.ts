@@ -16,26 +16,38 @@ void main() {
 `;
 
 /** The transfer curve is that of IEC 61966-2-1. */
-const FRAGMENT_END = `
+const ENCODE = `
 vec3 clEncode(vec3 linear) {
   vec3 x = clamp(linear, 0.0, 1.0);
   return mix(1.055 * pow(max(x, vec3(1e-8)), vec3(1.0 / 2.4)) - 0.055, x * 12.92, vec3(lessThanEqual(x, vec3(0.0031308))));
 }
+`;
 
-void main() {
-  Place p = ${placeText({ rest: 'vec3((at - 0.5) * vec2(clSize.x / clSize.y, 1.0), 0.0)', normal: 'vec3(0.0, 0.0, 1.0)', uv: 'at', screen: 'at', phase: 'clPhase' })};
-  p.world = p.rest;
-  // The shot holds light already multiplied by its opacity.
-  vec4 shot = texture(clShot, at);
-  float open = clamp(shot.a, 0.0, 1.0);
-  vec4 done = FINISH(p, vec4(shot.rgb / max(open, 1e-4), open));
+/** What is shown, or taken away: encoded, over a checkerboard or with its opacity. */
+const SHOWN = `
   float opacity = clamp(done.a, 0.0, 1.0);
   pixel = vec4(clEncode(done.rgb), opacity);
   if (clChecker > 0.5) {
     vec2 square = floor(gl_FragCoord.xy / 8.0);
     vec3 ground = vec3(mod(square.x + square.y, 2.0) < 0.5 ? 0.16 : 0.22);
     pixel = vec4(mix(ground, pixel.rgb, opacity), 1.0);
-  }
+  }`;
+
+/** What later passes read: light multiplied by its opacity. */
+const ON_THE_WAY = `
+  float opacity = clamp(done.a, 0.0, 1.0);
+  pixel = vec4(done.rgb * opacity, opacity);`;
+
+const mainText = (finish: string, end: string) => `
+${ENCODE}
+void main() {
+  Place p = ${placeText({ rest: 'vec3((at - 0.5) * vec2(clSize.x / clSize.y, 1.0), 0.0)', normal: 'vec3(0.0, 0.0, 1.0)', uv: 'at', screen: 'at', phase: 'clPhase' })};
+  p.world = p.rest;
+  // What came before holds light already multiplied by its opacity.
+  vec4 before = textureLod(clShot, at, 0.0);
+  float filled = clamp(before.a, 0.0, 1.0);
+  vec4 done = ${finish}(p, vec4(before.rgb / max(filled, 1e-4), filled));
+${end}
 }
 `;
 
@@ -46,12 +58,36 @@ precision highp sampler2D;
 uniform float clPhase;
 uniform vec2 clSize;
 uniform sampler2D clShot;
+uniform sampler2D clTook;
 uniform float clChecker;
 in vec2 at;
 out vec4 pixel;
 `;
 
-/** The last pass: the shot stage in linear light through the finish's steps, encoded as sRGB. */
+/** A part of a finish that is drawn at once. */
+export interface PassPlan {
+  /** The row up to here; null for a picture that goes through as it is. */
+  target: Target | null;
+  /** Which pass of the step that it begins with, where that is drawn in several. */
+  pass?: number;
+  /** It is the last one: what it draws is shown. */
+  shown: boolean;
+}
+
+/** What a pass is drawn with. */
+export interface PassDrawing {
+  piece: Piece;
+  follow: Follow;
+  /** Linear light multiplied by its opacity: what came before, and what came into the step that begins the pass. */
+  before: THREE.Texture;
+  took: THREE.Texture;
+  /** The canvas where null. */
+  to: THREE.WebGLRenderTarget | null;
+  /** Shows a checkerboard where nothing is; else what is written keeps its opacity. */
+  checker: boolean;
+}
+
+/** One pass over the whole picture, in linear light. */
 export class FinishPass {
   readonly key: string;
   private readonly woven: Woven;
@@ -60,16 +96,16 @@ export class FinishPass {
   private readonly material: THREE.RawShaderMaterial;
   private readonly triangle = new THREE.BufferGeometry();
 
-  constructor(piece: Piece, analysis: Analysis, target: Target | null, shared: Shared) {
-    this.woven = FinishPass.weave(piece, analysis, target);
-    this.key = FinishPass.keyOf(this.woven);
+  constructor(piece: Piece, analysis: Analysis, plan: PassPlan, shared: Shared) {
+    this.woven = FinishPass.weave(piece, analysis, plan);
+    this.key = FinishPass.keyOf(this.woven, plan);
     const name = this.woven.functions[0]?.name;
     const text = cardText(this.woven);
     const glsl = name ? text : `${text}\nvec4 untouched(Place p, vec4 v) { return v; }\n`;
     this.material = new THREE.RawShaderMaterial({
       glslVersion: THREE.GLSL3,
       vertexShader: VERTEX,
-      fragmentShader: `${HEAD}\n${glsl}\n${FRAGMENT_END.replace('FINISH', name ?? 'untouched')}`,
+      fragmentShader: `${HEAD}\n${glsl}\n${mainText(name ?? 'untouched', plan.shown ? SHOWN : ON_THE_WAY)}`,
       uniforms: {
         ...uniformsOf(this.woven),
         ...pictureUniforms(this.woven),
@@ -77,6 +113,7 @@ export class FinishPass {
         clSize: shared.clSize,
         clChecker: { value: 0 },
         clShot: { value: null },
+        clTook: { value: null },
       },
       depthTest: false,
       depthWrite: false,
@@ -90,27 +127,20 @@ export class FinishPass {
     this.scene.add(mesh);
   }
 
-  /** Weaves a finish strand up to a step; with no target the shot goes through as it is. */
-  static weave(piece: Piece, analysis: Analysis, target: Target | null): Woven {
-    return weave(piece, analysis, target ? [target] : [], { signalUniforms: true });
+  static weave(piece: Piece, analysis: Analysis, { target, pass }: PassPlan): Woven {
+    return weave(piece, analysis, target ? [target] : [], { signalUniforms: true, pass });
   }
 
-  static keyOf(woven: Woven): string {
-    return [woven.glsl, ...woven.pictures].join('\n//\n');
+  static keyOf(woven: Woven, { shown }: PassPlan): string {
+    return [shown, woven.glsl, ...woven.pictures].join('\n//\n');
   }
 
-  /** @param checker shows a checkerboard where nothing is, for looking at; else what is written keeps its opacity */
-  draw(
-    renderer: THREE.WebGLRenderer,
-    piece: Piece,
-    follow: Follow,
-    shot: THREE.Texture,
-    to: THREE.WebGLRenderTarget | null,
-    checker: boolean,
-  ): void {
-    fillUniforms(this.material.uniforms, this.woven, piece, follow);
-    this.material.uniforms.clShot!.value = shot;
-    this.material.uniforms.clChecker!.value = checker ? 1 : 0;
+  draw(renderer: THREE.WebGLRenderer, { piece, follow, before, took, to, checker }: PassDrawing): void {
+    const { uniforms } = this.material;
+    fillUniforms(uniforms, this.woven, piece, follow);
+    uniforms.clShot!.value = before;
+    uniforms.clTook!.value = took;
+    uniforms.clChecker!.value = checker ? 1 : 0;
     renderer.setRenderTarget(to);
     renderer.render(this.scene, this.camera);
   }

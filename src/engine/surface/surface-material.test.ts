@@ -173,7 +173,7 @@ describe('the output', () => {
   it('has a pass for each part of the finish', () => {
     const analysis = analyse(piece);
     const keys = [null, { strand: 'out', step: 't1' }, { strand: 'out', step: 't2' }, { strand: 'out' }].map(
-      (t) => new FinishPass(piece, analysis, t, shared()).key,
+      (target) => new FinishPass(piece, analysis, { target, shown: true }, shared()).key,
     );
     expect(new Set(keys).size).toBe(4);
   });

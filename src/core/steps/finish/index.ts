@@ -1,21 +1,32 @@
 import type { FinishStep } from '../definition';
+import { blocks } from './blocks';
+import { blur } from './blur';
 import { channels } from './channels';
 import { contrast } from './contrast';
+import { edges } from './edges';
 import { exposure } from './exposure';
+import { fold } from './fold';
+import { glow } from './glow';
 import { grain } from './grain';
 import { ground } from './ground';
 import { hue } from './hue';
 import { invert } from './invert';
 import { key } from './key';
 import { lay } from './lay';
+import { lens } from './lens';
 import { levels } from './levels';
 import { lines } from './lines';
 import { look } from './look';
 import { paint } from './paint';
+import { place } from './place';
 import { posterise } from './posterise';
 import { recolour } from './recolour';
 import { rounded } from './rounded';
+import { sharpen } from './sharpen';
+import { shift } from './shift';
 import { shoot } from './shoot';
+import { smear } from './smear';
+import { split } from './split';
 import { temperature } from './temperature';
 import { tone } from './tone';
 import { vignette } from './vignette';
@@ -37,6 +48,9 @@ export const FINISH_STEPS: FinishStep[] = [
     invert,
     lay,
   ]),
+  ...grouped('light', [glow, blur, smear, sharpen]),
+  ...grouped('shape', [place, fold, lens, shift, split, blocks]),
+  ...grouped('lines', [edges]),
   ...grouped('opacity', [key, ground, rounded]),
   ...grouped('texture', [grain, lines, vignette]),
   look,

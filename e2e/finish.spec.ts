@@ -1,0 +1,110 @@
+import { expect, test, type Page } from '@playwright/test';
+import { PNG } from 'pngjs';
+import { toEncoded, toLinear } from '@/core/colour';
+import { addStep, addStrand, blankPiece, setLoop, setPicture } from '@/core/piece/edit';
+import type { Piece, Step } from '@/core/piece/types';
+import { difference, inWorkbench, openPiece, settled, setNumber, stage, taken } from './artist';
+
+const [WIDTH, HEIGHT] = [96, 64];
+
+/** A white disc on black, painted flat, and what finishes it. */
+function disc(steps: [string, Step['params']?][], width = WIDTH, height = HEIGHT): Piece {
+  let piece = setLoop(setPicture(blankPiece('Disc'), { width, height }), { frames: 8 });
+  piece = addStrand(piece, 'field', 'disc', 'field.position');
+  piece = addStep(piece, 's1', 1, 'field.length');
+  piece = addStep(piece, 's1', 2, 'field.step', { at: 0.25 });
+  piece = addStep(piece, 's1', 3, 'field.formula', { formula: '1 - x' });
+  piece = addStrand(piece, 'finish', 'out', 'finish.paint', { colour: { link: 's1' } });
+  steps.forEach(([op, params], i) => (piece = addStep(piece, 's2', i + 1, `finish.${op}`, params)));
+  return piece;
+}
+
+/** The still that goes away. */
+async function still(page: Page, piece: Piece): Promise<PNG> {
+  await openPiece(page, piece);
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Take away' }).click();
+  const { bytes } = await taken(page, () => page.getByRole('button', { name: /^Save the still/ }).click());
+  return PNG.sync.read(bytes);
+}
+
+const red = (p: PNG, x: number, y: number) => p.data[4 * (y * p.width + x)]!;
+
+test('a blur is a Gaussian of its radius', async ({ page }) => {
+  const sharp = await still(page, disc([]));
+  const soft = await still(page, disc([['blur', { radius: 0.12 }]]));
+  // Convolved as it is written, in light.
+  const deviation = 0.06 * HEIGHT;
+  const reach = Math.ceil(4 * deviation);
+  const kernel = Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-0.5 * ((i - reach) / deviation) ** 2));
+  const all = kernel.reduce((a, b) => a + b);
+  const held = (x: number, most: number) => Math.min(most - 1, Math.max(0, x));
+  const light = Array.from({ length: WIDTH * HEIGHT }, (_, i) => toLinear(sharp.data[4 * i]! / 255));
+  const across = light.map((_, i) => {
+    const [x, y] = [i % WIDTH, Math.floor(i / WIDTH)];
+    return kernel.reduce((sum, k, n) => sum + k * light[y * WIDTH + held(x + n - reach, WIDTH)]!, 0) / all;
+  });
+  let off = 0;
+  for (let i = 0; i < WIDTH * HEIGHT; i++) {
+    const [x, y] = [i % WIDTH, Math.floor(i / WIDTH)];
+    const wanted = kernel.reduce((sum, k, n) => sum + k * across[held(y + n - reach, HEIGHT) * WIDTH + x]!, 0) / all;
+    off += Math.abs(red(soft, x, y) / 255 - toEncoded(wanted));
+  }
+  expect(off / (WIDTH * HEIGHT)).toBeLessThan(1 / 255);
+});
+
+test('light glows outside of what is bright, and nowhere without it', async ({ page }) => {
+  const sharp = await still(page, disc([]));
+  const glowing = await still(page, disc([['glow', { radius: 0.4, strength: 1 }]]));
+  const outside = [WIDTH / 2 + 0.35 * HEIGHT, HEIGHT / 2].map(Math.round) as [number, number];
+  expect(red(sharp, ...outside)).toBe(0);
+  expect(red(glowing, ...outside)).toBeGreaterThan(20);
+  // It falls off, and a threshold above all light leaves the picture as it is.
+  expect(red(glowing, 4, 4)).toBeLessThan(red(glowing, ...outside));
+  expect(difference(sharp, await still(page, disc([['glow', { threshold: 3, knee: 0 }]])))).toBeLessThan(0.01);
+});
+
+test('a finish looks alike at any size', async ({ page }) => {
+  const row: [string, Step['params']?][] = [
+    ['lens', { bend: 0.3 }],
+    ['blur', { radius: 0.05 }],
+    ['levels', { gamma: 1.4 }],
+    ['split', { apart: 0.02 }],
+    ['glow', { radius: 0.3 }],
+    ['edges', { width: 0.02 }],
+  ];
+  const small = await still(page, disc(row));
+  const large = await still(page, disc(row, 2 * WIDTH, 2 * HEIGHT));
+  let off = 0;
+  for (let y = 0; y < HEIGHT; y++)
+    for (let x = 0; x < WIDTH; x++)
+      for (let c = 0; c < 3; c++) {
+        const four = [0, 1].flatMap((i) =>
+          [0, 1].map((j) => large.data[4 * ((2 * y + j) * 2 * WIDTH + 2 * x + i) + c]!),
+        );
+        off += Math.abs(four.reduce((a, b) => a + b) / 4 - small.data[4 * (y * WIDTH + x) + c]!);
+      }
+  expect(off / (3 * WIDTH * HEIGHT) / 255).toBeLessThan(0.01);
+});
+
+test('steps of one pixel go together, and each can be looked at up to itself', async ({ page }) => {
+  await openPiece(page, disc([['blur'], ['invert'], ['levels'], ['lens'], ['vignette']]));
+  await inWorkbench(page);
+  const before = await settled(stage(page));
+  await page.getByRole('button', { name: 'Lens in out' }).click();
+  await setNumber(page, 'Bend', 0.9);
+  const bent = await settled(stage(page));
+  expect(difference(before, bent)).toBeGreaterThan(1);
+  await page.keyboard.press('o');
+  expect(difference(bent, await settled(stage(page)))).toBeGreaterThan(1);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  expect(difference(before, await settled(stage(page)))).toBe(0);
+  // The cells show the picture up to each step.
+  const cell = (name: string) => page.getByRole('button', { name: `${name} in out` }).locator('canvas');
+  await expect
+    .poll(async () =>
+      difference(PNG.sync.read(await cell('Blur').screenshot()), PNG.sync.read(await cell('Invert').screenshot())),
+    ) // prettier-ignore
+    .toBeGreaterThan(20);
+});

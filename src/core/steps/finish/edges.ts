@@ -1,0 +1,58 @@
+import type { FinishStep } from '../definition';
+import { choice, colour, number } from '../params';
+
+/** Gradient by the operator of I. Sobel and G. Feldman, 1968. */
+export const edges: FinishStep = {
+  op: 'finish.edges',
+  name: 'Edges',
+  about: 'Draws lines where brightness or opacity changes, over the picture or alone.',
+  takes: ['image'],
+  gives: 'image',
+  telling: 'strength',
+  also: ['outline', 'sobel', 'contour', 'lines', 'ink', 'sketch'],
+  params: [
+    number({
+      id: 'width',
+      name: 'Width',
+      about: 'Of a line, in parts of the height of the picture.',
+      default: 0.004,
+      min: 0.001,
+      max: 0.03,
+      hard: [0.0005, 0.5],
+    }),
+    number({
+      id: 'strength',
+      name: 'Strength',
+      about: 'How much is a line.',
+      default: 2,
+      min: 0,
+      max: 10,
+      hard: [0, 1000],
+    }),
+    colour({ id: 'colour', name: 'Colour', about: 'Of the lines.', default: '#f2e3c4' }),
+    choice({
+      id: 'over',
+      name: 'Over',
+      about: 'Where the lines are drawn.',
+      options: ['picture', { id: 'alone', name: 'Nothing' }],
+    }),
+  ],
+  needs: ['colours'],
+  passes: 1,
+  averages: true,
+  glsl: `
+  float across = 0.0;
+  float up = 0.0;
+  for (int i = -1; i <= 1; i++) {
+    for (int j = -1; j <= 1; j++) {
+      vec4 there = seenAt(p.uv + vec2(float(i), float(j)) * width / frameSize(), width, 0);
+      float shade = toEncoded(max(luminanceOf(there.rgb), 0.0)) + there.a;
+      across += shade * float(i) * (j == 0 ? 2.0 : 1.0);
+      up += shade * float(j) * (i == 0 ? 2.0 : 1.0);
+    }
+  }
+  float line = clamp(0.25 * length(vec2(across, up)) * strength, 0.0, 1.0);
+  if (over == 1) return vec4(colour, line);
+  float all = mix(v.a, 1.0, line);
+  return vec4(mix(v.rgb * v.a, colour, line) / max(all, 1e-5), all);`,
+};

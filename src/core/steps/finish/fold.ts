@@ -1,0 +1,56 @@
+import type { FinishStep } from '../definition';
+import { number, turnsParam, vector } from '../params';
+import { beyondParam } from './beyond';
+
+export const fold: FinishStep = {
+  op: 'finish.fold',
+  name: 'Fold',
+  about: 'Mirrors one wedge of the picture all round a point.',
+  takes: ['image'],
+  gives: 'image',
+  telling: 'wedges',
+  also: ['kaleidoscope', 'mirror', 'symmetry', 'mandala', 'star'],
+  params: [
+    number({
+      id: 'wedges',
+      name: 'Wedges',
+      about: 'How many there are, each beside its mirror image.',
+      default: 4,
+      min: 1,
+      max: 16,
+      hard: [1, 200],
+      whole: true,
+    }),
+    turnsParam('Turns of the wedge round the point in a loop.', 0),
+    number({
+      id: 'angle',
+      name: 'Angle',
+      about: 'Where the wedge lies at first.',
+      default: 0,
+      min: -180,
+      max: 180,
+      unit: 'degrees',
+    }),
+    vector({
+      id: 'centre',
+      name: 'Centre',
+      about: 'From the middle of the picture, in parts of its height.',
+      default: [0, 0, 0],
+      min: -1,
+      max: 1,
+    }),
+    beyondParam('mirrored'),
+  ],
+  needs: ['wave'],
+  passes: 1,
+  glsl: `
+  vec2 at = p.rest.xy - centre.xy;
+  float whole = 6.283185307179586;
+  float begin = radians(angle) + whole * turns * p.phase;
+  float wedge = whole / (2.0 * wedges);
+  float way = length(at) > 1e-9 ? atan(at.y, at.x) : 0.0;
+  way -= 2.0 * wedge * floor(way / (2.0 * wedge));
+  way = begin + min(way, 2.0 * wedge - way);
+  vec2 from = centre.xy + length(at) * vec2(cos(way), sin(way));
+  return straight(seenAt(from / frameSize() + 0.5, 0.0, beyond));`,
+};
