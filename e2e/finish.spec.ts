@@ -12,8 +12,11 @@ function disc(steps: [string, Step['params']?][], width = WIDTH, height = HEIGHT
   let piece = setLoop(setPicture(blankPiece('Disc'), { width, height }), { frames: 8 });
   piece = addStrand(piece, 'field', 'disc', 'field.position');
   piece = addStep(piece, 's1', 1, 'field.length');
-  piece = addStep(piece, 's1', 2, 'field.step', { at: 0.25 });
-  piece = addStep(piece, 's1', 3, 'field.formula', { formula: '1 - x' });
+  const colours = [
+    { at: 0, colour: '#ffffff' },
+    { at: 0.25, colour: '#000000' },
+  ];
+  piece = addStep(piece, 's1', 2, 'field.ramp', { colours, blend: 'stepped' });
   piece = addStrand(piece, 'finish', 'out', 'finish.paint', { colour: { link: 's1' } });
   steps.forEach(([op, params], i) => (piece = addStep(piece, 's2', i + 1, `finish.${op}`, params)));
   return piece;
@@ -24,7 +27,7 @@ async function still(page: Page, piece: Piece): Promise<PNG> {
   await openPiece(page, piece);
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Take away' }).click();
-  const { bytes } = await taken(page, () => page.getByRole('button', { name: /^Save the still/ }).click());
+  const { bytes } = await taken(page, () => page.getByRole('button', { name: 'Take the Still' }).click());
   return PNG.sync.read(bytes);
 }
 

@@ -59,7 +59,14 @@ export const lanternDrift = () =>
         ['camera', { position: [0, 0.6, 5.6], target: [0, 0, 0], lens: 32 }],
         ['place', { form: from('lights'), surface: from('spark') }],
       ),
-      strand('finish', 'out', ['shoot', { stage: from('night') }], ['exposure', { stops: 0.5, shoulder: 0.7 }]),
+      strand(
+        'finish',
+        'out',
+        ['shoot', { stage: from('night') }],
+        ['glow', { threshold: 0.5, strength: 1.6, radius: 0.22, tint: '#ffd9a0' }],
+        ['exposure', { stops: 0.3, shoulder: 0.7 }],
+        ['vignette', { amount: 0.5 }],
+      ),
     ],
     {
       picture: { width: 1280, height: 720, background: '#04070a' },

@@ -53,7 +53,13 @@ export const paperFans = () =>
         ['camera', { position: [0, 0, 6], target: [0, 0, 0], lens: 30 }],
         ['place', { form: from('fan'), surface: from('paper') }],
       ),
-      strand('finish', 'out', ['shoot', { stage: from('dark') }], ['exposure', { stops: 0.2, shoulder: 0.8 }]),
+      strand(
+        'finish',
+        'out',
+        ['shoot', { stage: from('dark') }],
+        ['glow', { threshold: 0.45, strength: 1.2, radius: 0.35 }],
+        ['exposure', { stops: 0.1, shoulder: 0.8 }],
+      ),
     ],
     {
       picture: { width: 1080, height: 1080, background: '#050407' },

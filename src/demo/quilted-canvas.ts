@@ -67,7 +67,15 @@ export const quiltedCanvas = () =>
         ['sun', { turn: -62, height: 34, strength: 2.6, colour: '#ffe9c9' }],
         ['fill', { above: '#8fa2aa', below: '#4a3d36', strength: 1.2 }],
       ),
-      strand('finish', 'out', ['shoot', { stage: from('wall') }], ['exposure', { stops: 0.1, shoulder: 0.6 }]),
+      strand(
+        'finish',
+        'out',
+        ['shoot', { stage: from('wall') }],
+        ['edges', { width: 0.003, strength: 1.5, colour: '#f2e3c4' }],
+        ['lens', { bend: 0.25 }],
+        ['exposure', { stops: 0.1, shoulder: 0.6 }],
+        ['vignette', { amount: 0.4 }],
+      ),
     ],
     {
       picture: { width: 1280, height: 720, background: '#14161a' },
