@@ -108,6 +108,6 @@ test('steps of one pixel go together, and each can be looked at up to itself', a
   await expect
     .poll(async () =>
       difference(PNG.sync.read(await cell('Blur').screenshot()), PNG.sync.read(await cell('Invert').screenshot())),
-    ) // prettier-ignore
+    )
     .toBeGreaterThan(20);
 });

@@ -103,6 +103,16 @@ test('a large piece, looking and the desk', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/desk.png` });
 });
 
+test('a finish, and help', async ({ page }) => {
+  await show(page, 'lantern-drift');
+  await page.getByRole('button', { name: 'Glow in out' }).click();
+  await page.waitForTimeout(12_000);
+  await page.screenshot({ path: `${FOLDER}/finish.png` });
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys and first steps' })).toBeVisible();
+  await page.screenshot({ path: `${FOLDER}/help.png` });
+});
+
 test('forms', async ({ page }) => {
   await show(page, 'glasshouse-opening');
   await page.getByRole('slider', { name: 'Playhead' }).focus();

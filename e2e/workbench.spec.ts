@@ -196,6 +196,10 @@ test('nothing stands in the way of a keyboard or a screen reader', async ({ page
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Take away' }).click();
   expect(await look()).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys and first steps' })).toContainText('walk the lattice');
+  expect(await look()).toEqual([]);
   await page.goto('/');
   await expect(page.getByRole('article')).toBeVisible();
   expect(await look()).toEqual([]);

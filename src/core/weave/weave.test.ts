@@ -5,7 +5,17 @@ import { addStep, addStrand, blankPiece, setParam } from '../piece/edit';
 import type { Control, Piece } from '../piece/types';
 import { CATALOGUE, fitting } from '../steps';
 import { toEncoded, toLinear, linearOf } from '../colour';
-import { analyse, Evaluator, exportGlsl, orderStrands, placeRows, plainParams, weave, wouldCycle } from '.';
+import {
+  analyse,
+  Evaluator,
+  exportGlsl,
+  orderStrands,
+  placeRows,
+  plainParams,
+  processorText,
+  weave,
+  wouldCycle,
+} from '.';
 
 const veil = STARTERS[0]!.piece;
 const textOf = (piece = veil, strand = 'swell') => weave(piece, analyse(piece), [{ strand }]).glsl;
@@ -25,7 +35,7 @@ describe('weaving', () => {
           analyse(piece),
           strand.steps.map((s) => ({ strand: strand.id, step: s.id })),
         );
-        const names = checkProgram(woven.glsl).functions.map((f) => f.name);
+        const names = checkProgram(processorText(woven)).functions.map((f) => f.name);
         for (const f of woven.functions) expect(names).toContain(f.name);
       }
     }

@@ -7,7 +7,7 @@ const FIRST_STEPS = [
   'Add a form, and a surface that it wears.',
   'Add a stage: a camera, a light, and a place where the form stands.',
   'Add a field or a signal, then link it to a parameter by the link button beside the parameter.',
-  'Read under the loop band whether the loop closes; what breaks it is named there and mended by one click.',
+  'Read to the right of the loop band whether the loop closes; what breaks it is named, and mended by one click.',
   'Take away a film, frames, a mesh or GLSL.',
 ];
 
@@ -31,9 +31,9 @@ export function Help() {
           </li>
         ))}
       </ol>
-      <div className="grid grid-cols-2 gap-x-8 gap-y-4">
+      <div className="columns-2 gap-x-8">
         {groups.map((group) => (
-          <section key={group} aria-label={group}>
+          <section key={group} aria-label={group} className="mb-4">
             <h3 className="mb-1 font-semibold">{group}</h3>
             <dl>
               {keyed

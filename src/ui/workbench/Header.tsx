@@ -1,4 +1,4 @@
-import { Check, Command, LibraryBig, Redo2, TriangleAlert, Undo2 } from 'lucide-react';
+import { Check, CircleHelp, Command, LibraryBig, Redo2, TriangleAlert, Undo2 } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type MouseEvent } from 'react';
@@ -58,6 +58,14 @@ export function Header() {
         onClick={() => usePanels.setState({ commands: true })}
       >
         <Command size={16} />
+      </Button>
+      <Button
+        look="bare"
+        aria-label="Help: keys and first steps"
+        title="Keys and first steps (?)"
+        onClick={() => usePanels.setState({ help: true })}
+      >
+        <CircleHelp size={16} />
       </Button>
       <span className="mx-1 h-5 w-px bg-line" />
       <Button onClick={() => usePanels.setState({ checks: true })} className="flex items-center gap-2">
