@@ -103,6 +103,16 @@ test('steps of one pixel go together, and each can be looked at up to itself', a
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   expect(difference(before, await settled(stage(page)))).toBe(0);
+  // The picture up to a step, with its shades.
+  await page.getByRole('button', { name: 'Blur in out' }).click();
+  await page.keyboard.press('l');
+  const bar = page.locator('[data-looking]');
+  await expect(bar).toContainText('the picture up to here');
+  await expect(bar.getByRole('img', { name: /Shades by channel: .* at white, .* black/ })).toBeVisible();
+  const blurred = await settled(stage(page));
+  expect(difference(before, blurred)).toBeGreaterThan(10);
+  await page.keyboard.press('Escape');
+  await expect(bar).toBeHidden();
   // The cells show the picture up to each step.
   const cell = (name: string) => page.getByRole('button', { name: `${name} in out` }).locator('canvas');
   await expect

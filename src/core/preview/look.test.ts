@@ -41,6 +41,15 @@ describe('looking at a step', () => {
     }
   });
 
+  it('of a finish: the picture up to the step', () => {
+    const own = finish(veil)[0]!;
+    const look = lookPiece(veil, { strand: own.id, step: own.steps[1]!.id }, 'objects')!;
+    expect(finish(look)).toEqual([{ ...own, steps: own.steps.slice(0, 2) }]);
+    expect(stage(look)).toBe(stage(veil));
+    expect(lookPiece(veil, { strand: own.id, step: 'gone' }, 'objects')).toBeNull();
+    expect(canLook(own)).toBe(true);
+  });
+
   it('leaves the piece as it is, and is not offered for what gives no numbers', () => {
     const before = JSON.stringify(veil);
     const form = veil.strands.find((s) => s.kind === 'form')!;

@@ -1,4 +1,4 @@
-import type { Link, Piece, Strand } from '../piece/types';
+import { strandById, type Link, type Piece, type Strand } from '../piece/types';
 import { analyse, typeAfter, type Target } from '../weave';
 
 /** Where a step is looked at: on everything that stands on the stage, or flat over the frame. */
@@ -8,13 +8,20 @@ const SURFACE = 'look-surface';
 const FINISH = 'look-finish';
 
 /** Can this strand be looked at on the stage? */
-export const canLook = (strand: Strand | undefined) => strand?.kind === 'field' || strand?.kind === 'signal';
+export const canLook = (strand: Strand | undefined) =>
+  strand?.kind === 'field' || strand?.kind === 'signal' || strand?.kind === 'finish';
 
 /**
  * A piece whose picture is one step of another, unlit: the shot holds the raw values, and its
- * finish shows them. The piece itself is not touched; null where the step gives nothing yet.
+ * finish shows them. Of a finish it is the picture up to the step. The piece itself is not touched;
+ * null where the step gives nothing yet.
  */
 export function lookPiece(piece: Piece, target: Target, on: LookOn): Piece | null {
+  const own = strandById(piece, target.strand);
+  if (own?.kind === 'finish') {
+    const end = own.steps.findIndex((s) => s.id === target.step);
+    return end < 0 ? null : { ...piece, strands: [...others(piece), { ...own, steps: own.steps.slice(0, end + 1) }] };
+  }
   const gives = typeAfter(analyse(piece).types, target.strand, target.step);
   if (gives !== 'float' && gives !== 'vec2' && gives !== 'vec3') return null;
   const link: Link = { link: target.strand, step: target.step };

@@ -1,15 +1,19 @@
 import { X } from 'lucide-react';
 import type { Histogram } from '@/core/preview/look';
+import type { PictureSpread } from '@/core/preview/picture-spread';
 import { strandById, type Piece } from '@/core/piece/types';
 import { usePanels, type Looking } from '@/state/panels';
 import { Button } from '../parts/Button';
 import { shortNumber } from '../number-words';
 import { nameOf } from '../workbench/actions';
+import { PictureChart } from './PictureChart';
 
 interface Props {
   piece: Piece;
   looking: Looking;
   spread: Histogram | null;
+  /** Of a step of a finish. */
+  picture: PictureSpread | null;
   /** Values under the pointer. */
   read: string | null;
 }
@@ -17,7 +21,7 @@ interface Props {
 const [WIDTH, HEIGHT] = [148, 34];
 
 /** While a step is looked at: which, where, its spread, the values under the pointer, and the way back. */
-export function LookBar({ piece, looking, spread, read }: Props) {
+export function LookBar({ piece, looking, spread, picture, read }: Props) {
   const strand = strandById(piece, looking.strand);
   const step = strand?.steps.find((s) => s.id === looking.step);
   const other = looking.on === 'objects' ? 'frame' : 'objects';
@@ -34,10 +38,13 @@ export function LookBar({ piece, looking, spread, read }: Props) {
           </b>
         </p>
         <p aria-live="polite" className="tabular text-mute">
-          {read ??
-            (spread ? `${shortNumber(spread.low)} to ${shortNumber(spread.high)}` : 'point at it to read values')}
+          {strand?.kind === 'finish'
+            ? 'the picture up to here'
+            : (read ??
+              (spread ? `${shortNumber(spread.low)} to ${shortNumber(spread.high)}` : 'point at it to read values'))}
         </p>
       </div>
+      {picture && <PictureChart spread={picture} />}
       {spread && spread.bins.length > 0 && (
         <svg
           width={WIDTH}
@@ -60,9 +67,11 @@ export function LookBar({ piece, looking, spread, read }: Props) {
       )}
       {spread && spread.broken > 0 && <p className="text-warn">{spread.broken} places are not a number</p>}
       <span className="ml-auto flex shrink-0 gap-1.5">
-        <Button look="bare" onClick={() => usePanels.setState({ looking: { ...looking, on: other } })}>
-          {other === 'frame' ? 'Flat over the frame' : 'On the objects'}
-        </Button>
+        {strand?.kind !== 'finish' && (
+          <Button look="bare" onClick={() => usePanels.setState({ looking: { ...looking, on: other } })}>
+            {other === 'frame' ? 'Flat over the frame' : 'On the objects'}
+          </Button>
+        )}
         <Button
           look="icon"
           aria-label="Back to the picture"

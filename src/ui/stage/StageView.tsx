@@ -19,6 +19,7 @@ import { dragView, frame, keyView, zoom } from './orbit';
 import { pictureIn, placeIn } from './picture-box';
 import { cameraOf, putCamera } from './piece-camera';
 import { Split } from './Split';
+import { useFinishSpread } from './use-finish-spread';
 import { useLook } from './use-look';
 import { useViewer } from './use-viewer';
 import { viewerNow } from './viewer-handle';
@@ -41,6 +42,7 @@ export function StageView() {
   const compared = usePanels((s) => piece.looks.find((l) => l.id === s.compare));
   const phase = useCallback(() => useTransport.getState().frame / useWorkbench.getState().piece.loop.frames, []);
   const { spread, read, point } = useLook(piece, looking, rests, phase);
+  const picture = useFinishSpread(piece, looking, rests);
   const [view, setView] = useState<View | null>(null);
   const [pin, setPin] = useState<number | null>(null);
   const camera = cameraOf(piece);
@@ -129,7 +131,7 @@ export function StageView() {
       )}
       {coarse && !looking && <CoarseBar {...{ piece, coarse }} />}
       {compared && !looking && <Split look={compared.name} aspect={aspect} />}
-      {looking && <LookBar piece={piece} looking={looking} spread={spread} read={read} />}
+      {looking && <LookBar {...{ piece, looking, spread, picture, read }} />}
       {empty && (
         <p className="pointer-events-none absolute text-mute">
           The picture appears here as soon as there is a stage or a finish.

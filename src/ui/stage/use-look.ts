@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { histogramOf, type Histogram } from '@/core/preview/look';
-import type { Piece } from '@/core/piece/types';
+import { strandById, type Piece } from '@/core/piece/types';
 import type { Looking } from '@/state/panels';
 import { lean, studio } from '@/workers/doors';
 import { shortNumber } from '../number-words';
@@ -16,10 +16,12 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
   const [spread, setSpread] = useState<Histogram | null>(null);
   const [read, setRead] = useState<string | null>(null);
   const shot = useRef<Shot | null>(null);
+  // Shades of a finish are counted elsewhere: see `useFinishSpread`.
+  const isFinish = looking !== null && strandById(piece, looking.strand)?.kind === 'finish';
 
   useEffect(() => {
     shot.current = null;
-    if (!looking) return undefined;
+    if (!looking || isFinish) return undefined;
     let ended = false;
     const measure = async () => {
       if (looking.on === 'objects') {
@@ -42,11 +44,11 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
       ended = true;
       clearTimeout(timer);
     };
-  }, [piece, looking, rests, phase]);
+  }, [piece, looking, isFinish, rests, phase]);
 
   /** @param x, y place in the picture, 0..1 from the upper left */
   const point = async (x: number, y: number) => {
-    if (!looking || x < 0 || y < 0 || x > 1 || y > 1) return setRead(null);
+    if (!looking || isFinish || x < 0 || y < 0 || x > 1 || y > 1) return setRead(null);
     const values =
       looking.on === 'objects'
         ? shot.current && valuesAt(shot.current, x, y, widthOf(piece, looking))
@@ -56,5 +58,5 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
             .catch(() => null);
     setRead(values ? values.map(shortNumber).join('  ') : 'nothing stands here');
   };
-  return { spread, read, point };
+  return { spread: isFinish ? null : spread, read: isFinish ? null : read, point };
 }

@@ -1,0 +1,34 @@
+import { useEffect, useState } from 'react';
+import { pictureSpread, type PictureSpread } from '@/core/preview/picture-spread';
+import { strandById, type Piece } from '@/core/piece/types';
+import type { Looking } from '@/state/panels';
+import { viewerNow } from './viewer-handle';
+
+/** Waits this long after the picture came to rest, in milliseconds. */
+const PAUSE = 150;
+/** Pixels of the longer side that are counted. */
+const SIDE = 192;
+
+/** How the shades of a picture are spread while a step of a finish is looked at; null otherwise. */
+export function useFinishSpread(piece: Piece, looking: Looking | null, rests: number): PictureSpread | null {
+  const [spread, setSpread] = useState<PictureSpread | null>(null);
+  const isFinish = looking !== null && strandById(piece, looking.strand)?.kind === 'finish';
+  const step = looking?.step;
+  useEffect(() => {
+    if (!isFinish || !step) return undefined;
+    let ended = false;
+    const measure = async () => {
+      const { width, height } = piece.picture;
+      const share = SIDE / Math.max(width, height);
+      const [w, h] = [width, height].map((s) => Math.max(2, Math.round(s * share))) as [number, number];
+      const drawn = (await viewerNow()?.snapshots([step], w, h))?.[0];
+      if (!ended) setSpread(drawn?.kind === 'picture' ? pictureSpread(drawn.pixels, w) : null);
+    };
+    const timer = setTimeout(() => void measure(), PAUSE);
+    return () => {
+      ended = true;
+      clearTimeout(timer);
+    };
+  }, [piece, isFinish, step, rests]);
+  return isFinish ? spread : null;
+}
