@@ -19,7 +19,6 @@ const NEEDS_PAGE = [
   'engine/capture/capture.ts',
   'engine/capture/read.ts',
   'engine/card/renderer.ts',
-  'engine/finish/finish-row.ts',
   'engine/stage/fisheye.ts',
   'engine/stage/surroundings.ts',
 ];

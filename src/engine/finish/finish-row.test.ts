@@ -1,0 +1,72 @@
+import { describe, expect, it } from 'vitest';
+import { addStep, addStrand, blankPiece, toggleStep } from '@/core/piece/edit';
+import type { Piece } from '@/core/piece/types';
+import { analyse } from '@/core/weave';
+import { makeShared } from '../surface/surface-material';
+import { FinishRow, passesOf, PassTargets } from './finish-row';
+
+function finish(source: string, ...ops: string[]): Piece {
+  const begun = addStrand(blankPiece(), 'finish', 'out', `finish.${source}`);
+  return ops.reduce((piece, op, i) => addStep(piece, 's1', i + 1, `finish.${op}`), begun);
+}
+
+/** What each pass draws: the step it ends with, which pass of a step, and whether it is the one that is shown. */
+const told = (piece: Piece, step?: string) =>
+  passesOf(analyse(piece), { strand: 's1', step }).map(
+    (p) => `${p.target!.step}${p.pass === undefined ? '' : ` pass ${p.pass}`}${p.shown ? ' shown' : ''}`,
+  );
+
+describe('the passes of a finish', () => {
+  it('are one for all steps of one pixel, however many', () => {
+    expect(told(finish('shoot', 'exposure', 'levels', 'hue', 'invert', 'vignette'))).toEqual(['t6 shown']);
+    expect(told(finish('paint', 'grain'))).toEqual(['t2 shown']);
+  });
+
+  it('begin anew at a step that reads elsewhere, with what follows it of one pixel', () => {
+    expect(told(finish('paint', 'lens', 'levels'))).toEqual(['t1', 't3 pass 0 shown']);
+    expect(told(finish('paint', 'levels', 'blur', 'invert', 'lens', 'vignette'))).toEqual([
+      't2',
+      't3 pass 0',
+      't4 pass 1',
+      't6 pass 0 shown',
+    ]);
+  });
+
+  it('draw nothing before a bare shot is read, but where its averages are asked for', () => {
+    expect(told(finish('shoot', 'lens'))).toEqual(['t2 pass 0 shown']);
+    expect(told(finish('shoot', 'glow'))).toEqual(['t1', 't2 pass 0', 't2 pass 1 shown']);
+    expect(told(finish('shoot', 'exposure', 'lens'))).toEqual(['t2', 't3 pass 0 shown']);
+  });
+
+  it('end at the step that is asked for, and pass by what is off', () => {
+    const piece = finish('paint', 'blur', 'lens', 'invert');
+    expect(told(piece, 't2')).toEqual(['t1', 't2 pass 0', 't2 pass 1 shown']);
+    expect(told(piece, 't1')).toEqual(['t1 shown']);
+    expect(told(toggleStep(piece, 's1', 't2'))).toEqual(['t2', 't4 pass 0 shown']);
+    expect(passesOf(analyse(piece), null)).toMatchObject([{ target: null, shown: true }]);
+  });
+
+  it('keep their key while numbers change, and change it with the row', () => {
+    const key = (piece: Piece) => new FinishRow(piece, analyse(piece), { strand: 's1' }, makeShared()).key;
+    const piece = finish('paint', 'blur', 'lens');
+    const wider = structuredClone(piece);
+    wider.strands[0]!.steps[1]!.params.radius = 0.2;
+    expect(key(wider)).toBe(key(piece));
+    expect(FinishRow.keyOf(piece, analyse(piece), { strand: 's1' })).toBe(key(piece));
+    expect(key(finish('paint', 'lens', 'blur'))).not.toBe(key(piece));
+    const keys = ['t1', 't2', 't3'].map((step) => FinishRow.keyOf(piece, analyse(piece), { strand: 's1', step }));
+    expect(new Set(keys).size).toBe(3);
+  });
+});
+
+it('targets are used in turn, and never while they are read', () => {
+  const targets = new PassTargets();
+  const [a, b] = [targets.take(8, 4, false, []), targets.take(8, 4, true, [])];
+  expect([a.texture.generateMipmaps, b.texture.generateMipmaps]).toEqual([false, true]);
+  expect(targets.take(8, 4, false, [])).toBe(a);
+  const c = targets.take(8, 4, false, [a.texture]);
+  expect(c).not.toBe(a);
+  expect(targets.take(16, 4, false, [c.texture])).toBe(a);
+  expect([a.width, a.height]).toEqual([16, 4]);
+  targets.dispose();
+});
