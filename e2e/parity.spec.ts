@@ -124,27 +124,30 @@ const LIBRARY_FUNCTIONS = checkProgram(ALL).functions.filter(
     f.params.every((p) => p.local.type.shape === 'scalar' || p.local.type.shape === 'vector'),
 );
 
-for (const [k, func] of LIBRARY_FUNCTIONS.entries()) {
+/** Parameters that mean something in a part of the numbers alone, by their names. */
+const SUITED: [RegExp, (value: string) => string][] = [
+  [/period|repeat|cells/, (value) => `floor(abs(${value}) * 0.4)`],
+  [/^octaves$/, (value) => `abs(${value}) * 0.5`],
+  [/^kelvin$/, (value) => `abs(${value}) * 1500.0`],
+  [/^d$/, (value) => `${value} * 0.08`],
+  [/^t$/, (value) => `(${value} * 0.09 + 0.5)`],
+  [/jitter|circling|depth|opening/, (value) => `abs(${value}) * 0.125`],
+];
+const suited = (name: string, value: string) => SUITED.find(([names]) => names.test(name))?.[1](value) ?? value;
+
+/** A seed of a name's own, so that what is added leaves the points of all others as they are. */
+const seedOf = (name: string) => [...name].reduce((sum, c) => Math.imul(sum, 31) + c.charCodeAt(0), 7);
+
+for (const func of LIBRARY_FUNCTIONS) {
   const title = `${func.name}(${func.params.map((p) => p.local.type.name).join(', ')})`;
   test(`library: ${title}`, async () => {
-    const next = random(k + 5);
+    const next = random(seedOf(title));
     let width = 0;
     const args = func.params.map(({ local: { name, type } }) => {
       const from = width;
       width += type.size;
       const value = parts(from, type.size);
-      if (type.scalar === 'float')
-        return /period|repeat|cells/.test(name)
-          ? `floor(abs(${value}) * 0.4)`
-          : name === 'octaves'
-            ? `abs(${value}) * 0.5`
-            : name === 'kelvin'
-              ? `abs(${value}) * 1500.0`
-              : name === 'd'
-                ? `${value} * 0.08`
-                : /jitter|circling|depth|opening/.test(name)
-                  ? `abs(${value}) * 0.125`
-                  : value;
+      if (type.scalar === 'float') return suited(name, value);
       if (type.scalar === 'bool') return `(${value} > 0.0)`;
       return type.scalar === 'uint'
         ? type.size === 1
@@ -222,7 +225,7 @@ function stepExpression(
 
 const WITH_GLSL = CATALOGUE.filter((d) => d.glsl !== undefined || d.resolve);
 
-for (const [k, d] of WITH_GLSL.entries()) {
+for (const d of WITH_GLSL) {
   test(`step: ${d.op}`, async () => {
     const starts: (RunType | null)[] = d.takes.length > 0 ? d.takes : [d.gives === 'image' ? 'image' : null];
     for (const takes of starts) {
@@ -254,7 +257,7 @@ for (const [k, d] of WITH_GLSL.entries()) {
         }),
       ].join('\n');
       const { call, row, width } = stepExpression(resolved, takes);
-      const next = random(k + 77);
+      const next = random(seedOf(d.op));
       const rows = Array.from({ length: COUNT }, () => row(next));
       if (gives !== 'surface') {
         const zeros = { float: ', 0.0, 0.0, 0.0', vec2: ', 0.0, 0.0', vec3: ', 0.0', vec4: '' }[glslType(gives)]!;

@@ -33,13 +33,21 @@ vec4 pictureAt(vec2 uv, float size) { return textureLod(clShot, uv, levelOf(size
 vec4 broughtAt(vec2 uv, float size) { return textureLod(clTook, uv, levelOf(size)); }
 ${SHARED}`;
 
-/** On the processor, where there is no picture: one of smooth waves stands in, which is the same at all times. */
+/**
+ * On the processor, where there is no picture: one of smooth waves stands in, which is the same at all times. Plain
+ * arithmetic, so that a card gives the same.
+ */
 export const FRAME_STAND_IN = `
 vec2 frameSize() { return vec2(1.7777778, 1.0); }
+float standInWave(float x) {
+  float t = x - floor(x);
+  float s = 4.0 * t * (1.0 - t);
+  return s * s * (3.0 - 2.0 * s);
+}
 vec4 pictureAt(vec2 uv, float size) {
-  vec3 light = 0.5 + 0.5 * sin(vec3(7.0, 9.0, 5.0) * uv.x + vec3(4.0, 3.0, 8.0) * uv.y + vec3(0.0, 1.0, 2.0));
-  float sharp = clamp(1.0 - 4.0 * size, 0.0, 1.0);
-  return vec4(mix(vec3(0.5), light, sharp), 1.0);
+  vec3 at = vec3(1.1, 1.4, 0.8) * uv.x + vec3(0.6, 0.5, 1.3) * uv.y + vec3(0.1, 0.3, 0.5);
+  vec3 light = vec3(standInWave(at.x), standInWave(at.y), standInWave(at.z));
+  return vec4(mix(vec3(0.5), light, clamp(1.0 - 4.0 * size, 0.0, 1.0)), 1.0);
 }
 vec4 broughtAt(vec2 uv, float size) { return pictureAt(uv.yx, size) * 0.7; }
 ${SHARED}`;

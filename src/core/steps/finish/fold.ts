@@ -45,12 +45,9 @@ export const fold: FinishStep = {
   passes: 1,
   glsl: `
   vec2 at = p.rest.xy - centre.xy;
-  float whole = 6.283185307179586;
-  float begin = radians(angle) + whole * turns * p.phase;
-  float wedge = whole / (2.0 * wedges);
-  float way = length(at) > 1e-9 ? atan(at.y, at.x) : 0.0;
+  float wedge = 0.5 / wedges;
+  float way = angleTurns(at.y, at.x);
   way -= 2.0 * wedge * floor(way / (2.0 * wedge));
-  way = begin + min(way, 2.0 * wedge - way);
-  vec2 from = centre.xy + length(at) * vec2(cos(way), sin(way));
-  return straight(seenAt(from / frameSize() + 0.5, 0.0, beyond));`,
+  vec2 from = turned(vec2(length(at), 0.0), angle / 360.0 + turns * p.phase + min(way, 2.0 * wedge - way));
+  return straight(seenAt((centre.xy + from) / frameSize() + 0.5, 0.0, beyond));`,
 };

@@ -40,10 +40,9 @@ export const place: FinishStep = {
     }),
     beyondParam('nothing'),
   ],
+  needs: ['wave'],
   passes: 1,
   glsl: `
-  vec2 at = (p.rest.xy - by.xy - about.xy) / size;
-  float way = -radians(angle) - 6.283185307179586 * turns * p.phase;
-  vec2 from = vec2(cos(way) * at.x - sin(way) * at.y, sin(way) * at.x + cos(way) * at.y) + about.xy;
-  return straight(seenAt(from / frameSize() + 0.5, 0.0, beyond));`,
+  vec2 at = turned((p.rest.xy - by.xy - about.xy) / size, -angle / 360.0 - turns * p.phase);
+  return straight(seenAt((at + about.xy) / frameSize() + 0.5, 0.0, beyond));`,
 };

@@ -45,12 +45,13 @@ export const smear: FinishStep = {
     }),
     beyondParam('held'),
   ],
+  needs: ['wave'],
   passes: 1,
   averages: true,
   // 24 samples, each the average over the distance to the next.
   glsl: `
   vec2 at = p.rest.xy - point.xy;
-  vec2 way = along == 0 ? vec2(cos(radians(angle)), sin(radians(angle))) : along == 1 ? at : vec2(-at.y, at.x);
+  vec2 way = along == 0 ? turned(vec2(1.0, 0.0), angle / 360.0) : along == 1 ? at : vec2(-at.y, at.x);
   vec4 sum = vec4(0.0);
   for (int i = 0; i < 24; i++) {
     float share = (float(i) + 0.5) / 24.0 - 0.5;

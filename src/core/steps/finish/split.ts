@@ -40,10 +40,11 @@ export const split: FinishStep = {
     }),
     beyondParam('held'),
   ],
+  needs: ['wave'],
   passes: 1,
   // Opacity is that of the channel that covers most, so that none is cut off.
   glsl: `
-  vec2 off = apart * vec2(cos(radians(angle)), sin(radians(angle)));
+  vec2 off = turned(vec2(apart, 0.0), angle / 360.0);
   vec4 red = seenAt((p.rest.xy / (1.0 + growth) - off) / frameSize() + 0.5, 0.0, beyond);
   vec4 green = seenAt(p.uv, 0.0, beyond);
   vec4 blue = seenAt((p.rest.xy / (1.0 - growth) + off) / frameSize() + 0.5, 0.0, beyond);
