@@ -166,6 +166,7 @@ test('the shelf survives a kept piece that cannot be worked out, and deletes it'
   await openPiece(page, smallStarter('lamp-room'));
   await inWorkbench(page);
   await page.getByRole('link', { name: 'To the shelf' }).click();
+  await expect(page.getByRole('article', { name: 'Lamp Room' })).toBeVisible();
   // As an entry of long ago might be: nothing that is kept is trusted.
   await page.evaluate(async () => {
     const open = indexedDB.open('calm-lattice');
