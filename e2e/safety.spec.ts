@@ -62,11 +62,27 @@ test('a second tab on the same piece says so and offers a copy', async ({ page, 
   await inWorkbench(page);
   const second = await context.newPage();
   await second.goto(page.url());
-  await expect(second.getByText('Open in another tab, so changes are not kept here.')).toBeVisible();
+  await expect(second.getByText(/Open in another tab: until it is closed there/)).toBeVisible();
   await second.getByRole('button', { name: 'Go on in a copy' }).click();
   await expect(second.getByLabel('Name of the piece')).toHaveValue('Tidewater Veil copy');
   await expect(second.getByText(/^kept/)).toBeVisible();
   expect(second.url()).not.toBe(page.url());
+});
+
+test('a second tab goes on with the piece when the first is closed, and keeps it', async ({ page, context }) => {
+  await openPiece(page, smallStarter('tidewater-veil'));
+  await inWorkbench(page);
+  const second = await context.newPage();
+  await second.goto(page.url());
+  await expect(second.getByText(/Open in another tab/)).toBeVisible();
+  await setNumber(page, 'Length', 20);
+  await expect(page.getByText(/^kept/)).toBeVisible();
+  await page.close();
+  await expect(second.getByText('frame 0 of 20')).toBeVisible();
+  await setNumber(second, 'Length', 30);
+  await expect(second.getByText(/^kept/)).toBeVisible();
+  await second.reload();
+  await expect(second.getByText('frame 0 of 30')).toBeVisible();
 });
 
 test('full storage is said, and the last good version stays', async ({ page }) => {

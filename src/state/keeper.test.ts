@@ -17,15 +17,19 @@ const keeping = () => useWorkbench.getState().keeping;
 const rename = (name: string) => useWorkbench.getState().edit((p) => renamed(p, name));
 const keptName = async (id: string) => (await load(id))?.piece.name;
 
-/** Locks of a browser: one holder a name. */
+/** Locks of a browser: one holder a name, the others wait their turn. */
 function locks() {
-  const taken = new Set<string>();
+  const turns = new Map<string, Promise<void>>();
   return {
-    request: async (name: string, _: unknown, work: (lock: object | null) => Promise<void> | undefined) => {
-      if (taken.has(name)) return work(null);
-      taken.add(name);
-      await work({});
-      taken.delete(name);
+    request: async (name: string, how: LockOptions, work: (lock: object | null) => Promise<void> | undefined) => {
+      if (how.ifAvailable && turns.has(name)) return work(null);
+      const mine = (turns.get(name) ?? Promise.resolve()).then(() => {
+        how.signal?.throwIfAborted();
+        return work({});
+      });
+      const free = mine.catch(() => undefined).then(() => turns.get(name) === free && turns.delete(name)) as never;
+      turns.set(name, free);
+      return mine;
     },
   };
 }
@@ -112,6 +116,45 @@ describe('a kept piece', () => {
     expect(await keptName('a')).toBe('before');
     close!();
     other!();
+  });
+
+  it('is kept here from when the other tab lets go, which has the last word where nothing was changed here', async () => {
+    await keep('a', named('before'));
+    const other = await hold('a');
+    const close = await openKept('a');
+    await restore({ id: 'a', name: 'theirs', changed: 9e12, piece: named('theirs') });
+    other!();
+    await vi.waitFor(() => expect(keeping()).toEqual({ state: 'kept', at: 9e12 }));
+    expect(useWorkbench.getState().piece.name).toBe('theirs');
+    rename('mine');
+    await vi.waitFor(async () => expect(await keptName('a')).toBe('mine'), { timeout: 3000 });
+    close!();
+  });
+
+  it.each(['before', 'theirs'])('keeps what was changed here after what the other tab left: %s', async (left) => {
+    await keep('a', named('before'));
+    const other = await hold('a');
+    const close = await openKept('a');
+    rename('mine');
+    if (left !== 'before') await keep('a', named(left));
+    other!();
+    await vi.waitFor(async () => expect(await keptName('a')).toBe('mine'), { timeout: 3000 });
+    useWorkbench.temporal.getState().undo();
+    expect(useWorkbench.getState().piece.name).toBe(left);
+    close!();
+  });
+
+  it('is let go at once by a tab that was closed while it waited', async () => {
+    await keep('a', named('before'));
+    const other = await hold('a');
+    const close = await openKept('a');
+    close!();
+    other!();
+    await vi.waitFor(async () => {
+      const free = await hold('a');
+      expect(free).not.toBeNull();
+      free!();
+    });
   });
 
   it('that is not there is said, and one that is broken is refused and let go of', async () => {

@@ -1,7 +1,17 @@
 import type { Piece } from '@/core/piece/types';
 import { readPieceData } from '@/workers/reading';
 import { putAside, takeBack } from './aside';
-import { hold, keep, keepingProblem, load, REACHING_PROBLEM, takeKnown, unkeptPiece, type Kept } from './kept';
+import {
+  hold,
+  holdLater,
+  keep,
+  keepingProblem,
+  load,
+  REACHING_PROBLEM,
+  takeKnown,
+  unkeptPiece,
+  type Kept,
+} from './kept';
 import { notify } from './notify';
 import { useWorkbench, type Keeping } from './workbench';
 
@@ -32,8 +42,7 @@ export async function openKept(id: string, { progress, signal }: Opening = {}): 
   const release = await hold(id);
   let kept: Kept | null;
   try {
-    kept = await load(id);
-    if (kept) kept = { ...kept, piece: takeKnown(kept) ?? (await readPieceData(kept.piece, { progress, signal })) };
+    kept = await loadRead(id, { progress, signal });
   } catch (error) {
     release?.();
     throw error;
@@ -45,17 +54,52 @@ export async function openKept(id: string, { progress, signal }: Opening = {}): 
   open(id, kept.piece);
   if (!release) {
     setKeeping({ state: 'elsewhere' });
-    return () => undefined;
+    return takeOverLater(id, kept);
   }
   setKeeping({ state: 'kept', at: kept.changed });
-  const { stop, settled } = keepChanges(id);
+  const stop = keepUntilClosed(id, release);
   const aside = takeBack(id, kept.changed);
   if (aside) edit(() => aside);
+  return stop;
+}
+
+async function loadRead(id: string, opening: Opening = {}): Promise<Kept | null> {
+  const kept = await load(id);
+  return kept && { ...kept, piece: takeKnown(kept) ?? (await readPieceData(kept.piece, opening)) };
+}
+
+function keepUntilClosed(id: string, release: () => void): () => void {
+  const { stop, settled } = keepChanges(id);
   return () => {
     stop();
     // The next tab loads what this one is still writing.
     void settled().then(release);
   };
+}
+
+/**
+ * Keeps the piece here once the tab that holds it lets go. What that tab kept last is shown; what was changed here
+ * comes after it in the history, so that neither is lost.
+ * @returns what to call when the workbench closes
+ */
+function takeOverLater(id: string, shown: Kept): () => void {
+  const leaving = new AbortController();
+  let stop = () => leaving.abort();
+  const takeOver = async (release: () => void) => {
+    const theirs = await loadRead(id).catch(() => null);
+    if (leaving.signal.aborted) return release();
+    const { piece: mine, open, edit, setKeeping } = useWorkbench.getState();
+    const newer = theirs && theirs.changed !== shown.changed ? theirs : null;
+    if (newer) open(id, newer.piece);
+    setKeeping({ state: 'kept', at: (theirs ?? shown).changed });
+    stop = keepUntilClosed(id, release);
+    if (mine === shown.piece) return;
+    if (!newer) open(id, shown.piece);
+    edit(() => mine);
+    notify('done', 'The other tab was closed, so changes are kept here now. Undo goes back to what it kept.');
+  };
+  void holdLater(id, leaving.signal).then((release) => release && takeOver(release));
+  return () => stop();
 }
 
 /** Keeps every change of the open piece: a moment after the last one, and at least every two seconds. */

@@ -98,14 +98,20 @@ export async function hold(id: string): Promise<(() => void) | null> {
   return null;
 }
 
-function tryHold(id: string): Promise<(() => void) | null> {
-  return new Promise((resolve) => {
-    void navigator.locks.request(`calm-lattice/${id}`, { ifAvailable: true }, (lock) => {
+const tryHold = (id: string) => askToHold(id, { ifAvailable: true });
+
+/** Holds a piece as soon as every tab before has let go of it. Null where `signal` ended the waiting. */
+export const holdLater = (id: string, signal: AbortSignal) => askToHold(id, { signal }).catch(() => null);
+
+function askToHold(id: string, how: LockOptions): Promise<(() => void) | null> {
+  return new Promise((resolve, reject) => {
+    const held = navigator.locks.request(`calm-lattice/${id}`, how, (lock) => {
       if (!lock) {
         resolve(null);
         return undefined;
       }
       return new Promise<void>((done) => resolve(() => done()));
     });
+    held.catch(reject);
   });
 }

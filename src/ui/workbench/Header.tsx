@@ -129,7 +129,7 @@ function KeepingNote() {
   };
   return (
     <span role="alert" className="flex items-center gap-2 text-warn">
-      <LibraryBig size={15} /> Open in another tab, so changes are not kept here.
+      <LibraryBig size={15} /> Open in another tab: until it is closed there, changes are not kept here.
       <Button disabled={busy} onClick={() => void copy()}>
         Go on in a copy
       </Button>
