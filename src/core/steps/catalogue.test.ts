@@ -3,7 +3,7 @@ import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { bake } from '../forms/bake';
 import { checkProgram, library } from '../glsl';
-import { FRAME_STAND_IN, PLACE_SIZE } from '../glsl/lib';
+import { FRAME_STAND_IN, PLACE_SIZE, readsFrame } from '../glsl/lib';
 import { provideFileMesh } from '../mesh/files';
 import { fromFaces } from '../mesh/mesh';
 import type { Piece, Value } from '../piece/types';
@@ -19,7 +19,7 @@ import {
   stepFunction,
   type PlaceValues,
 } from '../weave';
-import { pieceWith, TAKEN, TEST_FORM, TEST_MESH, TEST_PICTURE, TEST_SIGNAL } from './testing';
+import { pieceWith, TAKEN, TEST_FINISH, TEST_FORM, TEST_MESH, TEST_PICTURE, TEST_SIGNAL } from './testing';
 import { CATALOGUE, kindOf, outputType, rangeOf, valueOf, type Param, type RunType, type StepDefinition } from '.';
 
 /** The catalogue proves itself: a step that is added is covered by being there. */
@@ -166,7 +166,7 @@ function others(param: Param): Value[] {
     case 'text':
       return param.plain ? ['a\nbcd'] : [];
     case 'strand':
-      return [{ link: TEST_FORM }];
+      return [{ link: param.kind === 'finish' ? TEST_FINISH : TEST_FORM }];
     default:
       return [];
   }
@@ -198,6 +198,7 @@ function* settings(d: StepDefinition, seed: number): Generator<Record<string, Va
       else if (p.type === 'mesh') setting[p.id] = TEST_MESH;
       else if (p.type === 'text' && p.plain) setting[p.id] = 'a\nbcd';
       else if (p.type === 'strand' && p.kind === 'form') setting[p.id] = { link: TEST_FORM };
+      else if (p.type === 'strand' && p.kind === 'finish') setting[p.id] = { link: TEST_FINISH };
     }
     yield setting;
   }
@@ -226,7 +227,7 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
       const moments = resolved.params.filter((p) => p.per === 'moment').map((p) => p.id);
       const surface = into === 'surface' || gives === 'surface' ? (['surface'] as const) : [];
       const text = [
-        ...(resolved.passes ? [FRAME_STAND_IN] : []),
+        ...(readsFrame(resolved.glsl!) ? [FRAME_STAND_IN] : []),
         library(['place', ...surface, ...(resolved.needs ?? [])]),
         ...(into ? [`${glslType(into)} before(Place q) { return ${NEUTRAL[into] ?? `${glslType(into)}(0.0)`}; }`] : []),
         ...moments.map((id) => `vec3 at_${id}(Place q) { return vec3(0.0); }`),
@@ -264,7 +265,9 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
         }
     });
 
-  const params = d.params.filter((p) => others(p).length > 0 && !(p.type === 'strand' && p.kind !== 'form'));
+  const params = d.params.filter(
+    (p) => others(p).length > 0 && !(p.type === 'strand' && p.kind !== 'form' && p.kind !== 'finish'),
+  );
   it.each(params.map((p) => [p.id, p] as const))('%s changes what comes out', async (_, param) => {
     const tried: string[] = [];
     for (const setting of settings(d, 3)) {

@@ -55,7 +55,10 @@ interface Asks {
   again?: true;
 }
 
-/** Reads the running picture at other places than its own pixel, so that all before it has to be drawn. */
+/**
+ * Reads the running picture at other places than its own pixel, or earlier, so that all before it has to be drawn.
+ * Earlier is a whole number of frames of the loop, which has been running forever.
+ */
 interface Reads {
   /**
    * How many times the picture is drawn for it, one after the other. The GLSL has `int pass` in scope, from 0, and the
@@ -64,6 +67,10 @@ interface Reads {
   passes?: number;
   /** It asks for averages over areas: sizes above 0. */
   averages?: true;
+  /** It reads its own result of the frame before, by `earlierAt`: the part of that, 0 to 1, which stays at most. */
+  stays?: (params: PlainParams) => number;
+  /** It reads what came into it earlier, by `agoAt`: by so many frames at most. */
+  reaches?: (params: PlainParams) => number;
 }
 
 /** Is what the artist wrote or chose. */

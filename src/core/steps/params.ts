@@ -66,3 +66,15 @@ export const seedParam = number({
   hard: [0, 65535],
   whole: true,
 });
+
+/** How much of it there is. @param about says what 0 does */
+export const amountParam = (about: string): NumberParam =>
+  number({ id: 'amount', name: 'Amount', about, default: 1, min: 0, max: 1, hard: [0, 1] });
+
+/** Space in which two colours meet, in the order of `laidOver` in the library. */
+export const blendSpaceParam = choice({
+  id: 'space',
+  name: 'Space',
+  about: 'The standard blends encoded sRGB; linear light suits glow.',
+  options: ['srgb', 'linear'],
+});

@@ -1,7 +1,7 @@
 export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, typeAfter } from './analyse';
 export type { Analysis, Problem, StepTypes, Target, UniformSlot, Use, WeaveOptions, Woven } from './types';
 export { linkedStrands, orderStrands, wouldCycle } from './order';
-export { drawnEnds, lastDrawn, lastReshape } from './plan';
+export { drawnBefore, drawnEnds, lastDrawn, lastReshape } from './plan';
 export { cardText, processorText, weave } from './weave';
 export { literalOf, plainParams, slotValues } from './values';
 export { glslType, argumentParams, paramType, runningInto, stepFunction, stepFunctionName } from './step-function';

@@ -18,19 +18,26 @@ export function lastReshape(rows: StepTypes[], end = rows.length - 1): number {
 }
 
 /**
- * Index of the last step up to `end` that reads the picture elsewhere; 0 where only the source does. What stands
- * before it is drawn before it.
+ * Indices of the steps before which the picture is drawn: those that read it elsewhere or earlier, and those behind
+ * one that keeps its own result.
  */
-export function lastDrawn(rows: StepTypes[], end = rows.length - 1): number {
-  for (let i = end; i > 0; i--) if (rows[i]!.active && rows[i]!.definition!.passes) return i;
-  return 0;
+export function drawnBefore(rows: StepTypes[]): number[] {
+  const begins = (i: number) => {
+    const { active, definition } = rows[i]!;
+    const before = rows[i - 1]!;
+    return (
+      (active && (definition!.passes !== undefined || definition!.reaches !== undefined)) ||
+      (before.active && before.definition!.stays !== undefined)
+    );
+  };
+  return rows.flatMap((_, i) => (i > 0 && begins(i) ? [i] : []));
 }
 
-/** Indices of the steps whose picture is drawn, for a later step to read it elsewhere, and of the last one. */
-export function drawnEnds(rows: StepTypes[]): number[] {
-  const readers = rows.flatMap((r, i) => (i > 0 && r.active && r.definition!.passes ? [i] : []));
-  return [...readers.map((i) => i - 1), rows.length - 1];
-}
+/** Index of the last step up to `end` before which the picture is drawn; 0 where it begins with the source. */
+export const lastDrawn = (rows: StepTypes[], end: number): number => drawnBefore(rows).findLast((i) => i <= end) ?? 0;
+
+/** Indices of the steps whose picture is drawn, and of the last one. */
+export const drawnEnds = (rows: StepTypes[]): number[] => [...drawnBefore(rows).map((i) => i - 1), rows.length - 1];
 
 /**
  * What has to be written so that the wanted targets can be worked out: at which steps of which
@@ -114,7 +121,7 @@ export class Plan {
 
   /**
    * Where the part of a row begins that runs at each place: all before the last step that makes
-   * a mesh is baked into it, all before the last one that reads the picture elsewhere is drawn.
+   * a mesh is baked into it, all before the last step that begins a pass is drawn.
    */
   liveFrom(target: Target): number {
     const [rows, end] = [this.rows(target.strand), this.indexOf(target)];
@@ -126,6 +133,13 @@ export class Plan {
     const value = valueOf(row.step, param);
     if (!isLink(value) || param.type === 'strand') return null;
     return linkProblem(this.piece, row.definition!, param, value, this.analysis.types) ? null : value;
+  }
+
+  /** Another picture that a parameter names, if there is one and it fits. */
+  branchOf(row: StepTypes, param: Param): Target | null {
+    const value = valueOf(row.step, param);
+    if (!isLink(value) || linkProblem(this.piece, row.definition!, param, value, this.analysis.types)) return null;
+    return { strand: value.link, step: value.step };
   }
 
   /** What the row of a target takes in through links, each once, in the order of the row. */

@@ -35,8 +35,14 @@ const PARAM_TYPE: Record<Param['type'], string | null> = {
   strand: null,
 };
 
+/** Another finish whose picture a step reads: its GLSL knows it by its slot, or -1. */
+export const isBranch = (param: Param) => param.type === 'strand' && param.kind === 'finish';
+
 /** GLSL type under which a step's function takes a parameter; null where it does not see it. */
-export const paramType = (param: Param) => (param.type === 'choice' && param.shapes ? null : PARAM_TYPE[param.type]);
+export function paramType(param: Param): string | null {
+  if (isBranch(param)) return 'int';
+  return param.type === 'choice' && param.shapes ? null : PARAM_TYPE[param.type];
+}
 
 /**
  * Parameters that the function of a step takes: not those it asks for as functions, nor what it says beside the

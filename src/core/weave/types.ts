@@ -57,6 +57,8 @@ export interface Woven {
   functions: { name: string; gives: RunType }[];
   /** Ids of the assets that it reads, by slot. */
   pictures: string[];
+  /** Other pictures that it reads, by slot: finishes, or parts of them. */
+  branches: Target[];
   /** Uniforms that hold the values of signals at the present phase; see `WeaveOptions.signalUniforms`. */
   signals: SignalUniform[];
   /** Functions of the place for what steps say beside the running value. */

@@ -1,15 +1,15 @@
 import { samplerText } from '../glsl';
-import { FRAME_ON_CARD, FRAME_STAND_IN, readsFrame } from '../glsl/lib';
+import { frameOnCard, FRAME_STAND_IN, readsFrame } from '../glsl/lib';
 import type { Piece } from '../piece/types';
 import { Plan } from './plan';
 import type { Analysis, Target, WeaveOptions, Woven } from './types';
 import { Writer } from './writer';
 
 /** The text for the graphics card: the pictures' samplers, then what both processors share. */
-export const cardText = ({ glsl, pictures }: Woven, stage = '') =>
+export const cardText = ({ glsl, pictures, branches }: Woven, stage = '') =>
   [
     ...(/\btexel(At|Size)\b/.test(glsl) ? [samplerText(pictures.length, stage)] : []),
-    ...(readsFrame(glsl) ? [FRAME_ON_CARD] : []),
+    ...(readsFrame(glsl) ? [frameOnCard(branches.length)] : []),
     glsl,
   ].join('');
 

@@ -3,7 +3,7 @@ import type { Piece, Strand } from '../piece/types';
 import { glslNameOf, type Aside, type Param, type RunType } from '../steps';
 import { FunctionTable } from './function-table';
 import { isElsewhere, type Plan } from './plan';
-import { argumentParams, glslType, paramType, runningInto, stepFunction } from './step-function';
+import { argumentParams, glslType, isBranch, paramType, runningInto, stepFunction } from './step-function';
 import { rampChoices, tableOf, type Table } from './tables';
 import type { SignalUniform, StepTypes, Target, UniformSlot, WeaveOptions, Woven } from './types';
 import { literalOf, slotValues, withinRangeText } from './values';
@@ -17,6 +17,8 @@ const NOTHING: Partial<Record<RunType, string>> = {
 };
 const ASIDE_TYPE: Record<Aside, string> = { tint: 'vec3', delay: 'float', dot: 'float' };
 const TOGETHER = 'clTogether';
+/** Other pictures that one program reads at most; cards have sixteen units in all. */
+const MOST_BRANCHES = 4;
 
 /** What a step gives stays a number, however large what came in was: see `finite` in the library. */
 const finiteText = (gives: RunType, text: string) =>
@@ -44,6 +46,7 @@ export class Writer {
   private readonly stepFunctions = new FunctionTable();
   private readonly strandFunctions: string[] = [];
   private readonly pictures: string[] = [];
+  private readonly branches: Target[] = [];
   private readonly signals = new Map<string, SignalUniform>();
   private readonly asides: Partial<Record<Aside, string>> = {};
   private readonly entries = new Set<string>();
@@ -73,6 +76,7 @@ export class Writer {
       uniforms: this.uniforms,
       functions,
       pictures: this.pictures,
+      branches: this.branches,
       signals,
       asides: this.asides,
       together,
@@ -225,6 +229,15 @@ export class Writer {
     return this.pictures.push(asset) - 1;
   }
 
+  /** Slot of another picture among those that the program reads; -1 where there is none, or no room. */
+  private branchOf(row: StepTypes, param: Param): number {
+    const target = this.plan.branchOf(row, param);
+    if (!target) return -1;
+    const known = this.branches.findIndex((b) => b.strand === target.strand && b.step === target.step);
+    if (known >= 0 || this.branches.length >= MOST_BRANCHES) return known;
+    return this.branches.push(target) - 1;
+  }
+
   private choiceIndex(row: StepTypes, id: string | undefined): number {
     const param = row.definition!.params.find((p) => p.id === id);
     return param?.type === 'choice'
@@ -238,6 +251,7 @@ export class Writer {
     // Choices are constants of the step's function; see `stepName`.
     if (paramType(param) === null || param.per === 'moment' || param.type === 'choice') return null;
     if (param.type === 'picture') return String(this.slotOf(literalOf(this.piece, row.step, param) as string));
+    if (isBranch(param)) return String(this.branchOf(row, param));
     const slot = {
       name: `${spot.name}_${glslNameOf(param)}`,
       strand: spot.strand.id,

@@ -110,6 +110,7 @@ ${SEPARABLE.map(([name], i) => `  if (mode == ${i}) return vec3(blend${name}(b.r
 // A colour laid over another by a mode, in encoded sRGB (space 0) or linear light (1); mode 16 adds.
 vec3 laidOver(vec3 below, vec3 over, int mode, int space, float amount) {
   if (mode == 16) return below + over * amount;
+  if (mode == 0 && space == 1) return mix(below, over, amount);
   vec3 b = clamp(below, 0.0, 1.0);
   vec3 s = clamp(over, 0.0, 1.0);
   if (space == 1) return mix(below, blendMode(b, s, mode), amount);

@@ -2,10 +2,10 @@
  * The picture as a finish step finds it at other places than its own pixel. What is read is light already multiplied
  * by its opacity, so that sums of it stay true at edges (T. Porter and T. Duff, "Compositing Digital Images",
  * SIGGRAPH 1984). Places are 0 to 1 from the lower left; sizes and distances are in parts of the picture's height.
- * Beyond the picture: 0 its edge is held, 1 it is mirrored, 2 it is tiled, 3 there is nothing.
+ * Beyond the picture: 0 its edge is held, 1 it is mirrored, 2 it is tiled, 3 there is nothing. `otherAt` takes the
+ * slot of another picture, -1 for none.
  */
 const SHARED = `
-vec4 laidOut(vec4 v) { return vec4(v.rgb * v.a, v.a); }
 vec4 straight(vec4 v) { return vec4(v.rgb / max(v.a, 1e-5), v.a); }
 
 vec2 withinFrame(vec2 uv, int beyond) {
@@ -23,14 +23,64 @@ vec4 seenAt(vec2 uv, float size, int beyond) {
 vec4 tookAt(vec2 uv, float size, int beyond) {
   return outsideFrame(uv, beyond) ? vec4(0.0) : broughtAt(withinFrame(uv, beyond), size);
 }
+
+// What the step itself gave a frame before; what came into it so many frames before; another picture.
+vec4 earlierAt(vec2 uv, int beyond) {
+  return outsideFrame(uv, beyond) ? vec4(0.0) : keptAt(withinFrame(uv, beyond));
+}
+vec4 agoAt(float frames, vec2 uv) {
+  float whole = floor(max(frames, 0.0));
+  float part = max(frames, 0.0) - whole;
+  vec4 value = storedAt(int(whole), uv);
+  return part > 0.0 ? mix(value, storedAt(int(whole) + 1, uv), part) : value;
+}
+vec4 otherAt(int picture, vec2 uv) { return picture < 0 ? vec4(0.0) : branchAt(picture, clamp(uv, 0.0, 1.0)); }
 `;
 
-/** On the card: two textures whose smaller sizes are their averages. The pass declares them, and its size in pixels. */
-export const FRAME_ON_CARD = `
+/** Name of the uniform that holds another picture. */
+export const branchUniform = (slot: number) => `clBranch${slot}`;
+
+/** Other pictures by their slots. @param count at least 0 */
+function branchText(count: number): string {
+  const slots = Array.from({ length: count }, (_, slot) => slot);
+  const samplers = slots.map((slot) => `uniform sampler2D ${branchUniform(slot)};\n`).join('');
+  const reads = slots.map((slot) => `  if (slot == ${slot}) return textureLod(${branchUniform(slot)}, uv, 0.0);\n`);
+  return `${samplers}vec4 branchAt(int slot, vec2 uv) {\n${reads.join('')}  return vec4(0.0);\n}\n`;
+}
+
+/**
+ * On the card: two textures whose smaller sizes are their averages, what a step kept, and what was stored, frame by
+ * frame. The pass declares them, and its size in pixels. What was kept is read by the spline of E. Catmull and R. Rom
+ * ("A Class of Local Interpolating Splines", 1974), which stays sharp though it is read again in every frame.
+ */
+export const frameOnCard = (branches: number): string => `
 vec2 frameSize() { return vec2(clSize.x / clSize.y, 1.0); }
 float levelOf(float size) { return size > 0.0 ? max(log2(size * clSize.y), 0.0) : 0.0; }
 vec4 pictureAt(vec2 uv, float size) { return textureLod(clShot, uv, levelOf(size)); }
 vec4 broughtAt(vec2 uv, float size) { return textureLod(clTook, uv, levelOf(size)); }
+vec4 keptAt(vec2 uv) {
+  vec2 size = vec2(textureSize(clEarlier, 0));
+  vec2 at = uv * size - 0.5;
+  vec2 whole = floor(at);
+  vec2 f = at - whole;
+  vec2 before = f * (-0.5 + f * (1.0 - 0.5 * f));
+  vec2 here = 1.0 + f * f * (1.5 * f - 2.5);
+  vec2 next = f * (0.5 + f * (2.0 - 1.5 * f));
+  vec2 after = f * f * (0.5 * f - 0.5);
+  vec2 middle = here + next;
+  vec2 places[3] = vec2[3]((whole - 0.5) / size, (whole + 0.5 + next / middle) / size, (whole + 2.5) / size);
+  vec2 weights[3] = vec2[3](before, middle, after);
+  vec4 sum = vec4(0.0);
+  for (int i = 0; i < 3; i++)
+    for (int j = 0; j < 3; j++)
+      sum += weights[i].x * weights[j].y * textureLod(clEarlier, vec2(places[i].x, places[j].y), 0.0);
+  return max(sum, 0.0);
+}
+vec4 storedAt(int frames, vec2 uv) {
+  int count = textureSize(clAgo, 0).z;
+  return textureLod(clAgo, vec3(uv, float((clFrame - min(frames, count - 1) + count) % count)), 0.0);
+}
+${branchText(branches)}
 ${SHARED}`;
 
 /**
@@ -50,7 +100,17 @@ vec4 pictureAt(vec2 uv, float size) {
   return vec4(mix(vec3(0.5), light, clamp(1.0 - 4.0 * size, 0.0, 1.0)), 1.0);
 }
 vec4 broughtAt(vec2 uv, float size) { return pictureAt(uv.yx, size) * 0.7; }
+vec4 keptAt(vec2 uv) { return pictureAt(uv.yx, 0.0) * 0.9; }
+vec4 storedAt(int frames, vec2 uv) {
+  vec2 at = uv + vec2(0.011, 0.007) * float(frames);
+  return pictureAt(at, 0.0) * vec4(0.5, 0.5, 0.5, 0.7 + 0.3 * standInWave(0.7 * at.y));
+}
+vec4 branchAt(int slot, vec2 uv) {
+  vec4 other = pictureAt(0.8 * uv.yx + 0.1 * float(slot), 0.0);
+  return other * (0.4 + 0.6 * standInWave(uv.x));
+}
 ${SHARED}`;
 
 /** Does a text read the picture elsewhere? */
-export const readsFrame = (glsl: string): boolean => /\b(seenAt|tookAt|frameSize|laidOut|straight)\(/.test(glsl);
+export const readsFrame = (glsl: string): boolean =>
+  /\b(seenAt|tookAt|earlierAt|agoAt|otherAt|frameSize|straight)\(/.test(glsl);

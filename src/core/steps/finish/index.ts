@@ -1,22 +1,30 @@
 import type { FinishStep } from '../definition';
+import { blend } from './blend';
 import { blocks } from './blocks';
 import { blur } from './blur';
 import { channels } from './channels';
 import { contrast } from './contrast';
+import { earlier } from './earlier';
+import { echo } from './echo';
 import { edges } from './edges';
 import { exposure } from './exposure';
 import { fold } from './fold';
+import { from } from './from';
 import { glow } from './glow';
 import { grain } from './grain';
 import { ground } from './ground';
+import { hold } from './hold';
 import { hue } from './hue';
 import { invert } from './invert';
+import { join } from './join';
 import { key } from './key';
+import { lag } from './lag';
 import { lay } from './lay';
 import { lens } from './lens';
 import { levels } from './levels';
 import { lines } from './lines';
 import { look } from './look';
+import { mask } from './mask';
 import { paint } from './paint';
 import { place } from './place';
 import { posterise } from './posterise';
@@ -25,6 +33,7 @@ import { rounded } from './rounded';
 import { sharpen } from './sharpen';
 import { shift } from './shift';
 import { shoot } from './shoot';
+import { slow } from './slow';
 import { smear } from './smear';
 import { split } from './split';
 import { temperature } from './temperature';
@@ -34,7 +43,7 @@ import { vignette } from './vignette';
 const grouped = (group: string, steps: FinishStep[]): FinishStep[] => steps.map((step) => ({ ...step, group }));
 
 export const FINISH_STEPS: FinishStep[] = [
-  ...grouped('source', [shoot, paint]),
+  ...grouped('source', [shoot, paint, from]),
   ...grouped('colour', [
     exposure,
     contrast,
@@ -50,6 +59,8 @@ export const FINISH_STEPS: FinishStep[] = [
   ]),
   ...grouped('light', [glow, blur, smear, sharpen]),
   ...grouped('shape', [place, fold, lens, shift, split, blocks]),
+  ...grouped('memory', [echo, lag, hold, slow, earlier]),
+  ...grouped('joining', [blend, mask, join]),
   ...grouped('lines', [edges]),
   ...grouped('opacity', [key, ground, rounded]),
   ...grouped('texture', [grain, lines, vignette]),

@@ -1,0 +1,49 @@
+import { describe, expect, it } from 'vitest';
+import { addStep, addStrand, blankPiece, setLoop } from '../piece/edit';
+import type { Step } from '../piece/types';
+import { measureMemory, settlingFrames } from './memory';
+
+describe('how long a step remembers', () => {
+  const memory = async (op: string, params: Step['params'], frames = 24) => {
+    const begun = addStrand(blankPiece(), 'signal', 'beat', 'signal.cycle', { wave: 'pulse', turns: 2 });
+    const piece = addStrand(begun, 'finish', 'x', 'finish.shoot');
+    const [reading] = await measureMemory(setLoop(addStep(piece, 's2', 1, `finish.${op}`, params), { frames }));
+    return reading!.frames;
+  };
+
+  it('of an echo is until half a step of 8 bits is left near black', async () => {
+    for (const fade of [0.5, 0.85, 0.98]) {
+      const frames = (await memory('echo', { fade }))!;
+      expect(fade ** frames * 12.92 * 255).toBeLessThanOrEqual(0.5);
+      expect(fade ** (frames - 1) * 12.92 * 255).toBeGreaterThan(0.5);
+    }
+    expect(await memory('echo', { fade: 0 })).toBe(1);
+    expect(await memory('echo', { fade: 1 })).toBeNull();
+  });
+
+  it('ends where a signal clears it, and never where nothing is ever taken', async () => {
+    // Two beats, each half a beat long: the echo grows for six frames at most.
+    expect(await memory('echo', { fade: 1, clear: { link: 's1' } })).toBe(7);
+    expect(await memory('hold', { take: { link: 's1' } })).toBe(7);
+    expect(await memory('hold', { take: 0 })).toBeNull();
+  });
+
+  it('is as many frames as are read', async () => {
+    expect(await memory('lag', { red: 3, green: 0, blue: 2.5 })).toBe(3);
+    expect(await memory('slow', { frames: 6 })).toBe(5);
+    expect(await memory('earlier', { frames: 2.5 })).toBe(3);
+  });
+
+  it('adds up along the row, and follows a field to where most stays', async () => {
+    let piece = addStrand(blankPiece(), 'field', 'left', 'field.uv');
+    piece = addStep(piece, 's1', 1, 'field.pick', { channel: 'x or red' });
+    piece = addStrand(piece, 'finish', 'x', 'finish.shoot');
+    piece = addStep(piece, 's2', 1, 'finish.echo', { fade: { link: 's1' } });
+    piece = addStep(piece, 's2', 2, 'finish.lag');
+    const readings = await measureMemory(piece);
+    expect(readings.map((r) => r.name)).toEqual(['Echo', 'Lag channels']);
+    expect(readings[0]!.frames).toBeGreaterThan(100);
+    expect(settlingFrames(readings)).toBe(readings[0]!.frames! + 4);
+    expect(settlingFrames([...readings, { ...readings[0]!, frames: null }])).toBeNull();
+  });
+});

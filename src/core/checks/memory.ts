@@ -1,0 +1,101 @@
+import { isLink, type Link, type Piece, type Strand } from '../piece/types';
+import { analyse, Evaluator, plainParams, type Analysis, type StepTypes, type Target } from '../weave';
+import { setPhase } from '../weave/places';
+import { samplePlaces } from './sample-places';
+
+/** How long a step of a finish remembers. */
+export interface MemoryReading {
+  strand: string;
+  step: string;
+  name: string;
+  /** Frames after which what came before them no longer shows; null where it never fades. */
+  frames: number | null;
+}
+
+/**
+ * What is left of full light when it no longer shows: half of a step of 8 bits in sRGB, where that is steepest
+ * (IEC 61966-2-1: 12.92 near black).
+ */
+const UNSEEN = 0.5 / 255 / 12.92;
+/** Places at which fields are looked at, that say how much stays. */
+const POINTS = 48;
+
+/** Measures every step of the finishes that reads earlier frames, over the frames of the loop. */
+export async function measureMemory(piece: Piece, analysis: Analysis = analyse(piece)): Promise<MemoryReading[]> {
+  const rows = piece.strands
+    .filter((s) => s.kind === 'finish')
+    .flatMap((strand) => (analysis.types.get(strand.id) ?? []).map((row) => ({ strand, row })));
+  const remembering = rows.filter(({ row }) => row.active && (row.definition!.stays || row.definition!.reaches));
+  return Promise.all(
+    remembering.map(async ({ strand, row }) => ({
+      strand: strand.id,
+      step: row.step.id,
+      name: row.definition!.name,
+      frames: await framesOf(piece, analysis, row),
+    })),
+  );
+}
+
+/**
+ * Frames that have to be drawn before one, so that it is what it would be had the loop run forever: those of all its
+ * steps, one after the other; null where one never fades.
+ */
+export const settlingFrames = (readings: readonly MemoryReading[]): number | null =>
+  readings.reduce<number | null>((sum, r) => (sum === null || r.frames === null ? null : sum + r.frames), 0);
+
+async function framesOf(piece: Piece, analysis: Analysis, row: StepTypes): Promise<number | null> {
+  const { stays, reaches } = row.definition!;
+  const params = await paramsOver(piece, analysis, row);
+  const most = (value: (params: Params) => number) => params.map((places) => Math.max(...places.map(value)));
+  const back = reaches ? Math.ceil(Math.max(...most(reaches))) : 0;
+  const faded = stays ? fadedAfter(most(stays)) : 0;
+  return faded === null ? null : back + faded;
+}
+
+/**
+ * After how many frames nothing shows, whichever frame of the loop is the last of them.
+ * @param stays part that stays in each frame of the loop, 0 to 1
+ * @returns null where more than that stays over a whole loop
+ */
+export function fadedAfter(stays: readonly number[]): number | null {
+  const logs = stays.map((part) => Math.log(Math.max(0, part)));
+  const least = Math.log(UNSEEN);
+  if (!(logs.reduce((a, b) => a + b) < -1e-6)) return null;
+  let most = 0;
+  for (let end = 0; end < logs.length; end++) {
+    let left = 0;
+    let count = 0;
+    while (left > least) left += logs[(((end - count++) % logs.length) + logs.length) % logs.length]!;
+    most = Math.max(most, count);
+  }
+  return most;
+}
+
+type Params = ReturnType<typeof plainParams>;
+
+/** The parameters of a step in every frame of the loop; where a field says one, at places all over the picture. */
+async function paramsOver(piece: Piece, analysis: Analysis, row: StepTypes): Promise<Params[][]> {
+  const links = Object.values(row.step.params)
+    .filter(isLink)
+    .filter(({ link }) => brings(piece.strands.find((s) => s.id === link)));
+  const evaluator = links.length > 0 ? await Evaluator.make(piece, links.map(targetOf), analysis) : null;
+  const points = links.some(({ link }) => piece.strands.find((s) => s.id === link)!.kind === 'field') ? POINTS : 1;
+  const frames = evaluator ? piece.loop.frames : 1;
+  const rows = samplePlaces(points);
+  return Array.from({ length: frames }, (_, frame) => {
+    setPhase(rows, frame / piece.loop.frames);
+    const values = links.map((_, i) => evaluator!.run(i, rows, points).slice());
+    return Array.from({ length: points }, (_, point) =>
+      plainParams(piece, row.step, row.definition!, (link) => {
+        const at = links.findIndex((l) => l === link);
+        if (at < 0) return [0];
+        const width = evaluator!.width(at);
+        const all = [...values[at]!.subarray(point * width, (point + 1) * width)];
+        return link.swizzle ? [all['xyz'.indexOf(link.swizzle)] ?? 0] : all;
+      }),
+    );
+  });
+}
+
+const brings = (strand: Strand | undefined) => strand?.kind === 'field' || strand?.kind === 'signal';
+const targetOf = ({ link, step }: Link): Target => ({ strand: link, step });

@@ -1,0 +1,32 @@
+import type { FinishStep } from '../definition';
+import { number } from '../params';
+
+const MOST = 24;
+
+export const earlier: FinishStep = {
+  op: 'finish.earlier',
+  name: 'Difference with earlier',
+  about: 'What has changed since some frames ago: still parts go dark, edges of what moves shine.',
+  takes: ['image'],
+  gives: 'image',
+  telling: 'frames',
+  also: ['difference', 'motion', 'change', 'time', 'memory', 'edges'],
+  params: [
+    number({
+      id: 'frames',
+      name: 'Frames',
+      about: 'How long ago.',
+      default: 4,
+      min: 1,
+      max: MOST,
+      hard: [0, MOST],
+      unit: 'frames',
+    }),
+    number({ id: 'gain', name: 'Gain', about: 'How bright a change is.', default: 1, min: 0, max: 8, hard: [0, 1000] }),
+  ],
+  reaches: ({ frames }) => Math.ceil(Number(frames)),
+  glsl: `
+  vec4 now = agoAt(0.0, p.uv);
+  vec4 then = agoAt(frames, p.uv);
+  return straight(vec4(abs(now.rgb - then.rgb) * gain, max(now.a, then.a)));`,
+};
