@@ -1,55 +1,24 @@
 import * as THREE from 'three';
+import { measureMemory, settlingFrames, type MemoryReading } from '@/core/checks/memory';
 import { linearOf } from '@/core/colour';
-import { CopySpots } from '@/core/forms/copy-spots';
 import type { Skin } from '@/core/mesh/skin';
-import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types';
-import { analyse, type Analysis, type Target } from '@/core/weave';
+import { strandById, type Piece } from '@/core/piece/types';
+import { analyse, outputOf, stageBehind, type Analysis, type Output, type Target } from '@/core/weave';
 import { makeShared } from './surface/surface-material';
-import { MOST_ORDERED } from './stage/copy-order';
-import { Fisheye } from './stage/fisheye';
-import { FinishRow, PassTargets } from './finish/finish-row';
 import { Follower } from './card/follow';
-import { StageScene, type View } from './stage/stage-scene';
+import { FinishTree } from './finish/finish-tree';
+import { Memory } from './finish/memory';
+import type { View } from './stage/stage-scene';
+import { shotTarget, StageShot } from './stage/stage-shot';
 import { farFirst } from './stage/standing';
-import { needsOrder, surfaceState } from './surface/surface-state';
 
 /** Samples a pixel for edges. Software drawing pays for each, so the preview takes fewer. */
 export const EXPORT_SAMPLES = 4;
 
-/** The piece's output: its first finish, or its first stage while there is no finish. */
-export function outputOf(piece: Piece): { finish: Strand | null; stage: Strand | null } {
-  const finish = piece.strands.find((s) => s.kind === 'finish') ?? null;
-  if (!finish) return { finish, stage: piece.strands.find((s) => s.kind === 'stage') ?? null };
-  const source = finish.steps[0];
-  const link = source?.op === 'finish.shoot' ? source.params.stage : undefined;
-  return { finish, stage: isLink(link) ? (piece.strands.find((s) => s.id === link.link) ?? null) : null };
-}
-
-/**
- * Where copies stand, for the forms whose copies light shines through, and that have so few that they can be put in
- * order.
- */
-async function spotsOf(
-  piece: Piece,
-  analysis: Analysis,
-  stage: Strand | null,
-  meshOf: (form: string) => Skin | undefined,
-  before: ReadonlyMap<string, CopySpots>,
-): Promise<Map<string, CopySpots>> {
-  const found = new Map<string, CopySpots>();
-  const seeThrough = piece.strands
-    .filter((s) => s.kind === 'surface' && needsOrder(surfaceState(piece, analysis, s.id)))
-    .map((s) => s.id);
-  if (seeThrough.length === 0) return found;
-  for (const step of stage?.steps ?? []) {
-    const { form } = step.params;
-    const strand = isLink(form) ? strandById(piece, form.link) : undefined;
-    const skin = strand && meshOf(strand.id);
-    if (!skin?.copies || skin.copies.at.length / 3 > MOST_ORDERED || found.has(strand!.id)) continue;
-    const spots = await CopySpots.make(piece, strand!, skin, MOST_ORDERED, analysis, before.get(strand!.id));
-    if (spots) found.set(strand!.id, spots);
-  }
-  return found;
+/** Frames that are drawn of those that a frame remembers. */
+export interface Settling {
+  done: number;
+  of: number;
 }
 
 /** One frame to be drawn. */
@@ -63,10 +32,16 @@ export interface Frame {
   to?: THREE.WebGLRenderTarget | null;
   /** Samples of each pixel; 0 for one. */
   samples?: number;
-  /** The finish is drawn only as far as this step. */
-  upTo?: string;
-  /** The shot of the frame before is there still: nothing but `to` and `upTo` differs. */
+  /** This finish, or one as far as this step, in place of the output. */
+  upTo?: Target;
+  /** What was drawn before is there still: nothing but `to` and `upTo` differs. */
   sameShot?: boolean;
+  /** Where earlier frames are remembered; without it they are nothing. */
+  memory?: Memory;
+  /** The memory is read alone: what is drawn is not remembered. */
+  aside?: boolean;
+  /** It is drawn to be remembered, and not to be seen. */
+  unseen?: boolean;
   /** Another piece of the same structure whose numbers are drawn. */
   as?: Piece;
 }
@@ -74,34 +49,28 @@ export interface Frame {
 /** Draws frames of a piece with a renderer of the library. */
 export class Picture {
   private readonly shared = makeShared();
-  private readonly stageScene: StageScene;
-  /** Finishes, whole and up to a step. */
-  private readonly finishes = new Map<string, FinishRow>();
-  private readonly targets = new PassTargets();
-  /** Finishes known to fit the present piece. */
-  private readonly fresh = new Set<string>();
-  private readonly shots = new Map<number, THREE.WebGLRenderTarget>();
-  /** What lies behind the surfaces that read it, with its depth; made when one does. */
-  private behind: THREE.WebGLRenderTarget | null = null;
-  private fisheye: Fisheye | null = null;
+  private readonly stages = new Map<string, StageShot>();
+  private readonly finishes = new FinishTree(this.shared);
+  /** The background, where a finish begins with no stage. */
+  private readonly bare = new Map<number, THREE.WebGLRenderTarget>();
   private readonly empty = new THREE.Scene();
   private readonly ground = new THREE.Color(0, 0, 0);
+  private readonly noMemory = new Memory();
   private follower: Follower | null = null;
-  private spots: ReadonlyMap<string, CopySpots> = new Map();
+  private remembered: MemoryReading[] = [];
   private latest = 0;
   private piece: Piece | null = null;
   private analysis: Analysis | null = null;
-  private output: ReturnType<typeof outputOf> = { finish: null, stage: null };
+  private output: Output = { finish: null, stage: null };
+  /** Shots that are drawn for the present frame, by the stage. */
+  private readonly shot = new Map<string | null, THREE.WebGLRenderTarget>();
   view: View | null = null;
-  /** Light of the picture that was drawn last, before its finish. */
-  lastShot: THREE.WebGLRenderTarget | null = null;
 
   /** @param looking shows a checkerboard where the picture is open */
   constructor(
     readonly renderer: THREE.WebGLRenderer,
     private readonly looking = false,
   ) {
-    this.stageScene = new StageScene(this.shared, renderer);
     renderer.setTransparentSort(farFirst);
     renderer.setClearColor(0x000000, 0);
     renderer.outputColorSpace = THREE.LinearSRGBColorSpace;
@@ -117,132 +86,147 @@ export class Picture {
     const analysis = analyse(piece);
     const output = outputOf(piece);
     const follower = await Follower.make(piece, analysis);
-    const spots = await spotsOf(piece, analysis, output.stage, meshOf, this.spots);
+    const remembered = await measureMemory(piece, analysis);
+    const shown = this.stagesOf(piece, output);
+    for (const id of shown) if (!this.stages.has(id)) this.stages.set(id, new StageShot(this.shared, this.renderer));
+    const builds = await Promise.all(
+      shown.map((id) => this.stages.get(id)!.prepare(piece, analysis, strandById(piece, id)!, meshOf)),
+    );
     // A later piece may have been ready sooner.
     if (turn !== this.latest) return;
     this.piece = piece;
     this.analysis = analysis;
     this.output = output;
     this.follower = follower;
-    this.spots = spots;
-    this.fresh.clear();
+    this.remembered = remembered;
+    this.finishes.changed();
     this.ground.setRGB(...linearOf(piece.picture.background), THREE.LinearSRGBColorSpace);
-    if (output.stage) this.stageScene.build(piece, analysis, output.stage, meshOf, spots);
+    for (const build of builds) build();
+    for (const [id, stage] of this.stages) {
+      if (shown.includes(id)) continue;
+      stage.dispose();
+      this.stages.delete(id);
+    }
   }
 
   get ready(): boolean {
     return this.output.finish !== null || this.output.stage !== null;
   }
 
+  get frames(): number {
+    return this.piece!.loop.frames;
+  }
+
+  /** The frame of the loop in which a phase lies. */
+  frameAt(phase: number): number {
+    const { frames, play } = this.piece!.loop;
+    const frame = Math.floor(phase * frames + 1e-4);
+    return play === 'once' ? Math.min(frame, frames - 1) : frame % frames;
+  }
+
+  /**
+   * Frames to be drawn into a memory, one after the other, before a phase, so that it is the picture of a loop that has
+   * been running forever. Where a step never fades there is no such picture: it is that after one loop.
+   */
+  missing(memory: Memory, phase: number): number[] {
+    if (!this.piece || this.remembered.length === 0) return [];
+    const { frames, play } = this.piece.loop;
+    return memory.missing(this.frameAt(phase), frames, settlingFrames(this.remembered) ?? frames, play);
+  }
+
   /** Draws one frame. */
-  draw({ phase, width, height, to = null, samples = 0, upTo, sameShot, as }: Frame): void {
-    const { analysis } = this;
+  draw({ phase, width, height, to = null, samples = 0, upTo, sameShot = false, as, ...rest }: Frame): void {
+    const { analysis, follower } = this;
     const piece = as ?? this.piece;
-    const { follower } = this;
     if (!piece || !analysis || !follower) return;
     const followAs = (other: Piece) => follower.at(other, phase);
+    const { memory = this.noMemory, aside = !rest.memory, unseen = false } = rest;
     this.shared.clPhase.value = phase;
     this.shared.clSize.value.set(width, height);
-    const shot = this.shot(width, height, samples);
-    this.lastShot = shot;
-    if (!sameShot && this.output.stage) {
-      this.stageScene.update(piece, analysis, this.output.stage, width / height, phase, followAs, this.view);
-      this.shoot(shot);
-    } else if (!sameShot) {
-      this.renderer.setRenderTarget(shot);
-      this.renderer.render(this.empty, this.stageScene.cameras.now);
-    }
-    const drawing = { piece, follow: followAs(piece), to, checker: this.looking };
-    this.finish(piece, analysis, upTo).draw(this.renderer, this.targets, shot, drawing);
+    if (!aside) memory.turnTo(this.frameAt(phase), piece.loop.frames, piece.loop.play, width, height);
+    if (!sameShot) this.shot.clear();
+    const shootsFor = (finish: string | null) => {
+      const strand = finish === null ? null : strandById(piece, finish);
+      const stage = strand ? stageBehind(piece, strand) : this.output.stage;
+      const known = this.shot.get(stage?.id ?? null);
+      if (known) return known;
+      const shot = this.targetOf(stage?.id, width, height, samples);
+      this.shot.set(stage?.id ?? null, shot);
+      const view = stage === this.output.stage ? this.view : null;
+      if (stage) this.stages.get(stage.id)!.draw(shot, { piece, analysis, strand: stage, phase, followAs, view });
+      else {
+        this.renderer.setRenderTarget(shot);
+        this.renderer.render(this.empty, this.camera);
+      }
+      return shot;
+    };
+    const { finish } = this.output;
+    const drawing = {
+      piece,
+      analysis,
+      follow: followAs(piece),
+      shotOf: shootsFor,
+      memory,
+      remembers: !aside,
+      unseen,
+      reach: (step: string) => this.remembered.find((r) => `${r.strand}/${r.step}` === step)?.reach ?? 0,
+      to,
+      checker: this.looking,
+    };
+    this.finishes.draw(this.renderer, upTo ?? (finish && { strand: finish.id }), drawing, sameShot);
     this.renderer.setRenderTarget(null);
+  }
+
+  /** Light of the stage as it was drawn last, before its finish. */
+  get lastShot(): THREE.WebGLRenderTarget | null {
+    return this.shot.get(this.output.stage?.id ?? null) ?? null;
   }
 
   /** Bounds of what stands on the stage as it was drawn last; null where nothing does. */
   bounds(): THREE.Sphere | null {
-    return this.output.stage ? this.stageScene.bounds() : null;
+    return this.main?.scene.bounds() ?? null;
   }
 
   /** How a form lies in the hall as it was drawn last; null where it does not stand. */
   frameOf(form: string): THREE.Matrix4 | null {
-    return this.output.stage ? this.stageScene.frameOf(form) : null;
+    return this.main?.scene.frameOf(form) ?? null;
   }
 
   /** The camera as it was set last. */
   get camera(): THREE.Camera {
-    return this.stageScene.cameras.now;
+    return this.main?.scene.cameras.now ?? NO_CAMERA;
   }
 
-  private shoot(shot: THREE.WebGLRenderTarget): void {
-    const { scene, cameras } = this.stageScene;
-    if (cameras.fisheye !== null) {
-      const side = Math.max(shot.width, shot.height) >> 1;
-      if (this.fisheye?.side !== side) {
-        this.fisheye?.dispose();
-        this.fisheye = new Fisheye(side);
-      }
-      // Six directions share no one picture of what is behind, so nothing bends or fades there.
-      this.stageScene.showBehind(true);
-      this.fisheye.draw(this.renderer, scene, cameras.now, cameras.fisheye, shot);
-      this.stageScene.showBehind(false);
-      return;
+  /** The stage that the output begins with. */
+  private get main(): StageShot | undefined {
+    return this.stages.get(this.output.stage?.id ?? '');
+  }
+
+  /** Stages that any finish of the output begins with. */
+  private stagesOf(piece: Piece, { finish, stage }: Output): string[] {
+    const found = new Set(stage ? [stage.id] : []);
+    const finishes = finish ? piece.strands.filter((s) => s.kind === 'finish') : [];
+    for (const strand of finishes) {
+      const behind = stageBehind(piece, strand);
+      if (behind) found.add(behind.id);
     }
-    if (this.stageScene.readsBehind) this.shootBehind(shot.width, shot.height);
-    this.renderer.setRenderTarget(shot);
-    this.renderer.render(scene, cameras.now);
+    return [...found];
   }
 
-  private shootBehind(width: number, height: number): void {
-    this.behind ??= new THREE.WebGLRenderTarget(width, height, {
-      type: THREE.HalfFloatType,
-      depthTexture: new THREE.DepthTexture(width, height, THREE.FloatType),
-    });
-    this.behind.setSize(width, height);
-    this.shared.clBehind.value = null;
-    this.shared.clBehindDepth.value = null;
-    this.stageScene.showBehind(true);
-    this.renderer.setRenderTarget(this.behind);
-    this.renderer.render(this.stageScene.scene, this.stageScene.cameras.now);
-    this.stageScene.showBehind(false);
-    this.shared.clBehind.value = this.behind.texture;
-    this.shared.clBehindDepth.value = this.behind.depthTexture;
+  private targetOf(stage: string | undefined, width: number, height: number, samples: number): THREE.WebGLRenderTarget {
+    if (stage !== undefined) return this.stages.get(stage)!.target(width, height, samples);
+    const known = this.bare.get(samples) ?? shotTarget(width, height, samples);
+    this.bare.set(samples, known);
+    known.setSize(width, height);
+    return known;
   }
 
   dispose(): void {
-    this.stageScene.dispose();
-    for (const finish of this.finishes.values()) finish.dispose();
-    this.targets.dispose();
-    for (const shot of this.shots.values()) shot.dispose();
-    this.behind?.dispose();
-    this.fisheye?.dispose();
-  }
-
-  private shot(width: number, height: number, samples: number): THREE.WebGLRenderTarget {
-    const known = this.shots.get(samples);
-    if (known) {
-      known.setSize(width, height);
-      return known;
-    }
-    const shot = new THREE.WebGLRenderTarget(width, height, {
-      type: THREE.HalfFloatType,
-      samples,
-      minFilter: THREE.LinearFilter,
-      magFilter: THREE.LinearFilter,
-    });
-    this.shots.set(samples, shot);
-    return shot;
-  }
-
-  private finish(piece: Piece, analysis: Analysis, step?: string): FinishRow {
-    const { finish } = this.output;
-    const target: Target | null = finish ? { strand: finish.id, step } : null;
-    const place = step ?? 'whole';
-    const known = this.finishes.get(place);
-    if (known && this.fresh.has(place)) return known;
-    this.fresh.add(place);
-    if (known && known.key === FinishRow.keyOf(piece, analysis, target)) return known;
-    known?.dispose();
-    const row = new FinishRow(piece, analysis, target, this.shared);
-    this.finishes.set(place, row);
-    return row;
+    for (const stage of this.stages.values()) stage.dispose();
+    for (const shot of this.bare.values()) shot.dispose();
+    this.finishes.dispose();
+    this.noMemory.dispose();
   }
 }
+
+const NO_CAMERA = new THREE.PerspectiveCamera();

@@ -2,10 +2,12 @@ import * as THREE from 'three';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
-import { Picture } from './picture';
+import type { Target } from '@/core/weave';
+import { Picture, type Settling } from './picture';
 import { measurePictureSeam, type PictureSeam } from './capture/picture-seam';
 import { readPixelsAsync } from './capture/read';
 import { makeRenderer } from './card/renderer';
+import { Memory } from './finish/memory';
 import { ScaleChooser } from './card/scale';
 import type { View } from './stage/stage-scene';
 
@@ -14,6 +16,8 @@ export interface ViewerEvents {
   drawn: (width: number, height: number) => void;
   /** Whether what is on the canvas is what was asked for last, with its meshes and pictures. */
   resting: (rest: boolean) => void;
+  /** How far the memory of the present frame is settled; null where it is. */
+  settling: (progress: Settling | null) => void;
   lost: () => void;
   restored: () => void;
   failed: (sentence: string) => void;
@@ -32,6 +36,9 @@ const SEAM_HEIGHT = 90;
 const MAX_SIDE = 1920;
 /** Longest side in pixels below which a preview is not made smaller to stay smooth: there is too little to see. */
 const LEAST_SIDE = 240;
+/** Milliseconds for frames that are drawn behind what is shown, and how many there are at most between two looks. */
+const BUDGET = 16;
+const MOST_AT_ONCE = 8;
 
 /**
  * The running picture on a canvas. Draws only when something changed, never while the
@@ -44,7 +51,9 @@ export class Viewer {
   private piece: Piece | null = null;
   private phase = 0;
   private dirty = false;
-  private busy: { fence: WebGLSync; since: number } | null = null;
+  private busy: { fence: WebGLSync; since: number; frames: number } | null = null;
+  /** Milliseconds that the last frame took. */
+  private lastTook = 16;
   private timer = 0;
   private lost = false;
   private ended = false;
@@ -59,6 +68,11 @@ export class Viewer {
   private version = 0;
   /** The seam of a version, as long as it is the present one. */
   private measured: { version: number; seam: PictureSeam } | null = null;
+  /** What the picture remembers, as it plays or is scrubbed. */
+  private memory = new Memory();
+  /** That of the present frame as it is in a loop that runs forever: made while the picture rests. */
+  private settling: { memory: Memory; left: number[]; of: number } | null = null;
+  private isPlaying = false;
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
@@ -83,12 +97,37 @@ export class Viewer {
     this.complete = complete;
     this.scale.least = LEAST_SIDE / Math.max(piece.picture.width, piece.picture.height);
     await this.picture.setPiece(piece, meshOf);
+    this.forget();
+  }
+
+  /** What is remembered was drawn of something else; it runs on until it is settled anew. */
+  private forget(): void {
+    this.memory.changed();
+    this.stopSettling();
     this.dirty = true;
+  }
+
+  /** Begins with nothing remembered. */
+  clearMemory(): void {
+    this.memory.clear();
+    this.stopSettling();
+    this.dirty = true;
+  }
+
+  /** Bytes of the graphics card that hold earlier frames. */
+  get memoryBytes(): number {
+    return this.memory.bytes;
+  }
+
+  /** While it plays, memory runs on; when it stands it is made exact. */
+  set playing(playing: boolean) {
+    this.isPlaying = playing;
   }
 
   setPhase(phase: number): void {
     if (phase === this.phase) return;
     this.phase = phase;
+    this.stopSettling();
     this.dirty = true;
   }
 
@@ -103,7 +142,7 @@ export class Viewer {
 
   set view(view: View | null) {
     this.picture.view = view;
-    this.dirty = true;
+    this.forget();
   }
 
   /** Draws the settings of another piece of the same structure to the right of a split (0..1). */
@@ -158,13 +197,13 @@ export class Viewer {
   }
 
   /** The finish up to each of these steps, small, of one shot. The main thread does not wait for them. */
-  snapshots(steps: readonly string[], width: number, height: number): Promise<Preview[]> {
+  snapshots(steps: readonly Target[], width: number, height: number): Promise<Preview[]> {
     return this.inTurn<Preview[]>([], async () => {
       if (!this.picture.ready) return [];
       const targets = steps.map(() => new THREE.WebGLRenderTarget(width, height));
       // All at once: between two looks at the card the canvas may be drawn, with a shot of another size.
       steps.forEach((upTo, i) =>
-        this.picture.draw({ phase: this.phase, width, height, to: targets[i]!, upTo, sameShot: i > 0 }),
+        this.picture.draw({ ...this.aside, width, height, to: targets[i]!, upTo, sameShot: i > 0 }),
       );
       try {
         return await Promise.all(
@@ -210,7 +249,8 @@ export class Viewer {
     const kept = this.picture.view;
     this.picture.view = null;
     this.target.setSize(width, height);
-    this.picture.draw({ phase, width, height, to: this.target });
+    // On both sides of the seam the same frames lie behind, so the present memory does for both.
+    this.picture.draw({ ...this.aside, phase, width, height, to: this.target });
     this.picture.view = kept;
     return readPixelsAsync(this.renderer, this.target, width, height);
   }
@@ -221,6 +261,8 @@ export class Viewer {
     this.canvas.removeEventListener('webglcontextlost', this.onLost);
     this.canvas.removeEventListener('webglcontextrestored', this.onRestored);
     this.picture.dispose();
+    this.memory.dispose();
+    this.stopSettling();
     this.target.dispose();
     this.renderer.dispose();
   }
@@ -235,38 +277,95 @@ export class Viewer {
   private readonly onRestored = () => {
     this.lost = false;
     const { view } = this.picture;
+    this.memory = new Memory();
+    this.settling = null;
     this.picture = new Picture(this.renderer, true);
     this.picture.view = view;
     const again = this.piece ? this.setPiece(this.piece, this.meshOf, this.complete) : Promise.resolve();
     void again.then(this.events.restored);
   };
 
+  /** The present frame, with what is remembered and nothing added to it. */
+  private get aside() {
+    return { phase: this.phase, memory: this.memory, aside: true };
+  }
+
   private readonly tick = () => {
     this.timer = requestAnimationFrame(this.tick);
     const busy = this.stillBusy();
-    this.events.resting(!busy && !this.dirty && !this.lost && this.complete);
-    if (this.lost || busy || !this.dirty || !this.piece) return;
+    const settles = !busy && !this.dirty && !this.lost && this.complete && this.settle();
+    this.events.resting(!busy && !settles && !this.dirty && !this.lost && this.complete);
+    if (this.lost || busy || settles || !this.dirty || !this.piece) return;
     this.dirty = false;
-    const { width, height } = this.piece.picture;
-    const scale = Math.min(1, MAX_SIDE / Math.max(width, height)) * this.scale.scale;
-    const [w, h] = [Math.max(2, Math.round(width * scale)), Math.max(2, Math.round(height * scale))];
+    const [w, h] = this.size();
     if (this.canvas.width !== w || this.canvas.height !== h) this.renderer.setSize(w, h, false);
-    const since = performance.now();
-    this.picture.draw({ phase: this.phase, width: w, height: h });
-    if (this.compared) this.drawCompared(this.compared, w, h);
-    const gl = this.renderer.getContext() as WebGL2RenderingContext;
-    const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
-    gl.flush();
-    if (fence) this.busy = { fence, since };
+    this.watched(() => {
+      this.picture.draw({ phase: this.phase, width: w, height: h, memory: this.memory });
+      if (this.compared) this.drawCompared(this.compared, w, h);
+    });
     this.frames++;
     this.events.drawn(w, h);
   };
+
+  /** Size of the picture in pixels, as it is drawn now. */
+  private size(): [number, number] {
+    const { width, height } = this.piece!.picture;
+    const scale = Math.min(1, MAX_SIDE / Math.max(width, height)) * this.scale.scale;
+    return [Math.max(2, Math.round(width * scale)), Math.max(2, Math.round(height * scale))];
+  }
+
+  /**
+   * Draws some more of the frames that the present one remembers, behind what is shown; after the last of them the
+   * picture is drawn again. @returns whether there was anything to do
+   */
+  private settle(): boolean {
+    if (!this.piece || this.isPlaying) return false;
+    if (!this.settling) {
+      const left = this.picture.missing(this.memory, this.phase);
+      if (left.length === 0) return false;
+      this.settling = { memory: new Memory(), left, of: left.length };
+    }
+    const { memory, left, of } = this.settling;
+    this.events.settling({ done: of - left.length, of });
+    const [width, height] = this.size();
+    const now = left.splice(0, Math.max(1, Math.min(MOST_AT_ONCE, Math.floor(BUDGET / this.lastTook))));
+    if (now.length === 0) {
+      this.memory.dispose();
+      this.memory = memory;
+      this.settling = null;
+      this.events.settling(null);
+      this.dirty = true;
+      return true;
+    }
+    this.watched(() => {
+      for (const frame of now)
+        this.picture.draw({ phase: frame / this.piece!.loop.frames, width, height, memory, unseen: true });
+    }, now.length);
+    return true;
+  }
+
+  private stopSettling(): void {
+    if (!this.settling) return;
+    this.settling.memory.dispose();
+    this.settling = null;
+    this.events.settling(null);
+  }
+
+  /** Draws frames, and has the next look wait until the graphics card is done with them. */
+  private watched(draw: () => void, frames = 1): void {
+    const since = performance.now();
+    draw();
+    const gl = this.renderer.getContext() as WebGL2RenderingContext;
+    const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
+    gl.flush();
+    if (fence) this.busy = { fence, since, frames };
+  }
 
   private drawCompared({ piece, split }: { piece: Piece; split: number }, width: number, height: number): void {
     const from = Math.round(split * width);
     this.renderer.setScissorTest(true);
     this.renderer.setScissor(from, 0, width - from, height);
-    this.picture.draw({ phase: this.phase, width, height, as: piece });
+    this.picture.draw({ ...this.aside, width, height, as: piece });
     this.renderer.setScissorTest(false);
   }
 
@@ -276,7 +375,9 @@ export class Viewer {
     const state = gl.getSyncParameter(this.busy.fence, gl.SYNC_STATUS) as number;
     if (state !== gl.SIGNALED && !gl.isContextLost()) return true;
     gl.deleteSync(this.busy.fence);
-    if (this.scale.took(performance.now() - this.busy.since)) this.dirty = true;
+    this.lastTook = Math.max(1, (performance.now() - this.busy.since) / this.busy.frames);
+    // A change of size would make all that was settled useless.
+    if (!this.settling && this.scale.took(this.lastTook)) this.dirty = true;
     this.busy = null;
     return false;
   }

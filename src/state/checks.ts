@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { SamplingReading } from '@/core/checks/sampling';
+import type { MemoryReading } from '@/core/checks/memory';
 import { hasKink, type SeamReading } from '@/core/checks/seam';
 import { analyse, type Problem } from '@/core/weave';
 import type { PictureSeam } from '@/engine/capture/picture-seam';
@@ -10,6 +11,8 @@ interface Checks {
   seam: SeamReading[] | null;
   /** Steps whose forms are too coarse for them. */
   sampling: SamplingReading[];
+  /** Steps that read earlier frames. */
+  memory: MemoryReading[];
   picture: PictureSeam | null;
   /** The picture is still being made: meshes, programs or pictures are missing, so nothing can be said of its seam. */
   making: boolean;
@@ -24,6 +27,7 @@ export type PictureAnswer = PictureSeam | 'none' | 'making';
 export const useChecks = create<Checks>()(() => ({
   seam: null,
   sampling: [],
+  memory: [],
   picture: null,
   making: true,
   problems: [],
@@ -43,9 +47,10 @@ export function startChecks(pictureSeam: () => Promise<PictureAnswer>): () => vo
     const { piece } = useWorkbench.getState();
     try {
       const seam = await studio().seam(lean(piece));
+      const memory = await studio().memory(lean(piece));
       const picture = await pictureSeam();
       if (useWorkbench.getState().piece !== piece) return;
-      useChecks.setState({ seam, ...answered(picture), problems: analyse(piece).problems, measuring: false });
+      useChecks.setState({ seam, memory, ...answered(picture), problems: analyse(piece).problems, measuring: false });
       const sampling = await studio().sampling(lean(piece));
       if (useWorkbench.getState().piece === piece) useChecks.setState({ sampling });
     } catch (error) {
@@ -61,7 +66,7 @@ export function startChecks(pictureSeam: () => Promise<PictureAnswer>): () => vo
     timer = setTimeout(() => void measure(), PAUSE);
   };
   // What was measured of a piece that was open before is not this one's.
-  useChecks.setState({ seam: null, sampling: [], picture: null, making: true, problems: [] });
+  useChecks.setState({ seam: null, sampling: [], memory: [], picture: null, making: true, problems: [] });
   soon();
   const stop = useWorkbench.subscribe((now, before) => {
     if (now.piece !== before.piece) soon();
@@ -94,11 +99,12 @@ const LEAST_MOTION = 0.5;
 const PICTURE_KINK = 0.5;
 
 /** The seam in one word. */
-export function verdictOf({ seam, picture, making, measuring }: Checks, play: 'loop' | 'once'): Verdict {
+export function verdictOf({ seam, memory, picture, making, measuring }: Checks, play: 'loop' | 'once'): Verdict {
   const broken = seam?.filter((r) => !r.closes) ?? [];
   if (play === 'once') return { state: 'once', words: 'plays once', broken: [] };
   if (!seam || making) return { state: 'measuring', words: measuring || making ? 'measuring' : 'not measured', broken };
   if (broken.length > 0 || (picture && !picture.closes)) return { state: 'breaks', words: 'does not close', broken };
+  if (memory.some((r) => r.frames === null)) return { state: 'breaks', words: 'never settles', broken };
   if (seam.length === 0) return { state: 'still', words: 'stands still', broken };
   return { state: 'closes', words: picture && pictureKinks(picture) ? 'closes with a kink' : 'closes', broken };
 }

@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import { measureMemory, type MemoryReading } from '@/core/checks/memory';
 import { measureSeam, type SeamReading } from '@/core/checks/seam';
 import { loopSize, writeForm, type MeshJob } from '@/core/formats/mesh';
 import { measureSampling, samplingMarks, type SamplingReading } from '@/core/checks/sampling';
@@ -51,6 +52,8 @@ export const studio = {
   },
 
   seam: (piece: Piece): Promise<SeamReading[]> => measureSeam(piece),
+
+  memory: (piece: Piece): Promise<MemoryReading[]> => measureMemory(piece),
 
   sampling: (piece: Piece): Promise<SamplingReading[]> => measureSampling(piece),
 

@@ -1,7 +1,10 @@
 import { isLink, type Link, type Piece, type Strand } from '../piece/types';
 import { analyse, Evaluator, plainParams, type Analysis, type StepTypes, type Target } from '../weave';
 import { setPhase } from '../weave/places';
+import { setParam } from '../piece/edit';
+import { valueOf } from '../steps';
 import { samplePlaces } from './sample-places';
+import { fixOf, type Fix } from './seam';
 
 /** How long a step of a finish remembers. */
 export interface MemoryReading {
@@ -10,6 +13,10 @@ export interface MemoryReading {
   name: string;
   /** Frames after which what came before them no longer shows; null where it never fades. */
   frames: number | null;
+  /** How many frames back it reads what came into it; 0 where it reads its own result alone. */
+  reach: number;
+  /** A value with which it does fade. */
+  mend?: Fix;
 }
 
 /**
@@ -27,12 +34,11 @@ export async function measureMemory(piece: Piece, analysis: Analysis = analyse(p
     .flatMap((strand) => (analysis.types.get(strand.id) ?? []).map((row) => ({ strand, row })));
   const remembering = rows.filter(({ row }) => row.active && (row.definition!.stays || row.definition!.reaches));
   return Promise.all(
-    remembering.map(async ({ strand, row }) => ({
-      strand: strand.id,
-      step: row.step.id,
-      name: row.definition!.name,
-      frames: await framesOf(piece, analysis, row),
-    })),
+    remembering.map(async ({ strand, row }) => {
+      const lasts = await framesOf(piece, analysis, row);
+      const mend = lasts.frames === null ? await mendFor(piece, strand, row) : undefined;
+      return { strand: strand.id, step: row.step.id, name: row.definition!.name, ...lasts, mend };
+    }),
   );
 }
 
@@ -43,13 +49,34 @@ export async function measureMemory(piece: Piece, analysis: Analysis = analyse(p
 export const settlingFrames = (readings: readonly MemoryReading[]): number | null =>
   readings.reduce<number | null>((sum, r) => (sum === null || r.frames === null ? null : sum + r.frames), 0);
 
-async function framesOf(piece: Piece, analysis: Analysis, row: StepTypes): Promise<number | null> {
+async function framesOf(
+  piece: Piece,
+  analysis: Analysis,
+  row: StepTypes,
+): Promise<Pick<MemoryReading, 'frames' | 'reach'>> {
   const { stays, reaches } = row.definition!;
   const params = await paramsOver(piece, analysis, row);
   const most = (value: (params: Params) => number) => params.map((places) => Math.max(...places.map(value)));
-  const back = reaches ? Math.ceil(Math.max(...most(reaches))) : 0;
+  const reach = reaches ? Math.ceil(Math.max(...most(reaches))) : 0;
   const faded = stays ? fadedAfter(most(stays)) : 0;
-  return faded === null ? null : back + faded;
+  return { frames: faded === null ? null : reach + faded, reach };
+}
+
+/** The first of its numbers that lets it fade where it has its first value. */
+async function mendFor(
+  piece: Piece,
+  { id: strand }: Strand,
+  { step, definition }: StepTypes,
+): Promise<Fix | undefined> {
+  for (const param of definition!.params) {
+    if (param.type !== 'number' || typeof valueOf(step, param) !== 'number') continue;
+    const mended = setParam(piece, strand, step.id, param.id, param.default);
+    const analysis = analyse(mended);
+    const row = analysis.types.get(strand)!.find((r) => r.step.id === step.id)!;
+    if ((await framesOf(mended, analysis, row)).frames !== null)
+      return fixOf(strand, step, param, param.default) ?? undefined;
+  }
+  return undefined;
 }
 
 /**

@@ -211,7 +211,8 @@ async function mendsFor(piece: Piece, strand: Strand, stepId: string): Promise<M
   return (await closesWith(piece, strand, stepId, candidates)) ? [candidates] : [];
 }
 
-function fixOf(strand: string, step: Step, param: Param, value: number | Vector | null): Fix | null {
+/** A fix that sets a parameter; null where there is no value, or a link or a control says it. */
+export function fixOf(strand: string, step: Step, param: Param, value: number | Vector | null): Fix | null {
   if (value === null || isLink(step.params[param.id]) || isControlRef(step.params[param.id])) return null;
   const unit = 'unit' in param && param.unit && param.unit !== param.name.toLowerCase() ? ` ${param.unit}` : '';
   const shown = Array.isArray(value) ? value.join(', ') : String(value);

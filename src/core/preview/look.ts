@@ -1,5 +1,5 @@
 import { strandById, type Link, type Piece, type Strand } from '../piece/types';
-import { analyse, typeAfter, type Target } from '../weave';
+import { analyse, linkedStrands, typeAfter, type Target } from '../weave';
 
 /** Where a step is looked at: on everything that stands on the stage, or flat over the frame. */
 export type LookOn = 'objects' | 'frame';
@@ -20,7 +20,9 @@ export function lookPiece(piece: Piece, target: Target, on: LookOn): Piece | nul
   const own = strandById(piece, target.strand);
   if (own?.kind === 'finish') {
     const end = own.steps.findIndex((s) => s.id === target.step);
-    return end < 0 ? null : { ...piece, strands: [...others(piece), { ...own, steps: own.steps.slice(0, end + 1) }] };
+    if (end < 0) return null;
+    const cut = { ...own, steps: own.steps.slice(0, end + 1) };
+    return { ...piece, strands: [...others(piece), cut, ...takenBy(piece, cut)] };
   }
   const gives = typeAfter(analyse(piece).types, target.strand, target.step);
   if (gives !== 'float' && gives !== 'vec2' && gives !== 'vec3') return null;
@@ -77,6 +79,21 @@ export function lookPiece(piece: Piece, target: Target, on: LookOn): Piece | nul
       },
     ],
   };
+}
+
+/** Finishes that one takes in, and that those take in. */
+function takenBy(piece: Piece, finish: Strand): Strand[] {
+  const found = new Set<Strand>();
+  const look = (strand: Strand) => {
+    for (const id of linkedStrands(strand)) {
+      const from = strandById(piece, id);
+      if (from?.kind !== 'finish' || found.has(from)) continue;
+      found.add(from);
+      look(from);
+    }
+  };
+  look(finish);
+  return [...found];
 }
 
 const others = (piece: Piece) => piece.strands.filter((s) => s.kind !== 'finish');

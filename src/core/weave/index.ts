@@ -4,7 +4,16 @@ export { linkedStrands, orderStrands, wouldCycle } from './order';
 export { drawnBefore, drawnEnds, lastDrawn, lastReshape } from './plan';
 export { cardText, processorText, weave } from './weave';
 export { literalOf, plainParams, slotValues } from './values';
-export { glslType, argumentParams, paramType, runningInto, stepFunction, stepFunctionName } from './step-function';
+export {
+  glslType,
+  argumentParams,
+  isBranch,
+  paramType,
+  runningInto,
+  stepFunction,
+  stepFunctionName,
+} from './step-function';
+export { outputOf, stageBehind, type Output } from './output';
 export { slopes, sortedStops } from './tables';
 export { Evaluator } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';

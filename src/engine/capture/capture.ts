@@ -1,9 +1,10 @@
 import * as THREE from 'three';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
-import { EXPORT_SAMPLES, Picture } from '../picture';
-import { readPixels, readPixelsAsync } from './read';
+import { EXPORT_SAMPLES, Picture, type Settling } from '../picture';
+import { readPixelsAsync } from './read';
 import { GraphicsLost, makeRenderer } from '../card/renderer';
+import { Memory } from '../finish/memory';
 
 export interface CaptureSize {
   width: number;
@@ -18,6 +19,8 @@ export class Capture {
   private readonly renderer = makeRenderer(new OffscreenCanvas(2, 2));
   private readonly picture = new Picture(this.renderer);
   private readonly target: THREE.WebGLRenderTarget;
+  private readonly memory = new Memory();
+  private isClosed = false;
   /** Rejects when the card is lost. */
   private readonly lost: Promise<never>;
 
@@ -43,11 +46,23 @@ export class Capture {
     return capture;
   }
 
-  /** RGBA bytes of one frame, top row first. The same phase gives the same bytes. @throws GraphicsLost */
-  async frame(phase: number): Promise<Uint8ClampedArray<ArrayBuffer>> {
+  /**
+   * RGBA bytes of one frame, top row first, with all that it remembers drawn before it. The same phase gives the same
+   * bytes. @param settling told of the frames that are drawn before @throws GraphicsLost
+   */
+  async frame(phase: number, settling?: (progress: Settling) => void): Promise<Uint8ClampedArray<ArrayBuffer>> {
     const { width, height } = this.size;
+    const missing = this.picture.missing(this.memory, phase);
+    if (missing.length > 0) this.memory.clear();
+    for (const [done, before] of missing.entries()) {
+      this.assertAlive();
+      settling?.({ done, of: missing.length });
+      this.draw(before / this.picture.frames, true);
+      // One at a time, so that the page goes on and the work can be ended.
+      await this.finished();
+    }
     this.assertAlive();
-    this.picture.draw({ phase, width, height, to: this.target, samples: EXPORT_SAMPLES });
+    this.draw(phase);
     // What is lost answers late, without a word, or not at all.
     const pixels = await Promise.race([
       readPixelsAsync(this.renderer, this.target, width, height).catch(() => this.lose()),
@@ -57,16 +72,26 @@ export class Capture {
     return pixels;
   }
 
-  /** As `frame`, at once. @throws GraphicsLost */
-  frameNow(phase: number): Uint8ClampedArray<ArrayBuffer> {
-    const { width, height } = this.size;
-    this.picture.draw({ phase, width, height, to: this.target, samples: EXPORT_SAMPLES });
-    const pixels = readPixels(this.renderer, this.target, width, height);
-    this.assertAlive();
-    return pixels;
+  private draw(phase: number, unseen = false): void {
+    const { target: to, memory, size } = this;
+    this.picture.draw({ phase, ...size, to, samples: EXPORT_SAMPLES, memory, unseen });
+  }
+
+  /** When the graphics card has done what it was told. */
+  private async finished(): Promise<void> {
+    const gl = this.renderer.getContext() as WebGL2RenderingContext;
+    const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
+    gl.flush();
+    while (fence && !this.isClosed && !gl.isContextLost()) {
+      if (gl.getSyncParameter(fence, gl.SYNC_STATUS) === gl.SIGNALED) break;
+      await new Promise((resolve) => setTimeout(resolve));
+    }
+    gl.deleteSync(fence);
   }
 
   close(): void {
+    this.isClosed = true;
+    this.memory.dispose();
     this.picture.dispose();
     this.target.dispose();
     this.renderer.dispose();
@@ -74,7 +99,7 @@ export class Capture {
   }
 
   private assertAlive(): void {
-    if (this.renderer.getContext().isContextLost()) this.lose();
+    if (this.isClosed || this.renderer.getContext().isContextLost()) this.lose();
   }
 
   private lose(): never {

@@ -1,5 +1,5 @@
 import * as THREE from 'three';
-import { placeText } from '@/core/glsl/lib';
+import { branchUniform, placeText } from '@/core/glsl/lib';
 import type { Piece } from '@/core/piece/types';
 import { cardText, weave, type Analysis, type Target, type Woven } from '@/core/weave';
 import type { Shared } from '../surface/surface-material';
@@ -55,10 +55,14 @@ const HEAD = `
 precision highp float;
 precision highp int;
 precision highp sampler2D;
+precision highp sampler2DArray;
 uniform float clPhase;
 uniform vec2 clSize;
 uniform sampler2D clShot;
 uniform sampler2D clTook;
+uniform sampler2D clEarlier;
+uniform sampler2DArray clAgo;
+uniform int clFrame;
 uniform float clChecker;
 in vec2 at;
 out vec4 pixel;
@@ -81,8 +85,16 @@ export interface PassDrawing {
   /** Linear light multiplied by its opacity: what came before, and what came into the step that begins the pass. */
   before: THREE.Texture;
   took: THREE.Texture;
+  /** What the step that ends the pass gave a frame before. */
+  earlier: THREE.Texture;
+  /** What came into the step that begins the pass, frame by frame, and the layer of the present one. */
+  ago: { texture: THREE.Texture; layer: number };
+  /** Gives the picture of another finish. */
+  branch: (target: Target) => THREE.Texture;
   /** The canvas where null. */
   to: THREE.WebGLRenderTarget | null;
+  /** Of a target with many. */
+  layer?: number;
   /** Shows a checkerboard where nothing is; else what is written keeps its opacity. */
   checker: boolean;
 }
@@ -114,6 +126,10 @@ export class FinishPass {
         clChecker: { value: 0 },
         clShot: { value: null },
         clTook: { value: null },
+        clEarlier: { value: null },
+        clAgo: { value: null },
+        clFrame: { value: 0 },
+        ...Object.fromEntries(this.woven.branches.map((_, slot) => [branchUniform(slot), { value: null }])),
       },
       depthTest: false,
       depthWrite: false,
@@ -132,16 +148,26 @@ export class FinishPass {
   }
 
   static keyOf(woven: Woven, { shown }: PassPlan): string {
-    return [shown, woven.glsl, ...woven.pictures].join('\n//\n');
+    return [shown, woven.glsl, ...woven.pictures, JSON.stringify(woven.branches)].join('\n//\n');
   }
 
-  draw(renderer: THREE.WebGLRenderer, { piece, follow, before, took, to, checker }: PassDrawing): void {
+  /** Other finishes whose pictures it reads. */
+  get branches(): readonly Target[] {
+    return this.woven.branches;
+  }
+
+  draw(renderer: THREE.WebGLRenderer, drawing: PassDrawing): void {
     const { uniforms } = this.material;
-    fillUniforms(uniforms, this.woven, piece, follow);
-    uniforms.clShot!.value = before;
-    uniforms.clTook!.value = took;
-    uniforms.clChecker!.value = checker ? 1 : 0;
-    renderer.setRenderTarget(to);
+    fillUniforms(uniforms, this.woven, drawing.piece, drawing.follow);
+    uniforms.clShot!.value = drawing.before;
+    uniforms.clTook!.value = drawing.took;
+    uniforms.clEarlier!.value = drawing.earlier;
+    uniforms.clAgo!.value = drawing.ago.texture;
+    uniforms.clFrame!.value = drawing.ago.layer;
+    uniforms.clChecker!.value = drawing.checker ? 1 : 0;
+    for (const [slot, target] of this.woven.branches.entries())
+      uniforms[branchUniform(slot)]!.value = drawing.branch(target);
+    renderer.setRenderTarget(drawing.to, drawing.layer);
     renderer.render(this.scene, this.camera);
   }
 

@@ -1,9 +1,10 @@
 import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
-import { drawnEnds, type Analysis, type StepTypes, type Target } from '@/core/weave';
+import { drawnBefore, type Analysis, type StepTypes, type Target } from '@/core/weave';
 import type { Follow } from '../card/follow';
 import type { Shared } from '../surface/surface-material';
 import { FinishPass, type PassPlan } from './finish-pass';
+import { NEVER, NOTHING, type Memory } from './memory';
 
 /** A pass in its row. */
 interface Planned extends PassPlan {
@@ -11,47 +12,63 @@ interface Planned extends PassPlan {
   begins: boolean;
   /** What comes before it has to have its averages. */
   averages: boolean;
+  /** The step (as `strand/step`) that reads what came into it earlier, and whose pass this is. */
+  ago?: string;
+  /** The step that ends it, whose result is kept for the next frame. */
+  keeps?: string;
+  /** The step behind it that reads earlier what this draws. */
+  stores?: string;
 }
 
 /**
- * The passes in which a finish is drawn: steps of one pixel go together, a step that reads the picture elsewhere
- * begins a new one, and is drawn as often as it asks for.
+ * The passes in which a finish is drawn: steps of one pixel go together. A step that reads the picture elsewhere, or
+ * earlier, begins a new one, and is drawn as often as it asks for; one that keeps its own result ends one.
  * @param target null for a picture that goes through as it is
+ * @param shown the last one is shown; else others take its picture in
  */
-export function passesOf(analysis: Analysis, target: Target | null): Planned[] {
-  if (!target) return [{ target, shown: true, begins: true, averages: false }];
+export function passesOf(analysis: Analysis, target: Target | null, shown = true): Planned[] {
+  const through: Planned = { target: null, shown, begins: true, averages: false };
+  if (!target) return [through];
   const { strand } = target;
   const all = analysis.types.get(strand) ?? [];
   const at = target.step ? all.findIndex((r) => r.step.id === target.step) : -1;
   const rows = all.slice(0, at < 0 ? all.length : at + 1);
-  const readers = drawnEnds(rows)
-    .slice(0, -1)
-    .map((end) => end + 1);
-  const upTo = (end: number): Target => ({ strand, step: rows[end]?.step.id });
-  const passes: Planned[] = [];
-  const [first] = readers;
-  if (first === undefined || drawsBefore(rows, first))
-    passes.push({ target: upTo((first ?? rows.length) - 1), shown: false, begins: true, averages: false });
-  for (const [k, index] of readers.entries()) {
-    const { passes: count = 1, averages = false } = rows[index]!.definition!;
-    const end = (readers[k + 1] ?? rows.length) - 1;
-    for (let pass = 0; pass < count; pass++)
-      passes.push({
-        target: upTo(pass === count - 1 ? end : index),
-        pass,
+  const key = (row: StepTypes) => `${strand}/${row.step.id}`;
+  const begins = [0, ...drawnBefore(rows)];
+  const passes = begins.flatMap((begin, k): Planned[] => {
+    const end = (begins[k + 1] ?? rows.length) - 1;
+    const next = rows[end + 1]?.definition;
+    if (k === 0 && next && !drawsBefore(rows, end + 1)) return [];
+    const { id, definition, active } = { ...rows[begin]!, id: rows[begin]!.step.id };
+    const { passes: count = 1, averages = false, reaches } = (active && begin > 0 ? definition : null) ?? {};
+    const last = rows[end]!;
+    const stores = next?.reaches && rows[end + 1]!.active ? key(rows[end + 1]!) : undefined;
+    return Array.from({ length: count }, (_, pass) => {
+      const isLast = pass === count - 1;
+      return {
+        target: { strand, step: isLast ? last.step.id : id },
+        pass: active && begin > 0 && definition!.passes ? pass : undefined,
         shown: false,
         begins: pass === 0,
         averages,
-      });
-  }
-  passes[passes.length - 1]!.shown = true;
+        ago: reaches && key(rows[begin]!),
+        keeps: isLast && last.active && last.definition!.stays ? key(last) : undefined,
+        stores: isLast ? stores : undefined,
+      };
+    });
+  });
+  // What is kept is kept as it is, and shown by a pass of its own.
+  const kept = passes[passes.length - 1]?.keeps !== undefined;
+  if (kept || passes.length === 0) return [...passes, through];
+  passes[passes.length - 1]!.shown = shown;
   return passes;
 }
 
-/** Has anything to be drawn before a step that reads elsewhere? A bare shot is there already, without its averages. */
+/** Has anything to be drawn before a step? A bare shot is there already, without its averages, and for now alone. */
 function drawsBefore(rows: StepTypes[], index: number): boolean {
   const bare = rows.slice(0, index).every((r) => !r.active || r.step.op === 'finish.shoot');
-  return !bare || rows[index]!.definition!.averages === true;
+  const { active, definition } = rows[index]!;
+  return !bare || (active && (definition!.averages === true || definition!.reaches !== undefined));
 }
 
 /** Targets of one size that passes draw into in turn, with averages and without. */
@@ -81,44 +98,78 @@ export class PassTargets {
   }
 }
 
+/** What a finish is drawn with. */
+export interface RowDrawing {
+  piece: Piece;
+  follow: Follow;
+  /** Light multiplied by its opacity, of the size that is drawn. */
+  shot: THREE.WebGLRenderTarget;
+  /** Gives the picture of another finish. */
+  branch: (target: Target) => THREE.Texture;
+  memory: Memory;
+  /** What is drawn is remembered; else it only reads what is. */
+  remembers: boolean;
+  /** What is only shown need not be drawn. */
+  unseen: boolean;
+  /** By how many frames a step reads back. */
+  reach: (step: string) => number;
+  /** The canvas where null. */
+  to: THREE.WebGLRenderTarget | null;
+  checker: boolean;
+}
+
 /** A finish up to one of its steps: all its passes. */
 export class FinishRow {
   readonly key: string;
   private readonly passes: { plan: Planned; pass: FinishPass }[];
+  /** Copies a picture into the store of a step. */
+  private readonly copier: FinishPass | null;
 
-  constructor(piece: Piece, analysis: Analysis, target: Target | null, shared: Shared) {
-    this.passes = passesOf(analysis, target).map((plan) => ({
+  constructor(piece: Piece, analysis: Analysis, target: Target | null, shared: Shared, shown = true) {
+    this.passes = passesOf(analysis, target, shown).map((plan) => ({
       plan,
       pass: new FinishPass(piece, analysis, plan, shared),
     }));
+    const stores = this.passes.some(({ plan }) => plan.stores);
+    this.copier = stores ? new FinishPass(piece, analysis, { target: null, shown: false }, shared) : null;
     this.key = this.passes.map(({ pass }) => pass.key).join('\n////\n');
   }
 
-  static keyOf(piece: Piece, analysis: Analysis, target: Target | null): string {
-    return passesOf(analysis, target)
+  static keyOf(piece: Piece, analysis: Analysis, target: Target | null, shown = true): string {
+    return passesOf(analysis, target, shown)
       .map((plan) => FinishPass.keyOf(FinishPass.weave(piece, analysis, plan), plan))
       .join('\n////\n');
   }
 
-  /** @param shot light multiplied by its opacity, of the size that is drawn */
-  draw(
-    renderer: THREE.WebGLRenderer,
-    targets: PassTargets,
-    shot: THREE.WebGLRenderTarget,
-    drawing: { piece: Piece; follow: Follow; to: THREE.WebGLRenderTarget | null; checker: boolean },
-  ): void {
+  /** Other finishes whose pictures it reads. */
+  get branches(): Target[] {
+    return this.passes.flatMap(({ pass }) => pass.branches);
+  }
+
+  draw(renderer: THREE.WebGLRenderer, targets: PassTargets, drawing: RowDrawing): void {
+    const { shot, memory, remembers, reach } = drawing;
     let before = shot.texture;
     let took = before;
     for (const [i, { plan, pass }] of this.passes.entries()) {
       if (plan.begins) took = before;
+      const isLast = i === this.passes.length - 1;
+      if (plan.shown && drawing.unseen) break;
       const averages = this.passes[i + 1]?.plan.averages ?? false;
-      const to = plan.shown ? drawing.to : targets.take(shot.width, shot.height, averages, [before, took]);
-      pass.draw(renderer, { ...drawing, before, took, to });
-      if (to && !plan.shown) before = to.texture;
+      const passing = () => targets.take(shot.width, shot.height, averages, [before, took]);
+      const to = isLast ? drawing.to : plan.keeps && remembers ? memory.keep(plan.keeps) : passing();
+      const earlier = plan.keeps ? memory.earlier(plan.keeps) : NOTHING;
+      const ago = plan.ago ? memory.ago(plan.ago) : NEVER;
+      pass.draw(renderer, { ...drawing, before, took, earlier, ago, to });
+      if (to && !isLast) before = to.texture;
+      if (plan.stores && remembers) {
+        const { target, layer } = memory.store(plan.stores, reach(plan.stores));
+        this.copier!.draw(renderer, { ...drawing, before, took, earlier, ago, to: target, layer });
+      }
     }
   }
 
   dispose(): void {
     for (const { pass } of this.passes) pass.dispose();
+    this.copier?.dispose();
   }
 }

@@ -7,7 +7,7 @@ import type { Piece, Step } from '@/core/piece/types';
 import { analyse } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { Follower } from '../card/follow';
-import { outputOf } from '../picture';
+import { outputOf } from '@/core/weave';
 import { makeShared } from '../surface/surface-material';
 import { StageScene } from './stage-scene';
 

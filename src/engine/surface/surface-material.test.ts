@@ -7,7 +7,7 @@ import { SurfaceMaterial, makeShared } from './surface-material';
 import { FinishPass } from '../finish/finish-pass';
 import { Follower } from '../card/follow';
 import { geometryOf } from '../stage/geometry';
-import { outputOf } from '../picture';
+import { outputOf } from '@/core/weave';
 import { fillUniforms, uniformsOf } from '../card/uniforms';
 import { bake } from '@/core/forms/bake';
 import { skinOf } from '@/core/mesh/skin';

@@ -1,4 +1,5 @@
 import dynamic from 'next/dynamic';
+import type { MemoryReading } from '@/core/checks/memory';
 import type { SamplingReading } from '@/core/checks/sampling';
 import { hasKink, type Fix, type Mend, type SeamReading } from '@/core/checks/seam';
 import { setParam } from '@/core/piece/edit';
@@ -38,7 +39,7 @@ function Readings() {
   const checks = useChecks();
   const piece = useWorkbench((s) => s.piece);
   const verdict = verdictOf(checks, piece.loop.play);
-  const { seam, sampling, picture, problems } = checks;
+  const { seam, sampling, memory, picture, problems } = checks;
   return (
     <div>
       <p className="mb-3" role="status">
@@ -90,6 +91,7 @@ function Readings() {
           <SeamChart readings={seam} />
         </>
       )}
+      {memory.length > 0 && <Memory readings={memory} />}
       {sampling.length > 0 && <Sampling readings={sampling} />}
       {problems.length > 0 && (
         <section aria-label="Notes" className="mt-4 border-t border-line pt-3">
@@ -114,6 +116,41 @@ const meets = (closes: boolean, kink: boolean) => (!closes ? 'jumps' : kink ? 'c
 /** "Set travel to 2 and repeat to 4". */
 const mendWords = (mend: Mend) =>
   mend.map((f, i) => (i === 0 ? f.sentence : f.sentence.replace(/^Set /, ''))).join(' and ');
+
+/** Steps that read earlier frames. */
+function Memory({ readings }: { readings: MemoryReading[] }) {
+  const piece = useWorkbench((s) => s.piece);
+  return (
+    <section aria-label="Memory" className="mt-4 border-t border-line pt-3">
+      <h3 className="mb-1 font-semibold">
+        Memory{' '}
+        <span className="ml-2 font-normal text-mute">
+          a frame is taken as it is once all that it remembers has been drawn before it
+        </span>
+      </h3>
+      {readings.map((r) => (
+        <p key={`${r.strand}/${r.step}`} className="flex items-center justify-between gap-3 py-1">
+          <span>
+            <b className="font-medium">{strandById(piece, r.strand)?.name}</b> {r.name}{' '}
+            {r.frames === null ? (
+              <span className="text-bad">never fades: it has no first frame.</span>
+            ) : (
+              `settles after ${r.frames} frames.`
+            )}
+          </span>
+          <span className="flex shrink-0 gap-2">
+            {r.mend && (
+              <Button look="main" onClick={() => mend([r.mend!])}>
+                {r.mend.sentence}
+              </Button>
+            )}
+            <Button onClick={() => show(r.strand, r.step)}>Show the step</Button>
+          </span>
+        </p>
+      ))}
+    </section>
+  );
+}
 
 /** Meshes too coarse for the pattern that moves them. */
 function Sampling({ readings }: { readings: SamplingReading[] }) {

@@ -5,7 +5,7 @@ import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
-import { outputOf } from '@/engine/picture';
+import { outputOf } from '@/core/weave';
 import { canWrite } from '@/workers/video';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
@@ -173,11 +173,13 @@ function left(seconds: number | null): string {
 }
 
 function Running({ progress, stop }: { progress: Progress; stop: () => void }) {
-  const { done, frames } = progress;
+  const { done, frames, settling } = progress;
   return (
     <div>
       <p className="tabular mb-2" role="status">
-        {done} of {frames} frames, {left(progress.left)}
+        {settling
+          ? `Settling what the frame remembers: ${settling.done} of ${settling.of}`
+          : `${done} of ${frames} frames, ${left(progress.left)}`}
       </p>
       <Bar.Root
         value={done}

@@ -1,5 +1,6 @@
 import type { Piece } from '@/core/piece/types';
 import { Capture } from '@/engine/capture/capture';
+import type { Settling } from '@/engine/picture';
 import { GraphicsLost } from '@/engine/card/renderer';
 import { MeshStore } from '@/workers/mesh-store';
 import { ensureAssets } from '@/state/pictures';
@@ -14,6 +15,8 @@ export interface Progress {
   frames: number;
   /** Seconds left, once it can be told. */
   left: number | null;
+  /** While the frames are drawn that the next one remembers. */
+  settling?: Settling;
 }
 
 /** The artist stopped the work. */
@@ -57,6 +60,8 @@ export async function runTakeAway(
   const capture = await Capture.open(piece, meshes.get, { width, height });
   const { door, end } = takeAway();
   const stem = fileStem(piece.name);
+  const settling = (frames: number, done: number) => (now: Settling) =>
+    progress({ done, frames, left: null, settling: now });
   const check = () => {
     if (signal.aborted) throw new Cancelled('Stopped.');
   };
@@ -66,7 +71,7 @@ export async function runTakeAway(
       progress({ done: 0, frames: 1, left: null });
       const bytes = await unless(
         signal,
-        capture.frame(frame / piece.loop.frames).then((pixels) => door.still(pixels, width, height)),
+        capture.frame(frame / piece.loop.frames, settling(1, 0)).then((pixels) => door.still(pixels, width, height)),
       );
       download(`${stem}_${String(frame).padStart(4, '0')}.png`, bytes, TYPES.png.type);
       return;
@@ -80,7 +85,7 @@ export async function runTakeAway(
         signal,
         feed(
           piece.loop.frames,
-          (n) => capture.frame(n / piece.loop.frames),
+          (n) => capture.frame(n / piece.loop.frames, settling(piece.loop.frames, n)),
           (pixels, n) => door.add(pixels, n),
           check,
           progress,

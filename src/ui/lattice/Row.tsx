@@ -6,7 +6,7 @@ import { Fragment, useState } from 'react';
 import { bundleOf } from '@/core/piece/arrange';
 import { renameStrand } from '@/core/piece/edit';
 import { strandById, type Piece, type Strand } from '@/core/piece/types';
-import type { Analysis } from '@/core/weave';
+import { outputOf, type Analysis } from '@/core/weave';
 import { pick } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Menu } from '../parts/Menu';
@@ -38,7 +38,7 @@ interface Props {
 export function Row({ piece, strand, analysis, selected, compact }: Props) {
   const rows = analysis.types.get(strand.id)!;
   const uses = [...new Set((analysis.uses.get(strand.id) ?? []).map((u) => strandById(piece, u.strand)?.name ?? '?'))];
-  const isOutput = strand.kind === 'finish' && piece.strands.find((s) => s.kind === 'finish')?.id === strand.id;
+  const isOutput = strand.kind === 'finish' && outputOf(piece).finish?.id === strand.id;
   const used = isOutput ? 'the picture' : uses.length > 0 ? `to ${uses.join(', ')}` : 'not used yet';
   const sort = useSortable({ id: sortId(strand.id) });
   const tint = bundleOf(piece, strand.id)?.tint;

@@ -1,7 +1,7 @@
 import { useCallback, useRef, useState } from 'react';
 import { strandById } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
-import { outputOf } from '@/engine/picture';
+import { outputOf } from '@/core/weave';
 import type { View } from '@/engine/stage/stage-scene';
 import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
@@ -14,6 +14,7 @@ import { Handles } from './Handles';
 import { Letters } from './Letters';
 import { LookBar } from './LookBar';
 import { MakingNote } from './MakingNote';
+import { MemoryNote } from './MemoryNote';
 import { OverPicture } from './OverPicture';
 import { dragView, frame, keyView, zoom } from './orbit';
 import { pictureIn, placeIn } from './picture-box';
@@ -33,7 +34,7 @@ const PINS: { label: string; scale: number | null }[] = [
 
 export function StageView() {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const { size, trouble, rests } = useViewer(canvas);
+  const { size, trouble, rests, settling } = useViewer(canvas);
   const piece = useWorkbench((s) => s.piece);
   const selected = useWorkbench((s) => s.selected);
   const looking = usePanels((s) => s.looking);
@@ -138,6 +139,7 @@ export function StageView() {
         </p>
       )}
       <MakingNote />
+      {!looking && <MemoryNote settling={settling} />}
       {trouble && (
         <p role="alert" className="absolute bottom-3 mx-3 rounded-md border border-warn bg-ground px-3 py-2 text-warn">
           {trouble}

@@ -2,7 +2,7 @@ import { setParam } from '@/core/piece/edit';
 import type { Piece, Step, Strand, Vector } from '@/core/piece/types';
 import { definitionOf, valueOf } from '@/core/steps';
 import { FRAME_HEIGHT } from '@/core/steps/stage/camera';
-import { outputOf } from '@/engine/picture';
+import { outputOf } from '@/core/weave';
 import type { View } from '@/engine/stage/stage-scene';
 
 /** The camera step of the stage that is seen. */

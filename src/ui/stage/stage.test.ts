@@ -87,6 +87,7 @@ describe('what the viewer is fed with', () => {
       return known;
     },
     setPiece: async (piece, _meshes, complete) => void shown.push({ piece, complete }),
+    playing: false,
     setPhase: (phase) => void phases.push(phase),
     compare: (to) => void compared.push(to),
     seam: async () => {

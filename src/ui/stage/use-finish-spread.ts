@@ -13,15 +13,15 @@ const SIDE = 192;
 export function useFinishSpread(piece: Piece, looking: Looking | null, rests: number): PictureSpread | null {
   const [spread, setSpread] = useState<PictureSpread | null>(null);
   const isFinish = looking !== null && strandById(piece, looking.strand)?.kind === 'finish';
-  const step = looking?.step;
+  const { strand, step } = looking ?? {};
   useEffect(() => {
-    if (!isFinish || !step) return undefined;
+    if (!isFinish || !strand || !step) return undefined;
     let ended = false;
     const measure = async () => {
       const { width, height } = piece.picture;
       const share = SIDE / Math.max(width, height);
       const [w, h] = [width, height].map((s) => Math.max(2, Math.round(s * share))) as [number, number];
-      const drawn = (await viewerNow()?.snapshots([step], w, h))?.[0];
+      const drawn = (await viewerNow()?.snapshots([{ strand, step }], w, h))?.[0];
       if (!ended) setSpread(drawn?.kind === 'picture' ? pictureSpread(drawn.pixels, w) : null);
     };
     const timer = setTimeout(() => void measure(), PAUSE);
@@ -29,6 +29,6 @@ export function useFinishSpread(piece: Piece, looking: Looking | null, rests: nu
       ended = true;
       clearTimeout(timer);
     };
-  }, [piece, isFinish, step, rests]);
+  }, [piece, isFinish, strand, step, rests]);
   return isFinish ? spread : null;
 }

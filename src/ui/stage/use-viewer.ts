@@ -1,5 +1,6 @@
 import { useEffect, useState, type RefObject } from 'react';
 import { NoGraphics } from '@/engine/card/renderer';
+import type { Settling } from '@/engine/picture';
 import { Viewer } from '@/engine/viewer';
 import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
@@ -11,6 +12,7 @@ import { setViewer } from './viewer-handle';
 export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
   const [size, setSize] = useState<[number, number] | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [settling, setSettling] = useState<Settling | null>(null);
   /** Counts up whenever a picture has come to rest. */
   const [rests, setRests] = useState(0);
 
@@ -24,6 +26,10 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
           canvas.current?.toggleAttribute('data-resting', rest);
           if (rest && !wasResting) setRests((n) => n + 1);
           wasResting = rest;
+        },
+        settling: (progress) => {
+          setSettling(progress);
+          if (!progress) feed.snapshotSoon();
         },
         lost: () => setTrouble('The graphics card was lost. The piece is safe; the picture comes back by itself.'),
         restored: () => {
@@ -45,5 +51,5 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
       viewer.dispose();
     };
   }, [canvas]);
-  return { size, trouble, rests };
+  return { size, trouble, rests, settling };
 }

@@ -1,7 +1,7 @@
 import { recallLook } from '@/core/piece/desk';
 import type { Piece } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
-import { outputOf } from '@/engine/picture';
+import { outputOf } from '@/core/weave';
 import type { Viewer } from '@/engine/viewer';
 import { measurePictureAgain, useChecks } from '@/state/checks';
 import { usePanels } from '@/state/panels';
@@ -13,7 +13,7 @@ import type { MeshStore } from '@/workers/mesh-store';
 import { shownPiece } from './look';
 
 /** What the feed does with a viewer. */
-export type Fed = Pick<Viewer, 'setPiece' | 'setPhase' | 'compare' | 'seam' | 'snapshots' | 'isComplete'>;
+export type Fed = Pick<Viewer, 'setPiece' | 'setPhase' | 'playing' | 'compare' | 'seam' | 'snapshots' | 'isComplete'>;
 
 const SNAPSHOT = { width: 126, height: 57 };
 /** Cells of stage and finish are drawn again this long after a change, in milliseconds. */
@@ -90,10 +90,13 @@ export class ViewerFeed {
   }
 
   private seek(): void {
-    this.viewer.setPhase(useTransport.getState().frame / useWorkbench.getState().piece.loop.frames);
+    const { frame, playing } = useTransport.getState();
+    this.viewer.playing = playing;
+    this.viewer.setPhase(frame / useWorkbench.getState().piece.loop.frames);
   }
 
-  private snapshotSoon(): void {
+  /** Has the cells drawn again, a moment after the last change. */
+  snapshotSoon(): void {
     clearTimeout(this.timer);
     if (!this.ended) this.timer = setTimeout(() => void this.snapshotCells(), SNAPSHOT_PAUSE);
   }
@@ -103,13 +106,16 @@ export class ViewerFeed {
     const { piece } = useWorkbench.getState();
     const { finish, stage } = outputOf(piece);
     if (!finish || !this.viewer.isComplete || usePanels.getState().looking) return;
-    const steps = finish.steps.map((s) => s.id);
+    const finishes = piece.strands.filter((s) => s.kind === 'finish');
+    const steps = [finish, ...finishes.filter((s) => s !== finish)].flatMap((strand) =>
+      strand.steps.map((s) => ({ strand: strand.id, step: s.id })),
+    );
     const drawn = await this.viewer.snapshots(steps, SNAPSHOT.width, SNAPSHOT.height);
     const shot = drawn[0];
     if (!shot) return;
     const places = (stage?.steps ?? []).filter((s) => s.op === 'stage.place');
     putPreviews([
-      ...drawn.map((preview, i): [string, Preview] => [previewKey(finish.id, steps[i]!), preview]),
+      ...drawn.map((preview, i): [string, Preview] => [previewKey(steps[i]!.strand, steps[i]!.step), preview]),
       ...places.map((s): [string, Preview] => [previewKey(stage!.id, s.id), shot]),
     ]);
   }

@@ -1,7 +1,8 @@
 import { Link2 } from 'lucide-react';
 import { follow, putOut } from '@/core/piece/desk';
 import { isControlRef, isLink, type Link, type Value } from '@/core/piece/types';
-import { linkProblem, typeAfter, wouldCycle } from '@/core/weave';
+import { definitionOf } from '@/core/steps';
+import { isBranch, linkProblem, typeAfter, wouldCycle } from '@/core/weave';
 import { usePanels } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Menu, type MenuItem } from '../parts/Menu';
@@ -16,7 +17,10 @@ interface Props extends ParamPlace {
   controllable: boolean;
 }
 
-/** Every link that fits a parameter: whole strands, or one component of those that give several. */
+/**
+ * Every link that fits a parameter: whole strands, one component of those that give several, or a picture up to one of
+ * its steps.
+ */
 export function fittingLinks({
   piece,
   strand,
@@ -36,7 +40,15 @@ export function fittingLinks({
     return swizzles.flatMap((swizzle) => {
       const link: Link = swizzle ? { link: from.id, swizzle } : { link: from.id };
       if (linkProblem(piece, definition, param, link, analysis.types)) return [];
-      return [{ link, label: swizzle ? `${from.name}, ${swizzle}` : from.name, hint: KIND_WORDS[from.kind].one }];
+      const hint = KIND_WORDS[from.kind].one;
+      const whole = { link, label: swizzle ? `${from.name}, ${swizzle}` : from.name, hint };
+      if (!isBranch(param)) return [whole];
+      const upTo = from.steps.slice(0, -1).map((s) => ({
+        link: { ...link, step: s.id },
+        label: `${from.name}, up to ${definitionOf(s.op)?.name ?? s.op}`,
+        hint,
+      }));
+      return [whole, ...upTo];
     });
   });
 }

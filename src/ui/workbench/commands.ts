@@ -1,10 +1,12 @@
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import { canLook } from '@/core/preview/look';
+import { useChecks } from '@/state/checks';
 import { isCompact, pick, toggleLook, usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { redo, undo, useWorkbench, type Selection } from '@/state/workbench';
 import { focusSelectedSoon } from '../lattice/focus';
 import { neighbour } from '../lattice/neighbour';
+import { clearMemory } from '../stage/viewer-handle';
 import { focusTuning } from '../tuning/focus';
 import {
   copyStrand,
@@ -207,6 +209,14 @@ export const COMMANDS: readonly Command[] = [
     keys: ['Escape'],
     when: () => usePanels.getState().looking !== null,
     run: () => usePanels.setState({ looking: null }),
+  },
+  {
+    group: 'Look',
+    name: 'Clear memory',
+    about: 'clear what the finish remembers of earlier frames',
+    keys: ['M'],
+    when: () => useChecks.getState().memory.length > 0,
+    run: clearMemory,
   },
   { group: 'Look', name: 'Checks', run: () => usePanels.setState({ checks: true }) },
   {

@@ -1,0 +1,33 @@
+import { isLink, strandById, type Piece, type Step, type Strand } from '../piece/types';
+import { linkedStrands } from './order';
+
+/** What a piece shows: a finish, and the stage that it begins with. */
+export interface Output {
+  finish: Strand | null;
+  stage: Strand | null;
+}
+
+/**
+ * The piece's output: the first finish that no other takes in, or its first stage while there is no finish. Its stage
+ * is the one that the finish shoots, or that it goes on from.
+ */
+export function outputOf(piece: Piece): Output {
+  const finishes = piece.strands.filter((s) => s.kind === 'finish');
+  const taken = new Set(finishes.flatMap(linkedStrands));
+  const finish = finishes.find((s) => !taken.has(s.id)) ?? finishes[0] ?? null;
+  if (!finish) return { finish, stage: piece.strands.find((s) => s.kind === 'stage') ?? null };
+  return { finish, stage: stageBehind(piece, finish) };
+}
+
+/** The stage that a finish begins with; null where it begins with none. */
+export function stageBehind(piece: Piece, finish: Strand): Strand | null {
+  let strand: Strand | undefined = finish;
+  for (let i = 0; strand?.kind === 'finish' && i < piece.strands.length; i++) strand = sourceOf(piece, strand.steps[0]);
+  return strand?.kind === 'stage' ? strand : null;
+}
+
+function sourceOf(piece: Piece, source: Step | undefined): Strand | undefined {
+  const taken = source?.op === 'finish.shoot' ? source.params.stage : undefined;
+  const link = source?.op === 'finish.from' ? source.params.picture : taken;
+  return isLink(link) ? strandById(piece, link.link) : undefined;
+}

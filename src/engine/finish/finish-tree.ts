@@ -1,0 +1,88 @@
+import * as THREE from 'three';
+import type { Piece } from '@/core/piece/types';
+import type { Analysis, Target } from '@/core/weave';
+import type { Shared } from '../surface/surface-material';
+import { FinishRow, PassTargets, type RowDrawing } from './finish-row';
+import { HALF } from './memory';
+
+/** What finishes are drawn with; each finds the shot that it begins with. */
+export interface TreeDrawing extends Omit<RowDrawing, 'shot' | 'branch'> {
+  analysis: Analysis;
+  shotOf: (finish: string | null) => THREE.WebGLRenderTarget;
+}
+
+const keyOf = (target: Target | null, shown: boolean) =>
+  target ? `${target.strand}/${target.step ?? ''}${shown ? '' : ' aside'}` : '';
+
+/** Finishes, whole and up to a step, with those that they take in. What several take in is drawn once. */
+export class FinishTree {
+  private readonly rows = new Map<string, FinishRow>();
+  /** Rows known to fit the present piece. */
+  private readonly fresh = new Set<string>();
+  private readonly targets = new PassTargets();
+  private readonly branches = new Map<string, THREE.WebGLRenderTarget>();
+  /** Branches that are drawn for the present frame. */
+  private readonly drawn = new Set<string>();
+
+  constructor(private readonly shared: Shared) {}
+
+  /** The piece is another one: rows are looked at again. */
+  changed(): void {
+    this.fresh.clear();
+  }
+
+  /**
+   * Draws a finish, and first what it takes in.
+   * @param target null for a shot that goes through as it is
+   * @param again nothing but the target differs from what was drawn before
+   */
+  draw(renderer: THREE.WebGLRenderer, target: Target | null, drawing: TreeDrawing, again: boolean): void {
+    if (!again) this.drawn.clear();
+    this.drawRow(renderer, target, drawing, true);
+  }
+
+  private drawRow(renderer: THREE.WebGLRenderer, target: Target | null, drawing: TreeDrawing, shown: boolean): void {
+    const { piece, analysis, shotOf } = drawing;
+    const row = this.row(piece, analysis, target, shown);
+    const shot = shotOf(target?.strand ?? null);
+    for (const branch of row.branches) this.drawBranch(renderer, branch, drawing, shot);
+    row.draw(renderer, this.targets, {
+      ...drawing,
+      shot,
+      branch: (to) => this.branches.get(keyOf(to, false))!.texture,
+    });
+  }
+
+  private drawBranch(
+    renderer: THREE.WebGLRenderer,
+    branch: Target,
+    drawing: TreeDrawing,
+    { width, height }: { width: number; height: number },
+  ): void {
+    const key = keyOf(branch, false);
+    if (this.drawn.has(key)) return;
+    this.drawn.add(key);
+    const to = this.branches.get(key) ?? new THREE.WebGLRenderTarget(width, height, HALF);
+    this.branches.set(key, to);
+    to.setSize(width, height);
+    this.drawRow(renderer, branch, { ...drawing, to }, false);
+  }
+
+  private row(piece: Piece, analysis: Analysis, target: Target | null, shown: boolean): FinishRow {
+    const key = keyOf(target, shown);
+    const known = this.rows.get(key);
+    if (known && this.fresh.has(key)) return known;
+    this.fresh.add(key);
+    if (known && known.key === FinishRow.keyOf(piece, analysis, target, shown)) return known;
+    known?.dispose();
+    const row = new FinishRow(piece, analysis, target, this.shared, shown);
+    this.rows.set(key, row);
+    return row;
+  }
+
+  dispose(): void {
+    for (const row of this.rows.values()) row.dispose();
+    for (const target of this.branches.values()) target.dispose();
+    this.targets.dispose();
+  }
+}

@@ -1,0 +1,140 @@
+import * as THREE from 'three';
+import type { Skin } from '@/core/mesh/skin';
+import { CopySpots } from '@/core/forms/copy-spots';
+import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types';
+import type { Analysis } from '@/core/weave';
+import type { Follow } from '../card/follow';
+import { needsOrder, surfaceState } from '../surface/surface-state';
+import type { Shared } from '../surface/surface-material';
+import type { View } from './cameras';
+import { MOST_ORDERED } from './copy-order';
+import { Fisheye } from './fisheye';
+import { StageScene } from './stage-scene';
+
+/** What a stage is shot with. */
+export interface ShotDrawing {
+  piece: Piece;
+  analysis: Analysis;
+  strand: Strand;
+  phase: number;
+  followAs: (piece: Piece) => Follow;
+  view: View | null;
+}
+
+/**
+ * Where copies stand, for the forms whose copies light shines through, and that have so few that they can be put in
+ * order.
+ */
+async function spotsOf(
+  piece: Piece,
+  analysis: Analysis,
+  stage: Strand,
+  meshOf: (form: string) => Skin | undefined,
+  before: ReadonlyMap<string, CopySpots>,
+): Promise<Map<string, CopySpots>> {
+  const found = new Map<string, CopySpots>();
+  const seeThrough = piece.strands
+    .filter((s) => s.kind === 'surface' && needsOrder(surfaceState(piece, analysis, s.id)))
+    .map((s) => s.id);
+  if (seeThrough.length === 0) return found;
+  for (const step of stage.steps) {
+    const { form } = step.params;
+    const strand = isLink(form) ? strandById(piece, form.link) : undefined;
+    const skin = strand && meshOf(strand.id);
+    if (!skin?.copies || skin.copies.at.length / 3 > MOST_ORDERED || found.has(strand!.id)) continue;
+    const spots = await CopySpots.make(piece, strand!, skin, MOST_ORDERED, analysis, before.get(strand!.id));
+    if (spots) found.set(strand!.id, spots);
+  }
+  return found;
+}
+
+/** A stage and the targets that it is shot into: linear light multiplied by its opacity. */
+export class StageShot {
+  readonly scene: StageScene;
+  private readonly shots = new Map<number, THREE.WebGLRenderTarget>();
+  /** What lies behind the surfaces that read it, with its depth; made when one does. */
+  private behind: THREE.WebGLRenderTarget | null = null;
+  private fisheye: Fisheye | null = null;
+  private spots: ReadonlyMap<string, CopySpots> = new Map();
+
+  constructor(
+    private readonly shared: Shared,
+    private readonly renderer: THREE.WebGLRenderer,
+  ) {
+    this.scene = new StageScene(shared, renderer);
+  }
+
+  /** Works out what has to be known before a piece is built. */
+  async prepare(
+    piece: Piece,
+    analysis: Analysis,
+    strand: Strand,
+    meshOf: (form: string) => Skin | undefined,
+  ): Promise<() => void> {
+    const spots = await spotsOf(piece, analysis, strand, meshOf, this.spots);
+    return () => {
+      this.spots = spots;
+      this.scene.build(piece, analysis, strand, meshOf, spots);
+    };
+  }
+
+  draw(shot: THREE.WebGLRenderTarget, { piece, analysis, strand, phase, followAs, view }: ShotDrawing): void {
+    this.scene.update(piece, analysis, strand, shot.width / shot.height, phase, followAs, view);
+    const { scene, cameras } = this.scene;
+    if (cameras.fisheye !== null) {
+      const side = Math.max(shot.width, shot.height) >> 1;
+      if (this.fisheye?.side !== side) {
+        this.fisheye?.dispose();
+        this.fisheye = new Fisheye(side);
+      }
+      // Six directions share no one picture of what is behind, so nothing bends or fades there.
+      this.scene.showBehind(true);
+      this.fisheye.draw(this.renderer, scene, cameras.now, cameras.fisheye, shot);
+      this.scene.showBehind(false);
+      return;
+    }
+    if (this.scene.readsBehind) this.drawBehind(shot.width, shot.height);
+    this.renderer.setRenderTarget(shot);
+    this.renderer.render(scene, cameras.now);
+  }
+
+  /** The target for pictures of so many samples a pixel. */
+  target(width: number, height: number, samples: number): THREE.WebGLRenderTarget {
+    const known = this.shots.get(samples) ?? shotTarget(width, height, samples);
+    this.shots.set(samples, known);
+    known.setSize(width, height);
+    return known;
+  }
+
+  private drawBehind(width: number, height: number): void {
+    this.behind ??= new THREE.WebGLRenderTarget(width, height, {
+      type: THREE.HalfFloatType,
+      depthTexture: new THREE.DepthTexture(width, height, THREE.FloatType),
+    });
+    this.behind.setSize(width, height);
+    this.shared.clBehind.value = null;
+    this.shared.clBehindDepth.value = null;
+    this.scene.showBehind(true);
+    this.renderer.setRenderTarget(this.behind);
+    this.renderer.render(this.scene.scene, this.scene.cameras.now);
+    this.scene.showBehind(false);
+    this.shared.clBehind.value = this.behind.texture;
+    this.shared.clBehindDepth.value = this.behind.depthTexture;
+  }
+
+  dispose(): void {
+    this.scene.dispose();
+    for (const shot of this.shots.values()) shot.dispose();
+    this.behind?.dispose();
+    this.fisheye?.dispose();
+  }
+}
+
+/** @param samples of each pixel; 0 for one */
+export const shotTarget = (width: number, height: number, samples: number) =>
+  new THREE.WebGLRenderTarget(width, height, {
+    type: THREE.HalfFloatType,
+    samples,
+    minFilter: THREE.LinearFilter,
+    magFilter: THREE.LinearFilter,
+  });

@@ -1,0 +1,29 @@
+import type { Settling } from '@/engine/picture';
+import { settlingFrames } from '@/core/checks/memory';
+import { useChecks } from '@/state/checks';
+import { Button } from '../parts/Button';
+import { clearMemory, viewerNow } from './viewer-handle';
+
+/** Where a finish reads earlier frames: how far they are settled, and the way to begin anew. */
+export function MemoryNote({ settling }: { settling: Settling | null }) {
+  const memory = useChecks((s) => s.memory);
+  if (memory.length === 0) return null;
+  const frames = settlingFrames(memory);
+  const size = Math.ceil((viewerNow()?.memoryBytes ?? 0) / 1e6);
+  return (
+    <div className="absolute bottom-2.5 left-2.5 flex items-center gap-2.5">
+      <Button
+        className="bg-[#0b0e0dcc]"
+        title={`Begins anew with nothing remembered (M). It remembers ${frames === null ? 'without end' : `${frames} frames`}, in ${size} MB.`}
+        onClick={clearMemory}
+      >
+        Clear memory
+      </Button>
+      {settling && settling.done > 1 && (
+        <p role="status" className="tabular rounded-md bg-[#0b0e0dcc] px-2 py-1 text-mute">
+          settling {settling.done} of {settling.of}
+        </p>
+      )}
+    </div>
+  );
+}
