@@ -1,37 +1,8 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { toEncoded, toLinear } from '@/core/colour';
-import { addStep, addStrand, blankPiece, setLoop, setPicture } from '@/core/piece/edit';
-import type { Piece, Step } from '@/core/piece/types';
-import { difference, inWorkbench, openPiece, settled, setNumber, stage, taken } from './artist';
-
-const [WIDTH, HEIGHT] = [96, 64];
-
-/** A white disc on black, painted flat, and what finishes it. */
-function disc(steps: [string, Step['params']?][], width = WIDTH, height = HEIGHT): Piece {
-  let piece = setLoop(setPicture(blankPiece('Disc'), { width, height }), { frames: 8 });
-  piece = addStrand(piece, 'field', 'disc', 'field.position');
-  piece = addStep(piece, 's1', 1, 'field.length');
-  const colours = [
-    { at: 0, colour: '#ffffff' },
-    { at: 0.25, colour: '#000000' },
-  ];
-  piece = addStep(piece, 's1', 2, 'field.ramp', { colours, blend: 'stepped' });
-  piece = addStrand(piece, 'finish', 'out', 'finish.paint', { colour: { link: 's1' } });
-  steps.forEach(([op, params], i) => (piece = addStep(piece, 's2', i + 1, `finish.${op}`, params)));
-  return piece;
-}
-
-/** The still that goes away. */
-async function still(page: Page, piece: Piece): Promise<PNG> {
-  await openPiece(page, piece);
-  await inWorkbench(page);
-  await page.getByRole('button', { name: 'Take away' }).click();
-  const { bytes } = await taken(page, () => page.getByRole('button', { name: 'Take the Still' }).click());
-  return PNG.sync.read(bytes);
-}
-
-const red = (p: PNG, x: number, y: number) => p.data[4 * (y * p.width + x)]!;
+import { difference, inWorkbench, openPiece, settled, setNumber, stage } from './artist';
+import { disc, HEIGHT, red, still, WIDTH, type Row } from './pictures';
 
 test('a blur is a Gaussian of its radius', async ({ page }) => {
   const sharp = await still(page, disc([]));
@@ -68,7 +39,7 @@ test('light glows outside of what is bright, and nowhere without it', async ({ p
 });
 
 test('a finish looks alike at any size', async ({ page }) => {
-  const row: [string, Step['params']?][] = [
+  const row: Row = [
     ['lens', { bend: 0.3 }],
     ['blur', { radius: 0.05 }],
     ['levels', { gamma: 1.4 }],

@@ -1,0 +1,140 @@
+import { expect, test } from '@playwright/test';
+import { PNG } from 'pngjs';
+import { toEncoded } from '@/core/colour';
+import { addStep, addStrand, setLoop } from '@/core/piece/edit';
+import type { Piece } from '@/core/piece/types';
+import { difference, goToFrame, inWorkbench, openPiece, seam, setNumber, settled, stage } from './artist';
+import { disc, framesOf, HEIGHT, red, still, stillAt, WIDTH, type Row } from './pictures';
+
+const FRAMES = 12;
+
+/** A dot that goes once round the middle, against the clock. */
+const circling: Row = [
+  ['place', { by: [0.3, 0, 0], size: 0.3, beyond: 'held' }],
+  ['place', { turns: 1, beyond: 'held' }],
+];
+const dot = (more: Row): Piece => setLoop(disc([...circling, ...more]), { frames: FRAMES });
+/** Where the dot is in a frame, in pixels. */
+const at = (frame: number, width = WIDTH, height = HEIGHT): [number, number] => {
+  const angle = (2 * Math.PI * frame) / FRAMES;
+  return [width / 2 + 0.3 * height * Math.cos(angle) - 0.5, height / 2 - 0.3 * height * Math.sin(angle) - 0.5];
+};
+const most = (a: PNG, b: PNG) => a.data.reduce((m, v, i) => Math.max(m, Math.abs(v - b.data[i]!)), 0);
+
+test('an echo leaves a trail where the dot was, the same however a frame is reached', async ({ page }) => {
+  await openPiece(page, dot([['echo', { fade: 0.5 }]]));
+  await inWorkbench(page);
+  await expect(seam(page)).toHaveText('closes');
+  const alone = await stillAt(page, 5);
+  for (let ago = 0; ago < 6; ago++)
+    expect(Math.abs(red(alone, ...at(5 - ago)) - 255 * toEncoded(0.5 ** ago)), `${ago} frames ago`).toBeLessThan(4);
+  expect(red(alone, ...at(6))).toBeLessThan(60);
+  const frames = await framesOf(page);
+  expect(most(alone, frames[5]!)).toBeLessThanOrEqual(1);
+  // The first frame is that of a loop that has been running.
+  for (let ago = 0; ago < 4; ago++)
+    expect(Math.abs(red(frames[0]!, ...at(-ago)) - 255 * toEncoded(0.5 ** ago))).toBeLessThan(4);
+  expect(most(frames[3]!, (await framesOf(page))[3]!)).toBe(0);
+
+  // The preview: scrubbed to, stepped to, and played to.
+  await goToFrame(page, 5);
+  const scrubbed = await settled(stage(page));
+  await goToFrame(page, 2);
+  for (let frame = 3; frame <= 5; frame++) await page.getByRole('button', { name: 'One frame on' }).click();
+  expect(most(scrubbed, await settled(stage(page)))).toBeLessThanOrEqual(1);
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(page.getByText('frame 9 of 12')).toBeVisible();
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await goToFrame(page, 5);
+  const played = await settled(stage(page));
+  expect(most(scrubbed, played)).toBeLessThanOrEqual(1);
+  const [width, height] = [played.width, played.height];
+  for (let ago = 0; ago < 4; ago++)
+    expect(Math.abs(red(played, ...at(5 - ago, width, height)) - 255 * toEncoded(0.5 ** ago))).toBeLessThan(12);
+});
+
+test('an echo that moves carries what it shows along', async ({ page }) => {
+  // A dot that stands in the middle, carried an eighth of the height to the right in each frame.
+  const piece = disc([
+    ['place', { size: 0.2, beyond: 'held' }],
+    ['echo', { fade: 0.8, by: [0.125, 0, 0] }],
+  ]);
+  const picture = await still(page, piece);
+  for (let ago = 0; ago < 4; ago++) {
+    const x = WIDTH / 2 + 0.125 * HEIGHT * ago;
+    expect(Math.abs(red(picture, x, HEIGHT / 2) - 255 * toEncoded(0.8 ** ago)), `${ago} frames ago`).toBeLessThan(8);
+  }
+  expect(red(picture, WIDTH / 2 - 0.125 * HEIGHT, HEIGHT / 2)).toBeLessThan(4);
+});
+
+test('channels lag, and what has changed shines', async ({ page }) => {
+  const lagging = await stillOf(dot([['lag', { red: 0, green: 2, blue: 4 }]]));
+  const channel = (frame: number) => [0, 1, 2].map((c) => lagging.data[pixel(at(frame)) + c]!);
+  expect(channel(5)).toEqual([255, 0, 0]);
+  expect(channel(3)).toEqual([0, 255, 0]);
+  expect(channel(1)).toEqual([0, 0, 255]);
+  const changed = await stillOf(dot([['earlier', { frames: 3 }]]));
+  expect(red(changed, ...at(5))).toBeGreaterThan(250);
+  expect(red(changed, ...at(2))).toBeGreaterThan(250);
+  expect(red(changed, ...at(4))).toBeLessThan(5);
+  const held = await stillOf(
+    addStep(
+      addStrand(dot([]), 'signal', 'beat', 'signal.cycle', { wave: 'pulse', turns: 3, share: 0.25 }),
+      's2',
+      3,
+      'finish.hold',
+      {
+        take: { link: 's3' },
+      },
+    ),
+  );
+  // A beat in every fourth frame: frame 5 still shows frame 4.
+  expect(red(held, ...at(4))).toBeGreaterThan(250);
+  expect(red(held, ...at(5))).toBeLessThan(5);
+
+  function pixel([x, y]: [number, number]): number {
+    return 4 * (Math.round(y) * WIDTH + Math.round(x));
+  }
+  async function stillOf(piece: Piece): Promise<PNG> {
+    await openPiece(page, piece);
+    await inWorkbench(page);
+    return stillAt(page, 5);
+  }
+});
+
+test('an echo that never fades is named, mended by a click, and cleared', async ({ page }) => {
+  await openPiece(page, dot([['echo', { fade: 1 }]]));
+  await inWorkbench(page);
+  await expect(seam(page)).toHaveText('never settles');
+  await seam(page).click();
+  await expect(page.getByRole('region', { name: 'Memory' })).toContainText('never fades: it has no first frame');
+  await page.getByRole('button', { name: 'Set stays to 0.85' }).click();
+  await expect(page.getByRole('region', { name: 'Memory' })).toContainText(/settles after \d+ frames/);
+  await page.keyboard.press('Escape');
+  await expect(seam(page)).toHaveText('closes');
+  const before = await settled(stage(page));
+  await setNumber(page, 'Length', FRAMES);
+  await page.getByRole('button', { name: 'Clear memory' }).click();
+  await page.mouse.move(0, 0);
+  // It settles again by itself, to the same picture.
+  expect(most(before, await settled(stage(page)))).toBeLessThanOrEqual(1);
+});
+
+test('a finish takes in another one: the difference of equal pictures is black, a wipe shows both', async ({
+  page,
+}) => {
+  const two = (step: string, params: Row[number][1]) => {
+    const piece = addStrand(disc([]), 'finish', 'other', 'finish.from', { picture: { link: 's2' } });
+    return addStep(piece, 's3', 1, `finish.${step}`, params);
+  };
+  const black = await still(page, two('blend', { picture: { link: 's2' }, mode: 'difference' }));
+  expect(Math.max(...[...black.data].filter((_, i) => i % 4 !== 3))).toBe(0);
+  let piece = addStep(disc([]), 's2', 1, 'finish.invert');
+  piece = addStrand(piece, 'finish', 'other', 'finish.from', { picture: { link: 's2', step: 't1' } });
+  piece = addStep(piece, 's3', 1, 'finish.join', { picture: { link: 's2' }, way: 'wipe', share: 0.5 });
+  const joined = await still(page, piece);
+  const [plain, inverted] = [await still(page, disc([])), await still(page, disc([['invert']]))];
+  for (let x = 4; x < WIDTH; x += 8)
+    expect(red(joined, x, HEIGHT / 2)).toBe(red(x < WIDTH / 2 ? inverted : plain, x, HEIGHT / 2));
+  expect(difference(plain, inverted)).toBeGreaterThan(50);
+});
