@@ -3,7 +3,7 @@ import { by, control, from, piece, sample, strand } from './build';
 export const gullChart = () => ({
   ...piece(
     'Gull Chart',
-    'A made-up chart as points, deep where it is dark; in bursts its rows are pulled aside, and settle.',
+    'A made-up chart as points, deep where it is dark; in bursts its rows are pulled aside, and settle. Its echo flies towards you, and begins anew with each burst.',
     [
       strand('signal', 'burst', [
         'keys',
@@ -47,12 +47,31 @@ export const gullChart = () => ({
         ['camera', { position: [1.5, 0.5, 4.4], target: [0, 0, 0.2], lens: 32 }],
         ['place', { form: from('chart'), surface: from('ink') }],
       ),
-      strand('finish', 'out', ['shoot', { stage: from('table') }], ['exposure', { stops: 0.1, shoulder: 0.6 }]),
+      // The echo begins anew when the rows begin to be pulled.
+      strand('signal', 'anew', [
+        'keys',
+        {
+          keys: [
+            { at: 0, value: 0, ease: 'held' },
+            { at: 0.3, value: 1, ease: 'held' },
+            { at: 0.31, value: 0, ease: 'held' },
+          ],
+        },
+      ]),
+      strand(
+        'finish',
+        'out',
+        ['shoot', { stage: from('table') }],
+        ['echo', { fade: by('echo', [0, 0.96]), size: 1.022, angle: 0.25, clear: from('anew'), beyond: 'held' }],
+        ['contrast', { amount: 1.15, saturation: 1.1 }],
+        ['glow', { threshold: 0.5, strength: 0.7, radius: 0.16 }],
+        ['exposure', { stops: 0.1, shoulder: 0.6 }],
+      ),
     ],
     {
       picture: { width: 1280, height: 720, background: '#05080a' },
       loop: { frames: 180, rate: 30, play: 'loop' },
-      controls: [control('relief', 0.4)],
+      controls: [control('relief', 0.4), control('echo', 0.9)],
     },
   ),
   assets: [sample('gull-chart')],

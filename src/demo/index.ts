@@ -20,6 +20,9 @@ import { dentedSail } from './dented-sail';
 import { windingStair } from './winding-stair';
 import { lanternDrift } from './lantern-drift';
 import { gullChart } from './gull-chart';
+import { foghornTrails } from './foghorn-trails';
+import { netLights } from './net-lights';
+import { emberShells } from './ember-shells';
 
 export interface Starter {
   id: string;
@@ -60,4 +63,7 @@ export const STARTERS: Starter[] = [
   starter('winding-stair', windingStair),
   starter('lantern-drift', lanternDrift),
   starter('gull-chart', gullChart),
+  starter('foghorn-trails', foghornTrails),
+  starter('net-lights', netLights),
+  starter('ember-shells', emberShells),
 ];

@@ -13,19 +13,6 @@ export const reedBeds = () =>
         ['remap', { fromLow: -0.6, fromHigh: 0.6, low: 0, high: 1, hold: 'held' }],
       ),
       strand('field', 'rise', ['combine', { x: 0, y: from('wind'), z: 0 }]),
-      strand('form', 'bed', ['points-grid', { counts: [34, 1, 20], size: [10.4, 0, 6.2] }]),
-      strand(
-        'form',
-        'blocks',
-        ['box', { size: [0.22, 0.9, 0.22] }],
-        ['copies', { on: from('bed'), shift: from('rise') }],
-      ),
-      strand(
-        'form',
-        'edges',
-        ['box', { size: [0.224, 0.904, 0.224] }],
-        ['copies', { on: from('bed'), shift: from('rise') }],
-      ),
       strand(
         'field',
         'dye',
@@ -34,14 +21,28 @@ export const reedBeds = () =>
           'ramp',
           {
             colours: [
-              { at: 0, colour: '#1d2620' },
-              { at: 0.6, colour: '#54654a' },
-              { at: 1, colour: '#d6c48a' },
+              { at: 0, colour: '#123038' },
+              { at: 0.55, colour: '#4f7a4c' },
+              { at: 1, colour: '#e2b65c' },
             ],
           },
         ],
       ),
-      strand('surface', 'reed', ['lit', { roughness: 0.7 }], ['colour', { colour: from('dye') }]),
+      strand('field', 'carried', ['carried']),
+      strand('form', 'bed', ['points-grid', { counts: [34, 1, 20], size: [10.4, 0, 6.2] }]),
+      strand(
+        'form',
+        'blocks',
+        ['box', { size: [0.22, 0.9, 0.22] }],
+        ['copies', { on: from('bed'), shift: from('rise'), colour: from('dye') }],
+      ),
+      strand(
+        'form',
+        'edges',
+        ['box', { size: [0.224, 0.904, 0.224] }],
+        ['copies', { on: from('bed'), shift: from('rise') }],
+      ),
+      strand('surface', 'reed', ['lit', { roughness: 0.7 }], ['colour', { colour: from('carried') }]),
       strand(
         'surface',
         'lines',
