@@ -32,6 +32,8 @@ export interface Places {
 
 /** Height in pixels at which the seam is compared. */
 const SEAM_HEIGHT = 90;
+/** Frames that are drawn before the seam at most, for what remembers them. */
+const MOST_BEHIND = 48;
 /** Longest side of the preview, whatever the picture's size. */
 const MAX_SIDE = 1920;
 /** Longest side in pixels below which a preview is not made smaller to stay smooth: there is too little to see. */
@@ -228,8 +230,17 @@ export class Viewer {
       const { picture, loop } = this.piece!;
       const height = SEAM_HEIGHT;
       const width = Math.max(2, Math.round((height * picture.width) / picture.height));
-      const seam = await measurePictureSeam(loop.frames, width, (phase) => this.small(phase, width, height));
-      if (version !== this.version) return 'making';
+      const memory = new Memory();
+      const draw = (phase: number) => this.small(phase, width, height, memory);
+      const missing = this.picture.missing(memory, 1 - 1 / loop.frames);
+      // On both sides of the seam the same frames lie behind, so not all that still shows of them is needed.
+      for (const frame of missing.slice(-MOST_BEHIND)) {
+        await draw(frame / loop.frames);
+        if (version !== this.version) break;
+      }
+      const seam = version === this.version && (await measurePictureSeam(loop.frames, width, draw));
+      memory.dispose();
+      if (!seam || version !== this.version) return 'making';
       this.measured = { version, seam };
       return seam;
     });
@@ -245,12 +256,16 @@ export class Viewer {
   }
 
   /** A frame through the piece's own camera. */
-  private async small(phase: number, width: number, height: number): Promise<Uint8ClampedArray<ArrayBuffer>> {
+  private async small(
+    phase: number,
+    width: number,
+    height: number,
+    memory: Memory,
+  ): Promise<Uint8ClampedArray<ArrayBuffer>> {
     const kept = this.picture.view;
     this.picture.view = null;
     this.target.setSize(width, height);
-    // On both sides of the seam the same frames lie behind, so the present memory does for both.
-    this.picture.draw({ ...this.aside, phase, width, height, to: this.target });
+    this.picture.draw({ phase, width, height, to: this.target, memory });
     this.picture.view = kept;
     return readPixelsAsync(this.renderer, this.target, width, height);
   }

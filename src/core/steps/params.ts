@@ -76,5 +76,5 @@ export const blendSpaceParam = choice({
   id: 'space',
   name: 'Space',
   about: 'The standard blends encoded sRGB; linear light suits glow.',
-  options: ['srgb', 'linear'],
+  options: [{ id: 'srgb', name: 'sRGB' }, 'linear'],
 });

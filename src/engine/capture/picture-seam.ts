@@ -23,9 +23,10 @@ export async function measurePictureSeam(
   width: number,
   draw: (phase: number) => Promise<Uint8ClampedArray>,
 ): Promise<PictureSeam> {
-  const begin = await draw(0);
-  const end = await draw(1);
+  // In the order of time: what remembers earlier frames is led up to the seam once.
   const last = await draw(1 - 1 / frames);
+  const end = await draw(1);
+  const begin = await draw(0);
   const first = await draw(1 / frames);
   const most = largest(begin, end, width);
   return { most, before: mean(last, end), after: mean(begin, first), closes: most <= TOLERANCE };
