@@ -116,6 +116,11 @@ export class Viewer {
     this.dirty = true;
   }
 
+  /** Size in pixels of the picture that is drawn now. */
+  get drawn(): [number, number] {
+    return [this.canvas.width, this.canvas.height];
+  }
+
   /** Bytes of the graphics card that hold earlier frames. */
   get memoryBytes(): number {
     return this.memory.bytes;

@@ -78,3 +78,19 @@ export const blendSpaceParam = choice({
   about: 'The standard blends encoded sRGB; linear light suits glow.',
   options: [{ id: 'srgb', name: 'sRGB' }, 'linear'],
 });
+
+/** How the colours of a ramp go over into each other, and in which space: see `rampLight` in the library. */
+export const RAMP_CHOICES = [
+  choice({
+    id: 'blend',
+    name: 'Between',
+    about: 'How one colour goes over into the next.',
+    options: ['linear', 'smooth', 'stepped'],
+  }),
+  choice({
+    id: 'space',
+    name: 'Space',
+    about: 'In which the colours are mixed.',
+    options: ['linear light', { id: 'srgb', name: 'sRGB' }, 'perceptual'],
+  }),
+];

@@ -6,8 +6,6 @@ import { viewerNow } from './viewer-handle';
 
 /** Waits this long after the picture came to rest, in milliseconds. */
 const PAUSE = 150;
-/** Pixels of the longer side that are counted. */
-const SIDE = 192;
 
 /** How the shades of a picture are spread while a step of a finish is looked at; null otherwise. */
 export function useFinishSpread(piece: Piece, looking: Looking | null, rests: number): PictureSpread | null {
@@ -18,9 +16,8 @@ export function useFinishSpread(piece: Piece, looking: Looking | null, rests: nu
     if (!isFinish || !strand || !step) return undefined;
     let ended = false;
     const measure = async () => {
-      const { width, height } = piece.picture;
-      const share = SIDE / Math.max(width, height);
-      const [w, h] = [width, height].map((s) => Math.max(2, Math.round(s * share))) as [number, number];
+      // As large as it is drawn: what shines in few pixels would count for more in a smaller picture.
+      const [w, h] = viewerNow()?.drawn ?? [1, 1];
       const drawn = (await viewerNow()?.snapshots([{ strand, step }], w, h))?.[0];
       if (!ended) setSpread(drawn?.kind === 'picture' ? pictureSpread(drawn.pixels, w) : null);
     };

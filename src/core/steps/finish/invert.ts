@@ -1,5 +1,5 @@
 import type { FinishStep } from '../definition';
-import { choice, number } from '../params';
+import { amountParam, choice } from '../params';
 
 export const invert: FinishStep = {
   op: 'finish.invert',
@@ -10,15 +10,7 @@ export const invert: FinishStep = {
   telling: 'amount',
   also: ['negative', 'reverse'],
   params: [
-    number({
-      id: 'amount',
-      name: 'Amount',
-      about: '0 leaves the picture.',
-      default: 1,
-      min: 0,
-      max: 1,
-      hard: [0, 1],
-    }),
+    amountParam('0 leaves the picture.'),
     choice({ id: 'what', name: 'What', about: 'What is turned round.', options: ['colours', 'opacity'] }),
   ],
   needs: ['colours'],

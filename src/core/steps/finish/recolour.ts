@@ -1,5 +1,5 @@
 import type { FinishStep } from '../definition';
-import { choice, number, ramp } from '../params';
+import { RAMP_CHOICES, amountParam, ramp } from '../params';
 
 export const recolour: FinishStep = {
   op: 'finish.recolour',
@@ -23,27 +23,8 @@ export const recolour: FinishStep = {
         { at: 1, colour: '#f2e3c4' },
       ],
     }),
-    choice({
-      id: 'blend',
-      name: 'Between',
-      about: 'How one colour goes over into the next.',
-      options: ['linear', 'smooth', 'stepped'],
-    }),
-    choice({
-      id: 'space',
-      name: 'Space',
-      about: 'In which the colours are mixed.',
-      options: ['linear light', 'srgb', 'perceptual'],
-    }),
-    number({
-      id: 'amount',
-      name: 'Amount',
-      about: '0 leaves the picture.',
-      default: 1,
-      min: 0,
-      max: 1,
-      hard: [0, 1],
-    }),
+    ...RAMP_CHOICES,
+    amountParam('0 leaves the picture.'),
   ],
   needs: ['colours'],
   glsl: '  return vec4(mix(v.rgb, colours, amount), v.a);',

@@ -1,6 +1,6 @@
 import type { FieldStep } from '../../definition';
 import { BLEND_MODES } from '../../blend-modes';
-import { choice, colour, number } from '../../params';
+import { amountParam, blendSpaceParam, choice, colour } from '../../params';
 
 export const blend: FieldStep = {
   op: 'field.blend',
@@ -18,21 +18,8 @@ export const blend: FieldStep = {
       options: BLEND_MODES,
     }),
     colour({ id: 'over', name: 'Over', about: 'The colour laid over: link it to a strand.', default: '#ffffff' }),
-    number({
-      id: 'amount',
-      name: 'Amount',
-      about: '0 leaves the running colour.',
-      default: 1,
-      min: 0,
-      max: 1,
-      hard: [0, 1],
-    }),
-    choice({
-      id: 'space',
-      name: 'Space',
-      about: 'The standard blends encoded sRGB; linear light suits glow.',
-      options: ['srgb', 'linear'],
-    }),
+    amountParam('0 leaves the running colour.'),
+    blendSpaceParam,
   ],
   needs: ['colours'],
   glsl: '  return laidOver(v, over, mode, space, amount);',

@@ -1,5 +1,5 @@
 import type { FieldStep } from '../../definition';
-import { choice, ramp } from '../../params';
+import { RAMP_CHOICES, ramp } from '../../params';
 
 export const colourRamp: FieldStep = {
   op: 'field.ramp',
@@ -21,18 +21,7 @@ export const colourRamp: FieldStep = {
         { at: 1, colour: '#f2e3c4' },
       ],
     }),
-    choice({
-      id: 'blend',
-      name: 'Between',
-      about: 'How one colour goes over into the next.',
-      options: ['linear', 'smooth', 'stepped'],
-    }),
-    choice({
-      id: 'space',
-      name: 'Space',
-      about: 'In which the colours are mixed.',
-      options: ['linear light', 'srgb', 'perceptual'],
-    }),
+    ...RAMP_CHOICES,
   ],
   needs: ['colours'],
   glsl: '  return colours;',

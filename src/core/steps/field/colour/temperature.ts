@@ -1,5 +1,5 @@
 import type { FieldStep } from '../../definition';
-import { number } from '../../params';
+import { amountParam, number } from '../../params';
 
 export const temperature: FieldStep = {
   op: 'field.temperature',
@@ -20,7 +20,7 @@ export const temperature: FieldStep = {
       hard: [1667, 25000],
       unit: 'K',
     }),
-    number({ id: 'amount', name: 'Amount', about: '0 leaves the colour.', default: 1, min: 0, max: 1, hard: [0, 1] }),
+    amountParam('0 leaves the colour.'),
   ],
   needs: ['colours'],
   glsl: '  return v * mix(vec3(1.0), max(lightOf(kelvin) / lightOf(6504.0), vec3(0.0)), amount);',
