@@ -78,10 +78,23 @@ test('steps of one pixel go together, and each can be looked at up to itself', a
   await page.getByRole('button', { name: 'Blur in out' }).click();
   await page.keyboard.press('l');
   const bar = page.locator('[data-looking]');
-  await expect(bar).toContainText('the picture up to here');
+  await expect(bar).toContainText('the picture so far');
   await expect(bar.getByRole('img', { name: /Shades by channel: .* at white, .* black/ })).toBeVisible();
   const blurred = await settled(stage(page));
   expect(difference(before, blurred)).toBeGreaterThan(10);
+  // Split: the left half with the step, the right half before it.
+  await bar.getByRole('button', { name: 'Split' }).click();
+  await page.mouse.move(0, 0);
+  const split = await settled(stage(page));
+  const half = (picture: PNG, side: number) => {
+    const middle = [0.34, 0.66][side]! * picture.width;
+    const out = new PNG({ width: 40, height: picture.height - 160 });
+    PNG.bitblt(picture, out, Math.round(middle) - 20, 40, 40, out.height, 0, 0);
+    return out;
+  };
+  expect(difference(half(split, 0), half(blurred, 0))).toBe(0);
+  expect(difference(half(split, 1), half(blurred, 1))).toBeGreaterThan(2);
+  await bar.getByRole('button', { name: 'Whole' }).click();
   await page.keyboard.press('Escape');
   await expect(bar).toBeHidden();
   // The cells show the picture up to each step.

@@ -8,7 +8,7 @@ test('any step can be looked at, on the objects or over the frame, and the piece
   await page.getByRole('button', { name: 'Remap in swell' }).click();
   await page.keyboard.press('l');
   const bar = page.locator('[data-looking]');
-  await expect(bar).toContainText('Looking at swell, Remap');
+  await expect(bar).toContainText('Remap in swell');
   const looked = await settled(stage(page));
   expect(difference(picture, looked)).toBeGreaterThan(5);
 

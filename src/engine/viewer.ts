@@ -30,6 +30,15 @@ export interface Places {
   distance: (at: Vector) => number;
 }
 
+/** What is drawn to the right of a split (0..1). */
+export interface Compared {
+  split: number;
+  /** Another piece of the same structure: its settings. */
+  piece?: Piece;
+  /** The finish as far as a step. */
+  upTo?: Target;
+}
+
 /** Height in pixels at which the seam is compared. */
 const SEAM_HEIGHT = 90;
 /** Frames that are drawn before the seam at most, for what remembers them. */
@@ -63,7 +72,7 @@ export class Viewer {
   private readonly target = new THREE.WebGLRenderTarget(1, 1);
   /** Frames drawn so far: what lies over the picture follows it. */
   frames = 0;
-  private compared: { piece: Piece; split: number } | null = null;
+  private compared: Compared | null = null;
   private meshOf: (form: string) => Skin | undefined = () => undefined;
   private complete = false;
   /** Counts the pieces that were set: what is drawn while it changes is of two pieces. */
@@ -152,8 +161,7 @@ export class Viewer {
     this.forget();
   }
 
-  /** Draws the settings of another piece of the same structure to the right of a split (0..1). */
-  compare(with_: { piece: Piece; split: number } | null): void {
+  compare(with_: Compared | null): void {
     this.compared = with_;
     this.dirty = true;
   }
@@ -381,11 +389,11 @@ export class Viewer {
     if (fence) this.busy = { fence, since, frames };
   }
 
-  private drawCompared({ piece, split }: { piece: Piece; split: number }, width: number, height: number): void {
+  private drawCompared({ piece, upTo, split }: Compared, width: number, height: number): void {
     const from = Math.round(split * width);
     this.renderer.setScissorTest(true);
     this.renderer.setScissor(from, 0, width - from, height);
-    this.picture.draw({ ...this.aside, width, height, as: piece });
+    this.picture.draw({ ...this.aside, width, height, as: piece, upTo });
     this.renderer.setScissorTest(false);
   }
 

@@ -40,6 +40,8 @@ interface Panels {
   split: number;
   /** Field step that the stage shows in place of the picture. */
   looking: Looking | null;
+  /** A step of a finish that is looked at is split against the picture before it. */
+  before: boolean;
   coarse: Coarse | null;
 }
 
@@ -57,6 +59,7 @@ export const usePanels = create<Panels>()(() => ({
   compare: null,
   split: 0.5,
   looking: null,
+  before: false,
   coarse: null,
 }));
 

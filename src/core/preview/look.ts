@@ -11,6 +11,13 @@ const FINISH = 'look-finish';
 export const canLook = (strand: Strand | undefined) =>
   strand?.kind === 'field' || strand?.kind === 'signal' || strand?.kind === 'finish';
 
+/** The step of a finish before one that stands in it; null where there is none. */
+export function stepBefore(piece: Piece, { strand, step }: Target): Target | null {
+  const own = strandById(piece, strand);
+  const at = own?.kind === 'finish' ? own.steps.findIndex((s) => s.id === step) : -1;
+  return at > 0 ? { strand, step: own!.steps[at - 1]!.id } : null;
+}
+
 /**
  * A piece whose picture is one step of another, unlit: the shot holds the raw values, and its
  * finish shows them. Of a finish it is the picture up to the step. The piece itself is not touched;

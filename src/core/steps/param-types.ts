@@ -88,6 +88,8 @@ export interface RampParam extends ParamBase {
 export interface CurveParam extends ParamBase {
   type: 'curve';
   default: CurvePoint[];
+  /** GLSL of three numbers, from that of the running value: it stands for all three, each looked up. */
+  each?: (running: string) => string;
 }
 
 /** Values over the loop. In GLSL it stands for the value at the place's phase. */

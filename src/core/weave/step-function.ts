@@ -41,6 +41,7 @@ export const isBranch = (param: Param) => param.type === 'strand' && param.kind 
 /** GLSL type under which a step's function takes a parameter; null where it does not see it. */
 export function paramType(param: Param): string | null {
   if (isBranch(param)) return 'int';
+  if (param.type === 'curve' && param.each) return 'vec3';
   return param.type === 'choice' && param.shapes ? null : PARAM_TYPE[param.type];
 }
 

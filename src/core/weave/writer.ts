@@ -308,6 +308,10 @@ export class Writer {
     const { blend, space } = rampChoices(slot.param);
     const body = table.body(names, this.choiceIndex(row, blend), this.choiceIndex(row, space));
     this.writeFunction(`${table.gives} ${slot.name}(float t)`, [body]);
+    if (slot.param.type === 'curve' && slot.param.each) {
+      const each = slot.param.each(running);
+      return `vec3(${['r', 'g', 'b'].map((c) => `${slot.name}((${each}).${c})`).join(', ')})`;
+    }
     return `${slot.name}(${table.by === 'phase' ? 'p.phase' : running})`;
   }
 

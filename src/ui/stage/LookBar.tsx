@@ -1,6 +1,7 @@
 import { X } from 'lucide-react';
 import type { Histogram } from '@/core/preview/look';
 import type { PictureSpread } from '@/core/preview/picture-spread';
+import { stepBefore } from '@/core/preview/look';
 import { strandById, type Piece } from '@/core/piece/types';
 import { usePanels, type Looking } from '@/state/panels';
 import { Button } from '../parts/Button';
@@ -24,22 +25,20 @@ const [WIDTH, HEIGHT] = [148, 34];
 export function LookBar({ piece, looking, spread, picture, read }: Props) {
   const strand = strandById(piece, looking.strand);
   const step = strand?.steps.find((s) => s.id === looking.step);
+  const before = usePanels((s) => s.before);
   const other = looking.on === 'objects' ? 'frame' : 'objects';
   return (
     <div
       data-looking
       className="absolute inset-x-2.5 bottom-2.5 flex items-center gap-3 rounded-md border border-lichen bg-[#0b0e0de6] px-3 py-1.5"
     >
-      <div className="min-w-0">
-        <p className="truncate">
-          Looking at{' '}
-          <b>
-            {strand?.name}, {step ? nameOf(step) : ''}
-          </b>
+      <div className="min-w-28">
+        <p className="truncate" title={`${strand?.name}, ${step ? nameOf(step) : ''}`}>
+          <b>{step ? nameOf(step) : ''}</b> <span className="text-mute">in {strand?.name}</span>
         </p>
         <p aria-live="polite" className="tabular text-mute">
           {strand?.kind === 'finish'
-            ? 'the picture up to here'
+            ? 'the picture so far'
             : (read ??
               (spread ? `${shortNumber(spread.low)} to ${shortNumber(spread.high)}` : 'point at it to read values'))}
         </p>
@@ -67,6 +66,16 @@ export function LookBar({ piece, looking, spread, picture, read }: Props) {
       )}
       {spread && spread.broken > 0 && <p className="text-warn">{spread.broken} places are not a number</p>}
       <span className="ml-auto flex shrink-0 gap-1.5">
+        {stepBefore(piece, looking) && (
+          <Button
+            look="bare"
+            aria-pressed={before}
+            title="Splits the picture: with the step on the left, before it on the right"
+            onClick={() => usePanels.setState({ before: !before })}
+          >
+            {before ? 'Whole' : 'Split'}
+          </Button>
+        )}
         {strand?.kind !== 'finish' && (
           <Button look="bare" onClick={() => usePanels.setState({ looking: { ...looking, on: other } })}>
             {other === 'frame' ? 'Flat over the frame' : 'On the objects'}

@@ -2,8 +2,8 @@ import { useRef } from 'react';
 import { usePanels } from '@/state/panels';
 import { dragHandle } from '../parts/drag';
 
-/** The line between the settings as they stand (left) and a look (right). */
-export function Split({ look, aspect }: { look: string; aspect: number }) {
+/** The line between the picture as it stands (left) and another (right). */
+export function Split({ now = 'now', other, aspect }: { now?: string; other: string; aspect: number }) {
   const split = usePanels((s) => s.split);
   const line = useRef<HTMLDivElement>(null);
   const set = (to: number) => usePanels.setState({ split: Math.min(1, Math.max(0, to)) });
@@ -16,7 +16,7 @@ export function Split({ look, aspect }: { look: string; aspect: number }) {
       <div
         role="slider"
         tabIndex={0}
-        aria-label={`Split between now and ${look}`}
+        aria-label={`Split between ${now} and ${other}`}
         aria-valuemin={0}
         aria-valuemax={100}
         aria-valuenow={Math.round(split * 100)}
@@ -44,13 +44,13 @@ export function Split({ look, aspect }: { look: string; aspect: number }) {
         className="absolute bottom-2.5 rounded bg-[#0b0e0dcc] px-2 py-0.5"
         style={{ right: `calc(${(1 - split) * 100}% + 10px)` }}
       >
-        now
+        {now}
       </span>
       <span
         className="absolute bottom-2.5 rounded bg-[#0b0e0dcc] px-2 py-0.5"
         style={{ left: `calc(${split * 100}% + 10px)` }}
       >
-        {look}
+        {other}
       </span>
     </div>
   );

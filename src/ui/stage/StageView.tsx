@@ -1,5 +1,6 @@
 import { useCallback, useRef, useState } from 'react';
 import { strandById } from '@/core/piece/types';
+import { stepBefore } from '@/core/preview/look';
 import { definitionOf } from '@/core/steps';
 import { outputOf } from '@/core/weave';
 import type { View } from '@/engine/stage/stage-scene';
@@ -39,6 +40,7 @@ export function StageView() {
   const selected = useWorkbench((s) => s.selected);
   const looking = usePanels((s) => s.looking);
   const coarse = usePanels((s) => s.coarse);
+  const before = usePanels((s) => s.before);
   const playing = useTransport((s) => s.playing);
   const compared = usePanels((s) => piece.looks.find((l) => l.id === s.compare));
   const phase = useCallback(() => useTransport.getState().frame / useWorkbench.getState().piece.loop.frames, []);
@@ -131,7 +133,8 @@ export function StageView() {
         </OverPicture>
       )}
       {coarse && !looking && <CoarseBar {...{ piece, coarse }} />}
-      {compared && !looking && <Split look={compared.name} aspect={aspect} />}
+      {compared && !looking && <Split other={compared.name} aspect={aspect} />}
+      {looking && before && stepBefore(piece, looking) && <Split now="with it" other="before it" aspect={aspect} />}
       {looking && <LookBar {...{ piece, looking, spread, picture, read }} />}
       {empty && (
         <p className="pointer-events-none absolute text-mute">

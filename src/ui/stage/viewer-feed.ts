@@ -10,6 +10,7 @@ import { bumpPictures, previewKey, putPreviews } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import type { MeshStore } from '@/workers/mesh-store';
+import { stepBefore } from '@/core/preview/look';
 import { shownPiece } from './look';
 
 /** What the feed does with a viewer. */
@@ -42,7 +43,12 @@ export class ViewerFeed {
       }),
       usePanels.subscribe((now, before) => {
         if (now.looking !== before.looking) void this.show().then(() => this.measure());
-        if (now.compare !== before.compare || now.split !== before.split || now.looking !== before.looking)
+        if (
+          now.compare !== before.compare ||
+          now.split !== before.split ||
+          now.looking !== before.looking ||
+          now.before !== before.before
+        )
           this.compare();
       }),
       useTransport.subscribe(() => this.seek()),
@@ -83,8 +89,13 @@ export class ViewerFeed {
   }
 
   private compare(): void {
-    const { compare: id, split, looking } = usePanels.getState();
+    const { compare: id, split, looking, before } = usePanels.getState();
     const { piece } = useWorkbench.getState();
+    const previous = looking && before ? stepBefore(piece, looking) : null;
+    if (previous) {
+      this.viewer.compare({ upTo: previous, split });
+      return;
+    }
     const known = id !== null && !looking && piece.looks.some((l) => l.id === id);
     this.viewer.compare(known ? { piece: recallLook(piece, id), split } : null);
   }

@@ -74,6 +74,33 @@ describe('steps of one pixel', () => {
     near(await finish('levels', { ...params, channels: 'green' }, SOME), [0.2, level(0.4), 0.6]);
   });
 
+  it('a curve sends each shade to its height, in one channel or all', async () => {
+    const curve = [
+      { x: 0, y: 0.1 },
+      { x: 0.5, y: 0.5 },
+      { x: 1, y: 0.7 },
+    ];
+    const shades: Colour = [0, toLinear(0.5), 1];
+    near(await finish('curve', { curve }, shades), [0.1, 0.5, 0.7].map(toLinear));
+    near(await finish('curve', { curve, channels: 'blue' }, shades), [0, toLinear(0.5), toLinear(0.7)]);
+  });
+
+  it('dither keeps the mean of a shade: of 64 dots as many are lit as it is bright', async () => {
+    const places = Array.from({ length: 64 }, (_, i): [number, number] => [(i % 8) + 0.5, Math.floor(i / 8) + 0.5]);
+    for (const share of [1, 13, 32, 50]) {
+      const light = toLinear((share + 0.25) / 64);
+      const dots = await Promise.all(
+        places.map(([x, y]) =>
+          finish('dither', { shades: 2, size: 0.01 }, [light, light, light], 1, { rest: [x / 100, y / 100, 0] }),
+        ),
+      );
+      expect(dots.filter(([r]) => r! > 0.5).length, `${share} of 64`).toBe(share);
+      expect(dots.every(([r]) => r! < 1e-6 || Math.abs(r! - 1) < 1e-5)).toBe(true);
+    }
+    const [r] = await finish('dither', { shades: 256 }, SOME, 1, { rest: [0.31, 0.12, 0] });
+    expect(Math.abs(toEncoded(r!) - toEncoded(0.2))).toBeLessThan(1 / 255);
+  });
+
   it('tone mapping follows its papers', async () => {
     const filmic = (x: number) => Math.min(1, (x * (2.51 * x + 0.03)) / (x * (2.43 * x + 0.59) + 0.14));
     const bright: Colour = [0.5, 2, 6];

@@ -1,5 +1,6 @@
 import type { FinishStep } from '../definition';
 import { colour, number } from '../params';
+import { BRIGHT, brightParams, SPILT } from './bright';
 
 export const glow: FinishStep = {
   op: 'finish.glow',
@@ -10,24 +11,7 @@ export const glow: FinishStep = {
   telling: 'strength',
   also: ['bloom', 'halo', 'shine', 'light', 'haze'],
   params: [
-    number({
-      id: 'threshold',
-      name: 'Threshold',
-      about: 'Brightness, in linear light, from which light spills.',
-      default: 0.7,
-      min: 0,
-      max: 4,
-      hard: [0, 1000],
-    }),
-    number({
-      id: 'knee',
-      name: 'Knee',
-      about: 'How softly it sets in, in parts of the threshold.',
-      default: 0.5,
-      min: 0,
-      max: 1,
-      hard: [0, 1],
-    }),
+    ...brightParams,
     number({ id: 'strength', name: 'Strength', about: 'How bright.', default: 1, min: 0, max: 4, hard: [0, 1000] }),
     number({
       id: 'radius',
@@ -53,13 +37,7 @@ export const glow: FinishStep = {
   passes: 2,
   averages: true,
   // Five sizes, each half of the one before, of nine samples with the weights of a tent.
-  glsl: `
-  if (pass == 0) {
-    float bright = max(v.r, max(v.g, v.b));
-    float soft = clamp(bright - threshold * (1.0 - knee), 0.0, 2.0 * threshold * knee);
-    float over = max(soft * soft / max(4.0 * threshold * knee, 1e-5), bright - threshold);
-    return vec4(v.rgb * max(over, 0.0) / max(bright, 1e-5), v.a);
-  }
+  glsl: `${BRIGHT}
   vec3 light = vec3(0.0);
   float all = 0.0;
   for (int k = 0; k < 5; k++) {
@@ -76,9 +54,5 @@ export const glow: FinishStep = {
     light += weight * here;
     all += weight;
   }
-  light *= strength * tint / all;
-  // Light that spills over what is open is seen there, too.
-  vec4 under = tookAt(p.uv, 0.0, 0);
-  float open = 1.0 - clamp(under.a, 0.0, 1.0);
-  return straight(vec4(under.rgb + light, under.a + open * clamp(luminanceOf(light), 0.0, 1.0)));`,
+  light *= strength * tint / all;${SPILT}`,
 };

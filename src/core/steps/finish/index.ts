@@ -4,12 +4,13 @@ import { blocks } from './blocks';
 import { blur } from './blur';
 import { channels } from './channels';
 import { contrast } from './contrast';
+import { shadeCurve } from './curve';
+import { dither } from './dither';
 import { earlier } from './earlier';
 import { echo } from './echo';
 import { edges } from './edges';
 import { exposure } from './exposure';
 import { fold } from './fold';
-import { from } from './from';
 import { glow } from './glow';
 import { grain } from './grain';
 import { ground } from './ground';
@@ -25,6 +26,7 @@ import { levels } from './levels';
 import { lines } from './lines';
 import { look } from './look';
 import { mask } from './mask';
+import { outline } from './outline';
 import { paint } from './paint';
 import { place } from './place';
 import { posterise } from './posterise';
@@ -36,9 +38,11 @@ import { shoot } from './shoot';
 import { slow } from './slow';
 import { smear } from './smear';
 import { split } from './split';
+import { streaks } from './streaks';
 import { temperature } from './temperature';
 import { tone } from './tone';
 import { vignette } from './vignette';
+import { from } from './from';
 
 const grouped = (group: string, steps: FinishStep[]): FinishStep[] => steps.map((step) => ({ ...step, group }));
 
@@ -48,6 +52,7 @@ export const FINISH_STEPS: FinishStep[] = [
     exposure,
     contrast,
     levels,
+    shadeCurve,
     tone,
     temperature,
     hue,
@@ -57,12 +62,12 @@ export const FINISH_STEPS: FinishStep[] = [
     invert,
     lay,
   ]),
-  ...grouped('light', [glow, blur, smear, sharpen]),
+  ...grouped('light', [glow, streaks, blur, smear, sharpen]),
   ...grouped('shape', [place, fold, lens, shift, split, blocks]),
   ...grouped('memory', [echo, lag, hold, slow, earlier]),
   ...grouped('joining', [blend, mask, join]),
-  ...grouped('lines', [edges]),
+  ...grouped('lines', [edges, outline]),
   ...grouped('opacity', [key, ground, rounded]),
-  ...grouped('texture', [grain, lines, vignette]),
+  ...grouped('texture', [grain, dither, lines, vignette]),
   look,
 ];
