@@ -3,7 +3,7 @@ import type { Preview } from '@/core/preview';
 import type { PictureSpread } from '@/core/preview/picture-spread';
 import { PreviewCanvas } from '../parts/PreviewCanvas';
 
-const [WIDTH, HEIGHT] = [128, 34];
+const [WIDTH, HEIGHT] = [104, 34];
 const STROKES = ['#ff8a80', '#9be58f', '#8ab8ff'];
 
 const percent = (share: number) => `${share > 0 && share < 0.001 ? 'under 0.1' : (100 * share).toFixed(1)} %`;
@@ -25,14 +25,14 @@ function waveformPixels(waveform: number[][]): Preview {
 /** Shades of a picture by channel, its brightness from left to right, and how much of it is clipped. */
 export function PictureChart({ spread }: { spread: PictureSpread }) {
   const wave = useMemo(() => waveformPixels(spread.waveform), [spread]);
-  const clipped = `${percent(spread.white)} at white, ${percent(spread.black)} black`;
+  const [white, black] = [`${percent(spread.white)} white`, `${percent(spread.black)} black`];
   return (
     <>
       <svg
         width={WIDTH}
         height={HEIGHT}
         role="img"
-        aria-label={`Shades by channel: ${clipped}`}
+        aria-label={`Shades by channel: ${white}, ${black}`}
         className="shrink-0 bg-[#ffffff0a]"
       >
         {spread.channels.map((bins, k) => (
@@ -47,7 +47,11 @@ export function PictureChart({ spread }: { spread: PictureSpread }) {
         ))}
       </svg>
       <PreviewCanvas preview={wave} width={WIDTH} height={HEIGHT} label="Brightness from left to right" />
-      <p className={`tabular shrink-0 ${spread.white > 0.02 ? 'text-warn' : 'text-mute'}`}>{clipped}</p>
+      <p className={`tabular shrink-0 leading-tight ${spread.white > 0.02 ? 'text-warn' : 'text-mute'}`}>
+        {white}
+        <br />
+        {black}
+      </p>
     </>
   );
 }

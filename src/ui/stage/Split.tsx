@@ -41,13 +41,13 @@ export function Split({ now = 'now', other, aspect }: { now?: string; other: str
         <span className="absolute inset-y-0 left-1/2 w-0.5 -translate-x-1/2 bg-lichen" />
       </div>
       <span
-        className="absolute bottom-2.5 rounded bg-[#0b0e0dcc] px-2 py-0.5"
+        className="absolute bottom-16 rounded bg-[#0b0e0dcc] px-2 py-0.5"
         style={{ right: `calc(${(1 - split) * 100}% + 10px)` }}
       >
         {now}
       </span>
       <span
-        className="absolute bottom-2.5 rounded bg-[#0b0e0dcc] px-2 py-0.5"
+        className="absolute bottom-16 rounded bg-[#0b0e0dcc] px-2 py-0.5"
         style={{ left: `calc(${split * 100}% + 10px)` }}
       >
         {other}
