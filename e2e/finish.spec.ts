@@ -1,6 +1,8 @@
 import { expect, test } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { toEncoded, toLinear } from '@/core/colour';
+import { addStep, addStrand, blankPiece, setLoop, setPicture } from '@/core/piece/edit';
+import type { Piece } from '@/core/piece/types';
 import { difference, inWorkbench, openPiece, settled, setNumber, stage } from './artist';
 import { disc, HEIGHT, red, still, WIDTH, type Row } from './pictures';
 
@@ -36,6 +38,44 @@ test('light glows outside of what is bright, and nowhere without it', async ({ p
   // It falls off, and a threshold above all light leaves the picture as it is.
   expect(red(glowing, 4, 4)).toBeLessThan(red(glowing, ...outside));
   expect(difference(sharp, await still(page, disc([['glow', { threshold: 3, knee: 0 }]])))).toBeLessThan(0.01);
+});
+
+/** Two white squares that face the camera, 4 m and 10 m away from it, and what finishes their picture. */
+function squares(...steps: Row): Piece {
+  let piece = setLoop(setPicture(blankPiece('Squares'), { width: WIDTH, height: HEIGHT, background: '#000000' }), {
+    frames: 8,
+  });
+  piece = addStrand(piece, 'form', 'square', 'form.box', { size: [1, 1, 0.002] });
+  piece = addStrand(piece, 'surface', 'white', 'surface.lit', { colour: '#000000' });
+  piece = addStep(piece, 's2', 1, 'surface.glow', { colour: '#ffffff', strength: 1 });
+  piece = addStep(piece, 's2', 2, 'surface.shading', { shading: 'flat' });
+  piece = addStrand(piece, 'stage', 'hall', 'stage.camera', { position: [0, 0, 4], target: [0, 0, 0], lens: 35 });
+  const standing = { form: { link: 's1' }, surface: { link: 's2' } };
+  piece = addStep(piece, 's3', 1, 'stage.place', { ...standing, position: [-0.7, 0, 0] });
+  piece = addStep(piece, 's3', 2, 'stage.place', { ...standing, position: [2, 0, -6] });
+  piece = addStrand(piece, 'finish', 'out', 'finish.shoot', { stage: { link: 's3' } });
+  steps.forEach(([op, params], i) => (piece = addStep(piece, 's4', i + 1, `finish.${op}`, params)));
+  return piece;
+}
+/** Columns of the middles of both: a lens of 35 mm sees 12/35 of the distance up from the middle (24 mm film). */
+const [NEAR, FAR] = [-0.7 / 4, 2 / 10].map((x) => WIDTH / 2 + (x / (12 / 35)) * (HEIGHT / 2));
+
+test('mist takes light by the metre, and what is out of focus is soft', async ({ page }) => {
+  const misty = await still(page, squares(['mist', { from: 1, density: 0.1, colour: '#000000' }]));
+  for (const [column, metres] of [
+    [NEAR!, 4],
+    [FAR!, 10],
+  ] as const)
+    expect(Math.abs(red(misty, column, HEIGHT / 2) - 255 * toEncoded(Math.exp(-0.1 * (metres - 1))))).toBeLessThan(2);
+  const sharp = await still(page, squares());
+  const focused = await still(page, squares(['focus', { distance: 10, aperture: 0.1, most: 0.1 }]));
+  // Across the edges of both: shades that are neither dark nor bright.
+  const between = (picture: PNG, middle: number, reach: number) =>
+    Array.from({ length: 2 * reach }, (_, i) => red(picture, middle - reach + i, HEIGHT / 2)).filter(
+      (v) => v > 90 && v < 225,
+    ).length;
+  expect(between(focused, NEAR!, 16)).toBeGreaterThan(between(sharp, NEAR!, 16) + 3);
+  expect(between(focused, FAR!, 8)).toBeLessThanOrEqual(between(sharp, FAR!, 8) + 1);
 });
 
 test('a finish looks alike at any size', async ({ page }) => {

@@ -1,12 +1,14 @@
 import * as THREE from 'three';
 import { measureMemory, settlingFrames, type MemoryReading } from '@/core/checks/memory';
 import { linearOf } from '@/core/colour';
+import { readsDepth } from '@/core/glsl/lib';
 import type { Skin } from '@/core/mesh/skin';
 import { strandById, type Piece } from '@/core/piece/types';
 import { analyse, outputOf, stageBehind, type Analysis, type Output, type Target } from '@/core/weave';
 import { makeShared } from './surface/surface-material';
 import { Follower } from './card/follow';
 import { FinishTree } from './finish/finish-tree';
+import type { Shot } from './finish/finish-row';
 import { Memory } from './finish/memory';
 import type { View } from './stage/stage-scene';
 import { shotTarget, StageShot } from './stage/stage-shot';
@@ -63,7 +65,9 @@ export class Picture {
   private analysis: Analysis | null = null;
   private output: Output = { finish: null, stage: null };
   /** Shots that are drawn for the present frame, by the stage. */
-  private readonly shot = new Map<string | null, THREE.WebGLRenderTarget>();
+  private readonly shot = new Map<string | null, Shot>();
+  /** A finish reads how far away things are. */
+  private readsDepth = false;
   view: View | null = null;
 
   /** @param looking shows a checkerboard where the picture is open */
@@ -99,6 +103,9 @@ export class Picture {
     this.output = output;
     this.follower = follower;
     this.remembered = remembered;
+    this.readsDepth = piece.strands
+      .filter((s) => s.kind === 'finish')
+      .some((s) => analysis.types.get(s.id)?.some((r) => r.active && readsDepth(r.definition?.glsl ?? '')));
     this.finishes.changed();
     this.ground.setRGB(...linearOf(piece.picture.background), THREE.LinearSRGBColorSpace);
     for (const build of builds) build();
@@ -150,14 +157,15 @@ export class Picture {
       const stage = strand ? stageBehind(piece, strand) : this.output.stage;
       const known = this.shot.get(stage?.id ?? null);
       if (known) return known;
-      const shot = this.targetOf(stage?.id, width, height, samples);
-      this.shot.set(stage?.id ?? null, shot);
+      const target = this.targetOf(stage?.id, width, height, samples);
       const view = stage === this.output.stage ? this.view : null;
-      if (stage) this.stages.get(stage.id)!.draw(shot, { piece, analysis, strand: stage, phase, followAs, view });
+      if (stage) this.stages.get(stage.id)!.draw(target, { piece, analysis, strand: stage, phase, followAs, view });
       else {
-        this.renderer.setRenderTarget(shot);
+        this.renderer.setRenderTarget(target);
         this.renderer.render(this.empty, this.camera);
       }
+      const shot = { target, lens: this.shared.clLens.value.clone() };
+      this.shot.set(stage?.id ?? null, shot);
       return shot;
     };
     const { finish } = this.output;
@@ -179,7 +187,7 @@ export class Picture {
 
   /** Light of the stage as it was drawn last, before its finish. */
   get lastShot(): THREE.WebGLRenderTarget | null {
-    return this.shot.get(this.output.stage?.id ?? null) ?? null;
+    return this.shot.get(this.output.stage?.id ?? null)?.target ?? null;
   }
 
   /** Bounds of what stands on the stage as it was drawn last; null where nothing does. */
@@ -214,7 +222,7 @@ export class Picture {
   }
 
   private targetOf(stage: string | undefined, width: number, height: number, samples: number): THREE.WebGLRenderTarget {
-    if (stage !== undefined) return this.stages.get(stage)!.target(width, height, samples);
+    if (stage !== undefined) return this.stages.get(stage)!.target(width, height, samples, this.readsDepth);
     const known = this.bare.get(samples) ?? shotTarget(width, height, samples);
     this.bare.set(samples, known);
     known.setSize(width, height);

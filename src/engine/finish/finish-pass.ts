@@ -63,6 +63,8 @@ uniform sampler2D clTook;
 uniform sampler2D clEarlier;
 uniform sampler2DArray clAgo;
 uniform int clFrame;
+uniform sampler2D clDepth;
+uniform vec3 clLens;
 uniform float clChecker;
 in vec2 at;
 out vec4 pixel;
@@ -89,6 +91,9 @@ export interface PassDrawing {
   earlier: THREE.Texture;
   /** What came into the step that begins the pass, frame by frame, and the layer of the present one. */
   ago: { texture: THREE.Texture; layer: number };
+  /** How far away is what was shot, and near, far and kind of the lens: see `Shared.clLens`. */
+  depth: THREE.Texture;
+  lens: THREE.Vector3;
   /** Gives the picture of another finish. */
   branch: (target: Target) => THREE.Texture;
   /** The canvas where null. */
@@ -129,6 +134,8 @@ export class FinishPass {
         clEarlier: { value: null },
         clAgo: { value: null },
         clFrame: { value: 0 },
+        clDepth: { value: null },
+        clLens: { value: null },
         ...Object.fromEntries(this.woven.branches.map((_, slot) => [branchUniform(slot), { value: null }])),
       },
       depthTest: false,
@@ -164,6 +171,8 @@ export class FinishPass {
     uniforms.clEarlier!.value = drawing.earlier;
     uniforms.clAgo!.value = drawing.ago.texture;
     uniforms.clFrame!.value = drawing.ago.layer;
+    uniforms.clDepth!.value = drawing.depth;
+    uniforms.clLens!.value = drawing.lens;
     uniforms.clChecker!.value = drawing.checker ? 1 : 0;
     for (const [slot, target] of this.woven.branches.entries())
       uniforms[branchUniform(slot)]!.value = drawing.branch(target);

@@ -4,7 +4,7 @@ import { drawnBefore, type Analysis, type StepTypes, type Target } from '@/core/
 import type { Follow } from '../card/follow';
 import type { Shared } from '../surface/surface-material';
 import { FinishPass, type PassPlan } from './finish-pass';
-import { NEVER, NOTHING, type Memory } from './memory';
+import { FARTHEST, NEVER, NOTHING, type Memory } from './memory';
 
 /** A pass in its row. */
 interface Planned extends PassPlan {
@@ -98,12 +98,19 @@ export class PassTargets {
   }
 }
 
+/** The picture of a stage. */
+export interface Shot {
+  /** Light multiplied by its opacity, of the size that is drawn. */
+  target: THREE.WebGLRenderTarget;
+  /** Near, far, and 1 without perspective: what its depth is told by. */
+  lens: THREE.Vector3;
+}
+
 /** What a finish is drawn with. */
 export interface RowDrawing {
   piece: Piece;
   follow: Follow;
-  /** Light multiplied by its opacity, of the size that is drawn. */
-  shot: THREE.WebGLRenderTarget;
+  shot: Shot;
   /** Gives the picture of another finish. */
   branch: (target: Target) => THREE.Texture;
   memory: Memory;
@@ -147,8 +154,10 @@ export class FinishRow {
   }
 
   draw(renderer: THREE.WebGLRenderer, targets: PassTargets, drawing: RowDrawing): void {
-    const { shot, memory, remembers, reach } = drawing;
-    let before = shot.texture;
+    const { memory, remembers, reach } = drawing;
+    const { target: shot, lens } = drawing.shot;
+    const depth = shot.depthTexture ?? FARTHEST;
+    let before: THREE.Texture = shot.texture;
     let took = before;
     for (const [i, { plan, pass }] of this.passes.entries()) {
       if (plan.begins) took = before;
@@ -159,11 +168,11 @@ export class FinishRow {
       const to = isLast ? drawing.to : plan.keeps && remembers ? memory.keep(plan.keeps) : passing();
       const earlier = plan.keeps ? memory.earlier(plan.keeps) : NOTHING;
       const ago = plan.ago ? memory.ago(plan.ago) : NEVER;
-      pass.draw(renderer, { ...drawing, before, took, earlier, ago, to });
+      pass.draw(renderer, { ...drawing, before, took, earlier, ago, depth, lens, to });
       if (to && !isLast) before = to.texture;
       if (plan.stores && remembers) {
         const { target, layer } = memory.store(plan.stores, reach(plan.stores));
-        this.copier!.draw(renderer, { ...drawing, before, took, earlier, ago, to: target, layer });
+        this.copier!.draw(renderer, { ...drawing, before, took, earlier, ago, depth, lens, to: target, layer });
       }
     }
   }

@@ -2,13 +2,13 @@ import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
 import type { Analysis, Target } from '@/core/weave';
 import type { Shared } from '../surface/surface-material';
-import { FinishRow, PassTargets, type RowDrawing } from './finish-row';
+import { FinishRow, PassTargets, type RowDrawing, type Shot } from './finish-row';
 import { HALF } from './memory';
 
 /** What finishes are drawn with; each finds the shot that it begins with. */
 export interface TreeDrawing extends Omit<RowDrawing, 'shot' | 'branch'> {
   analysis: Analysis;
-  shotOf: (finish: string | null) => THREE.WebGLRenderTarget;
+  shotOf: (finish: string | null) => Shot;
 }
 
 const keyOf = (target: Target | null, shown: boolean) =>
@@ -45,7 +45,7 @@ export class FinishTree {
     const { piece, analysis, shotOf } = drawing;
     const row = this.row(piece, analysis, target, shown);
     const shot = shotOf(target?.strand ?? null);
-    for (const branch of row.branches) this.drawBranch(renderer, branch, drawing, shot);
+    for (const branch of row.branches) this.drawBranch(renderer, branch, drawing, shot.target);
     row.draw(renderer, this.targets, {
       ...drawing,
       shot,

@@ -11,6 +11,9 @@ export const HALF = {
 /** Black and open: what was before the first frame. */
 export const NOTHING = new THREE.DataTexture(new Uint8Array(4), 1, 1);
 NOTHING.needsUpdate = true;
+/** As far away as the camera sees. */
+export const FARTHEST = new THREE.DataTexture(new Uint8Array([255, 255, 255, 255]), 1, 1);
+FARTHEST.needsUpdate = true;
 const NONE = new THREE.DataArrayTexture(new Uint8Array(4), 1, 1, 1);
 NONE.needsUpdate = true;
 /** Nothing came before. */

@@ -98,12 +98,18 @@ export class StageShot {
     this.renderer.render(scene, cameras.now);
   }
 
-  /** The target for pictures of so many samples a pixel. */
-  target(width: number, height: number, samples: number): THREE.WebGLRenderTarget {
-    const known = this.shots.get(samples) ?? shotTarget(width, height, samples);
-    this.shots.set(samples, known);
-    known.setSize(width, height);
-    return known;
+  /** The target for pictures of so many samples a pixel. @param depth how far away things are is kept as well */
+  target(width: number, height: number, samples: number, depth: boolean): THREE.WebGLRenderTarget {
+    const known = this.shots.get(samples);
+    if (known && (known.depthTexture !== null) === depth) {
+      known.setSize(width, height);
+      return known;
+    }
+    known?.dispose();
+    const made = shotTarget(width, height, samples);
+    if (depth) made.depthTexture = new THREE.DepthTexture(width, height, THREE.FloatType);
+    this.shots.set(samples, made);
+    return made;
   }
 
   private drawBehind(width: number, height: number): void {

@@ -34,6 +34,8 @@ vec4 agoAt(float frames, vec2 uv) {
   vec4 value = storedAt(int(whole), uv);
   return part > 0.0 ? mix(value, storedAt(int(whole) + 1, uv), part) : value;
 }
+// Metres from the camera to what the stage shows there, along the way it looks; as far as it sees where nothing is.
+float depthAt(vec2 uv) { return metresAt(clamp(uv, 0.0, 1.0)); }
 vec4 otherAt(int picture, vec2 uv) { return picture < 0 ? vec4(0.0) : branchAt(picture, clamp(uv, 0.0, 1.0)); }
 `;
 
@@ -80,6 +82,10 @@ vec4 storedAt(int frames, vec2 uv) {
   int count = textureSize(clAgo, 0).z;
   return textureLod(clAgo, vec3(uv, float((clFrame - min(frames, count - 1) + count) % count)), 0.0);
 }
+float metresAt(vec2 uv) {
+  float z = textureLod(clDepth, uv, 0.0).r;
+  return clLens.z > 0.5 ? mix(clLens.x, clLens.y, z) : clLens.x * clLens.y / (clLens.y - z * (clLens.y - clLens.x));
+}
 ${branchText(branches)}
 ${SHARED}`;
 
@@ -105,12 +111,20 @@ vec4 storedAt(int frames, vec2 uv) {
   vec2 at = uv + vec2(0.011, 0.007) * float(frames);
   return pictureAt(at, 0.0) * vec4(0.5, 0.5, 0.5, 0.7 + 0.3 * standInWave(0.7 * at.y));
 }
+float metresAt(vec2 uv) {
+  float near = standInWave(0.9 * uv.x + 0.4 * uv.y);
+  float far = near * near * near * near;
+  return 0.5 + 6.0 * near + 493.0 * far * far;
+}
 vec4 branchAt(int slot, vec2 uv) {
   vec4 other = pictureAt(0.8 * uv.yx + 0.1 * float(slot), 0.0);
   return other * (0.4 + 0.6 * standInWave(uv.x));
 }
 ${SHARED}`;
 
-/** Does a text read the picture elsewhere? */
+/** Does a text read how far away things are? */
+export const readsDepth = (glsl: string): boolean => /\bdepthAt\(/.test(glsl);
+
+/** Does a text read more of the picture than its own pixel? */
 export const readsFrame = (glsl: string): boolean =>
-  /\b(seenAt|tookAt|earlierAt|agoAt|otherAt|frameSize|straight)\(/.test(glsl);
+  /\b(seenAt|tookAt|earlierAt|agoAt|otherAt|depthAt|frameSize|straight)\(/.test(glsl);

@@ -31,6 +31,12 @@ export const edges: FinishStep = {
     }),
     colour({ id: 'colour', name: 'Colour', about: 'Of the lines.', default: '#f2e3c4' }),
     choice({
+      id: 'of',
+      name: 'Of',
+      about: 'What a line is drawn between: shades and opacity, or near and far.',
+      options: ['shade', 'distance'],
+    }),
+    choice({
       id: 'over',
       name: 'Over',
       about: 'Where the lines are drawn.',
@@ -45,8 +51,9 @@ export const edges: FinishStep = {
   float up = 0.0;
   for (int i = -1; i <= 1; i++) {
     for (int j = -1; j <= 1; j++) {
-      vec4 there = seenAt(p.uv + vec2(float(i), float(j)) * width / frameSize(), width, 0);
-      float shade = toEncoded(max(luminanceOf(there.rgb), 0.0)) + there.a;
+      vec2 at = p.uv + vec2(float(i), float(j)) * width / frameSize();
+      vec4 there = seenAt(at, width, 0);
+      float shade = of == 1 ? 2.0 * log(depthAt(at)) : toEncoded(max(luminanceOf(there.rgb), 0.0)) + there.a;
       across += shade * float(i) * (j == 0 ? 2.0 : 1.0);
       up += shade * float(j) * (i == 0 ? 2.0 : 1.0);
     }

@@ -10,6 +10,7 @@ import { earlier } from './earlier';
 import { echo } from './echo';
 import { edges } from './edges';
 import { exposure } from './exposure';
+import { focus } from './focus';
 import { fold } from './fold';
 import { glow } from './glow';
 import { grain } from './grain';
@@ -26,6 +27,7 @@ import { levels } from './levels';
 import { lines } from './lines';
 import { look } from './look';
 import { mask } from './mask';
+import { mist } from './mist';
 import { outline } from './outline';
 import { paint } from './paint';
 import { place } from './place';
@@ -63,6 +65,7 @@ export const FINISH_STEPS: FinishStep[] = [
     lay,
   ]),
   ...grouped('light', [glow, streaks, blur, smear, sharpen]),
+  ...grouped('distance', [focus, mist]),
   ...grouped('shape', [place, fold, lens, shift, split, blocks]),
   ...grouped('memory', [echo, lag, hold, slow, earlier]),
   ...grouped('joining', [blend, mask, join]),
