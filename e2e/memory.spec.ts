@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { toEncoded } from '@/core/colour';
-import { addStep, addStrand, setLoop } from '@/core/piece/edit';
+import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
 import { difference, goToFrame, inWorkbench, openPiece, seam, setNumber, settled, stage } from './artist';
 import { disc, framesOf, HEIGHT, red, still, stillAt, WIDTH, type Row } from './pictures';
@@ -137,4 +137,27 @@ test('a finish takes in another one: the difference of equal pictures is black, 
   for (let x = 4; x < WIDTH; x += 8)
     expect(red(joined, x, HEIGHT / 2)).toBe(red(x < WIDTH / 2 ? inverted : plain, x, HEIGHT / 2));
   expect(difference(plain, inverted)).toBeGreaterThan(50);
+});
+
+test('the picture of one stage is worn on another', async ({ page }) => {
+  // A red wall is shot by one finish, and hangs in the middle of another stage, which is blue.
+  let piece = setLoop(setPicture(blankPiece('Screen'), { width: WIDTH, height: HEIGHT, background: '#0000ff' }), {
+    frames: 8,
+  });
+  piece = addStrand(piece, 'finish', 'out', 'finish.shoot');
+  piece = addStrand(piece, 'finish', 'feed', 'finish.paint', { colour: '#ff0000' });
+  piece = addStrand(piece, 'field', 'screen', 'field.uv');
+  piece = addStep(piece, 's3', 1, 'field.shot', { picture: { link: 's2' } });
+  piece = addStrand(piece, 'form', 'wall', 'form.grid', { lies: 'wall', width: 1, depth: 1 });
+  piece = addStrand(piece, 'surface', 'shown', 'surface.lit', { colour: '#000000' });
+  piece = addStep(piece, 's5', 1, 'surface.glow', { colour: { link: 's3' }, strength: 1 });
+  piece = addStrand(piece, 'stage', 'hall', 'stage.camera', { position: [0, 0, 4], target: [0, 0, 0] });
+  piece = addStep(piece, 's6', 1, 'stage.place', { form: { link: 's4' }, surface: { link: 's5' } });
+  piece = setParam(piece, 's1', piece.strands[0]!.steps[0]!.id, 'stage', { link: 's6' });
+  const picture = await still(page, piece);
+  const pixel = (x: number) => [
+    ...picture.data.subarray(4 * ((HEIGHT / 2) * WIDTH + x), 4 * ((HEIGHT / 2) * WIDTH + x) + 3),
+  ];
+  expect(pixel(WIDTH / 2)).toEqual([255, 0, 0]);
+  expect(pixel(2)[0]).toBe(0);
 });

@@ -9,7 +9,7 @@ import {
   samplerText,
   type Pixels,
 } from '@/core/glsl';
-import { FRAME_STAND_IN, PLACE_FIELDS, PLACE_SIZE, readsFrame, SURFACE_FIELDS } from '@/core/glsl/lib';
+import { FRAME_STAND_IN, PLACE_FIELDS, PLACE_SIZE, readsFrame, readsOther, SURFACE_FIELDS } from '@/core/glsl/lib';
 import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
 import type { Piece, Value } from '@/core/piece/types';
 import { CATALOGUE, outputType, type Param, type RunType, type StepDefinition } from '@/core/steps';
@@ -239,7 +239,7 @@ for (const d of WITH_GLSL) {
         (p) => `vec3 own_${p.id}(Place q) { return vec3(waveSine(q.phase), q.rest.x, 0.2); }`,
       );
       const glsl = [
-        ...(readsFrame(resolved.glsl!) ? [FRAME_STAND_IN] : []),
+        ...(readsFrame(resolved.glsl!) || readsOther(resolved.glsl!) ? [FRAME_STAND_IN] : []),
         library([
           'place',
           'wave',

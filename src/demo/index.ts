@@ -23,6 +23,7 @@ import { gullChart } from './gull-chart';
 import { foghornTrails } from './foghorn-trails';
 import { netLights } from './net-lights';
 import { emberShells } from './ember-shells';
+import { harbourMirror } from './harbour-mirror';
 
 export interface Starter {
   id: string;
@@ -66,4 +67,5 @@ export const STARTERS: Starter[] = [
   starter('foghorn-trails', foghornTrails),
   starter('net-lights', netLights),
   starter('ember-shells', emberShells),
+  starter('harbour-mirror', harbourMirror),
 ];

@@ -3,14 +3,14 @@ import { measureMemory, settlingFrames, type MemoryReading } from '@/core/checks
 import { linearOf } from '@/core/colour';
 import { readsDepth } from '@/core/glsl/lib';
 import type { Skin } from '@/core/mesh/skin';
-import { strandById, type Piece } from '@/core/piece/types';
+import { strandById, type Piece, type Strand } from '@/core/piece/types';
 import { analyse, outputOf, stageBehind, type Analysis, type Output, type Target } from '@/core/weave';
 import { makeShared } from './surface/surface-material';
 import { Follower } from './card/follow';
-import { FinishTree } from './finish/finish-tree';
+import { FinishTree, type TreeDrawing } from './finish/finish-tree';
 import type { Shot } from './finish/finish-row';
 import { Memory } from './finish/memory';
-import type { View } from './stage/stage-scene';
+import type { SceneDrawing, View } from './stage/stage-scene';
 import { shotTarget, StageShot } from './stage/stage-shot';
 import { farFirst } from './stage/standing';
 
@@ -151,29 +151,29 @@ export class Picture {
     this.shared.clPhase.value = phase;
     this.shared.clSize.value.set(width, height);
     if (!aside) memory.turnTo(this.frameAt(phase), piece.loop.frames, piece.loop.play, width, height);
-    if (!sameShot) this.shot.clear();
-    const shootsFor = (finish: string | null) => {
-      const strand = finish === null ? null : strandById(piece, finish);
-      const stage = strand ? stageBehind(piece, strand) : this.output.stage;
-      const known = this.shot.get(stage?.id ?? null);
-      if (known) return known;
-      const target = this.targetOf(stage?.id, width, height, samples);
-      const view = stage === this.output.stage ? this.view : null;
-      if (stage) this.stages.get(stage.id)!.draw(target, { piece, analysis, strand: stage, phase, followAs, view });
-      else {
-        this.renderer.setRenderTarget(target);
-        this.renderer.render(this.empty, this.camera);
-      }
-      const shot = { target, lens: this.shared.clLens.value.clone() };
-      this.shot.set(stage?.id ?? null, shot);
-      return shot;
-    };
-    const { finish } = this.output;
-    const drawing = {
+    if (!sameShot) {
+      this.shot.clear();
+      this.finishes.begin();
+    }
+    const drawing: TreeDrawing = {
       piece,
       analysis,
       follow: followAs(piece),
-      shotOf: shootsFor,
+      shotOf: (finish) => {
+        const strand = finish === null ? null : strandById(piece, finish);
+        const stage = strand ? stageBehind(piece, strand) : this.output.stage;
+        const known = this.shot.get(stage?.id ?? null);
+        if (known) return known;
+        const target = this.targetOf(stage?.id, width, height, samples);
+        if (stage) this.shoot(stage, target, drawing, { phase, followAs });
+        else {
+          this.renderer.setRenderTarget(target);
+          this.renderer.render(this.empty, this.camera);
+        }
+        const shot = { target, lens: this.shared.clLens.value.clone() };
+        this.shot.set(stage?.id ?? null, shot);
+        return shot;
+      },
       memory,
       remembers: !aside,
       unseen,
@@ -181,8 +181,24 @@ export class Picture {
       to,
       checker: this.looking,
     };
-    this.finishes.draw(this.renderer, upTo ?? (finish && { strand: finish.id }), drawing, sameShot);
+    const { finish } = this.output;
+    this.finishes.draw(this.renderer, upTo ?? (finish && { strand: finish.id }), drawing);
     this.renderer.setRenderTarget(null);
+  }
+
+  /** Draws a stage, and first the finishes whose pictures are worn on it. */
+  private shoot(
+    strand: Strand,
+    target: THREE.WebGLRenderTarget,
+    drawing: TreeDrawing,
+    moment: Pick<SceneDrawing, 'phase' | 'followAs'>,
+  ): void {
+    const { piece, analysis } = drawing;
+    const stage = this.stages.get(strand.id)!;
+    for (const worn of stage.scene.branches) this.finishes.drawBranch(this.renderer, worn, drawing, target);
+    const branch = (worn: Target) => this.finishes.textureOf(worn);
+    const view = strand === this.output.stage ? this.view : null;
+    stage.draw(target, { piece, analysis, strand, branch, view, ...moment });
   }
 
   /** Light of the stage as it was drawn last, before its finish. */

@@ -1,5 +1,5 @@
 import { strandById, type Link, type Piece, type Strand } from '../piece/types';
-import { analyse, linkedStrands, typeAfter, type Target } from '../weave';
+import { analyse, strandsBehind, typeAfter, type Target } from '../weave';
 
 /** Where a step is looked at: on everything that stands on the stage, or flat over the frame. */
 export type LookOn = 'objects' | 'frame';
@@ -29,7 +29,7 @@ export function lookPiece(piece: Piece, target: Target, on: LookOn): Piece | nul
     const end = own.steps.findIndex((s) => s.id === target.step);
     if (end < 0) return null;
     const cut = { ...own, steps: own.steps.slice(0, end + 1) };
-    return { ...piece, strands: [...others(piece), cut, ...takenBy(piece, cut)] };
+    return { ...piece, strands: [...others(piece, cut), cut] };
   }
   const gives = typeAfter(analyse(piece).types, target.strand, target.step);
   if (gives !== 'float' && gives !== 'vec2' && gives !== 'vec3') return null;
@@ -40,7 +40,7 @@ export function lookPiece(piece: Piece, target: Target, on: LookOn): Piece | nul
     return {
       ...piece,
       strands: [
-        ...others(piece),
+        ...others(piece, own),
         {
           id: FINISH,
           kind: 'finish',
@@ -76,7 +76,7 @@ export function lookPiece(piece: Piece, target: Target, on: LookOn): Piece | nul
   return {
     ...piece,
     strands: [
-      ...others(piece).map((s) => (s.id === stage.id ? bare : s)),
+      ...others(piece, own).map((s) => (s.id === stage.id ? bare : s)),
       surface,
       {
         id: FINISH,
@@ -88,22 +88,11 @@ export function lookPiece(piece: Piece, target: Target, on: LookOn): Piece | nul
   };
 }
 
-/** Finishes that one takes in, and that those take in. */
-function takenBy(piece: Piece, finish: Strand): Strand[] {
-  const found = new Set<Strand>();
-  const look = (strand: Strand) => {
-    for (const id of linkedStrands(strand)) {
-      const from = strandById(piece, id);
-      if (from?.kind !== 'finish' || found.has(from)) continue;
-      found.add(from);
-      look(from);
-    }
-  };
-  look(finish);
-  return [...found];
+/** All strands but the finishes that what is looked at takes nothing from. */
+function others(piece: Piece, looked: Strand | undefined): Strand[] {
+  const behind = looked ? strandsBehind(piece, looked) : new Set();
+  return piece.strands.filter((s) => s.kind !== 'finish' || behind.has(s.id));
 }
-
-const others = (piece: Piece) => piece.strands.filter((s) => s.kind !== 'finish');
 
 function without<T>(params: Record<string, T>, id: string): Record<string, T> {
   return Object.fromEntries(Object.entries(params).filter(([name]) => name !== id));

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { bake } from '../forms/bake';
 import { checkProgram, library } from '../glsl';
-import { FRAME_STAND_IN, PLACE_SIZE, readsFrame } from '../glsl/lib';
+import { FRAME_STAND_IN, PLACE_SIZE, readsFrame, readsOther } from '../glsl/lib';
 import { provideFileMesh } from '../mesh/files';
 import { fromFaces } from '../mesh/mesh';
 import type { Piece, Value } from '../piece/types';
@@ -227,7 +227,7 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
       const moments = resolved.params.filter((p) => p.per === 'moment').map((p) => p.id);
       const surface = into === 'surface' || gives === 'surface' ? (['surface'] as const) : [];
       const text = [
-        ...(readsFrame(resolved.glsl!) ? [FRAME_STAND_IN] : []),
+        ...(readsFrame(resolved.glsl!) || readsOther(resolved.glsl!) ? [FRAME_STAND_IN] : []),
         library(['place', ...surface, ...(resolved.needs ?? [])]),
         ...(into ? [`${glslType(into)} before(Place q) { return ${NEUTRAL[into] ?? `${glslType(into)}(0.0)`}; }`] : []),
         ...moments.map((id) => `vec3 at_${id}(Place q) { return vec3(0.0); }`),

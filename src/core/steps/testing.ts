@@ -98,7 +98,7 @@ export const TEST_MESH = 'mesh-under-test';
 export const TEST_FORM = 's1';
 /** A signal that moves. */
 export const TEST_SIGNAL = 's3';
-/** A picture, where the step is one of a finish. */
+/** A picture, where the step is one of a finish or a field. */
 export const TEST_FINISH = 's4';
 
 /**
@@ -124,7 +124,7 @@ export function pieceWith(
   piece = addStrand(piece, kind, 'own', rows[0]![0], rows[0]![1]);
   piece = rows.slice(1).reduce((p, [op, own], i) => addStep(p, 's2', i + 1, op, own), piece);
   piece = addStrand(piece, 'signal', 'moving', 'signal.cycle');
-  return kind === 'finish' ? addStrand(piece, 'finish', 'aside', 'finish.shoot') : piece;
+  return kind === 'finish' || kind === 'field' ? addStrand(piece, 'finish', 'aside', 'finish.shoot') : piece;
 }
 
 /** Every step with every type that it takes, null for a source. */

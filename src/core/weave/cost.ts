@@ -1,5 +1,5 @@
 import { callsOf, checkProgram, library, MAX_COST, MAX_SOURCE } from '../glsl';
-import { FRAME_STAND_IN, readsFrame } from '../glsl/lib';
+import { FRAME_STAND_IN, readsFrame, readsOther } from '../glsl/lib';
 import { isLink, type Strand } from '../piece/types';
 import { valueOf, type Param, type RunType, type StepDefinition } from '../steps';
 import { glslType, runningInto, stepFunction } from './step-function';
@@ -168,7 +168,7 @@ function measure(definition: StepDefinition, takes: RunType | null, gives: RunTy
     chosen: passes > 0 ? { pass: passes - 1 } : {},
   });
   const { functions } = checkProgram(
-    `${readsFrame(definition.glsl!) ? FRAME_STAND_IN : ''}${library(['place', ...(into === 'surface' || gives === 'surface' ? (['surface'] as const) : []), ...(definition.needs ?? [])])}\n${stubs}${text}`,
+    `${readsFrame(definition.glsl!) || readsOther(definition.glsl!) ? FRAME_STAND_IN : ''}${library(['place', ...(into === 'surface' || gives === 'surface' ? (['surface'] as const) : []), ...(definition.needs ?? [])])}\n${stubs}${text}`,
   );
   const func = functions.find((f) => f.name === 'measured')!;
   // Both branches of a choice count, so that each pass counts as all of them.

@@ -1,4 +1,5 @@
 import { derive } from '../glsl';
+import { readsOther } from '../glsl/lib';
 import type { Aside } from '../steps';
 import type { Woven } from './types';
 
@@ -43,6 +44,10 @@ function make(woven: Woven): FormWoven {
   const move = woven.functions[0]?.name ?? STILL;
   const still = woven.functions.length > 0 ? '' : STILL_TEXT;
   const { asides, together } = woven;
+  if (readsOther(woven.glsl)) {
+    const noSlope = 'it reads the picture of a finish';
+    return { move, slopes: null, asides, together, text: still, noSlope };
+  }
   const derived = derive(`${woven.glsl}\n${still}`, move, (field) => ALONG.has(field));
   if (derived.noSlope) return { move, slopes: null, asides, together, text: still, noSlope: derived.noSlope };
   if (derived.text.length > MOST_TEXT)

@@ -13,7 +13,7 @@ export {
   stepFunction,
   stepFunctionName,
 } from './step-function';
-export { outputOf, stageBehind, type Output } from './output';
+export { outputOf, stageBehind, strandsBehind, type Output } from './output';
 export { slopes, sortedStops } from './tables';
 export { Evaluator } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';

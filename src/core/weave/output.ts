@@ -13,10 +13,23 @@ export interface Output {
  */
 export function outputOf(piece: Piece): Output {
   const finishes = piece.strands.filter((s) => s.kind === 'finish');
-  const taken = new Set(finishes.flatMap(linkedStrands));
+  const taken = new Set(finishes.flatMap((s) => [...strandsBehind(piece, s)]));
   const finish = finishes.find((s) => !taken.has(s.id)) ?? finishes[0] ?? null;
   if (!finish) return { finish, stage: piece.strands.find((s) => s.kind === 'stage') ?? null };
   return { finish, stage: stageBehind(piece, finish) };
+}
+
+/** Ids of all that a strand takes from, and that those take from. */
+export function strandsBehind(piece: Piece, strand: Strand): Set<string> {
+  const found = new Set<string>();
+  const open = linkedStrands(strand);
+  for (let id = open.pop(); id !== undefined; id = open.pop()) {
+    if (found.has(id)) continue;
+    found.add(id);
+    const from = strandById(piece, id);
+    if (from) open.push(...linkedStrands(from));
+  }
+  return found;
 }
 
 /** The stage that a finish begins with; null where it begins with none. */

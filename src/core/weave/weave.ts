@@ -1,5 +1,5 @@
 import { samplerText } from '../glsl';
-import { frameOnCard, FRAME_STAND_IN, readsFrame } from '../glsl/lib';
+import { branchesOnCard, FRAME_ON_CARD, FRAME_STAND_IN, readsFrame, readsOther } from '../glsl/lib';
 import type { Piece } from '../piece/types';
 import { Plan } from './plan';
 import type { Analysis, Target, WeaveOptions, Woven } from './types';
@@ -9,12 +9,16 @@ import { Writer } from './writer';
 export const cardText = ({ glsl, pictures, branches }: Woven, stage = '') =>
   [
     ...(/\btexel(At|Size)\b/.test(glsl) ? [samplerText(pictures.length, stage)] : []),
-    ...(readsFrame(glsl) ? [frameOnCard(branches.length)] : []),
+    ...(readsOther(glsl) ? [branchesOnCard(branches.length, stage)] : []),
+    ...(readsFrame(glsl) ? [FRAME_ON_CARD] : []),
     glsl,
   ].join('');
 
+/** What stands in, on the processor, for pictures that only the card has; empty where none are read. */
+export const standInFor = (glsl: string) => (readsFrame(glsl) || readsOther(glsl) ? FRAME_STAND_IN : '');
+
 /** The text for the processor, which has no picture to read elsewhere. */
-export const processorText = ({ glsl }: Woven) => (readsFrame(glsl) ? `${FRAME_STAND_IN}${glsl}` : glsl);
+export const processorText = ({ glsl }: Woven) => `${standInFor(glsl)}${glsl}`;
 
 /**
  * Weaves strands into GLSL text, in an order that compiles. Steps that cannot run are passed

@@ -1,7 +1,8 @@
 import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
 import { pictureUniform } from '@/core/glsl';
-import { slotValues, type Woven } from '@/core/weave';
+import { branchUniform } from '@/core/glsl/lib';
+import { slotValues, type Target, type Woven } from '@/core/weave';
 import type { Follow } from './follow';
 import { textureOf } from './textures';
 
@@ -26,6 +27,21 @@ export function pictureUniforms(woven: Woven, stage = ''): Uniforms {
   return Object.fromEntries(
     woven.pictures.map((asset, slot) => [pictureUniform(slot, stage), { value: textureOf(asset) }]),
   );
+}
+
+/** Holders for the pictures of finishes that a woven program reads; see `fillBranches`. */
+export function branchUniforms(woven: Woven, stage = ''): Uniforms {
+  return Object.fromEntries(woven.branches.map((_, slot) => [branchUniform(slot, stage), { value: null }]));
+}
+
+/** Puts the pictures of finishes into their holders. */
+export function fillBranches(
+  uniforms: Uniforms,
+  woven: Woven,
+  branch: (target: Target) => THREE.Texture,
+  stage = '',
+): void {
+  for (const [slot, target] of woven.branches.entries()) uniforms[branchUniform(slot, stage)]!.value = branch(target);
 }
 
 /**

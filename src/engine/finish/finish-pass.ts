@@ -1,10 +1,10 @@
 import * as THREE from 'three';
-import { branchUniform, placeText } from '@/core/glsl/lib';
+import { placeText } from '@/core/glsl/lib';
 import type { Piece } from '@/core/piece/types';
 import { cardText, weave, type Analysis, type Target, type Woven } from '@/core/weave';
 import type { Shared } from '../surface/surface-material';
 import type { Follow } from '../card/follow';
-import { fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
+import { branchUniforms, fillBranches, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
 
 const VERTEX = `
 in vec3 position;
@@ -136,7 +136,7 @@ export class FinishPass {
         clFrame: { value: 0 },
         clDepth: { value: null },
         clLens: { value: null },
-        ...Object.fromEntries(this.woven.branches.map((_, slot) => [branchUniform(slot), { value: null }])),
+        ...branchUniforms(this.woven),
       },
       depthTest: false,
       depthWrite: false,
@@ -174,8 +174,7 @@ export class FinishPass {
     uniforms.clDepth!.value = drawing.depth;
     uniforms.clLens!.value = drawing.lens;
     uniforms.clChecker!.value = drawing.checker ? 1 : 0;
-    for (const [slot, target] of this.woven.branches.entries())
-      uniforms[branchUniform(slot)]!.value = drawing.branch(target);
+    fillBranches(uniforms, this.woven, drawing.branch);
     renderer.setRenderTarget(drawing.to, drawing.layer);
     renderer.render(this.scene, this.camera);
   }

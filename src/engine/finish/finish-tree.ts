@@ -31,14 +31,22 @@ export class FinishTree {
     this.fresh.clear();
   }
 
+  /** A frame is drawn anew: what others take in is drawn again when it is asked for. */
+  begin(): void {
+    this.drawn.clear();
+  }
+
   /**
    * Draws a finish, and first what it takes in.
    * @param target null for a shot that goes through as it is
-   * @param again nothing but the target differs from what was drawn before
    */
-  draw(renderer: THREE.WebGLRenderer, target: Target | null, drawing: TreeDrawing, again: boolean): void {
-    if (!again) this.drawn.clear();
+  draw(renderer: THREE.WebGLRenderer, target: Target | null, drawing: TreeDrawing): void {
     this.drawRow(renderer, target, drawing, true);
+  }
+
+  /** The picture of a finish that was drawn for others. */
+  textureOf(target: Target): THREE.Texture {
+    return this.branches.get(keyOf(target, false))!.texture;
   }
 
   private drawRow(renderer: THREE.WebGLRenderer, target: Target | null, drawing: TreeDrawing, shown: boolean): void {
@@ -49,11 +57,12 @@ export class FinishTree {
     row.draw(renderer, this.targets, {
       ...drawing,
       shot,
-      branch: (to) => this.branches.get(keyOf(to, false))!.texture,
+      branch: (to) => this.textureOf(to),
     });
   }
 
-  private drawBranch(
+  /** Draws the picture of a finish that others take in, once for a frame. */
+  drawBranch(
     renderer: THREE.WebGLRenderer,
     branch: Target,
     drawing: TreeDrawing,

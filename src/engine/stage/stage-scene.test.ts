@@ -51,7 +51,16 @@ async function stageOf(
   const { stage } = outputOf(piece);
   const follower = await Follower.make(piece, analysis);
   scene.build(piece, analysis, stage!, (form) => skins.get(form), new Map());
-  scene.update(piece, analysis, stage!, 16 / 9, phase, (p) => follower.at(p, phase), null);
+  scene.update({
+    piece,
+    analysis,
+    strand: stage!,
+    aspect: 16 / 9,
+    phase,
+    followAs: (p) => follower.at(p, phase),
+    branch: () => new THREE.Texture(),
+    view: null,
+  });
   return scene;
 }
 

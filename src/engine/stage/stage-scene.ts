@@ -6,10 +6,10 @@ import { skinOf, type Skin } from '@/core/mesh/skin';
 import type { Link, Piece, Strand } from '@/core/piece/types';
 import { withOverrides } from '@/core/piece/desk';
 import type { BackgroundPart, StagePart } from '@/core/steps/stage/stage-part';
-import { plainParams, type Analysis } from '@/core/weave';
+import { plainParams, type Analysis, type Target } from '@/core/weave';
 import { Cameras, FAR, NEAR, type View } from './cameras';
 import { setColour } from '../card/colours';
-import type { SurfaceOnForm, Shared } from '../surface/surface-material';
+import type { Branch, SurfaceOnForm, Shared } from '../surface/surface-material';
 import { Lights, shadowShare } from './lights';
 import type { Follow } from '../card/follow';
 import { Geometries, Standing } from './standing';
@@ -29,6 +29,20 @@ const FLOOR: Skin = skinOf(
     uvSlope: [1, 0, 0, 1],
   })),
 );
+
+/** What a stage is drawn with. */
+export interface SceneDrawing {
+  piece: Piece;
+  analysis: Analysis;
+  strand: Strand;
+  /** Width of the picture in parts of its height. */
+  aspect: number;
+  phase: number;
+  followAs: (piece: Piece) => Follow;
+  /** Gives the picture of a finish that something wears. */
+  branch: Branch;
+  view: View | null;
+}
 
 /** A stage strand as a scene of the library. Structure is made in `build`, numbers follow in `update`. */
 export class StageScene {
@@ -82,15 +96,7 @@ export class StageScene {
   }
 
   /** Sets every number for one phase. */
-  update(
-    piece: Piece,
-    analysis: Analysis,
-    strand: Strand,
-    aspect: number,
-    phase: number,
-    followAs: (piece: Piece) => Follow,
-    view: View | null,
-  ): void {
+  update({ piece, analysis, strand, aspect, phase, followAs, branch, view }: SceneDrawing): void {
     const parts = partsOf(piece, analysis, strand, followAs(piece));
     const last = <P extends StagePart['part']>(sort: P) =>
       (parts.findLast(({ part }) => part.part === sort)?.part ?? null) as Extract<StagePart, { part: P }> | null;
@@ -102,7 +108,7 @@ export class StageScene {
     const eye = now.position;
     const forward = now.getWorldDirection(new THREE.Vector3());
     for (const place of this.standing.values())
-      place.update(withOverrides(piece, strand.id, place.step), phase, followAs, eye, forward);
+      place.update({ piece: withOverrides(piece, strand.id, place.step), phase, followAs, branch, eye, forward });
     this.shared.clLens.value.set(NEAR, FAR, now instanceof THREE.OrthographicCamera ? 1 : 0);
     const lights = parts.flatMap(({ step, part }) => (part.part === 'light' ? [[step, part] as const] : []));
     this.lights.set(new Map(lights), { reach: this.reach(), shadowShare: shadowShare(piece.picture) });
@@ -123,6 +129,11 @@ export class StageScene {
   /** How the first standing of a form lies in the hall; null where it does not stand. */
   frameOf(form: string): THREE.Matrix4 | null {
     return [...this.standing.values()].find((s) => s.form === form)?.group.matrixWorld ?? null;
+  }
+
+  /** Finishes whose pictures are worn on the stage. */
+  get branches(): Target[] {
+    return [...this.standing.values()].flatMap((s) => s.branches);
   }
 
   get readsBehind(): boolean {

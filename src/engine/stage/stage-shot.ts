@@ -3,23 +3,11 @@ import type { Skin } from '@/core/mesh/skin';
 import { CopySpots } from '@/core/forms/copy-spots';
 import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types';
 import type { Analysis } from '@/core/weave';
-import type { Follow } from '../card/follow';
 import { needsOrder, surfaceState } from '../surface/surface-state';
 import type { Shared } from '../surface/surface-material';
-import type { View } from './cameras';
 import { MOST_ORDERED } from './copy-order';
 import { Fisheye } from './fisheye';
-import { StageScene } from './stage-scene';
-
-/** What a stage is shot with. */
-export interface ShotDrawing {
-  piece: Piece;
-  analysis: Analysis;
-  strand: Strand;
-  phase: number;
-  followAs: (piece: Piece) => Follow;
-  view: View | null;
-}
+import { StageScene, type SceneDrawing } from './stage-scene';
 
 /**
  * Where copies stand, for the forms whose copies light shines through, and that have so few that they can be put in
@@ -78,8 +66,8 @@ export class StageShot {
     };
   }
 
-  draw(shot: THREE.WebGLRenderTarget, { piece, analysis, strand, phase, followAs, view }: ShotDrawing): void {
-    this.scene.update(piece, analysis, strand, shot.width / shot.height, phase, followAs, view);
+  draw(shot: THREE.WebGLRenderTarget, drawing: Omit<SceneDrawing, 'aspect'>): void {
+    this.scene.update({ ...drawing, aspect: shot.width / shot.height });
     const { scene, cameras } = this.scene;
     if (cameras.fisheye !== null) {
       const side = Math.max(shot.width, shot.height) >> 1;

@@ -2,12 +2,23 @@ import * as THREE from 'three';
 import type { CopySpots } from '@/core/forms/copy-spots';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
-import type { Analysis } from '@/core/weave';
+import type { Analysis, Target } from '@/core/weave';
 import { CopyOrder } from './copy-order';
 import type { Follow } from '../card/follow';
 import { needsOrder } from '../surface/surface-state';
-import { SurfaceMaterial, type SurfaceOnForm, type Shared } from '../surface/surface-material';
+import { SurfaceMaterial, type Branch, type SurfaceOnForm, type Shared } from '../surface/surface-material';
 import { expandedGeometryOf, geometryOf } from './geometry';
+
+/** What a thing on the stage is drawn with. */
+export interface StandingDrawing {
+  piece: Piece;
+  phase: number;
+  followAs: (piece: Piece) => Follow;
+  branch: Branch;
+  /** Where it is seen from, and the way the camera looks. */
+  eye: THREE.Vector3;
+  forward: THREE.Vector3;
+}
 
 interface Layer {
   material: SurfaceMaterial;
@@ -126,13 +137,7 @@ export class Standing {
   }
 
   /** Takes the numbers of each layer's piece and where it is seen from. */
-  update(
-    piece: Piece,
-    phase: number,
-    followAs: (piece: Piece) => Follow,
-    eye: THREE.Vector3,
-    forward: THREE.Vector3,
-  ): void {
+  update({ piece, phase, followAs, branch, eye, forward }: StandingDrawing): void {
     const follow = followAs(piece);
     this.group.updateMatrixWorld(true);
     const { centre, radius } = this.sphere();
@@ -140,7 +145,7 @@ export class Standing {
     const towards = forward.clone().transformDirection(this.group.matrixWorld.clone().invert());
     for (const { material, meshes, order } of this.layers) {
       order?.sort(piece, phase, towards);
-      material.update(piece, follow);
+      material.update(piece, follow, branch);
       material.setView(this.group.worldToLocal(eye.clone()), (radius / this.group.scale.x) * 5e-4, this.copies);
       // Far sides of all shells come before near sides, the outermost first and last.
       for (const object of meshes)
@@ -165,6 +170,11 @@ export class Standing {
 
   get form(): string | null {
     return this.layers[0]?.material.dress.form ?? null;
+  }
+
+  /** Finishes whose pictures it wears. */
+  get branches(): Target[] {
+    return this.layers.flatMap((l) => l.material.branches);
   }
 
   get readsBehind(): boolean {

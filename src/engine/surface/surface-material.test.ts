@@ -58,7 +58,7 @@ describe('dressed materials', () => {
     const { uniforms } = compiled(dressed.materials[0]!, 'standard');
     const after = setParam(piece, 'swell', 't2', 'scale', 3.5);
     expect(SurfaceMaterial.keyOf(after, analyse(after), SILK)).toBe(dressed.key);
-    dressed.update(after, still);
+    dressed.update(after, still, () => new THREE.Texture());
     expect(uniforms.field_swell_Step2_scale!.value).toBe(3.5);
     const other = setParam(piece, 'sea', 't2', 'along', 'x');
     expect(SurfaceMaterial.keyOf(other, analyse(other), SILK)).not.toBe(dressed.key);

@@ -2,14 +2,14 @@ import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
 import { library } from '@/core/glsl';
 import { fieldsRead } from '@/core/glsl/lib';
-import { cardText, formText, weave, type Analysis, type FormWoven, type Woven } from '@/core/weave';
+import { cardText, formText, weave, type Analysis, type FormWoven, type Target, type Woven } from '@/core/weave';
 import { readsFaces } from '@/core/forms/live-skin';
 import type { Skin } from '@/core/mesh/skin';
 import { fragmentHead, fragmentPlace, SHIFTED, vertexHead, vertexMove, vertexPlace, type Body } from './place-glsl';
 import { DOT_SURFACE, DOT_SURFACE_HERE, dotSurface, fragmentEnd, fragmentHelpers } from './surface-glsl';
 import { surfaceState, type SurfaceState } from './surface-state';
 import type { Follow } from '../card/follow';
-import { fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
+import { branchUniforms, fillBranches, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
 
 /** What all programs of one picture share. */
 export interface Shared {
@@ -21,6 +21,9 @@ export interface Shared {
   /** Near, far, and 1 for a camera without perspective. */
   clLens: THREE.IUniform<THREE.Vector3>;
 }
+
+/** Gives the picture of a finish. */
+export type Branch = (target: Target) => THREE.Texture;
 
 export const makeShared = (): Shared => ({
   clPhase: { value: 0 },
@@ -156,8 +159,13 @@ export class SurfaceMaterial {
     this.uniforms = {
       ...uniformsOf(this.form),
       ...pictureUniforms(this.form, 'Form'),
+      ...branchUniforms(this.form, 'Form'),
       ...(this.surface && !this.body.cloud
-        ? { ...uniformsOf(this.surface), ...pictureUniforms(this.surface, 'Surface') }
+        ? {
+            ...uniformsOf(this.surface),
+            ...pictureUniforms(this.surface, 'Surface'),
+            ...branchUniforms(this.surface, 'Surface'),
+          }
         : {}),
       ...shared,
       clEye: { value: new THREE.Vector3() },
@@ -179,9 +187,23 @@ export class SurfaceMaterial {
   }
 
   /** Takes the piece's present numbers. */
-  update(piece: Piece, follow: Follow): void {
-    fillUniforms(this.uniforms, this.form, piece, follow);
-    if (this.surface && !this.body.cloud) fillUniforms(this.uniforms, this.surface, piece, follow);
+  update(piece: Piece, follow: Follow, branch: Branch): void {
+    for (const [woven, stage] of this.wovens()) {
+      fillUniforms(this.uniforms, woven, piece, follow);
+      fillBranches(this.uniforms, woven, branch, stage);
+    }
+  }
+
+  /** Finishes whose pictures it reads. */
+  get branches(): Target[] {
+    return this.wovens().flatMap(([woven]) => woven.branches);
+  }
+
+  private wovens(): [Woven, string][] {
+    return [
+      [this.form, 'Form'],
+      ...(this.surface && !this.body.cloud ? [[this.surface, 'Surface'] as [Woven, string]] : []),
+    ];
   }
 
   /**

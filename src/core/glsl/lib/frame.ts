@@ -2,8 +2,7 @@
  * The picture as a finish step finds it at other places than its own pixel. What is read is light already multiplied
  * by its opacity, so that sums of it stay true at edges (T. Porter and T. Duff, "Compositing Digital Images",
  * SIGGRAPH 1984). Places are 0 to 1 from the lower left; sizes and distances are in parts of the picture's height.
- * Beyond the picture: 0 its edge is held, 1 it is mirrored, 2 it is tiled, 3 there is nothing. `otherAt` takes the
- * slot of another picture, -1 for none.
+ * Beyond the picture: 0 its edge is held, 1 it is mirrored, 2 it is tiled, 3 there is nothing.
  */
 const SHARED = `
 vec4 straight(vec4 v) { return vec4(v.rgb / max(v.a, 1e-5), v.a); }
@@ -36,18 +35,24 @@ vec4 agoAt(float frames, vec2 uv) {
 }
 // Metres from the camera to what the stage shows there, along the way it looks; as far as it sees where nothing is.
 float depthAt(vec2 uv) { return metresAt(clamp(uv, 0.0, 1.0)); }
+`;
+
+/** The picture of another finish, light multiplied by its opacity, by its slot; -1 for none. */
+const OTHER = `
 vec4 otherAt(int picture, vec2 uv) { return picture < 0 ? vec4(0.0) : branchAt(picture, clamp(uv, 0.0, 1.0)); }
 `;
 
 /** Name of the uniform that holds another picture. */
-export const branchUniform = (slot: number) => `clBranch${slot}`;
+export const branchUniform = (slot: number, stage = '') => `clBranch${stage}${slot}`;
 
-/** Other pictures by their slots. @param count at least 0 */
-function branchText(count: number): string {
+/** On the card: other pictures by their slots. @param stage tells programs apart that are drawn together */
+export function branchesOnCard(count: number, stage = ''): string {
   const slots = Array.from({ length: count }, (_, slot) => slot);
-  const samplers = slots.map((slot) => `uniform sampler2D ${branchUniform(slot)};\n`).join('');
-  const reads = slots.map((slot) => `  if (slot == ${slot}) return textureLod(${branchUniform(slot)}, uv, 0.0);\n`);
-  return `${samplers}vec4 branchAt(int slot, vec2 uv) {\n${reads.join('')}  return vec4(0.0);\n}\n`;
+  const samplers = slots.map((slot) => `uniform sampler2D ${branchUniform(slot, stage)};\n`).join('');
+  const reads = slots.map(
+    (slot) => `  if (slot == ${slot}) return textureLod(${branchUniform(slot, stage)}, uv, 0.0);\n`,
+  );
+  return `${samplers}vec4 branchAt(int slot, vec2 uv) {\n${reads.join('')}  return vec4(0.0);\n}\n${OTHER}`;
 }
 
 /**
@@ -55,7 +60,7 @@ function branchText(count: number): string {
  * frame. The pass declares them, and its size in pixels. What was kept is read by the spline of E. Catmull and R. Rom
  * ("A Class of Local Interpolating Splines", 1974), which stays sharp though it is read again in every frame.
  */
-export const frameOnCard = (branches: number): string => `
+export const FRAME_ON_CARD = `
 vec2 frameSize() { return vec2(clSize.x / clSize.y, 1.0); }
 float levelOf(float size) { return size > 0.0 ? max(log2(size * clSize.y), 0.0) : 0.0; }
 vec4 pictureAt(vec2 uv, float size) { return textureLod(clShot, uv, levelOf(size)); }
@@ -86,7 +91,6 @@ float metresAt(vec2 uv) {
   float z = textureLod(clDepth, uv, 0.0).r;
   return clLens.z > 0.5 ? mix(clLens.x, clLens.y, z) : clLens.x * clLens.y / (clLens.y - z * (clLens.y - clLens.x));
 }
-${branchText(branches)}
 ${SHARED}`;
 
 /**
@@ -120,11 +124,14 @@ vec4 branchAt(int slot, vec2 uv) {
   vec4 other = pictureAt(0.8 * uv.yx + 0.1 * float(slot), 0.0);
   return other * (0.4 + 0.6 * standInWave(uv.x));
 }
-${SHARED}`;
+${SHARED}${OTHER}`;
+
+/** Does a text read the picture of another finish? */
+export const readsOther = (glsl: string): boolean => /\botherAt\(/.test(glsl);
 
 /** Does a text read how far away things are? */
 export const readsDepth = (glsl: string): boolean => /\bdepthAt\(/.test(glsl);
 
 /** Does a text read more of the picture than its own pixel? */
 export const readsFrame = (glsl: string): boolean =>
-  /\b(seenAt|tookAt|earlierAt|agoAt|otherAt|depthAt|frameSize|straight)\(/.test(glsl);
+  /\b(seenAt|tookAt|earlierAt|agoAt|depthAt|frameSize|straight)\(/.test(glsl);

@@ -14,7 +14,15 @@ import { TABLES } from './tables';
 import { WAVE } from './wave';
 
 export { fieldsRead, PLACE_FIELDS, PLACE_SIZE, placeText } from './place';
-export { branchUniform, FRAME_STAND_IN, frameOnCard, readsDepth, readsFrame } from './frame';
+export {
+  branchesOnCard,
+  branchUniform,
+  FRAME_ON_CARD,
+  FRAME_STAND_IN,
+  readsDepth,
+  readsFrame,
+  readsOther,
+} from './frame';
 export { BARE_SURFACE, SURFACE_FIELDS } from './surface';
 
 /** Parts of the library by name: their text and the parts they need. In order of need. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { linearOf, toEncoded, toLinear } from '../../colour';
-import { readsFrame } from '../../glsl/lib';
+import { readsFrame, readsOther } from '../../glsl/lib';
 import { addStep, addStrand, blankPiece } from '../../piece/edit';
 import type { Step } from '../../piece/types';
 import { Evaluator, placeRows, type PlaceValues } from '../../weave';
@@ -35,7 +35,9 @@ const at = (x: number, y: number, phase = 0): PlaceValues => ({
 const SOME: Colour = [0.2, 0.4, 0.6];
 
 describe('steps of one pixel', () => {
-  const kept = FINISH_STEPS.filter((d) => d.takes.length > 0 && !readsFrame(d.glsl) && d.group !== 'opacity');
+  const kept = FINISH_STEPS.filter(
+    (d) => d.takes.length > 0 && !readsFrame(d.glsl) && !readsOther(d.glsl) && d.group !== 'opacity',
+  );
   it.each(kept.map((d) => [d.op, d] as const))('%s leaves opacity alone', async (_, d) => {
     for (const opacity of [0, 0.25, 1])
       expect((await finish(d.op.split('.')[1]!, {}, SOME, opacity, at(0.1, 0.8, 0.3)))[3]).toBeCloseTo(opacity);

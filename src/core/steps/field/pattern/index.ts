@@ -13,6 +13,7 @@ import { random } from './random';
 import { randomEach } from './random-each';
 import { ripple } from './ripple';
 import { shape } from './shape';
+import { shotField } from './shot';
 import { stripes } from './stripes';
 import { wave } from './wave';
 
@@ -32,6 +33,7 @@ export const PATTERN_STEPS = [
   hexagons,
   shape,
   pictureField,
+  shotField,
   random,
   randomEach,
 ];
