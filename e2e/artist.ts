@@ -106,8 +106,12 @@ export async function settled(target: Locator): Promise<PNG> {
 }
 
 /** Takes something away and gives the file's bytes. */
-export async function taken(page: Page, press: () => Promise<void>): Promise<{ name: string; bytes: Buffer }> {
-  const waiting = page.waitForEvent('download', { timeout: 110_000 });
+export async function taken(
+  page: Page,
+  press: () => Promise<void>,
+  timeout = 110_000,
+): Promise<{ name: string; bytes: Buffer }> {
+  const waiting = page.waitForEvent('download', { timeout });
   await press();
   const download = await waiting;
   return { name: download.suggestedFilename(), bytes: await readFile(await download.path()) };

@@ -36,7 +36,8 @@ for (const { id, piece } of STARTERS) {
     await page.getByRole('slider', { name: 'Playhead' }).focus();
     for (let i = 0; i < steps; i++) await page.keyboard.press('Shift+ArrowRight');
     await page.getByRole('button', { name: 'Take away' }).click();
-    const { bytes } = await taken(page, () => page.getByRole('button', { name: 'Take the Still' }).click());
+    const press = () => page.getByRole('button', { name: 'Take the Still' }).click();
+    const { bytes } = await taken(page, press, 350_000);
     await writeFile(`public/starters/${id}.png`, bytes);
   });
 }
@@ -104,10 +105,20 @@ test('a large piece, looking and the desk', async ({ page }) => {
 });
 
 test('a finish, and help', async ({ page }) => {
-  await show(page, 'lantern-drift');
-  await page.getByRole('button', { name: 'Glow in out' }).click();
-  await page.waitForTimeout(12_000);
+  // Small, so that what it remembers settles soon.
+  const trails = STARTERS.find((s) => s.id === 'foghorn-trails')!.piece;
+  await openPiece(page, setPicture(trails, { width: 480, height: 270 }));
+  await inWorkbench(page);
+  await expect(seam(page)).toHaveText(/^closes/);
+  await page.getByRole('button', { name: 'Blend with in out' }).click();
+  await settled(page.getByRole('application'));
   await page.screenshot({ path: `${FOLDER}/finish.png` });
+  await page.keyboard.press('l');
+  await page.getByRole('button', { name: 'Split' }).click();
+  await expect(page.getByRole('img', { name: /^Shades by channel/ })).toBeVisible();
+  await settled(page.getByRole('application'));
+  await page.screenshot({ path: `${FOLDER}/finish-look.png` });
+  await page.keyboard.press('Escape');
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys and first steps' })).toBeVisible();
   await page.screenshot({ path: `${FOLDER}/help.png` });
