@@ -161,3 +161,11 @@ test('the picture of one stage is worn on another', async ({ page }) => {
   expect(pixel(WIDTH / 2)).toEqual([255, 0, 0]);
   expect(pixel(2)[0]).toBe(0);
 });
+
+test('earlier frames that would not fit the card are refused in words', async ({ page }) => {
+  await openPiece(page, disc([['slow', { frames: 24 }]], 4000, 3000));
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('button', { name: 'Take the Still' }).click();
+  await expect(page.getByText(/would take 2\.3 GB of the graphics card at 4000 x 3000/)).toBeVisible();
+});

@@ -16,7 +16,7 @@ import { CATALOGUE, outputType, type Param, type RunType, type StepDefinition } 
 import { choicesOf, USUAL, USUAL_PLACES, usualPiece } from '@/core/steps/testing';
 import {
   analyse,
-  cardText,
+  aloneText,
   Evaluator,
   glslType,
   argumentParams,
@@ -287,7 +287,7 @@ async function compareField(name: string, piece: Piece): Promise<void> {
   const place = `Place(${PLACE_FIELDS.map((f) => parts((from += f.size) - f.size, f.size)).join(', ')})`;
   const result = `vec4(pointOf(${functions[0]!.name}(${place})), 0.0)`;
   const gpu = await onGraphicsCard(page, {
-    glsl: cardText(evaluator.woven),
+    glsl: aloneText(evaluator.woven),
     result,
     width: PLACE_SIZE,
     rows: USUAL_ROWS,

@@ -120,6 +120,12 @@ export class Picture {
     return this.output.finish !== null || this.output.stage !== null;
   }
 
+  /** Bytes of the graphics card that earlier frames take at a size in pixels. */
+  memoryBytes(width: number, height: number): number {
+    const pictures = this.remembered.reduce((sum, { reach }) => sum + (reach > 0 ? reach + 1 : 2), 0);
+    return 8 * width * height * pictures;
+  }
+
   get frames(): number {
     return this.piece!.loop.frames;
   }

@@ -50,6 +50,8 @@ const LEAST_SIDE = 240;
 /** Milliseconds for frames that are drawn behind what is shown, and how many there are at most between two looks. */
 const BUDGET = 16;
 const MOST_AT_ONCE = 8;
+/** Bytes of the graphics card for settled memories along the loop. */
+const ALONG_BYTES = 128e6;
 
 /**
  * The running picture on a canvas. Draws only when something changed, never while the
@@ -84,6 +86,8 @@ export class Viewer {
   /** That of the present frame as it is in a loop that runs forever: made while the picture rests. */
   private settling: { memory: Memory; left: number[]; of: number } | null = null;
   private isPlaying = false;
+  /** Settled memories along the loop: scrubbing goes on from the nearest. */
+  private readonly along = new Map<number, Memory>();
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
@@ -114,6 +118,7 @@ export class Viewer {
   /** What is remembered was drawn of something else; it runs on until it is settled anew. */
   private forget(): void {
     this.memory.changed();
+    this.dropAlong();
     this.stopSettling();
     this.dirty = true;
   }
@@ -290,6 +295,7 @@ export class Viewer {
     this.canvas.removeEventListener('webglcontextrestored', this.onRestored);
     this.picture.dispose();
     this.memory.dispose();
+    this.dropAlong();
     this.stopSettling();
     this.target.dispose();
     this.renderer.dispose();
@@ -306,6 +312,7 @@ export class Viewer {
     this.lost = false;
     const { view } = this.picture;
     this.memory = new Memory();
+    this.along.clear();
     this.settling = null;
     this.picture = new Picture(this.renderer, true);
     this.picture.view = view;
@@ -326,10 +333,14 @@ export class Viewer {
     if (this.lost || busy || settles || !this.dirty || !this.piece) return;
     this.dirty = false;
     const [w, h] = this.size();
-    if (this.canvas.width !== w || this.canvas.height !== h) this.renderer.setSize(w, h, false);
+    if (this.canvas.width !== w || this.canvas.height !== h) {
+      this.renderer.setSize(w, h, false);
+      this.dropAlong();
+    }
     this.watched(() => {
       this.picture.draw({ phase: this.phase, width: w, height: h, memory: this.memory });
       if (this.compared) this.drawCompared(this.compared, w, h);
+      this.keepAlong();
     });
     this.frames++;
     this.events.drawn(w, h);
@@ -351,7 +362,9 @@ export class Viewer {
     if (!this.settling) {
       const left = this.picture.missing(this.memory, this.phase);
       if (left.length === 0) return false;
-      this.settling = { memory: new Memory(), left, of: left.length };
+      const known = left.findLastIndex((frame) => this.along.has(frame));
+      const memory = this.along.get(left[known] ?? -1)?.copy(this.renderer) ?? new Memory();
+      this.settling = { memory, left: left.slice(known + 1), of: left.length };
     }
     const { memory, left, of } = this.settling;
     this.events.settling({ done: of - left.length, of });
@@ -370,6 +383,20 @@ export class Viewer {
         this.picture.draw({ phase: frame / this.piece!.loop.frames, width, height, memory, unseen: true });
     }, now.length);
     return true;
+  }
+
+  /** Keeps the memory of the present frame, where it is settled and its turn: as many along the loop as there is room. */
+  private keepAlong(): void {
+    const { frame, bytes } = this.memory;
+    if (frame === null || bytes === 0 || this.picture.missing(this.memory, this.phase).length > 0) return;
+    const room = Math.max(2, Math.floor(ALONG_BYTES / bytes));
+    if (frame % Math.ceil(this.picture.frames / room) !== 0 || this.along.has(frame)) return;
+    this.along.set(frame, this.memory.copy(this.renderer));
+  }
+
+  private dropAlong(): void {
+    for (const memory of this.along.values()) memory.dispose();
+    this.along.clear();
   }
 
   private stopSettling(): void {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { compile, Processor } from '../glsl';
-import { analyse, Evaluator, placeRows } from '../weave';
+import { analyse, Evaluator, placeRows, processorText } from '../weave';
 import { choicesOf, USUAL_PLACES, usualPiece } from './testing';
 import { CATALOGUE } from '.';
 
@@ -24,7 +24,8 @@ describe.each(CATALOGUE.filter((d) => d.op.startsWith('field.') && !d.resolve).m
           const piece = usualPiece(d, takes, choice);
           const evaluator = await Evaluator.make(piece, [{ strand: piece.strands.at(-1)!.id }], analyse(piece));
           const exact = evaluator.run(0, ROWS, USUAL_PLACES.length);
-          const { glsl, functions } = evaluator.woven;
+          const { functions } = evaluator.woven;
+          const glsl = processorText(evaluator.woven);
           for (const by of [1 - UNITS, 1 + UNITS]) {
             const bad = await Processor.load(compile(badly(glsl, by), [functions[0]!.name]));
             for (const { name, scalars } of evaluator.uniforms) bad.setUniform(name, scalars);

@@ -34,9 +34,14 @@ const PLACES: PlaceValues[] = SIZES.flatMap((a, i) =>
 );
 const ROWS = placeRows(PLACES);
 
-/** A row with the step behind a source that suits it, and a strand "s1" that gives one number. */
-function withStep(d: StepDefinition, takes: RunType | null, params: Record<string, Value>, given: number): Piece {
+/**
+ * A row with the step behind a source that suits it, and a strand "s1" that gives one number. What takes a picture
+ * takes that of a finish "s3".
+ */
+function withStep(d: StepDefinition, takes: RunType | null, own: Record<string, Value>, given: number): Piece {
   const kind = kindOf(d);
+  const pictures = d.params.filter((p) => p.type === 'strand' && p.kind === 'finish');
+  const params = { ...own, ...Object.fromEntries(pictures.map((p) => [p.id, { link: 's3' }])) };
   let piece = addStrand(blankPiece(), kind, 'given', kind === 'field' ? 'field.from' : 'signal.constant', {
     value: given,
   });
@@ -45,7 +50,8 @@ function withStep(d: StepDefinition, takes: RunType | null, params: Record<strin
     takes === null
       ? addStrand(piece, kind, 'own', d.op, params)
       : addStrand(piece, kind, 'own', source!, takes === 'float' ? { value: 0.7 } : {});
-  return takes === null ? piece : addStep(piece, 's2', 1, d.op, params);
+  piece = takes === null ? piece : addStep(piece, 's2', 1, d.op, params);
+  return pictures.length > 0 ? addStrand(piece, 'finish', 'aside', 'finish.paint') : piece;
 }
 
 const run = async (piece: Piece) => (await Evaluator.make(piece, [{ strand: 's2' }])).run(0, ROWS, PLACES.length);

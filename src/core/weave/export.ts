@@ -1,8 +1,8 @@
-import { placeText, readsOther } from '../glsl/lib';
+import { placeText } from '../glsl/lib';
 import type { Piece } from '../piece/types';
 import { analyse } from './analyse';
 import { glslType } from './step-function';
-import { cardText, processorText, weave } from './weave';
+import { aloneText, weave } from './weave';
 
 /** The place of a pixel of the painted square; `uv` and `phase` are in scope. */
 export const FLAT_PLACE = placeText({
@@ -26,8 +26,6 @@ export function exportGlsl(piece: Piece, strand: string, step?: string): string 
   // Only printable ASCII may stand in GLSL, and a backslash at the end of a line would run on.
   const comment = (text: string) => text.replace(/[^\x20-\x5b\x5d-\x7e]/g, '?');
   const label = comment(piece.strands.find((s) => s.id === strand)?.name ?? '');
-  // Pictures of finishes stay behind: a pattern of waves stands in for them.
-  const text = readsOther(woven.glsl) ? processorText(woven) : cardText(woven);
   const paint = PAINT[gives];
   if (!paint)
     throw new Error(`Only fields and signals can be written as GLSL on their own; this strand gives ${gives}.`);
@@ -40,7 +38,7 @@ uniform float phase; // time in the loop, 0 to 1
 uniform vec2 size; // of the picture in pixels
 out vec4 pixel;
 
-${text.trim()}
+${aloneText(woven).trim()}
 
 void main() {
   vec2 uv = gl_FragCoord.xy / size;

@@ -2,7 +2,7 @@ export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, typeAfter }
 export type { Analysis, Problem, StepTypes, Target, UniformSlot, Use, WeaveOptions, Woven } from './types';
 export { linkedStrands, orderStrands, wouldCycle } from './order';
 export { drawnBefore, drawnEnds, lastDrawn, lastReshape } from './plan';
-export { cardText, processorText, weave } from './weave';
+export { aloneText, cardText, processorText, weave } from './weave';
 export { literalOf, plainParams, slotValues } from './values';
 export {
   glslType,

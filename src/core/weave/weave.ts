@@ -5,20 +5,26 @@ import { Plan } from './plan';
 import type { Analysis, Target, WeaveOptions, Woven } from './types';
 import { Writer } from './writer';
 
+const samplers = ({ glsl, pictures }: Woven, stage = '') =>
+  /\btexel(At|Size)\b/.test(glsl) ? samplerText(pictures.length, stage) : '';
+
+/** What stands in for pictures that only a card has, and only while it draws; empty where none are read. */
+const standIn = ({ glsl }: Woven) => (readsFrame(glsl) || readsOther(glsl) ? FRAME_STAND_IN : '');
+
 /** The text for the graphics card: the pictures' samplers, then what both processors share. */
-export const cardText = ({ glsl, pictures, branches }: Woven, stage = '') =>
+export const cardText = (woven: Woven, stage = '') =>
   [
-    ...(/\btexel(At|Size)\b/.test(glsl) ? [samplerText(pictures.length, stage)] : []),
-    ...(readsOther(glsl) ? [branchesOnCard(branches.length, stage)] : []),
-    ...(readsFrame(glsl) ? [FRAME_ON_CARD] : []),
-    glsl,
+    samplers(woven, stage),
+    readsOther(woven.glsl) ? branchesOnCard(woven.branches.length, stage) : '',
+    readsFrame(woven.glsl) ? FRAME_ON_CARD : '',
+    woven.glsl,
   ].join('');
 
-/** What stands in, on the processor, for pictures that only the card has; empty where none are read. */
-export const standInFor = (glsl: string) => (readsFrame(glsl) || readsOther(glsl) ? FRAME_STAND_IN : '');
+/** The same where no finish is drawn: waves stand in for its picture. */
+export const aloneText = (woven: Woven) => [samplers(woven), standIn(woven), woven.glsl].join('');
 
 /** The text for the processor, which has no picture to read elsewhere. */
-export const processorText = ({ glsl }: Woven) => `${standInFor(glsl)}${glsl}`;
+export const processorText = (woven: Woven) => `${standIn(woven)}${woven.glsl}`;
 
 /**
  * Weaves strands into GLSL text, in an order that compiles. Steps that cannot run are passed

@@ -11,6 +11,9 @@ export interface CaptureSize {
   height: number;
 }
 
+/** Bytes of the graphics card for earlier frames at most: cards of today have 4 GB and more. */
+const MOST_MEMORY = 2e9;
+
 const lostError = () =>
   new GraphicsLost('The graphics card was lost while drawing. Nothing of the piece is lost; take it again.');
 
@@ -43,6 +46,13 @@ export class Capture {
       );
     }
     await capture.picture.setPiece(piece, meshOf);
+    const bytes = capture.picture.memoryBytes(size.width, size.height);
+    if (bytes > MOST_MEMORY) {
+      capture.close();
+      throw new Error(
+        `The earlier frames that this finish reads would take ${(bytes / 1e9).toFixed(1)} GB of the graphics card at ${size.width} x ${size.height}; at most ${MOST_MEMORY / 1e9} are asked for. Make the picture smaller, or let its steps read fewer frames.`,
+      );
+    }
     return capture;
   }
 

@@ -13,7 +13,7 @@ function finish(source: string, ...ops: string[]): Piece {
 /** What each pass draws: the step it ends with, which pass of a step, and whether it is the one that is shown. */
 const told = (piece: Piece, step?: string) =>
   passesOf(analyse(piece), { strand: 's1', step }).map(
-    (p) => `${p.target!.step}${p.pass === undefined ? '' : ` pass ${p.pass}`}${p.shown ? ' shown' : ''}`,
+    (p) => `${p.target?.step ?? 'through'}${p.pass === undefined ? '' : ` pass ${p.pass}`}${p.shown ? ' shown' : ''}`,
   );
 
 describe('the passes of a finish', () => {
@@ -44,6 +44,22 @@ describe('the passes of a finish', () => {
     expect(told(piece, 't1')).toEqual(['t1 shown']);
     expect(told(toggleStep(piece, 's1', 't2'))).toEqual(['t2', 't4 pass 0 shown']);
     expect(passesOf(analyse(piece), null)).toMatchObject([{ target: null, shown: true }]);
+  });
+
+  it('end at a step that keeps its own result, and store what one reads earlier', () => {
+    expect(told(finish('shoot', 'exposure', 'echo', 'levels', 'blur'))).toEqual([
+      't3',
+      't4',
+      't5 pass 0',
+      't5 pass 1 shown',
+    ]);
+    expect(told(finish('shoot', 'echo')), 'shown by a pass of its own').toEqual(['t2', 'through shown']);
+    expect(told(finish('shoot', 'lag')), 'the bare shot is stored').toEqual(['t1', 't2 shown']);
+    const [echo, lag] = passesOf(analyse(finish('paint', 'echo', 'lag')), { strand: 's1' });
+    expect([echo!.keeps, echo!.stores, lag!.ago]).toEqual(['s1/t2', 's1/t3', 's1/t3']);
+    const aside = passesOf(analyse(finish('paint', 'lens', 'levels')), { strand: 's1' }, false);
+    expect(aside.map((p) => p.shown)).toEqual([false, false]);
+    expect(told(toggleStep(finish('paint', 'echo', 'levels'), 's1', 't2'))).toEqual(['t3 shown']);
   });
 
   it('keep their key while numbers change, and change it with the row', () => {

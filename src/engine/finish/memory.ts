@@ -120,6 +120,27 @@ export class Memory {
     return target ? { texture: target.texture, layer: this.layer(target.depth) } : NEVER;
   }
 
+  /** The same with pictures of its own, to go on from the present frame. */
+  copy(renderer: THREE.WebGLRenderer): Memory {
+    const copy = new Memory();
+    Object.assign(copy, { width: this.width, height: this.height, now: this.now, run: this.run, turns: this.turns });
+    const copied = <T extends THREE.WebGLRenderTarget>(from: T, to: T): T => {
+      renderer.initRenderTarget(to);
+      renderer.copyTextureToTexture(from.texture, to.texture);
+      return to;
+    };
+    for (const [step, { now }] of this.kept) {
+      const target = now && new THREE.WebGLRenderTarget(now.width, now.height, HALF);
+      copy.kept.set(step, { before: null, now: target && copied(now, target) });
+    }
+    for (const [step, target] of this.stored)
+      copy.stored.set(
+        step,
+        copied(target, new THREE.WebGLArrayRenderTarget(target.width, target.height, target.depth, HALF)),
+      );
+    return copy;
+  }
+
   /** Bytes of the card that it takes. */
   get bytes(): number {
     const pixels = 8 * this.width * this.height;
