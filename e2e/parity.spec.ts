@@ -280,7 +280,11 @@ const USUAL_ROWS = [...placeRows(USUAL_PLACES)];
 /** Runs the last strand of a piece on both processors at the usual places, its values as uniforms: as it is drawn. */
 async function compareField(name: string, piece: Piece): Promise<void> {
   const analysis = analyse(piece);
-  expect(analysis.problems, name).toEqual([]);
+  // A row of its own has no finish to read.
+  expect(
+    analysis.problems.filter((p) => !p.sentence.includes('choose a finish strand')),
+    name,
+  ).toEqual([]);
   const evaluator = await Evaluator.make(piece, [{ strand: piece.strands.at(-1)!.id }], analysis);
   const { functions } = evaluator.woven;
   let from = 0;
