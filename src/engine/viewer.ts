@@ -4,6 +4,7 @@ import type { Piece, Vector } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
 import type { Target } from '@/core/weave';
 import { Picture, type Settling } from './picture';
+import { Remembering } from './remembering';
 import { measurePictureSeam, type PictureSeam } from './capture/picture-seam';
 import { readPixelsAsync } from './capture/read';
 import { makeRenderer } from './card/renderer';
@@ -50,8 +51,6 @@ const LEAST_SIDE = 240;
 /** Milliseconds for frames that are drawn behind what is shown, and how many there are at most between two looks. */
 const BUDGET = 16;
 const MOST_AT_ONCE = 8;
-/** Bytes of the graphics card for settled memories along the loop. */
-const ALONG_BYTES = 128e6;
 
 /**
  * The running picture on a canvas. Draws only when something changed, never while the
@@ -81,13 +80,8 @@ export class Viewer {
   private version = 0;
   /** The seam of a version, as long as it is the present one. */
   private measured: { version: number; seam: PictureSeam } | null = null;
-  /** What the picture remembers, as it plays or is scrubbed. */
-  private memory = new Memory();
-  /** That of the present frame as it is in a loop that runs forever: made while the picture rests. */
-  private settling: { memory: Memory; left: number[]; of: number } | null = null;
+  private readonly remembering: Remembering;
   private isPlaying = false;
-  /** Settled memories along the loop: scrubbing goes on from the nearest. */
-  private readonly along = new Map<number, Memory>();
 
   constructor(
     private readonly canvas: HTMLCanvasElement,
@@ -98,6 +92,7 @@ export class Viewer {
       const log = gl.getShaderInfoLog(vertex) || gl.getShaderInfoLog(fragment) || '';
       events.failed(`The graphics card refused a program: ${log.split('\n')[0]?.slice(0, 200) ?? ''}`);
     };
+    this.remembering = new Remembering(this.renderer, events.settling);
     this.picture = new Picture(this.renderer, true);
     canvas.addEventListener('webglcontextlost', this.onLost);
     canvas.addEventListener('webglcontextrestored', this.onRestored);
@@ -115,18 +110,14 @@ export class Viewer {
     this.forget();
   }
 
-  /** What is remembered was drawn of something else; it runs on until it is settled anew. */
   private forget(): void {
-    this.memory.changed();
-    this.dropAlong();
-    this.stopSettling();
+    this.remembering.changed();
     this.dirty = true;
   }
 
   /** Begins with nothing remembered. */
   clearMemory(): void {
-    this.memory.clear();
-    this.stopSettling();
+    this.remembering.clear();
     this.dirty = true;
   }
 
@@ -137,7 +128,7 @@ export class Viewer {
 
   /** Bytes of the graphics card that hold earlier frames. */
   get memoryBytes(): number {
-    return this.memory.bytes;
+    return this.remembering.memory.bytes;
   }
 
   /** While it plays, memory runs on; when it stands it is made exact. */
@@ -148,7 +139,7 @@ export class Viewer {
   setPhase(phase: number): void {
     if (phase === this.phase) return;
     this.phase = phase;
-    this.stopSettling();
+    this.remembering.stop();
     this.dirty = true;
   }
 
@@ -294,9 +285,7 @@ export class Viewer {
     this.canvas.removeEventListener('webglcontextlost', this.onLost);
     this.canvas.removeEventListener('webglcontextrestored', this.onRestored);
     this.picture.dispose();
-    this.memory.dispose();
-    this.dropAlong();
-    this.stopSettling();
+    this.remembering.dispose();
     this.target.dispose();
     this.renderer.dispose();
   }
@@ -311,9 +300,7 @@ export class Viewer {
   private readonly onRestored = () => {
     this.lost = false;
     const { view } = this.picture;
-    this.memory = new Memory();
-    this.along.clear();
-    this.settling = null;
+    this.remembering.lost();
     this.picture = new Picture(this.renderer, true);
     this.picture.view = view;
     const again = this.piece ? this.setPiece(this.piece, this.meshOf, this.complete) : Promise.resolve();
@@ -322,7 +309,7 @@ export class Viewer {
 
   /** The present frame, with what is remembered and nothing added to it. */
   private get aside() {
-    return { phase: this.phase, memory: this.memory, aside: true };
+    return { phase: this.phase, memory: this.remembering.memory, aside: true };
   }
 
   private readonly tick = () => {
@@ -335,12 +322,12 @@ export class Viewer {
     const [w, h] = this.size();
     if (this.canvas.width !== w || this.canvas.height !== h) {
       this.renderer.setSize(w, h, false);
-      this.dropAlong();
+      this.remembering.dropAlong();
     }
     this.watched(() => {
-      this.picture.draw({ phase: this.phase, width: w, height: h, memory: this.memory });
+      this.picture.draw({ phase: this.phase, width: w, height: h, memory: this.remembering.memory });
       if (this.compared) this.drawCompared(this.compared, w, h);
-      this.keepAlong();
+      this.remembering.keepAlong(this.picture, this.phase);
     });
     this.frames++;
     this.events.drawn(w, h);
@@ -359,51 +346,18 @@ export class Viewer {
    */
   private settle(): boolean {
     if (!this.piece || this.isPlaying) return false;
-    if (!this.settling) {
-      const left = this.picture.missing(this.memory, this.phase);
-      if (left.length === 0) return false;
-      const known = left.findLastIndex((frame) => this.along.has(frame));
-      const memory = this.along.get(left[known] ?? -1)?.copy(this.renderer) ?? new Memory();
-      this.settling = { memory, left: left.slice(known + 1), of: left.length };
-    }
-    const { memory, left, of } = this.settling;
-    this.events.settling({ done: of - left.length, of });
+    const most = Math.max(1, Math.min(MOST_AT_ONCE, Math.floor(BUDGET / this.lastTook)));
+    const next = this.remembering.next(this.picture, this.phase, most);
+    if (!next) return false;
+    const { memory, frames } = next;
     const [width, height] = this.size();
-    const now = left.splice(0, Math.max(1, Math.min(MOST_AT_ONCE, Math.floor(BUDGET / this.lastTook))));
-    if (now.length === 0) {
-      this.memory.dispose();
-      this.memory = memory;
-      this.settling = null;
-      this.events.settling(null);
-      this.dirty = true;
-      return true;
-    }
-    this.watched(() => {
-      for (const frame of now)
-        this.picture.draw({ phase: frame / this.piece!.loop.frames, width, height, memory, unseen: true });
-    }, now.length);
+    if (frames.length === 0) this.dirty = true;
+    else
+      this.watched(() => {
+        for (const frame of frames)
+          this.picture.draw({ phase: frame / this.picture.frames, width, height, memory, unseen: true });
+      }, frames.length);
     return true;
-  }
-
-  /** Keeps the memory of the present frame, where it is settled and its turn: as many along the loop as there is room. */
-  private keepAlong(): void {
-    const { frame, bytes } = this.memory;
-    if (frame === null || bytes === 0 || this.picture.missing(this.memory, this.phase).length > 0) return;
-    const room = Math.max(2, Math.floor(ALONG_BYTES / bytes));
-    if (frame % Math.ceil(this.picture.frames / room) !== 0 || this.along.has(frame)) return;
-    this.along.set(frame, this.memory.copy(this.renderer));
-  }
-
-  private dropAlong(): void {
-    for (const memory of this.along.values()) memory.dispose();
-    this.along.clear();
-  }
-
-  private stopSettling(): void {
-    if (!this.settling) return;
-    this.settling.memory.dispose();
-    this.settling = null;
-    this.events.settling(null);
   }
 
   /** Draws frames, and has the next look wait until the graphics card is done with them. */
@@ -432,7 +386,7 @@ export class Viewer {
     gl.deleteSync(this.busy.fence);
     this.lastTook = Math.max(1, (performance.now() - this.busy.since) / this.busy.frames);
     // A change of size would make all that was settled useless.
-    if (!this.settling && this.scale.took(this.lastTook)) this.dirty = true;
+    if (!this.remembering.isSettling && this.scale.took(this.lastTook)) this.dirty = true;
     this.busy = null;
     return false;
   }
