@@ -94,9 +94,10 @@ test('code is checked while it is typed, its numbers are sliders, and what ran l
   await page.keyboard.press('Control+a');
   await page.keyboard.type('return p.pha');
   await expect(page.locator('.cm-tooltip-autocomplete')).toContainText('phase');
-  // The list takes no key in its first moment, lest a line break typed fast be taken for a choice.
-  await page.waitForTimeout(500);
-  await page.keyboard.press('Enter');
+  await page
+    .locator('.cm-tooltip-autocomplete')
+    .getByRole('option', { name: /^phase/ })
+    .click();
   await expect(editor).toHaveText('return p.phase');
   await page.keyboard.type(' * 3.0 + 2.0;');
   await expect(range).toContainText('lowest 2');

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { SamplingReading } from '@/core/checks/sampling';
-import type { MemoryReading } from '@/core/checks/memory';
+import type { MemoryCheck } from '@/core/checks/memory';
 import { hasKink, type SeamReading } from '@/core/checks/seam';
 import { analyse, type Problem } from '@/core/weave';
 import type { PictureSeam } from '@/engine/capture/picture-seam';
@@ -12,7 +12,7 @@ interface Checks {
   /** Steps whose forms are too coarse for them. */
   sampling: SamplingReading[];
   /** Steps that read earlier frames. */
-  memory: MemoryReading[];
+  memory: MemoryCheck[];
   picture: PictureSeam | null;
   /** The picture is still being made: meshes, programs or pictures are missing, so nothing can be said of its seam. */
   making: boolean;

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import { measureMemory, type MemoryReading } from '@/core/checks/memory';
+import { checkMemory, type MemoryCheck } from '@/core/checks/memory';
 import { measureSeam, type SeamReading } from '@/core/checks/seam';
 import { loopSize, writeForm, type MeshJob } from '@/core/formats/mesh';
 import { measureSampling, samplingMarks, type SamplingReading } from '@/core/checks/sampling';
@@ -11,6 +11,7 @@ import type { Skin } from '@/core/mesh/skin';
 import { CopySpots } from '@/core/forms/copy-spots';
 import { strandById, type Piece } from '@/core/piece/types';
 import { previewSteps, type Preview, type PreviewSize } from '@/core/preview';
+import { pictureSpread, type PictureSpread } from '@/core/preview/picture-spread';
 import type { Pixels } from '@/core/glsl';
 import { Evaluator, placeRows, providePixels, type PlaceValues } from '@/core/weave';
 
@@ -53,7 +54,10 @@ export const studio = {
 
   seam: (piece: Piece): Promise<SeamReading[]> => measureSeam(piece),
 
-  memory: (piece: Piece): Promise<MemoryReading[]> => measureMemory(piece),
+  memory: (piece: Piece): Promise<MemoryCheck[]> => checkMemory(piece),
+
+  /** How the shades of a picture are spread; the pixels are handed over. */
+  spread: async (pixels: Uint8ClampedArray, width: number): Promise<PictureSpread> => pictureSpread(pixels, width),
 
   sampling: (piece: Piece): Promise<SamplingReading[]> => measureSampling(piece),
 

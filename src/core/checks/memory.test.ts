@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { addStep, addStrand, blankPiece, setLoop } from '../piece/edit';
 import type { Step } from '../piece/types';
-import { measureMemory, settlingFrames } from './memory';
+import { checkMemory, measureMemory, settlingFrames } from './memory';
 
 describe('how long a step remembers', () => {
   const memory = async (op: string, params: Step['params'], frames = 24) => {
@@ -26,6 +26,22 @@ describe('how long a step remembers', () => {
     expect(await memory('echo', { fade: 1, clear: { link: 's1' } })).toBe(7);
     expect(await memory('hold', { take: { link: 's1' } })).toBe(7);
     expect(await memory('hold', { take: 0 })).toBeNull();
+  });
+
+  it('passes by a link that does not fit, and a finish that is not shown', async () => {
+    let piece = addStrand(blankPiece(), 'field', 'colours', 'field.position');
+    piece = addStrand(piece, 'finish', 'out', 'finish.shoot');
+    const linked = addStep(piece, 's2', 1, 'finish.echo', { fade: { link: 's1' } });
+    const plain = addStep(piece, 's2', 1, 'finish.echo');
+    expect(await measureMemory(linked)).toEqual(await measureMemory(plain));
+    const draft = addStep(addStrand(plain, 'finish', 'draft', 'finish.shoot'), 's3', 1, 'finish.echo', { fade: 1 });
+    expect(await measureMemory(draft)).toEqual(await measureMemory(plain));
+  });
+
+  it('never ends is mended by the number that says so', async () => {
+    const piece = addStep(addStrand(blankPiece(), 'finish', 'x', 'finish.shoot'), 's1', 1, 'finish.echo', { fade: 1 });
+    const [check] = await checkMemory(piece);
+    expect(check).toMatchObject({ frames: null, mend: { step: 't2', param: 'fade', value: 0.85 } });
   });
 
   it('is as many frames as are read', async () => {

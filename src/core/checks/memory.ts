@@ -1,5 +1,15 @@
-import { isLink, type Link, type Piece, type Strand } from '../piece/types';
-import { analyse, Evaluator, plainParams, type Analysis, type StepTypes, type Target } from '../weave';
+import { isLink, strandById, type Link, type Piece, type Strand } from '../piece/types';
+import {
+  analyse,
+  Evaluator,
+  linkProblem,
+  outputOf,
+  plainParams,
+  strandsBehind,
+  type Analysis,
+  type StepTypes,
+  type Target,
+} from '../weave';
 import { setPhase } from '../weave/places';
 import { setParam } from '../piece/edit';
 import { valueOf } from '../steps';
@@ -15,7 +25,10 @@ export interface MemoryReading {
   frames: number | null;
   /** How many frames back it reads what came into it; 0 where it reads its own result alone. */
   reach: number;
-  /** A value with which it does fade. */
+}
+
+/** The same, with a value that lets it fade where it never does. */
+export interface MemoryCheck extends MemoryReading {
   mend?: Fix;
 }
 
@@ -27,19 +40,37 @@ const UNSEEN = 0.5 / 255 / 12.92;
 /** Places at which fields are looked at, that say how much stays. */
 const POINTS = 48;
 
-/** Measures every step of the finishes that reads earlier frames, over the frames of the loop. */
-export async function measureMemory(piece: Piece, analysis: Analysis = analyse(piece)): Promise<MemoryReading[]> {
-  const rows = piece.strands
-    .filter((s) => s.kind === 'finish')
-    .flatMap((strand) => (analysis.types.get(strand.id) ?? []).map((row) => ({ strand, row })));
-  const remembering = rows.filter(({ row }) => row.active && (row.definition!.stays || row.definition!.reaches));
+/** Measures every step of the output, and of what it takes in, that reads earlier frames, over the frames of the loop. */
+export function measureMemory(piece: Piece, analysis: Analysis = analyse(piece)): Promise<MemoryReading[]> {
   return Promise.all(
-    remembering.map(async ({ strand, row }) => {
-      const lasts = await framesOf(piece, analysis, row);
-      const mend = lasts.frames === null ? await mendFor(piece, strand, row) : undefined;
-      return { strand: strand.id, step: row.step.id, name: row.definition!.name, ...lasts, mend };
-    }),
+    remembering(piece, analysis).map(async ({ strand, row }) => ({
+      strand: strand.id,
+      step: row.step.id,
+      name: row.definition!.name,
+      ...(await framesOf(piece, analysis, row)),
+    })),
   );
+}
+
+/** Measures them, and looks for what mends those that never fade. */
+export async function checkMemory(piece: Piece): Promise<MemoryCheck[]> {
+  const analysis = analyse(piece);
+  const readings = await measureMemory(piece, analysis);
+  const rows = remembering(piece, analysis);
+  return Promise.all(
+    readings.map(async (reading, i) =>
+      reading.frames === null ? { ...reading, mend: await mendFor(piece, rows[i]!.strand, rows[i]!.row) } : reading,
+    ),
+  );
+}
+
+function remembering(piece: Piece, analysis: Analysis): { strand: Strand; row: StepTypes }[] {
+  const { finish } = outputOf(piece);
+  const shown = finish ? strandsBehind(piece, finish).add(finish.id) : new Set<string>();
+  return piece.strands
+    .filter((s) => s.kind === 'finish' && shown.has(s.id))
+    .flatMap((strand) => analysis.types.get(strand.id)!.map((row) => ({ strand, row })))
+    .filter(({ row }) => row.active && (row.definition!.stays || row.definition!.reaches));
 }
 
 /**
@@ -102,20 +133,24 @@ type Params = ReturnType<typeof plainParams>;
 
 /** The parameters of a step in every frame of the loop; where a field says one, at places all over the picture. */
 async function paramsOver(piece: Piece, analysis: Analysis, row: StepTypes): Promise<Params[][]> {
-  const links = Object.values(row.step.params)
-    .filter(isLink)
-    .filter(({ link }) => brings(piece.strands.find((s) => s.id === link)));
+  const definition = row.definition!;
+  // A link that does not fit is passed by, as it is in the program.
+  const fitting = Object.entries(row.step.params).filter(([id, value]) => {
+    const param = definition.params.find((p) => p.id === id);
+    return !isLink(value) || (param && !linkProblem(piece, definition, param, value, analysis.types));
+  });
+  const step = { ...row.step, params: Object.fromEntries(fitting) };
+  const links = Object.values(step.params).filter(isLink);
   const evaluator = links.length > 0 ? await Evaluator.make(piece, links.map(targetOf), analysis) : null;
-  const points = links.some(({ link }) => piece.strands.find((s) => s.id === link)!.kind === 'field') ? POINTS : 1;
+  const points = links.some(({ link }) => strandById(piece, link)!.kind === 'field') ? POINTS : 1;
   const frames = evaluator ? piece.loop.frames : 1;
   const rows = samplePlaces(points);
   return Array.from({ length: frames }, (_, frame) => {
     setPhase(rows, frame / piece.loop.frames);
     const values = links.map((_, i) => evaluator!.run(i, rows, points).slice());
     return Array.from({ length: points }, (_, point) =>
-      plainParams(piece, row.step, row.definition!, (link) => {
-        const at = links.findIndex((l) => l === link);
-        if (at < 0) return [0];
+      plainParams(piece, step, definition, (link) => {
+        const at = links.indexOf(link);
         const width = evaluator!.width(at);
         const all = [...values[at]!.subarray(point * width, (point + 1) * width)];
         return link.swizzle ? [all['xyz'.indexOf(link.swizzle)] ?? 0] : all;
@@ -124,5 +159,4 @@ async function paramsOver(piece: Piece, analysis: Analysis, row: StepTypes): Pro
   });
 }
 
-const brings = (strand: Strand | undefined) => strand?.kind === 'field' || strand?.kind === 'signal';
 const targetOf = ({ link, step }: Link): Target => ({ strand: link, step });

@@ -1,6 +1,6 @@
 export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, typeAfter } from './analyse';
 export type { Analysis, Problem, StepTypes, Target, UniformSlot, Use, WeaveOptions, Woven } from './types';
-export { linkedStrands, orderStrands, wouldCycle } from './order';
+export { linkedStrands, orderStrands, strandsBehind, wouldCycle } from './order';
 export { drawnBefore, drawnEnds, lastDrawn, lastReshape } from './plan';
 export { aloneText, cardText, processorText, weave } from './weave';
 export { literalOf, plainParams, slotValues } from './values';
@@ -13,7 +13,7 @@ export {
   stepFunction,
   stepFunctionName,
 } from './step-function';
-export { outputOf, stageBehind, strandsBehind, type Output } from './output';
+export { outputOf, stageBehind, type Output } from './output';
 export { slopes, sortedStops } from './tables';
 export { Evaluator } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';

@@ -1,5 +1,5 @@
 import { PieceError } from '../piece/errors';
-import { isLink, type Piece, type Strand } from '../piece/types';
+import { isLink, strandById, type Piece, type Strand } from '../piece/types';
 
 /** Strands that a strand takes values from, each once. */
 export function linkedStrands(strand: Strand): string[] {
@@ -37,16 +37,21 @@ export function orderStrands(piece: Piece): Strand[] {
   return order;
 }
 
+/** Ids of all that a strand takes from, and that those take from. */
+export function strandsBehind(piece: Piece, strand: Strand): Set<string> {
+  const found = new Set<string>();
+  const open = linkedStrands(strand);
+  for (let id = open.pop(); id !== undefined; id = open.pop()) {
+    if (found.has(id)) continue;
+    found.add(id);
+    const from = strandById(piece, id);
+    if (from) open.push(...linkedStrands(from));
+  }
+  return found;
+}
+
 /** Would a link from `to` (which takes) to `from` (which gives) close a circle? */
 export function wouldCycle(piece: Piece, from: string, to: string): boolean {
-  const byId = new Map(piece.strands.map((s) => [s.id, s]));
-  const seen = new Set<string>();
-  const reaches = (id: string): boolean => {
-    if (id === to) return true;
-    if (seen.has(id)) return false;
-    seen.add(id);
-    const strand = byId.get(id);
-    return strand !== undefined && linkedStrands(strand).some(reaches);
-  };
-  return reaches(from);
+  const strand = strandById(piece, from);
+  return from === to || (strand !== undefined && strandsBehind(piece, strand).has(to));
 }

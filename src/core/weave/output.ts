@@ -1,5 +1,5 @@
 import { isLink, strandById, type Piece, type Step, type Strand } from '../piece/types';
-import { linkedStrands } from './order';
+import { strandsBehind } from './order';
 
 /** What a piece shows: a finish, and the stage that it begins with. */
 export interface Output {
@@ -17,19 +17,6 @@ export function outputOf(piece: Piece): Output {
   const finish = finishes.find((s) => !taken.has(s.id)) ?? finishes[0] ?? null;
   if (!finish) return { finish, stage: piece.strands.find((s) => s.kind === 'stage') ?? null };
   return { finish, stage: stageBehind(piece, finish) };
-}
-
-/** Ids of all that a strand takes from, and that those take from. */
-export function strandsBehind(piece: Piece, strand: Strand): Set<string> {
-  const found = new Set<string>();
-  const open = linkedStrands(strand);
-  for (let id = open.pop(); id !== undefined; id = open.pop()) {
-    if (found.has(id)) continue;
-    found.add(id);
-    const from = strandById(piece, id);
-    if (from) open.push(...linkedStrands(from));
-  }
-  return found;
 }
 
 /** The stage that a finish begins with; null where it begins with none. */

@@ -50,7 +50,9 @@ export class Capture {
     if (bytes > MOST_MEMORY) {
       capture.close();
       throw new Error(
-        `The earlier frames that this finish reads would take ${(bytes / 1e9).toFixed(1)} GB of the graphics card at ${size.width} x ${size.height}; at most ${MOST_MEMORY / 1e9} are asked for. Make the picture smaller, or let its steps read fewer frames.`,
+        `The earlier frames that this finish reads would take ${(bytes / 1e9).toFixed(1)} GB of the graphics card ` +
+          `at ${size.width} x ${size.height}; at most ${MOST_MEMORY / 1e9} are asked for. ` +
+          'Make the picture smaller, or let its steps read fewer frames.',
       );
     }
     return capture;

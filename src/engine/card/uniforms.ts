@@ -29,18 +29,16 @@ export function pictureUniforms(woven: Woven, stage = ''): Uniforms {
   );
 }
 
+/** Gives the picture of a finish. */
+export type Branch = (target: Target) => THREE.Texture;
+
 /** Holders for the pictures of finishes that a woven program reads; see `fillBranches`. */
 export function branchUniforms(woven: Woven, stage = ''): Uniforms {
   return Object.fromEntries(woven.branches.map((_, slot) => [branchUniform(slot, stage), { value: null }]));
 }
 
 /** Puts the pictures of finishes into their holders. */
-export function fillBranches(
-  uniforms: Uniforms,
-  woven: Woven,
-  branch: (target: Target) => THREE.Texture,
-  stage = '',
-): void {
+export function fillBranches(uniforms: Uniforms, woven: Woven, branch: Branch, stage = ''): void {
   for (const [slot, target] of woven.branches.entries()) uniforms[branchUniform(slot, stage)]!.value = branch(target);
 }
 

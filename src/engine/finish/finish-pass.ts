@@ -4,7 +4,7 @@ import type { Piece } from '@/core/piece/types';
 import { cardText, weave, type Analysis, type Target, type Woven } from '@/core/weave';
 import type { Shared } from '../surface/surface-material';
 import type { Follow } from '../card/follow';
-import { branchUniforms, fillBranches, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
+import { type Branch, branchUniforms, fillBranches, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
 
 const VERTEX = `
 in vec3 position;
@@ -95,7 +95,7 @@ export interface PassDrawing {
   depth: THREE.Texture;
   lens: THREE.Vector3;
   /** Gives the picture of another finish. */
-  branch: (target: Target) => THREE.Texture;
+  branch: Branch;
   /** The canvas where null. */
   to: THREE.WebGLRenderTarget | null;
   /** Of a target with many. */

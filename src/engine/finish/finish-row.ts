@@ -1,7 +1,9 @@
 import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
+import type { StepDefinition } from '@/core/steps';
 import { drawnBefore, type Analysis, type StepTypes, type Target } from '@/core/weave';
 import type { Follow } from '../card/follow';
+import type { Branch } from '../card/uniforms';
 import type { Shared } from '../surface/surface-material';
 import { FinishPass, type PassPlan } from './finish-pass';
 import { FARTHEST, NEVER, NOTHING, type Memory } from './memory';
@@ -39,19 +41,19 @@ export function passesOf(analysis: Analysis, target: Target | null, shown = true
     const end = (begins[k + 1] ?? rows.length) - 1;
     const next = rows[end + 1]?.definition;
     if (k === 0 && next && !drawsBefore(rows, end + 1)) return [];
-    const { id, definition, active } = { ...rows[begin]!, id: rows[begin]!.step.id };
-    const { passes: count = 1, averages = false, reaches } = (active && begin > 0 ? definition : null) ?? {};
-    const last = rows[end]!;
+    const [first, last] = [rows[begin]!, rows[end]!];
+    const reads = begin > 0 && first.active ? first.definition! : {};
+    const { passes, averages = false, reaches } = reads as Partial<StepDefinition>;
     const stores = next?.reaches && rows[end + 1]!.active ? key(rows[end + 1]!) : undefined;
-    return Array.from({ length: count }, (_, pass) => {
-      const isLast = pass === count - 1;
+    return Array.from({ length: passes ?? 1 }, (_, pass) => {
+      const isLast = pass === (passes ?? 1) - 1;
       return {
-        target: { strand, step: isLast ? last.step.id : id },
-        pass: active && begin > 0 && definition!.passes ? pass : undefined,
+        target: { strand, step: (isLast ? last : first).step.id },
+        pass: passes && pass,
         shown: false,
         begins: pass === 0,
         averages,
-        ago: reaches && key(rows[begin]!),
+        ago: reaches && key(first),
         keeps: isLast && last.active && last.definition!.stays ? key(last) : undefined,
         stores: isLast ? stores : undefined,
       };
@@ -112,7 +114,7 @@ export interface RowDrawing {
   follow: Follow;
   shot: Shot;
   /** Gives the picture of another finish. */
-  branch: (target: Target) => THREE.Texture;
+  branch: Branch;
   memory: Memory;
   /** What is drawn is remembered; else it only reads what is. */
   remembers: boolean;

@@ -9,9 +9,10 @@ import type { BackgroundPart, StagePart } from '@/core/steps/stage/stage-part';
 import { plainParams, type Analysis, type Target } from '@/core/weave';
 import { Cameras, FAR, NEAR, type View } from './cameras';
 import { setColour } from '../card/colours';
-import type { Branch, SurfaceOnForm, Shared } from '../surface/surface-material';
+import type { SurfaceOnForm, Shared } from '../surface/surface-material';
 import { Lights, shadowShare } from './lights';
 import type { Follow } from '../card/follow';
+import type { Branch } from '../card/uniforms';
 import { Geometries, Standing } from './standing';
 import { Surroundings } from './surroundings';
 

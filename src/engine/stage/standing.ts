@@ -5,8 +5,9 @@ import type { Piece, Vector } from '@/core/piece/types';
 import type { Analysis, Target } from '@/core/weave';
 import { CopyOrder } from './copy-order';
 import type { Follow } from '../card/follow';
+import type { Branch } from '../card/uniforms';
 import { needsOrder } from '../surface/surface-state';
-import { SurfaceMaterial, type Branch, type SurfaceOnForm, type Shared } from '../surface/surface-material';
+import { SurfaceMaterial, type SurfaceOnForm, type Shared } from '../surface/surface-material';
 import { expandedGeometryOf, geometryOf } from './geometry';
 
 /** What a thing on the stage is drawn with. */

@@ -9,7 +9,7 @@ import { fragmentHead, fragmentPlace, SHIFTED, vertexHead, vertexMove, vertexPla
 import { DOT_SURFACE, DOT_SURFACE_HERE, dotSurface, fragmentEnd, fragmentHelpers } from './surface-glsl';
 import { surfaceState, type SurfaceState } from './surface-state';
 import type { Follow } from '../card/follow';
-import { branchUniforms, fillBranches, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
+import { type Branch, branchUniforms, fillBranches, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
 
 /** What all programs of one picture share. */
 export interface Shared {
@@ -21,9 +21,6 @@ export interface Shared {
   /** Near, far, and 1 for a camera without perspective. */
   clLens: THREE.IUniform<THREE.Vector3>;
 }
-
-/** Gives the picture of a finish. */
-export type Branch = (target: Target) => THREE.Texture;
 
 export const makeShared = (): Shared => ({
   clPhase: { value: 0 },

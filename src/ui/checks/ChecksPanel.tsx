@@ -1,5 +1,5 @@
 import dynamic from 'next/dynamic';
-import type { MemoryReading } from '@/core/checks/memory';
+import type { MemoryCheck } from '@/core/checks/memory';
 import type { SamplingReading } from '@/core/checks/sampling';
 import { hasKink, type Fix, type Mend, type SeamReading } from '@/core/checks/seam';
 import { setParam } from '@/core/piece/edit';
@@ -118,7 +118,7 @@ const mendWords = (mend: Mend) =>
   mend.map((f, i) => (i === 0 ? f.sentence : f.sentence.replace(/^Set /, ''))).join(' and ');
 
 /** Steps that read earlier frames. */
-function Memory({ readings }: { readings: MemoryReading[] }) {
+function Memory({ readings }: { readings: MemoryCheck[] }) {
   const piece = useWorkbench((s) => s.piece);
   return (
     <section aria-label="Memory" className="mt-4 border-t border-line pt-3">

@@ -142,7 +142,7 @@ export function StageView() {
         </p>
       )}
       <MakingNote />
-      {!looking && <MemoryNote settling={settling} />}
+      {!looking && !coarse && <MemoryNote settling={settling} />}
       {trouble && (
         <p role="alert" className="absolute bottom-3 mx-3 rounded-md border border-warn bg-ground px-3 py-2 text-warn">
           {trouble}

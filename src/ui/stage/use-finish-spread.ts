@@ -1,7 +1,9 @@
+import { transfer } from 'comlink';
 import { useEffect, useState } from 'react';
-import { pictureSpread, type PictureSpread } from '@/core/preview/picture-spread';
+import type { PictureSpread } from '@/core/preview/picture-spread';
 import { strandById, type Piece } from '@/core/piece/types';
 import type { Looking } from '@/state/panels';
+import { studio } from '@/workers/doors';
 import { viewerNow } from './viewer-handle';
 
 /** Waits this long after the picture came to rest, in milliseconds. */
@@ -19,7 +21,14 @@ export function useFinishSpread(piece: Piece, looking: Looking | null, rests: nu
       // As large as it is drawn: what shines in few pixels would count for more in a smaller picture.
       const [w, h] = viewerNow()?.drawn ?? [1, 1];
       const drawn = (await viewerNow()?.snapshots([{ strand, step }], w, h))?.[0];
-      if (!ended) setSpread(drawn?.kind === 'picture' ? pictureSpread(drawn.pixels, w) : null);
+      if (ended) return;
+      const picture = drawn?.kind === 'picture' ? transfer(drawn.pixels, [drawn.pixels.buffer]) : null;
+      const counted =
+        picture &&
+        (await studio()
+          .spread(picture, w)
+          .catch(() => null));
+      if (!ended) setSpread(counted);
     };
     const timer = setTimeout(() => void measure(), PAUSE);
     return () => {

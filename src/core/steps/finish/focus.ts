@@ -55,7 +55,7 @@ export const focus: FinishStep = {
     vec2 at = p.uv + turned(vec2(far, 0.0), float(i) * 0.38196601125) / frameSize();
     float there = depthAt(at);
     float size = min(aperture * abs(1.0 - distance / there), most);
-    if (there > own) size = min(size, max(ownSize, 0.0));
+    if (there > own) size = min(size, ownSize);
     float part = clamp((0.5 * size - far) / (0.06 * most + 1e-5) + 1.0, 0.0, 1.0);
     // A small circle is as bright as a large one, so its light is denser.
     float weight = part * (most * most) / max(64.0 * 0.25 * size * size, 0.02 * most * most);

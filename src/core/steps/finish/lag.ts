@@ -1,9 +1,9 @@
 import type { FinishStep } from '../definition';
 import { number } from '../params';
+import { framesParam } from './frames';
 
-const MOST = 24;
 const frames = (id: string, name: string, about: string, at: number) =>
-  number({ id, name, about, default: at, min: 0, max: 12, hard: [0, MOST], unit: 'frames' });
+  framesParam({ id, name, about, default: at, min: 0, max: 12 });
 const size = (id: string, name: string) =>
   number({ id, name, about: 'Size of that channel: 1 leaves it.', default: 1, min: 0.8, max: 1.2, hard: [0.01, 100] });
 

@@ -1,7 +1,6 @@
 import type { FinishStep } from '../definition';
 import { number } from '../params';
-
-const MOST = 24;
+import { framesParam, MOST_FRAMES } from './frames';
 
 export const slow: FinishStep = {
   op: 'finish.slow',
@@ -12,15 +11,13 @@ export const slow: FinishStep = {
   telling: 'frames',
   also: ['slow', 'average', 'blend', 'smooth', 'motion', 'time', 'memory', 'shutter'],
   params: [
-    number({
+    framesParam({
       id: 'frames',
       name: 'Frames',
       about: 'How many, with this one.',
       default: 6,
       min: 1,
-      max: MOST,
-      hard: [1, MOST],
-      unit: 'frames',
+      max: MOST_FRAMES,
     }),
     number({
       id: 'fade',
@@ -36,7 +33,7 @@ export const slow: FinishStep = {
   glsl: `
   vec4 sum = vec4(0.0);
   float all = 0.0;
-  for (int k = 0; k < ${MOST}; k++) {
+  for (int k = 0; k < ${MOST_FRAMES}; k++) {
     float part = clamp(frames - float(k), 0.0, 1.0) * (1.0 - fade * float(k) / frames);
     if (part > 0.0) sum += part * agoAt(float(k), p.uv);
     all += max(part, 0.0);
