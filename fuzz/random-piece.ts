@@ -167,7 +167,7 @@ function linkFor(
       ...(chance.happens(0.5) ? { range: [-3, 3] as [number, number] } : {}),
     };
   if (!chance.happens(0.3) || !acceptsLinks(definition, param)) return null;
-  const fits = before.filter((s) => linkKinds(kind).includes(s.kind));
+  const fits = before.filter((s) => linkKinds(kind, param).includes(s.kind));
   if (fits.length === 0) return null;
   const from = chance.one(fits);
   const step = chance.happens(0.25) ? chance.one(from.steps).id : undefined;

@@ -1,17 +1,17 @@
 import * as THREE from 'three';
 import { measureMemory, settlingFrames, type MemoryReading } from '@/core/checks/memory';
-import { linearOf } from '@/core/colour';
 import { readsDepth } from '@/core/glsl/lib';
 import type { Skin } from '@/core/mesh/skin';
-import { strandById, type Piece, type Strand } from '@/core/piece/types';
+import { strandById, type Piece } from '@/core/piece/types';
 import { analyse, outputOf, stageBehind, type Analysis, type Output, type Target } from '@/core/weave';
+import type { DrawnPart } from './card/shot';
 import { makeShared } from './surface/surface-material';
 import { Follower } from './card/follow';
 import { FinishTree, type TreeDrawing } from './finish/finish-tree';
-import type { Shot } from './finish/finish-row';
 import { Memory } from './finish/memory';
-import type { SceneDrawing, View } from './stage/stage-scene';
-import { shotTarget, StageShot } from './stage/stage-shot';
+import type { View } from './stage/stage-scene';
+import { Shots, type Shooting } from './stage/shots';
+import type { StageShot } from './stage/stage-shot';
 import { farFirst } from './stage/standing';
 
 /** Samples a pixel for edges. Software drawing pays for each, so the preview takes fewer. */
@@ -46,17 +46,15 @@ export interface Frame {
   unseen?: boolean;
   /** Another piece of the same structure whose numbers are drawn. */
   as?: Piece;
+  /** Told of each part that was drawn. */
+  drew?: (part: DrawnPart) => void;
 }
 
 /** Draws frames of a piece with a renderer of the library. */
 export class Picture {
   private readonly shared = makeShared();
-  private readonly stages = new Map<string, StageShot>();
+  private readonly shots: Shots;
   private readonly finishes = new FinishTree(this.shared);
-  /** The background, where a finish begins with no stage. */
-  private readonly bare = new Map<number, THREE.WebGLRenderTarget>();
-  private readonly empty = new THREE.Scene();
-  private readonly ground = new THREE.Color(0, 0, 0);
   private readonly noMemory = new Memory();
   private follower: Follower | null = null;
   private remembered: MemoryReading[] = [];
@@ -64,8 +62,6 @@ export class Picture {
   private piece: Piece | null = null;
   private analysis: Analysis | null = null;
   private output: Output = { finish: null, stage: null };
-  /** Shots that are drawn for the present frame, by the stage. */
-  private readonly shot = new Map<string | null, Shot>();
   /** A finish reads how far away things are. */
   private readsDepth = false;
   view: View | null = null;
@@ -81,7 +77,7 @@ export class Picture {
     renderer.toneMapping = THREE.NoToneMapping;
     renderer.shadowMap.enabled = true;
     renderer.shadowMap.type = THREE.PCFShadowMap;
-    this.empty.background = this.ground;
+    this.shots = new Shots(this.shared, renderer);
   }
 
   /** Takes a piece; only what its text or meshes changed is made anew. */
@@ -92,10 +88,7 @@ export class Picture {
     const follower = await Follower.make(piece, analysis);
     const remembered = await measureMemory(piece, analysis);
     const shown = this.stagesOf(piece, output);
-    for (const id of shown) if (!this.stages.has(id)) this.stages.set(id, new StageShot(this.shared, this.renderer));
-    const builds = await Promise.all(
-      shown.map((id) => this.stages.get(id)!.prepare(piece, analysis, strandById(piece, id)!, meshOf)),
-    );
+    const build = await this.shots.prepare(piece, analysis, shown, meshOf);
     // A later piece may have been ready sooner.
     if (turn !== this.latest) return;
     this.piece = piece;
@@ -107,13 +100,7 @@ export class Picture {
       .filter((s) => s.kind === 'finish')
       .some((s) => analysis.types.get(s.id)?.some((r) => r.active && readsDepth(r.definition?.glsl ?? '')));
     this.finishes.changed();
-    this.ground.setRGB(...linearOf(piece.picture.background), THREE.LinearSRGBColorSpace);
-    for (const build of builds) build();
-    for (const [id, stage] of this.stages) {
-      if (shown.includes(id)) continue;
-      stage.dispose();
-      this.stages.delete(id);
-    }
+    build();
   }
 
   get ready(): boolean {
@@ -152,64 +139,52 @@ export class Picture {
     const { analysis, follower } = this;
     const piece = as ?? this.piece;
     if (!piece || !analysis || !follower) return;
-    const followAs = (other: Piece) => follower.at(other, phase);
-    const { memory = this.noMemory, aside = !rest.memory, unseen = false } = rest;
+    const { memory = this.noMemory, aside = !rest.memory, unseen = false, drew } = rest;
     this.shared.clPhase.value = phase;
     this.shared.clSize.value.set(width, height);
     if (!aside) memory.turnTo(this.frameAt(phase), piece.loop.frames, piece.loop.play, width, height);
     if (!sameShot) {
-      this.shot.clear();
+      this.shots.begin();
       this.finishes.begin();
     }
+    const shooting: Shooting = {
+      piece,
+      analysis,
+      phase,
+      width,
+      height,
+      samples,
+      depth: this.readsDepth,
+      followAt: (other, moment) => follower.at(other, moment),
+      wear: (stage, target) => {
+        for (const worn of stage.scene.branches) this.finishes.drawBranch(this.renderer, worn, drawing, target);
+        return (worn) => this.finishes.textureOf(worn);
+      },
+      view: { stage: this.output.stage, view: this.view },
+      drew,
+    };
     const drawing: TreeDrawing = {
       piece,
       analysis,
-      follow: followAs(piece),
-      shotOf: (finish) => {
-        const strand = finish === null ? null : strandById(piece, finish);
-        const stage = strand ? stageBehind(piece, strand) : this.output.stage;
-        const known = this.shot.get(stage?.id ?? null);
-        if (known) return known;
-        const target = this.targetOf(stage?.id, width, height, samples);
-        if (stage) this.shoot(stage, target, drawing, { phase, followAs });
-        else {
-          this.renderer.setRenderTarget(target);
-          this.renderer.render(this.empty, this.camera);
-        }
-        const shot = { target, lens: this.shared.clLens.value.clone() };
-        this.shot.set(stage?.id ?? null, shot);
-        return shot;
-      },
+      follow: follower.at(piece, phase),
+      shotOf: (finish) =>
+        this.shots.of((finish !== null && strandById(piece, finish)) || null, this.output.stage, shooting),
       memory,
       remembers: !aside,
       unseen,
       reach: (step: string) => this.remembered.find((r) => `${r.strand}/${r.step}` === step)?.reach ?? 0,
       to,
       checker: this.looking,
+      drew,
     };
     const { finish } = this.output;
     this.finishes.draw(this.renderer, upTo ?? (finish && { strand: finish.id }), drawing);
     this.renderer.setRenderTarget(null);
   }
 
-  /** Draws a stage, and first the finishes whose pictures are worn on it. */
-  private shoot(
-    strand: Strand,
-    target: THREE.WebGLRenderTarget,
-    drawing: TreeDrawing,
-    moment: Pick<SceneDrawing, 'phase' | 'followAs'>,
-  ): void {
-    const { piece, analysis } = drawing;
-    const stage = this.stages.get(strand.id)!;
-    for (const worn of stage.scene.branches) this.finishes.drawBranch(this.renderer, worn, drawing, target);
-    const branch = (worn: Target) => this.finishes.textureOf(worn);
-    const view = strand === this.output.stage ? this.view : null;
-    stage.draw(target, { piece, analysis, strand, branch, view, ...moment });
-  }
-
   /** Light of the stage as it was drawn last, before its finish. */
   get lastShot(): THREE.WebGLRenderTarget | null {
-    return this.shot.get(this.output.stage?.id ?? null)?.target ?? null;
+    return this.shots.last(this.output.stage?.id ?? null);
   }
 
   /** Bounds of what stands on the stage as it was drawn last; null where nothing does. */
@@ -229,7 +204,7 @@ export class Picture {
 
   /** The stage that the output begins with. */
   private get main(): StageShot | undefined {
-    return this.stages.get(this.output.stage?.id ?? '');
+    return this.shots.stage(this.output.stage?.id);
   }
 
   /** Stages that any finish of the output begins with. */
@@ -243,17 +218,8 @@ export class Picture {
     return [...found];
   }
 
-  private targetOf(stage: string | undefined, width: number, height: number, samples: number): THREE.WebGLRenderTarget {
-    if (stage !== undefined) return this.stages.get(stage)!.target(width, height, samples, this.readsDepth);
-    const known = this.bare.get(samples) ?? shotTarget(width, height, samples);
-    this.bare.set(samples, known);
-    known.setSize(width, height);
-    return known;
-  }
-
   dispose(): void {
-    for (const stage of this.stages.values()) stage.dispose();
-    for (const shot of this.bare.values()) shot.dispose();
+    this.shots.dispose();
     this.finishes.dispose();
     this.noMemory.dispose();
   }

@@ -5,6 +5,7 @@ import type { Preview } from '@/core/preview';
 import type { Target } from '@/core/weave';
 import { Picture, type Settling } from './picture';
 import { Remembering } from './remembering';
+import { measureFrameCosts, type PartCost } from './capture/frame-costs';
 import { measurePictureSeam, type PictureSeam } from './capture/picture-seam';
 import { readPixelsAsync } from './capture/read';
 import { makeRenderer } from './card/renderer';
@@ -253,6 +254,12 @@ export class Viewer {
       this.measured = { version, seam };
       return seam;
     });
+  }
+
+  costs(): Promise<PartCost[]> {
+    return this.inTurn<PartCost[]>([], () =>
+      Promise.resolve(measureFrameCosts(this.picture, this.target, this.piece!.picture)),
+    );
   }
 
   /** Small pictures share one target, so they are drawn one after the other. */

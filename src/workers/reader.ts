@@ -1,5 +1,8 @@
 import { costOfPicture } from '@/core/checks/cost';
+import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
+import { CubeError, cubePixels, readCube } from '@/core/formats/cube';
 import { acceptPiece, readPiece } from '@/core/formats/piece-file';
+import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';
 import type { ReadingProgress } from '@/core/piece/schema';
 import type { Piece } from '@/core/piece/types';
@@ -11,6 +14,30 @@ export type Read = { piece: Piece } | { refused: { code: PieceError['code']; sen
 /** A piece that was taken through all that a picture of it needs. */
 export type Vetted =
   { piece: Piece; /** Operations at each place of its picture. */ cost: number } | { refused: string };
+
+/** A table of colours as the picture that programs read. */
+export interface ReadTable {
+  pixels: Pixels;
+}
+
+/** A .cube as an asset of a piece keeps it: `data` in base64. */
+export interface ReadTableFile extends ReadTable {
+  id: string;
+  data: string;
+}
+
+export type Refused = { refused: string };
+
+async function tableOf<T>(work: () => Promise<T> | T): Promise<T | Refused> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof CubeError) return { refused: error.message };
+    throw error;
+  }
+}
+
+const tablePixels = (bytes: Uint8Array) => cubePixels(readCube(new TextDecoder().decode(bytes)));
 
 async function answered(work: () => Promise<Piece> | Piece): Promise<Read> {
   try {
@@ -27,6 +54,15 @@ export const reader = {
     answered(async () => readPiece(await file.text(), progress)),
 
   data: (data: unknown, progress: ReadingProgress): Promise<Read> => answered(() => acceptPiece(data, progress)),
+
+  tableFile: (file: Blob): Promise<ReadTableFile | Refused> =>
+    tableOf(async () => {
+      const bytes = new Uint8Array(await file.arrayBuffer());
+      return { pixels: tablePixels(bytes), id: await assetId(bytes), data: toBase64(bytes) };
+    }),
+
+  tableData: (base64: string): Promise<ReadTable | Refused> =>
+    tableOf(() => ({ pixels: tablePixels(fromBase64(base64)) })),
 
   /** Works out what drawing a piece would work out on the page's own thread. */
   async vet(data: unknown): Promise<Vetted> {

@@ -1,9 +1,11 @@
 import * as Comlink from 'comlink';
+import { CubeError } from '@/core/formats/cube';
+import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';
 import type { ReadingProgress } from '@/core/piece/schema';
 import type { Piece } from '@/core/piece/types';
 import { oneJob } from './one-job';
-import type { Read, Reader, Vetted } from './reader';
+import type { Read, Reader, ReadTableFile, Refused, Vetted } from './reader';
 
 /** Work took longer than it may. */
 export class TooLong extends Error {
@@ -25,6 +27,24 @@ export const readPieceFile = (file: Blob, watch: Watch = {}): Promise<Piece> =>
 /** Takes data as a piece in a thread of its own. @throws PieceError, or Ended where the signal said so */
 export const readPieceData = (data: unknown, watch: Watch = {}): Promise<Piece> =>
   reading((door, progress) => door.data(data, progress), watch);
+
+/** Reads a .cube in a thread of its own. @throws CubeError, or Ended where the signal said so */
+export const readTableFile = (file: Blob, signal?: AbortSignal): Promise<ReadTableFile> =>
+  readingTable((door) => door.tableFile(file), signal);
+
+/** Reads what an asset of a piece holds, in base64. @throws CubeError */
+export const readTableData = async (data: string): Promise<Pixels> =>
+  (await readingTable((door) => door.tableData(data))).pixels;
+
+async function readingTable<T extends object>(
+  work: (door: Comlink.Remote<Reader>) => Promise<T | Refused>,
+  signal?: AbortSignal,
+): Promise<T> {
+  const failure = () => new CubeError('It is more than this browser can read.');
+  const read = await oneJob<Reader, T | Refused>({ open, work, signal, failure });
+  if ('refused' in read) throw new CubeError(read.refused);
+  return read;
+}
 
 async function reading(
   work: (door: Comlink.Remote<Reader>, progress: ReadingProgress) => Promise<Read>,

@@ -11,6 +11,7 @@ import type { Skin } from '@/core/mesh/skin';
 import { CopySpots } from '@/core/forms/copy-spots';
 import { strandById, type Piece } from '@/core/piece/types';
 import { previewSteps, type Preview, type PreviewSize } from '@/core/preview';
+import { signalValues } from '@/core/preview/plot';
 import { pictureSpread, type PictureSpread } from '@/core/preview/picture-spread';
 import type { Pixels } from '@/core/glsl';
 import { Evaluator, placeRows, providePixels, type PlaceValues } from '@/core/weave';
@@ -79,8 +80,7 @@ export const studio = {
       piece,
       signals.map((s) => ({ strand: s.id })),
     );
-    const rows = placeRows(Array.from({ length: samples }, (_, i) => ({ phase: i / (samples - 1) })));
-    return signals.map((s, i) => ({ strand: s.id, name: s.name, values: evaluator.run(i, rows, samples) }));
+    return signals.map((s, i) => ({ strand: s.id, name: s.name, values: signalValues(evaluator, i, samples) }));
   },
 
   /** Values of a strand up to a step at some places, one after the other. */

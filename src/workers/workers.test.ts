@@ -1,3 +1,4 @@
+import { reader } from './reader';
 import { strFromU8, unzipSync } from 'fflate';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { bakeSkin } from '@/core/forms/bake';
@@ -198,5 +199,23 @@ describe('taking away', () => {
     const to = { width: 2, height: 2 };
     expect([...cropped(pixels, 3, to)].filter((_, i) => i % 4 === 0)).toEqual([0, 1, 3, 4]);
     expect(cropped(pixels, 3, { width: 3, height: 3 })).toBe(pixels);
+  });
+});
+
+describe('reading a colour table', () => {
+  const file = 'LUT_1D_SIZE 2\n1 1 1\n0 0 0\n';
+
+  it('gives its pixels, and what a piece keeps of it', async () => {
+    const read = await reader.tableFile(new Blob([file]));
+    if ('refused' in read) throw new Error(read.refused);
+    expect(read.pixels).toMatchObject({ width: 2, height: 2 });
+    expect(atob(read.data)).toBe(file);
+    expect(await reader.tableData(read.data)).toEqual({ pixels: read.pixels });
+  });
+
+  it('says why it is refused', async () => {
+    expect(await reader.tableFile(new Blob(['LUT_3D_SIZE 2\n']))).toEqual({
+      refused: expect.stringMatching(/states 8 colours and holds 0/) as string,
+    });
   });
 });

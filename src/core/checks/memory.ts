@@ -1,4 +1,4 @@
-import { isLink, strandById, type Link, type Piece, type Strand } from '../piece/types';
+import { isKeyed, isLink, strandById, type Link, type Piece, type Strand } from '../piece/types';
 import {
   analyse,
   Evaluator,
@@ -143,18 +143,25 @@ async function paramsOver(piece: Piece, analysis: Analysis, row: StepTypes): Pro
   const links = Object.values(step.params).filter(isLink);
   const evaluator = links.length > 0 ? await Evaluator.make(piece, links.map(targetOf), analysis) : null;
   const points = links.some(({ link }) => strandById(piece, link)!.kind === 'field') ? POINTS : 1;
-  const frames = evaluator ? piece.loop.frames : 1;
+  const moves = evaluator !== null || Object.values(step.params).some(isKeyed);
+  const frames = moves ? piece.loop.frames : 1;
   const rows = samplePlaces(points);
   return Array.from({ length: frames }, (_, frame) => {
     setPhase(rows, frame / piece.loop.frames);
     const values = links.map((_, i) => evaluator!.run(i, rows, points).slice());
     return Array.from({ length: points }, (_, point) =>
-      plainParams(piece, step, definition, (link) => {
-        const at = links.indexOf(link);
-        const width = evaluator!.width(at);
-        const all = [...values[at]!.subarray(point * width, (point + 1) * width)];
-        return link.swizzle ? [all['xyz'.indexOf(link.swizzle)] ?? 0] : all;
-      }),
+      plainParams(
+        piece,
+        step,
+        definition,
+        (link) => {
+          const at = links.indexOf(link);
+          const width = evaluator!.width(at);
+          const all = [...values[at]!.subarray(point * width, (point + 1) * width)];
+          return link.swizzle ? [all['xyz'.indexOf(link.swizzle)] ?? 0] : all;
+        },
+        frame / piece.loop.frames,
+      ),
     );
   });
 }

@@ -1,7 +1,7 @@
 import { bake } from '../forms/bake';
 import { liveSkin } from '../forms/live-skin';
 import type { Mesh } from '../mesh/mesh';
-import { isControlRef, isLink, strandById, type Piece, type Strand } from '../piece/types';
+import { isDriven, strandById, type Piece, type Strand } from '../piece/types';
 import type { NumberParam } from '../steps';
 import { analyse, literalOf, type Analysis } from '../weave';
 import type { StepTypes } from '../weave/types';
@@ -254,9 +254,7 @@ function remedy(
     });
     if (wants.length === 0) continue;
     const sentence = `needs about ${wants.map((w) => `${w.needs.toLocaleString('en')} ${w.param.name.toLowerCase()}, has ${w.has.toLocaleString('en')}`).join(', and ')}`;
-    const free = wants.filter(
-      ({ param }) => !isLink(row.step.params[param.id]) && !isControlRef(row.step.params[param.id]),
-    );
+    const free = wants.filter(({ param }) => !isDriven(row.step.params[param.id]));
     const fixes = free.map(({ param, needs, most }): Fix => {
       const value = Math.min(needs, most);
       return {

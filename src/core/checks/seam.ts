@@ -1,6 +1,6 @@
 import { PLACE_SIZE } from '../glsl/lib';
 import { setParam } from '../piece/edit';
-import { isControlRef, isLink, type Piece, type Step, type Strand, type Vector } from '../piece/types';
+import { isDriven, type Piece, type Step, type Strand, type Vector } from '../piece/types';
 import { definitionOf, type Param } from '../steps';
 import { analyse, Evaluator, linkedStrands, literalOf, type Analysis } from '../weave';
 import { drawnEnds } from '../weave/plan';
@@ -211,9 +211,9 @@ async function mendsFor(piece: Piece, strand: Strand, stepId: string): Promise<M
   return (await closesWith(piece, strand, stepId, candidates)) ? [candidates] : [];
 }
 
-/** A fix that sets a parameter; null where there is no value, or a link or a control says it. */
+/** A fix that sets a parameter; null where there is no value, or something else says it. */
 export function fixOf(strand: string, step: Step, param: Param, value: number | Vector | null): Fix | null {
-  if (value === null || isLink(step.params[param.id]) || isControlRef(step.params[param.id])) return null;
+  if (value === null || isDriven(step.params[param.id])) return null;
   const unit = 'unit' in param && param.unit && param.unit !== param.name.toLowerCase() ? ` ${param.unit}` : '';
   const shown = Array.isArray(value) ? value.join(', ') : String(value);
   return {

@@ -30,7 +30,7 @@ export class Follower {
       if (index === undefined || !this.evaluator) return [0];
       const known = values.get(index) ?? [...this.evaluator.with(piece).run(index, rows, 1)];
       values.set(index, known);
-      return known;
+      return link.swizzle ? [known['xyz'.indexOf(link.swizzle)] ?? 0] : known;
     };
   }
 }

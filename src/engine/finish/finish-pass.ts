@@ -36,7 +36,8 @@ const SHOWN = `
 /** What later passes read: light multiplied by its opacity. */
 const ON_THE_WAY = `
   float opacity = clamp(done.a, 0.0, 1.0);
-  pixel = vec4(done.rgb * opacity, opacity);`;
+  // More than a half float holds would become infinite, and spread.
+  pixel = vec4(clamp(done.rgb * opacity, -6e4, 6e4), opacity);`;
 
 const mainText = (finish: string, end: string) => `
 ${ENCODE}
@@ -64,7 +65,7 @@ uniform sampler2D clEarlier;
 uniform sampler2DArray clAgo;
 uniform int clFrame;
 uniform sampler2D clDepth;
-uniform vec3 clLens;
+uniform vec4 clLens;
 uniform float clChecker;
 in vec2 at;
 out vec4 pixel;
@@ -93,7 +94,7 @@ export interface PassDrawing {
   ago: { texture: THREE.Texture; layer: number };
   /** How far away is what was shot, and near, far and kind of the lens: see `Shared.clLens`. */
   depth: THREE.Texture;
-  lens: THREE.Vector3;
+  lens: THREE.Vector4;
   /** Gives the picture of another finish. */
   branch: Branch;
   /** The canvas where null. */

@@ -3,6 +3,7 @@ import type { Piece } from '@/core/piece/types';
 import type { StepDefinition } from '@/core/steps';
 import { drawnBefore, type Analysis, type StepTypes, type Target } from '@/core/weave';
 import type { Follow } from '../card/follow';
+import type { DrawnPart, Shot } from '../card/shot';
 import type { Branch } from '../card/uniforms';
 import type { Shared } from '../surface/surface-material';
 import { FinishPass, type PassPlan } from './finish-pass';
@@ -12,6 +13,8 @@ import { FARTHEST, NEVER, NOTHING, type Memory } from './memory';
 interface Planned extends PassPlan {
   /** It begins a step: what came before it is what came into the step. */
   begins: boolean;
+  /** The steps that it works out. */
+  steps: string[];
   /** What comes before it has to have its averages. */
   averages: boolean;
   /** The step (as `strand/step`) that reads what came into it earlier, and whose pass this is. */
@@ -29,7 +32,7 @@ interface Planned extends PassPlan {
  * @param shown the last one is shown; else others take its picture in
  */
 export function passesOf(analysis: Analysis, target: Target | null, shown = true): Planned[] {
-  const through: Planned = { target: null, shown, begins: true, averages: false };
+  const through: Planned = { target: null, shown, begins: true, steps: [], averages: false };
   if (!target) return [through];
   const { strand } = target;
   const all = analysis.types.get(strand) ?? [];
@@ -52,6 +55,7 @@ export function passesOf(analysis: Analysis, target: Target | null, shown = true
         pass: passes && pass,
         shown: false,
         begins: pass === 0,
+        steps: rows.slice(begin, end + 1).map((r) => r.step.id),
         averages,
         ago: reaches && key(first),
         keeps: isLast && last.active && last.definition!.stays ? key(last) : undefined,
@@ -100,14 +104,6 @@ export class PassTargets {
   }
 }
 
-/** The picture of a stage. */
-export interface Shot {
-  /** Light multiplied by its opacity, of the size that is drawn. */
-  target: THREE.WebGLRenderTarget;
-  /** Near, far, and 1 without perspective: what its depth is told by. */
-  lens: THREE.Vector3;
-}
-
 /** What a finish is drawn with. */
 export interface RowDrawing {
   piece: Piece;
@@ -125,16 +121,20 @@ export interface RowDrawing {
   /** The canvas where null. */
   to: THREE.WebGLRenderTarget | null;
   checker: boolean;
+  /** Told of each part that was drawn. */
+  drew?: (part: DrawnPart) => void;
 }
 
 /** A finish up to one of its steps: all its passes. */
 export class FinishRow {
   readonly key: string;
+  private readonly strand: string;
   private readonly passes: { plan: Planned; pass: FinishPass }[];
   /** Copies a picture into the store of a step. */
   private readonly copier: FinishPass | null;
 
   constructor(piece: Piece, analysis: Analysis, target: Target | null, shared: Shared, shown = true) {
+    this.strand = target?.strand ?? '';
     this.passes = passesOf(analysis, target, shown).map((plan) => ({
       plan,
       pass: new FinishPass(piece, analysis, plan, shared),
@@ -159,6 +159,7 @@ export class FinishRow {
     const { memory, remembers, reach } = drawing;
     const { target: shot, lens } = drawing.shot;
     const depth = shot.depthTexture ?? FARTHEST;
+    const { strand } = this;
     let before: THREE.Texture = shot.texture;
     let took = before;
     for (const [i, { plan, pass }] of this.passes.entries()) {
@@ -171,6 +172,7 @@ export class FinishRow {
       const earlier = plan.keeps ? memory.earlier(plan.keeps) : NOTHING;
       const ago = plan.ago ? memory.ago(plan.ago) : NEVER;
       pass.draw(renderer, { ...drawing, before, took, earlier, ago, depth, lens, to });
+      if (plan.steps.length > 0) drawing.drew?.({ strand, steps: plan.steps });
       if (to && !isLast) before = to.texture;
       if (plan.stores && remembers) {
         const { target, layer } = memory.store(plan.stores, reach(plan.stores));

@@ -1,8 +1,9 @@
 import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
 import type { Analysis, Target } from '@/core/weave';
+import type { Shot } from '../card/shot';
 import type { Shared } from '../surface/surface-material';
-import { FinishRow, PassTargets, type RowDrawing, type Shot } from './finish-row';
+import { FinishRow, PassTargets, type RowDrawing } from './finish-row';
 import { HALF } from './memory';
 
 /** What finishes are drawn with; each finds the shot that it begins with. */

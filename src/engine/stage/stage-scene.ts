@@ -70,7 +70,7 @@ export class StageScene {
     meshOf: (form: string) => Skin | undefined,
     spots: ReadonlyMap<string, CopySpots>,
   ): void {
-    const parts = partsOf(piece, analysis, strand, () => [0]);
+    const parts = partsOf(piece, analysis, strand, () => [0], 0);
     const wanted = new Set<string>();
     parts.forEach(({ step, part }, i) => {
       if (part.part !== 'standing') return;
@@ -98,7 +98,7 @@ export class StageScene {
 
   /** Sets every number for one phase. */
   update({ piece, analysis, strand, aspect, phase, followAs, branch, view }: SceneDrawing): void {
-    const parts = partsOf(piece, analysis, strand, followAs(piece));
+    const parts = partsOf(piece, analysis, strand, followAs(piece), phase);
     const last = <P extends StagePart['part']>(sort: P) =>
       (parts.findLast(({ part }) => part.part === sort)?.part ?? null) as Extract<StagePart, { part: P }> | null;
     const camera = last('camera');
@@ -110,7 +110,9 @@ export class StageScene {
     const forward = now.getWorldDirection(new THREE.Vector3());
     for (const place of this.standing.values())
       place.update({ piece: withOverrides(piece, strand.id, place.step), phase, followAs, branch, eye, forward });
-    this.shared.clLens.value.set(NEAR, FAR, now instanceof THREE.OrthographicCamera ? 1 : 0);
+    const isFlat = now instanceof THREE.OrthographicCamera;
+    const half = isFlat ? now.top : Math.tan(THREE.MathUtils.degToRad(now.fov / 2));
+    this.shared.clLens.value.set(NEAR, FAR, isFlat ? 1 : 0, half);
     const lights = parts.flatMap(({ step, part }) => (part.part === 'light' ? [[step, part] as const] : []));
     this.lights.set(new Map(lights), { reach: this.reach(), shadowShare: shadowShare(piece.picture) });
     this.surroundings.set(this.scene, this.renderer, last('surroundings'));
@@ -173,10 +175,11 @@ function partsOf(
   analysis: Analysis,
   strand: Strand,
   follow: (link: Link) => number[],
+  phase: number,
 ): { step: string; part: StagePart }[] {
   return (analysis.types.get(strand.id) ?? []).flatMap(({ active, step, definition }) =>
     active && definition?.part
-      ? [{ step: step.id, part: definition.part(plainParams(piece, step, definition, follow)) }]
+      ? [{ step: step.id, part: definition.part(plainParams(piece, step, definition, follow, phase)) }]
       : [],
   );
 }

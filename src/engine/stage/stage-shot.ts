@@ -36,10 +36,21 @@ async function spotsOf(
   return found;
 }
 
+/** Of a picture of a stage. */
+export interface ShotSize {
+  /** Pixels. */
+  width: number;
+  height: number;
+  /** Samples of each pixel; 0 for one. */
+  samples: number;
+  /** How far away things are is kept as well. */
+  depth: boolean;
+}
+
 /** A stage and the targets that it is shot into: linear light multiplied by its opacity. */
 export class StageShot {
   readonly scene: StageScene;
-  private readonly shots = new Map<number, THREE.WebGLRenderTarget>();
+  private readonly shots = new Map<string, THREE.WebGLRenderTarget>();
   /** What lies behind the surfaces that read it, with its depth; made when one does. */
   private behind: THREE.WebGLRenderTarget | null = null;
   private fisheye: Fisheye | null = null;
@@ -86,9 +97,10 @@ export class StageShot {
     this.renderer.render(scene, cameras.now);
   }
 
-  /** The target for pictures of so many samples a pixel. @param depth how far away things are is kept as well */
-  target(width: number, height: number, samples: number, depth: boolean): THREE.WebGLRenderTarget {
-    const known = this.shots.get(samples);
+  /** The target for pictures of a size. @param named tells those apart that are kept at the same time */
+  target({ width, height, samples, depth }: ShotSize, named: string): THREE.WebGLRenderTarget {
+    const key = `${samples}${named}`;
+    const known = this.shots.get(key);
     if (known && (known.depthTexture !== null) === depth) {
       known.setSize(width, height);
       return known;
@@ -96,7 +108,7 @@ export class StageShot {
     known?.dispose();
     const made = shotTarget(width, height, samples);
     if (depth) made.depthTexture = new THREE.DepthTexture(width, height, THREE.FloatType);
-    this.shots.set(samples, made);
+    this.shots.set(key, made);
     return made;
   }
 

@@ -23,7 +23,7 @@ vec3 clRelief(vec3 at, vec3 normal, float height, float side) {
 const DEPTH = `
 uniform sampler2D clBehind;
 uniform highp sampler2D clBehindDepth;
-uniform vec3 clLens;
+uniform vec4 clLens;
 float clDistance(float depth) {
   if (clLens.z > 0.5) return mix(clLens.x, clLens.y, depth);
   return clLens.x * clLens.y / (clLens.y - depth * (clLens.y - clLens.x));

@@ -18,8 +18,11 @@ export interface Shared {
   /** What is drawn without the surfaces that read it, and its depth. */
   clBehind: THREE.IUniform<THREE.Texture | null>;
   clBehindDepth: THREE.IUniform<THREE.Texture | null>;
-  /** Near, far, and 1 for a camera without perspective. */
-  clLens: THREE.IUniform<THREE.Vector3>;
+  /**
+   * Near and far in metres, 1 for a camera without perspective, and half of what it sees in height: in metres without
+   * perspective, else at a distance of 1.
+   */
+  clLens: THREE.IUniform<THREE.Vector4>;
 }
 
 export const makeShared = (): Shared => ({
@@ -27,7 +30,7 @@ export const makeShared = (): Shared => ({
   clSize: { value: new THREE.Vector2(1, 1) },
   clBehind: { value: null },
   clBehindDepth: { value: null },
-  clLens: { value: new THREE.Vector3(0.02, 500, 0) },
+  clLens: { value: new THREE.Vector4(0.02, 500, 0, 0.35) },
 });
 
 /** Which form in which surface. Without a form the mesh stays as it is; an overlay lies over another surface. */

@@ -11,6 +11,7 @@ import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
 import { shortNumber } from '../number-words';
+import { FrameCosts } from './FrameCosts';
 
 const SeamChart = dynamic(() => import('./SeamChart').then((m) => m.SeamChart), {
   ssr: false,
@@ -93,6 +94,7 @@ function Readings() {
       )}
       {memory.length > 0 && <Memory readings={memory} />}
       {sampling.length > 0 && <Sampling readings={sampling} />}
+      <FrameCosts />
       {problems.length > 0 && (
         <section aria-label="Notes" className="mt-4 border-t border-line pt-3">
           <h3 className="mb-1 font-semibold">Also noticed</h3>

@@ -35,6 +35,28 @@ vec4 agoAt(float frames, vec2 uv) {
 }
 // Metres from the camera to what the stage shows there, along the way it looks; as far as it sees where nothing is.
 float depthAt(vec2 uv) { return metresAt(clamp(uv, 0.0, 1.0)); }
+
+// The smaller of two differences: the other one goes over to another surface.
+float inwardStep(float before, float here, float after) {
+  return abs(after - here) < abs(here - before) ? after - here : here - before;
+}
+// Which way a surface faces there, seen from the camera, z towards it: worked out from the distance over steps of this
+// size. Over a plane one divided by the distance is even in the picture.
+vec3 normalAt(vec2 uv, float size) {
+  // Distances are told for whole pixels.
+  size = max(floor(size * pixelRows() + 0.5), 1.0) / pixelRows();
+  vec4 lens = lensOf();
+  bool flatLens = lens.z > 0.5;
+  vec2 side = vec2(size, 0.0) / frameSize();
+  vec2 up = vec2(0.0, size) / frameSize();
+  float here = depthAt(uv);
+  vec4 around = vec4(depthAt(uv - side), depthAt(uv + side), depthAt(uv - up), depthAt(uv + up));
+  if (!flatLens) { here = 1.0 / here; around = 1.0 / around; }
+  vec2 slope = vec2(inwardStep(around.x, here, around.y), inwardStep(around.z, here, around.w));
+  slope /= max(2.0 * lens.w * size, 1e-9);
+  vec2 at = (uv - 0.5) * frameSize() * 2.0 * lens.w;
+  return normalize(flatLens ? vec3(slope, 1.0) : vec3(-slope, here - dot(at, slope)));
+}
 `;
 
 /** The picture of another finish, light multiplied by its opacity, by its slot; -1 for none. */
@@ -87,6 +109,8 @@ vec4 storedAt(int frames, vec2 uv) {
   int count = textureSize(clAgo, 0).z;
   return textureLod(clAgo, vec3(uv, float((clFrame - min(frames, count - 1) + count) % count)), 0.0);
 }
+vec4 lensOf() { return clLens; }
+float pixelRows() { return clSize.y; }
 float metresAt(vec2 uv) {
   float z = textureLod(clDepth, uv, 0.0).r;
   return clLens.z > 0.5 ? mix(clLens.x, clLens.y, z) : clLens.x * clLens.y / (clLens.y - z * (clLens.y - clLens.x));
@@ -115,6 +139,8 @@ vec4 storedAt(int frames, vec2 uv) {
   vec2 at = uv + vec2(0.011, 0.007) * float(frames);
   return pictureAt(at, 0.0) * vec4(0.5, 0.5, 0.5, 0.7 + 0.3 * standInWave(0.7 * at.y));
 }
+float pixelRows() { return 270.0; }
+vec4 lensOf() { return vec4(0.02, 500.0, 0.0, 0.35); }
 float metresAt(vec2 uv) {
   float near = standInWave(0.9 * uv.x + 0.4 * uv.y);
   float far = near * near * near * near;
@@ -130,8 +156,8 @@ ${SHARED}${OTHER}`;
 export const readsOther = (glsl: string): boolean => /\botherAt\(/.test(glsl);
 
 /** Does a text read how far away things are? */
-export const readsDepth = (glsl: string): boolean => /\bdepthAt\(/.test(glsl);
+export const readsDepth = (glsl: string): boolean => /\b(depthAt|normalAt)\(/.test(glsl);
 
 /** Does a text read more of the picture than its own pixel? */
 export const readsFrame = (glsl: string): boolean =>
-  /\b(seenAt|tookAt|earlierAt|agoAt|depthAt|frameSize|straight)\(/.test(glsl);
+  /\b(seenAt|tookAt|earlierAt|agoAt|depthAt|normalAt|frameSize|straight)\(/.test(glsl);

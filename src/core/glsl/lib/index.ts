@@ -2,6 +2,7 @@ import { CELLS } from './cells';
 import { COLOURS } from './colours';
 import { FRACTAL } from './fractal';
 import { HASH } from './hash';
+import { LOOKUP } from './lookup';
 import { NOISE } from './noise';
 import { PICTURE } from './picture';
 import { PLACE } from './place';
@@ -39,7 +40,8 @@ const PARTS = {
   colours: { text: COLOURS, needs: [] },
   space: { text: SPACE, needs: ['wave'] },
   kernels: { text: KERNELS, needs: [] },
-  tables: { text: TABLES, needs: [] },
+  tables: { text: TABLES, needs: ['wave'] },
+  lookup: { text: LOOKUP, needs: ['colours'] },
   picture: { text: PICTURE, needs: [] },
 } as const satisfies Record<string, { text: string; needs: readonly string[] }>;
 

@@ -5,11 +5,11 @@ import { choice, colour, number } from '../params';
 export const edges: FinishStep = {
   op: 'finish.edges',
   name: 'Edges',
-  about: 'Draws lines where brightness or opacity changes, over the picture or alone.',
+  about: 'Draws lines where brightness, distance or the way a surface faces changes, over the picture or alone.',
   takes: ['image'],
   gives: 'image',
   telling: 'strength',
-  also: ['outline', 'sobel', 'contour', 'lines', 'ink', 'sketch'],
+  also: ['outline', 'sobel', 'contour', 'lines', 'ink', 'sketch', 'crease'],
   params: [
     number({
       id: 'width',
@@ -33,8 +33,8 @@ export const edges: FinishStep = {
     choice({
       id: 'of',
       name: 'Of',
-      about: 'What a line is drawn between: shades and opacity, or near and far.',
-      options: ['shade', 'distance'],
+      about: 'What a line is drawn between: shades and opacity, near and far, or surfaces that face other ways.',
+      options: ['shade', 'distance', 'normals'],
     }),
     choice({
       id: 'over',
@@ -47,18 +47,20 @@ export const edges: FinishStep = {
   passes: 1,
   averages: true,
   glsl: `
-  float across = 0.0;
-  float up = 0.0;
+  vec3 across = vec3(0.0);
+  vec3 up = vec3(0.0);
   for (int i = -1; i <= 1; i++) {
     for (int j = -1; j <= 1; j++) {
       vec2 at = p.uv + vec2(float(i), float(j)) * width / frameSize();
       vec4 there = seenAt(at, width, 0);
-      float shade = of == 1 ? 2.0 * log(depthAt(at)) : toEncoded(max(luminanceOf(there.rgb), 0.0)) + there.a;
-      across += shade * float(i) * (j == 0 ? 2.0 : 1.0);
-      up += shade * float(j) * (i == 0 ? 2.0 : 1.0);
+      vec3 seen = vec3(toEncoded(max(luminanceOf(there.rgb), 0.0)) + there.a, 0.0, 0.0);
+      if (of == 1) seen.x = 2.0 * log(depthAt(at));
+      if (of == 2) seen = 0.5 * normalAt(at, 0.5 * width);
+      across += seen * float(i) * (j == 0 ? 2.0 : 1.0);
+      up += seen * float(j) * (i == 0 ? 2.0 : 1.0);
     }
   }
-  float line = clamp(0.25 * length(vec2(across, up)) * strength, 0.0, 1.0);
+  float line = clamp(0.25 * length(vec2(length(across), length(up))) * strength, 0.0, 1.0);
   if (over == 1) return vec4(colour, line);
   float all = mix(v.a, 1.0, line);
   return vec4(mix(v.rgb * v.a, colour, line) / max(all, 1e-5), all);`,

@@ -187,6 +187,37 @@ describe('steps of one pixel', () => {
   });
 });
 
+describe('shape', () => {
+  it('rows become rings: up is the left edge, and half way round the middle', async () => {
+    // What stands in for the picture says where it was read.
+    const read = (x: number, y: number) => finish('place', {}, SOME, 1, at(x, y));
+    const params = { inner: 0.1, outer: 0.5 };
+    const below = await finish('polar', params, SOME, 1, at(0.5, 0.5 - 0.3));
+    near(below, await read(0.5, 0.5), 3);
+    const right = await finish('polar', params, SOME, 1, at(0.5 + (0.2 * 9) / 16, 0.5));
+    near(right, await read(0.25, 0.25), 3);
+    // Turned by a quarter in a loop, a quarter of the loop later.
+    const later = await finish('polar', { ...params, turns: 1 }, SOME, 1, at(0.5 + (0.2 * 9) / 16, 0.5, 0.25));
+    near(later, await read(0, 0.25), 3);
+  });
+
+  it('rings become rows: the other way round', async () => {
+    const params = { inner: 0.1, outer: 0.5 };
+    const rows = await finish('polar', { ...params, way: 'rows' }, SOME, 1, at(0.25, 0.25));
+    near(rows, await finish('place', {}, SOME, 1, at(0.5 + (0.2 * 9) / 16, 0.5)), 3);
+  });
+
+  it('a crop is open in the middle of its edge by half, and soft as far as it is told', async () => {
+    const params = { left: 0.25, right: 0, below: 0, above: 0.5, softness: 0.1 };
+    const opacity = async (x: number, y: number) => (await finish('crop', params, SOME, 1, at(x, y)))[3]!;
+    expect(await opacity(0.6, 0.2)).toBeCloseTo(1);
+    expect(await opacity(0.25, 0.2)).toBeCloseTo(0.5);
+    expect(await opacity(0.25 + (0.025 * 9) / 16, 0.2)).toBeCloseTo(0.75);
+    expect(await opacity(0.6, 0.525)).toBeCloseTo(0.25);
+    expect(await opacity(0.1, 0.2)).toBe(0);
+  });
+});
+
 describe('opacity', () => {
   it('goes where it is dark, bright or of the colour, with a soft edge', async () => {
     const shade = (x: number): Colour => Array(3).fill(toLinear(x)) as Colour;

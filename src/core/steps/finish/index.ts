@@ -5,6 +5,7 @@ import { blur } from './blur';
 import { channels } from './channels';
 import { contrast } from './contrast';
 import { shadeCurve } from './curve';
+import { crop } from './crop';
 import { dither } from './dither';
 import { earlier } from './earlier';
 import { echo } from './echo';
@@ -31,6 +32,7 @@ import { mist } from './mist';
 import { outline } from './outline';
 import { paint } from './paint';
 import { place } from './place';
+import { polar } from './polar';
 import { posterise } from './posterise';
 import { recolour } from './recolour';
 import { rounded } from './rounded';
@@ -41,6 +43,7 @@ import { slow } from './slow';
 import { smear } from './smear';
 import { split } from './split';
 import { streaks } from './streaks';
+import { table } from './table';
 import { temperature } from './temperature';
 import { tone } from './tone';
 import { vignette } from './vignette';
@@ -59,6 +62,7 @@ export const FINISH_STEPS: FinishStep[] = [
     temperature,
     hue,
     recolour,
+    table,
     channels,
     posterise,
     invert,
@@ -66,11 +70,11 @@ export const FINISH_STEPS: FinishStep[] = [
   ]),
   ...grouped('light', [glow, streaks, blur, smear, sharpen]),
   ...grouped('distance', [focus, mist]),
-  ...grouped('shape', [place, fold, lens, shift, split, blocks]),
+  ...grouped('shape', [place, fold, polar, lens, shift, split, blocks]),
   ...grouped('memory', [echo, lag, hold, slow, earlier]),
   ...grouped('joining', [blend, mask, join]),
   ...grouped('lines', [edges, outline]),
-  ...grouped('opacity', [key, ground, rounded]),
+  ...grouped('opacity', [key, ground, rounded, crop]),
   ...grouped('texture', [grain, dither, lines, vignette]),
   look,
 ];

@@ -1,5 +1,5 @@
 import type { FinishStep } from '../definition';
-import { strand } from '../params';
+import { number, strand } from '../params';
 
 export const shoot: FinishStep = {
   op: 'finish.shoot',
@@ -7,7 +7,32 @@ export const shoot: FinishStep = {
   about: 'Takes the picture of a stage.',
   takes: [],
   gives: 'image',
-  also: ['render', 'picture', 'stage', 'output'],
-  params: [strand({ id: 'stage', name: 'Stage', about: 'The stage that is shot.', kind: 'stage' })],
+  also: ['render', 'picture', 'stage', 'output', 'motion blur', 'shutter'],
+  params: [
+    strand({ id: 'stage', name: 'Stage', about: 'The stage that is shot.', kind: 'stage' }),
+    number({
+      id: 'shutter',
+      name: 'Shutter',
+      about: 'How long it is open: 360 degrees are a whole frame, 0 is an instant. What moves is blurred.',
+      default: 0,
+      min: 0,
+      max: 360,
+      hard: [0, 1440],
+      unit: 'degrees',
+      per: 'frame',
+    }),
+    number({
+      id: 'pictures',
+      name: 'Pictures',
+      about: 'How many instants make one frame while the shutter is open. Each is a picture of the whole stage.',
+      default: 8,
+      min: 2,
+      max: 32,
+      hard: [2, 128],
+      whole: true,
+      per: 'frame',
+    }),
+  ],
+  shutter: ({ shutter, pictures }) => ({ open: Number(shutter) / 360, pictures: Math.round(Number(pictures)) }),
   glsl: '  return v;',
 };

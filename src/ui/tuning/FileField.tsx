@@ -2,7 +2,8 @@ import { FileUp, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { setPictureParam } from '@/core/piece/edit';
 import type { Piece, Step, Strand } from '@/core/piece/types';
-import type { MeshParam } from '@/core/steps';
+import type { MeshParam, PictureParam } from '@/core/steps';
+import { importTable } from '@/state/colour-tables';
 import { importMesh } from '@/state/mesh-files';
 import { notify } from '@/state/notify';
 import { useWorkbench } from '@/state/workbench';
@@ -12,13 +13,24 @@ interface Props {
   piece: Piece;
   strand: Strand;
   step: Step;
-  param: MeshParam;
+  param: MeshParam | PictureParam;
   value: string;
   onClear: () => void;
 }
 
-/** A mesh file of the piece: drop one on it, or choose one. */
-export function MeshField({ piece, strand, step, param, value, onClear }: Props) {
+/** Files that are read in a thread of their own, and can be stopped. */
+const KINDS = {
+  mesh: {
+    take: importMesh,
+    accept: '.obj,.ply,.stl,.glb,.gltf',
+    words: 'No file yet. Drop an OBJ, PLY, STL, GLB or glTF here.',
+  },
+  table: { take: importTable, accept: '.cube', words: 'No table yet. Drop a .cube here.' },
+};
+
+/** A mesh file or a colour table of the piece: drop one on it, or choose one. */
+export function FileField({ piece, strand, step, param, value, onClear }: Props) {
+  const kind = KINDS[param.type === 'mesh' ? 'mesh' : 'table'];
   const input = useRef<HTMLInputElement>(null);
   /** Ends the reading that goes on. */
   const [stop, setStop] = useState<AbortController | null>(null);
@@ -29,7 +41,7 @@ export function MeshField({ piece, strand, step, param, value, onClear }: Props)
     const control = new AbortController();
     setStop(control);
     try {
-      const taken = await importMesh(file, control.signal);
+      const taken = await kind.take(file, control.signal);
       useWorkbench.getState().edit((p) => setPictureParam(p, strand.id, step.id, param.id, taken));
     } catch (error) {
       if (!control.signal.aborted) notify('error', `"${file.name}" was not taken in. ${(error as Error).message}`);
@@ -39,7 +51,7 @@ export function MeshField({ piece, strand, step, param, value, onClear }: Props)
   };
   return (
     <div
-      data-mesh-drop
+      data-file-drop
       className={`my-1 rounded-md border p-2 ${over ? 'border-lichen' : 'border-line'}`}
       onDragOver={(e) => {
         e.preventDefault();
@@ -54,7 +66,7 @@ export function MeshField({ piece, strand, step, param, value, onClear }: Props)
       }}
     >
       <p className="truncate" aria-live="polite">
-        {stop ? 'reading it …' : (asset?.name ?? 'No file yet. Drop an OBJ, PLY, STL, GLB or glTF here.')}
+        {stop ? 'reading it …' : (asset?.name ?? kind.words)}
       </p>
       <div className="flex gap-1">
         {stop ? (
@@ -78,7 +90,7 @@ export function MeshField({ piece, strand, step, param, value, onClear }: Props)
         aria-label={`${param.name}, file`}
         className="sr-only"
         tabIndex={-1}
-        accept=".obj,.ply,.stl,.glb,.gltf"
+        accept={kind.accept}
         onChange={(e) => {
           void take(e.target.files?.[0]);
           e.target.value = '';

@@ -1,0 +1,163 @@
+import * as THREE from 'three';
+import { linearOf } from '@/core/colour';
+import { strandById, type Piece, type Strand } from '@/core/piece/types';
+import type { Skin } from '@/core/mesh/skin';
+import type { Shutter } from '@/core/steps';
+import { plainParams, shotBehind, type Analysis } from '@/core/weave';
+import type { Follow } from '../card/follow';
+import type { DrawnPart, Shot } from '../card/shot';
+import type { Branch } from '../card/uniforms';
+import type { Shared } from '../surface/surface-material';
+import { Exposure } from './exposure';
+import type { SceneDrawing, View } from './stage-scene';
+import { shotTarget, StageShot, type ShotSize } from './stage-shot';
+
+/** What stages are shot with. */
+export interface Shooting extends ShotSize {
+  piece: Piece;
+  analysis: Analysis;
+  phase: number;
+  /** Values of signals of a piece at a phase. */
+  followAt: (piece: Piece, phase: number) => Follow;
+  /** Draws the pictures of other finishes that are worn on a stage, and gives them. */
+  wear: (stage: StageShot, target: THREE.WebGLRenderTarget) => Branch;
+  /** For this stage alone. */
+  view: { stage: Strand | null; view: View | null };
+  /** Told of each stage that was shot. */
+  drew?: (part: DrawnPart) => void;
+}
+
+/** The pictures of stages that finishes begin with, each taken once a frame. */
+export class Shots {
+  private readonly stages = new Map<string, StageShot>();
+  /** The background, where a finish begins with no stage. */
+  private readonly bare = new Map<number, THREE.WebGLRenderTarget>();
+  private readonly empty = new THREE.Scene();
+  private readonly camera = new THREE.Camera();
+  private readonly ground = new THREE.Color(0, 0, 0);
+  private exposure: Exposure | null = null;
+  /** Those of the present frame. */
+  private readonly taken = new Map<string, Shot>();
+  private readonly latest = new Map<string, THREE.WebGLRenderTarget>();
+
+  constructor(
+    private readonly shared: Shared,
+    private readonly renderer: THREE.WebGLRenderer,
+  ) {
+    this.empty.background = this.ground;
+  }
+
+  /** Works out what has to be known before stages of a piece are built. @returns builds them, and lets go of others */
+  async prepare(
+    piece: Piece,
+    analysis: Analysis,
+    shown: readonly string[],
+    meshOf: (form: string) => Skin | undefined,
+  ): Promise<() => void> {
+    for (const id of shown) if (!this.stages.has(id)) this.stages.set(id, new StageShot(this.shared, this.renderer));
+    const builds = await Promise.all(
+      shown.map((id) => this.stages.get(id)!.prepare(piece, analysis, strandById(piece, id)!, meshOf)),
+    );
+    return () => {
+      this.ground.setRGB(...linearOf(piece.picture.background), THREE.LinearSRGBColorSpace);
+      for (const build of builds) build();
+      for (const [id, stage] of this.stages) {
+        if (shown.includes(id)) continue;
+        stage.dispose();
+        this.stages.delete(id);
+        this.latest.delete(id);
+      }
+    };
+  }
+
+  /** A frame is drawn anew. */
+  begin(): void {
+    this.taken.clear();
+  }
+
+  /** The stage as it was drawn last. */
+  stage(id: string | undefined): StageShot | undefined {
+    return this.stages.get(id ?? '');
+  }
+
+  /** Light of a stage as it was drawn last, before its finish; of the background where null. */
+  last(stage: string | null): THREE.WebGLRenderTarget | null {
+    return this.latest.get(stage ?? '') ?? null;
+  }
+
+  /** The picture that a finish begins with; that of a stage where there is no finish. */
+  of(finish: Strand | null, stageAlone: Strand | null, shooting: Shooting): Shot {
+    const { piece, analysis, phase, followAt, width, height, samples } = shooting;
+    const behind = finish && shotBehind(piece, finish);
+    const stage = finish ? (behind?.stage ?? null) : stageAlone;
+    const shutter = behind && shutterOf(piece, analysis, behind.finish, followAt(piece, phase), phase);
+    const opened = shutter ? ` ${shutter.open} ${shutter.pictures}` : '';
+    const key = `${stage?.id ?? ''}${opened}`;
+    const known = this.taken.get(key);
+    if (known) return known;
+    const target = stage
+      ? this.stages.get(stage.id)!.target(shooting, shutter ? behind!.finish.id : '')
+      : this.bareTarget(width, height, samples);
+    if (stage && shutter) {
+      this.exposure ??= new Exposure(this.renderer);
+      this.exposure.take(target, shutter, (later) =>
+        this.shoot(stage, target, shooting, phaseAfter(piece, phase, later)),
+      );
+    } else if (stage) this.shoot(stage, target, shooting, phase);
+    else {
+      this.renderer.setRenderTarget(target);
+      this.renderer.render(this.empty, this.camera);
+    }
+    if (stage) shooting.drew?.({ strand: stage.id, steps: [] });
+    const shot = { target, lens: this.shared.clLens.value.clone() };
+    this.taken.set(key, shot);
+    this.latest.set(stage?.id ?? '', target);
+    return shot;
+  }
+
+  private shoot(strand: Strand, target: THREE.WebGLRenderTarget, shooting: Shooting, phase: number): void {
+    const { piece, analysis, followAt, wear, view } = shooting;
+    const stage = this.stages.get(strand.id)!;
+    const branch = wear(stage, target);
+    const drawing: Omit<SceneDrawing, 'aspect'> = {
+      piece,
+      analysis,
+      strand,
+      branch,
+      phase,
+      followAs: (other) => followAt(other, phase),
+      view: strand === view.stage ? view.view : null,
+    };
+    this.shared.clPhase.value = phase;
+    stage.draw(target, drawing);
+    this.shared.clPhase.value = shooting.phase;
+  }
+
+  private bareTarget(width: number, height: number, samples: number): THREE.WebGLRenderTarget {
+    const known = this.bare.get(samples) ?? shotTarget(width, height, samples);
+    this.bare.set(samples, known);
+    known.setSize(width, height);
+    return known;
+  }
+
+  dispose(): void {
+    for (const stage of this.stages.values()) stage.dispose();
+    for (const shot of this.bare.values()) shot.dispose();
+    this.exposure?.dispose();
+  }
+}
+
+/** The phase so many frames later: over the seam where the piece goes round, held at its end where it plays once. */
+function phaseAfter({ loop }: Piece, phase: number, frames: number): number {
+  const later = phase + frames / loop.frames;
+  if (loop.play === 'once') return Math.min(later, 1);
+  return later < 1 || phase >= 1 ? later : later - 1;
+}
+
+/** For how long the stage that a finish begins with is exposed; null for an instant. */
+function shutterOf(piece: Piece, analysis: Analysis, finish: Strand, follow: Follow, phase: number): Shutter | null {
+  const row = analysis.types.get(finish.id)?.find((r) => r.active && r.definition?.shutter);
+  if (!row) return null;
+  const shutter = row.definition!.shutter!(plainParams(piece, row.step, row.definition!, follow, phase));
+  return shutter.open > 0 ? shutter : null;
+}

@@ -1,0 +1,14 @@
+import type { Asset, Piece } from '@/core/piece/types';
+import { ensureTable, isTableAsset } from './colour-tables';
+import { ensureMesh, isMeshAsset } from './mesh-files';
+import { ensurePicture } from './pictures';
+
+const ensure = (asset: Asset): Promise<boolean> =>
+  isMeshAsset(asset) ? ensureMesh(asset) : isTableAsset(asset) ? ensureTable(asset) : ensurePicture(asset);
+
+/** Reads the files of a piece that are not at hand yet, one after the other. @returns whether any came. */
+export async function ensureAssets(piece: Piece): Promise<boolean> {
+  let came = false;
+  for (const asset of piece.assets) came = (await ensure(asset)) || came;
+  return came;
+}
