@@ -8,7 +8,7 @@ import { endStudio } from '@/workers/doors';
 import { WorkerHere } from '@/workers/testing';
 import { measurePictureAgain, startChecks, useChecks, verdictOf } from './checks';
 import { ensureMesh, importMesh } from './mesh-files';
-import { ensureAssets } from './pictures';
+import { ensureAssets } from './assets';
 import { nextDrawing, previewKey, putPreviews, startPreviews, usePreviews } from './previews';
 import { useTransport } from './transport';
 import { useWorkbench } from './workbench';

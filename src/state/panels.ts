@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import type { KeysKeep } from '@/core/piece/beats';
 import type { Kind } from '@/core/piece/types';
 import type { LookOn } from '@/core/preview/look';
 
@@ -43,6 +44,8 @@ interface Panels {
   /** A step of a finish that is looked at is split against the picture before it. */
   before: boolean;
   coarse: Coarse | null;
+  /** What keys keep when the loop becomes longer or shorter. */
+  keysKeep: KeysKeep;
 }
 
 /** Which panels are open, and how the lattice is laid out. Not part of the piece. */
@@ -58,6 +61,7 @@ export const usePanels = create<Panels>()(() => ({
   side: 'tuning',
   compare: null,
   split: 0.5,
+  keysKeep: 'parts',
   looking: null,
   before: false,
   coarse: null,

@@ -2,11 +2,10 @@ import { HDRLoader } from 'three/addons/loaders/HDRLoader.js';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { keptSize, PictureError, readHeader, type PictureHeader } from '@/core/formats/picture-header';
 import type { Pixels } from '@/core/glsl';
-import type { Asset, Piece } from '@/core/piece/types';
+import type { Asset } from '@/core/piece/types';
 import { hasPixels, providePixels } from '@/core/weave';
 import { providePanorama } from '@/engine/card/textures';
 import { hand } from '@/workers/doors';
-import { ensureMesh, isMeshAsset } from './mesh-files';
 import { notify } from './notify';
 
 /** Longest side to which an SVG is drawn, in pixels. */
@@ -74,7 +73,8 @@ function provideHdr(id: string, bytes: Uint8Array<ArrayBuffer>): void {
   }
 }
 
-async function provide(id: string, pixels: Pixels): Promise<void> {
+/** Registers the pixels of an asset, here and in the studio. */
+export async function provide(id: string, pixels: Pixels): Promise<void> {
   providePixels(id, pixels);
   await hand(id, (studio) => studio.providePixels(id, pixels));
 }
@@ -116,28 +116,22 @@ export async function importPicture(file: File): Promise<Asset> {
 
 const failed = new Set<string>();
 
-/** Decodes the pictures and mesh files of a piece that are not at hand yet. @returns whether any came. */
-export async function ensureAssets(piece: Piece): Promise<boolean> {
-  let came = false;
-  for (const asset of piece.assets) {
-    if (isMeshAsset(asset)) {
-      came = (await ensureMesh(asset)) || came;
-      continue;
-    }
-    if (hasPixels(asset.id) || failed.has(asset.id)) continue;
-    try {
-      const bytes = fromBase64(asset.data);
-      const header = readHeader(bytes);
-      if (header.type === 'image/vnd.radiance') provideHdr(asset.id, bytes);
-      else await provide(asset.id, (await draw(bytes, header)).pixels);
-      came = true;
-    } catch (error) {
-      failed.add(asset.id);
-      notify(
-        'error',
-        `The picture "${asset.name}" cannot be shown. ${(error as Error).message} Where it is used, grey stands in for it.`,
-      );
-    }
+/** Decodes a picture of a piece that is not at hand yet. @returns whether it came */
+export async function ensurePicture(asset: Asset): Promise<boolean> {
+  if (hasPixels(asset.id) || failed.has(asset.id)) return false;
+  try {
+    const bytes = fromBase64(asset.data);
+    const header = readHeader(bytes);
+    if (header.type === 'image/vnd.radiance') provideHdr(asset.id, bytes);
+    else await provide(asset.id, (await draw(bytes, header)).pixels);
+    return true;
+  } catch (error) {
+    failed.add(asset.id);
+    notify(
+      'error',
+      `The picture "${asset.name}" cannot be shown. ${(error as Error).message} ` +
+        'Where it is used, grey stands in for it.',
+    );
+    return false;
   }
-  return came;
 }

@@ -3,7 +3,7 @@ import { PLACE_FIELDS } from '@/core/glsl/lib';
 import { shortNumber } from './number-words';
 import type { Kind } from '@/core/piece/types';
 import { definitionOf, valueOf, type Param } from '@/core/steps';
-import { isControlRef, isLink, type Piece, type Step, type Value } from '@/core/piece/types';
+import { isControlRef, isKeyed, isLink, type Piece, type Step, type Value } from '@/core/piece/types';
 
 /** Headings of the six kinds. */
 export const KIND_WORDS: Record<Kind, { title: string; one: string; about: string; glyph: string }> = {
@@ -19,12 +19,13 @@ export const KIND_WORDS: Record<Kind, { title: string; one: string; about: strin
 export function shortValue(piece: Piece, param: Param, value: Value | undefined): string {
   if (isLink(value)) return piece.strands.find((s) => s.id === value.link)?.name ?? '?';
   if (isControlRef(value)) return piece.controls.find((c) => c.id === value.control)?.name ?? '?';
+  if (isKeyed(value)) return value.keys.length === 1 ? '1 key' : `${value.keys.length} keys`;
   if (typeof value === 'number')
     return `${shortNumber(value)}${'unit' in param && param.unit ? ` ${value === 1 ? param.unit.replace(/s$/, '') : param.unit}` : ''}`;
   if (Array.isArray(value))
     return typeof value[0] === 'number'
       ? value.map((v) => shortNumber(v as number)).join(' ')
-      : `${value.length} ${param.type === 'curve' ? 'points' : param.type === 'keys' ? 'keys' : 'stops'}`;
+      : `${value.length} ${param.type === 'curve' ? 'points' : param.type === 'keys' ? (param.moments ? 'moments' : 'keys') : 'stops'}`;
   if (param.type === 'choice') return param.options.find((o) => o.id === value)?.name.toLowerCase() ?? '';
   if (param.type === 'mesh') return piece.assets.find((a) => a.id === value)?.name ?? 'no file';
   if (param.type === 'picture') return piece.assets.find((a) => a.id === value)?.name ?? 'no picture';
@@ -53,6 +54,7 @@ export const TYPE_WORDS: Record<string, string> = {
   float: 'number',
   vec2: 'two numbers',
   vec3: 'point or colour',
+  moments: 'moments',
   form: 'form',
   surface: 'surface',
   stage: 'stage',

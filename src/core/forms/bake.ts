@@ -67,7 +67,7 @@ class Baker {
   }
 
   private params(row: StepTypes): PlainParams {
-    return plainParams(this.piece, row.step, row.definition!, () => [0]);
+    return plainParams(this.piece, row.step, row.definition!, () => [0], 0);
   }
 
   /** The mesh that the steps up to `last` make. */

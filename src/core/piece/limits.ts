@@ -16,4 +16,7 @@ export const LIMITS = {
   number: 1e6,
   pictureSide: 8192,
   frames: 36_000,
+  /** Beats a minute. */
+  slowest: 20,
+  fastest: 400,
 } as const;

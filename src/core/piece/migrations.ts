@@ -22,6 +22,8 @@ const MIGRATIONS: Record<number, (piece: Raw) => Raw> = {
   },
   /** Version 1 kept the sliders of a code step under their bare names, beside what else the step has. */
   1: (piece) => ({ ...piece, strands: eachStep(piece.strands, withOwnSliders), version: 2 }),
+  /** Version 2 had no keys but those of signals. */
+  2: (piece) => ({ ...piece, version: 3 }),
 };
 
 const isRecord = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value);

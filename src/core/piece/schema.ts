@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { PieceError } from './errors';
 import { LIMITS } from './limits';
-import { FORMAT, KINDS, VERSION, type Piece } from './types';
+import { EASES, FORMAT, KINDS, VERSION, type Piece } from './types';
 
 const id = Joi.string()
   .pattern(/^[A-Za-z0-9_-]{1,40}$/)
@@ -25,9 +25,19 @@ const point = Joi.object({ x: number.required(), y: number.required() });
 const key = Joi.object({
   at: number.min(0).max(1).required(),
   value: number.required(),
-  ease: Joi.valid('linear', 'eased', 'held').required(),
+  ease: Joi.valid(...EASES).required(),
 });
 const setting = Joi.alternatives(number, colour);
+/** Keys of a parameter; that they are of its kind is looked at where it is used. */
+const keyed = Joi.object({
+  keys: Joi.array()
+    .items(
+      key.keys({ value: Joi.alternatives(setting, Joi.array().ordered(number, number, number).length(3)).required() }),
+    )
+    .min(1)
+    .max(LIMITS.stops)
+    .required(),
+});
 
 const value = Joi.any().custom((v: unknown, helpers) => {
   const schema = schemaFor(v);
@@ -46,7 +56,7 @@ function schemaFor(v: unknown): Joi.Schema | null {
       ? Joi.array().ordered(number, number, number).length(3)
       : Joi.array().items(entryOf(v[0])).min(1).max(LIMITS.stops);
   if (typeof v !== 'object' || v === null) return null;
-  return 'link' in v ? link : 'control' in v ? control : null;
+  return 'link' in v ? link : 'control' in v ? control : 'keys' in v ? keyed : null;
 }
 
 /** Entries of a ramp, a curve or keys: all of one kind. */
@@ -88,6 +98,7 @@ const schema = Joi.object({
     frames: Joi.number().integer().min(2).max(LIMITS.frames).required(),
     rate: Joi.number().min(1).max(240).required(),
     play: Joi.valid('loop', 'once').required(),
+    tempo: number.min(LIMITS.slowest).max(LIMITS.fastest),
   }).required(),
   // Each strand is checked by itself: see `validateShape`.
   strands: Joi.array().max(LIMITS.strands).unique('id').required(),

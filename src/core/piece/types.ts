@@ -3,7 +3,7 @@ export const KINDS = ['signal', 'field', 'form', 'surface', 'stage', 'finish'] a
 export type Kind = (typeof KINDS)[number];
 
 export const FORMAT = 'calm-lattice';
-export const VERSION = 2;
+export const VERSION = 3;
 
 /** A stop of a ramp: a place from 0 to 1 and a colour as sRGB `#rrggbb`. */
 export interface Stop {
@@ -17,14 +17,27 @@ export interface CurvePoint {
   y: number;
 }
 
-/** A value at a place of the loop (0 to 1), and how it goes on to the next key. */
-export interface Key {
-  at: number;
-  value: number;
-  ease: 'linear' | 'eased' | 'held';
-}
-
 export type Vector = [number, number, number];
+
+/** Ways from one key to the next. */
+export const EASES = ['linear', 'eased', 'held', 'spring', 'bounce'] as const;
+export type Ease = (typeof EASES)[number];
+
+/** A value at a place of the loop (0 to 1), and how it goes on to the next key. */
+export interface KeyOf<V> {
+  at: number;
+  value: V;
+  ease: Ease;
+}
+export type Key = KeyOf<number>;
+
+/** What a key of any parameter can hold: a number, a vector, or a colour as `#rrggbb`. */
+export type KeyValue = number | Vector | string;
+
+/** Values over the loop, in no order; after the last it goes on to the first, so it closes. */
+export interface Keyed {
+  keys: KeyOf<KeyValue>[];
+}
 
 /** Numbers, vectors, choices, `#rrggbb` colours and texts (all strings), ramps, curves and keys. */
 export type Literal = number | boolean | string | Vector | Stop[] | CurvePoint[] | Key[];
@@ -42,7 +55,7 @@ export interface ControlRef {
   range?: [number, number];
 }
 
-export type Value = Literal | Link | ControlRef;
+export type Value = Literal | Link | ControlRef | Keyed;
 
 export interface Step {
   id: string;
@@ -111,6 +124,8 @@ export interface Loop {
   /** Frames per second. */
   rate: number;
   play: 'loop' | 'once';
+  /** Beats a minute, where the piece has beats. */
+  tempo?: number;
 }
 
 /** One document: the loop being made. */
@@ -131,6 +146,10 @@ export interface Piece {
 export const isLink = (v: Value | undefined): v is Link => typeof v === 'object' && !Array.isArray(v) && 'link' in v;
 export const isControlRef = (v: Value | undefined): v is ControlRef =>
   typeof v === 'object' && !Array.isArray(v) && 'control' in v;
+export const isKeyed = (v: Value | undefined): v is Keyed => typeof v === 'object' && !Array.isArray(v) && 'keys' in v;
+/** Does something else than a literal say it: another strand, a control, or keys? */
+export const isDriven = (v: Value | undefined): v is Link | ControlRef | Keyed =>
+  isLink(v) || isControlRef(v) || isKeyed(v);
 
 const indexes = new WeakMap<object, Map<string, unknown>>();
 

@@ -12,6 +12,7 @@ import {
   analyse,
   Evaluator,
   glslType,
+  paramType,
   placeRows,
   plainParams,
   providePixels,
@@ -20,7 +21,17 @@ import {
   type PlaceValues,
 } from '../weave';
 import { pieceWith, TAKEN, TEST_FINISH, TEST_FORM, TEST_MESH, TEST_PICTURE, TEST_SIGNAL } from './testing';
-import { CATALOGUE, kindOf, outputType, rangeOf, valueOf, type Param, type RunType, type StepDefinition } from '.';
+import {
+  CATALOGUE,
+  isLoopLength,
+  kindOf,
+  outputType,
+  rangeOf,
+  valueOf,
+  type Param,
+  type RunType,
+  type StepDefinition,
+} from '.';
 
 /** The catalogue proves itself: a step that is added is covered by being there. */
 
@@ -100,8 +111,12 @@ async function outcome(piece: Piece): Promise<number[]> {
   const strand = piece.strands.find((s) => s.id === 's2')!;
   const step = strand.steps.at(-1)!;
   const definition = analyse(piece).types.get('s2')!.at(-1)!.definition!;
-  const plain = plainParams(piece, step, definition, () => [0]);
-  const said = JSON.stringify([definition.part?.(plain), definition.look?.(plain as Record<string, string>)]);
+  const plain = plainParams(piece, step, definition, () => [0], 0);
+  const said = JSON.stringify([
+    definition.part?.(plain),
+    definition.look?.(plain as Record<string, string>),
+    definition.shutter?.(plain),
+  ]);
   const letters = [...said].map((c) => c.charCodeAt(0));
   const mesh = strand.kind === 'form' ? await bake(piece, strand) : null;
   const live = definition.glsl ? await valuesAt(piece, PLACES) : [];
@@ -127,6 +142,7 @@ const NEUTRAL: Partial<Record<RunType, string>> = { surface: 'bareSurface(vec3(0
 
 /** Other values that a parameter may have. */
 function others(param: Param): Value[] {
+  if (isLoopLength(param)) return [];
   switch (param.type) {
     case 'number': {
       const values = [param.min, param.max, (param.min + param.max) / 2, param.min + 0.37 * (param.max - param.min)];
@@ -224,13 +240,14 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
     it('compiles with the parts of the library that it names, and nothing else', () => {
       const gives = outputType(resolved, takes);
       const into = runningInto(takes, gives);
-      const moments = resolved.params.filter((p) => p.per === 'moment').map((p) => p.id);
+      const momentParams = resolved.params.filter((p) => p.per === 'moment');
+      const moments = momentParams.map((p) => p.id);
       const surface = into === 'surface' || gives === 'surface' ? (['surface'] as const) : [];
       const text = [
         ...(readsFrame(resolved.glsl!) || readsOther(resolved.glsl!) ? [FRAME_STAND_IN] : []),
         library(['place', ...surface, ...(resolved.needs ?? [])]),
         ...(into ? [`${glslType(into)} before(Place q) { return ${NEUTRAL[into] ?? `${glslType(into)}(0.0)`}; }`] : []),
-        ...moments.map((id) => `vec3 at_${id}(Place q) { return vec3(0.0); }`),
+        ...momentParams.map((p) => `${paramType(p)} at_${p.id}(Place q) { return ${paramType(p)}(0.0); }`),
         stepFunction(resolved, {
           takes: into,
           gives,

@@ -73,6 +73,17 @@ interface Reads {
   reaches?: (params: PlainParams) => number;
 }
 
+/** How long a shutter is open, in frames, and how many pictures of that time make one. */
+export interface Shutter {
+  open: number;
+  pictures: number;
+}
+
+/** Exposes the picture of a stage. */
+interface Exposes {
+  shutter?: (params: PlainParams) => Shutter;
+}
+
 /** Is what the artist wrote or chose. */
 interface Resolves {
   /** For steps whose parameters or text depend on what the artist wrote. `takes` is null in a source. */
@@ -142,7 +153,7 @@ interface Stages {
 }
 
 interface Abilities
-  extends Runs, Asks, Reads, Resolves, Handled, Bakes, Reshapes, Moves, Places, Shades, Draws, Stages {}
+  extends Runs, Asks, Reads, Exposes, Resolves, Handled, Bakes, Reshapes, Moves, Places, Shades, Draws, Stages {}
 
 /** What a step may not say: it reads as undefined, so that the abilities of any step can be asked for. */
 type Without<Told> = { [A in Exclude<keyof Abilities, keyof Told>]?: undefined };
@@ -157,7 +168,7 @@ export type FormShading = Of<'form', Shades>;
 export type FormCopies = Of<'form', Runs & Handled & Moves & Places>;
 export type SurfaceStep = Of<'surface', Partial<Runs> & Draws>;
 export type StageStep = Of<'stage', Handled & Stages>;
-export type FinishStep = Of<'finish', Runs & Reads>;
+export type FinishStep = Of<'finish', Runs & Reads & Exposes>;
 
 /** One step of the catalogue. What its kind does not have cannot be said. */
 export type StepDefinition =

@@ -12,9 +12,10 @@ interface ParamBase {
   /**
    * What a link brings is worked out for the whole face or copy, not at each place; for a
    * `moment`, the GLSL asks for it at places of its own, as a function by the parameter's id. In steps
-   * that make meshes only such parameters take links: a value for each point or face, at phase 0.
+   * that make meshes only such parameters take links: a value for each point or face, at phase 0. What holds for a
+   * whole `frame` takes signals alone.
    */
-  per?: 'point' | 'face' | 'copy' | 'moment';
+  per?: 'point' | 'face' | 'copy' | 'moment' | 'frame';
 }
 
 export interface NumberParam extends ParamBase {
@@ -28,6 +29,8 @@ export interface NumberParam extends ParamBase {
   max: number;
   hard?: [number, number];
   unit?: string;
+  /** Not set by the artist: the length of the piece's loop, in this unit. */
+  loopLength?: 'seconds' | 'frames' | 'beats';
   /** Only whole numbers make sense. */
   whole?: true;
   /** The loop closes when this is a whole number. */
@@ -96,6 +99,11 @@ export interface CurveParam extends ParamBase {
 export interface KeysParam extends ParamBase {
   type: 'keys';
   default: Key[];
+  /**
+   * They are moments, each with a strength. In GLSL it stands for the part of the loop since the last one, its number
+   * from 0 on, and its strength.
+   */
+  moments?: true;
 }
 
 /** A picture of the piece, by the id of its asset; empty for none. In GLSL an int: its slot, or -1. */
@@ -104,6 +112,8 @@ export interface PictureParam extends ParamBase {
   default: string;
   /** A picture all around: .hdr is welcome. */
   panorama?: true;
+  /** A table of colours, from a .cube. */
+  table?: true;
 }
 
 /** A mesh file of the piece, by the id of its asset; empty for none. */
@@ -142,6 +152,9 @@ export type Param =
   | MeshParam
   | TextParam
   | StrandParam;
+
+/** Is a parameter the length of the loop, rather than set? */
+export const isLoopLength = (param: Param): boolean => param.type === 'number' && param.loopLength !== undefined;
 
 /** Name under which the step's GLSL knows a parameter. */
 export const glslNameOf = (param: Param) => param.glslName ?? param.id;

@@ -6,6 +6,11 @@ import { CATALOGUE, kindOf, linkTypes, rangeOf, type Param, type RunType, type S
 
 /** Driven by the catalogue: a step that is added is covered by being there. */
 
+const SIGNAL_SOURCES: Partial<Record<RunType, string>> = {
+  float: 'signal.constant',
+  vec3: 'signal.combine',
+  moments: 'signal.scattered',
+};
 const SOURCES: Partial<Record<RunType, string>> = { float: 'field.from', vec2: 'field.uv', vec3: 'field.position' };
 const STEPS = CATALOGUE.filter((d) => (kindOf(d) === 'field' || kindOf(d) === 'signal') && !d.hidden);
 const cases = STEPS.flatMap((d) =>
@@ -45,7 +50,7 @@ function withStep(d: StepDefinition, takes: RunType | null, own: Record<string, 
   let piece = addStrand(blankPiece(), kind, 'given', kind === 'field' ? 'field.from' : 'signal.constant', {
     value: given,
   });
-  const source = kind === 'signal' ? 'signal.constant' : SOURCES[takes!];
+  const source = kind === 'signal' ? SIGNAL_SOURCES[takes!] : SOURCES[takes!];
   piece =
     takes === null
       ? addStrand(piece, kind, 'own', d.op, params)

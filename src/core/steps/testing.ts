@@ -70,7 +70,11 @@ export const choicesOf = (d: StepDefinition) =>
 
 /** What stands before a step that takes something. */
 const BEFORE: Partial<Record<Kind, Partial<Record<RunType, [op: string, params: Record<string, Value>][]>>>> = {
-  signal: { float: [['signal.cycle', {}]] },
+  signal: {
+    float: [['signal.cycle', {}]],
+    vec3: [['signal.combine', { x: 0.3, y: { link: 's3' }, z: 0.9 }]],
+    moments: [['signal.scattered', { count: 9, weakest: 0.2 }]],
+  },
   field: {
     float: [
       ['field.position', {}],

@@ -8,9 +8,11 @@ import {
   type ResolvedStep,
   type RunType,
   type StepDefinition,
+  isLoopLength,
 } from '../steps';
 import {
   isControlRef,
+  isKeyed,
   isLink,
   strandById,
   type Kind,
@@ -20,17 +22,18 @@ import {
   type Strand,
 } from '../piece/types';
 import { Costs } from './cost';
+import { keysFit } from './keyed';
 import { orderStrands } from './order';
 import type { Analysis, Problem, StepTypes, Use } from './types';
 
-/** Kinds of strand whose values a step of this kind may take. */
-export function linkKinds(kind: Kind): Kind[] {
-  return kind === 'signal' || kind === 'stage' ? ['signal'] : ['field', 'signal'];
+/** Kinds of strand whose values a parameter may take. */
+export function linkKinds(kind: Kind, param: Param): Kind[] {
+  return kind === 'signal' || kind === 'stage' || param.per === 'frame' ? ['signal'] : ['field', 'signal'];
 }
 
 /** Steps that make meshes do so once: they take links only where these are worked out for each point or face. */
 export function acceptsLinks(definition: StepDefinition, param: Param): boolean {
-  if (definition.baked?.includes(param.id)) return false;
+  if (definition.baked?.includes(param.id) || isLoopLength(param)) return false;
   return param.per !== undefined || definition.glsl !== undefined || !(definition.bake || definition.reshape);
 }
 
@@ -152,6 +155,10 @@ function paramProblems(piece: Piece, strand: Strand, row: StepTypes, types: Map<
 function paramProblem(piece: Piece, row: StepTypes, param: Param, types: Map<string, StepTypes[]>): string | null {
   const value = valueOf(row.step, param);
   if (isLink(value)) return linkProblem(piece, row.definition!, param, value, types);
+  if (isKeyed(value)) {
+    if (!acceptsLinks(row.definition!, param)) return 'it is fixed when the form is made and cannot have keys.';
+    return keysFit(param, value) ? null : 'its keys hold values of the wrong type; the default is used.';
+  }
   if (isControlRef(value))
     return piece.controls.some((c) => c.id === value.control)
       ? null
@@ -213,7 +220,7 @@ export function linkProblem(
   if (param.type === 'strand')
     return from.kind === param.kind ? null : `it needs a ${param.kind} strand, and "${from.name}" is a ${from.kind}.`;
   if (!acceptsLinks(definition, param)) return 'it is fixed when the form is made and cannot be linked.';
-  const kinds = linkKinds(kindOf(definition));
+  const kinds = linkKinds(kindOf(definition), param);
   if (!kinds.includes(from.kind))
     return `it can follow a ${kinds.join(' or a ')}, and "${from.name}" is a ${from.kind}.`;
   const gives = typeAfter(types, link.link, link.step);

@@ -2,7 +2,7 @@ import { callsOf, checkProgram, library, MAX_COST, MAX_SOURCE } from '../glsl';
 import { FRAME_STAND_IN, readsFrame, readsOther } from '../glsl/lib';
 import { isLink, type Strand } from '../piece/types';
 import { valueOf, type Param, type RunType, type StepDefinition } from '../steps';
-import { glslType, runningInto, stepFunction } from './step-function';
+import { glslType, paramType, runningInto, stepFunction } from './step-function';
 import type { StepTypes } from './types';
 
 /** What a row comes to, up to one of its steps. */
@@ -153,10 +153,11 @@ function remembered(costs: Map<string, StepCost>, key: string, make: () => StepC
 function measure(definition: StepDefinition, takes: RunType | null, gives: RunType): StepCost {
   const into = runningInto(takes, gives);
   const { passes = 0 } = definition;
-  const moments = definition.params.filter((p) => p.per === 'moment').map((p) => p.id);
+  const momentParams = definition.params.filter((p) => p.per === 'moment');
+  const moments = momentParams.map((p) => p.id);
   const asked = [
     ...(definition.again && into ? [{ id: 'again', type: glslType(into) }] : []),
-    ...moments.map((id) => ({ id, type: 'vec3' })),
+    ...momentParams.map((p) => ({ id: p.id, type: paramType(p)! })),
   ];
   const stubs = asked.map(({ id, type }) => `${type} ask_${id}(Place q) { return ${type}(0.0); }\n`).join('');
   const text = stepFunction(definition, {

@@ -14,7 +14,12 @@ export const FLAT_PLACE = placeText({
   phase: 'phase',
 });
 
-const PAINT: Record<string, string> = { float: 'vec3(value)', vec2: 'vec3(value, 0.0)', vec3: 'value' };
+const PAINT: Record<string, string> = {
+  float: 'vec3(value)',
+  vec2: 'vec3(value, 0.0)',
+  vec3: 'value',
+  moments: 'value',
+};
 
 /**
  * A field (or signal) as a fragment shader that compiles on its own: the present values are

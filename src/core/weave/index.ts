@@ -3,6 +3,7 @@ export type { Analysis, Problem, StepTypes, Target, UniformSlot, Use, WeaveOptio
 export { linkedStrands, orderStrands, strandsBehind, wouldCycle } from './order';
 export { drawnBefore, drawnEnds, lastDrawn, lastReshape } from './plan';
 export { aloneText, cardText, processorText, weave } from './weave';
+export { keyedCurve, keyedLiteral, keyedScalars, keyScalars, keysFit, literalAt } from './keyed';
 export { literalOf, plainParams, slotValues } from './values';
 export {
   glslType,
@@ -13,7 +14,7 @@ export {
   stepFunction,
   stepFunctionName,
 } from './step-function';
-export { outputOf, stageBehind, type Output } from './output';
+export { outputOf, shotBehind, stageBehind, type Output } from './output';
 export { slopes, sortedStops } from './tables';
 export { Evaluator } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';

@@ -19,12 +19,20 @@ export function outputOf(piece: Piece): Output {
   return { finish, stage: stageBehind(piece, finish) };
 }
 
-/** The stage that a finish begins with; null where it begins with none. */
-export function stageBehind(piece: Piece, finish: Strand): Strand | null {
-  let strand: Strand | undefined = finish;
-  for (let i = 0; strand?.kind === 'finish' && i < piece.strands.length; i++) strand = sourceOf(piece, strand.steps[0]);
-  return strand?.kind === 'stage' ? strand : null;
+/** The stage that a finish begins with, its own or that of what it goes on from, and the finish that shoots it. */
+export function shotBehind(piece: Piece, finish: Strand): { stage: Strand; finish: Strand } | null {
+  let shooting: Strand = finish;
+  for (let i = 0; i < piece.strands.length; i++) {
+    const source = sourceOf(piece, shooting.steps[0]);
+    if (source?.kind === 'stage') return { stage: source, finish: shooting };
+    if (source?.kind !== 'finish') return null;
+    shooting = source;
+  }
+  return null;
 }
+
+/** The stage that a finish begins with, its own or that of what it goes on from. */
+export const stageBehind = (piece: Piece, finish: Strand): Strand | null => shotBehind(piece, finish)?.stage ?? null;
 
 function sourceOf(piece: Piece, source: Step | undefined): Strand | undefined {
   const taken = source?.op === 'finish.shoot' ? source.params.stage : undefined;

@@ -4,6 +4,7 @@ const GLSL_TYPE: Record<RunType, string> = {
   float: 'float',
   vec2: 'vec2',
   vec3: 'vec3',
+  moments: 'vec3',
   form: 'vec3',
   surface: 'Surface',
   stage: 'float',
@@ -41,7 +42,7 @@ export const isBranch = (param: Param) => param.type === 'strand' && param.kind 
 /** GLSL type under which a step's function takes a parameter; null where it does not see it. */
 export function paramType(param: Param): string | null {
   if (isBranch(param)) return 'int';
-  if (param.type === 'curve' && param.each) return 'vec3';
+  if ((param.type === 'curve' && param.each) || (param.type === 'keys' && param.moments)) return 'vec3';
   return param.type === 'choice' && param.shapes ? null : PARAM_TYPE[param.type];
 }
 

@@ -1,8 +1,19 @@
 import { linearOf, toEncoded, toOklab } from '../colour';
 import { own } from '../own';
 import type { LibraryPart } from '../glsl';
-import type { CurvePoint, Key, Stop } from '../piece/types';
+import { sortedKeys } from '../piece/keys';
+import {
+  EASES,
+  isKeyed,
+  type CurvePoint,
+  type Key,
+  type KeyOf,
+  type KeyValue,
+  type Stop,
+  type Value,
+} from '../piece/types';
 import type { Param, RampParam } from '../steps';
+import { keyScalars, keysFit } from './keyed';
 
 /** Stops from left to right. */
 export const sortedStops = (stops: Stop[]): Stop[] => [...stops].sort((a, b) => a.at - b.at);
@@ -57,27 +68,75 @@ const curve: Table = {
   },
 };
 
-const EASES: Key['ease'][] = ['linear', 'eased', 'held'];
+/** A key as GLSL names it: its place and way on, and its value. */
+interface KeyNames {
+  at: string;
+  ease: string;
+  value: string;
+}
 
+function keysBody(type: 'float' | 'vec3', keys: KeyNames[]): string {
+  const [first, last] = [keys[0]!, keys[keys.length - 1]!];
+  // Round the join: from the last key on to the first of the next turn.
+  const between = (a: KeyNames, b: KeyNames, turn: string) =>
+    `c = ${a.value} + (${b.value} - ${a.value}) * keyShare((x - ${a.at}) / max(${b.at}${turn} - ${a.at}, 1e-5), ${a.ease});`;
+  const lines = keys.slice(1).map((b, i) => `  if (x >= ${keys[i]!.at} && x < ${b.at}) ${between(keys[i]!, b, '')}`);
+  return [
+    '  float x = t - floor(t);',
+    `  if (x < ${first.at}) x += 1.0;`,
+    `  ${type} c = ${last.value};`,
+    ...lines,
+    `  if (x >= ${last.at}) ${between(last, first, ' + 1.0')}`,
+    '  return c;',
+  ].join('\n');
+}
+
+/** Keys of one number each. */
 const keys: Table = {
   gives: 'float',
   needs: 'tables',
   by: 'phase',
+  rows: (value) => sortedKeys(value as Key[]).map((k) => [k.at, k.value as number, EASES.indexOf(k.ease), 0]),
+  body: (names) =>
+    keysBody(
+      'float',
+      names.map((n) => ({ at: `${n}.x`, ease: `${n}.z`, value: `${n}.y` })),
+    ),
+};
+
+/** Keys of three numbers each, in two entries: place and way on, and the value. */
+const wideKeys: Table = {
+  gives: 'vec3',
+  needs: 'tables',
+  by: 'phase',
   rows: (value) =>
-    [...(value as Key[])].sort((a, b) => a.at - b.at).map((k) => [k.at, k.value, EASES.indexOf(k.ease), 0]),
+    sortedKeys(value as KeyOf<KeyValue>[]).flatMap((k): Row[] => [
+      [k.at, EASES.indexOf(k.ease), 0, 0],
+      [...(keyScalars(k.value) as [number, number, number]), 0],
+    ]),
+  body: (names) =>
+    keysBody(
+      'vec3',
+      Array.from({ length: names.length / 2 }, (_, i) => {
+        const [head, value] = [names[2 * i]!, names[2 * i + 1]!];
+        return { at: `${head}.x`, ease: `${head}.y`, value: `${value}.xyz` };
+      }),
+    ),
+};
+
+/** Moments: their places and strengths. */
+const moments: Table = {
+  gives: 'vec3',
+  needs: 'tables',
+  by: 'phase',
+  rows: (value) => sortedKeys(value as Key[]).map((k) => [k.at, k.value as number, 0, 0]),
   body: (names) => {
-    const first = names[0]!;
-    const last = names[names.length - 1]!;
-    // Round the join: from the last key on to the first of the next turn.
-    const between = (a: string, b: string, turn: string) =>
-      `c = ${a}.y + (${b}.y - ${a}.y) * keyShare((x - ${a}.x) / max(${b}.x${turn} - ${a}.x, 1e-5), ${a}.z);`;
-    const lines = names.slice(1).map((b, i) => `  if (x >= ${names[i]}.x && x < ${b}.x) ${between(names[i]!, b, '')}`);
+    const last = names.length - 1;
+    const lines = names.map((n, i) => `  if (x >= ${n}.x) c = vec3(x - ${n}.x, ${i}.0, ${n}.y);`);
     return [
       '  float x = t - floor(t);',
-      `  if (x < ${first}.x) x += 1.0;`,
-      `  float c = ${last}.y;`,
+      `  vec3 c = vec3(x + 1.0 - ${names[last]}.x, ${last}.0, ${names[last]}.y);`,
       ...lines,
-      `  if (x >= ${last}.x) ${between(last, first, ' + 1.0')}`,
       '  return c;',
     ].join('\n');
   },
@@ -85,7 +144,13 @@ const keys: Table = {
 
 const TABLES: Partial<Record<Param['type'], Table>> = { ramp, curve, keys };
 
-export const tableOf = (param: Param): Table | undefined => TABLES[param.type];
+/** The table that a parameter is, and what is written in it; none where it is one value. */
+export function tableOf(param: Param, value: Value | undefined): { table: Table; entries: unknown } | null {
+  if (isKeyed(value) && keysFit(param, value))
+    return { table: param.type === 'number' ? keys : wideKeys, entries: value.keys };
+  const table = param.type === 'keys' && param.moments ? moments : TABLES[param.type];
+  return table ? { table, entries: value } : null;
+}
 
 /** Choices of the step that a ramp's look-up depends on. */
 export const rampChoices = (param: Param) =>

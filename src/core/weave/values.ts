@@ -1,13 +1,16 @@
 import { floatText } from '../glsl';
 import { linearOf } from '../colour';
+import { beatsOf } from '../piece/beats';
 import { controlled } from '../piece/desk';
 import {
   controlById,
   isControlRef,
+  isKeyed,
   isLink,
   stepById,
   strandById,
   type Link,
+  type Loop,
   type Piece,
   type Step,
   type Value,
@@ -16,11 +19,17 @@ import {
 import { defaultOf, rangeOf, valueOf, type Param, type PlainParams, type StepDefinition } from '../steps';
 import { literalFits } from './analyse';
 import type { UniformSlot } from './types';
+import { keyedLiteral, keyedScalars, keysFit } from './keyed';
 import { rampChoices, tableOf } from './tables';
 
-/** The literal of a parameter, links aside: a control's value, or the default where it does not fit. */
+/**
+ * The literal of a parameter, links aside: a control's value, that at phase 0 where it has keys, or the default where
+ * it does not fit.
+ */
 export function literalOf(piece: Piece, step: Step, param: Param): Value | undefined {
+  if (param.type === 'number' && param.loopLength) return lengthOf(piece.loop, param.loopLength);
   const value = valueOf(step, param);
+  if (isKeyed(value)) return keysFit(param, value) ? keyedLiteral(value, 0) : defaultOf(param);
   if (isControlRef(value)) {
     const control = controlById(piece, value.control);
     const given = control && controlled(control, value);
@@ -43,14 +52,27 @@ export function withinRangeText(param: Param, text: string): string {
   return param.type === 'number' && param.whole ? `floor(${within} + 0.5)` : within;
 }
 
+/** Length of a loop; without a tempo there are two beats a second. */
+function lengthOf(loop: Loop, unit: 'seconds' | 'frames' | 'beats'): number {
+  const seconds = loop.frames / loop.rate;
+  return { frames: loop.frames, seconds, beats: beatsOf(loop) ?? 2 * seconds }[unit];
+}
+
+/** The same, with the keys of one that has them. */
+export function tableValueOf(piece: Piece, step: Step, param: Param): Value | undefined {
+  const value = valueOf(step, param);
+  return isKeyed(value) && keysFit(param, value) ? value : literalOf(piece, step, param);
+}
+
 /** Scalars of a slot at present. Colours come out in linear light. */
 export function slotValues(piece: Piece, slot: UniformSlot): number[] {
   const step = stepById(strandById(piece, slot.strand), slot.step);
-  const value = step ? literalOf(piece, step, slot.param) : defaultOf(slot.param);
-  const table = tableOf(slot.param);
-  if (!table) return scalarsOf(slot.param, value);
+  const value = step ? tableValueOf(piece, step, slot.param) : defaultOf(slot.param);
+  const found = tableOf(slot.param, value);
+  if (!found) return scalarsOf(slot.param, value);
   const { space } = rampChoices(slot.param);
-  return table.rows(value, String((space && step?.params[space]) ?? 'linear light'))[slot.stop!] ?? [0, 0, 0, 0];
+  const rows = found.table.rows(found.entries, String((space && step?.params[space]) ?? 'linear light'));
+  return rows[slot.stop!] ?? [0, 0, 0, 0];
 }
 
 function scalarsOf(param: Param, value: Value | undefined): number[] {
@@ -69,12 +91,14 @@ function scalarsOf(param: Param, value: Value | undefined): number[] {
 /**
  * All parameters of a step as plain values for code that is not GLSL.
  * @param follow gives the value of a link at the wanted phase: one number, or three.
+ * @param phase at which keys are read
  */
 export function plainParams(
   piece: Piece,
   step: Step,
   definition: StepDefinition,
   follow: (link: Link) => number[],
+  phase: number,
 ): PlainParams {
   const plain: PlainParams = {};
   for (const param of definition.params) {
@@ -82,10 +106,13 @@ export function plainParams(
     if (param.type === 'strand') plain[param.id] = isLink(value) ? value.link : '';
     else if (param.type === 'choice' || param.type === 'picture' || param.type === 'mesh' || param.type === 'text')
       plain[param.id] = literalOf(piece, step, param) as string;
-    else if (!tableOf(param)) {
-      const scalars = (isLink(value) ? follow(value) : scalarsOf(param, literalOf(piece, step, param))).map((v) =>
-        withinRange(param, v),
-      );
+    else if (tableOf(param, undefined)) continue;
+    else {
+      const fixed = () =>
+        isKeyed(value) && keysFit(param, value)
+          ? keyedScalars(value, phase)
+          : scalarsOf(param, literalOf(piece, step, param));
+      const scalars = (isLink(value) ? follow(value) : fixed()).map((v) => withinRange(param, v));
       plain[param.id] =
         param.type === 'number'
           ? scalars[0]!

@@ -181,6 +181,7 @@ describe('weaving', () => {
       { ...sun, params: { ...sun.params, height: { link: 'breath' } } },
       definition,
       () => [400],
+      0,
     );
     expect(plain.height).toBe(90);
     expect(plain.colour).toEqual(linearOf('#ffcf9a'));

@@ -6,7 +6,7 @@ import { isElsewhere, type Plan } from './plan';
 import { argumentParams, glslType, isBranch, paramType, runningInto, stepFunction } from './step-function';
 import { rampChoices, tableOf, type Table } from './tables';
 import type { SignalUniform, StepTypes, Target, UniformSlot, WeaveOptions, Woven } from './types';
-import { literalOf, slotValues, withinRangeText } from './values';
+import { literalOf, slotValues, tableValueOf, withinRangeText } from './values';
 
 /** What runs into the first step: a form's point at rest, a finish's picture. */
 const START: Partial<Record<RunType, string>> = { form: 'p.rest', image: 'v' };
@@ -258,8 +258,11 @@ export class Writer {
       step: row.step.id,
       param,
     };
-    const table = tableOf(param);
-    if (table) return this.table(table, slot, row, running);
+    const found = tableOf(param, tableValueOf(this.piece, row.step, param));
+    if (found) {
+      const text = this.table(found.table, found.entries, slot, row, running);
+      return found.table.by === 'phase' && param.type !== 'keys' ? linkedText(param, text, found.table.gives) : text;
+    }
     const link = this.plan.linkOf(row, param);
     if (!link) {
       this.uniforms.push({ ...slot, type: param.type === 'number' ? 'float' : 'vec3' });
@@ -300,9 +303,15 @@ export class Writer {
   }
 
   /** A function that looks the running value (or the phase) up along a row of entries. */
-  private table(table: Table, slot: Omit<UniformSlot, 'type'>, row: StepTypes, running: string): string {
+  private table(
+    table: Table,
+    entries: unknown,
+    slot: Omit<UniformSlot, 'type'>,
+    row: StepTypes,
+    running: string,
+  ): string {
     this.parts.add(table.needs);
-    const count = (literalOf(this.piece, row.step, slot.param) as unknown[]).length;
+    const count = table.rows(entries, '').length;
     const names = Array.from({ length: count }, (_, stop) => `${slot.name}_${stop + 1}`);
     for (const [stop, name] of names.entries()) this.uniforms.push({ ...slot, name, type: 'vec4', stop });
     const { blend, space } = rampChoices(slot.param);

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { MESH_FORMATS, type MeshFormat } from '@/core/formats/mesh/file-types';
 import type { Piece, Strand } from '@/core/piece/types';
 import { notify } from '@/state/notify';
-import { ensureAssets } from '@/state/pictures';
+import { ensureAssets } from '@/state/assets';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Ended, endStudio, lean, studio } from '@/workers/doors';

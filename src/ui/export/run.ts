@@ -3,7 +3,7 @@ import { Capture } from '@/engine/capture/capture';
 import type { Settling } from '@/engine/picture';
 import { GraphicsLost } from '@/engine/card/renderer';
 import { MeshStore } from '@/workers/mesh-store';
-import { ensureAssets } from '@/state/pictures';
+import { ensureAssets } from '@/state/assets';
 import { takeAway } from '@/workers/doors';
 import type { Job } from '@/workers/job';
 import { download, fileStem } from '../download';

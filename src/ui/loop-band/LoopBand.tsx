@@ -1,5 +1,6 @@
 import { Pause, Play, SkipBack, StepBack, StepForward } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { beatFrames, beatsOf } from '@/core/piece/beats';
 import { useChecks, verdictOf } from '@/state/checks';
 import { usePanels } from '@/state/panels';
 import { dependsOn } from '@/state/previews';
@@ -8,8 +9,9 @@ import { useWorkbench } from '@/state/workbench';
 import { Ended, lean, studio } from '@/workers/doors';
 import { shortNumber } from '../number-words';
 import { Button } from '../parts/Button';
-import { drawBand, frameAt, frameByKey, type Trace } from './draw';
-import { KeyHandles, selectedKeys } from './KeyHandles';
+import { drawBand, frameAt, frameByKey, laneOf, type Trace } from './draw';
+import { KeyHandles } from './KeyHandles';
+import { bandLanes } from './lanes';
 
 /** The loop unrolled with the seam in the middle: its end runs in from the left, its beginning out to the right. */
 export function LoopBand() {
@@ -52,7 +54,9 @@ function usePlaying(): void {
 
 function TransportPart() {
   const { frame, playing, play, goTo } = useTransport();
-  const { frames, rate, play: plays } = useWorkbench((s) => s.piece.loop);
+  const loop = useWorkbench((s) => s.piece.loop);
+  const { frames, rate, play: plays } = loop;
+  const beats = beatsOf(loop);
   const step = (by: number) => {
     play(false);
     goTo(useTransport.getState().frame + by, frames);
@@ -88,6 +92,11 @@ function TransportPart() {
           onClick={() => useWorkbench.getState().select(null)}
         >
           {shortNumber(frames / rate)} s at {rate}, plays {plays === 'loop' ? 'as a loop' : 'once'}
+          {beats !== null && (
+            <span className="block">
+              beat {shortNumber(Math.floor((frame / frames) * beats) + 1)} of {shortNumber(beats)}
+            </span>
+          )}
         </button>
       </p>
     </div>
@@ -105,7 +114,7 @@ function useTraces(): Trace[] {
     let ended = false;
     studio()
       .traces(lean(useWorkbench.getState().piece), 241)
-      .then((t) => !ended && setTraces(t))
+      .then((found) => !ended && setTraces(found.map((t) => ({ ...t, id: t.strand }))))
       .catch((error: unknown) => !ended && !(error instanceof Ended) && setTraces([]));
     return () => {
       ended = true;
@@ -116,12 +125,13 @@ function useTraces(): Trace[] {
 
 function Band() {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const traces = useTraces();
-  const { frames, play: plays } = useWorkbench((s) => s.piece.loop);
+  const signals = useTraces();
+  const loop = useWorkbench((s) => s.piece.loop);
+  const { frames, play: plays } = loop;
+  const beats = useMemo(() => beatFrames(loop), [loop]);
   const selection = useWorkbench((s) => s.selected);
   const piece = useWorkbench((s) => s.piece);
-  const selected = selection?.strand;
-  const keys = selectedKeys(piece, selection);
+  const { traces, chosen, lanes } = useMemo(() => bandLanes(piece, signals, selection), [piece, signals, selection]);
   const frame = useTransport((s) => s.frame);
   const [size, setSize] = useState({ width: 0, height: 0 });
 
@@ -138,10 +148,11 @@ function Band() {
         frames,
         frame,
         traces,
-        selected,
+        chosen,
+        beats,
         middle: plays === 'once' ? 'begins, frame 0' : 'seam, frame 0',
       });
-  }, [size, frames, frame, traces, selected, plays]);
+  }, [size, frames, frame, traces, chosen, beats, plays]);
 
   const scrub = (event: React.PointerEvent) => {
     if (event.buttons !== 1) return;
@@ -176,7 +187,20 @@ function Band() {
           goTo(to, frames);
         }}
       />
-      {keys && <KeyHandles {...keys} traces={traces} size={size} frames={frames} />}
+      {lanes.length > 0 && size.width > 0 && (
+        <svg className="pointer-events-none absolute inset-0 size-full">
+          {lanes.map((lane) => (
+            <KeyHandles
+              key={lane.trace.id}
+              lane={lane}
+              box={laneOf(traces, chosen, traces.indexOf(lane.trace), size.height)}
+              width={size.width}
+              frames={frames}
+              beats={beats}
+            />
+          ))}
+        </svg>
+      )}
     </div>
   );
 }

@@ -1,5 +1,7 @@
-/** A signal over the loop, phase 0 to 1 with both ends. */
+/** A signal or a parameter over the loop, phase 0 to 1 with both ends. */
 export interface Trace {
+  /** That of the strand, for a signal. */
+  id: string;
   strand: string;
   name: string;
   values: Float32Array;
@@ -9,7 +11,10 @@ interface BandState {
   frames: number;
   frame: number;
   traces: Trace[];
-  selected: string | undefined;
+  /** Frames at which beats fall. */
+  beats: readonly number[];
+  /** Those that are edited: their lanes are tall. */
+  chosen: ReadonlySet<string>;
   /** What stands at the line in the middle. */
   middle: string;
 }
@@ -24,6 +29,7 @@ const COLOURS = {
   seam: '#c6d86b',
   head: '#ece6d9',
   doubled: '#151a18',
+  beat: '#d8a15c',
 };
 
 export const frameX = (phase: number, width: number) => width / 2 + (phase / SIDE) * (width / 2);
@@ -33,6 +39,20 @@ export function frameAt(x: number, width: number, frames: number): number {
   const phase = ((x - width / 2) / (width / 2)) * SIDE;
   return Math.round((phase - Math.floor(phase)) * frames) % frames;
 }
+
+/**
+ * The whole frame of the loop nearest to a place; that of a mark where one lies within reach.
+ * @param place in frames from the seam, on either side @param reach in frames
+ */
+export function snapFrame(place: number, frames: number, marks: readonly number[], reach: number): number {
+  const within = (frame: number) => ((frame % frames) + frames) % frames;
+  const off = (mark: number) => Math.abs(((((place - mark) % frames) + 1.5 * frames) % frames) - frames / 2);
+  const near = marks.filter((m) => off(m) <= reach).sort((a, b) => off(a) - off(b))[0];
+  return within(Math.round(near ?? place));
+}
+
+/** Height of the tick of a beat, in pixels. */
+const BEAT = 9;
 
 /** Round steps between frame marks. */
 function markStep(frames: number): number {
@@ -54,6 +74,7 @@ export function drawBand(
   g.scale(ratio, ratio);
   g.font = '13px "Instrument Sans Variable", sans-serif';
   drawMarks(g, width, height, state.frames);
+  drawBeats(g, width, height, state);
   for (const [i, trace] of state.traces.entries()) drawTrace(g, width, height, trace, i, state);
   drawSeam(g, width, height, state.middle);
   drawHead(g, width, height, state);
@@ -79,16 +100,51 @@ function drawMarks(g: CanvasRenderingContext2D, width: number, height: number, f
   }
 }
 
-/** Lane of a trace: where a value lies, from the top. */
-export function laneOf(traces: Trace[], place: number, height: number) {
+/** Beats, as ticks from below, on both sides of the seam. */
+function drawBeats(g: CanvasRenderingContext2D, width: number, height: number, { beats, frames }: BandState): void {
+  g.strokeStyle = COLOURS.beat;
+  g.lineWidth = 1;
+  for (const beat of beats)
+    for (const phase of [beat / frames, beat / frames - 1]) {
+      if (Math.abs(phase) > SIDE) continue;
+      const x = Math.round(frameX(phase, width)) + 0.5;
+      g.beginPath();
+      g.moveTo(x, height);
+      g.lineTo(x, height - BEAT);
+      g.stroke();
+    }
+}
+
+/** Where a lane lies, in pixels from the top. */
+export interface LaneBox {
+  lane: number;
+  top: number;
+  /** From the lowest value to the highest. */
+  span: number;
+  y: (value: number) => number;
+  value: (y: number) => number;
+}
+
+/** Height of a chosen lane, in those of others. */
+const TALL = 4;
+/** Least height of a lane that has a name, in pixels. */
+const NAMED = 11;
+
+/** The lane of a trace. */
+export function laneOf(traces: readonly Trace[], chosen: ReadonlySet<string>, place: number, height: number): LaneBox {
   const { values } = traces[place]!;
   const low = Math.min(...values);
-  const span = Math.max(Math.max(...values) - low, 1e-6);
-  const lane = (height - 38) / traces.length;
-  const top = 24 + lane * place;
+  // What stands still has a span to be dragged over as well.
+  const span = Math.max(...values) - low || Math.max(Math.abs(low), 1);
+  const weightOf = (t: Trace) => (chosen.has(t.id) ? TALL : 1);
+  const weigh = (some: readonly Trace[]) => some.reduce((sum, t) => sum + weightOf(t), 0);
+  const unit = (height - 38) / weigh(traces);
+  const lane = unit * weightOf(traces[place]!);
+  const top = 24 + unit * weigh(traces.slice(0, place));
   return {
     lane,
     top,
+    span,
     y: (v: number) => top + lane * (0.9 - (0.8 * (v - low)) / span),
     value: (y: number) => low + ((0.9 - (y - top) / lane) * span) / 0.8,
   };
@@ -100,9 +156,9 @@ function drawTrace(
   height: number,
   trace: Trace,
   place: number,
-  { traces, selected }: BandState,
+  { traces, chosen }: BandState,
 ): void {
-  const { lane, top, y: laneY } = laneOf(traces, place, height);
+  const { lane, top, y: laneY } = laneOf(traces, chosen, place, height);
   const last = trace.values.length - 1;
   const y = (phase: number) => {
     const at = (phase - Math.floor(phase)) * last;
@@ -110,13 +166,13 @@ function drawTrace(
     const v = trace.values[i]! + (trace.values[Math.min(last, i + 1)]! - trace.values[i]!) * (at - i);
     return laneY(v);
   };
-  g.strokeStyle = trace.strand === selected ? COLOURS.chosen : COLOURS.trace;
+  g.strokeStyle = chosen.has(trace.id) ? COLOURS.chosen : COLOURS.trace;
   g.lineWidth = 1.5;
   g.beginPath();
   for (let x = 0; x <= width; x += 1.5) g.lineTo(x, y(((x - width / 2) / (width / 2)) * SIDE));
   g.stroke();
-  g.fillStyle = trace.strand === selected ? COLOURS.chosen : COLOURS.text;
-  g.fillText(trace.name, 8, top + lane / 2 + 4);
+  g.fillStyle = chosen.has(trace.id) ? COLOURS.chosen : COLOURS.text;
+  if (lane >= NAMED) g.fillText(trace.name, 8, top + lane / 2 + 4);
 }
 
 function drawSeam(g: CanvasRenderingContext2D, width: number, height: number, middle: string): void {

@@ -4,7 +4,7 @@ import type { Piece } from '@/core/piece/types';
 import { Recent } from '@/core/recent';
 import { pixelsOf } from '@/core/weave';
 import { panoramaData } from '@/engine/card/textures';
-import { ensureAssets } from '@/state/pictures';
+import { ensureAssets } from '@/state/assets';
 import { endStudio, lean } from '@/workers/doors';
 import { MeshStore } from '@/workers/mesh-store';
 import { TooLong } from '@/workers/reading';

@@ -1,6 +1,8 @@
-import { setParam } from '@/core/piece/edit';
+import { setParamAt } from '@/core/piece/keys';
 import type { Step, Strand, Vector } from '@/core/piece/types';
 import { definitionOf, valueOf } from '@/core/steps';
+import { literalAt } from '@/core/weave';
+import { useTransport } from '@/state/transport';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { dragHandle } from '../parts/drag';
 import type { Over } from './OverPicture';
@@ -11,9 +13,10 @@ const LENGTH = 0.16;
 
 type Project = Over['project'];
 
-const literal = (step: Step, id: string): Vector | null => {
+/** A place as a literal, or as its keys have it at a phase; null where something else says it. */
+const literal = (step: Step, id: string, phase: number): Vector | null => {
   const param = definitionOf(step.op)?.params.find((p) => p.id === id);
-  const value = param && valueOf(step, param);
+  const value = param && literalAt(param, valueOf(step, param), phase);
   return Array.isArray(value) && typeof value[0] === 'number' ? (value as Vector) : null;
 };
 
@@ -22,17 +25,20 @@ const tidy = (at: Vector): Vector => at.map((v) => Number(v.toFixed(3))) as Vect
 
 /** Arrows that move the selected thing along an axis, and rings that turn it, drawn over the picture. */
 export function Handles({ strand, step, over: { project, distance } }: { strand: Strand; step: Step; over: Over }) {
-  const set = (param: string, value: Vector) =>
-    useWorkbench
-      .getState()
-      .edit((p) => setParam(p, strand.id, step.id, param, tidy(value)), `handle ${step.id} ${param}`);
+  const frame = useTransport((s) => s.frame);
+  const frames = useWorkbench((s) => s.piece.loop.frames);
+  const phase = frame / frames;
+  const set = (param: string, value: Vector) => {
+    const place = { strand: strand.id, step: step.id, param };
+    useWorkbench.getState().edit((p) => setParamAt(p, place, tidy(value), frame), `handle ${step.id} ${param}`);
+  };
   return (
     <g role="group" aria-label="Handles">
       {(definitionOf(step.op)?.handles ?? []).map(({ at: param, turn: by }) => {
-        const at = literal(step, param);
+        const at = literal(step, param, phase);
         if (!at) return null;
         const size = distance(at) * LENGTH;
-        const turn = by ? literal(step, by) : null;
+        const turn = by ? literal(step, by, phase) : null;
         return (
           <g key={param}>
             {turn &&

@@ -5,7 +5,7 @@ import { outputOf } from '@/core/weave';
 import type { Viewer } from '@/engine/viewer';
 import { measurePictureAgain, useChecks } from '@/state/checks';
 import { usePanels } from '@/state/panels';
-import { ensureAssets } from '@/state/pictures';
+import { ensureAssets } from '@/state/assets';
 import { bumpPictures, previewKey, putPreviews } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';

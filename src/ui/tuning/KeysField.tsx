@@ -1,38 +1,38 @@
 import { Plus, X } from 'lucide-react';
 import { LIMITS } from '@/core/piece/limits';
-import type { Key } from '@/core/piece/types';
+import { sortedKeys } from '@/core/piece/keys';
+import { EASES, type Ease, type KeyOf, type KeyValue } from '@/core/piece/types';
+import { keyedLiteral } from '@/core/weave';
+import { shortNumber } from '../number-words';
 import { Button } from '../parts/Button';
 import { NumberInput } from './NumberField';
 import { closedListKeys } from '../workbench/closed-list';
 
-interface Props {
+interface Props<V extends KeyValue> {
   name: string;
-  keys: Key[];
+  /** Whose keys they are, where several tables stand on one page. */
+  of?: string;
+  keys: KeyOf<V>[];
   frames: number;
-  onChange: (keys: Key[], dragging: boolean) => void;
+  /** They are moments: each has a strength, and no way to the next. */
+  moments?: boolean;
+  onChange: (keys: KeyOf<V>[], dragging: boolean) => void;
 }
 
-const EASES: { id: Key['ease']; name: string }[] = [
-  { id: 'linear', name: 'linear' },
-  { id: 'eased', name: 'eased' },
-  { id: 'held', name: 'held' },
-];
-
 /** A place for a new key: the middle of the longest way between two. */
-export function longestGap(keys: Key[]): Key {
-  const sorted = [...keys].sort((a, b) => a.at - b.at);
-  let best = { at: 0, span: -1, value: 0 };
-  sorted.forEach((k, i) => {
-    const next = sorted[i + 1] ?? { at: sorted[0]!.at + 1, value: sorted[0]!.value };
-    if (next.at - k.at > best.span)
-      best = { at: k.at + (next.at - k.at) / 2, span: next.at - k.at, value: (k.value + next.value) / 2 };
-  });
-  return { at: best.at % 1, value: best.value, ease: 'eased' };
+export function longestGap<V extends KeyValue>(keys: KeyOf<V>[]): KeyOf<V> {
+  const sorted = sortedKeys(keys);
+  const spans = sorted.map((k, i) => (sorted[i + 1]?.at ?? sorted[0]!.at + 1) - k.at);
+  const longest = spans.indexOf(Math.max(...spans));
+  const at = (sorted[longest]!.at + spans[longest]! / 2) % 1;
+  return { at, value: keyedLiteral({ keys: sorted }, at) as V, ease: 'eased' };
 }
 
 /** The keys as a table; the loop band has the same keys to drag. */
-export function KeysField({ name, keys, frames, onChange }: Props) {
-  const change = (index: number, part: Partial<Key>, dragging = true) =>
+export function KeysField<V extends KeyValue>({ name, of, keys, frames, moments, onChange }: Props<V>) {
+  const label = (index: number, what: string) =>
+    `${moments ? 'Moment' : 'Key'} ${index + 1}${of ? ` of ${of}` : ''}, ${what}`;
+  const change = (index: number, part: Partial<KeyOf<V>>, dragging = true) =>
     onChange(
       keys.map((k, i) => (i === index ? { ...k, ...part } : k)),
       dragging,
@@ -42,8 +42,8 @@ export function KeysField({ name, keys, frames, onChange }: Props) {
       <thead>
         <tr className="text-left text-faint">
           <th className="font-normal">frame</th>
-          <th className="font-normal">value</th>
-          <th className="font-normal">to the next</th>
+          <th className="pl-3 font-normal">{moments ? 'strength' : 'value'}</th>
+          {!moments && <th className="font-normal">to the next</th>}
           <th>
             <span className="sr-only">remove</span>
           </th>
@@ -54,39 +54,43 @@ export function KeysField({ name, keys, frames, onChange }: Props) {
           <tr key={i}>
             <td className="w-20">
               <NumberInput
-                label={`Key ${i + 1}, frame`}
+                label={label(i, 'frame')}
                 value={Math.round(key.at * frames * 100) / 100}
                 step={1}
                 onChange={(v) => change(i, { at: Math.min(1, Math.max(0, v / frames)) })}
               />
             </td>
             <td className="w-24">
-              <NumberInput
-                label={`Key ${i + 1}, value`}
-                value={key.value}
-                step={0.01}
-                onChange={(v) => change(i, { value: Number(v.toPrecision(6)) })}
-              />
+              {typeof key.value === 'number' ? (
+                <NumberInput
+                  label={label(i, moments ? 'strength' : 'value')}
+                  value={key.value}
+                  step={0.01}
+                  onChange={(v) => change(i, { value: Number(v.toPrecision(6)) as V })}
+                />
+              ) : (
+                <KeyText value={key.value} />
+              )}
             </td>
-            <td>
-              <select
-                {...closedListKeys}
-                aria-label={`Key ${i + 1}, to the next`}
-                value={key.ease}
-                className="ml-3 rounded border border-line bg-ground px-1 py-0.5"
-                onChange={(e) => change(i, { ease: e.target.value as Key['ease'] }, false)}
-              >
-                {EASES.map((e) => (
-                  <option key={e.id} value={e.id}>
-                    {e.name}
-                  </option>
-                ))}
-              </select>
-            </td>
+            {!moments && (
+              <td>
+                <select
+                  {...closedListKeys}
+                  aria-label={label(i, 'to the next')}
+                  value={key.ease}
+                  className="ml-3 rounded border border-line bg-ground px-1 py-0.5"
+                  onChange={(e) => change(i, { ease: e.target.value as Ease }, false)}
+                >
+                  {EASES.map((ease) => (
+                    <option key={ease}>{ease}</option>
+                  ))}
+                </select>
+              </td>
+            )}
             <td>
               <Button
                 look="icon"
-                aria-label={`Remove key ${i + 1}`}
+                aria-label={`Remove ${moments ? 'moment' : 'key'} ${i + 1}${of ? ` of ${of}` : ''}`}
                 disabled={keys.length < 2}
                 onClick={() =>
                   onChange(
@@ -108,12 +112,23 @@ export function KeysField({ name, keys, frames, onChange }: Props) {
               onClick={() => onChange([...keys, longestGap(keys)], false)}
             >
               <span className="inline-flex items-center gap-1">
-                <Plus size={13} /> Add a key
+                <Plus size={13} /> Add a {moments ? 'moment' : 'key'}
               </span>
             </Button>
           </td>
         </tr>
       </tbody>
     </table>
+  );
+}
+
+/** What a key holds that is changed elsewhere: at its frame, with the controls of the parameter. */
+function KeyText({ value }: { value: Exclude<KeyValue, number> }) {
+  if (typeof value !== 'string')
+    return <span className="tabular ml-3 whitespace-nowrap">{value.map(shortNumber).join(' ')}</span>;
+  return (
+    <span className="tabular ml-3 flex items-center gap-1.5">
+      <span className="size-3 rounded-sm border border-line" style={{ background: value }} /> {value}
+    </span>
   );
 }

@@ -1,51 +1,49 @@
-import { setParam } from '@/core/piece/edit';
+import { setParamAt } from '@/core/piece/keys';
 import {
   isControlRef,
+  isKeyed,
   isLink,
   type ControlRef,
-  type CurvePoint,
-  type Key,
+  type KeyValue,
   type Piece,
-  type Step,
-  type Stop,
   type Value,
-  type Vector,
 } from '@/core/piece/types';
-import { definitionOf, valueOf, type NumberParam, type Param, type ResolvedStep } from '@/core/steps';
-import { acceptsLinks } from '@/core/weave';
+import { valueOf, type NumberParam, type Param } from '@/core/steps';
+import { acceptsLinks, keysFit, literalAt } from '@/core/weave';
 import { usePanels } from '@/state/panels';
+import { useTransport } from '@/state/transport';
 import { endGesture, useWorkbench } from '@/state/workbench';
-import { readsOf, shortValue } from '../words';
-import { ChoiceField } from './ChoiceField';
-import { CodeField } from './CodeField';
-import { ColourField } from './ColourField';
-import { CurveField } from './CurveField';
-import { KeysField } from './KeysField';
+import { shortValue } from '../words';
+import { KeyButton, ParamKeys } from './KeyButton';
 import { LinkMenu } from './LinkMenu';
-import { NumberField, NumberInput } from './NumberField';
-import { MeshField } from './MeshField';
-import { PictureField } from './PictureField';
+import { NumberInput } from './NumberField';
+import { ParamControl } from './ParamControl';
 import type { ParamPlace } from './param-place';
-import { RampField } from './RampField';
-import { VectorField } from './VectorField';
 
 /** Parameters that take no links: they shape the program, or are tables of their own. */
 const UNLINKED: ReadonlySet<Param['type']> = new Set(['choice', 'ramp', 'curve', 'keys', 'picture', 'mesh', 'text']);
 /** Parameters whose control needs the whole width. */
 const WIDE: ReadonlySet<Param['type']> = new Set(['curve', 'keys', 'picture', 'mesh', 'text']);
 
+/** Parameters that can have keys: what goes over into another value evenly. */
+const isKeyable = (param: Param) => param.type === 'number' || param.type === 'vector' || param.type === 'colour';
+
 /** One parameter: its name, the control that fits it, and the link button. */
 export function ParamRow({ piece, strand, step, definition, param, analysis }: ParamPlace) {
   const edit = useWorkbench((s) => s.edit);
-  const value = valueOf(step, param);
+  const stored = valueOf(step, param);
+  const frame = useTransport((s) => (isKeyed(stored) ? s.frame : 0));
+  const value = literalAt(param, stored, frame / piece.loop.frames);
+  const place = { strand: strand.id, step: step.id, param: param.id };
   const set = (next: Value | undefined, gesture?: string) =>
-    edit((p) => setParam(p, strand.id, step.id, param.id, next), gesture && `${strand.id}/${step.id}/${param.id}`);
+    edit((p) => setParamAt(p, place, next, frame), gesture && `${strand.id}/${step.id}/${param.id}`);
+  const keyable = isKeyable(param) && acceptsLinks(definition, param) && !isLink(stored) && !isControlRef(stored);
   const linkable = param.type === 'strand' || (acceptsLinks(definition, param) && !UNLINKED.has(param.type));
   const controllable = param.type === 'number' || param.type === 'colour';
   const follows = isLink(value) || isControlRef(value);
   return (
     <div
-      className={`grid min-h-[31px] items-center gap-2.5 ${param.type === 'text' && !param.plain ? 'grid-cols-[minmax(0,1fr)] !gap-0' : WIDE.has(param.type) ? 'grid-cols-[92px_minmax(0,1fr)]' : 'grid-cols-[92px_minmax(0,1fr)_28px]'}`}
+      className={`grid min-h-[31px] items-center gap-2.5 ${param.type === 'text' && !param.plain ? 'grid-cols-[minmax(0,1fr)] !gap-0' : WIDE.has(param.type) ? 'grid-cols-[92px_minmax(0,1fr)]' : 'grid-cols-[92px_minmax(0,1fr)_54px]'}`}
       onPointerUp={endGesture}
       onPointerCancel={endGesture}
       onBlur={endGesture}
@@ -66,23 +64,29 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
           {isControlRef(value) && param.type === 'number' && <OwnRange param={param} value={value} set={set} />}
         </div>
       ) : (
-        <Control {...{ piece, strand, step, definition, param, analysis }} value={value} set={set} />
+        <ParamControl {...{ piece, strand, step, definition, param, analysis }} value={value} set={set} />
       )}
-      {linkable || controllable ? (
-        <LinkMenu
-          piece={piece}
-          strand={strand}
-          step={step}
-          definition={definition}
-          param={param}
-          value={value}
-          analysis={analysis}
-          set={set}
-          linkable={linkable}
-          controllable={controllable}
-        />
-      ) : WIDE.has(param.type) ? null : (
-        <span />
+      <span className={WIDE.has(param.type) ? 'hidden' : 'flex items-center justify-end'}>
+        {keyable && <KeyButton place={place} name={param.name} value={stored} now={value as KeyValue} />}
+        {(linkable || controllable) && (
+          <LinkMenu
+            piece={piece}
+            strand={strand}
+            step={step}
+            definition={definition}
+            param={param}
+            value={value}
+            analysis={analysis}
+            set={set}
+            linkable={linkable}
+            controllable={controllable}
+          />
+        )}
+      </span>
+      {isKeyed(stored) && keysFit(param, stored) && (
+        <div className="col-span-full pl-[102px]">
+          <ParamKeys place={place} name={param.name} keyed={stored} />
+        </div>
       )}
     </div>
   );
@@ -140,185 +144,4 @@ function goTo(piece: Piece, value: Value | undefined): void {
   const strand = piece.strands.find((s) => s.id === value.link);
   const step = strand?.steps.find((s) => s.id === value.step) ?? strand?.steps[strand.steps.length - 1];
   if (strand && step) useWorkbench.getState().select({ strand: strand.id, step: step.id });
-}
-
-/** A choice of the same step, by its id; empty where the parameter has none. */
-function choiceOf(definition: ResolvedStep, step: Step, id: string | undefined): string {
-  const param = definition.params.find((p) => p.id === id);
-  return param ? String(valueOf(step, param)) : '';
-}
-
-type Set = (next: Value | undefined, gesture?: string) => void;
-
-function Control({
-  piece,
-  strand,
-  step,
-  definition,
-  param,
-  value,
-  set,
-}: ParamPlace & { value: Value | undefined; set: Set }) {
-  const drag = (next: Value) => set(next, 'drag');
-  switch (param.type) {
-    case 'number':
-      return <NumberAndTwin param={param} value={typeof value === 'number' ? value : param.default} set={set} />;
-    case 'vector':
-      return (
-        <VectorField param={param} value={(Array.isArray(value) ? value : param.default) as Vector} onChange={drag} />
-      );
-    case 'colour':
-      return (
-        <ColourField name={param.name} value={typeof value === 'string' ? value : param.default} onChange={drag} />
-      );
-    case 'choice':
-      return (
-        <ChoiceField param={param} value={typeof value === 'string' ? value : param.default} onChange={(v) => set(v)} />
-      );
-    case 'ramp':
-      return (
-        <RampField
-          name={param.name}
-          between={{ blend: choiceOf(definition, step, param.blend), space: choiceOf(definition, step, param.space) }}
-          stops={(Array.isArray(value) ? value : param.default) as Stop[]}
-          onChange={(stops, dragging) => set(stops, dragging ? 'drag' : undefined)}
-        />
-      );
-    case 'curve':
-      return (
-        <CurveField
-          name={param.name}
-          points={(Array.isArray(value) ? value : param.default) as CurvePoint[]}
-          onChange={(points, dragging) => set(points, dragging ? 'drag' : undefined)}
-        />
-      );
-    case 'keys':
-      return (
-        <KeysField
-          name={param.name}
-          frames={piece.loop.frames}
-          keys={(Array.isArray(value) ? value : param.default) as Key[]}
-          onChange={(keys, dragging) => set(keys, dragging ? 'drag' : undefined)}
-        />
-      );
-    case 'picture':
-      return (
-        <PictureField
-          piece={piece}
-          strand={strand}
-          step={step}
-          param={param}
-          value={typeof value === 'string' ? value : ''}
-          onClear={() => set(undefined)}
-        />
-      );
-    case 'mesh':
-      return (
-        <MeshField
-          piece={piece}
-          strand={strand}
-          step={step}
-          param={param}
-          value={typeof value === 'string' ? value : ''}
-          onClear={() => set(undefined)}
-        />
-      );
-    case 'text':
-      if (param.plain)
-        return (
-          <WordsField name={param.name} value={typeof value === 'string' ? value : param.default} onChange={drag} />
-        );
-      return (
-        <WrittenField
-          {...{ strand, step, definition, param }}
-          value={typeof value === 'string' ? value : param.default}
-        />
-      );
-    case 'strand':
-      return <span className="text-faint">not linked yet</span>;
-  }
-}
-
-/** A number, and the same number said another way where there is one. */
-function NumberAndTwin({ param, value, set }: { param: NumberParam; value: number; set: Set }) {
-  const { twin } = param;
-  const field = (
-    <NumberField param={param} value={value} onChange={(v) => set(v, 'drag')} onReset={() => set(undefined)} />
-  );
-  if (!twin) return field;
-  const as: NumberParam = {
-    type: 'number',
-    id: `${param.id}-twin`,
-    name: twin.name,
-    about: twin.about,
-    default: twin.of(param.default),
-    min: twin.min,
-    max: twin.max,
-    unit: twin.unit,
-  };
-  return (
-    <div>
-      {field}
-      <div className="grid grid-cols-[64px_1fr] items-center" title={twin.about}>
-        <span className="text-faint">{twin.name}</span>
-        <NumberField
-          param={as}
-          value={Number(twin.of(value).toPrecision(4))}
-          onChange={(v) => set(Number(twin.back(v).toPrecision(6)), 'drag')}
-        />
-      </div>
-    </div>
-  );
-}
-
-function WordsField({ name, value, onChange }: { name: string; value: string; onChange: (words: string) => void }) {
-  return (
-    <textarea
-      aria-label={name}
-      value={value}
-      rows={Math.min(4, value.split('\n').length)}
-      maxLength={400}
-      onChange={(e) => onChange(e.target.value)}
-      className="my-1 w-full resize-none rounded-md border border-line bg-ground px-2 py-1"
-    />
-  );
-}
-
-/** A formula or code. While it does not compile, the text that ran last is kept beside it and goes on. */
-function WrittenField({
-  strand,
-  step,
-  definition,
-  param,
-  value,
-}: Pick<ParamPlace, 'strand' | 'step' | 'definition'> & { param: Extract<Param, { type: 'text' }>; value: string }) {
-  const edit = useWorkbench((s) => s.edit);
-  const sliders = definition.params
-    .filter((p) => !definitionOf(step.op)?.params.some((own) => own.id === p.id))
-    .map((p) => p.id);
-  const reads = readsOf(value);
-  const change = (text: string) =>
-    edit((p) => {
-      // What runs now is kept before the text changes, so that there is something to go on with.
-      const kept = definition.broken ? p : setParam(p, strand.id, step.id, 'working', value);
-      return setParam(kept, strand.id, step.id, param.id, text);
-    }, `${strand.id}/${step.id}/${param.id}`);
-  return (
-    <div className="min-w-0 py-1">
-      <CodeField
-        name={param.name}
-        value={value}
-        long={param.long === true}
-        broken={definition.broken}
-        sliders={sliders}
-        onChange={change}
-        onDone={endGesture}
-      />
-      {reads.length > 0 && (
-        <p data-reads className="text-faint">
-          reads {reads.join(', ')}
-        </p>
-      )}
-    </div>
-  );
 }

@@ -1,12 +1,16 @@
+import { hasKeys, setFrames, type KeysKeep } from '@/core/piece/beats';
 import { setLoop, setPicture } from '@/core/piece/edit';
 import { LIMITS } from '@/core/piece/limits';
 import type { Loop, Picture, Piece } from '@/core/piece/types';
 import type { NumberParam } from '@/core/steps';
 import { endGesture, useWorkbench } from '@/state/workbench';
+import { usePanels } from '@/state/panels';
 import { seconds } from '../number-words';
 import { ChoiceField } from './ChoiceField';
 import { ColourField } from './ColourField';
 import { NumberField } from './NumberField';
+import { SettingRow } from './SettingRow';
+import { Tempo } from './Tempo';
 
 const number = (
   id: string,
@@ -21,6 +25,13 @@ const WIDTH = number('width', 'Width', 320, 3840, [16, LIMITS.pictureSide], 'px'
 const HEIGHT = number('height', 'Height', 180, 2160, [16, LIMITS.pictureSide], 'px');
 const FRAMES = number('frames', 'Length', 30, 900, [2, LIMITS.frames], 'frames');
 const RATE = number('rate', 'Frame rate', 12, 60, [1, 240], 'a second');
+const KEEPS = {
+  name: 'Keys keep',
+  options: [
+    { id: 'parts', name: 'Their part of the loop' },
+    { id: 'frames', name: 'Their frames' },
+  ],
+};
 const PLAYS = {
   name: 'Plays',
   options: [
@@ -35,6 +46,8 @@ export function PieceSettings({ piece }: { piece: Piece }) {
   const picture = (change: Partial<Picture>) =>
     edit((p) => setPicture(p, change), `picture ${Object.keys(change).join()}`);
   const loop = (change: Partial<Loop>) => edit((p) => setLoop(p, change), `loop ${Object.keys(change).join()}`);
+  const keep = usePanels((s) => s.keysKeep);
+  const length = (frames: number) => edit((p) => setFrames(p, frames, keep), 'loop frames');
   return (
     <div className="grid grid-cols-[196px_1fr] gap-5 p-4">
       <div>
@@ -46,42 +59,39 @@ export function PieceSettings({ piece }: { piece: Piece }) {
         <p className="mt-2 text-mute">Select a step in the lattice to tune it; Escape comes back here.</p>
       </div>
       <div onPointerUp={endGesture} onPointerCancel={endGesture} onBlur={endGesture}>
-        <Line name="Width">
+        <SettingRow name="Width">
           <NumberField param={WIDTH} value={piece.picture.width} onChange={(width) => picture({ width })} />
-        </Line>
-        <Line name="Height">
+        </SettingRow>
+        <SettingRow name="Height">
           <NumberField param={HEIGHT} value={piece.picture.height} onChange={(height) => picture({ height })} />
-        </Line>
-        <Line name="Background">
+        </SettingRow>
+        <SettingRow name="Background">
           <ColourField
             name="Background"
             value={piece.picture.background}
             onChange={(background) => picture({ background })}
           />
-        </Line>
-        <Line name="Length">
-          <NumberField param={FRAMES} value={piece.loop.frames} onChange={(frames) => loop({ frames })} />
-        </Line>
-        <Line name="Frame rate">
+        </SettingRow>
+        <SettingRow name="Length">
+          <NumberField param={FRAMES} value={piece.loop.frames} onChange={length} />
+        </SettingRow>
+        {hasKeys(piece) && (
+          <SettingRow name="Keys keep">
+            <ChoiceField param={KEEPS} value={keep} onChange={(k) => usePanels.setState({ keysKeep: k as KeysKeep })} />
+          </SettingRow>
+        )}
+        <SettingRow name="Frame rate">
           <NumberField param={RATE} value={piece.loop.rate} onChange={(rate) => loop({ rate })} />
-        </Line>
-        <Line name="Plays">
+        </SettingRow>
+        <Tempo loop={piece.loop} onTempo={(tempo) => loop({ tempo })} onLength={length} />
+        <SettingRow name="Plays">
           <ChoiceField
             param={PLAYS}
             value={piece.loop.play}
             onChange={(play) => loop({ play: play as Loop['play'] })}
           />
-        </Line>
+        </SettingRow>
       </div>
-    </div>
-  );
-}
-
-function Line({ name, children }: { name: string; children: React.ReactNode }) {
-  return (
-    <div className="grid min-h-[31px] grid-cols-[92px_1fr] items-center gap-2.5">
-      <span className="text-mute">{name}</span>
-      {children}
     </div>
   );
 }

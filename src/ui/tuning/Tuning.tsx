@@ -1,6 +1,7 @@
 import { Eye, EyeOff, Replace, ScanEye, Trash2 } from 'lucide-react';
 import { useMemo } from 'react';
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
+import { isLoopLength } from '@/core/steps';
 import { analyse, plainParams } from '@/core/weave';
 import { canLook } from '@/core/preview/look';
 import { pick, toggleLook } from '@/state/panels';
@@ -84,19 +85,21 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
             {p.sentence}
           </p>
         ))}
-        {definition?.params.map((param, i) => (
-          <div key={param.id} data-first={i === 0 ? '' : undefined}>
-            <ParamRow
-              piece={piece}
-              strand={strand}
-              step={step}
-              definition={definition}
-              param={param}
-              analysis={analysis}
-            />
-          </div>
-        ))}
-        {definition?.tells?.(plainParams(piece, step, definition, () => [0])).lines.map((line) => (
+        {definition?.params
+          .filter((p) => !isLoopLength(p))
+          .map((param, i) => (
+            <div key={param.id} data-first={i === 0 ? '' : undefined}>
+              <ParamRow
+                piece={piece}
+                strand={strand}
+                step={step}
+                definition={definition}
+                param={param}
+                analysis={analysis}
+              />
+            </div>
+          ))}
+        {definition?.tells?.(plainParams(piece, step, definition, () => [0], 0)).lines.map((line) => (
           <p key={line} className="tabular py-1 text-mute">
             {line}
           </p>

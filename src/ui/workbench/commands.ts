@@ -2,6 +2,7 @@ import { strandById, type Piece, type Step, type Strand } from '@/core/piece/typ
 import { canLook } from '@/core/preview/look';
 import { useChecks } from '@/state/checks';
 import { isCompact, pick, toggleLook, usePanels } from '@/state/panels';
+import { tapTempo } from '@/state/tempo';
 import { useTransport } from '@/state/transport';
 import { redo, undo, useWorkbench, type Selection } from '@/state/workbench';
 import { focusSelectedSoon } from '../lattice/focus';
@@ -21,6 +22,7 @@ import {
   switchStep,
   takeStep,
 } from './actions';
+import { hasMoments, strikeMoment } from './moments';
 
 /** What is open and selected when a command is looked at. */
 export interface Situation {
@@ -217,6 +219,20 @@ export const COMMANDS: readonly Command[] = [
     keys: ['M'],
     when: () => useChecks.getState().memory.length > 0,
     run: clearMemory,
+  },
+  {
+    group: 'This step',
+    name: 'Strike a moment',
+    about: 'put a moment at the playhead, while it plays too',
+    keys: ['K'],
+    ...onStep(strikeMoment, hasMoments),
+  },
+  {
+    group: 'Look',
+    name: 'Tap the tempo',
+    about: 'tap the tempo, twice or more',
+    keys: ['T'],
+    run: () => tapTempo(),
   },
   { group: 'Look', name: 'Checks', run: () => usePanels.setState({ checks: true }) },
   {

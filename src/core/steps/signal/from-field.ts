@@ -1,13 +1,13 @@
 import type { FieldStep, SignalStep } from '../definition';
 
-/** What means the same for one number of a signal as for a field. */
-export function asSignal({ op, name, about, params, telling, also, needs, glsl }: FieldStep): SignalStep {
+/** What means the same for a signal as for a field: one number where it takes several kinds. */
+export function asSignal({ op, name, about, takes, gives, params, telling, also, needs, glsl }: FieldStep): SignalStep {
   return {
     op: `signal.${op.slice('field.'.length)}`,
     name,
     about,
-    takes: ['float'],
-    gives: 'float',
+    takes: takes.includes('float') ? ['float'] : takes.filter((type) => type !== 'vec2'),
+    gives: gives === 'same' ? 'float' : gives,
     params,
     telling,
     also,

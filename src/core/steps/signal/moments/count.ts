@@ -1,0 +1,27 @@
+import type { SignalStep } from '../../definition';
+import { number } from '../../params';
+
+export const count: SignalStep = {
+  op: 'signal.count',
+  name: 'Count moments',
+  about: 'The number of the last moment, from 0 on, beginning anew: for seeds, and for what goes on by a step.',
+  takes: ['moments'],
+  gives: 'float',
+  group: 'from moments',
+  telling: 'modulo',
+  also: ['step', 'index', 'modulo', 'seed', 'increment'],
+  params: [
+    number({
+      id: 'modulo',
+      name: 'Up to',
+      about: 'Begins again with 0 after so many; 0 counts all of the loop.',
+      default: 0,
+      min: 0,
+      max: 16,
+      hard: [0, 4096],
+      whole: true,
+    }),
+    number({ id: 'from', name: 'From', about: 'The first number.', default: 0, min: 0, max: 99, whole: true }),
+  ],
+  glsl: '  return from + (modulo < 1.0 ? v.y : v.y - modulo * floor(v.y / modulo + 1e-4));',
+};

@@ -1,0 +1,13 @@
+import type { SignalStep } from '../../definition';
+
+export const since: SignalStep = {
+  op: 'signal.since',
+  name: 'Time since',
+  about: 'Seconds since the last moment.',
+  takes: ['moments'],
+  gives: 'float',
+  group: 'from moments',
+  also: ['age', 'timer', 'ramp', 'elapsed'],
+  params: [],
+  glsl: '  return v.x;',
+};

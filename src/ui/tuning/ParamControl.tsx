@@ -1,0 +1,194 @@
+import { setParam } from '@/core/piece/edit';
+import type { CurvePoint, Key, Step, Stop, Value, Vector } from '@/core/piece/types';
+import { definitionOf, valueOf, type NumberParam, type Param, type ResolvedStep } from '@/core/steps';
+import { endGesture, useWorkbench } from '@/state/workbench';
+import { readsOf } from '../words';
+import { ChoiceField } from './ChoiceField';
+import { CodeField } from './CodeField';
+import { ColourField } from './ColourField';
+import { CurveField } from './CurveField';
+import { FileField } from './FileField';
+import { KeysField } from './KeysField';
+import { NumberField } from './NumberField';
+import { PictureField } from './PictureField';
+import type { ParamPlace } from './param-place';
+import { RampField } from './RampField';
+import { VectorField } from './VectorField';
+
+/** A choice of the same step, by its id; empty where the parameter has none. */
+function choiceOf(definition: ResolvedStep, step: Step, id: string | undefined): string {
+  const param = definition.params.find((p) => p.id === id);
+  return param ? String(valueOf(step, param)) : '';
+}
+
+const textOf = (value: Value | undefined) => (typeof value === 'string' ? value : '');
+
+export type Set = (next: Value | undefined, gesture?: string) => void;
+
+/** What sets a parameter of any type. */
+export function ParamControl({
+  piece,
+  strand,
+  step,
+  definition,
+  param,
+  value,
+  set,
+}: ParamPlace & { value: Value | undefined; set: Set }) {
+  const drag = (next: Value) => set(next, 'drag');
+  switch (param.type) {
+    case 'number':
+      return <NumberAndTwin param={param} value={typeof value === 'number' ? value : param.default} set={set} />;
+    case 'vector':
+      return (
+        <VectorField param={param} value={(Array.isArray(value) ? value : param.default) as Vector} onChange={drag} />
+      );
+    case 'colour':
+      return (
+        <ColourField name={param.name} value={typeof value === 'string' ? value : param.default} onChange={drag} />
+      );
+    case 'choice':
+      return (
+        <ChoiceField param={param} value={typeof value === 'string' ? value : param.default} onChange={(v) => set(v)} />
+      );
+    case 'ramp':
+      return (
+        <RampField
+          name={param.name}
+          between={{ blend: choiceOf(definition, step, param.blend), space: choiceOf(definition, step, param.space) }}
+          stops={(Array.isArray(value) ? value : param.default) as Stop[]}
+          onChange={(stops, dragging) => set(stops, dragging ? 'drag' : undefined)}
+        />
+      );
+    case 'curve':
+      return (
+        <CurveField
+          name={param.name}
+          points={(Array.isArray(value) ? value : param.default) as CurvePoint[]}
+          onChange={(points, dragging) => set(points, dragging ? 'drag' : undefined)}
+        />
+      );
+    case 'keys':
+      return (
+        <KeysField
+          name={param.name}
+          frames={piece.loop.frames}
+          moments={param.moments}
+          keys={(Array.isArray(value) ? value : param.default) as Key[]}
+          onChange={(keys, dragging) => set(keys, dragging ? 'drag' : undefined)}
+        />
+      );
+    case 'picture':
+      return param.table ? (
+        <FileField {...{ piece, strand, step, param }} value={textOf(value)} onClear={() => set(undefined)} />
+      ) : (
+        <PictureField
+          piece={piece}
+          strand={strand}
+          step={step}
+          param={param}
+          value={textOf(value)}
+          onClear={() => set(undefined)}
+        />
+      );
+    case 'mesh':
+      return <FileField {...{ piece, strand, step, param }} value={textOf(value)} onClear={() => set(undefined)} />;
+    case 'text':
+      if (param.plain)
+        return (
+          <WordsField name={param.name} value={typeof value === 'string' ? value : param.default} onChange={drag} />
+        );
+      return (
+        <WrittenField
+          {...{ strand, step, definition, param }}
+          value={typeof value === 'string' ? value : param.default}
+        />
+      );
+    case 'strand':
+      return <span className="text-faint">not linked yet</span>;
+  }
+}
+
+/** A number, and the same number said another way where there is one. */
+function NumberAndTwin({ param, value, set }: { param: NumberParam; value: number; set: Set }) {
+  const { twin } = param;
+  const field = (
+    <NumberField param={param} value={value} onChange={(v) => set(v, 'drag')} onReset={() => set(undefined)} />
+  );
+  if (!twin) return field;
+  const as: NumberParam = {
+    type: 'number',
+    id: `${param.id}-twin`,
+    name: twin.name,
+    about: twin.about,
+    default: twin.of(param.default),
+    min: twin.min,
+    max: twin.max,
+    unit: twin.unit,
+  };
+  return (
+    <div>
+      {field}
+      <div className="grid grid-cols-[64px_1fr] items-center" title={twin.about}>
+        <span className="text-faint">{twin.name}</span>
+        <NumberField
+          param={as}
+          value={Number(twin.of(value).toPrecision(4))}
+          onChange={(v) => set(Number(twin.back(v).toPrecision(6)), 'drag')}
+        />
+      </div>
+    </div>
+  );
+}
+
+function WordsField({ name, value, onChange }: { name: string; value: string; onChange: (words: string) => void }) {
+  return (
+    <textarea
+      aria-label={name}
+      value={value}
+      rows={Math.min(4, value.split('\n').length)}
+      maxLength={400}
+      onChange={(e) => onChange(e.target.value)}
+      className="my-1 w-full resize-none rounded-md border border-line bg-ground px-2 py-1"
+    />
+  );
+}
+
+/** A formula or code. While it does not compile, the text that ran last is kept beside it and goes on. */
+function WrittenField({
+  strand,
+  step,
+  definition,
+  param,
+  value,
+}: Pick<ParamPlace, 'strand' | 'step' | 'definition'> & { param: Extract<Param, { type: 'text' }>; value: string }) {
+  const edit = useWorkbench((s) => s.edit);
+  const sliders = definition.params
+    .filter((p) => !definitionOf(step.op)?.params.some((own) => own.id === p.id))
+    .map((p) => p.id);
+  const reads = readsOf(value);
+  const change = (text: string) =>
+    edit((p) => {
+      // What runs now is kept before the text changes, so that there is something to go on with.
+      const kept = definition.broken ? p : setParam(p, strand.id, step.id, 'working', value);
+      return setParam(kept, strand.id, step.id, param.id, text);
+    }, `${strand.id}/${step.id}/${param.id}`);
+  return (
+    <div className="min-w-0 py-1">
+      <CodeField
+        name={param.name}
+        value={value}
+        long={param.long === true}
+        broken={definition.broken}
+        sliders={sliders}
+        onChange={change}
+        onDone={endGesture}
+      />
+      {reads.length > 0 && (
+        <p data-reads className="text-faint">
+          reads {reads.join(', ')}
+        </p>
+      )}
+    </div>
+  );
+}
