@@ -1,6 +1,7 @@
 import jpeg from 'jpeg-js';
 import { PNG } from 'pngjs';
 import { fromBase64 } from '@/core/formats/base64';
+import { CUBE_TYPE, cubePixels, readCube } from '@/core/formats/cube';
 import { readHeader } from '@/core/formats/picture-header';
 import type { Pixels } from '@/core/glsl';
 import type { Asset, Piece } from '@/core/piece/types';
@@ -8,6 +9,7 @@ import { providePixels } from '@/core/weave';
 
 function decode(asset: Asset): Pixels | null {
   const bytes = fromBase64(asset.data);
+  if (asset.type === CUBE_TYPE) return cubePixels(readCube(new TextDecoder().decode(bytes)));
   switch (readHeader(bytes).type) {
     case 'image/png': {
       const { width, height, data } = PNG.sync.read(Buffer.from(bytes));

@@ -1,10 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { toEncoded, toLinear } from '@/core/colour';
-import { addStep, addStrand, blankPiece, setLoop, setPicture } from '@/core/piece/edit';
-import type { Piece } from '@/core/piece/types';
+import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
+import type { Piece, Step } from '@/core/piece/types';
 import { difference, inWorkbench, openPiece, settled, setNumber, stage } from './artist';
-import { disc, HEIGHT, red, still, WIDTH, type Row } from './pictures';
+import { disc, framesOf, HEIGHT, red, still, stillAt, WIDTH, type Row } from './pictures';
 
 test('a blur is a Gaussian of its radius', async ({ page }) => {
   const sharp = await still(page, disc([]));
@@ -78,6 +78,48 @@ test('mist takes light by the metre, and what is out of focus is soft', async ({
   expect(between(focused, FAR!, 8)).toBeLessThanOrEqual(between(sharp, FAR!, 8) + 1);
 });
 
+test('edges of normals are where surfaces meet, not within one', async ({ page }) => {
+  const lines: Row = [['edges', { of: 'normals', over: 'alone', colour: '#ffffff', width: 0.02, strength: 4 }]];
+  let cube = squares(...lines);
+  const [box, near] = [cube.strands[0]!.steps[0]!, cube.strands[2]!.steps[1]!];
+  cube = setParam(cube, 's1', box.id, 'size', [1, 1, 1]);
+  cube = setParam(setParam(cube, 's3', near.id, 'turn', [0, 45, 0]), 's3', near.id, 'position', [0, 0, 0]);
+  const creased = await still(page, cube);
+  const line = (x: number) => creased.data[4 * ((HEIGHT / 2) * WIDTH + Math.round(x)) + 3]!;
+  expect(line(WIDTH / 2)).toBeGreaterThan(150);
+  // Half way out on each face, 3.65 m away, nothing is drawn.
+  const out = (0.35 / 3.65 / (12 / 35)) * (HEIGHT / 2);
+  for (const side of [-1, 1]) expect(line(WIDTH / 2 + side * out)).toBeLessThan(10);
+});
+
+test('a shutter that is open for a frame sees the mean of what happens meanwhile', async ({ page }) => {
+  /** The nearer square flies once through the picture in a loop. */
+  const flying = (frames: number, shot: Step['params']) => {
+    let piece = addStrand(squares(), 'signal', 'way', 'signal.cycle', { wave: 'saw', turns: 1 });
+    piece = addStep(piece, 's3', 3, 'stage.place', {
+      form: { link: 's1' },
+      surface: { link: 's2' },
+      position: { link: 's5' },
+    });
+    const shoot = piece.strands.find((s) => s.id === 's4')!.steps[0]!;
+    for (const [id, value] of Object.entries(shot)) piece = setParam(piece, 's4', shoot.id, id, value);
+    return setLoop(piece, { frames, rate: 24 });
+  };
+  await openPiece(page, flying(32, {}));
+  await inWorkbench(page);
+  const instants = (await framesOf(page)).slice(8, 12);
+  await openPiece(page, flying(8, { shutter: 360, pictures: 4 }));
+  await inWorkbench(page);
+  const exposed = await stillAt(page, 2);
+  expect(difference(instants[0]!, exposed)).toBeGreaterThan(1);
+  let most = 0;
+  for (let i = 0; i < exposed.data.length; i += 4) {
+    const light = instants.reduce((sum, p) => sum + toLinear(p.data[i]! / 255) / 4, 0);
+    most = Math.max(most, Math.abs(255 * toEncoded(light) - exposed.data[i]!));
+  }
+  expect(most).toBeLessThanOrEqual(1.5);
+});
+
 test('a finish looks alike at any size', async ({ page }) => {
   const row: Row = [
     ['lens', { bend: 0.3 }],
@@ -144,4 +186,48 @@ test('steps of one pixel go together, and each can be looked at up to itself', a
       difference(PNG.sync.read(await cell('Blur').screenshot()), PNG.sync.read(await cell('Invert').screenshot())),
     )
     .toBeGreaterThan(20);
+});
+
+test('a colour table is dropped in, and one that lies about its size is refused', async ({ page }) => {
+  await openPiece(page, disc([['table']]));
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Colour table in out' }).click();
+  const before = await stillAt(page, 0);
+  const drop = (name: string, lines: string[]) =>
+    page
+      .getByLabel('Table, file')
+      .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(lines.join('\n')) });
+  await drop('short.cube', ['LUT_3D_SIZE 33', '0 0 0']);
+  await expect(page.getByText(/"short.cube" was not taken in. It states 35,937 colours and holds 1/)).toBeVisible();
+  await drop('negative.cube', ['LUT_1D_SIZE 2', '1 1 1', '0 0 0.5']);
+  await expect(page.locator('[data-file-drop]')).toContainText('negative.cube');
+  const after = await stillAt(page, 0);
+  for (const [x, y] of [
+    [WIDTH / 2, HEIGHT / 2],
+    [4, 4],
+  ] as const) {
+    const at = 4 * (y * WIDTH + x);
+    const [shade, blue] = [255 - before.data[at]!, 255 - 0.5 * before.data[at + 2]!];
+    expect(Math.abs(after.data[at]! - shade)).toBeLessThanOrEqual(1);
+    expect(Math.abs(after.data[at + 2]! - blue)).toBeLessThanOrEqual(1);
+  }
+  // It is in the piece: it is there again after the page has come anew.
+  await page.reload();
+  await inWorkbench(page);
+  expect(difference(await stillAt(page, 0), after)).toBe(0);
+});
+
+test('the checks say what each part of a frame costs', async ({ page }) => {
+  await openPiece(page, squares(['blur', { radius: 0.2 }], ['levels'], ['invert']));
+  await inWorkbench(page);
+  await page.getByRole('button', { name: /^Checks/ }).click();
+  const costs = page.getByRole('region', { name: 'Cost of a frame' });
+  await costs.getByRole('button', { name: 'Measure' }).click();
+  await expect(costs.getByRole('row', { name: /hall shot 1 pass/ })).toBeVisible();
+  const shares = await costs
+    .getByRole('row')
+    .evaluateAll((rows) => rows.slice(1).map((r) => parseFloat(r.children[2]!.textContent!)));
+  expect(shares.length).toBeGreaterThan(1);
+  expect(Math.abs(shares.reduce((a, b) => a + b) - 100)).toBeLessThan(3);
+  await expect(costs.getByRole('row', { name: /Blur.*Levels, Invert/ })).toBeVisible();
 });

@@ -132,7 +132,7 @@ test('an artist drops a mesh file in, and a broken one is refused in words', asy
   await expect(page.getByText(/"half.stl" was not taken in/)).toBeVisible();
   const tent = 'v -1 -1 -1\nv 1 -1 -1\nv 1 -1 1\nv -1 -1 1\nv 0 1 0\nf 1 2 5\nf 2 3 5\nf 3 4 5\nf 4 1 5\n';
   await file.setInputFiles({ name: 'tent.obj', mimeType: 'model/obj', buffer: Buffer.from(tent) });
-  await expect(page.locator('[data-mesh-drop]')).toContainText('tent.obj');
+  await expect(page.locator('[data-file-drop]')).toContainText('tent.obj');
   await expect.poll(async () => difference(before, await settled(stage(page))), { timeout: 60_000 }).toBeGreaterThan(2);
   // It is kept with the piece: after a reload the tent still stands.
   const stands = await settled(stage(page));

@@ -195,7 +195,7 @@ function stepExpression(
   };
   const place = `Place(${PLACE_FIELDS.map((f) => take(f.size)).join(', ')})`;
   const structs: Partial<Record<RunType, readonly { size: number }[]>> = { surface: SURFACE_FIELDS };
-  const sizes: Partial<Record<RunType, number>> = { float: 1, vec2: 2, vec3: 3, form: 3, image: 4 };
+  const sizes: Partial<Record<RunType, number>> = { float: 1, vec2: 2, vec3: 3, moments: 3, form: 3, image: 4 };
   const running = takes
     ? structs[takes]
       ? `Surface(${structs[takes]!.map((f) => take(f.size)).join(', ')})`
@@ -210,13 +210,11 @@ function stepExpression(
     call: `${stepFunctionName(d)}(${[place, ...(running ? [running] : []), ...args].join(', ')})`,
     width,
     row: (next) => {
+      const isLight = takes === 'image' || takes === 'surface';
       const at = Array.from({ length: PLACE_SIZE }, () => Math.fround(next() * 4 - 2));
       at[PLACE_SIZE - 1] = Math.fround(next());
       const before = Array.from({ length: runningSize }, () =>
-        Math.fround(
-          next() * (takes === 'image' || takes === 'surface' ? 1 : 4) -
-            (takes === 'image' || takes === 'surface' ? 0 : 2),
-        ),
+        Math.fround(next() * (isLight ? 1 : 4) - (isLight || takes === 'moments' ? 0 : 2)),
       );
       return [...at, ...before, ...params.flatMap((p) => scalarsOf(p, next))];
     },
@@ -236,7 +234,10 @@ for (const d of WITH_GLSL) {
         takes &&
         `${glslType(takes)} ownRow(Place q) { return ${glslType(takes)}(waveSine(q.uv.x * 2.0 + q.rest.y) + q.screen.y); }`;
       const functions = moments.map(
-        (p) => `vec3 own_${p.id}(Place q) { return vec3(waveSine(q.phase), q.rest.x, 0.2); }`,
+        (p) =>
+          `${paramType(p)} own_${p.id}(Place q) { return ${paramType(p)}(${
+            paramType(p) === 'float' ? 'waveSine(q.phase)' : 'waveSine(q.phase), q.rest.x, 0.2'
+          }); }`,
       );
       const glsl = [
         ...(readsFrame(resolved.glsl!) || readsOther(resolved.glsl!) ? [FRAME_STAND_IN] : []),

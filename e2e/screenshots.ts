@@ -1,8 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
 import { mkdir, writeFile } from 'node:fs/promises';
-import { setParam, setPicture } from '@/core/piece/edit';
+import { addStep, addStrand, setLoop, setParam, setPicture } from '@/core/piece/edit';
+import type { Value } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
-import { inWorkbench, openPiece, seam, setNumber, settled, taken } from './artist';
+import { goToFrame, inWorkbench, openPiece, seam, setNumber, settled, taken } from './artist';
 
 const FOLDER = 'docs/screenshots';
 /** Longer side of a starter's still, in pixels. */
@@ -122,6 +123,31 @@ test('a finish, and help', async ({ page }) => {
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys and first steps' })).toBeVisible();
   await page.screenshot({ path: `${FOLDER}/help.png` });
+});
+
+test('keys and moments', async ({ page }) => {
+  const sail = STARTERS.find((s) => s.id === 'dented-sail')!.piece;
+  let piece = setLoop(sail, { tempo: 120 });
+  piece = addStep(
+    addStrand(piece, 'signal', 'flash', 'signal.every', { count: 4, of: 'beats' }),
+    's1',
+    1,
+    'signal.envelope',
+  );
+  const keys = [
+    { at: 0, value: [1.5, -0.5, 5.1], ease: 'eased' },
+    { at: 1 / 3, value: [-1.4, 0.3, 4.6], ease: 'eased' },
+    { at: 0.7, value: [0.2, 1.1, 5.6], ease: 'spring' },
+  ];
+  piece = setParam(piece, 'loft', 't1', 'position', { keys } as Value);
+  await openPiece(page, setPicture(piece, { width: 480, height: 270 }));
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Camera in loft' }).click();
+  await goToFrame(page, 80);
+  await page.getByText('3 keys').click();
+  await expect(seam(page)).toHaveText(/^closes/);
+  await settled(page.getByRole('application'));
+  await page.screenshot({ path: `${FOLDER}/time.png` });
 });
 
 test('forms', async ({ page }) => {

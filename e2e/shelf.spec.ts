@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { VERSION } from '@/core/piece/types';
 import { writePiece } from '@/core/formats/piece-file';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
@@ -42,7 +43,7 @@ const veil = () => writePiece(smallStarter('tidewater-veil'));
 const bad: [string, () => string, RegExp][] = [
   ['is not JSON', () => 'just words', /not JSON/],
   ['is not a piece', () => '{"hello": 1}', /not a piece/],
-  ['is newer', () => veil().replace('"version": 2', '"version": 9'), /newer Calm Lattice/],
+  ['is newer', () => veil().replace(`"version": ${VERSION}`, '"version": 9'), /newer Calm Lattice/],
   [
     'links to nowhere',
     () => veil().replaceAll('"link": "breath"', '"link": "gone"'),

@@ -29,8 +29,8 @@ export const dentedSail = () =>
           'ramp',
           {
             colours: [
-              { at: 0.85, colour: '#a5583c' },
-              { at: 1, colour: '#d8a87a' },
+              { at: 0.85, colour: '#b3402a' },
+              { at: 1, colour: '#f0d2a4' },
             ],
           },
         ],
@@ -68,12 +68,19 @@ export const dentedSail = () =>
       strand(
         'stage',
         'loft',
-        ['camera', { position: [1.3, 0.5, 4.8], target: [0, 0, 0], lens: 36 }],
+        ['camera', { position: [1.5, -0.5, 5.1], target: [0.1, 0, 0], lens: 38 }],
         ['place', { form: from('sail'), surface: from('canvas') }],
-        ['sun', { turn: -42, height: 34, strength: 2.2, colour: '#ffe2bc' }],
-        ['fill', { above: '#8fa7b0', below: '#6b5648', strength: 2.4 }],
+        ['sun', { turn: -58, height: 34, strength: 3.2, colour: '#ffcf94' }],
+        ['fill', { above: '#6d97ad', below: '#5a4038', strength: 1.8 }],
       ),
-      strand('finish', 'out', ['shoot', { stage: from('loft') }], ['exposure', { stops: 0.1, shoulder: 0.6 }]),
+      strand(
+        'finish',
+        'out',
+        ['shoot', { stage: from('loft') }],
+        ['contrast', { amount: 1.1, saturation: 0.95 }],
+        ['exposure', { stops: 0.1, shoulder: 0.5 }],
+        ['vignette', {}],
+      ),
     ],
     {
       picture: { width: 1280, height: 720, background: '#1b2225' },
