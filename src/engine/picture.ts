@@ -9,6 +9,7 @@ import { makeShared } from './surface/surface-material';
 import { Follower } from './card/follow';
 import { FinishTree, type TreeDrawing } from './finish/finish-tree';
 import { Memory } from './finish/memory';
+import { Layout } from './stage/layout';
 import type { View } from './stage/stage-scene';
 import { Shots, type Shooting } from './stage/shots';
 import type { StageShot } from './stage/stage-shot';
@@ -192,14 +193,9 @@ export class Picture {
     return this.main?.scene.bounds() ?? null;
   }
 
-  /** How a form lies in the hall as it was drawn last; null where it does not stand. */
-  frameOf(form: string): THREE.Matrix4 | null {
-    return this.main?.scene.frameOf(form) ?? null;
-  }
-
-  /** The camera as it was set last. */
-  get camera(): THREE.Camera {
-    return this.main?.scene.cameras.now ?? NO_CAMERA;
+  /** The stage before its camera as it was drawn last; null without one. */
+  layout(): Layout | null {
+    return this.main ? new Layout(this.main.scene) : null;
   }
 
   /** The stage that the output begins with. */
@@ -224,5 +220,3 @@ export class Picture {
     this.noMemory.dispose();
   }
 }
-
-const NO_CAMERA = new THREE.PerspectiveCamera();

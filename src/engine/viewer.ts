@@ -11,6 +11,7 @@ import { readPixelsAsync } from './capture/read';
 import { makeRenderer } from './card/renderer';
 import { Memory } from './finish/memory';
 import { ScaleChooser } from './card/scale';
+import type { Layout } from './stage/layout';
 import type { View } from './stage/stage-scene';
 
 export interface ViewerEvents {
@@ -23,13 +24,6 @@ export interface ViewerEvents {
   lost: () => void;
   restored: () => void;
   failed: (sentence: string) => void;
-}
-
-/** A space as it is seen in the picture. */
-export interface Places {
-  project: (at: Vector) => { x: number; y: number } | null;
-  /** From the camera, in units of that space. */
-  distance: (at: Vector) => number;
 }
 
 /** What is drawn to the right of a split (0..1). */
@@ -74,6 +68,8 @@ export class Viewer {
   private readonly target = new THREE.WebGLRenderTarget(1, 1);
   /** Frames drawn so far: what lies over the picture follows it. */
   frames = 0;
+  /** How the stage lies in the picture that is shown. */
+  layout: Layout | null = null;
   private compared: Compared | null = null;
   private meshOf: (form: string) => Skin | undefined = () => undefined;
   private complete = false;
@@ -161,23 +157,6 @@ export class Viewer {
   compare(with_: Compared | null): void {
     this.compared = with_;
     this.dirty = true;
-  }
-
-  /**
-   * Where places lie in the picture, 0..1 from the upper left; null behind the camera. The places
-   * are in the space of a form as it stands, or of the hall where none is named.
-   */
-  places(form: string | null): Places | null {
-    const matrix = form === null ? new THREE.Matrix4() : this.picture.frameOf(form);
-    if (!matrix) return null;
-    const scale = matrix.getMaxScaleOnAxis();
-    return {
-      project: (at) => {
-        const seen = new THREE.Vector3(...at).applyMatrix4(matrix).project(this.picture.camera);
-        return seen.z > 1 || !Number.isFinite(seen.x) ? null : { x: 0.5 + seen.x / 2, y: 0.5 - seen.y / 2 };
-      },
-      distance: (at) => this.picture.camera.position.distanceTo(new THREE.Vector3(...at).applyMatrix4(matrix)) / scale,
-    };
   }
 
   /** Middle and radius of all that stands on the stage. */
@@ -333,6 +312,7 @@ export class Viewer {
     }
     this.watched(() => {
       this.picture.draw({ phase: this.phase, width: w, height: h, memory: this.remembering.memory });
+      this.layout = this.picture.layout();
       if (this.compared) this.drawCompared(this.compared, w, h);
       this.remembering.keepAlong(this.picture, this.phase);
     });

@@ -9,6 +9,7 @@ import { STARTERS } from '@/demo';
 import { Follower } from '../card/follow';
 import { outputOf } from '@/core/weave';
 import { makeShared } from '../surface/surface-material';
+import { Layout } from './layout';
 import { StageScene } from './stage-scene';
 
 /** Surroundings are baked by a card; here they are left out, which touches nothing else. */
@@ -100,9 +101,8 @@ describe.each(STAGES)('the stage of $id', ({ piece }) => {
     const bounds = stage.bounds()!;
     expect(bounds.radius).toBeGreaterThan(0);
     const forms = stepsOn(piece).filter((s) => s.op === 'stage.place');
-    for (const { params } of forms)
-      expect(stage.frameOf((params.form as { link: string }).link)).toBeInstanceOf(THREE.Matrix4);
-    expect(stage.frameOf('gone')).toBeNull();
+    for (const { params } of forms) expect(stage.frames().has((params.form as { link: string }).link)).toBe(true);
+    expect(new Layout(stage).places('gone')).toBeNull();
   });
 
   it('keeps what did not change, takes down what goes, and puts it up again', async () => {
@@ -141,10 +141,23 @@ describe('what stands', () => {
   it('is where its step puts it, turned and sized', async () => {
     const moved = setParam(setParam(piece, stage!.id, place.id, 'position', [1, 2, 3]), stage!.id, place.id, 'size', 2);
     const scene = await stageOf(setParam(moved, stage!.id, place.id, 'turn', [0, 90, 0]), await skinsOf(piece));
-    const frame = scene.frameOf('sea')!;
+    const frame = scene.frames().get('sea')!;
     const at = new THREE.Vector3(1, 0, 0).applyMatrix4(frame).toArray();
     // A quarter turn about the upright axis brings x to -z.
     [1, 2, 1].forEach((v, i) => expect(at[i]).toBeCloseTo(v));
+  });
+
+  it('lies in a layout as it was drawn, whatever phase is drawn after it', async () => {
+    const camera = stage!.steps.find((s) => s.op === 'stage.camera')!;
+    const turning = setParam(piece, stage!.id, camera.id, 'orbit', 1);
+    const skins = await skinsOf(piece);
+    const scene = await stageOf(turning, skins);
+    const layout = new Layout(scene);
+    const corner = () => layout.places('sea')!.project([1, 0, 0])!;
+    const before = [corner(), layout.places(null)!.distance([1, 2, 3])];
+    await stageOf(setParam(turning, stage!.id, place.id, 'position', [0, 3, 0]), skins, scene, 0.3);
+    expect([corner(), layout.places(null)!.distance([1, 2, 3])]).toEqual(before);
+    expect(new Layout(scene).places('sea')!.project([1, 0, 0])).not.toEqual(corner());
   });
 
   it('is hidden while what lies behind it is drawn, if it reads that', async () => {

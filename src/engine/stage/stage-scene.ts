@@ -129,9 +129,10 @@ export class StageScene {
     return spheres.slice(1).reduce((all, s) => all.union(s), spheres[0]!.clone());
   }
 
-  /** How the first standing of a form lies in the hall; null where it does not stand. */
-  frameOf(form: string): THREE.Matrix4 | null {
-    return [...this.standing.values()].find((s) => s.form === form)?.group.matrixWorld ?? null;
+  /** How each form that stands lies in the hall: its first standing. */
+  frames(): Map<string, THREE.Matrix4> {
+    const standings = [...this.standing.values()].reverse();
+    return new Map(standings.flatMap((s) => (s.form === null ? [] : [[s.form, s.group.matrixWorld.clone()]])));
   }
 
   /** Finishes whose pictures are worn on the stage. */

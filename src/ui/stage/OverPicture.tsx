@@ -1,14 +1,10 @@
 import { useEffect, useState, type ReactNode, type RefObject } from 'react';
-import type { Vector } from '@/core/piece/types';
+import type { Places } from '@/engine/stage/layout';
 import { pictureIn } from './picture-box';
 import { viewerNow } from './viewer-handle';
 
-/** A space as it lies over the picture, in pixels of the stage. */
-export interface Over {
-  project: (at: Vector) => { x: number; y: number } | null;
-  /** From the camera, in units of that space. */
-  distance: (at: Vector) => number;
-}
+/** A space as it lies over the picture: its places in pixels of the stage. */
+export type Over = Places;
 
 interface Props {
   canvas: RefObject<HTMLCanvasElement | null>;
@@ -34,7 +30,7 @@ export function OverPicture({ canvas, aspect, form, children }: Props) {
     return () => cancelAnimationFrame(timer);
   }, []);
   const box = canvas.current && pictureBox(canvas.current, aspect);
-  const places = viewerNow()?.places(form);
+  const places = viewerNow()?.layout?.places(form);
   if (!box || !places) return null;
   const project: Over['project'] = (at) => {
     const seen = places.project(at);
