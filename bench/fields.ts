@@ -28,10 +28,12 @@ async function generated(piece: Piece, strand: string) {
 }
 
 /** The field of a starter that costs most to write: the one with the longest text. */
-function heaviest(piece: Piece): string {
-  const fields = piece.strands
-    .filter((s) => s.kind === 'field')
-    .map((s) => ({ id: s.id, length: exportGlsl(piece, s.id).length }));
+async function heaviest(piece: Piece): Promise<string> {
+  const fields = await Promise.all(
+    piece.strands
+      .filter((s) => s.kind === 'field')
+      .map(async (s) => ({ id: s.id, length: (await exportGlsl(piece, s.id)).length })),
+  );
   return fields.sort((a, b) => b.length - a.length)[0]!.id;
 }
 
@@ -42,13 +44,13 @@ export async function fieldLines(page: Page): Promise<Line[]> {
   const jobs = await Promise.all(
     STARTERS.map(async ({ id, piece }) => {
       const hand = BY_HAND.find((h) => h.starter === id);
-      const strand = hand?.strand ?? heaviest(piece);
+      const strand = hand?.strand ?? (await heaviest(piece));
       const baseline = hand
         ? {
             source: `${HEAD}${hand.glsl}\nvoid main() { pixel = hand(gl_FragCoord.xy / size, phase); }`,
             uniforms: hand.uniforms,
           }
-        : { source: exportGlsl(piece, strand), uniforms: {} };
+        : { source: await exportGlsl(piece, strand), uniforms: {} };
       return { piece, strand, hand, pair: [await generated(piece, strand), baseline] as const };
     }),
   );

@@ -80,7 +80,7 @@ async function compare(name: string, glsl: string, result: string, rows: number[
   const inputs = Array.from({ length: width }, (_, k) => `float x${k}`).join(', ');
   const source = `${glsl}\nvec4 probe(${inputs}) { return ${result.replace(/\bi\((\d+)\)/g, 'x$1')}; }`;
   const processor = Processor.loadNow(compile(source, ['probe']));
-  processor.setPictures([PICTURE]);
+  processor.setData([PICTURE], new Float32Array());
   const cpu = [...processor.run('probe', new Float32Array(rows), rows.length / width)];
   expectAlike(name, gpu, cpu, rows, width);
   return cpu;

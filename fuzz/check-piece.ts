@@ -63,7 +63,7 @@ async function checkField(piece: Piece, strand: Strand, analysis: Analysis): Pro
   const evaluator = await Evaluator.make(piece, [{ strand: strand.id }], analysis);
   const found = strange(evaluator.run(0, ROWS, PLACES.length));
   if (found) throw new Error(`"${strand.name}": ${found}.`);
-  const glsl = exportGlsl(piece, strand.id);
+  const glsl = await exportGlsl(piece, strand.id);
   if (/NaN|Infinity|native code|undefined/.test(glsl))
     throw new Error(`"${strand.name}": the GLSL holds a word that is none.`);
   return { name: strand.name, glsl };

@@ -9,6 +9,7 @@ import { makeShared } from './surface/surface-material';
 import { Follower } from './card/follow';
 import { FinishTree, type TreeDrawing } from './finish/finish-tree';
 import { Memory } from './finish/memory';
+import { LoopTexture } from './card/loop-texture';
 import { Layout } from './stage/layout';
 import type { View } from './stage/stage-scene';
 import { Shots, type Shooting } from './stage/shots';
@@ -65,6 +66,7 @@ export class Picture {
   private output: Output = { finish: null, stage: null };
   /** A finish reads how far away things are. */
   private readsDepth = false;
+  private readonly loop = new LoopTexture();
   view: View | null = null;
 
   /** @param looking shows a checkerboard where the picture is open */
@@ -143,6 +145,7 @@ export class Picture {
     const { memory = this.noMemory, aside = !rest.memory, unseen = false, drew } = rest;
     this.shared.clPhase.value = phase;
     this.shared.clSize.value.set(width, height);
+    this.shared.clLoop.value = this.loop.take(follower.loopValues(piece));
     if (!aside) memory.turnTo(this.frameAt(phase), piece.loop.frames, piece.loop.play, width, height);
     if (!sameShot) {
       this.shots.begin();
@@ -218,5 +221,6 @@ export class Picture {
     this.shots.dispose();
     this.finishes.dispose();
     this.noMemory.dispose();
+    this.loop.dispose();
   }
 }

@@ -2,7 +2,6 @@ import { isKeyed, isLink, strandById, type Link, type Piece, type Strand } from 
 import {
   analyse,
   Evaluator,
-  linkProblem,
   outputOf,
   plainParams,
   strandsBehind,
@@ -10,6 +9,7 @@ import {
   type StepTypes,
   type Target,
 } from '../weave';
+import { fittingStep } from '../weave/params-over';
 import { setPhase } from '../weave/places';
 import { setParam } from '../piece/edit';
 import { valueOf } from '../steps';
@@ -134,12 +134,7 @@ type Params = ReturnType<typeof plainParams>;
 /** The parameters of a step in every frame of the loop; where a field says one, at places all over the picture. */
 async function paramsOver(piece: Piece, analysis: Analysis, row: StepTypes): Promise<Params[][]> {
   const definition = row.definition!;
-  // A link that does not fit is passed by, as it is in the program.
-  const fitting = Object.entries(row.step.params).filter(([id, value]) => {
-    const param = definition.params.find((p) => p.id === id);
-    return !isLink(value) || (param && !linkProblem(piece, definition, param, value, analysis.types));
-  });
-  const step = { ...row.step, params: Object.fromEntries(fitting) };
+  const step = fittingStep(piece, analysis, row);
   const links = Object.values(step.params).filter(isLink);
   const evaluator = links.length > 0 ? await Evaluator.make(piece, links.map(targetOf), analysis) : null;
   const points = links.some(({ link }) => strandById(piece, link)!.kind === 'field') ? POINTS : 1;

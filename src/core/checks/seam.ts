@@ -1,8 +1,8 @@
 import { PLACE_SIZE } from '../glsl/lib';
 import { setParam } from '../piece/edit';
 import { isDriven, type Piece, type Step, type Strand, type Vector } from '../piece/types';
-import { definitionOf, type Param } from '../steps';
-import { analyse, Evaluator, linkedStrands, literalOf, type Analysis } from '../weave';
+import { definitionOf, kindOf, type Param } from '../steps';
+import { analyse, Evaluator, linkedStrands, literalOf, loopSteps, OverLoop, type Analysis } from '../weave';
 import { drawnEnds } from '../weave/plan';
 import type { StepTypes } from '../weave/types';
 import { setPhase, setPlaceFields } from '../weave/places';
@@ -82,7 +82,9 @@ async function measureStrand(piece: Piece, strand: Strand, analysis: Analysis): 
   const last = steps.length - 1;
   const shift = movesOn(piece, steps);
   // What is drawn on the way is measured by itself: what reads it elsewhere would hide how it moves.
-  const drawn = drawnEnds(steps).map((end) => compare(evaluator, end, piece.loop.frames, shift));
+  const drawn = [...drawnEnds(steps), ...lateEnds(steps)].map((end) =>
+    compare(evaluator, end, piece.loop.frames, shift),
+  );
   for (const { index, pass } of earlierPasses(steps)) {
     const target = { strand: strand.id, step: steps[index]!.step.id };
     drawn.push(compare(await Evaluator.make(piece, [target], analysis, { pass }), 0, piece.loop.frames));
@@ -99,6 +101,15 @@ async function measureStrand(piece: Piece, strand: Strand, analysis: Analysis): 
     breaks: await culprit(piece, strand, row.step.id, row.definition?.name ?? row.step.op, analysis),
   };
 }
+
+/**
+ * Indices of the steps before one that is late: the seam of what runs into that lies within the loop, where it would not
+ * be looked for.
+ */
+const lateEnds = (steps: StepTypes[]): number[] =>
+  steps.flatMap(({ active, definition }, i) =>
+    i > 0 && active && definition!.again && kindOf(definition!) === 'signal' ? [i - 1] : [],
+  );
 
 /** Passes of steps that are drawn in several, but for the last of each. */
 const earlierPasses = (steps: StepTypes[]): { index: number; pass: number }[] =>
@@ -206,9 +217,32 @@ async function mendsFor(piece: Piece, strand: Strand, stepId: string): Promise<M
     ].filter((f) => f !== null);
   });
   const single: Mend[] = [];
+  for (const mend of await closingOverLoop(piece, strand.id, step))
+    if (await closesWith(piece, strand, stepId, mend)) single.push(mend);
   for (const fix of candidates) if (await closesWith(piece, strand, stepId, [fix])) single.push([fix]);
   if (single.length > 0) return single;
   return (await closesWith(piece, strand, stepId, candidates)) ? [candidates] : [];
+}
+
+/** What a step that is worked out over the loop says would close it. */
+async function closingOverLoop(piece: Piece, strand: string, step: Step): Promise<Mend[]> {
+  const analysis = analyse(piece);
+  const index = loopSteps(piece, analysis).findIndex((s) => s.strand === strand && s.row.step.id === step.id);
+  if (index < 0) return [];
+  const { results } = (await OverLoop.of(piece, analysis)).table(piece);
+  // Several numbers that run through one step do not come out whole by one value.
+  if (results[index]!.length > 1) return [];
+  return (results[index]![0]!.closing ?? []).flatMap((values) => {
+    const fixes = Object.entries(values).map(([id, value]) =>
+      fixOf(
+        strand,
+        step,
+        definitionOf(step.op)!.params.find((p) => p.id === id)!,
+        value,
+      ),
+    );
+    return fixes.every((f) => f !== null) ? [fixes] : [];
+  });
 }
 
 /** A fix that sets a parameter; null where there is no value, or something else says it. */

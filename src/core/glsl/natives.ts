@@ -63,6 +63,8 @@ export const NATIVES: ReadonlyMap<string, NativeSignature[]> = new Map(
     all: reduceBool,
     // Not of the standard: pictures, see `pictures.ts`.
     texelAt: [{ params: [INT, INT, INT], returns: vectorOf('float', 4) }],
+    // Numbers over the loop, see `loop-values.ts`.
+    loopValue: [{ params: [INT], returns: FLOAT }],
     texelSize: [{ params: [INT], returns: vectorOf('float', 2) }],
   }),
 );

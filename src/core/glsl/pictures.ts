@@ -23,12 +23,15 @@ export const PICTURE_SLOTS = 16;
 export const SLOT_BYTES = 16;
 export const CURVE_OFFSET = SLOT_BYTES * (PICTURE_SLOTS + 1);
 export const EMPTY_OFFSET = CURVE_OFFSET + 4 * 256;
-export const TABLE_BYTES = EMPTY_OFFSET + 16;
+/** Behind them the address and count of the numbers over the loop; see `loop-values.ts`. */
+export const LOOP_OFFSET = EMPTY_OFFSET + 16;
+export const TABLE_BYTES = LOOP_OFFSET + 16;
 
 /** Fills a fresh table: every slot is the empty texel. */
 export function writeTable(memory: ArrayBuffer, address: number): void {
-  const slots = new Uint32Array(memory, address, CURVE_OFFSET / 4);
+  const slots = new Uint32Array(memory, address, TABLE_BYTES / 4);
   for (let i = 0; i <= PICTURE_SLOTS; i++) slots.set([address + EMPTY_OFFSET, 1, 1, 0], 4 * i);
+  slots.set([address + EMPTY_OFFSET, 1], LOOP_OFFSET / 4);
   new Float32Array(memory, address + CURVE_OFFSET, 256).forEach((_, i, curve) => (curve[i] = toLinear(i / 255)));
 }
 

@@ -1,4 +1,4 @@
-import { SLOT_BYTES, writeTable, type Pixels } from './pictures';
+import { LOOP_OFFSET, SLOT_BYTES, writeTable, type Pixels } from './pictures';
 import type { Compiled } from './wasm/compile';
 
 const PAGE = 65536;
@@ -8,8 +8,10 @@ const PAGE = 65536;
  * outputs share its memory.
  */
 export class Processor {
-  private readonly pictures: Pixels[] = [];
-  /** First byte behind the pictures. */
+  private pictures: Pixels[] = [];
+  /** Numbers over the loop; see `loop-values.ts`. */
+  private loop: Float32Array = new Float32Array();
+  /** First byte behind the pictures and the numbers over the loop. */
   private free: number;
 
   private constructor(
@@ -46,15 +48,22 @@ export class Processor {
     });
   }
 
-  /** Lays pictures into memory, one a slot; does nothing where they already lie there. */
-  setPictures(pictures: Pixels[]): void {
-    if (pictures.length === this.pictures.length && pictures.every((p, i) => p === this.pictures[i])) return;
-    this.pictures.splice(0, this.pictures.length, ...pictures);
+  /** Lays pictures, one a slot, and numbers over the loop into memory; does nothing where they already lie there. */
+  setData(pictures: Pixels[], loop: Float32Array): void {
+    const same = pictures.length === this.pictures.length && pictures.every((p, i) => p === this.pictures[i]);
+    if (same && loop === this.loop) return;
+    this.pictures = [...pictures];
+    this.loop = loop;
     const { heap, pictures: table } = this.compiled;
-    this.free = pictures.reduce((sum, p) => sum + p.data.length, heap);
+    this.free = pictures.reduce((sum, p) => sum + p.data.length, heap + loop.byteLength);
     this.reserve(this.free);
     writeTable(this.memory.buffer, table);
     let at = heap;
+    if (loop.length > 0) {
+      new Float32Array(this.memory.buffer, at, loop.length).set(loop);
+      new Uint32Array(this.memory.buffer, table + LOOP_OFFSET, 2).set([at, loop.length]);
+      at += loop.byteLength;
+    }
     for (const [slot, p] of pictures.entries()) {
       new Uint8Array(this.memory.buffer, at, p.data.length).set(p.data);
       new Uint32Array(this.memory.buffer, table + SLOT_BYTES * slot, 3).set([at, p.width, p.height]);

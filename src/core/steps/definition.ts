@@ -4,6 +4,7 @@ import type { Copies, Mesh, Shading } from '../mesh/mesh';
 import type { Kind, Step, Vector } from '../piece/types';
 import type { Param } from './param-types';
 import type { RunType } from './run-type';
+import type { LoopRun, LoopValues } from './signal/memory/loop-run';
 import type { Sketch } from './stage/sketch';
 import type { StagePart } from './stage/stage-part';
 import type { SurfaceLook, SurfaceUse } from './surface/surface-look';
@@ -84,6 +85,15 @@ interface Exposes {
   shutter?: (params: PlainParams) => Shutter;
 }
 
+/** Needs to know all frames of the loop at once. */
+interface Remembers {
+  /**
+   * Works the step out for the whole loop on the processor, for each number that runs in by itself. Its GLSL then finds
+   * that as `v`, between two frames in a straight line.
+   */
+  overLoop?: (loop: LoopRun) => LoopValues;
+}
+
 /** Is what the artist wrote or chose. */
 interface Resolves {
   /** For steps whose parameters or text depend on what the artist wrote. `takes` is null in a source. */
@@ -153,13 +163,27 @@ interface Stages {
 }
 
 interface Abilities
-  extends Runs, Asks, Reads, Exposes, Resolves, Handled, Bakes, Reshapes, Moves, Places, Shades, Draws, Stages {}
+  extends
+    Runs,
+    Asks,
+    Reads,
+    Remembers,
+    Exposes,
+    Resolves,
+    Handled,
+    Bakes,
+    Reshapes,
+    Moves,
+    Places,
+    Shades,
+    Draws,
+    Stages {}
 
 /** What a step may not say: it reads as undefined, so that the abilities of any step can be asked for. */
 type Without<Told> = { [A in Exclude<keyof Abilities, keyof Told>]?: undefined };
 type Of<K extends Kind, Told> = StepBase<K> & Told & Without<Told>;
 
-export type SignalStep = Of<'signal', Runs>;
+export type SignalStep = Of<'signal', Runs & Asks & Remembers>;
 export type FieldStep = Of<'field', Partial<Runs> & Asks & Resolves>;
 export type FormSource = Of<'form', Bakes>;
 export type FormTopology = Of<'form', Reshapes>;

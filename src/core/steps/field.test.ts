@@ -522,7 +522,7 @@ describe('what artists write', () => {
     expect(row.step.params.text).toBe(text);
     expect(row.definition!.broken).toBeUndefined();
     near([...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([uv]), 1)], [1]);
-    expect(exportGlsl(piece, 's1')).not.toMatch(/native code/);
+    expect(await exportGlsl(piece, 's1')).not.toMatch(/native code/);
   });
 
   it.each([

@@ -12,6 +12,7 @@ import { SURFACE_STEPS } from './surface';
 export * from './definition';
 export * from './param-types';
 export type { RunType } from './run-type';
+export type { LoopRun, LoopValues } from './signal/memory/loop-run';
 
 /** Every step there is, in the order in which the palette shows them. */
 export const CATALOGUE: readonly StepDefinition[] = [

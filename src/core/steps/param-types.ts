@@ -29,8 +29,8 @@ export interface NumberParam extends ParamBase {
   max: number;
   hard?: [number, number];
   unit?: string;
-  /** Not set by the artist: the length of the piece's loop, in this unit. */
-  loopLength?: 'seconds' | 'frames' | 'beats';
+  /** Not set by the artist: the length of the piece's loop, in this unit, or whether it repeats. */
+  loopLength?: 'seconds' | 'frames' | 'beats' | 'repeats';
   /** Only whole numbers make sense. */
   whole?: true;
   /** The loop closes when this is a whole number. */

@@ -1,23 +1,70 @@
-import { compile, Processor } from '../glsl';
+import { compile, Processor, readsLoop } from '../glsl';
 import type { Piece } from '../piece/types';
 import { Recent } from '../recent';
 import type { Aside, RunType } from '../steps';
 import { analyse } from './analyse';
+import { loopSteps, loopTable, type LoopTable } from './over-loop';
 import type { Analysis, Target, WeaveOptions, Woven } from './types';
 import { slotValues } from './values';
 import { pixelsOf } from './pixels';
+import { placeRows } from './places';
 import { processorText, weave } from './weave';
 
 /** Programs compiled lately, so that a change of one strand compiles that strand alone. */
 const compiled = new Recent<Processor>(24);
 
+const NO_NUMBERS = new Float32Array();
+
+/** What the steps of a piece come to that are worked out over the loop. */
+export class OverLoop {
+  private static readonly made = new WeakMap<Analysis, Promise<OverLoop>>();
+  private readonly tables = new WeakMap<Piece, LoopTable>();
+
+  private constructor(
+    private readonly analysis: Analysis,
+    private readonly targets: Target[],
+    private readonly evaluator: Evaluator,
+  ) {}
+
+  /** Of a piece, and of all that have the same text: made once. */
+  static of(piece: Piece, analysis: Analysis): Promise<OverLoop> {
+    const known = this.made.get(analysis);
+    if (known) return known;
+    const targets = loopSteps(piece, analysis).flatMap(({ before, links }) => [
+      ...(before ? [before] : []),
+      ...links.map(({ link, step }) => ({ strand: link, step })),
+    ]);
+    const made = Evaluator.bare(piece, targets, analysis).then((e) => new OverLoop(analysis, targets, e));
+    this.made.set(analysis, made);
+    return made;
+  }
+
+  /** With the present values of a piece. */
+  table(piece: Piece): LoopTable {
+    const known = this.tables.get(piece);
+    if (known) return known;
+    const { frames } = piece.loop;
+    const rows = placeRows(Array.from({ length: frames }, (_, frame) => ({ phase: frame / frames })));
+    this.evaluator.with(piece);
+    const table = loopTable(piece, this.analysis, (target, values) => {
+      const index = this.targets.findIndex((t) => t.strand === target.strand && t.step === target.step);
+      return this.evaluator.reading(values).run(index, rows, frames);
+    });
+    this.tables.set(piece, table);
+    return table;
+  }
+}
+
 /** Targets of a piece, compiled for the processor, with the piece's present values. */
 export class Evaluator {
   private values: { name: string; scalars: number[] }[] = [];
+  /** Numbers over the loop; worked out when they are first read. */
+  private loop: () => Float32Array = () => NO_NUMBERS;
 
   private constructor(
     readonly woven: Woven,
     private readonly processor: Processor,
+    private readonly overLoop: OverLoop | null,
   ) {}
 
   /** @throws GlslError if a step's text does not compile. */
@@ -28,21 +75,44 @@ export class Evaluator {
     options: Pick<WeaveOptions, 'pass'> = {},
   ): Promise<Evaluator> {
     const woven = weave(piece, analysis, targets, options);
+    const overLoop = readsLoop(woven.glsl) ? await OverLoop.of(piece, analysis) : null;
+    return Evaluator.over(woven, overLoop).then((e) => e.with(piece));
+  }
+
+  /** One whose numbers over the loop are given to it: see `reading`. */
+  static async bare(piece: Piece, targets: Target[], analysis: Analysis): Promise<Evaluator> {
+    return Evaluator.over(weave(piece, analysis, targets), null);
+  }
+
+  private static async over(woven: Woven, overLoop: OverLoop | null): Promise<Evaluator> {
     const { key, names } = keyOf(woven);
     const processor =
       compiled.get(key) ?? compiled.put(key, await Processor.load(compile(processorText(woven), names)));
-    return new Evaluator(woven, processor).with(piece);
+    return new Evaluator(woven, processor, overLoop);
   }
 
   /** Takes the present literal values of a piece whose woven text is the same. */
   with(piece: Piece): this {
     this.values = this.woven.uniforms.map((slot) => ({ name: slot.name, scalars: slotValues(piece, slot) }));
+    if (this.overLoop) this.loop = () => this.overLoop!.table(piece).values;
+    return this;
+  }
+
+  /** Takes numbers over the loop. */
+  reading(values: Float32Array): this {
+    this.loop = () => values;
     return this;
   }
 
   /** Its uniforms with their present values. */
   get uniforms(): readonly { name: string; scalars: number[] }[] {
     return this.values;
+  }
+
+  /** Brings the present values and pictures to a processor: those with the same text share one. */
+  bring(processor: Processor): void {
+    for (const { name, scalars } of this.values) processor.setUniform(name, scalars);
+    processor.setData(this.woven.pictures.map(pixelsOf), this.loop());
   }
 
   gives(index: number): RunType {
@@ -66,9 +136,7 @@ export class Evaluator {
   }
 
   private call(name: string, rows: Float32Array, count: number): Float32Array {
-    // Pieces with the same text share one processor, so each run brings its own values.
-    for (const { name, scalars } of this.values) this.processor.setUniform(name, scalars);
-    this.processor.setPictures(this.woven.pictures.map(pixelsOf));
+    this.bring(this.processor);
     return this.processor.run(name, rows, count);
   }
 }

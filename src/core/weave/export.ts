@@ -1,6 +1,8 @@
+import { loopText, readsLoop } from '../glsl';
 import { placeText } from '../glsl/lib';
 import type { Piece } from '../piece/types';
 import { analyse } from './analyse';
+import { OverLoop } from './evaluate';
 import { glslType } from './step-function';
 import { aloneText, weave } from './weave';
 
@@ -25,8 +27,10 @@ const PAINT: Record<string, string> = {
  * A field (or signal) as a fragment shader that compiles on its own: the present values are
  * constants, the phase is a uniform, and `main` paints the field over uv 0..1.
  */
-export function exportGlsl(piece: Piece, strand: string, step?: string): string {
-  const woven = weave(piece, analyse(piece), [{ strand, step }], { constants: true });
+export async function exportGlsl(piece: Piece, strand: string, step?: string): Promise<string> {
+  const analysis = analyse(piece);
+  const woven = weave(piece, analysis, [{ strand, step }], { constants: true });
+  const loop = readsLoop(woven.glsl) ? loopText((await OverLoop.of(piece, analysis)).table(piece).values) : '';
   const { name, gives } = woven.functions[0]!;
   // Only printable ASCII may stand in GLSL, and a backslash at the end of a line would run on.
   const comment = (text: string) => text.replace(/[^\x20-\x5b\x5d-\x7e]/g, '?');
@@ -43,7 +47,7 @@ uniform float phase; // time in the loop, 0 to 1
 uniform vec2 size; // of the picture in pixels
 out vec4 pixel;
 
-${aloneText(woven).trim()}
+${(loop + aloneText(woven)).trim()}
 
 void main() {
   vec2 uv = gl_FragCoord.xy / size;

@@ -16,7 +16,8 @@ export {
 } from './step-function';
 export { outputOf, shotBehind, stageBehind, type Output } from './output';
 export { slopes, sortedStops } from './tables';
-export { Evaluator } from './evaluate';
+export { loopSteps, type LoopTable } from './over-loop';
+export { Evaluator, OverLoop } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';
 export { placeRows, writePlace, type PlaceValues } from './places';
 export { strandNames } from './words';

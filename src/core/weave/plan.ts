@@ -2,6 +2,7 @@ import { isLink, type Link, type Piece, type Strand } from '../piece/types';
 import { valueOf, type Param, type RunType, type StepDefinition } from '../steps';
 import { linkProblem } from './analyse';
 import type { Analysis, StepTypes, Target } from './types';
+import { loopSteps, type LoopStep } from './over-loop';
 import { emptyType, strandNames } from './words';
 
 /** Is what a link brings worked out by a function of its own, rather than with the row? */
@@ -16,6 +17,13 @@ export function lastReshape(rows: StepTypes[], end = rows.length - 1): number {
   for (let i = end; i > 0; i--) if (rows[i]!.active && rows[i]!.definition!.reshape) return i;
   return 0;
 }
+
+/** Index of the last step up to `end` that is worked out beforehand, over the loop; 0 where none is. */
+const lastOverLoop = (rows: StepTypes[], end: number): number =>
+  Math.max(
+    0,
+    rows.findLastIndex((r, i) => i <= end && r.active && r.definition!.overLoop),
+  );
 
 /**
  * Indices of the steps before which the picture is drawn: those that read it elsewhere or earlier, and those behind
@@ -121,11 +129,17 @@ export class Plan {
 
   /**
    * Where the part of a row begins that runs at each place: all before the last step that makes
-   * a mesh is baked into it, all before the last step that begins a pass is drawn.
+   * a mesh is baked into it, all before the last step that begins a pass is drawn, all up to the
+   * last one that is worked out over the loop is known.
    */
   liveFrom(target: Target): number {
     const [rows, end] = [this.rows(target.strand), this.indexOf(target)];
-    return Math.max(lastReshape(rows, end), lastDrawn(rows, end));
+    return Math.max(lastReshape(rows, end), lastDrawn(rows, end), lastOverLoop(rows, end));
+  }
+
+  /** Where the numbers of a step lie that is worked out over the loop. */
+  loopStep({ step }: StepTypes): Pick<LoopStep, 'first' | 'width'> {
+    return loopSteps(this.piece, this.analysis).find((s) => s.row.step === step)!;
   }
 
   /** The link that feeds a parameter, if there is one and it fits. */

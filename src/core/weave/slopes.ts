@@ -2,7 +2,6 @@ import { compile, GlslError, Processor } from '../glsl';
 import { Recent } from '../recent';
 import type { Evaluator } from './evaluate';
 import { formText } from './form-text';
-import { pixelsOf } from './pixels';
 import type { Woven } from './types';
 
 /** Programs compiled lately. */
@@ -18,14 +17,12 @@ export async function slopesProgram(
   entry: string,
   text: (slopes: string) => string,
 ): Promise<((rows: Float32Array, count: number) => Float32Array) | null> {
-  const { woven, uniforms } = evaluator;
+  const { woven } = evaluator;
   const key = `${entry} ${woven.functions[0]?.name}\n${woven.glsl}`;
   const processor = compiled.get(key) ?? compiled.put(key, await load(woven, entry, text));
   if (processor === 'none') return null;
   return (rows, count) => {
-    // Pieces with the same text share one processor, so each run brings its own values.
-    for (const { name, scalars } of uniforms) processor.setUniform(name, scalars);
-    processor.setPictures(woven.pictures.map(pixelsOf));
+    evaluator.bring(processor);
     return processor.run(entry, rows, count);
   };
 }

@@ -16,7 +16,15 @@ import {
   type Value,
   type Vector,
 } from '../piece/types';
-import { defaultOf, rangeOf, valueOf, type Param, type PlainParams, type StepDefinition } from '../steps';
+import {
+  defaultOf,
+  rangeOf,
+  valueOf,
+  type NumberParam,
+  type Param,
+  type PlainParams,
+  type StepDefinition,
+} from '../steps';
 import { literalFits } from './analyse';
 import type { UniformSlot } from './types';
 import { keyedLiteral, keyedScalars, keysFit } from './keyed';
@@ -53,9 +61,11 @@ export function withinRangeText(param: Param, text: string): string {
 }
 
 /** Length of a loop; without a tempo there are two beats a second. */
-function lengthOf(loop: Loop, unit: 'seconds' | 'frames' | 'beats'): number {
+function lengthOf(loop: Loop, unit: NonNullable<NumberParam['loopLength']>): number {
   const seconds = loop.frames / loop.rate;
-  return { frames: loop.frames, seconds, beats: beatsOf(loop) ?? 2 * seconds }[unit];
+  return { frames: loop.frames, seconds, beats: beatsOf(loop) ?? 2 * seconds, repeats: loop.play === 'once' ? 0 : 1 }[
+    unit
+  ];
 }
 
 /** The same, with the keys of one that has them. */

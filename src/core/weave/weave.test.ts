@@ -149,7 +149,7 @@ describe('weaving', () => {
   });
 
   it('exports text that stands on its own and gives the same numbers', async () => {
-    const text = exportGlsl(veil, 'swell');
+    const text = await exportGlsl(veil, 'swell');
     expect(text.startsWith('#version 300 es')).toBe(true);
     const body = text.replace(/^out vec4 pixel;$/m, '').replace(/void main\(\)[\s\S]*$/, '');
     const woven = Processor.loadNow(compile(body, ['field_swell']));
@@ -157,11 +157,11 @@ describe('weaving', () => {
     expect(woven.run('field_swell', rows, 1)).toEqual(
       (await Evaluator.make(veil, [{ strand: 'swell' }])).run(0, rows, 1),
     );
-    expect(() => exportGlsl(veil, 'sea')).toThrow(/Only fields and signals/);
+    await expect(exportGlsl(veil, 'sea')).rejects.toThrow(/Only fields and signals/);
   });
 
-  it('lets no name in a piece out of its comment', () => {
-    const text = exportGlsl(
+  it('lets no name in a piece out of its comment', async () => {
+    const text = await exportGlsl(
       {
         ...veil,
         name: 'x\n#error \\',

@@ -1,4 +1,4 @@
-import { samplerText } from '../glsl';
+import { LOOP_ON_CARD, readsLoop, samplerText } from '../glsl';
 import { branchesOnCard, FRAME_ON_CARD, FRAME_STAND_IN, readsFrame, readsOther } from '../glsl/lib';
 import type { Piece } from '../piece/types';
 import { Plan } from './plan';
@@ -17,6 +17,7 @@ export const cardText = (woven: Woven, stage = '') =>
     samplers(woven, stage),
     readsOther(woven.glsl) ? branchesOnCard(woven.branches.length, stage) : '',
     readsFrame(woven.glsl) ? FRAME_ON_CARD : '',
+    readsLoop(woven.glsl) ? LOOP_ON_CARD : '',
     woven.glsl,
   ].join('');
 

@@ -108,7 +108,8 @@ export class Writer {
       if (!row.active || !row.definition?.glsl) continue;
       const spot = { strand, row, index, name: `${this.plan.strandName(strand.id)}_Step${index + 1}` };
       const name = `v${index + 1}`;
-      lines.push(`  ${glslType(row.gives!)} ${name} = ${finiteText(row.gives!, this.stepCall(spot, running))};`);
+      const into = row.definition.overLoop ? this.overLoop(row) : running;
+      lines.push(`  ${glslType(row.gives!)} ${name} = ${finiteText(row.gives!, this.stepCall(spot, into))};`);
       running = name;
     }
     const result = running || NOTHING[gives] || `${glslType(gives)}(0.0)`;
@@ -198,6 +199,18 @@ export class Writer {
       this.writeFunction(`${ASIDE_TYPE[aside]} ${own}(Place p)`, [], this.argument(spot, param, '')!);
     }
     return `${name}(${['p', ...(takes ? [running] : []), ...args].join(', ')})`;
+  }
+
+  /** What a step comes to at the place's phase that is worked out over the loop. */
+  private overLoop(row: StepTypes): string {
+    this.parts.add('loop');
+    const { frames } = this.piece.loop;
+    const { first, width } = this.plan.loopStep(row);
+    const numbers = Array.from(
+      { length: width },
+      (_, i) => `overLoop(p.phase, ${first + i * (frames + 1)}, ${floatText(frames)})`,
+    );
+    return width === 1 ? numbers[0]! : `vec${width}(${numbers.join(', ')})`;
   }
 
   /** Writes the step's function, once for all rows that share it, and gives its name. */

@@ -1,6 +1,6 @@
 import { isLink, type Link, type Piece } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
-import { Evaluator, placeRows, type Analysis, type Target } from '@/core/weave';
+import { Evaluator, loopSteps, OverLoop, placeRows, type Analysis, type Target } from '@/core/weave';
 
 /** Values of links to signals at one phase. */
 export type Follow = (link: Link) => number[];
@@ -10,12 +10,20 @@ export class Follower {
   private constructor(
     private readonly evaluator: Evaluator | null,
     private readonly keys: Map<string, number>,
+    private readonly overLoop: OverLoop | null,
   ) {}
 
   static async make(piece: Piece, analysis: Analysis): Promise<Follower> {
     const targets = linkedSignals(piece, analysis);
     const keys = new Map([...targets.keys()].map((key, i) => [key, i]));
-    return new Follower(targets.size > 0 ? await Evaluator.make(piece, [...targets.values()], analysis) : null, keys);
+    const evaluator = targets.size > 0 ? await Evaluator.make(piece, [...targets.values()], analysis) : null;
+    const overLoop = loopSteps(piece, analysis).length > 0 ? await OverLoop.of(piece, analysis) : null;
+    return new Follower(evaluator, keys, overLoop);
+  }
+
+  /** Numbers that steps come to over the loop, with those of a piece; null where no step does. */
+  loopValues(piece: Piece): Float32Array | null {
+    return this.overLoop?.table(piece).values ?? null;
   }
 
   /**

@@ -129,6 +129,7 @@ export class FinishPass {
         ...pictureUniforms(this.woven),
         clPhase: shared.clPhase,
         clSize: shared.clSize,
+        clLoop: shared.clLoop,
         clChecker: { value: 0 },
         clShot: { value: null },
         clTook: { value: null },

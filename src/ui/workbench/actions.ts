@@ -134,7 +134,10 @@ export function savePiece(): void {
 export function saveGlsl(strand: string): void {
   const { piece } = state();
   const name = strandById(piece, strand)?.name ?? 'field';
-  download(`${fileStem(piece.name)}-${fileStem(name)}.frag`, exportGlsl(piece, strand), 'text/plain');
+  void exportGlsl(piece, strand).then(
+    (text) => download(`${fileStem(piece.name)}-${fileStem(name)}.frag`, text, 'text/plain'),
+    (error: unknown) => notify('error', `"${name}" cannot be written as GLSL: ${error instanceof Error ? error.message : String(error)}`),
+  );
 }
 
 export function kindsWithGlsl(kind: Kind): boolean {

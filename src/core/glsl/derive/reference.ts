@@ -272,6 +272,8 @@ function native(name: string, [x = [], y = []]: number[][], kinds: string[]): nu
       return [Number(x.every(Boolean))];
     case 'texelSize':
       return [1, 1];
+    case 'loopValue':
+      return [0];
     default:
       return [0.5, 0.5, 0.5, 1];
   }

@@ -65,6 +65,7 @@ export const FLAT = new Set([
   'isinf',
   'texelAt',
   'texelSize',
+  'loopValue',
   'intBitsToFloat',
   'uintBitsToFloat',
 ]);

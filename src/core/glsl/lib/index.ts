@@ -2,6 +2,7 @@ import { CELLS } from './cells';
 import { COLOURS } from './colours';
 import { FRACTAL } from './fractal';
 import { HASH } from './hash';
+import { LOOP } from './loop';
 import { LOOKUP } from './lookup';
 import { NOISE } from './noise';
 import { PICTURE } from './picture';
@@ -41,6 +42,7 @@ const PARTS = {
   space: { text: SPACE, needs: ['wave'] },
   kernels: { text: KERNELS, needs: [] },
   tables: { text: TABLES, needs: ['wave'] },
+  loop: { text: LOOP, needs: [] },
   lookup: { text: LOOKUP, needs: ['colours'] },
   picture: { text: PICTURE, needs: [] },
 } as const satisfies Record<string, { text: string; needs: readonly string[] }>;

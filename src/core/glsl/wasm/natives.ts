@@ -1,5 +1,5 @@
 import type { ScalarName } from '../types';
-import { CURVE_OFFSET, PICTURE_SLOTS, SLOT_BYTES } from '../pictures';
+import { CURVE_OFFSET, LOOP_OFFSET, PICTURE_SLOTS, SLOT_BYTES } from '../pictures';
 import { F32, I32, unsigned } from './encode';
 import { binaryScalar, float, fop, iop, op, OP, whole, type Scalar } from './scalars';
 
@@ -45,12 +45,20 @@ function slotAddress(slot: Scalar, table: number, share: Share): Scalar {
   return share(iop(I_ADD, iop(I_MUL, safe, whole(SLOT_BYTES)), whole(table)));
 }
 
+/** A whole number held at or above 0 and below a count. */
+const held = (at: Scalar, count: Scalar, share: Share) =>
+  extreme('max', 'int', whole(0), extreme('min', 'int', at, iop(OP.iSub, count, whole(1)), share), share);
+
+function loopValue(index: Scalar, table: number, share: Share): Scalar {
+  const entry = share(whole(table + LOOP_OFFSET));
+  const offset = iop(I_MUL, held(index, word(entry, 4), share), whole(4));
+  return op(F32, [0x2a, 2, ...unsigned(0)], iop(I_ADD, word(entry, 0), offset));
+}
+
 function texel([slot, x, y]: [Scalar, Scalar, Scalar], table: number, share: Share): Scalar[] {
   const entry = slotAddress(slot, table, share);
   const width = share(word(entry, 4));
-  const held = (at: Scalar, size: Scalar) =>
-    extreme('max', 'int', whole(0), extreme('min', 'int', at, iop(OP.iSub, size, whole(1)), share), share);
-  const index = iop(I_ADD, iop(I_MUL, held(y, word(entry, 8)), width), held(x, width));
+  const index = iop(I_ADD, iop(I_MUL, held(y, word(entry, 8), share), width), held(x, width, share));
   const address = share(iop(I_ADD, word(entry, 0), iop(I_MUL, index, whole(4))));
   const linear = (offset: number) =>
     op(F32, [0x2a, 2, ...unsigned(table + CURVE_OFFSET)], iop(I_MUL, byte(address, offset), whole(4)));
@@ -86,6 +94,8 @@ export function nativeScalars(name: string, args: Scalar[][], of: ScalarName, sh
       return a.map((s) => op(F32, OP.fromBits, s));
     case 'texelAt':
       return texel(args.map((s) => s[0]!) as [Scalar, Scalar, Scalar], table, share);
+    case 'loopValue':
+      return [loopValue(a[0]!, table, share)];
     case 'texelSize': {
       const entry = slotAddress(a[0]!, table, share);
       return [fop(0xb2, word(entry, 4)), fop(0xb2, word(entry, 8))];

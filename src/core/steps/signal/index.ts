@@ -19,6 +19,7 @@ import { constant } from './constant';
 import { cycle } from './cycle';
 import { asSignal } from './from-field';
 import { keyed } from './keys';
+import { MEMORY_STEPS } from './memory';
 import { MOMENT_STEPS } from './moments';
 import { random } from './random';
 import { wander } from './wander';
@@ -47,5 +48,6 @@ export const SIGNAL_STEPS: SignalStep[] = [
       pick,
     ].map(asSignal),
   ),
+  ...MEMORY_STEPS,
   ...MOMENT_STEPS,
 ];

@@ -27,6 +27,17 @@ export const framesParam = number({
   loopLength: 'frames',
 });
 
+/** 1 where the loop begins anew after its last frame, 0 where it plays once. */
+export const repeatsParam = number({
+  id: 'repeats',
+  name: 'Repeats',
+  about: 'Whether the loop begins anew.',
+  default: 1,
+  min: 0,
+  max: 1,
+  loopLength: 'repeats',
+});
+
 /** Beats of the loop; two a second without a tempo. */
 export const beatsParam = number({
   id: 'beats',

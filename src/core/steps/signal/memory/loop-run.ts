@@ -1,0 +1,76 @@
+import type { PlainParams } from '../../definition';
+
+/** One number that runs through a row, over all frames of the loop. */
+export interface LoopRun {
+  /** What runs in, a number a frame. */
+  values: Float64Array;
+  /** The parameters of the step, as they are at a frame. */
+  params: (frame: number) => PlainParams;
+  /** From one frame to the next. */
+  seconds: number;
+  /** Seconds of a beat. */
+  beat: number;
+  /** Whether the loop begins anew after its last frame. */
+  repeats: boolean;
+}
+
+/** What a step makes of it. */
+export interface LoopValues {
+  /** A number a frame, and what it has come to after the last one. */
+  values: Float64Array;
+  /** How often the loop ran until another time changed nothing; null where it still did. */
+  runs: number | null;
+  /** Values of its parameters with which it comes back to where it began. */
+  closing?: Record<string, number>[];
+}
+
+/** Part of the range by which another time of the loop may change anything. */
+const SETTLED = 1e-6;
+/** Frames that are run through at most. */
+const MOST_FRAMES = 4_000_000;
+
+const rangeOf = (values: Float64Array): number => {
+  let [low, high] = [Infinity, -Infinity];
+  for (const v of values) [low, high] = [Math.min(low, v), Math.max(high, v)];
+  return Math.max(high - low, 1e-6 * Math.max(Math.abs(low), Math.abs(high)), 1e-12);
+};
+
+/**
+ * Runs from frame to frame as if the loop had been running forever: time and again, until what another time would still
+ * change, and all times after it, is below a millionth of the range.
+ * @param state at the first frame of the first time; its first number is the value
+ * @param next takes the state on to a frame
+ */
+export function runLoop(
+  { values, repeats }: LoopRun,
+  state: Float64Array,
+  next: (state: Float64Array, frame: number) => void,
+): LoopValues {
+  const frames = values.length;
+  const now = new Float64Array(frames + 1);
+  const most = Math.max(4, Math.floor(MOST_FRAMES / frames));
+  let before = Infinity;
+  for (let runs = 1; runs <= most; runs++) {
+    let change = 0;
+    for (let frame = 0; frame < frames; frame++) {
+      if (runs > 1 || frame > 0) next(state, frame);
+      change = Math.max(change, Math.abs(state[0]! - now[frame]!));
+      now[frame] = state[0]!;
+    }
+    if (!repeats) {
+      now[frames] = now[frames - 1]!;
+      return { values: now, runs: 0 };
+    }
+    // Each time changes less than the one before it, by a part that stays: what is left is a geometric series.
+    const part = change / before;
+    const left = runs > 2 && part < 1 ? change * (part / (1 - part)) : Infinity;
+    if (runs > 1 && (change === 0 || left <= SETTLED * rangeOf(now))) {
+      now[frames] = now[0]!;
+      return { values: now, runs: runs - 1 };
+    }
+    before = change;
+  }
+  next(state, 0);
+  now[frames] = state[0]!;
+  return { values: now, runs: null };
+}

@@ -1,0 +1,105 @@
+import { isKeyed, isLink, type Link, type Piece } from '../piece/types';
+import type { LoopValues } from '../steps';
+import { beatsOf } from '../piece/beats';
+import { fittingStep } from './params-over';
+import type { Analysis, StepTypes, Target } from './types';
+import { plainParams } from './values';
+
+/** A step that is worked out over the whole loop, and where its numbers lie. */
+export interface LoopStep {
+  strand: string;
+  row: StepTypes;
+  /** What runs into it; null in a source. */
+  before: Target | null;
+  /** Strands that its parameters follow. */
+  links: Link[];
+  /** Place of its first number: one more than there are frames for each number that runs through it. */
+  first: number;
+  width: number;
+}
+
+const widthOf = (row: StepTypes) => (row.gives === 'vec3' ? 3 : row.gives === 'vec2' ? 2 : 1);
+const known = new WeakMap<Analysis, LoopStep[]>();
+
+/** All steps of a piece that are worked out over the loop, so that each comes after those it takes from. */
+export function loopSteps(piece: Piece, analysis: Analysis): LoopStep[] {
+  const found = known.get(analysis);
+  if (found) return found;
+  const steps: LoopStep[] = [];
+  let first = 0;
+  for (const strand of analysis.order) {
+    const rows = analysis.types.get(strand.id) ?? [];
+    for (const [i, row] of rows.entries()) {
+      if (!row.active || !row.definition?.overLoop) continue;
+      const before = i > 0 ? { strand: strand.id, step: rows[i - 1]!.step.id } : null;
+      const links = Object.values(fittingStep(piece, analysis, row).params).filter(isLink);
+      const width = widthOf(row);
+      steps.push({ strand: strand.id, row, before, links, first, width });
+      first += width * (piece.loop.frames + 1);
+    }
+  }
+  known.set(analysis, steps);
+  return steps;
+}
+
+/** What all such steps come to: their numbers, and what was found out about each. */
+export interface LoopTable {
+  values: Float32Array;
+  /** For each step, in the order of `loopSteps`: a result for each number that runs through it. */
+  results: LoopValues[][];
+}
+
+/** Values of a target at every frame, with the numbers that are known so far. */
+type Run = (target: Target, values: Float32Array) => Float32Array;
+
+/** Works the steps out, one after the other. */
+export function loopTable(piece: Piece, analysis: Analysis, run: Run): LoopTable {
+  const steps = loopSteps(piece, analysis);
+  const { frames, rate, play } = piece.loop;
+  const seconds = 1 / rate;
+  const beats = beatsOf(piece.loop);
+  const beat = beats === null ? 0.5 : (frames * seconds) / beats;
+  const rowLength = frames + 1;
+  let values: Float32Array = new Float32Array(steps.reduce((sum, s) => sum + s.width * rowLength, 0));
+  const results = steps.map((step) => {
+    const { row, before, links, first, width } = step;
+    const runs = before ? run(before, values) : new Float32Array(frames * width);
+    const params = paramsAt(
+      piece,
+      analysis,
+      step,
+      links.map((link) => run({ strand: link.link, step: link.step }, values)),
+    );
+    // What reads the numbers keeps them as they are; more of them are another array.
+    values = values.slice();
+    return Array.from({ length: width }, (_, number) => {
+      const own = Float64Array.from({ length: frames }, (_, frame) => runs[width * frame + number]!);
+      const result = row.definition!.overLoop!({ values: own, params, seconds, beat, repeats: play !== 'once' });
+      values.set(result.values, first + number * rowLength);
+      return result;
+    });
+  });
+  return { values, results };
+}
+
+/** The parameters of a step at each frame. @param linked values of its links, frame by frame */
+function paramsAt(piece: Piece, analysis: Analysis, { row, links }: LoopStep, linked: Float32Array[]) {
+  const { frames } = piece.loop;
+  const step = fittingStep(piece, analysis, row);
+  const at = (frame: number) =>
+    plainParams(
+      piece,
+      step,
+      row.definition!,
+      (link) => {
+        const all = linked[links.indexOf(link)]!;
+        const width = all.length / frames;
+        const here = [...all.subarray(frame * width, (frame + 1) * width)];
+        return link.swizzle ? [here['xyz'.indexOf(link.swizzle)] ?? 0] : here;
+      },
+      frame / frames,
+    );
+  const moves = links.length > 0 || Object.values(step.params).some(isKeyed);
+  const all = Array.from({ length: moves ? frames : 1 }, (_, frame) => at(frame));
+  return (frame: number) => all[moves ? frame : 0]!;
+}
