@@ -3,8 +3,10 @@ import { PNG } from 'pngjs';
 import { fromBase64 } from '@/core/formats/base64';
 import { CUBE_TYPE, cubePixels, readCube } from '@/core/formats/cube';
 import { readHeader } from '@/core/formats/picture-header';
+import { readWav, SoundError } from '@/core/formats/wav';
 import type { Pixels } from '@/core/glsl';
 import type { Asset, Piece } from '@/core/piece/types';
+import { provideTrack, soundTrack } from '@/core/sound/track';
 import { providePixels } from '@/core/weave';
 
 function decode(asset: Asset): Pixels | null {
@@ -30,12 +32,18 @@ export function decodePictures(piece: Piece): string[] {
     .filter((a) => !a.type.startsWith('model/'))
     .flatMap((asset) => {
       try {
+        if (asset.type.startsWith('audio/')) {
+          provideTrack(asset.id, soundTrack(readWav(fromBase64(asset.data))));
+          return [];
+        }
         const pixels = decode(asset);
         if (pixels) providePixels(asset.id, pixels);
         return pixels
           ? []
           : [`The picture "${asset.name}" (${asset.type}) is not read by the command line; grey stands in for it.`];
       } catch (error) {
+        if (error instanceof SoundError)
+          return [`The sound "${asset.name}" is not read by the command line: ${error.message} It is silent here.`];
         return [
           `The picture "${asset.name}" cannot be read (${(error as Error).message.slice(0, 120)}); grey stands in for it.`,
         ];

@@ -1,4 +1,9 @@
 import { expect, test } from '@playwright/test';
+import type { PNG } from 'pngjs';
+import { tappedTempo } from '@/core/piece/beats';
+import type { Piece, Step } from '@/core/piece/types';
+import { Evaluator, placeRows } from '@/core/weave';
+import { from, piece, strand } from '@/demo/build';
 import {
   difference,
   goToFrame,
@@ -95,10 +100,18 @@ test('the loop is counted in beats: a tempo is tapped, a length is asked for, an
   await inWorkbench(page);
   await page.getByRole('tab', { name: 'Tuning' }).click();
   await expect(page.getByRole('button', { name: 'Count in beats' })).toBeVisible();
-  // Hands as quick as these reach the fastest tempo there is.
+  // However quick these hands are here: the tempo is that of the times at which the page was told.
+  await page.evaluate(() => {
+    const times: number[] = [];
+    Object.assign(window, { taps: times });
+    window.addEventListener('keydown', (e) => e.key === 't' && times.push(performance.now()), { capture: true });
+  });
   for (let i = 0; i < 8; i++) await page.keyboard.press('t');
+  const times = await page.evaluate(() => (window as unknown as { taps: number[] }).taps);
+  expect(times).toHaveLength(8);
   const tempo = page.getByLabel('Tempo, number');
-  await expect.poll(async () => Number(await tempo.inputValue())).toBeGreaterThan(120);
+  const tapped = tappedTempo(times)!;
+  await expect.poll(async () => Math.abs(Number(await tempo.inputValue()) / tapped - 1)).toBeLessThan(0.05);
   await setNumber(page, 'Tempo', 124);
   await setNumber(page, 'Frame rate', 30);
   await page.getByLabel('Keys keep').click();
@@ -141,4 +154,80 @@ test('moments are struck at the playhead and drive a light through an envelope',
   expect(first).toBeGreaterThan(1.1 * before);
   expect(second).toBeGreaterThan(1.1 * before);
   await expect(seam(page)).toHaveText(/^closes/);
+});
+
+test('a signal remembers: it springs, adds up and says what closes it, and is read over the loop', async ({ page }) => {
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await openPiece(page, smallStarter('dented-sail', 128, 72, 24));
+  await inWorkbench(page);
+  await makeStrand(page, 'signal', 'way', ['Constant', { Value: 0.7 }], ['Add up']);
+  // 0.7 a second over a second are seven tenths of a turn.
+  await expect(seam(page)).toHaveText(/does not close|breaks/);
+  await page.getByRole('button', { name: 'Checks' }).click();
+  await page.getByRole('button', { name: 'Set factor to 1.428571' }).click();
+  await page.keyboard.press('Escape');
+  await expect(seam(page)).toHaveText(/^closes/);
+  // The playhead reads it in its cell: a quarter of the loop is a quarter of the turn.
+  await goToFrame(page, 6);
+  const cell = page.getByRole('button', { name: 'Add up in way' });
+  await expect(cell.locator('[data-playhead]')).toHaveText('0.25');
+
+  await cell.click();
+  await page.keyboard.press('l');
+  const bar = page.locator('[data-looking]');
+  await expect(bar).toContainText('lowest0');
+  await expect(bar).toContainText('highest0.958');
+  await expect(bar).toContainText('mean0.479');
+  await expect(page.getByRole('img', { name: 'The signal over the loop' }).locator('canvas')).toBeVisible();
+  await bar.getByRole('button', { name: 'Copy as CSV' }).click();
+  await expect(page.getByText('The numbers of all frames are copied')).toBeVisible();
+  const lines = (await page.evaluate(() => navigator.clipboard.readText())).trim().split('\r\n');
+  expect(lines[0]).toBe('frame,time in seconds,value');
+  expect(lines[7]!.split(',').map(Number)).toEqual([6, 0.25, expect.closeTo(0.25, 6) as unknown as number]);
+  expect(lines).toHaveLength(25);
+});
+
+/** Five blocks in a row, each a share of the loop later than the one before, moved up by a signal. */
+const lateBlocks = (...signal: [op: string, params?: Step['params']][]): Piece =>
+  piece(
+    'Late blocks',
+    '',
+    [
+      strand('signal', 'hop', ...signal),
+      strand('field', 'late', ['copy-number', { as: 'share' }]),
+      strand('form', 'spots', ['points-line', { count: 5, from: [-2, 0, 0], to: [2, 0, 0] }]),
+      strand(
+        'form',
+        'blocks',
+        ['box', { size: [0.5, 0.5, 0.5] }],
+        ['copies', { on: from('spots'), delay: from('late') }],
+        ['push', { by: from('hop'), amount: 1, along: 'direction', direction: [0, 1, 0] }],
+      ),
+      strand('surface', 'chalk', ['lit', { colour: '#000000' }], ['glow', { colour: '#ffffff', strength: 0.5 }]),
+      strand(
+        'stage',
+        'hall',
+        ['camera', { position: [0, 0, 6], target: [0, 0, 0], lens: 30 }],
+        ['place', { form: from('blocks'), surface: from('chalk') }],
+      ),
+      strand('finish', 'out', ['shoot', { stage: from('hall') }]),
+    ],
+    { picture: { width: 128, height: 72, background: '#000000' }, loop: { frames: 12, rate: 12, play: 'loop' } },
+  );
+
+test('copies that are late read a remembered signal as the processor works it out', async ({ page }) => {
+  const keys = [0, 0.25, 0.5].map((at, n) => ({ at, value: [0, 1, -0.6][n]!, ease: 'held' as const }));
+  const springs = lateBlocks(['keys', { keys }], ['spring', { swing: 2, damping: 0.2 }]);
+  const evaluator = await Evaluator.make(springs, [{ strand: 'hop' }]);
+  const values = evaluator.run(0, placeRows(Array.from({ length: 12 }, (_, n) => ({ phase: n / 12 }))), 12);
+  const same = [...values].map((value, n) => ({ at: n / 12, value, ease: 'linear' as const }));
+  const pictures: PNG[] = [];
+  for (const shown of [springs, lateBlocks(['keys', { keys: same }]), lateBlocks(['keys', { keys }])]) {
+    await openPiece(page, shown);
+    await inWorkbench(page);
+    await goToFrame(page, 4);
+    pictures.push(await settled(stage(page)));
+  }
+  expect(difference(pictures[0]!, pictures[1]!)).toBeLessThan(0.05);
+  expect(difference(pictures[0]!, pictures[2]!)).toBeGreaterThan(1);
 });

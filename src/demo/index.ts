@@ -17,6 +17,7 @@ import { glasshouseOpening } from './glasshouse-opening';
 import { paperFans } from './paper-fans';
 import { barnacles } from './barnacles';
 import { dentedSail } from './dented-sail';
+import { ropeWalkRhythm } from './rope-walk-rhythm';
 import { windingStair } from './winding-stair';
 import { lanternDrift } from './lantern-drift';
 import { gullChart } from './gull-chart';
@@ -68,4 +69,5 @@ export const STARTERS: Starter[] = [
   starter('net-lights', netLights),
   starter('ember-shells', emberShells),
   starter('harbour-mirror', harbourMirror),
+  starter('rope-walk-rhythm', ropeWalkRhythm),
 ];

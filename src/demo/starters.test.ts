@@ -35,12 +35,13 @@ describe.each(STARTERS.map((s) => [s.id, s] as const))('%s', (_, { piece }) => {
   it('exports GLSL of every field and signal that an independent compiler takes', async () => {
     const files = await Promise.all(
       piece.strands
-      .filter((s) => s.kind === 'field' || s.kind === 'signal')
-      .map(async (s, i) => {
-        const file = join(folder, `${piece.name.replace(/\W/g, '')}-${i}.frag`);
-        writeFileSync(file, await exportGlsl(piece, s.id));
-        return file;
-      }));
+        .filter((s) => s.kind === 'field' || s.kind === 'signal')
+        .map(async (s, i) => {
+          const file = join(folder, `${piece.name.replace(/\W/g, '')}-${i}.frag`);
+          writeFileSync(file, await exportGlsl(piece, s.id));
+          return file;
+        }),
+    );
     // Fails with the compiler's own words, or with "not found" where glslang-tools is missing (npm run verify installs
     // it).
     expect(() => execFileSync('glslangValidator', files, { encoding: 'utf8', stdio: 'pipe' })).not.toThrow();

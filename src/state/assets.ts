@@ -2,9 +2,13 @@ import type { Asset, Piece } from '@/core/piece/types';
 import { ensureTable, isTableAsset } from './colour-tables';
 import { ensureMesh, isMeshAsset } from './mesh-files';
 import { ensurePicture } from './pictures';
+import { ensureSound, isSoundAsset } from './sounds';
 
-const ensure = (asset: Asset): Promise<boolean> =>
-  isMeshAsset(asset) ? ensureMesh(asset) : isTableAsset(asset) ? ensureTable(asset) : ensurePicture(asset);
+function ensure(asset: Asset): Promise<boolean> {
+  if (isMeshAsset(asset)) return ensureMesh(asset);
+  if (isTableAsset(asset)) return ensureTable(asset);
+  return isSoundAsset(asset) ? ensureSound(asset) : ensurePicture(asset);
+}
 
 /** Reads the files of a piece that are not at hand yet, one after the other. @returns whether any came. */
 export async function ensureAssets(piece: Piece): Promise<boolean> {

@@ -44,6 +44,9 @@ interface Panels {
   /** A step of a finish that is looked at is split against the picture before it. */
   before: boolean;
   coarse: Coarse | null;
+  /** How loud the sound of the piece is here, 0 to 1, and whether it is heard at all. */
+  volume: number;
+  muted: boolean;
   /** What keys keep when the loop becomes longer or shorter. */
   keysKeep: KeysKeep;
 }
@@ -61,6 +64,8 @@ export const usePanels = create<Panels>()(() => ({
   side: 'tuning',
   compare: null,
   split: 0.5,
+  volume: 0.8,
+  muted: false,
   keysKeep: 'parts',
   looking: null,
   before: false,

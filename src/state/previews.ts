@@ -37,7 +37,8 @@ export function dependsOn(piece: Piece, strand: Strand): string {
     }
   };
   visit(strand);
-  return JSON.stringify([[...seen.values()].map((s) => [s.id, s.steps]), piece.controls.map((c) => c.value)]);
+  const rows = [...seen.values()].map((s) => [s.id, s.steps]);
+  return JSON.stringify([rows, piece.controls.map((c) => c.value), piece.loop]);
 }
 
 /** Counts up when pictures have been decoded: drawings made without them are made again. */

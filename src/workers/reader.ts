@@ -1,11 +1,13 @@
 import { costOfPicture } from '@/core/checks/cost';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { CubeError, cubePixels, readCube } from '@/core/formats/cube';
+import { readWav, SoundError, type Sound } from '@/core/formats/wav';
 import { acceptPiece, readPiece } from '@/core/formats/piece-file';
 import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';
 import type { ReadingProgress } from '@/core/piece/schema';
 import type { Piece } from '@/core/piece/types';
+import { soundTrack, type SoundTrack } from '@/core/sound/track';
 import { analyse, Evaluator } from '@/core/weave';
 
 /** A piece, or why it is refused: errors lose their kind between threads. */
@@ -26,13 +28,24 @@ export interface ReadTableFile extends ReadTable {
   data: string;
 }
 
+/** A sound as signals follow it. */
+export interface ReadSound {
+  track: SoundTrack;
+}
+
+/** A file of a sound as an asset of a piece keeps it: `data` in base64. */
+export interface ReadSoundFile extends ReadSound {
+  id: string;
+  data: string;
+}
+
 export type Refused = { refused: string };
 
-async function tableOf<T>(work: () => Promise<T> | T): Promise<T | Refused> {
+async function unlessRefused<T>(work: () => Promise<T> | T): Promise<T | Refused> {
   try {
     return await work();
   } catch (error) {
-    if (error instanceof CubeError) return { refused: error.message };
+    if (error instanceof CubeError || error instanceof SoundError) return { refused: error.message };
     throw error;
   }
 }
@@ -56,13 +69,24 @@ export const reader = {
   data: (data: unknown, progress: ReadingProgress): Promise<Read> => answered(() => acceptPiece(data, progress)),
 
   tableFile: (file: Blob): Promise<ReadTableFile | Refused> =>
-    tableOf(async () => {
+    unlessRefused(async () => {
       const bytes = new Uint8Array(await file.arrayBuffer());
       return { pixels: tablePixels(bytes), id: await assetId(bytes), data: toBase64(bytes) };
     }),
 
   tableData: (base64: string): Promise<ReadTable | Refused> =>
-    tableOf(() => ({ pixels: tablePixels(fromBase64(base64)) })),
+    unlessRefused(() => ({ pixels: tablePixels(fromBase64(base64)) })),
+
+  /** @param decoded what the browser made of the file, where that is no WAV */
+  soundFile: (file: Blob, decoded: Sound | null, progress: (part: number) => void): Promise<ReadSoundFile | Refused> =>
+    unlessRefused(async () => {
+      const bytes = new Uint8Array(await file.arrayBuffer());
+      const track = soundTrack(decoded ?? readWav(bytes), progress);
+      return { track, id: await assetId(bytes), data: toBase64(bytes) };
+    }),
+
+  soundData: (base64: string, decoded: Sound | null): Promise<ReadSound | Refused> =>
+    unlessRefused(() => ({ track: soundTrack(decoded ?? readWav(fromBase64(base64))) })),
 
   /** Works out what drawing a piece would work out on the page's own thread. */
   async vet(data: unknown): Promise<Vetted> {

@@ -1,11 +1,13 @@
 import * as Comlink from 'comlink';
 import { CubeError } from '@/core/formats/cube';
+import { SoundError, type Sound } from '@/core/formats/wav';
 import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';
 import type { ReadingProgress } from '@/core/piece/schema';
 import type { Piece } from '@/core/piece/types';
 import { oneJob } from './one-job';
-import type { Read, Reader, ReadTableFile, Refused, Vetted } from './reader';
+import type { SoundTrack } from '@/core/sound/track';
+import type { Read, Reader, ReadSoundFile, ReadTableFile, Refused, Vetted } from './reader';
 
 /** Work took longer than it may. */
 export class TooLong extends Error {
@@ -30,19 +32,37 @@ export const readPieceData = (data: unknown, watch: Watch = {}): Promise<Piece> 
 
 /** Reads a .cube in a thread of its own. @throws CubeError, or Ended where the signal said so */
 export const readTableFile = (file: Blob, signal?: AbortSignal): Promise<ReadTableFile> =>
-  readingTable((door) => door.tableFile(file), signal);
+  readingFile((door) => door.tableFile(file), CubeError, signal);
 
 /** Reads what an asset of a piece holds, in base64. @throws CubeError */
 export const readTableData = async (data: string): Promise<Pixels> =>
-  (await readingTable((door) => door.tableData(data))).pixels;
+  (await readingFile((door) => door.tableData(data), CubeError)).pixels;
 
-async function readingTable<T extends object>(
+/**
+ * Takes a sound through in a thread of its own.
+ * @param decoded what the browser made of the file, where that is no WAV
+ * @throws SoundError, or Ended where the signal said so
+ */
+export const readSoundFile = (
+  file: Blob,
+  decoded: Sound | null,
+  progress: (part: number) => void,
+  signal?: AbortSignal,
+): Promise<ReadSoundFile> =>
+  readingFile((door) => door.soundFile(file, decoded, Comlink.proxy(progress)), SoundError, signal);
+
+/** Reads what an asset of a piece holds, in base64. @throws SoundError */
+export const readSoundData = async (data: string, decoded: Sound | null): Promise<SoundTrack> =>
+  (await readingFile((door) => door.soundData(data, decoded), SoundError)).track;
+
+async function readingFile<T extends object>(
   work: (door: Comlink.Remote<Reader>) => Promise<T | Refused>,
+  Refusal: new (sentence: string) => Error,
   signal?: AbortSignal,
 ): Promise<T> {
-  const failure = () => new CubeError('It is more than this browser can read.');
+  const failure = () => new Refusal('It is more than this browser can read.');
   const read = await oneJob<Reader, T | Refused>({ open, work, signal, failure });
-  if ('refused' in read) throw new CubeError(read.refused);
+  if ('refused' in read) throw new Refusal(read.refused);
   return read;
 }
 

@@ -11,9 +11,10 @@ import type { Skin } from '@/core/mesh/skin';
 import { CopySpots } from '@/core/forms/copy-spots';
 import { strandById, type Piece } from '@/core/piece/types';
 import { previewSteps, type Preview, type PreviewSize } from '@/core/preview';
-import { signalValues } from '@/core/preview/plot';
+import { frameNumbers, signalLines, type FrameNumbers } from '@/core/preview/plot';
 import { pictureSpread, type PictureSpread } from '@/core/preview/picture-spread';
 import type { Pixels } from '@/core/glsl';
+import { provideTrack, type SoundTrack } from '@/core/sound/track';
 import { Evaluator, placeRows, providePixels, type PlaceValues } from '@/core/weave';
 
 /** Work on the processor that must not hold up the interface. */
@@ -23,6 +24,9 @@ export const studio = {
 
   /** Hands over the mesh of a file. */
   provideMesh: (asset: string, mesh: Mesh): void => provideFileMesh(asset, mesh),
+
+  /** Takes a sound that pieces hear. */
+  provideTrack: (asset: string, track: SoundTrack): void => provideTrack(asset, track),
 
   /** Mesh of a form; null where there is none. @throws with a sentence for the artist. */
   async mesh(piece: Piece, strand: string): Promise<Skin | null> {
@@ -80,13 +84,18 @@ export const studio = {
       piece,
       signals.map((s) => ({ strand: s.id })),
     );
-    return signals.map((s, i) => ({ strand: s.id, name: s.name, values: signalValues(evaluator, i, samples) }));
+    return signals.map((s, i) => ({ strand: s.id, name: s.name, values: signalLines(evaluator, i, samples)[0]! }));
   },
 
   /** Values of a strand up to a step at some places, one after the other. */
   async values(piece: Piece, strand: string, step: string, places: PlaceValues[]): Promise<Float32Array> {
     const evaluator = await Evaluator.make(piece, [{ strand, step }]);
     return evaluator.run(0, placeRows(places), places.length);
+  },
+
+  /** Numbers of a signal up to a step, at each frame. */
+  async frameNumbers(piece: Piece, strand: string, step: string): Promise<FrameNumbers> {
+    return frameNumbers(await Evaluator.make(piece, [{ strand, step }]), 0, piece.loop.frames);
   },
 
   /** Value of a strand (up to a step) at one place. */

@@ -178,9 +178,18 @@ export function setPictureParam(piece: Piece, strand: string, step: string, para
   return setParam({ ...piece, assets }, strand, step, param, asset.id);
 }
 
-/** Leaves out the pictures that no step uses. */
+/** Puts a sound into the piece and makes it what the loop hears, from its beginning; none without one. */
+export function setSound(piece: Piece, asset: Asset | null): Piece {
+  const { sound: _, ...loop } = piece.loop;
+  if (!asset) return { ...piece, loop };
+  const assets = piece.assets.some((a) => a.id === asset.id) ? piece.assets : [...piece.assets, asset];
+  return { ...piece, assets, loop: { ...loop, sound: { asset: asset.id, start: 0, fade: 0 } } };
+}
+
+/** Leaves out the files that nothing uses. */
 export function withoutUnusedAssets(piece: Piece): Piece {
-  const used = new Set(piece.strands.flatMap((s) => s.steps.flatMap((t) => Object.values(t.params))));
+  const worn = piece.strands.flatMap((s) => s.steps.flatMap((t) => Object.values(t.params)));
+  const used = new Set<unknown>([...worn, piece.loop.sound?.asset]);
   const assets = piece.assets.filter((a) => used.has(a.id));
   return assets.length === piece.assets.length ? piece : { ...piece, assets };
 }

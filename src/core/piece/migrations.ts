@@ -24,6 +24,8 @@ const MIGRATIONS: Record<number, (piece: Raw) => Raw> = {
   1: (piece) => ({ ...piece, strands: eachStep(piece.strands, withOwnSliders), version: 2 }),
   /** Version 2 had no keys but those of signals. */
   2: (piece) => ({ ...piece, version: 3 }),
+  /** Version 3 had no sound. */
+  3: (piece) => ({ ...piece, version: 4 }),
 };
 
 const isRecord = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -76,7 +76,7 @@ describe('reading a piece file', () => {
       strands: [],
     };
     const piece = acceptPiece(old);
-    expect(piece.version).toBe(3);
+    expect(piece.version).toBe(4);
     expect(piece.loop).toEqual({ frames: 120, rate: 24, play: 'loop' });
     expect(piece.controls).toEqual([]);
   });

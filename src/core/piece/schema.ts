@@ -99,6 +99,11 @@ const schema = Joi.object({
     rate: Joi.number().min(1).max(240).required(),
     play: Joi.valid('loop', 'once').required(),
     tempo: number.min(LIMITS.slowest).max(LIMITS.fastest),
+    sound: Joi.object({
+      asset: id.required(),
+      start: number.min(0).required(),
+      fade: number.min(0).required(),
+    }),
   }).required(),
   // Each strand is checked by itself: see `validateShape`.
   strands: Joi.array().max(LIMITS.strands).unique('id').required(),

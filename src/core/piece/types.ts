@@ -3,7 +3,7 @@ export const KINDS = ['signal', 'field', 'form', 'surface', 'stage', 'finish'] a
 export type Kind = (typeof KINDS)[number];
 
 export const FORMAT = 'calm-lattice';
-export const VERSION = 3;
+export const VERSION = 4;
 
 /** A stop of a ramp: a place from 0 to 1 and a colour as sRGB `#rrggbb`. */
 export interface Stop {
@@ -126,6 +126,17 @@ export interface Loop {
   play: 'loop' | 'once';
   /** Beats a minute, where the piece has beats. */
   tempo?: number;
+  /** What is heard, where the piece has a sound. */
+  sound?: LoopSound;
+}
+
+/** The part of a sound that is the loop. */
+export interface LoopSound {
+  asset: string;
+  /** Seconds from its beginning at which the loop begins. */
+  start: number;
+  /** Seconds at the end of the loop in which it fades into what comes before the beginning, so that it closes. */
+  fade: number;
 }
 
 /** One document: the loop being made. */

@@ -12,7 +12,6 @@ import type { Preview, PreviewSize } from './types';
 export { patchPlace } from './patch';
 export type { Preview, PreviewSize } from './types';
 
-const PLOT_SAMPLES = 97;
 /** Copies that a small drawing shows; more of them are drawn as their first ones. */
 const DRAWN_COPIES = 400;
 /** Draws every step of a strand on the processor. Stages and finishes are drawn by the engine. */
@@ -46,7 +45,9 @@ export async function previewSteps(
     steps.map((step) => ({ strand: strand.id, step })),
     analysis,
   );
-  return new Map(steps.map((step, index) => [step, one(strand, step, analysis, evaluator, index, size, phase)]));
+  return new Map(
+    steps.map((step, index) => [step, one(strand, step, analysis, evaluator, index, size, phase, piece.loop.frames)]),
+  );
 }
 
 /** Each step of a form as it stands after it, topology and movement alike. */
@@ -87,13 +88,14 @@ function one(
   index: number,
   size: PreviewSize,
   phase: number,
+  frames: number,
 ): Preview {
   const row = analysis.types.get(strand.id)?.find((r) => r.step.id === step);
   if (!row?.definition) return { kind: 'none', why: 'not known here' };
   if (!row.gives) return { kind: 'none', why: 'no source' };
   switch (strand.kind) {
     case 'signal':
-      return signalPlot(evaluator, index, PLOT_SAMPLES);
+      return signalPlot(evaluator, index, frames);
     case 'surface':
       return surfaceBall(evaluator, index, size, phase);
     default:

@@ -239,7 +239,7 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
   if (resolved.glsl)
     it('compiles with the parts of the library that it names, and nothing else', () => {
       const gives = outputType(resolved, takes);
-      const into = runningInto(takes, gives);
+      const into = runningInto(resolved, takes, gives);
       const momentParams = resolved.params.filter((p) => p.per === 'moment');
       const moments = momentParams.map((p) => p.id);
       const surface = into === 'surface' || gives === 'surface' ? (['surface'] as const) : [];

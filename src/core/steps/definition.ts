@@ -92,6 +92,8 @@ interface Remembers {
    * that as `v`, between two frames in a straight line.
    */
   overLoop?: (loop: LoopRun) => LoopValues;
+  /** Between two frames that is what it was at the first of them. */
+  held?: true;
 }
 
 /** Is what the artist wrote or chose. */

@@ -1,5 +1,6 @@
-import { addStep, addStrand, blankPiece } from '../piece/edit';
+import { addStep, addStrand, blankPiece, setLoop } from '../piece/edit';
 import type { Kind, Piece, Value } from '../piece/types';
+import { provideTrack, soundTrack } from '../sound/track';
 import { CATALOGUE, kindOf, type RunType, type StepDefinition } from '.';
 
 /** Numbers at which patterns are cut: whole numbers, halves, quarters, tenths and thirds. */
@@ -98,6 +99,18 @@ const CLOUD: [op: string, params: Record<string, Value>][] = [['form.points-line
 
 /** Ids of what a piece under test has for the parameters that name something. */
 export const TEST_PICTURE = 'picture-under-test';
+/** Two seconds that begin three times, lower and lower and fainter. */
+const TEST_SOUND = 'sound-under-test';
+provideTrack(
+  TEST_SOUND,
+  soundTrack({
+    rate: 8000,
+    samples: Float32Array.from({ length: 16_000 }, (_, i) => {
+      const [part, along] = [Math.floor(i / 5000), (i % 5000) / 5000];
+      return (0.6 / (1 + part)) * Math.exp(-3 * along) * Math.sin((i * 900) / (1 + 3 * part) / 1270);
+    }),
+  }),
+);
 export const TEST_MESH = 'mesh-under-test';
 export const TEST_FORM = 's1';
 /** A signal that moves. */
@@ -125,6 +138,7 @@ export function pieceWith(
       { id: TEST_MESH, name: 'triangle', type: 'model/obj', data: '' },
     ],
   };
+  if (kind === 'signal') piece = setLoop(piece, { sound: { asset: TEST_SOUND, start: 0.5, fade: 0 } });
   piece = addStrand(piece, kind, 'own', rows[0]![0], rows[0]![1]);
   piece = rows.slice(1).reduce((p, [op, own], i) => addStep(p, 's2', i + 1, op, own), piece);
   piece = addStrand(piece, 'signal', 'moving', 'signal.cycle');

@@ -151,7 +151,7 @@ function remembered(costs: Map<string, StepCost>, key: string, make: () => StepC
 
 /** Checks the step's function alone, with functions that cost nothing in place of those it asks for. */
 function measure(definition: StepDefinition, takes: RunType | null, gives: RunType): StepCost {
-  const into = runningInto(takes, gives);
+  const into = runningInto(definition, takes, gives);
   const { passes = 0 } = definition;
   const momentParams = definition.params.filter((p) => p.per === 'moment');
   const moments = momentParams.map((p) => p.id);

@@ -1,6 +1,7 @@
 import { compile, Processor, readsLoop } from '../glsl';
 import type { Piece } from '../piece/types';
 import { Recent } from '../recent';
+import { trackOf, type SoundTrack } from '../sound/track';
 import type { Aside, RunType } from '../steps';
 import { analyse } from './analyse';
 import { loopSteps, loopTable, type LoopTable } from './over-loop';
@@ -18,7 +19,7 @@ const NO_NUMBERS = new Float32Array();
 /** What the steps of a piece come to that are worked out over the loop. */
 export class OverLoop {
   private static readonly made = new WeakMap<Analysis, Promise<OverLoop>>();
-  private readonly tables = new WeakMap<Piece, LoopTable>();
+  private readonly tables = new WeakMap<Piece, { table: LoopTable; track: SoundTrack | null }>();
 
   private constructor(
     private readonly analysis: Analysis,
@@ -42,7 +43,9 @@ export class OverLoop {
   /** With the present values of a piece. */
   table(piece: Piece): LoopTable {
     const known = this.tables.get(piece);
-    if (known) return known;
+    // A sound may have been read since.
+    const track = trackOf(piece.loop.sound?.asset);
+    if (known?.track === track) return known.table;
     const { frames } = piece.loop;
     const rows = placeRows(Array.from({ length: frames }, (_, frame) => ({ phase: frame / frames })));
     this.evaluator.with(piece);
@@ -50,7 +53,7 @@ export class OverLoop {
       const index = this.targets.findIndex((t) => t.strand === target.strand && t.step === target.step);
       return this.evaluator.reading(values).run(index, rows, frames);
     });
-    this.tables.set(piece, table);
+    this.tables.set(piece, { table, track });
     return table;
   }
 }

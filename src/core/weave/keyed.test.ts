@@ -230,7 +230,10 @@ function ends(param: Param): [KeyValue, KeyValue] | null {
       ];
 }
 
-/** Parameters of a step that can have keys, with keys between two values. */
+/**
+ * Parameters of a step that can have keys, with keys between two values; those of one that is worked out over the loop
+ * stand still, as it depends on all of them at once.
+ */
 const keyedParams = (d: StepDefinition) =>
   d.params.flatMap((p): [Param, Keyed][] => {
     const both = acceptsLinks(d, p) && !p.per && !isLoopLength(p) ? ends(p) : null;
@@ -240,7 +243,7 @@ const keyedParams = (d: StepDefinition) =>
             p,
             {
               keys: [
-                { at: 0, value: both[0], ease: 'linear' },
+                { at: 0, value: both[d.overLoop ? 1 : 0], ease: 'linear' },
                 { at: 0.5, value: both[1], ease: 'eased' },
               ],
             },

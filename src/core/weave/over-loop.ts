@@ -1,5 +1,7 @@
 import { isKeyed, isLink, type Link, type Piece } from '../piece/types';
-import type { LoopValues } from '../steps';
+import { soundSection } from '../sound/section';
+import { trackOf } from '../sound/track';
+import type { LoopValues, PlainParams } from '../steps';
 import { beatsOf } from '../piece/beats';
 import { fittingStep } from './params-over';
 import type { Analysis, StepTypes, Target } from './types';
@@ -18,7 +20,8 @@ export interface LoopStep {
   width: number;
 }
 
-const widthOf = (row: StepTypes) => (row.gives === 'vec3' ? 3 : row.gives === 'vec2' ? 2 : 1);
+const widthOf = (row: StepTypes) =>
+  row.gives === 'vec3' || row.gives === 'moments' ? 3 : row.gives === 'vec2' ? 2 : 1;
 const known = new WeakMap<Analysis, LoopStep[]>();
 
 /** All steps of a piece that are worked out over the loop, so that each comes after those it takes from. */
@@ -59,6 +62,8 @@ export function loopTable(piece: Piece, analysis: Analysis, run: Run): LoopTable
   const seconds = 1 / rate;
   const beats = beatsOf(piece.loop);
   const beat = beats === null ? 0.5 : (frames * seconds) / beats;
+  const track = trackOf(piece.loop.sound?.asset);
+  const sound = track && soundSection(track, piece.loop);
   const rowLength = frames + 1;
   let values: Float32Array = new Float32Array(steps.reduce((sum, s) => sum + s.width * rowLength, 0));
   const results = steps.map((step) => {
@@ -74,7 +79,8 @@ export function loopTable(piece: Piece, analysis: Analysis, run: Run): LoopTable
     values = values.slice();
     return Array.from({ length: width }, (_, number) => {
       const own = Float64Array.from({ length: frames }, (_, frame) => runs[width * frame + number]!);
-      const result = row.definition!.overLoop!({ values: own, params, seconds, beat, repeats: play !== 'once' });
+      const loop = { values: own, params, seconds, beat, repeats: play !== 'once', number, sound };
+      const result = row.definition!.overLoop!(loop);
       values.set(result.values, first + number * rowLength);
       return result;
     });
@@ -82,22 +88,28 @@ export function loopTable(piece: Piece, analysis: Analysis, run: Run): LoopTable
   return { values, results };
 }
 
+/** Numbers as a program has them: a link brings floats of 32 bits, and a literal is the same. */
+const asInProgram = (params: PlainParams): PlainParams =>
+  Object.fromEntries(Object.entries(params).map(([id, v]) => [id, typeof v === 'number' ? Math.fround(v) : v]));
+
 /** The parameters of a step at each frame. @param linked values of its links, frame by frame */
 function paramsAt(piece: Piece, analysis: Analysis, { row, links }: LoopStep, linked: Float32Array[]) {
   const { frames } = piece.loop;
   const step = fittingStep(piece, analysis, row);
   const at = (frame: number) =>
-    plainParams(
-      piece,
-      step,
-      row.definition!,
-      (link) => {
-        const all = linked[links.indexOf(link)]!;
-        const width = all.length / frames;
-        const here = [...all.subarray(frame * width, (frame + 1) * width)];
-        return link.swizzle ? [here['xyz'.indexOf(link.swizzle)] ?? 0] : here;
-      },
-      frame / frames,
+    asInProgram(
+      plainParams(
+        piece,
+        step,
+        row.definition!,
+        (link) => {
+          const all = linked[links.indexOf(link)]!;
+          const width = all.length / frames;
+          const here = [...all.subarray(frame * width, (frame + 1) * width)];
+          return link.swizzle ? [here['xyz'.indexOf(link.swizzle)] ?? 0] : here;
+        },
+        frame / frames,
+      ),
     );
   const moves = links.length > 0 || Object.values(step.params).some(isKeyed);
   const all = Array.from({ length: moves ? frames : 1 }, (_, frame) => at(frame));

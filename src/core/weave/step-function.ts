@@ -13,9 +13,15 @@ const GLSL_TYPE: Record<RunType, string> = {
 
 export const glslType = (type: RunType) => GLSL_TYPE[type];
 
-/** What runs into a step: forms and pictures have something running before their first step, too. */
-export const runningInto = (takes: RunType | null, gives: RunType): RunType | null =>
-  takes ?? (gives === 'form' || gives === 'image' ? gives : null);
+/**
+ * What runs into a step: forms and pictures have something running before their first step, too, and what is worked out
+ * over the loop runs into the step that it is of.
+ */
+export const runningInto = (
+  { overLoop }: Pick<StepDefinition, 'overLoop'>,
+  takes: RunType | null,
+  gives: RunType,
+): RunType | null => takes ?? (overLoop || gives === 'form' || gives === 'image' ? gives : null);
 
 /** `field.fractal` is called `fieldFractal` in GLSL. */
 export function stepFunctionName(definition: StepDefinition): string {

@@ -183,7 +183,7 @@ export class Writer {
     const { row } = spot;
     const definition = row.definition!;
     for (const part of definition.needs ?? []) this.parts.add(part);
-    const takes = runningInto(row.takes, row.gives!);
+    const takes = runningInto(definition, row.takes, row.gives!);
     if (takes === 'surface' || row.gives === 'surface') this.parts.add('surface');
     const name = this.stepName(spot, takes);
     const written: Record<string, string> = {};
@@ -206,9 +206,10 @@ export class Writer {
     this.parts.add('loop');
     const { frames } = this.piece.loop;
     const { first, width } = this.plan.loopStep(row);
+    const read = row.definition!.held ? 'heldOverLoop' : 'overLoop';
     const numbers = Array.from(
       { length: width },
-      (_, i) => `overLoop(p.phase, ${first + i * (frames + 1)}, ${floatText(frames)})`,
+      (_, i) => `${read}(p.phase, ${first + i * (frames + 1)}, ${floatText(frames)})`,
     );
     return width === 1 ? numbers[0]! : `vec${width}(${numbers.join(', ')})`;
   }

@@ -6,6 +6,7 @@ import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types'
 import type { StepTypes } from '@/core/weave';
 import { previewKey, usePreviews } from '@/state/previews';
 import { useWorkbench } from '@/state/workbench';
+import { Playhead } from '../parts/Playhead';
 import { PreviewCanvas } from '../parts/PreviewCanvas';
 import { focusTuning } from '../tuning/focus';
 import { tellingOf } from '../words';
@@ -71,7 +72,10 @@ export function Cell({ piece, strand, row, first, selected, compact, problem }: 
         {strand.kind === 'stage' ? (
           <StageDrawing piece={piece} strand={strand} step={step} preview={preview} width={width} height={height} />
         ) : (
-          <PreviewCanvas preview={preview} width={width} height={height} label="" />
+          <>
+            <PreviewCanvas preview={preview} width={width} height={height} label="" />
+            {preview?.kind === 'plot' && <Playhead plot={preview} frames={piece.loop.frames} />}
+          </>
         )}
         {compact && (
           <span className="absolute inset-x-0 bottom-0 truncate bg-ground/80 px-1 text-[13px] leading-[16px]">

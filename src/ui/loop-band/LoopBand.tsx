@@ -1,9 +1,11 @@
-import { Pause, Play, SkipBack, StepBack, StepForward } from 'lucide-react';
+import { Pause, Play, SkipBack, StepBack, StepForward, Volume2, VolumeX } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { beatFrames, beatsOf } from '@/core/piece/beats';
 import { useChecks, verdictOf } from '@/state/checks';
 import { usePanels } from '@/state/panels';
 import { dependsOn } from '@/state/previews';
+import { trackOf } from '@/core/sound/track';
+import { useSounds } from '@/state/sounds';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Ended, lean, studio } from '@/workers/doors';
@@ -12,10 +14,12 @@ import { Button } from '../parts/Button';
 import { drawBand, frameAt, frameByKey, laneOf, type Trace } from './draw';
 import { KeyHandles } from './KeyHandles';
 import { bandLanes } from './lanes';
+import { useSoundAlong } from './use-sound-along';
 
 /** The loop unrolled with the seam in the middle: its end runs in from the left, its beginning out to the right. */
 export function LoopBand() {
   usePlaying();
+  useSoundAlong();
   return (
     <footer
       aria-label="Loop"
@@ -82,6 +86,7 @@ function TransportPart() {
         <Button look="icon" aria-label="One frame on" title="One frame on (.)" onClick={() => step(1)}>
           <StepForward size={14} />
         </Button>
+        {loop.sound && <Mute />}
       </div>
       <p className="tabular leading-snug">
         frame {frame} of {frames}
@@ -103,6 +108,21 @@ function TransportPart() {
   );
 }
 
+function Mute() {
+  const muted = usePanels((s) => s.muted);
+  return (
+    <Button
+      look="icon"
+      aria-label="Mute the sound"
+      aria-pressed={muted}
+      title={muted ? 'The sound is off' : 'The sound is heard while it plays'}
+      onClick={() => usePanels.setState({ muted: !muted })}
+    >
+      {muted ? <VolumeX size={14} /> : <Volume2 size={14} />}
+    </Button>
+  );
+}
+
 function useTraces(): Trace[] {
   const piece = useWorkbench((s) => s.piece);
   const [traces, setTraces] = useState<Trace[]>([]);
@@ -110,6 +130,7 @@ function useTraces(): Trace[] {
     .filter((s) => s.kind === 'signal')
     .map((s) => s.name + dependsOn(piece, s))
     .join();
+  const read = useSounds((s) => s.read);
   useEffect(() => {
     let ended = false;
     studio()
@@ -119,7 +140,7 @@ function useTraces(): Trace[] {
     return () => {
       ended = true;
     };
-  }, [key]);
+  }, [key, read]);
   return traces;
 }
 
@@ -133,6 +154,8 @@ function Band() {
   const piece = useWorkbench((s) => s.piece);
   const { traces, chosen, lanes } = useMemo(() => bandLanes(piece, signals, selection), [piece, signals, selection]);
   const frame = useTransport((s) => s.frame);
+  useSounds((s) => s.read);
+  const track = trackOf(loop.sound?.asset);
   const [size, setSize] = useState({ width: 0, height: 0 });
 
   useEffect(() => {
@@ -150,9 +173,10 @@ function Band() {
         traces,
         chosen,
         beats,
+        sound: track && { track, loop },
         middle: plays === 'once' ? 'begins, frame 0' : 'seam, frame 0',
       });
-  }, [size, frames, frame, traces, chosen, beats, plays]);
+  }, [size, frames, frame, traces, chosen, beats, plays, track, loop]);
 
   const scrub = (event: React.PointerEvent) => {
     if (event.buttons !== 1) return;

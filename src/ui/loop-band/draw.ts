@@ -1,3 +1,7 @@
+import type { Loop } from '@/core/piece/types';
+import type { SoundTrack } from '@/core/sound/track';
+import { drawSound } from './draw-sound';
+
 /** A signal or a parameter over the loop, phase 0 to 1 with both ends. */
 export interface Trace {
   /** That of the strand, for a signal. */
@@ -15,12 +19,14 @@ interface BandState {
   beats: readonly number[];
   /** Those that are edited: their lanes are tall. */
   chosen: ReadonlySet<string>;
+  /** What the loop hears. */
+  sound: { track: SoundTrack; loop: Loop } | null;
   /** What stands at the line in the middle. */
   middle: string;
 }
 
 /** Part of the loop that is shown on each side of the seam. */
-const SIDE = 0.62;
+export const SIDE = 0.62;
 const COLOURS = {
   line: '#262d2a',
   text: '#8b978f',
@@ -74,6 +80,7 @@ export function drawBand(
   g.scale(ratio, ratio);
   g.font = '13px "Instrument Sans Variable", sans-serif';
   drawMarks(g, width, height, state.frames);
+  if (state.sound) drawSound(g, width, height, state.sound.track, state.sound.loop);
   drawBeats(g, width, height, state);
   for (const [i, trace] of state.traces.entries()) drawTrace(g, width, height, trace, i, state);
   drawSeam(g, width, height, state.middle);

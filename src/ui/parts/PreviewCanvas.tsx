@@ -1,5 +1,9 @@
 import { useEffect, useRef } from 'react';
 import type { Preview } from '@/core/preview';
+import { plotPlace } from './plot-place';
+
+/** Colours of the numbers that run through a signal together. */
+const LINES = ['#ece6d9', '#7fc4c9', '#e0a26a'];
 
 interface Props {
   preview: Preview | undefined;
@@ -51,18 +55,19 @@ function drawPlot(
   width: number,
   height: number,
 ): void {
-  const low = Math.min(plot.low, 0);
-  const high = Math.max(plot.high, 0, low + 1e-6);
-  const y = (v: number) => height * (0.88 - (0.76 * (v - low)) / (high - low));
+  const place = plotPlace(plot);
+  const y = (v: number) => height * place(v);
   context.strokeStyle = '#38423e';
   context.lineWidth = 2;
   context.beginPath();
   context.moveTo(0, y(0));
   context.lineTo(width, y(0));
   context.stroke();
-  context.strokeStyle = '#ece6d9';
   context.lineWidth = 3;
-  context.beginPath();
-  plot.values.forEach((v, i) => context.lineTo((i / (plot.values.length - 1)) * width, y(v)));
-  context.stroke();
+  plot.lines.forEach((line, n) => {
+    context.strokeStyle = LINES[n % LINES.length]!;
+    context.beginPath();
+    line.forEach((v, i) => context.lineTo((i / (line.length - 1)) * width, y(v)));
+    context.stroke();
+  });
 }

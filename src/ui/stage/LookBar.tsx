@@ -1,8 +1,10 @@
 import { X } from 'lucide-react';
 import type { Histogram } from '@/core/preview/look';
+import { frameCsv, spanOf, type FrameNumbers } from '@/core/preview/plot';
 import type { PictureSpread } from '@/core/preview/picture-spread';
 import { stepBefore } from '@/core/preview/look';
 import { strandById, type Piece } from '@/core/piece/types';
+import { notify } from '@/state/notify';
 import { usePanels, type Looking } from '@/state/panels';
 import { Button } from '../parts/Button';
 import { shortNumber } from '../number-words';
@@ -15,6 +17,8 @@ interface Props {
   spread: Histogram | null;
   /** Of a step of a finish. */
   picture: PictureSpread | null;
+  /** Of a signal, at each frame. */
+  numbers: FrameNumbers | null;
   /** Values under the pointer. */
   read: string | null;
 }
@@ -22,7 +26,7 @@ interface Props {
 const [WIDTH, HEIGHT] = [148, 34];
 
 /** While a step is looked at: which, where, its spread, the values under the pointer, and the way back. */
-export function LookBar({ piece, looking, spread, picture, read }: Props) {
+export function LookBar({ piece, looking, spread, picture, numbers, read }: Props) {
   const strand = strandById(piece, looking.strand);
   const step = strand?.steps.find((s) => s.id === looking.step);
   const before = usePanels((s) => s.before);
@@ -39,12 +43,15 @@ export function LookBar({ piece, looking, spread, picture, read }: Props) {
         <p aria-live="polite" className="tabular text-mute">
           {strand?.kind === 'finish'
             ? 'the picture so far'
-            : (read ??
-              (spread ? `${shortNumber(spread.low)} to ${shortNumber(spread.high)}` : 'point at it to read values'))}
+            : strand?.kind === 'signal'
+              ? 'over the loop, frame by frame'
+              : (read ??
+                (spread ? `${shortNumber(spread.low)} to ${shortNumber(spread.high)}` : 'point at it to read values'))}
         </p>
       </div>
       {picture && <PictureChart spread={picture} />}
-      {spread && spread.bins.length > 0 && (
+      {numbers && <SignalNumbers numbers={numbers} rate={piece.loop.rate} />}
+      {spread && !numbers && spread.bins.length > 0 && (
         <svg
           width={WIDTH}
           height={HEIGHT}
@@ -76,7 +83,7 @@ export function LookBar({ piece, looking, spread, picture, read }: Props) {
             {before ? 'Whole' : 'Split'}
           </Button>
         )}
-        {strand?.kind !== 'finish' && (
+        {strand?.kind === 'field' && (
           <Button look="bare" onClick={() => usePanels.setState({ looking: { ...looking, on: other } })}>
             {other === 'frame' ? 'Flat over the frame' : 'On the objects'}
           </Button>
@@ -91,5 +98,28 @@ export function LookBar({ piece, looking, spread, picture, read }: Props) {
         </Button>
       </span>
     </div>
+  );
+}
+
+/** Lowest, highest and mean, and all of them to take along. */
+function SignalNumbers({ numbers, rate }: { numbers: FrameNumbers; rate: number }) {
+  const span = spanOf(numbers);
+  const copy = () =>
+    navigator.clipboard.writeText(frameCsv(numbers, rate)).then(
+      () => notify('done', 'The numbers of all frames are copied, separated by commas.'),
+      () => notify('error', 'This browser does not let the numbers be copied. Allow the clipboard, and try again.'),
+    );
+  return (
+    <>
+      <dl className="tabular flex gap-4">
+        {(['lowest', 'highest', 'mean'] as const).map((name) => (
+          <div key={name}>
+            <dt className="text-mute">{name}</dt>
+            <dd>{shortNumber({ lowest: span.low, highest: span.high, mean: span.mean }[name])}</dd>
+          </div>
+        ))}
+      </dl>
+      <Button onClick={() => void copy()}>Copy as CSV</Button>
+    </>
   );
 }

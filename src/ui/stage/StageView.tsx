@@ -1,3 +1,4 @@
+import dynamic from 'next/dynamic';
 import { useCallback, useRef, useState } from 'react';
 import { strandById } from '@/core/piece/types';
 import { stepBefore } from '@/core/preview/look';
@@ -23,6 +24,7 @@ import { cameraOf, putCamera } from './piece-camera';
 import { Split } from './Split';
 import { useFinishSpread } from './use-finish-spread';
 import { useLook } from './use-look';
+import { useSignalNumbers } from './use-signal-numbers';
 import { useViewer } from './use-viewer';
 import { viewerNow } from './viewer-handle';
 
@@ -32,6 +34,8 @@ const PINS: { label: string; scale: number | null }[] = [
   { label: 'Half', scale: 0.5 },
   { label: 'Quarter', scale: 0.25 },
 ];
+
+const SignalPlot = dynamic(() => import('./SignalPlot').then((m) => m.SignalPlot), { ssr: false });
 
 export function StageView() {
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -46,6 +50,7 @@ export function StageView() {
   const phase = useCallback(() => useTransport.getState().frame / useWorkbench.getState().piece.loop.frames, []);
   const { spread, read, point } = useLook(piece, looking, rests, phase);
   const picture = useFinishSpread(piece, looking, rests);
+  const numbers = useSignalNumbers(piece, looking);
   const [view, setView] = useState<View | null>(null);
   const [pin, setPin] = useState<number | null>(null);
   const camera = cameraOf(piece);
@@ -135,7 +140,8 @@ export function StageView() {
       {coarse && !looking && <CoarseBar {...{ piece, coarse }} />}
       {compared && !looking && <Split other={compared.name} aspect={aspect} />}
       {looking && before && stepBefore(piece, looking) && <Split now="with it" other="before it" aspect={aspect} />}
-      {looking && <LookBar {...{ piece, looking, spread, picture, read }} />}
+      {numbers && <SignalPlot numbers={numbers} />}
+      {looking && <LookBar {...{ piece, looking, spread, picture, numbers, read }} />}
       {empty && (
         <p className="pointer-events-none absolute text-mute">
           The picture appears here as soon as there is a stage or a finish.

@@ -16,12 +16,12 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
   const [spread, setSpread] = useState<Histogram | null>(null);
   const [read, setRead] = useState<string | null>(null);
   const shot = useRef<Shot | null>(null);
-  // Shades of a finish are counted elsewhere: see `useFinishSpread`.
-  const isFinish = looking !== null && strandById(piece, looking.strand)?.kind === 'finish';
+  // Shades of a finish and numbers of a signal are shown elsewhere: see `useFinishSpread` and `useSignalNumbers`.
+  const isElsewhere = looking !== null && strandById(piece, looking.strand)?.kind !== 'field';
 
   useEffect(() => {
     shot.current = null;
-    if (!looking || isFinish) return undefined;
+    if (!looking || isElsewhere) return undefined;
     let ended = false;
     const measure = async () => {
       if (looking.on === 'objects') {
@@ -44,11 +44,11 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
       ended = true;
       clearTimeout(timer);
     };
-  }, [piece, looking, isFinish, rests, phase]);
+  }, [piece, looking, isElsewhere, rests, phase]);
 
   /** @param x, y place in the picture, 0..1 from the upper left */
   const point = async (x: number, y: number) => {
-    if (!looking || isFinish || x < 0 || y < 0 || x > 1 || y > 1) return setRead(null);
+    if (!looking || isElsewhere || x < 0 || y < 0 || x > 1 || y > 1) return setRead(null);
     const values =
       looking.on === 'objects'
         ? shot.current && valuesAt(shot.current, x, y, widthOf(piece, looking))
@@ -58,5 +58,5 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
             .catch(() => null);
     setRead(values ? values.map(shortNumber).join('  ') : 'nothing stands here');
   };
-  return { spread: isFinish ? null : spread, read: isFinish ? null : read, point };
+  return { spread: isElsewhere ? null : spread, read: isElsewhere ? null : read, point };
 }

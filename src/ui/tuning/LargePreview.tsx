@@ -5,6 +5,7 @@ import { dependsOn, previewKey, usePreviews } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { lean, studio } from '@/workers/doors';
+import { Playhead } from '../parts/Playhead';
 import { PreviewCanvas } from '../parts/PreviewCanvas';
 import { StageDrawing } from '../lattice/StageDrawing';
 import { shortNumber } from '../number-words';
@@ -57,7 +58,7 @@ export function LargePreview({ piece, strand, step }: Props) {
       <div
         onPointerMove={(e) => void probe(e)}
         onPointerLeave={() => setRead(null)}
-        className={readable ? 'cursor-crosshair' : ''}
+        className={readable ? 'relative cursor-crosshair' : ''}
       >
         <PreviewCanvas
           preview={shown}
@@ -66,6 +67,7 @@ export function LargePreview({ piece, strand, step }: Props) {
           label={`Preview of ${step.op}`}
           className="rounded-md border border-line"
         />
+        {shown?.kind === 'plot' && <Playhead plot={shown} frames={piece.loop.frames} />}
       </div>
       {shown?.kind === 'none' && <p className="mt-1 text-warn">{shown.why}</p>}
       {range && (

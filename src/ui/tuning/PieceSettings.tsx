@@ -10,6 +10,7 @@ import { ChoiceField } from './ChoiceField';
 import { ColourField } from './ColourField';
 import { NumberField } from './NumberField';
 import { SettingRow } from './SettingRow';
+import { SoundSettings } from './SoundSettings';
 import { Tempo } from './Tempo';
 
 const number = (
@@ -91,6 +92,7 @@ export function PieceSettings({ piece }: { piece: Piece }) {
             onChange={(play) => loop({ play: play as Loop['play'] })}
           />
         </SettingRow>
+        <SoundSettings piece={piece} />
       </div>
     </div>
   );

@@ -136,7 +136,8 @@ export function saveGlsl(strand: string): void {
   const name = strandById(piece, strand)?.name ?? 'field';
   void exportGlsl(piece, strand).then(
     (text) => download(`${fileStem(piece.name)}-${fileStem(name)}.frag`, text, 'text/plain'),
-    (error: unknown) => notify('error', `"${name}" cannot be written as GLSL: ${error instanceof Error ? error.message : String(error)}`),
+    (error: unknown) =>
+      notify('error', `"${name}" cannot be written as GLSL: ${error instanceof Error ? error.message : String(error)}`),
   );
 }
 

@@ -8,4 +8,10 @@ float overLoop(float phase, int first, float frames) {
   int index = first + int(frame);
   return mix(loopValue(index), loopValue(index + 1), at - frame);
 }
+
+// The same, held from frame to frame.
+float heldOverLoop(float phase, int first, float frames) {
+  float at = (phase == 1.0 ? 1.0 : phase - floor(phase)) * frames;
+  return loopValue(first + int(floor(at + 1e-4)));
+}
 `;

@@ -22,6 +22,7 @@ import { keyed } from './keys';
 import { MEMORY_STEPS } from './memory';
 import { MOMENT_STEPS } from './moments';
 import { random } from './random';
+import { SOUND_STEPS } from './sound';
 import { wander } from './wander';
 
 const grouped = (group: string, steps: SignalStep[]): SignalStep[] => steps.map((step) => ({ ...step, group }));
@@ -50,4 +51,5 @@ export const SIGNAL_STEPS: SignalStep[] = [
   ),
   ...MEMORY_STEPS,
   ...MOMENT_STEPS,
+  ...SOUND_STEPS,
 ];

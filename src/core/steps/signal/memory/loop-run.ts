@@ -1,3 +1,4 @@
+import type { SoundSection } from '../../../sound/section';
 import type { PlainParams } from '../../definition';
 
 /** One number that runs through a row, over all frames of the loop. */
@@ -12,6 +13,10 @@ export interface LoopRun {
   beat: number;
   /** Whether the loop begins anew after its last frame. */
   repeats: boolean;
+  /** Which of the numbers that run through the row this is. */
+  number: number;
+  /** What is heard over the loop; null without a sound. */
+  sound: SoundSection | null;
 }
 
 /** What a step makes of it. */
@@ -74,3 +79,15 @@ export function runLoop(
   now[frames] = state[0]!;
   return { values: now, runs: null };
 }
+
+/**
+ * Follows what runs in as a filter of the first order, whose time constant is that of the parameter `rise` on the way up
+ * and of `fall` on the way down.
+ */
+export const followed = (loop: LoopRun): LoopValues =>
+  runLoop(loop, Float64Array.of(loop.values[0]!), (state, frame) => {
+    const { rise, fall } = loop.params(frame) as { rise: number; fall: number };
+    const way = loop.values[frame]! - state[0]!;
+    const constant = way > 0 ? rise : fall;
+    state[0]! += way * (constant > 0 ? 1 - Math.exp(-loop.seconds / constant) : 1);
+  });

@@ -20,6 +20,8 @@ function over(op: string, values: number[], params: PlainParams = {}, other: Par
     seconds: 1 / 10,
     beat: 0.5,
     repeats: true,
+    number: 0,
+    sound: null,
     ...other,
   });
 }

@@ -1,0 +1,35 @@
+import type { SignalStep } from '../../definition';
+import { choice, number } from '../../params';
+import { bandPower, followSound, SOUND_PARAMS } from './sound-params';
+
+const frequency = (id: string, name: string, about: string, value: number) =>
+  number({ id, name, about, default: value, min: 20, max: 20_000, hard: [20, 20_000], unit: 'Hz' });
+
+export const soundBand: SignalStep = {
+  op: 'signal.sound-band',
+  name: 'Sound band',
+  about: 'How loud the sound of the piece is between two frequencies.',
+  takes: [],
+  gives: 'float',
+  group: 'sound',
+  telling: 'band',
+  also: ['audio', 'bass', 'treble', 'frequency', 'fft', 'spectrum', 'equaliser'],
+  params: [
+    choice({
+      id: 'band',
+      name: 'Band',
+      about: 'Which part of the spectrum counts.',
+      options: [
+        { id: 'low', name: 'Low, to 250 Hz' },
+        { id: 'middle', name: 'Middle, to 2 kHz' },
+        { id: 'high', name: 'High' },
+        { id: 'own', name: 'Between two' },
+      ],
+    }),
+    frequency('low', 'From', 'Lower edge, where it is between two.', 60),
+    frequency('high', 'To', 'Upper edge, where it is between two.', 200),
+    ...SOUND_PARAMS,
+  ],
+  overLoop: (loop) => followSound(loop, bandPower),
+  glsl: '  return v;',
+};

@@ -1,0 +1,35 @@
+import { centreOf } from '../../../sound/track';
+import type { SignalStep } from '../../definition';
+import { number } from '../../params';
+import { followed } from '../memory/loop-run';
+import { SOUND_PARAMS } from './sound-params';
+
+const frequency = (id: string, name: string, about: string, value: number) =>
+  number({ id, name, about, default: value, min: 20, max: 20_000, hard: [20, 20_000], unit: 'Hz' });
+
+export const soundBrightness: SignalStep = {
+  op: 'signal.sound-brightness',
+  name: 'Sound brightness',
+  about: 'How high the middle of the spectrum lies, by pitch: dull sounds are near 0, bright ones near 1.',
+  takes: [],
+  gives: 'float',
+  group: 'sound',
+  also: ['audio', 'centroid', 'timbre', 'pitch', 'tone'],
+  params: [
+    frequency('low', 'Dull', 'What counts as 0.', 80),
+    frequency('high', 'Bright', 'What counts as 1.', 8000),
+    ...SOUND_PARAMS.filter((p) => p.id === 'rise' || p.id === 'fall'),
+  ],
+  overLoop: (loop) => {
+    const { sound, params } = loop;
+    if (!sound) return { values: new Float64Array(loop.values.length + 1), runs: 0 };
+    const centres = sound.over((row) => centreOf(sound.track, row));
+    const values = centres.map((centre, frame) => {
+      const { low, high } = params(frame) as { low: number; high: number };
+      if (centre <= 0 || low === high) return 0;
+      return Math.min(1, Math.max(0, Math.log(centre / low) / Math.log(high / low)));
+    });
+    return followed({ ...loop, values });
+  },
+  glsl: '  return v;',
+};

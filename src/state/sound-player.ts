@@ -1,0 +1,90 @@
+import { fromBase64 } from '@/core/formats/base64';
+import type { Loop, Piece } from '@/core/piece/types';
+import { usePanels } from './panels';
+import { decodeSound } from './sounds';
+import { useTransport } from './transport';
+
+/** Decoded sounds by the ids of their assets. */
+const decoded = new Map<string, Promise<AudioBuffer>>();
+
+let context: AudioContext | null = null;
+
+/** The part of a sound that a loop hears, fading at its end into what comes before its beginning. */
+export function sectionBuffer(context_: BaseAudioContext, whole: AudioBuffer, loop: Loop): AudioBuffer {
+  const { start, fade } = loop.sound!;
+  const rate = whole.sampleRate;
+  const count = Math.max(1, Math.round((loop.frames / loop.rate) * rate));
+  const fading = loop.play === 'once' ? 0 : Math.min(count, Math.round(fade * rate));
+  const first = Math.round(start * rate);
+  const section = context_.createBuffer(whole.numberOfChannels, count, rate);
+  for (let c = 0; c < whole.numberOfChannels; c++) {
+    const [from, to] = [whole.getChannelData(c), section.getChannelData(c)];
+    for (let i = 0; i < count; i++) {
+      const share = fading > 0 ? Math.max(0, (i - (count - fading)) / fading) : 0;
+      to[i] = (from[first + i] ?? 0) * (1 - share) + (share > 0 ? (from[first + i - count] ?? 0) * share : 0);
+    }
+  }
+  return section;
+}
+
+/** Plays the sound of a piece along with its loop. */
+export class SoundPlayer {
+  private source: AudioBufferSourceNode | null = null;
+  private gain: GainNode | null = null;
+  /** Time of the context at which the loop's first frame was, or would have been, heard. */
+  private began = 0;
+  private ended = false;
+  private stopListening: () => void = () => undefined;
+
+  /** Begins at the frame that is shown. */
+  async play(piece: Piece): Promise<void> {
+    const { loop } = piece;
+    const asset = piece.assets.find((a) => a.id === loop.sound?.asset);
+    if (!asset) return;
+    context ??= new AudioContext();
+    if (!decoded.has(asset.id)) decoded.set(asset.id, decodeSound(fromBase64(asset.data)));
+    const whole = await decoded.get(asset.id)!;
+    await context.resume();
+    if (this.ended) return;
+    this.gain = context.createGain();
+    this.gain.connect(context.destination);
+    const loud = () => {
+      const { volume, muted } = usePanels.getState();
+      this.gain!.gain.value = muted ? 0 : volume;
+    };
+    loud();
+    const stops = [usePanels.subscribe(loud), useTransport.subscribe(() => this.keepInStep(loop))];
+    this.stopListening = () => stops.forEach((stop) => stop());
+    this.begin(sectionBuffer(context, whole, loop), loop);
+  }
+
+  stop(): void {
+    this.ended = true;
+    this.stopListening();
+    this.source?.stop();
+    this.gain?.disconnect();
+  }
+
+  private begin(section: AudioBuffer, loop: Loop): void {
+    const at = useTransport.getState().frame / loop.rate;
+    this.source?.stop();
+    this.source = context!.createBufferSource();
+    this.source.buffer = section;
+    this.source.loop = loop.play !== 'once';
+    this.source.connect(this.gain!);
+    this.source.start(0, at);
+    this.began = context!.currentTime - at;
+  }
+
+  /** Begins anew where it has gone out of step with the picture by more than a frame. */
+  private keepInStep(loop: Loop): void {
+    const section = this.source?.buffer;
+    if (!section) return;
+    const length = loop.frames / loop.rate;
+    const heard = context!.currentTime - this.began;
+    const off = heard - useTransport.getState().frame / loop.rate;
+    // A frame is shown for its whole time, so what is heard lies up to one frame behind its beginning.
+    const around = off - length * Math.round(off / length);
+    if (around < -1 / loop.rate || around > 2 / loop.rate) this.begin(section, loop);
+  }
+}

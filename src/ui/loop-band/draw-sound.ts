@@ -1,0 +1,29 @@
+import type { Loop } from '@/core/piece/types';
+import { STEP, type SoundTrack } from '@/core/sound/track';
+import { SIDE } from './draw';
+
+/** The sound that the loop hears, faint behind its lanes. */
+export function drawSound(
+  g: CanvasRenderingContext2D,
+  width: number,
+  height: number,
+  { outline, rows }: SoundTrack,
+  loop: Loop,
+): void {
+  const length = loop.frames / loop.rate;
+  const middle = height / 2 + 8;
+  g.fillStyle = '#24302c';
+  for (let x = 0; x < width; x += 1) {
+    const phase = (x / width - 0.5) * 2 * SIDE;
+    const from = (loop.sound!.start + (phase - Math.floor(phase)) * length) / STEP;
+    // All rows that one pixel covers.
+    const to = from + Math.max(1, ((2 * SIDE) / width) * (length / STEP));
+    let [high, low] = [0, 0];
+    for (let row = Math.floor(from); row < Math.min(to, rows); row++) {
+      high = Math.max(high, outline[2 * row]!);
+      low = Math.min(low, outline[2 * row + 1]!);
+    }
+    const half = height / 2 - 16;
+    g.fillRect(x, middle - high * half, 1, Math.max(1, (high - low) * half));
+  }
+}

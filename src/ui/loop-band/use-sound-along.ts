@@ -1,0 +1,19 @@
+import { useEffect } from 'react';
+import { notify } from '@/state/notify';
+import { SoundPlayer } from '@/state/sound-player';
+import { useTransport } from '@/state/transport';
+import { useWorkbench } from '@/state/workbench';
+
+/** Plays the sound of the piece while the loop plays; anew where its section changes. */
+export function useSoundAlong(): void {
+  const playing = useTransport((s) => s.playing);
+  const loop = useWorkbench((s) => s.piece.loop);
+  useEffect(() => {
+    if (!playing || !loop.sound) return undefined;
+    const player = new SoundPlayer();
+    player
+      .play(useWorkbench.getState().piece)
+      .catch((error: unknown) => notify('error', `The sound cannot be played. ${(error as Error).message}`));
+    return () => player.stop();
+  }, [playing, loop]);
+}
