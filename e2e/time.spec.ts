@@ -194,7 +194,7 @@ const lateBlocks = (...signal: [op: string, params?: Step['params']][]): Piece =
     '',
     [
       strand('signal', 'hop', ...signal),
-      strand('field', 'late', ['copy-number', { as: 'share' }]),
+      strand('field', 'late', ['copy', { as: 'share' }]),
       strand('form', 'spots', ['points-line', { count: 5, from: [-2, 0, 0], to: [2, 0, 0] }]),
       strand(
         'form',

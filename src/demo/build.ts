@@ -1,6 +1,8 @@
 import { blankPiece } from '@/core/piece/edit';
 import type { Asset, Control, ControlRef, Kind, Link, Piece, Step, Strand } from '@/core/piece/types';
 import { toBase64 } from '@/core/formats/base64';
+import { WAV_TYPE, writeWav } from '@/core/formats/wav';
+import { MADE_SOUNDS } from '@/core/sound/made';
 import { SAMPLE_PICTURES } from './pictures';
 
 type StepParams = Step['params'];
@@ -29,6 +31,12 @@ export function strand(kind: Kind, name: string, ...steps: [op: string, params?:
 
 export function piece(name: string, note: string, strands: Strand[], change: Partial<Piece> = {}): Piece {
   return { ...blankPiece(name), note, ...change, strands };
+}
+
+/** A sound that ships with the program as an asset of a piece. */
+export function made(id: string): Asset {
+  const found = MADE_SOUNDS.find((s) => s.id === id)!;
+  return { id: `made-${id}`, name: `${found.name}.wav`, type: WAV_TYPE, data: toBase64(writeWav(found.make())) };
 }
 
 /** A sample picture as an asset of a piece. */

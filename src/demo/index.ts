@@ -17,6 +17,7 @@ import { glasshouseOpening } from './glasshouse-opening';
 import { paperFans } from './paper-fans';
 import { barnacles } from './barnacles';
 import { dentedSail } from './dented-sail';
+import { bellHours } from './bell-hours';
 import { ropeWalkRhythm } from './rope-walk-rhythm';
 import { windingStair } from './winding-stair';
 import { lanternDrift } from './lantern-drift';
@@ -70,4 +71,5 @@ export const STARTERS: Starter[] = [
   starter('ember-shells', emberShells),
   starter('harbour-mirror', harbourMirror),
   starter('rope-walk-rhythm', ropeWalkRhythm),
+  starter('bell-hours', bellHours),
 ];

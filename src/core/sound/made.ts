@@ -112,10 +112,16 @@ function choir(): Sound {
   ]);
 }
 
+const mixed = (a: Sound, b: Sound, part: number): Sound => ({
+  rate: RATE,
+  samples: a.samples.map((v, i) => (1 - part) * v + part * b.samples[i]!),
+});
+
 /** Sounds that ship with the program, each 8 seconds whose end runs into its beginning. */
 export const MADE_SOUNDS: { id: string; name: string; make: () => Sound }[] = [
   { id: 'bell', name: 'Bell', make: bell },
   { id: 'foghorn', name: 'Foghorn', make: foghorn },
   { id: 'rope-walk', name: 'Rope walk', make: ropeWalk },
   { id: 'choir', name: 'Choir drone', make: choir },
+  { id: 'bell-hours', name: 'Bell over the choir', make: () => mixed(bell(), choir(), 0.25) },
 ];

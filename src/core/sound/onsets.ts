@@ -46,7 +46,9 @@ export function onsetsOf(track: SoundTrack, sensitivity: number, least: number):
     if (value < before.reduce((a, b) => a + b, 0) / before.length + threshold) continue;
     const last = found[found.length - 1];
     if (last && row * STEP - last.seconds < Math.max(least, 2 * STEP)) continue;
-    found.push({ seconds: row * STEP, strength: value / most });
+    found.push({ seconds: row * STEP, strength: value });
   }
-  return found;
+  // A file that is loud from its first sample on rises from nothing there, which says little about it.
+  const clearest = Math.max(...found.filter((o) => o.seconds > 0).map((o) => o.strength));
+  return found.map((o) => ({ ...o, strength: Math.min(1, o.strength / (clearest > 0 ? clearest : o.strength)) }));
 }

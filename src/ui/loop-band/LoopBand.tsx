@@ -73,7 +73,7 @@ function TransportPart() {
           aria-label={playing ? 'Pause' : 'Play'}
           title="Play or pause (Space)"
           onClick={() => play(!playing)}
-          className="mr-1 grid size-9 place-items-center rounded-full border border-soft bg-raised hover:border-lichen"
+          className="mr-1 grid size-9 shrink-0 place-items-center rounded-full border border-soft bg-raised hover:border-lichen"
         >
           {playing ? <Pause size={15} /> : <Play size={15} />}
         </button>

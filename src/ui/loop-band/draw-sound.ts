@@ -12,7 +12,7 @@ export function drawSound(
 ): void {
   const length = loop.frames / loop.rate;
   const middle = height / 2 + 8;
-  g.fillStyle = '#24302c';
+  g.fillStyle = '#2b3a35';
   for (let x = 0; x < width; x += 1) {
     const phase = (x / width - 0.5) * 2 * SIDE;
     const from = (loop.sound!.start + (phase - Math.floor(phase)) * length) / STEP;

@@ -57,11 +57,11 @@ export function FileDrop({ name, words, accept, file, take, onClear }: Props) {
       </p>
       <div className="flex gap-1">
         {stop ? (
-          <Button look="bare" onClick={() => stop.abort()}>
+          <Button look="bare" className="flex items-center gap-1.5" onClick={() => stop.abort()}>
             <X size={14} /> Stop
           </Button>
         ) : (
-          <Button look="bare" onClick={() => input.current!.click()}>
+          <Button look="bare" className="flex items-center gap-1.5" onClick={() => input.current!.click()}>
             <FileUp size={14} /> Choose a file
           </Button>
         )}

@@ -48,7 +48,7 @@ export function SoundSettings({ piece }: { piece: Piece }) {
       <h3 className="flex items-center justify-between font-semibold">
         Sound
         <Menu
-          trigger={<Button look="bare">Sounds that are here</Button>}
+          trigger={<Button look="bare">Ready-made</Button>}
           items={MADE_SOUNDS.map(({ name, make }) => ({
             label: name,
             run: () => void take(new File([writeWav(make())], `${name}.wav`)),
