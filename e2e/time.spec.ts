@@ -163,7 +163,7 @@ test('a signal remembers: it springs, adds up and says what closes it, and is re
   await makeStrand(page, 'signal', 'way', ['Constant', { Value: 0.7 }], ['Add up']);
   // 0.7 a second over a second are seven tenths of a turn.
   await expect(seam(page)).toHaveText(/does not close|breaks/);
-  await page.getByRole('button', { name: 'Checks' }).click();
+  await page.getByRole('button', { name: /^Checks/ }).click();
   await page.getByRole('button', { name: 'Set factor to 1.428571' }).click();
   await page.keyboard.press('Escape');
   await expect(seam(page)).toHaveText(/^closes/);
