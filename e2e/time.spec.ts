@@ -90,6 +90,9 @@ test('a place is keyed by dragging it on the stage at another frame', async ({ p
   await goToFrame(page, 0);
   await expect(height).toHaveValue(was);
   expect(difference(moved, await settled(stage(page)))).toBeGreaterThan(0.5);
+  // The way between its keys lies over the picture; a key on it is gone to.
+  await page.getByRole('button', { name: 'Go to key 2 of position at frame 6' }).click();
+  await expect(page.getByText('frame 6 of')).toBeVisible();
   await expect(seam(page)).toHaveText(/^closes/);
 });
 

@@ -185,7 +185,7 @@ interface Abilities
 type Without<Told> = { [A in Exclude<keyof Abilities, keyof Told>]?: undefined };
 type Of<K extends Kind, Told> = StepBase<K> & Told & Without<Told>;
 
-export type SignalStep = Of<'signal', Runs & Asks & Remembers>;
+export type SignalStep = Of<'signal', Partial<Runs> & Asks & Resolves & Remembers>;
 export type FieldStep = Of<'field', Partial<Runs> & Asks & Resolves>;
 export type FormSource = Of<'form', Bakes>;
 export type FormTopology = Of<'form', Reshapes>;

@@ -147,6 +147,25 @@ describe('what stands', () => {
     [1, 2, 1].forEach((v, i) => expect(at[i]).toBeCloseTo(v));
   });
 
+  it('is there or not, as its keys say; so is a light', async () => {
+    const keys = [
+      { at: 0, value: 0, ease: 'held' as const },
+      { at: 0.5, value: 1, ease: 'held' as const },
+    ];
+    const sun = stage!.steps.find((s) => LIGHTS.has(s.op))!;
+    const going = setParam(setParam(piece, stage!.id, place.id, 'there', { keys }), stage!.id, sun.id, 'there', {
+      keys,
+    });
+    const skins = await skinsOf(piece);
+    const scene = await stageOf(going, skins, undefined, 0.25);
+    const gone = groupsIn(scene.scene).filter((g) => !g.visible).length;
+    const dark = lightsIn(scene.scene).filter((l) => l.intensity === 0).length;
+    expect([gone, dark]).toEqual([1, 1]);
+    await stageOf(going, skins, scene, 0.75);
+    expect(groupsIn(scene.scene).every((g) => g.visible)).toBe(true);
+    expect(lightsIn(scene.scene).every((l) => l.intensity > 0)).toBe(true);
+  });
+
   it('lies in a layout as it was drawn, whatever phase is drawn after it', async () => {
     const camera = stage!.steps.find((s) => s.op === 'stage.camera')!;
     const turning = setParam(piece, stage!.id, camera.id, 'orbit', 1);

@@ -103,8 +103,7 @@ export class StageScene {
       (parts.findLast(({ part }) => part.part === sort)?.part ?? null) as Extract<StagePart, { part: P }> | null;
     const camera = last('camera');
     if (camera) this.cameras.set(camera, aspect, view, phase);
-    for (const { step, part } of parts)
-      if (part.part === 'standing') this.standing.get(step)?.setPlace(part.position, part.turn, part.size);
+    for (const { step, part } of parts) if (part.part === 'standing') this.standing.get(step)?.setPlace(part);
     const { now } = this.cameras;
     const eye = now.position;
     const forward = now.getWorldDirection(new THREE.Vector3());

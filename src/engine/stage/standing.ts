@@ -2,6 +2,7 @@ import * as THREE from 'three';
 import type { CopySpots } from '@/core/forms/copy-spots';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
+import type { StandingPart } from '@/core/steps/stage/stage-part';
 import type { Analysis, Target } from '@/core/weave';
 import { CopyOrder } from './copy-order';
 import type { Follow } from '../card/follow';
@@ -131,7 +132,8 @@ export class Standing {
     return { material, meshes, order: null };
   }
 
-  setPlace(position: Vector, turn: Vector, size: number): void {
+  setPlace({ position, turn, size, there }: StandingPart): void {
+    this.group.visible = there;
     this.group.position.set(...position);
     this.group.rotation.set(...(turn.map(radians) as Vector));
     this.group.scale.setScalar(size);

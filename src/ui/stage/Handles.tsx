@@ -1,7 +1,7 @@
 import { setParamAt } from '@/core/piece/keys';
-import type { Step, Strand, Vector } from '@/core/piece/types';
+import { isKeyed, type Step, type Strand, type Vector } from '@/core/piece/types';
 import { definitionOf, valueOf } from '@/core/steps';
-import { literalAt } from '@/core/weave';
+import { keyedCurve, keysFit, literalAt } from '@/core/weave';
 import { useTransport } from '@/state/transport';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { dragHandle } from '../parts/drag';
@@ -58,7 +58,56 @@ export function Handles({ strand, step, over: { project, distance } }: { strand:
                 value={at[i]!}
               />
             ))}
+            <KeyPath {...{ step, param, frames, project }} />
           </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** Frames of a path that are drawn apart at most. */
+const MOST_TICKS = 480;
+
+/** The way of a position that has keys: a tick for each frame, and its keys, which are gone to by a press. */
+function KeyPath({ step, param, frames, project }: { step: Step; param: string; frames: number; project: Project }) {
+  const value = step.params[param];
+  const definition = definitionOf(step.op)?.params.find((p) => p.id === param);
+  if (!isKeyed(value) || !definition || !keysFit(definition, value) || value.keys.length < 2) return null;
+  const curve = keyedCurve(value);
+  const seen = (phase: number) => project(curve(phase) as Vector);
+  const count = Math.min(frames, MOST_TICKS);
+  const places = Array.from({ length: count }, (_, i) => seen(i / count)).filter((p) => p !== null);
+  return (
+    <g role="group" aria-label={`Path of ${param}`}>
+      <polygon
+        points={places.map((p) => `${p.x},${p.y}`).join(' ')}
+        className="fill-none stroke-lichen/60"
+        strokeWidth={1.25}
+      />
+      {places.map((p, i) => (
+        <circle key={i} cx={p.x} cy={p.y} r={1.4} className="fill-lichen" />
+      ))}
+      {value.keys.map((key, n) => {
+        const at = seen(key.at);
+        const frame = Math.round(key.at * frames);
+        const go = () => useTransport.getState().goTo(frame, frames);
+        return (
+          at && (
+            <circle
+              key={n}
+              cx={at.x}
+              cy={at.y}
+              r={5}
+              tabIndex={0}
+              role="button"
+              aria-label={`Go to key ${n + 1} of ${param} at frame ${frame}`}
+              className="pointer-events-auto cursor-pointer fill-lichen stroke-ground"
+              strokeWidth={1.5}
+              onClick={go}
+              onKeyDown={(e) => e.key === 'Enter' && go()}
+            />
+          )
         );
       })}
     </g>

@@ -12,6 +12,6 @@ export function asSignal({ op, name, about, takes, gives, params, telling, also,
     telling,
     also,
     needs,
-    glsl: glsl!,
+    glsl,
   };
 }

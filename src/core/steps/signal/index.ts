@@ -20,6 +20,7 @@ import { cycle } from './cycle';
 import { asSignal } from './from-field';
 import { keyed } from './keys';
 import { MEMORY_STEPS } from './memory';
+import { SIGNAL_CODE_STEPS } from './code';
 import { MOMENT_STEPS } from './moments';
 import { random } from './random';
 import { SOUND_STEPS } from './sound';
@@ -49,6 +50,7 @@ export const SIGNAL_STEPS: SignalStep[] = [
       pick,
     ].map(asSignal),
   ),
+  ...grouped('code', SIGNAL_CODE_STEPS),
   ...MEMORY_STEPS,
   ...MOMENT_STEPS,
   ...SOUND_STEPS,

@@ -1,6 +1,7 @@
 import type { Vector } from '../../piece/types';
 import type { StageStep } from '../definition';
 import { colour, number } from '../params';
+import { thereParam } from './there';
 
 export const fill: StageStep = {
   op: 'stage.fill',
@@ -14,13 +15,14 @@ export const fill: StageStep = {
     colour({ id: 'above', name: 'Above', about: 'Colour from above.', default: '#9fc3cc' }),
     colour({ id: 'below', name: 'Below', about: 'Colour from below.', default: '#20302c' }),
     number({ id: 'strength', name: 'Strength', about: 'How bright.', default: 0.8, min: 0, max: 5, hard: [0, 1000] }),
+    thereParam,
   ],
   part: (p) => ({
     part: 'light',
     light: 'hemisphere',
     above: p.above as Vector,
     below: p.below as Vector,
-    strength: p.strength as number,
+    strength: (p.strength as number) * (p.there as number),
   }),
   sketch: (p) => ({ draw: 'bands', colours: [p.above as string, p.below as string] }),
 };

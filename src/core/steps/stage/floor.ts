@@ -1,5 +1,6 @@
 import type { StageStep } from '../definition';
 import { number, strand } from '../params';
+import { thereParam } from './there';
 
 export const floor: StageStep = {
   op: 'stage.floor',
@@ -29,9 +30,11 @@ export const floor: StageStep = {
       kind: 'surface',
       optional: true,
     }),
+    thereParam,
   ],
   part: (p) => ({
     part: 'standing',
+    there: p.there === 1,
     form: null,
     surface: p.surface as string,
     overlay: p.overlay as string,

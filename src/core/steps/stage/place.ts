@@ -1,6 +1,7 @@
 import type { Vector } from '../../piece/types';
 import type { StageStep } from '../definition';
 import { number, strand, vector } from '../params';
+import { thereParam } from './there';
 
 export const place: StageStep = {
   op: 'stage.place',
@@ -39,9 +40,11 @@ export const place: StageStep = {
       unit: 'deg',
     }),
     number({ id: 'size', name: 'Size', about: 'Times this.', default: 1, min: 0.05, max: 5, hard: [0.0001, 10000] }),
+    thereParam,
   ],
   part: (p) => ({
     part: 'standing',
+    there: p.there === 1,
     form: p.form as string,
     surface: p.surface as string,
     overlay: p.overlay as string,

@@ -1,6 +1,7 @@
 import type { Vector } from '../../piece/types';
 import type { StageStep } from '../definition';
 import { choice, colour, number, vector } from '../params';
+import { thereParam } from './there';
 
 export const point: StageStep = {
   op: 'stage.point',
@@ -43,12 +44,13 @@ export const point: StageStep = {
       max: 12,
       hard: [0, 60],
     }),
+    thereParam,
   ],
   part: (p) => ({
     part: 'light',
     light: 'point',
     colour: p.colour as Vector,
-    strength: p.strength as number,
+    strength: (p.strength as number) * (p.there as number),
     position: p.position as Vector,
     reach: p.reach as number,
     shadow: { cast: p.shadow === 'cast', softness: p.softness as number },

@@ -1,6 +1,7 @@
 import type { Vector } from '../../piece/types';
 import type { StageStep } from '../definition';
 import { choice, colour, number, vector } from '../params';
+import { thereParam } from './there';
 
 export const spot: StageStep = {
   op: 'stage.spot',
@@ -61,12 +62,13 @@ export const spot: StageStep = {
       max: 12,
       hard: [0, 60],
     }),
+    thereParam,
   ],
   part: (p) => ({
     part: 'light',
     light: 'spot',
     colour: p.colour as Vector,
-    strength: p.strength as number,
+    strength: (p.strength as number) * (p.there as number),
     position: p.position as Vector,
     target: p.target as Vector,
     opening: p.opening as number,

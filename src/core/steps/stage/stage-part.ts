@@ -67,6 +67,8 @@ export interface SurroundingsPart {
 
 export interface StandingPart {
   part: 'standing';
+  /** Whether it is seen at all. */
+  there: boolean;
   /** Strand of the form; empty where none is chosen yet. Null for a level floor of one metre. */
   form: string | null;
   /** Strands of surfaces; empty for none. */

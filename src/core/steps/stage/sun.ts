@@ -2,6 +2,7 @@ import type { Vector } from '../../piece/types';
 import type { StageStep } from '../definition';
 import { choice, colour, number } from '../params';
 import { skyDirection } from './stage-part';
+import { thereParam } from './there';
 
 export const sun: StageStep = {
   op: 'stage.sun',
@@ -43,12 +44,13 @@ export const sun: StageStep = {
       max: 12,
       hard: [0, 60],
     }),
+    thereParam,
   ],
   part: (p) => ({
     part: 'light',
     light: 'directional',
     colour: p.colour as Vector,
-    strength: p.strength as number,
+    strength: (p.strength as number) * (p.there as number),
     from: skyDirection(p.turn as number, p.height as number),
     shadow: { cast: p.shadow === 'cast', softness: p.softness as number },
   }),

@@ -4,6 +4,16 @@ import { glslNameOf, type NumberParam } from '../../param-types';
 import type { RunType } from '../../run-type';
 import { number } from '../../params';
 
+/** What a text can name beside `v` and `p`. */
+export interface Scope {
+  /** Parameters of the step that its function is given. */
+  params: NumberParam[];
+  /** A line that declares names by them. */
+  line: string;
+}
+
+export const NO_SCOPE: Scope = { params: [], line: '' };
+
 /** What an artist's text comes to: sliders, the body that runs, or why it does not. */
 export interface Reading {
   /** Constants at the head of the text that are put out as sliders. */
@@ -57,17 +67,17 @@ const known = new Map<string, Reading>();
  * that begins a line becomes a slider; a note `// 0 to 2` behind it sets the slider's range.
  * @param takes type of the running value `v`
  */
-export function readText(text: string, takes: RunType, gives: RunType, line = false): Reading {
-  const key = `${takes} ${gives} ${line} ${text}`;
+export function readText(text: string, takes: RunType, gives: RunType, line = false, scope = NO_SCOPE): Reading {
+  const key = `${takes} ${gives} ${line} ${scope.line} ${text}`;
   const before = known.get(key);
   if (before) return before;
-  const reading = read(text, takes, gives, line);
+  const reading = read(text, takes, gives, line, scope);
   if (known.size >= REMEMBERED) known.clear();
   known.set(key, reading);
   return reading;
 }
 
-function read(text: string, takes: RunType, gives: RunType, line: boolean): Reading {
+function read(text: string, takes: RunType, gives: RunType, line: boolean, scope: Scope): Reading {
   const sliders: NumberParam[] = [];
   const blankedLine = (each: string) => {
     const found = sliderOf(each);
@@ -76,10 +86,10 @@ function read(text: string, takes: RunType, gives: RunType, line: boolean): Read
     return ' '.repeat(found.declaration) + each.slice(found.declaration);
   };
   const blanked = line ? text : text.split('\n').map(blankedLine).join('\n');
-  const opening = line ? '  return\n' : '';
-  const body = line ? `  return\n${blanked}\n;` : blanked;
+  const opening = `${scope.line ? `  ${scope.line}\n` : ''}${line ? '  return\n' : ''}`;
+  const body = `${opening}${blanked}${line ? '\n;' : ''}`;
   const needs = partsNamedIn(text);
-  const head = `${library(['place', ...needs])}\n${gives} written(Place p, ${takes} v${sliders.map((s) => `, float ${glslNameOf(s)}`).join('')}) {\n`;
+  const head = `${library(['place', ...needs])}\n${gives} written(Place p, ${takes} v${[...scope.params, ...sliders].map((s) => `, float ${glslNameOf(s)}`).join('')}) {\n`;
   try {
     const alone = checkProgram(head.replace(/\n[^\n]*\n$/, '\n')).functions.length;
     // A brace too many could close the function and begin another.

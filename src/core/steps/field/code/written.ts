@@ -1,9 +1,9 @@
 import { own } from '../../../own';
 import type { Step } from '../../../piece/types';
-import type { FieldStep, ResolvedStep } from '../../definition';
+import type { FieldStep, ResolvedStep, SignalStep } from '../../definition';
 import type { ChoiceParam, TextParam } from '../../param-types';
 import type { RunType } from '../../run-type';
-import { readText, type Reading } from './artist-text';
+import { NO_SCOPE, readText, type Reading } from './artist-text';
 import { choice } from '../../params';
 
 const GIVES: Record<string, RunType> = { number: 'float', pair: 'vec2', vector: 'vec3' };
@@ -28,8 +28,9 @@ export const givesParam: ChoiceParam = choice({
  * The step that an artist's text makes. While the text does not run, what ran last (kept
  * beside it as `working`) goes on; with neither, the row passes the step by.
  * @param line the text is one expression
+ * @param scope what it can name beside `v` and `p`
  */
-export function written(base: FieldStep, line: boolean): FieldStep {
+export function written<S extends FieldStep | SignalStep>(base: S, line: boolean, scope = NO_SCOPE): S {
   const first = (base.params.find((p) => p.type === 'text') as TextParam).default;
   /** What stands there at first gives what is asked for. */
   const startOf = (gives: RunType) =>
@@ -37,7 +38,7 @@ export function written(base: FieldStep, line: boolean): FieldStep {
   const resolve = (step: Pick<Step, 'params'>, takes: RunType | null): ResolvedStep => {
     const gives = own(GIVES, String(step.params.gives ?? givesParam.default)) ?? 'float';
     const textOf = (id: string) => (typeof step.params[id] === 'string' ? step.params[id] : undefined);
-    const read = (text: string) => readText(text, takes ?? 'float', gives, line);
+    const read = (text: string) => readText(text, takes ?? 'float', gives, line, scope);
     const start = startOf(gives);
     const now = read(textOf('text') ?? start);
     const last = now.broken && textOf('working') !== undefined ? read(textOf('working')!) : null;
@@ -46,7 +47,11 @@ export function written(base: FieldStep, line: boolean): FieldStep {
       ...base,
       resolve,
       gives: runs ? gives : (takes ?? 'float'),
-      params: [...base.params.map((p) => (p.type === 'text' ? { ...p, default: start } : p)), ...(runs ?? now).sliders],
+      params: [
+        ...base.params.map((p) => (p.type === 'text' ? { ...p, default: start } : p)),
+        ...scope.params,
+        ...(runs ?? now).sliders,
+      ],
       glsl: runs?.body,
       needs: runs?.needs,
       broken: now.broken,

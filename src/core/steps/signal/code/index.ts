@@ -1,0 +1,63 @@
+import type { Scope } from '../../field/code/artist-text';
+import { givesParam, written } from '../../field/code/written';
+import { text } from '../../params';
+import { beatsParam, framesParam, secondsParam } from '../moments/loop-length';
+
+/** Where in the loop it is, in all the ways in which time is counted here. */
+const SCOPE: Scope = {
+  params: [
+    { ...framesParam, glslName: 'loopFrames' },
+    { ...secondsParam, glslName: 'loopSeconds' },
+    { ...beatsParam, glslName: 'loopBeats' },
+  ],
+  line: 'float phase = p.phase, frame = phase * loopFrames, seconds = phase * loopSeconds, beats = phase * loopBeats;',
+};
+
+const formula = written(
+  {
+    op: 'signal.formula',
+    name: 'Formula',
+    about: 'One line of GLSL: the running value is v; phase, frame, seconds and beats say where in the loop it is.',
+    takes: ['float', 'vec3'],
+    gives: 'float',
+    telling: 'text',
+    also: ['math', 'expression', 'glsl', 'code'],
+    params: [
+      text({
+        id: 'text',
+        name: 'Formula',
+        about: 'For example v * sin(6.2832 * phase).',
+        default: 'length(v) * waveSine(phase)',
+      }),
+      givesParam,
+    ],
+  },
+  true,
+  SCOPE,
+);
+
+const code = written(
+  {
+    op: 'signal.code',
+    name: 'Code',
+    about:
+      'The body of a GLSL function: v runs in, what it returns runs on; phase, frame, seconds and beats say where in the loop it is.',
+    takes: ['float', 'vec3'],
+    gives: 'float',
+    also: ['glsl', 'shader', 'function', 'script', 'program'],
+    params: [
+      text({
+        id: 'text',
+        name: 'Code',
+        about: 'Every const float at the beginning of a line becomes a slider.',
+        long: true,
+        default: 'const float turns = 2.0; // 0 to 8\n\nreturn length(v) * (0.5 + 0.5 * waveSine(phase * turns));',
+      }),
+      givesParam,
+    ],
+  },
+  false,
+  SCOPE,
+);
+
+export const SIGNAL_CODE_STEPS = [formula, code];
