@@ -7,7 +7,7 @@
  * Rooms of the core in their order: each may know those before it, and itself. Rooms in one list do not know each
  * other.
  */
-const CORE = [['glsl', 'piece'], ['mesh'], ['steps'], ['weave'], ['forms'], ['checks', 'preview', 'formats']];
+const CORE = [['glsl', 'piece'], ['mesh', 'sound'], ['steps'], ['weave'], ['forms'], ['checks', 'preview', 'formats']];
 /** Outside of the core: which rooms each may know beside the core. */
 const HOUSE = {
   core: [],

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { writeWav, type Sound } from '@/core/formats/wav';
+import { writeWav } from '@/core/formats/wav';
+import type { Sound } from '@/core/sound/sound';
 import { goToFrame, inWorkbench, link, makeStrand, openPiece, seam, settled, smallStarter, stage } from './artist';
 
 /** A tone that is loud in the second half of a second, and nearly silent in the first. */

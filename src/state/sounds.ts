@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { fromBase64 } from '@/core/formats/base64';
-import { checkLength, isWav, SOUND_LIMITS, SoundError, WAV_TYPE, type Sound } from '@/core/formats/wav';
+import { checkLength, isWav, SOUND_LIMITS, SoundError, WAV_TYPE } from '@/core/formats/wav';
+import type { Sound } from '@/core/sound/sound';
 import { own } from '@/core/own';
 import type { Asset } from '@/core/piece/types';
 import { hasTrack, provideTrack, type SoundTrack } from '@/core/sound/track';

@@ -1,7 +1,8 @@
 import { costOfPicture } from '@/core/checks/cost';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { CubeError, cubePixels, readCube } from '@/core/formats/cube';
-import { readWav, SoundError, type Sound } from '@/core/formats/wav';
+import { readWav, SoundError } from '@/core/formats/wav';
+import type { Sound } from '@/core/sound/sound';
 import { acceptPiece, readPiece } from '@/core/formats/piece-file';
 import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';

@@ -1,6 +1,7 @@
 import * as Comlink from 'comlink';
 import { CubeError } from '@/core/formats/cube';
-import { SoundError, type Sound } from '@/core/formats/wav';
+import { SoundError } from '@/core/formats/wav';
+import type { Sound } from '@/core/sound/sound';
 import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';
 import type { ReadingProgress } from '@/core/piece/schema';

@@ -62,4 +62,22 @@ describe('how long a step remembers', () => {
     expect(settlingFrames(readings)).toBe(readings[0]!.frames! + 4);
     expect(settlingFrames([...readings, { ...readings[0]!, frames: null }])).toBeNull();
   });
+
+  it('of a signal is the loops that it runs in, and never where it does not come to rest', async () => {
+    const smoothed = (fall: number) =>
+      addStep(
+        addStrand(setLoop(blankPiece(), { frames: 30, rate: 30 }), 'signal', 'beat', 'signal.cycle', { wave: 'pulse' }),
+        's1',
+        1,
+        'signal.smooth',
+        { rise: fall, fall },
+      );
+    const [soon] = await checkMemory(smoothed(0.1));
+    const [late] = await checkMemory(smoothed(2));
+    expect(soon).toMatchObject({ strand: 's1', name: 'Smooth', frames: expect.any(Number) as number });
+    // e^(-1 / 2) of what was stays over a loop: a millionth of it after 28.
+    expect(late!.frames! / 30).toBeGreaterThan(20);
+    expect(late!.frames!).toBeGreaterThan(soon!.frames!);
+    expect(await checkMemory(addStrand(blankPiece(), 'signal', 'x', 'signal.cycle'))).toEqual([]);
+  });
 });

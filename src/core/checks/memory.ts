@@ -2,7 +2,9 @@ import { isKeyed, isLink, strandById, type Link, type Piece, type Strand } from 
 import {
   analyse,
   Evaluator,
+  loopSteps,
   outputOf,
+  OverLoop,
   plainParams,
   strandsBehind,
   type Analysis,
@@ -57,11 +59,23 @@ export async function checkMemory(piece: Piece): Promise<MemoryCheck[]> {
   const analysis = analyse(piece);
   const readings = await measureMemory(piece, analysis);
   const rows = remembering(piece, analysis);
-  return Promise.all(
-    readings.map(async (reading, i) =>
-      reading.frames === null ? { ...reading, mend: await mendFor(piece, rows[i]!.strand, rows[i]!.row) } : reading,
-    ),
+  const finishes = readings.map(async (reading, i) =>
+    reading.frames === null ? { ...reading, mend: await mendFor(piece, rows[i]!.strand, rows[i]!.row) } : reading,
   );
+  return [...(await signalMemory(piece, analysis)), ...(await Promise.all(finishes))];
+}
+
+/** Steps of signals that run through the loop before its first frame, and for how many frames they do. */
+async function signalMemory(piece: Piece, analysis: Analysis): Promise<MemoryReading[]> {
+  const steps = loopSteps(piece, analysis);
+  if (steps.length === 0) return [];
+  const { results } = (await OverLoop.of(piece, analysis)).table(piece);
+  return steps.flatMap(({ strand, row }, i) => {
+    const runs = results[i]!.map((r) => r.runs);
+    const most = runs.some((r) => r === null) ? null : Math.max(...(runs as number[]));
+    const frames = most === null ? null : most * piece.loop.frames;
+    return frames === 0 ? [] : [{ strand, step: row.step.id, name: row.definition!.name, frames, reach: 0 }];
+  });
 }
 
 function remembering(piece: Piece, analysis: Analysis): { strand: Strand; row: StepTypes }[] {

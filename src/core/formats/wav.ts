@@ -1,14 +1,8 @@
+import type { Sound } from '../sound/sound';
+
 /** A sound cannot be taken in; the message says why, for the artist. */
 export class SoundError extends Error {
   override readonly name = 'SoundError';
-}
-
-/** A sound as numbers. */
-export interface Sound {
-  /** Samples a second. */
-  rate: number;
-  /** The mean of its channels, -1 to 1. */
-  samples: Float32Array;
 }
 
 export const WAV_TYPE = 'audio/wav';

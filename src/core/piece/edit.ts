@@ -180,10 +180,12 @@ export function setPictureParam(piece: Piece, strand: string, step: string, para
 
 /** Puts a sound into the piece and makes it what the loop hears, from its beginning; none without one. */
 export function setSound(piece: Piece, asset: Asset | null): Piece {
-  const { sound: _, ...loop } = piece.loop;
-  if (!asset) return { ...piece, loop };
-  const assets = piece.assets.some((a) => a.id === asset.id) ? piece.assets : [...piece.assets, asset];
-  return { ...piece, assets, loop: { ...loop, sound: { asset: asset.id, start: 0, fade: 0 } } };
+  return produce(piece, (draft) => {
+    delete draft.loop.sound;
+    if (!asset) return;
+    if (!draft.assets.some((a) => a.id === asset.id)) draft.assets.push(asset);
+    draft.loop.sound = { asset: asset.id, start: 0, fade: 0 };
+  });
 }
 
 /** Leaves out the files that nothing uses. */

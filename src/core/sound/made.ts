@@ -1,20 +1,10 @@
-import type { Sound } from '../formats/wav';
+import { generator } from '../random';
+import type { Sound } from './sound';
 
 /** Samples a second of the sounds that are made here. */
 const RATE = 22_050;
 
 const TURN = 2 * Math.PI;
-
-/** Numbers from -1 to 1, the same on every run (G. Marsaglia, "Xorshift RNGs", 2003). */
-function noise(seed: number): () => number {
-  let state = seed | 1;
-  return () => {
-    state ^= state << 13;
-    state ^= state >>> 17;
-    state ^= state << 5;
-    return (state >>> 0) / 2 ** 31 - 1;
-  };
-}
 
 /** Sums sounds that begin at places in seconds into one of a length, whose end runs into its beginning. */
 function laidOut(seconds: number, hits: { at: number; lasts: number; sound: (t: number) => number }[]): Sound {
@@ -71,7 +61,8 @@ const foghorn = (): Sound =>
 function ropeWalk(): Sound {
   const beats = (places: number[], lasts: number, sound: (t: number) => number) =>
     places.map((beat) => ({ at: beat / 2, lasts, sound }));
-  const air = noise(17);
+  const next = generator(17);
+  const air = () => 2 * next() - 1;
   const foot = (t: number) => Math.exp(-14 * t) * Math.sin(TURN * (52 + 60 * Math.exp(-30 * t)) * t);
   const knot = (t: number) => 0.6 * Math.exp(-40 * t) * air() + 0.4 * Math.exp(-25 * t) * Math.sin(TURN * 210 * t);
   const wheel = (t: number) => 0.3 * Math.exp(-90 * t) * air();

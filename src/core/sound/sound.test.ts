@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readWav, SOUND_LIMITS, writeWav, type Sound } from '../formats/wav';
+import { readWav, SOUND_LIMITS, writeWav } from '../formats/wav';
+import type { Sound } from './sound';
 import { addStep, addStrand, blankPiece, setLoop } from '../piece/edit';
 import type { Piece, Value } from '../piece/types';
 import { Evaluator, placeRows } from '../weave';

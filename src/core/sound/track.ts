@@ -1,5 +1,5 @@
 import FFT from 'fft.js';
-import type { Sound } from '../formats/wav';
+import type { Sound } from './sound';
 
 /** What a sound is at even steps of time: enough for its level, bands, brightness and onsets. */
 export interface SoundTrack {

@@ -1,16 +1,16 @@
 import type { LibraryPart } from '../glsl';
 import type { Baking } from '../mesh/baking';
 import type { Copies, Mesh, Shading } from '../mesh/mesh';
-import type { Kind, Step, Vector } from '../piece/types';
+import type { Kind, Step } from '../piece/types';
 import type { Param } from './param-types';
+import type { PlainParams } from './plain-params';
 import type { RunType } from './run-type';
 import type { LoopRun, LoopValues } from './signal/memory/loop-run';
 import type { Sketch } from './stage/sketch';
 import type { StagePart } from './stage/stage-part';
 import type { SurfaceLook, SurfaceUse } from './surface/surface-look';
 
-/** Values of a step's parameters at one phase, links and controls worked out. */
-export type PlainParams = Record<string, number | string | Vector>;
+export type { PlainParams } from './plain-params';
 
 /** What a step can say beside the running value; see `Moves.asides`. */
 export type Aside = 'delay' | 'tint' | 'dot';

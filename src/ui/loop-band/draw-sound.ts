@@ -1,6 +1,7 @@
 import type { Loop } from '@/core/piece/types';
 import { STEP, type SoundTrack } from '@/core/sound/track';
-import { SIDE } from './draw';
+
+const turn = (phase: number) => phase - Math.floor(phase);
 
 /** The sound that the loop hears, faint behind its lanes. */
 export function drawSound(
@@ -9,15 +10,15 @@ export function drawSound(
   height: number,
   { outline, rows }: SoundTrack,
   loop: Loop,
+  phaseAt: (x: number) => number,
 ): void {
   const length = loop.frames / loop.rate;
   const middle = height / 2 + 8;
   g.fillStyle = '#2b3a35';
   for (let x = 0; x < width; x += 1) {
-    const phase = (x / width - 0.5) * 2 * SIDE;
-    const from = (loop.sound!.start + (phase - Math.floor(phase)) * length) / STEP;
+    const from = (loop.sound!.start + turn(phaseAt(x)) * length) / STEP;
     // All rows that one pixel covers.
-    const to = from + Math.max(1, ((2 * SIDE) / width) * (length / STEP));
+    const to = from + Math.max(1, (phaseAt(1) - phaseAt(0)) * (length / STEP));
     let [high, low] = [0, 0];
     for (let row = Math.floor(from); row < Math.min(to, rows); row++) {
       high = Math.max(high, outline[2 * row]!);

@@ -26,7 +26,7 @@ interface BandState {
 }
 
 /** Part of the loop that is shown on each side of the seam. */
-export const SIDE = 0.62;
+const SIDE = 0.62;
 const COLOURS = {
   line: '#262d2a',
   text: '#8b978f',
@@ -80,7 +80,10 @@ export function drawBand(
   g.scale(ratio, ratio);
   g.font = '13px "Instrument Sans Variable", sans-serif';
   drawMarks(g, width, height, state.frames);
-  if (state.sound) drawSound(g, width, height, state.sound.track, state.sound.loop);
+  if (state.sound) {
+    const { track, loop } = state.sound;
+    drawSound(g, width, height, track, loop, (x) => (x / width - 0.5) * 2 * SIDE);
+  }
   drawBeats(g, width, height, state);
   for (const [i, trace] of state.traces.entries()) drawTrace(g, width, height, trace, i, state);
   drawSeam(g, width, height, state.middle);

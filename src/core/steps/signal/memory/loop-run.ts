@@ -1,5 +1,5 @@
 import type { SoundSection } from '../../../sound/section';
-import type { PlainParams } from '../../definition';
+import type { PlainParams } from '../../plain-params';
 
 /** One number that runs through a row, over all frames of the loop. */
 export interface LoopRun {

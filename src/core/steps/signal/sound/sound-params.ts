@@ -1,5 +1,5 @@
 import { powerBetween, type SoundTrack } from '../../../sound/track';
-import type { PlainParams } from '../../definition';
+import type { PlainParams } from '../../plain-params';
 import { choice, number } from '../../params';
 import { followed, type LoopRun, type LoopValues } from '../memory/loop-run';
 
