@@ -19,6 +19,7 @@ import { barnacles } from './barnacles';
 import { dentedSail } from './dented-sail';
 import { bellHours } from './bell-hours';
 import { ropeWalkRhythm } from './rope-walk-rhythm';
+import { signalLamp } from './signal-lamp';
 import { windingStair } from './winding-stair';
 import { lanternDrift } from './lantern-drift';
 import { gullChart } from './gull-chart';
@@ -72,4 +73,5 @@ export const STARTERS: Starter[] = [
   starter('harbour-mirror', harbourMirror),
   starter('rope-walk-rhythm', ropeWalkRhythm),
   starter('bell-hours', bellHours),
+  starter('signal-lamp', signalLamp),
 ];

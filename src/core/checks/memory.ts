@@ -31,6 +31,7 @@ export interface MemoryReading {
 
 /** The same, with a value that lets it fade where it never does. */
 export interface MemoryCheck extends MemoryReading {
+  kind: 'signal' | 'finish';
   mend?: Fix;
 }
 
@@ -59,14 +60,16 @@ export async function checkMemory(piece: Piece): Promise<MemoryCheck[]> {
   const analysis = analyse(piece);
   const readings = await measureMemory(piece, analysis);
   const rows = remembering(piece, analysis);
-  const finishes = readings.map(async (reading, i) =>
-    reading.frames === null ? { ...reading, mend: await mendFor(piece, rows[i]!.strand, rows[i]!.row) } : reading,
-  );
+  const finishes = readings.map(async (reading, i): Promise<MemoryCheck> => ({
+    ...reading,
+    kind: 'finish',
+    ...(reading.frames === null && { mend: await mendFor(piece, rows[i]!.strand, rows[i]!.row) }),
+  }));
   return [...(await signalMemory(piece, analysis)), ...(await Promise.all(finishes))];
 }
 
 /** Steps of signals that run through the loop before its first frame, and for how many frames they do. */
-async function signalMemory(piece: Piece, analysis: Analysis): Promise<MemoryReading[]> {
+async function signalMemory(piece: Piece, analysis: Analysis): Promise<MemoryCheck[]> {
   const steps = loopSteps(piece, analysis);
   if (steps.length === 0) return [];
   const { results } = (await OverLoop.of(piece, analysis)).table(piece);
@@ -74,7 +77,9 @@ async function signalMemory(piece: Piece, analysis: Analysis): Promise<MemoryRea
     const runs = results[i]!.map((r) => r.runs);
     const most = runs.some((r) => r === null) ? null : Math.max(...(runs as number[]));
     const frames = most === null ? null : most * piece.loop.frames;
-    return frames === 0 ? [] : [{ strand, step: row.step.id, name: row.definition!.name, frames, reach: 0 }];
+    return frames === 0
+      ? []
+      : [{ strand, step: row.step.id, name: row.definition!.name, frames, reach: 0, kind: 'signal' as const }];
   });
 }
 

@@ -6,7 +6,7 @@ import { clearMemory, viewerNow } from './viewer-handle';
 
 /** Where a finish reads earlier frames: how far they are settled, and the way to begin anew. */
 export function MemoryNote({ settling }: { settling: Settling | null }) {
-  const memory = useChecks((s) => s.memory);
+  const memory = useChecks((s) => s.memory).filter((r) => r.kind === 'finish');
   if (memory.length === 0) return null;
   const frames = settlingFrames(memory);
   const reach = frames === null ? 'without end' : `${frames} frames`;
