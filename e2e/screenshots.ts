@@ -150,6 +150,17 @@ test('keys and moments', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/time.png` });
 });
 
+test('a sound and what follows it', async ({ page }) => {
+  const bell = STARTERS.find((s) => s.id === 'bell-hours')!.piece;
+  await openPiece(page, setPicture(bell, { width: 480, height: 270 }));
+  await inWorkbench(page);
+  await goToFrame(page, 63);
+  await page.getByRole('region', { name: 'Sound' }).scrollIntoViewIfNeeded();
+  await expect(seam(page)).toHaveText(/^closes/);
+  await settled(page.getByRole('application'));
+  await page.screenshot({ path: `${FOLDER}/sound.png` });
+});
+
 test('forms', async ({ page }) => {
   await show(page, 'glasshouse-opening');
   await page.getByRole('slider', { name: 'Playhead' }).focus();

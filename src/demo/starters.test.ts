@@ -7,6 +7,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { measureSeam } from '@/core/checks/seam';
 import { acceptPiece } from '@/core/formats/piece-file';
 import { fromBase64 } from '@/core/formats/base64';
+import { readWav, WAV_TYPE } from '@/core/formats/wav';
+import { provideTrack, soundTrack } from '@/core/sound/track';
 import { analyse, exportGlsl, providePixels } from '@/core/weave';
 import { STARTERS } from '.';
 
@@ -15,7 +17,12 @@ afterAll(() => rmSync(folder, { recursive: true }));
 beforeAll(() => {
   for (const { piece } of STARTERS)
     for (const asset of piece.assets) {
-      const { width, height, data } = PNG.sync.read(Buffer.from(fromBase64(asset.data)));
+      const bytes = fromBase64(asset.data);
+      if (asset.type === WAV_TYPE) {
+        provideTrack(asset.id, soundTrack(readWav(bytes)));
+        continue;
+      }
+      const { width, height, data } = PNG.sync.read(Buffer.from(bytes));
       providePixels(asset.id, { width, height, data: new Uint8ClampedArray(data) });
     }
 });
