@@ -156,6 +156,7 @@ test('a sound and what follows it', async ({ page }) => {
   await inWorkbench(page);
   await goToFrame(page, 63);
   await page.getByRole('region', { name: 'Sound' }).scrollIntoViewIfNeeded();
+  await page.waitForTimeout(5000);
   await expect(seam(page)).toHaveText(/^closes/);
   await settled(page.getByRole('application'));
   await page.screenshot({ path: `${FOLDER}/sound.png` });

@@ -76,7 +76,7 @@ export const studio = {
     return (mesh && (await CopySpots.make(piece, found, mesh, most)))?.at(piece, phase) ?? new Float32Array(0);
   },
 
-  /** Values of each signal over the loop, phase 0 to 1 with both ends. */
+  /** Values of each signal over the loop, phase 0 to 1 with both ends; a trace for each number that runs through it. */
   async traces(piece: Piece, samples: number): Promise<{ strand: string; name: string; values: Float32Array }[]> {
     const signals = piece.strands.filter((s) => s.kind === 'signal');
     if (signals.length === 0) return [];
@@ -84,7 +84,13 @@ export const studio = {
       piece,
       signals.map((s) => ({ strand: s.id })),
     );
-    return signals.map((s, i) => ({ strand: s.id, name: s.name, values: signalLines(evaluator, i, samples)[0]! }));
+    return signals.flatMap((s, i) =>
+      signalLines(evaluator, i, samples).map((values, n, all) => ({
+        strand: s.id,
+        name: all.length > 1 ? `${s.name} ${'xyz'[n]}` : s.name,
+        values,
+      })),
+    );
   },
 
   /** Values of a strand up to a step at some places, one after the other. */

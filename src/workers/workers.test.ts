@@ -1,3 +1,4 @@
+import { writeWav } from '@/core/formats/wav';
 import { reader } from './reader';
 import { strFromU8, unzipSync } from 'fflate';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
@@ -217,5 +218,33 @@ describe('reading a colour table', () => {
     expect(await reader.tableFile(new Blob(['LUT_3D_SIZE 2\n']))).toEqual({
       refused: expect.stringMatching(/states 8 colours and holds 0/) as string,
     });
+  });
+});
+
+describe('reading a sound', () => {
+  const wav = writeWav({ rate: 8000, samples: new Float32Array(8000).fill(0.5) });
+
+  it('gives its track, how far it is, and what a piece keeps of it', async () => {
+    const parts: number[] = [];
+    const long = writeWav({ rate: 1000, samples: new Float32Array(12_000) });
+    const read = await reader.soundFile(new Blob([long]), null, (part) => parts.push(part));
+    if ('refused' in read) throw new Error(read.refused);
+    expect(read.track).toMatchObject({ seconds: 12, rows: 1200 });
+    expect(parts.length).toBeGreaterThan(0);
+    expect(parts).toEqual([...parts].sort((a, b) => a - b));
+    expect(await reader.soundData(read.data, null)).toEqual({ track: read.track });
+  });
+
+  it('takes what the browser decoded, and keeps the file as it came', async () => {
+    const decoded = { rate: 8000, samples: new Float32Array(4000) };
+    const read = await reader.soundFile(new Blob(['not a wave']), decoded, () => undefined);
+    if ('refused' in read) throw new Error(read.refused);
+    expect(read.track.seconds).toBe(0.5);
+    expect(atob(read.data)).toBe('not a wave');
+  });
+
+  it('says why it is refused', async () => {
+    const refused = await reader.soundFile(new Blob([wav.subarray(0, 20)]), null, () => undefined);
+    expect(refused).toEqual({ refused: expect.stringMatching(/ends before its samples/) as string });
   });
 });
