@@ -234,3 +234,33 @@ test('copies that are late read a remembered signal as the processor works it ou
   expect(difference(pictures[0]!, pictures[1]!)).toBeLessThan(0.05);
   expect(difference(pictures[0]!, pictures[2]!)).toBeGreaterThan(1);
 });
+
+test('a control is played by hand, and what was played is in the loop as keys', async ({ page }) => {
+  await openPiece(page, smallStarter('dented-sail', 128, 72, 48));
+  await inWorkbench(page);
+  await page.getByRole('tab', { name: /^Desk/ }).click();
+  const slider = page.getByRole('slider', { name: 'pull' });
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.getByText('Recording: move the controls')).toBeVisible();
+  await slider.focus();
+  // To one end and to the other, over several passes of the loop.
+  for (const key of ['End', 'Home', 'End']) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(700);
+  }
+  await page.getByRole('button', { name: 'End and write keys' }).click();
+  await expect(page.getByText(/"pull": \d+ keys into (one parameter|[1-9]\d* parameters), within/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  await expect(seam(page)).toHaveText(/^closes/);
+  // It plays back without the control, which nothing follows any more.
+  const still = await settled(stage(page));
+  await slider.focus();
+  await page.keyboard.press('Home');
+  expect(difference(still, await settled(stage(page)))).toBeLessThan(0.05);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  // Undo goes to what it changed.
+  await page.getByRole('tab', { name: /^Desk/ }).click();
+  await page.getByRole('button', { name: 'Settings of pull' }).click();
+  await expect(page.getByText(/^One parameter follows it\.|^[1-9]\d* parameters follow it\./)).toBeVisible();
+});

@@ -17,6 +17,7 @@ export {
 export { outputOf, shotBehind, stageBehind, type Output } from './output';
 export { slopes, sortedStops } from './tables';
 export { loopSteps, type LoopTable } from './over-loop';
+export { writePlayed, type Written } from './record';
 export { Evaluator, OverLoop } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';
 export { placeRows, writePlace, type PlaceValues } from './places';

@@ -2,6 +2,7 @@ import { strandById, type Piece, type Step, type Strand } from '@/core/piece/typ
 import { canLook } from '@/core/preview/look';
 import { useChecks } from '@/state/checks';
 import { isCompact, pick, toggleLook, usePanels } from '@/state/panels';
+import { toggleRecording, useRecording } from '@/state/recording';
 import { tapTempo } from '@/state/tempo';
 import { useTransport } from '@/state/transport';
 import { redo, undo, useWorkbench, type Selection } from '@/state/workbench';
@@ -217,7 +218,7 @@ export const COMMANDS: readonly Command[] = [
     name: 'Clear memory',
     about: 'clear what the finish remembers of earlier frames',
     keys: ['M'],
-    when: () => useChecks.getState().memory.length > 0,
+    when: () => useChecks.getState().memory.some((r) => r.kind === 'finish'),
     run: clearMemory,
   },
   {
@@ -226,6 +227,13 @@ export const COMMANDS: readonly Command[] = [
     about: 'put a moment at the playhead, while it plays too',
     keys: ['K'],
     ...onStep(strikeMoment, hasMoments),
+  },
+  {
+    group: 'Look',
+    name: () => (useRecording.getState().on ? 'End the recording' : 'Record what is played on the desk'),
+    about: 'record how controls are moved, or end that',
+    keys: ['R'],
+    run: toggleRecording,
   },
   {
     group: 'Look',

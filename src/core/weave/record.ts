@@ -1,0 +1,129 @@
+import { hexOf } from '../colour';
+import { controlled, type Setting } from '../piece/desk';
+import { setParam } from '../piece/edit';
+import { LIMITS } from '../piece/limits';
+import {
+  controlById,
+  isControlRef,
+  type Control,
+  type KeyOf,
+  type KeyValue,
+  type Piece,
+  type Step,
+} from '../piece/types';
+import { definitionOf, type Param } from '../steps';
+import { acceptsLinks } from './analyse';
+import { keyScalars, keysFit } from './keyed';
+
+/** What was played on a control, written into a piece. */
+export interface Written {
+  piece: Piece;
+  /** Parameters that have the keys now, and those that cannot have any and still follow the control. */
+  params: number;
+  left: number;
+  keys: number;
+  /** By how much the keys are off at most, in parts of the control's range (of a channel for a colour). */
+  error: number;
+}
+
+/** Parts of its range by which a control may be off where that saves keys. */
+const ERROR = 0.004;
+
+/** Values of which the last ones, a part of the loop, run into the first. */
+function closed(values: number[][], part: number): number[][] {
+  const frames = values.length;
+  const from = Math.round(frames * (1 - part));
+  return values.map((value, frame) => {
+    const share = frame > from ? (frame - from) / (frames - from) : 0;
+    const way = share * share * (3 - 2 * share);
+    return value.map((v, i) => v + (values[0]![i]! - v) * way);
+  });
+}
+
+/** How far the farthest value between two lies from the line through them, and where. */
+function farthest(values: number[][], from: number, to: number): { off: number; at: number } {
+  let [off, at] = [0, from];
+  for (let i = from + 1; i < to; i++) {
+    const share = (i - from) / (to - from);
+    values[i]!.forEach((v, k) => {
+      const line = values[from]![k]! + (values[to]![k]! - values[from]![k]!) * share;
+      if (Math.abs(v - line) > off) [off, at] = [Math.abs(v - line), i];
+    });
+  }
+  return { off, at };
+}
+
+/**
+ * Frames that are enough to draw values by straight lines (D. Douglas and T. Peucker, "Algorithms for the Reduction of
+ * the Number of Points Required to Represent a Digitized Line", 1973), at height alone.
+ * @param values the first again behind the last
+ */
+function enough(values: number[][], error: number): number[] {
+  const kept = [0];
+  const stack: [number, number][] = [[0, values.length - 1]];
+  while (stack.length > 0) {
+    const [from, to] = stack.pop()!;
+    const { off, at } = farthest(values, from, to);
+    if (off > error) stack.push([at, to], [from, at]);
+    else kept.push(to);
+  }
+  return kept.slice(0, -1);
+}
+
+/** As few frames as will do, and no more than a parameter may have keys. */
+function thinned(values: number[][], range: number): { frames: number[]; error: number } {
+  const round = [...values, values[0]!];
+  for (let error = ERROR; ; error *= 1.5) {
+    const frames = enough(round, error * range);
+    if (frames.length > LIMITS.stops) continue;
+    const ends = [...frames, values.length];
+    const off = Math.max(...frames.map((from, i) => farthest(round, from, ends[i + 1]!).off));
+    return { frames, error: off / range };
+  }
+}
+
+/**
+ * Writes what was played on a control as keys into the parameters that follow it.
+ * @param played a setting for each frame of the loop
+ * @param runsIn part of the loop at its end, 0 to 1, in which it runs into its beginning
+ */
+export function writePlayed(piece: Piece, id: string, played: readonly Setting[], runsIn: number): Written {
+  const control = controlById(piece, id);
+  const nothing = { piece, params: 0, left: 0, keys: 0, error: 0 };
+  if (!control || played.length < 2) return nothing;
+  const isColour = typeof control.value === 'string';
+  const range = isColour ? 1 : control.max - control.min;
+  const all = closed(played.map(keyScalars), runsIn);
+  const { frames, error } = thinned(all, range);
+  const settings = frames.map((frame) => (isColour ? hexOf(all[frame]!) : all[frame]![0]!));
+  return followersOf(piece, id).reduce<Written>(
+    (done, { strand, step, param, ref }) => {
+      const keys = frames.map((frame, i): KeyOf<KeyValue> => ({
+        at: frame / played.length,
+        value: controlled({ ...control, value: settings[i]! }, ref),
+        ease: 'linear',
+      }));
+      if (!acceptsLinks(definitionOf(step.op)!, param) || !keysFit(param, { keys }))
+        return { ...done, left: done.left + 1 };
+      return { ...done, params: done.params + 1, piece: setParam(done.piece, strand, step.id, param.id, { keys }) };
+    },
+    { ...nothing, keys: frames.length, error },
+  );
+}
+
+interface Follower {
+  strand: string;
+  step: Step;
+  param: Param;
+  ref: Parameters<typeof controlled>[1];
+}
+
+const followersOf = (piece: Piece, control: Control['id']): Follower[] =>
+  piece.strands.flatMap((strand) =>
+    strand.steps.flatMap((step) =>
+      Object.entries(step.params).flatMap(([id, ref]): Follower[] => {
+        const param = definitionOf(step.op)?.params.find((p) => p.id === id);
+        return param && isControlRef(ref) && ref.control === control ? [{ strand: strand.id, step, param, ref }] : [];
+      }),
+    ),
+  );
