@@ -1,5 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import {
+  loopText,
+  readsLoop,
   checkProgram,
   compile,
   library,
@@ -68,10 +70,16 @@ const PICTURE: Pixels = (() => {
   return { width: 7, height: 5, data: Uint8ClampedArray.from({ length: 7 * 5 * 4 }, () => Math.floor(next() * 256)) };
 })();
 
+/** Numbers over a loop, on both. */
+const NUMBERS = (() => {
+  const next = random(4);
+  return Float32Array.from({ length: 40 }, () => next() * 4 - 2);
+})();
+
 /** Compares one expression of scalars `i(n)` on both processors. */
 async function compare(name: string, glsl: string, result: string, rows: number[], width: number): Promise<number[]> {
   const gpu = await onGraphicsCard(page, {
-    glsl: `${SAMPLERS}${glsl}`,
+    glsl: `${SAMPLERS}${readsLoop(glsl) ? loopText(NUMBERS) : ''}${glsl}`,
     result,
     width,
     rows,
@@ -80,7 +88,7 @@ async function compare(name: string, glsl: string, result: string, rows: number[
   const inputs = Array.from({ length: width }, (_, k) => `float x${k}`).join(', ');
   const source = `${glsl}\nvec4 probe(${inputs}) { return ${result.replace(/\bi\((\d+)\)/g, 'x$1')}; }`;
   const processor = Processor.loadNow(compile(source, ['probe']));
-  processor.setData([PICTURE], new Float32Array());
+  processor.setData([PICTURE], NUMBERS);
   const cpu = [...processor.run('probe', new Float32Array(rows), rows.length / width)];
   expectAlike(name, gpu, cpu, rows, width);
   return cpu;
@@ -128,6 +136,7 @@ const LIBRARY_FUNCTIONS = checkProgram(ALL).functions.filter(
 const SUITED: [RegExp, (value: string) => string][] = [
   [/period|repeat|cells/, (value) => `floor(abs(${value}) * 0.4)`],
   [/^octaves$/, (value) => `abs(${value}) * 0.5`],
+  [/^frames$/, (value) => `(2.0 + floor(abs(${value})))`],
   [/^kelvin$/, (value) => `abs(${value}) * 1500.0`],
   [/^d$/, (value) => `${value} * 0.08`],
   [/^t$/, (value) => `(${value} * 0.09 + 0.5)`],
@@ -225,7 +234,8 @@ const WITH_GLSL = CATALOGUE.filter((d) => d.glsl !== undefined || d.resolve);
 
 for (const d of WITH_GLSL) {
   test(`step: ${d.op}`, async () => {
-    const starts: (RunType | null)[] = d.takes.length > 0 ? d.takes : [d.gives === 'image' ? 'image' : null];
+    const begins = d.gives === 'image' || d.overLoop ? outputType(d, null) : null;
+    const starts: (RunType | null)[] = d.takes.length > 0 ? d.takes : [begins];
     for (const takes of starts) {
       const resolved = d.resolve?.({ params: {} }, takes) ?? d;
       const gives = outputType(resolved, takes);

@@ -1,9 +1,6 @@
 import type { SignalStep } from '../../definition';
-import { choice, number } from '../../params';
-import { bandPower, followSound, SOUND_PARAMS } from './sound-params';
-
-const frequency = (id: string, name: string, about: string, value: number) =>
-  number({ id, name, about, default: value, min: 20, max: 20_000, hard: [20, 20_000], unit: 'Hz' });
+import { choice } from '../../params';
+import { bandPower, followSound, frequency, SOUND_PARAMS } from './sound-params';
 
 export const soundBand: SignalStep = {
   op: 'signal.sound-band',

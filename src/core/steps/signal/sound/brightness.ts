@@ -1,11 +1,7 @@
 import { centreOf } from '../../../sound/track';
 import type { SignalStep } from '../../definition';
-import { number } from '../../params';
 import { followed } from '../memory/loop-run';
-import { SOUND_PARAMS } from './sound-params';
-
-const frequency = (id: string, name: string, about: string, value: number) =>
-  number({ id, name, about, default: value, min: 20, max: 20_000, hard: [20, 20_000], unit: 'Hz' });
+import { frequency, SOUND_PARAMS } from './sound-params';
 
 export const soundBrightness: SignalStep = {
   op: 'signal.sound-brightness',

@@ -6,6 +6,9 @@ import { followed, type LoopRun, type LoopValues } from '../memory/loop-run';
 const time = (id: string, name: string, about: string, value: number) =>
   number({ id, name, about, default: value, min: 0, max: 2, hard: [0, 60], unit: 's' });
 
+export const frequency = (id: string, name: string, about: string, value: number) =>
+  number({ id, name, about, default: value, min: 20, max: 20_000, hard: [20, 20_000], unit: 'Hz' });
+
 /** What all signals of a sound have. */
 export const SOUND_PARAMS = [
   choice({
