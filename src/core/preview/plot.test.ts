@@ -16,7 +16,7 @@ it('plots a line for each number, exact at each frame', async () => {
   const evaluator = await Evaluator.make(three, [{ strand: 's2' }]);
   const plot = signalPlot(evaluator, 0, loop.frames);
   if (plot.kind !== 'plot') throw new Error('no plot');
-  expect(plot.lines.map((line) => line.length)).toEqual([9, 9, 9]);
+  expect(plot.lines.map((line) => line.length)).toEqual([97, 97, 97]);
   const [turn] = frameNumbers(await Evaluator.make(three, [{ strand: 's1' }]), 0, loop.frames).values.subarray(3);
   expect(plotAt(plot.lines, 3 / 8)).toEqual([turn, 2, -1]);
   expect([plot.low, plot.high]).toEqual([-1, 2]);

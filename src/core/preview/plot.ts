@@ -4,8 +4,9 @@ import type { Preview } from './types';
 
 /** How soon a moment has faded in a plot, in parts of a second. */
 const FADE = 8;
-/** Frames up to which every one of them is in a plot. */
+/** Frames up to which every one of them is in a plot, and places that a plot has at least. */
 const MOST_FRAMES = 1024;
+const LEAST = 96;
 
 /**
  * A signal at phases from 0 to 1, both ends included: a line for each number that runs through it; moments as strokes
@@ -24,9 +25,13 @@ export function signalLines(evaluator: Evaluator, index: number, samples: number
   );
 }
 
-/** A signal over one loop, phase 0 to 1 with both ends: at each of its frames, where these are not too many. */
+/**
+ * A signal over one loop, phase 0 to 1 with both ends: at each of its frames, where these are not too many, and between
+ * them, where they are few.
+ */
 export function signalPlot(evaluator: Evaluator, index: number, frames: number): Preview {
-  const lines = signalLines(evaluator, index, Math.min(frames, MOST_FRAMES) + 1);
+  const each = Math.max(1, Math.ceil(LEAST / frames));
+  const lines = signalLines(evaluator, index, each * Math.min(frames, MOST_FRAMES) + 1);
   const all = lines.flatMap((line) => [...line]);
   return { kind: 'plot', lines, low: Math.min(...all), high: Math.max(...all) };
 }
