@@ -246,7 +246,8 @@ test('a control is played by hand, and what was played is in the loop as keys', 
   // To one end and to the other, over several passes of the loop.
   for (const key of ['End', 'Home', 'End']) {
     await page.keyboard.press(key);
-    await page.waitForTimeout(700);
+    const frame = await page.getByText(/^frame \d+ of 48/).innerText();
+    await expect(page.getByText(/^frame \d+ of 48/)).not.toHaveText(frame);
   }
   await page.getByRole('button', { name: 'End and write keys' }).click();
   await expect(page.getByText(/"pull": \d+ keys into (one parameter|[1-9]\d* parameters), within/)).toBeVisible();

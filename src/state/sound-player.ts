@@ -1,11 +1,12 @@
 import { fromBase64 } from '@/core/formats/base64';
 import type { Loop, Piece } from '@/core/piece/types';
+import { Recent } from '@/core/recent';
 import { usePanels } from './panels';
 import { decodeSound } from './sounds';
 import { useTransport } from './transport';
 
-/** Decoded sounds by the ids of their assets. */
-const decoded = new Map<string, Promise<AudioBuffer>>();
+/** Sounds decoded lately, by the ids of their assets: a long one takes much memory. */
+const decoded = new Recent<Promise<AudioBuffer>>(2);
 
 let context: AudioContext | null = null;
 
@@ -19,9 +20,10 @@ export function sectionBuffer(context_: BaseAudioContext, whole: AudioBuffer, lo
   const section = context_.createBuffer(whole.numberOfChannels, count, rate);
   for (let c = 0; c < whole.numberOfChannels; c++) {
     const [from, to] = [whole.getChannelData(c), section.getChannelData(c)];
-    for (let i = 0; i < count; i++) {
-      const share = fading > 0 ? Math.max(0, (i - (count - fading)) / fading) : 0;
-      to[i] = (from[first + i] ?? 0) * (1 - share) + (share > 0 ? (from[first + i - count] ?? 0) * share : 0);
+    to.set(from.subarray(first, first + count));
+    for (let i = count - fading; i < count; i++) {
+      const share = (i - (count - fading)) / fading;
+      to[i] = to[i]! * (1 - share) + (from[first + i - count] ?? 0) * share;
     }
   }
   return section;
@@ -42,8 +44,7 @@ export class SoundPlayer {
     const asset = piece.assets.find((a) => a.id === loop.sound?.asset);
     if (!asset) return;
     context ??= new AudioContext();
-    if (!decoded.has(asset.id)) decoded.set(asset.id, decodeSound(fromBase64(asset.data)));
-    const whole = await decoded.get(asset.id)!;
+    const whole = await (decoded.get(asset.id) ?? decoded.put(asset.id, decodeSound(fromBase64(asset.data))));
     await context.resume();
     if (this.ended) return;
     this.gain = context.createGain();

@@ -9,7 +9,7 @@ import { PieceError } from '@/core/piece/errors';
 import type { ReadingProgress } from '@/core/piece/schema';
 import type { Piece } from '@/core/piece/types';
 import { soundTrack, type SoundTrack } from '@/core/sound/track';
-import { analyse, Evaluator } from '@/core/weave';
+import { analyse, Evaluator, loopSteps, OverLoop } from '@/core/weave';
 
 /** A piece, or why it is refused: errors lose their kind between threads. */
 export type Read = { piece: Piece } | { refused: { code: PieceError['code']; sentence: string } };
@@ -96,6 +96,7 @@ export const reader = {
       const analysis = analyse(piece);
       const signals = piece.strands.filter((s) => s.kind === 'signal').map((s) => ({ strand: s.id }));
       if (signals.length > 0) await Evaluator.make(piece, signals, analysis);
+      if (loopSteps(piece, analysis).length > 0) (await OverLoop.of(piece, analysis)).table(piece);
       return { piece, cost: costOfPicture(piece, analysis) };
     } catch (error) {
       return { refused: (error as Error).message };

@@ -16,6 +16,8 @@ export const LIMITS = {
   number: 1e6,
   pictureSide: 8192,
   frames: 36_000,
+  /** Numbers over the loop that signals with memory come to, all together. */
+  loopNumbers: 2 ** 20,
   /** Beats a minute. */
   slowest: 20,
   fastest: 400,

@@ -6,6 +6,7 @@ import { addStep, addStrand, blankPiece, setLoop } from '../piece/edit';
 import type { Piece, Value } from '../piece/types';
 import { Evaluator, placeRows } from '../weave';
 import { measureSeam } from '../checks/seam';
+import { MADE_SOUNDS } from './made';
 import { onsetsOf } from './onsets';
 import { soundSection } from './section';
 import { centreOf, powerBetween, powerOf, provideTrack, soundTrack } from './track';
@@ -222,4 +223,28 @@ describe('a WAV', () => {
       }),
     );
   });
+});
+
+describe.each(MADE_SOUNDS.map((s) => [s.name, s.make] as const))('the ready-made %s', (_, make) => {
+  const { rate, samples } = make();
+
+  it('is as loud as it may be, the same on every run, and runs into its beginning', () => {
+    expect(samples).toHaveLength(8 * rate);
+    const most = samples.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
+    expect(most).toBeGreaterThan(0.5);
+    expect(most).toBeLessThanOrEqual(0.9001);
+    expect(make().samples).toEqual(samples);
+    // Over the seam it goes on no further than it does anywhere from one sample to the next.
+    const widest = samples.reduce((m, v, i) => (i > 0 ? Math.max(m, Math.abs(v - samples[i - 1]!)) : m), 0);
+    expect(Math.abs(samples[0]! - samples.at(-1)!)).toBeLessThanOrEqual(1.01 * widest);
+  });
+});
+
+it('the strokes of the bell are found where it is struck, over the choir too', () => {
+  const struck = [0, 2, 4, 5, 6, 7];
+  for (const id of ['bell', 'bell-hours']) {
+    const found = onsetsOf(soundTrack(MADE_SOUNDS.find((s) => s.id === id)!.make()), 0.6, 0.4);
+    expect(found).toHaveLength(struck.length);
+    found.forEach((o, i) => expect(Math.abs(o.seconds - struck[i]!)).toBeLessThan(1 / 30));
+  }
 });

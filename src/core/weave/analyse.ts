@@ -40,8 +40,8 @@ export function acceptsLinks(definition: StepDefinition, param: Param): boolean 
 /** Types along each row, the order of strands, where each is used, and what does not fit. */
 export function analyse(piece: Piece): Analysis {
   const order = orderStrands(piece);
-  const rough = allRows(order, new Costs(false));
-  const { types, tooMuch } = rough.tooMuch.size === 0 ? rough : allRows(order, new Costs(true));
+  const rough = allRows(order, new Costs(false, piece.loop.frames));
+  const { types, tooMuch } = rough.tooMuch.size === 0 ? rough : allRows(order, new Costs(true, piece.loop.frames));
   const uses = new Map<string, Use[]>(piece.strands.map((s) => [s.id, []]));
   const problems: Problem[] = [];
   for (const strand of piece.strands) {

@@ -1,8 +1,9 @@
 import { callsOf, checkProgram, library, MAX_COST, MAX_SOURCE } from '../glsl';
 import { FRAME_STAND_IN, readsFrame, readsOther } from '../glsl/lib';
+import { LIMITS } from '../piece/limits';
 import { isLink, type Strand } from '../piece/types';
 import { valueOf, type Param, type RunType, type StepDefinition } from '../steps';
-import { glslType, paramType, runningInto, stepFunction } from './step-function';
+import { glslType, paramType, runningInto, stepFunction, widthOf } from './step-function';
 import type { StepTypes } from './types';
 
 /** What a row comes to, up to one of its steps. */
@@ -39,9 +40,16 @@ export const MOST_OWN_COST = 70_000;
  */
 export class Costs {
   private readonly extents = new Map<string, Extent>();
+  private loopNumbers = 0;
 
-  /** @param exact measure each step, in place of taking the most that any takes: slower the first time */
-  constructor(private readonly exact: boolean) {}
+  /**
+   * @param exact measure each step, in place of taking the most that any takes: slower the first time
+   * @param frames of the loop
+   */
+  constructor(
+    private readonly exact: boolean,
+    private readonly frames: number,
+  ) {}
 
   /** Why a step would make its row too much, or null; a step that would not is counted. */
   add(strand: Strand, rows: readonly StepTypes[], index: number): string | null {
@@ -60,6 +68,10 @@ export class Costs {
       return `${name} would make this row take about ${thousands(total.cost)} operations at every place; at most ${thousands(MAX_COST)} are possible. It is passed by; take out a step that asks for its row several times, or one before it.`;
     if (total.text > MAX_SOURCE - SHARED_TEXT)
       return `${name} would make this row longer than one program can be. It is passed by; let part of the row be another strand that is used alone.`;
+    const numbers = definition.overLoop ? widthOf(row.gives!) * (this.frames + 1) : 0;
+    if (this.loopNumbers + numbers > LIMITS.loopNumbers)
+      return `${name} would make signals remember more than ${thousands(LIMITS.loopNumbers)} numbers over the loop. It is passed by; make the loop shorter, or take out another step with memory.`;
+    this.loopNumbers += numbers;
     this.extents.set(key, now);
     if (index === rows.length - 1) this.extents.set(keyOf(strand.id), now);
     return null;

@@ -31,10 +31,7 @@ export class OverLoop {
   static of(piece: Piece, analysis: Analysis): Promise<OverLoop> {
     const known = this.made.get(analysis);
     if (known) return known;
-    const targets = loopSteps(piece, analysis).flatMap(({ before, links }) => [
-      ...(before ? [before] : []),
-      ...links.map(({ link, step }) => ({ strand: link, step })),
-    ]);
+    const targets = loopSteps(piece, analysis).flatMap(({ before, links }) => [...(before ? [before] : []), ...links]);
     const made = Evaluator.bare(piece, targets, analysis).then((e) => new OverLoop(analysis, targets, e));
     this.made.set(analysis, made);
     return made;

@@ -1,9 +1,10 @@
-import { loopText, readsLoop } from '../glsl';
+import { loopText } from '../glsl';
 import { placeText } from '../glsl/lib';
 import type { Piece } from '../piece/types';
 import { analyse } from './analyse';
 import { OverLoop } from './evaluate';
 import { glslType } from './step-function';
+import type { Analysis, Woven } from './types';
 import { aloneText, weave } from './weave';
 
 /** The place of a pixel of the painted square; `uv` and `phase` are in scope. */
@@ -23,6 +24,12 @@ const PAINT: Record<string, string> = {
   moments: 'value',
 };
 
+/** The numbers over the loop that a text reads, row after row. */
+async function loopNumbers(piece: Piece, analysis: Analysis, { loopRows }: Woven): Promise<number[]> {
+  const { values } = (await OverLoop.of(piece, analysis)).table(piece);
+  return loopRows.flatMap((first) => [...values.subarray(first, first + piece.loop.frames + 1)]);
+}
+
 /**
  * A field (or signal) as a fragment shader that compiles on its own: the present values are
  * constants, the phase is a uniform, and `main` paints the field over uv 0..1.
@@ -30,7 +37,7 @@ const PAINT: Record<string, string> = {
 export async function exportGlsl(piece: Piece, strand: string, step?: string): Promise<string> {
   const analysis = analyse(piece);
   const woven = weave(piece, analysis, [{ strand, step }], { constants: true });
-  const loop = readsLoop(woven.glsl) ? loopText((await OverLoop.of(piece, analysis)).table(piece).values) : '';
+  const loop = woven.loopRows.length > 0 ? loopText(await loopNumbers(piece, analysis, woven)) : '';
   const { name, gives } = woven.functions[0]!;
   // Only printable ASCII may stand in GLSL, and a backslash at the end of a line would run on.
   const comment = (text: string) => text.replace(/[^\x20-\x5b\x5d-\x7e]/g, '?');

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { measureSeam } from '../checks/seam';
 import { compile, Processor } from '../glsl';
 import { addStep, addStrand, blankPiece, setLoop, setParam } from '../piece/edit';
+import { LIMITS } from '../piece/limits';
 import type { Piece, Value } from '../piece/types';
 import { definitionOf } from '../steps';
 import { MEMORY_STEPS } from '../steps/signal/memory';
@@ -103,6 +104,20 @@ describe.each(MEMORY_STEPS.filter((d) => d.overLoop).map((d) => [d.op] as const)
     expect(evaluator.with(piece).run(0, rows, 24)).toEqual(before);
   });
 
+  it('reads its present parameters, without a new program', async () => {
+    const piece = signals([['signal.keys', { keys: KEYS }], [op]]);
+    const step = piece.strands[0]!.steps[1]!.id;
+    const evaluator = await Evaluator.make(piece, [{ strand: 's1' }], analyse(piece));
+    const rows = placeRows(frames(piece).map((phase) => ({ phase })));
+    for (const param of definitionOf(op)!.params.filter((p) => p.type === 'number')) {
+      const other = setParam(piece, 's1', step, param.id, 0.77);
+      const found = [...evaluator.with(other).run(0, rows, 24)];
+      expect(found, param.id).toEqual(await valuesAt(other, frames(other)));
+      if (!(param.id === 'rise' || param.id === 'fall'))
+        expect(found).not.toEqual(await valuesAt(piece, frames(piece)));
+    }
+  });
+
   it('is in GLSL that stands alone, with its numbers', async () => {
     const piece = signals([['signal.keys', { keys: KEYS }], [op]]);
     const text = await exportGlsl(piece, 's1');
@@ -119,6 +134,27 @@ describe.each(MEMORY_STEPS.filter((d) => d.overLoop).map((d) => [d.op] as const)
     const phases = [0, 0.1, 0.52, 0.99];
     near([...processor.run(name, placeRows(phases.map((phase) => ({ phase }))), 4)], await valuesAt(piece, phases), 6);
   });
+});
+
+it('is bounded: a step that would remember too much is passed by, and says so', () => {
+  const piece = signals([['signal.cycle'], ...Array.from({ length: 30 }, (): Step => ['signal.smooth'])]);
+  expect(analyse(piece).problems).toEqual([]);
+  const { problems, types } = analyse(setLoop(piece, { frames: LIMITS.frames }));
+  // 29 rows of 36,001 numbers are below 2^20, 30 are not.
+  expect(problems.map((p) => p.step)).toEqual([piece.strands[0]!.steps[30]!.id]);
+  expect(problems[0]!.sentence).toMatch(/remember more than 1,049 thousand numbers over the loop/);
+  expect(types.get('s1')!.filter((r) => r.active)).toHaveLength(30);
+});
+
+it('takes the numbers that a text reads along, and no others', async () => {
+  const piece = signals([['signal.cycle'], ['signal.smooth']], [['signal.cycle'], ['signal.spring']]);
+  for (const strand of ['s1', 's2']) {
+    const text = await exportGlsl(piece, strand);
+    expect(text).toContain('const float clLoop[25]');
+    expect(text).toContain('overLoop(p.phase, 0, 24.0)');
+    const [begin] = /float\[\]\(\s*([^,]*),/.exec(text)!.slice(1).map(Number);
+    expect(begin).toBeCloseTo((await valuesAt(piece, [0], strand))[0]!, 5);
+  }
 });
 
 describe('between frames and at the end', () => {

@@ -1,9 +1,10 @@
-import { isKeyed, isLink, type Link, type Piece } from '../piece/types';
+import { isKeyed, isLink, stepById, strandById, type Link, type Piece } from '../piece/types';
 import { soundSection } from '../sound/section';
 import { trackOf } from '../sound/track';
 import type { LoopValues, PlainParams } from '../steps';
 import { beatsOf } from '../piece/beats';
 import { fittingStep } from './params-over';
+import { widthOf } from './step-function';
 import type { Analysis, StepTypes, Target } from './types';
 import { plainParams } from './values';
 
@@ -13,15 +14,14 @@ export interface LoopStep {
   row: StepTypes;
   /** What runs into it; null in a source. */
   before: Target | null;
-  /** Strands that its parameters follow. */
-  links: Link[];
+  /** What its parameters follow. */
+  links: Target[];
   /** Place of its first number: one more than there are frames for each number that runs through it. */
   first: number;
   width: number;
 }
 
-const widthOf = (row: StepTypes) =>
-  row.gives === 'vec3' || row.gives === 'moments' ? 3 : row.gives === 'vec2' ? 2 : 1;
+const targetOf = ({ link, step }: Link): Target => ({ strand: link, step });
 const known = new WeakMap<Analysis, LoopStep[]>();
 
 /** All steps of a piece that are worked out over the loop, so that each comes after those it takes from. */
@@ -35,8 +35,10 @@ export function loopSteps(piece: Piece, analysis: Analysis): LoopStep[] {
     for (const [i, row] of rows.entries()) {
       if (!row.active || !row.definition?.overLoop) continue;
       const before = i > 0 ? { strand: strand.id, step: rows[i - 1]!.step.id } : null;
-      const links = Object.values(fittingStep(piece, analysis, row).params).filter(isLink);
-      const width = widthOf(row);
+      const links = Object.values(fittingStep(piece, analysis, row).params)
+        .filter(isLink)
+        .map(targetOf);
+      const width = widthOf(row.gives!);
       steps.push({ strand: strand.id, row, before, links, first, width });
       first += width * (piece.loop.frames + 1);
     }
@@ -55,6 +57,9 @@ export interface LoopTable {
 /** Values of a target at every frame, with the numbers that are known so far. */
 type Run = (target: Target, values: Float32Array) => Float32Array;
 
+/** Frames that all steps of a piece together run through at most, before they come to rest. */
+const MOST_FRAMES = 16_000_000;
+
 /** Works the steps out, one after the other. */
 export function loopTable(piece: Piece, analysis: Analysis, run: Run): LoopTable {
   const steps = loopSteps(piece, analysis);
@@ -65,21 +70,23 @@ export function loopTable(piece: Piece, analysis: Analysis, run: Run): LoopTable
   const track = trackOf(piece.loop.sound?.asset);
   const sound = track && soundSection(track, piece.loop);
   const rowLength = frames + 1;
-  let values: Float32Array = new Float32Array(steps.reduce((sum, s) => sum + s.width * rowLength, 0));
+  const numbers = steps.reduce((sum, s) => sum + s.width, 0);
+  const most = Math.floor(MOST_FRAMES / Math.max(1, numbers));
+  const values = new Float32Array(numbers * rowLength);
   const results = steps.map((step) => {
     const { row, before, links, first, width } = step;
-    const runs = before ? run(before, values) : new Float32Array(frames * width);
+    // All that stands before it in order is known by now.
+    const sofar = values.subarray(0, first);
+    const runs = before ? run(before, sofar) : new Float32Array(frames * width);
     const params = paramsAt(
       piece,
       analysis,
       step,
-      links.map((link) => run({ strand: link.link, step: link.step }, values)),
+      links.map((link) => run(link, sofar)),
     );
-    // What reads the numbers keeps them as they are; more of them are another array.
-    values = values.slice();
     return Array.from({ length: width }, (_, number) => {
       const own = Float64Array.from({ length: frames }, (_, frame) => runs[width * frame + number]!);
-      const loop = { values: own, params, seconds, beat, repeats: play !== 'once', number, sound };
+      const loop = { values: own, params, seconds, beat, repeats: play !== 'once', number, sound, most };
       const result = row.definition!.overLoop!(loop);
       values.set(result.values, first + number * rowLength);
       return result;
@@ -93,9 +100,11 @@ const asInProgram = (params: PlainParams): PlainParams =>
   Object.fromEntries(Object.entries(params).map(([id, v]) => [id, typeof v === 'number' ? Math.fround(v) : v]));
 
 /** The parameters of a step at each frame. @param linked values of its links, frame by frame */
-function paramsAt(piece: Piece, analysis: Analysis, { row, links }: LoopStep, linked: Float32Array[]) {
+function paramsAt(piece: Piece, analysis: Analysis, { strand, row, links }: LoopStep, linked: Float32Array[]) {
   const { frames } = piece.loop;
-  const step = fittingStep(piece, analysis, row);
+  // The analysis may be that of another piece with the same text: the numbers are those of this one.
+  const own = stepById(strandById(piece, strand), row.step.id) ?? row.step;
+  const step = fittingStep(piece, analysis, { ...row, step: own });
   const at = (frame: number) =>
     asInProgram(
       plainParams(
@@ -103,7 +112,7 @@ function paramsAt(piece: Piece, analysis: Analysis, { row, links }: LoopStep, li
         step,
         row.definition!,
         (link) => {
-          const all = linked[links.indexOf(link)]!;
+          const all = linked[links.findIndex((t) => t.strand === link.link && t.step === link.step)]!;
           const width = all.length / frames;
           const here = [...all.subarray(frame * width, (frame + 1) * width)];
           return link.swizzle ? [here['xyz'.indexOf(link.swizzle)] ?? 0] : here;

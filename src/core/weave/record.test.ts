@@ -37,6 +37,18 @@ describe('what was played', () => {
     );
   });
 
+  it('ends, whatever the ends of the control are', () => {
+    const played = Array.from({ length: 200 }, (_, n) => Math.sin(n * n));
+    for (const [min, max] of [
+      [1, 1],
+      [2, 0],
+    ] as const) {
+      const piece = desk(200);
+      const strange = { ...piece, controls: [{ ...piece.controls[0]!, min, max }] };
+      expect(writePlayed(strange, piece.controls[0]!.id, played, 0).keys).toBeLessThanOrEqual(LIMITS.stops);
+    }
+  });
+
   it('keeps to the range that a parameter has of the control, and is exact where it is straight', async () => {
     const played = Array.from({ length: 24 }, (_, n) => (n < 12 ? n / 6 : 4 - n / 6));
     const piece = desk(24);

@@ -57,11 +57,12 @@ function farthest(values: number[][], from: number, to: number): { off: number; 
  * Frames that are enough to draw values by straight lines (D. Douglas and T. Peucker, "Algorithms for the Reduction of
  * the Number of Points Required to Represent a Digitized Line", 1973), at height alone.
  * @param values the first again behind the last
+ * @returns more than are asked for at most where these are not enough
  */
-function enough(values: number[][], error: number): number[] {
+function enough(values: number[][], error: number, most: number): number[] {
   const kept = [0];
   const stack: [number, number][] = [[0, values.length - 1]];
-  while (stack.length > 0) {
+  while (stack.length > 0 && kept.length <= most + 1) {
     const [from, to] = stack.pop()!;
     const { off, at } = farthest(values, from, to);
     if (off > error) stack.push([at, to], [from, at]);
@@ -74,7 +75,7 @@ function enough(values: number[][], error: number): number[] {
 function thinned(values: number[][], range: number): { frames: number[]; error: number } {
   const round = [...values, values[0]!];
   for (let error = ERROR; ; error *= 1.5) {
-    const frames = enough(round, error * range);
+    const frames = enough(round, error * range, LIMITS.stops);
     if (frames.length > LIMITS.stops) continue;
     const ends = [...frames, values.length];
     const off = Math.max(...frames.map((from, i) => farthest(round, from, ends[i + 1]!).off));
@@ -92,7 +93,8 @@ export function writePlayed(piece: Piece, id: string, played: readonly Setting[]
   const nothing = { piece, params: 0, left: 0, keys: 0, error: 0 };
   if (!control || played.length < 2) return nothing;
   const isColour = typeof control.value === 'string';
-  const range = isColour ? 1 : control.max - control.min;
+  // A file may hold a control whose ends are one, or the wrong way round.
+  const range = isColour ? 1 : Math.max(Math.abs(control.max - control.min), 1e-3);
   const all = closed(played.map(keyScalars), runsIn);
   const { frames, error } = thinned(all, range);
   const settings = frames.map((frame) => (isColour ? hexOf(all[frame]!) : all[frame]![0]!));

@@ -11,6 +11,11 @@ const GLSL_TYPE: Record<RunType, string> = {
   image: 'vec4',
 };
 
+const WIDTH: Partial<Record<RunType, number>> = { vec2: 2, vec3: 3, moments: 3 };
+
+/** Numbers that run through a row of signals. */
+export const widthOf = (type: RunType): number => WIDTH[type] ?? 1;
+
 export const glslType = (type: RunType) => GLSL_TYPE[type];
 
 /**

@@ -59,6 +59,11 @@ export interface Woven {
   pictures: string[];
   /** Other pictures that it reads, by slot: finishes, or parts of them. */
   branches: Target[];
+  /**
+   * Rows of numbers over the loop that it reads, by the place of their first number among all of the piece; in text
+   * with constants they lie one behind the other.
+   */
+  loopRows: number[];
   /** Uniforms that hold the values of signals at the present phase; see `WeaveOptions.signalUniforms`. */
   signals: SignalUniform[];
   /** Functions of the place for what steps say beside the running value. */

@@ -47,6 +47,7 @@ export class Writer {
   private readonly strandFunctions: string[] = [];
   private readonly pictures: string[] = [];
   private readonly branches: Target[] = [];
+  private readonly loopRows: number[] = [];
   private readonly signals = new Map<string, SignalUniform>();
   private readonly asides: Partial<Record<Aside, string>> = {};
   private readonly entries = new Set<string>();
@@ -77,6 +78,7 @@ export class Writer {
       functions,
       pictures: this.pictures,
       branches: this.branches,
+      loopRows: this.loopRows,
       signals,
       asides: this.asides,
       together,
@@ -207,10 +209,11 @@ export class Writer {
     const { frames } = this.piece.loop;
     const { first, width } = this.plan.loopStep(row);
     const read = row.definition!.held ? 'heldOverLoop' : 'overLoop';
-    const numbers = Array.from(
-      { length: width },
-      (_, i) => `${read}(p.phase, ${first + i * (frames + 1)}, ${floatText(frames)})`,
-    );
+    const numbers = Array.from({ length: width }, (_, i) => {
+      const row = this.loopRows.push(first + i * (frames + 1)) - 1;
+      const place = this.options.constants ? row * (frames + 1) : this.loopRows[row]!;
+      return `${read}(p.phase, ${place}, ${floatText(frames)})`;
+    });
     return width === 1 ? numbers[0]! : `vec${width}(${numbers.join(', ')})`;
   }
 

@@ -3,6 +3,7 @@ import * as THREE from 'three';
 import type { Pixels } from '@/core/glsl';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
+import { provideTrack, type SoundTrack } from '@/core/sound/track';
 import { providePixels } from '@/core/weave';
 import { Picture } from '@/engine/picture';
 import { readPixelsAsync } from '@/engine/capture/read';
@@ -19,9 +20,10 @@ function stageOf(): NonNullable<typeof stage> {
 
 /** Draws pictures for the shelf in a thread of its own: whatever a kept piece holds, the page goes on. */
 const stills = {
-  /** Hands over what a picture of a piece looks like, before the piece is opened. */
-  asset(id: string, pixels: Pixels, panorama: Panorama | null): void {
+  /** Hands over what a piece looks like or hears, before it is opened. */
+  asset(id: string, pixels: Pixels, panorama: Panorama | null, track: SoundTrack | null): void {
     providePixels(id, pixels);
+    if (track) provideTrack(id, track);
     if (panorama) providePanorama(id, panorama.width, panorama.height, panorama.data);
   },
 

@@ -2,6 +2,7 @@ import * as Comlink from 'comlink';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { Recent } from '@/core/recent';
+import { trackOf } from '@/core/sound/track';
 import { pixelsOf } from '@/core/weave';
 import { panoramaData } from '@/engine/card/textures';
 import { ensureAssets } from '@/state/assets';
@@ -76,7 +77,7 @@ class Stills {
     const drawer = (this.drawer ??= new Drawer());
     for (const { id } of piece.assets) {
       if (drawer.assets.has(id)) continue;
-      await this.limited(drawer.door.asset(id, pixelsOf(id), panoramaData(id)));
+      await this.limited(drawer.door.asset(id, pixelsOf(id), panoramaData(id), trackOf(id)));
       drawer.assets.add(id);
     }
     drawer.looks = null;

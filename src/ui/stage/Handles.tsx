@@ -85,9 +85,12 @@ function KeyPath({ step, param, frames, project }: { step: Step; param: string; 
         className="fill-none stroke-lichen/60"
         strokeWidth={1.25}
       />
-      {places.map((p, i) => (
-        <circle key={i} cx={p.x} cy={p.y} r={1.4} className="fill-lichen" />
-      ))}
+      <path
+        d={places.map((p) => `M${p.x} ${p.y}h0`).join('')}
+        className="stroke-lichen"
+        strokeWidth={2.8}
+        strokeLinecap="round"
+      />
       {value.keys.map((key, n) => {
         const at = seen(key.at);
         const frame = Math.round(key.at * frames);

@@ -4,6 +4,7 @@ import type { NumberParam } from '@/core/steps';
 import { MADE_SOUNDS } from '@/core/sound/made';
 import { trackOf } from '@/core/sound/track';
 import { writeWav } from '@/core/formats/wav';
+import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
 import { importSound, SOUND_ENDINGS, useSounds } from '@/state/sounds';
 import { useWorkbench } from '@/state/workbench';
@@ -51,7 +52,10 @@ export function SoundSettings({ piece }: { piece: Piece }) {
           trigger={<Button look="bare">Ready-made</Button>}
           items={MADE_SOUNDS.map(({ name, make }) => ({
             label: name,
-            run: () => void take(new File([writeWav(make())], `${name}.wav`)),
+            run: () =>
+              void take(new File([writeWav(make())], `${name}.wav`)).catch((error: unknown) =>
+                notify('error', `"${name}" was not taken in. ${(error as Error).message}`),
+              ),
           }))}
         />
       </h3>

@@ -15,6 +15,8 @@ export interface LoopRun {
   repeats: boolean;
   /** Which of the numbers that run through the row this is. */
   number: number;
+  /** Frames that may be run through until it comes to rest. */
+  most: number;
   /** What is heard over the loop; null without a sound. */
   sound: SoundSection | null;
 }
@@ -31,8 +33,6 @@ export interface LoopValues {
 
 /** Part of the range by which another time of the loop may change anything. */
 const SETTLED = 1e-6;
-/** Frames that are run through at most. */
-const MOST_FRAMES = 4_000_000;
 
 const rangeOf = (values: Float64Array): number => {
   let [low, high] = [Infinity, -Infinity];
@@ -47,15 +47,15 @@ const rangeOf = (values: Float64Array): number => {
  * @param next takes the state on to a frame
  */
 export function runLoop(
-  { values, repeats }: LoopRun,
+  { values, repeats, most }: LoopRun,
   state: Float64Array,
   next: (state: Float64Array, frame: number) => void,
 ): LoopValues {
   const frames = values.length;
   const now = new Float64Array(frames + 1);
-  const most = Math.max(4, Math.floor(MOST_FRAMES / frames));
+  const times = Math.max(4, Math.floor(most / frames));
   let before = Infinity;
-  for (let runs = 1; runs <= most; runs++) {
+  for (let runs = 1; runs <= times; runs++) {
     let change = 0;
     for (let frame = 0; frame < frames; frame++) {
       if (runs > 1 || frame > 0) next(state, frame);

@@ -21,6 +21,7 @@ function over(op: string, values: number[], params: PlainParams = {}, other: Par
     beat: 0.5,
     repeats: true,
     number: 0,
+    most: 4_000_000,
     sound: null,
     ...other,
   });
