@@ -1,4 +1,5 @@
 import { Dialog } from 'radix-ui';
+import { useRef } from 'react';
 import { useRouter } from 'next/navigation';
 import { usePanels } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
@@ -42,6 +43,8 @@ function entries(toShelf: () => void): Entry[] {
 export function CommandList() {
   const open = usePanels((s) => s.commands);
   const router = useRouter();
+  /** Runs when the list is gone and has given the keyboard back, so that it may take it itself. */
+  const chosen = useRef<(() => void) | null>(null);
   const close = () => usePanels.setState({ commands: false });
   const all = open ? entries(() => router.push('/')) : [];
   return (
@@ -50,7 +53,11 @@ export function CommandList() {
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Dialog.Content
           aria-describedby=""
-          onCloseAutoFocus={backToStep}
+          onCloseAutoFocus={(event) => {
+            backToStep(event);
+            chosen.current?.();
+            chosen.current = null;
+          }}
           className="fixed top-24 left-1/2 z-50 w-[560px] -translate-x-1/2 overflow-hidden rounded-lg border border-soft bg-panel shadow-xl"
         >
           <Dialog.Title className="px-4 pt-3 text-mute">Everything by name</Dialog.Title>
@@ -62,8 +69,8 @@ export function CommandList() {
               name: e.label,
               heading: e.group,
               run: () => {
+                chosen.current = e.run;
                 close();
-                setTimeout(e.run);
               },
             }))}
             nothing="Nothing of that name."

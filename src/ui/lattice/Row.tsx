@@ -162,7 +162,7 @@ function NameCell({ strand, compact, used }: NameProps) {
         </button>
       }
       items={[
-        { label: 'Rename', run: () => setTimeout(() => setNaming(true)) },
+        { label: 'Rename', run: () => setNaming(true) },
         { label: 'Duplicate', hint: 'links kept', run: () => copyStrand(strand.id) },
         { label: 'Duplicate with all it takes from', hint: 'links copied', run: () => duplicateDeep(strand.id) },
         { label: 'Copy', hint: 'with all it takes from', run: () => takeStrand(strand.id) },

@@ -1,5 +1,5 @@
 import { DropdownMenu } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { useRef, type ReactNode } from 'react';
 
 export interface MenuItem {
   label: string;
@@ -14,7 +14,9 @@ interface Props {
   align?: 'start' | 'end';
 }
 
+/** What is chosen runs once the menu is gone and has given the focus back, so that it may take the focus itself. */
 export function Menu({ trigger, items, align = 'end' }: Props) {
+  const chosen = useRef<(() => void) | null>(null);
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
@@ -22,6 +24,10 @@ export function Menu({ trigger, items, align = 'end' }: Props) {
         <DropdownMenu.Content
           align={align}
           sideOffset={4}
+          onCloseAutoFocus={() => {
+            chosen.current?.();
+            chosen.current = null;
+          }}
           className="z-50 max-h-[60vh] min-w-48 overflow-y-auto rounded-md border border-soft bg-raised p-1 shadow-lg"
         >
           {items.map((item, i) =>
@@ -31,7 +37,7 @@ export function Menu({ trigger, items, align = 'end' }: Props) {
               <DropdownMenu.Item
                 key={item.label}
                 disabled={item.disabled}
-                onSelect={item.run}
+                onSelect={() => (chosen.current = item.run)}
                 className="flex items-baseline justify-between gap-6 rounded px-2.5 py-1.5 outline-none data-[disabled]:text-faint data-[highlighted]:bg-soft"
               >
                 {item.label}

@@ -124,7 +124,7 @@ export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: Kept
             </button>
           }
           items={[
-            { label: 'Rename', run: () => setTimeout(() => setNaming(true)) },
+            { label: 'Rename', run: () => setNaming(true) },
             { label: 'Duplicate', run: onDuplicate },
             { label: 'Save as a file', run: () => saveRaw(item) },
             'line',
