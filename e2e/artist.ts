@@ -167,3 +167,14 @@ export async function goToFrame(page: Page, frame: number): Promise<void> {
   for (let i = 0; i < frame % 10; i++) await playhead.press('ArrowRight');
   await expect(page.getByRole('paragraph').filter({ hasText: `frame ${frame} of` })).toBeVisible();
 }
+
+/** Drags something by pixels, from its middle. */
+export async function drag(page: Page, target: Locator, x: number, y: number): Promise<void> {
+  const box = (await target.boundingBox())!;
+  const [left, top] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(left, top);
+  await page.mouse.down();
+  await page.mouse.move(left + x / 2, top + y / 2, { steps: 2 });
+  await page.mouse.move(left + x, top + y, { steps: 2 });
+  await page.mouse.up();
+}

@@ -1,11 +1,12 @@
 import { expect, test } from '@playwright/test';
 import type { PNG } from 'pngjs';
 import { tappedTempo } from '@/core/piece/beats';
-import type { Piece, Step } from '@/core/piece/types';
+import type { Key, Piece, Step } from '@/core/piece/types';
 import { Evaluator, placeRows } from '@/core/weave';
 import { from, piece, strand } from '@/demo/build';
 import {
   difference,
+  drag,
   goToFrame,
   inWorkbench,
   link,
@@ -71,6 +72,86 @@ test('a number is keyed where it stands, from the panel, by keyboard, and on the
   await expect(lens).toHaveValue('38');
 });
 
+test('keys are chosen together: moved over the seam, stretched, copied, bent, and seen close by', async ({ page }) => {
+  const own = piece(
+    'sway',
+    '',
+    [
+      strand('signal', 'sway', ['keys', { keys: keysAt([2, 0], [4, 1], [8, 0.4], [16, 0.4]) }]),
+      strand('finish', 'out', ['paint'], ['exposure', { stops: from('sway') }]),
+    ],
+    { picture: { width: 64, height: 36, background: '#404040' }, loop: { frames: 24, rate: 12, play: 'loop' } },
+  );
+  await openPiece(page, own);
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Keys in sway' }).click();
+  const key = (n: number, frame: number) =>
+    page.getByRole('slider', { name: new RegExp(`^Key ${n} at frame ${frame}(,|$)`) }).first();
+  const frameWidth = ((await key(2, 4).boundingBox())!.x - (await key(1, 2).boundingBox())!.x) / 2;
+
+  // Two are chosen and dragged together, four frames back: the first goes over the seam, the others stay.
+  await key(1, 2).click();
+  await key(2, 4).click({ modifiers: ['Shift'] });
+  await expect(page.getByRole('slider', { name: /, chosen$/ }).first()).toBeVisible();
+  await drag(page, key(2, 4), -4 * frameWidth, 0);
+  for (const [n, frame] of [
+    [1, 22],
+    [2, 0],
+    [3, 8],
+  ] as const)
+    await expect(key(n, frame)).toBeVisible();
+  await expect(seam(page)).toHaveText(/^closes/);
+
+  // The bracket over them is dragged at its end: two frames become six.
+  await drag(page, page.getByRole('slider', { name: 'End of the chosen keys' }).first(), 4 * frameWidth, 0);
+  await expect(key(1, 22)).toBeVisible();
+  await expect(key(2, 4)).toBeVisible();
+
+  // Copied, and put down from frame 12 on; one entry of the history.
+  await key(2, 4).press('Control+c');
+  await goToFrame(page, 12);
+  await page.getByRole('slider', { name: 'Playhead' }).press('Control+v');
+  await expect(page.getByRole('row')).toHaveCount(8);
+  await expect(page.getByText('frame 12 of')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('row')).toHaveCount(6);
+
+  // A box holds all four; they are taken away, and one is left.
+  const band = (await page.getByRole('slider', { name: 'Playhead' }).boundingBox())!;
+  await page.keyboard.down('Shift');
+  await page.mouse.move(band.x + 3, band.y + 3);
+  await page.mouse.down();
+  await page.mouse.move(band.x + band.width - 3, band.y + band.height - 3, { steps: 3 });
+  await page.mouse.up();
+  await page.keyboard.up('Shift');
+  await expect(page.getByRole('slider', { name: /, chosen$/ }).first()).toBeVisible();
+  await key(2, 4).press('Delete');
+  await expect(page.getByRole('row')).toHaveCount(3);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('row')).toHaveCount(6);
+
+  // A way becomes a curve; its handle goes by mouse and by keyboard, and the picture follows.
+  await goToFrame(page, 6);
+  await page.getByLabel('Key 2, to the next').selectOption('curve');
+  const before = await settled(stage(page));
+  const handle = page.getByRole('slider', { name: 'First handle of the curve after key 2' }).first();
+  await drag(page, handle, -8, 25);
+  await expect(page.getByLabel('Key 2, first handle, value')).not.toHaveValue('0');
+  expect(difference(before, await settled(stage(page)))).toBeGreaterThan(0.5);
+  await handle.press('ArrowRight');
+  await expect(seam(page)).toHaveText(/^closes/);
+
+  // Zoomed in about the playhead, frames lie farther apart; one press shows the whole loop again.
+  await page.getByRole('button', { name: 'Zoom into time' }).click({ clickCount: 3 });
+  const near = (await key(2, 4).boundingBox())!.x - (await key(3, 8).boundingBox())!.x;
+  expect(Math.abs(near)).toBeGreaterThan(4 * frameWidth * 1.5);
+  await page.getByRole('button', { name: 'Show the whole loop' }).click();
+  await expect(page.getByRole('button', { name: 'Zoom out of time' })).toBeDisabled();
+});
+
+const keysAt = (...keys: [frame: number, value: number][]): Key[] =>
+  keys.map(([frame, value]) => ({ at: frame / 24, value, ease: 'linear' }));
+
 test('a place is keyed by dragging it on the stage at another frame', async ({ page }) => {
   await openPiece(page, smallStarter('tide-gauge', 72, 128));
   await inWorkbench(page);
@@ -91,8 +172,13 @@ test('a place is keyed by dragging it on the stage at another frame', async ({ p
   await expect(height).toHaveValue(was);
   expect(difference(moved, await settled(stage(page)))).toBeGreaterThan(0.5);
   // The way between its keys lies over the picture; a key on it is gone to.
-  await page.getByRole('button', { name: 'Go to key 2 of position at frame 6' }).click();
+  const key = page.getByRole('button', { name: /^Key 2 of position at frame 6/ });
+  await key.click();
   await expect(page.getByText('frame 6 of')).toBeVisible();
+  // Dragged, it takes the key along, across the line of sight.
+  const there = await height.inputValue();
+  await drag(page, key, 0, 30);
+  await expect(height).not.toHaveValue(there);
   await expect(seam(page)).toHaveText(/^closes/);
 });
 

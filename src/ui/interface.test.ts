@@ -8,7 +8,8 @@ import { STARTERS } from '@/demo';
 import { fileStem } from './download';
 import { neighbour } from './lattice/neighbour';
 import { offered } from './lattice/StepPicker';
-import { frameAt, frameByKey } from './loop-band/draw';
+import { frameByKey } from './loop-band/draw';
+import { copiesOf, frameAt, isWhole, phaseAt, phaseX, scrolled, WHOLE, zoomed } from './loop-band/scale';
 import { orbit, pan, zoom } from './stage/orbit';
 import { fittingLinks } from './tuning/LinkMenu';
 import { tidy } from './tuning/NumberField';
@@ -205,16 +206,40 @@ describe('numbers and words', () => {
 
 describe('the loop band', () => {
   it('has the seam in its middle, the end to the left and the beginning to the right', () => {
-    expect(frameAt(500, 1000, 240)).toBe(0);
-    expect(frameAt(508, 1000, 240)).toBeLessThan(5);
-    expect(frameAt(492, 1000, 240)).toBeGreaterThan(235);
+    const whole = { ...WHOLE, width: 1000 };
+    expect(frameAt(500, 240, whole)).toBe(0);
+    expect(frameAt(508, 240, whole)).toBeLessThan(5);
+    expect(frameAt(492, 240, whole)).toBeGreaterThan(235);
     fc.assert(
       fc.property(fc.double({ min: 0, max: 1000, noNaN: true }), fc.integer({ min: 2, max: 5000 }), (x, frames) => {
-        const frame = frameAt(x, 1000, frames);
+        const frame = frameAt(x, frames, whole);
         expect(frame).toBeGreaterThanOrEqual(0);
         expect(frame).toBeLessThan(frames);
       }),
     );
+  });
+
+  it('zooms about a place, which stays where it is; it shows at most the loop, and at least four frames', () => {
+    const scale = { ...zoomed(WHOLE, 0.5, 0.2, 240), width: 1000 };
+    expect(phaseX(0.2, scale)).toBeCloseTo(phaseX(0.2, { ...WHOLE, width: 1000 }));
+    expect(phaseAt(phaseX(0.3, scale), scale)).toBeCloseTo(0.3);
+    expect(zoomed(WHOLE, 1e-9, 0.2, 240).side * 2 * 240).toBeCloseTo(4);
+    expect(zoomed(zoomed(WHOLE, 0.1, -0.5, 240), 100, 0.4, 240)).toEqual(WHOLE);
+    expect(isWhole(WHOLE) && !isWhole(scale)).toBe(true);
+  });
+
+  it('scrolls as far as the whole loop reaches, and no farther', () => {
+    expect(scrolled(WHOLE, 1, 240)).toEqual(WHOLE);
+    const near = zoomed(WHOLE, 0.25, 0, 240);
+    expect(scrolled(near, 1, 240).middle).toBeCloseTo(near.side);
+    const far = Array.from({ length: 20 }).reduce<typeof near>((v) => scrolled(v, 1, 240), near);
+    expect(far.middle + far.side).toBeCloseTo(WHOLE.side);
+  });
+
+  it('has a place in sight wherever its frame shows', () => {
+    expect(copiesOf(0.5, WHOLE)).toEqual([-0.5, 0.5]);
+    expect(copiesOf(0.2, WHOLE)).toEqual([0.2]);
+    expect(copiesOf(0.2, { middle: -0.5, side: 0.1 })).toEqual([]);
   });
 });
 

@@ -25,11 +25,17 @@ export function shortValue(piece: Piece, param: Param, value: Value | undefined)
   if (Array.isArray(value))
     return typeof value[0] === 'number'
       ? value.map((v) => shortNumber(v as number)).join(' ')
-      : `${value.length} ${param.type === 'curve' ? 'points' : param.type === 'keys' ? (param.moments ? 'moments' : 'keys') : 'stops'}`;
+      : `${value.length} ${entriesOf(param)}`;
   if (param.type === 'choice') return param.options.find((o) => o.id === value)?.name.toLowerCase() ?? '';
   if (param.type === 'mesh') return piece.assets.find((a) => a.id === value)?.name ?? 'no file';
   if (param.type === 'picture') return piece.assets.find((a) => a.id === value)?.name ?? 'no picture';
   return typeof value === 'string' ? value : '';
+}
+
+/** What the entries of a parameter are called. */
+function entriesOf(param: Param): string {
+  if (param.type === 'keys') return param.moments ? 'moments' : 'keys';
+  return param.type === 'curve' || param.type === 'path' ? 'points' : 'stops';
 }
 
 /** The most telling value of a step, for its cell. */

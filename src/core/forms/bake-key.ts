@@ -28,6 +28,8 @@ export function bakeKey(piece: Piece, strand: Strand, end?: number): string {
     piece.picture.width / piece.picture.height,
     steps.map(stepKey),
     reach({ ...strand, steps }),
+    // What a signal remembers, and how long its beats are.
+    [...seen].some((id) => strandById(piece, id)?.kind === 'signal') ? piece.loop : null,
   ]);
   const controls = piece.controls
     .filter((c) => text.includes(`"control":${JSON.stringify(c.id)}`))

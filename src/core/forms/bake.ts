@@ -11,6 +11,7 @@ import { Evaluator } from '../weave/evaluate';
 import { pixelsOf } from '../weave/pixels';
 import { lastReshape } from '../weave/plan';
 import type { Analysis, StepTypes } from '../weave/types';
+import { placeRows } from '../weave/places';
 import { plainParams } from '../weave/values';
 import { bakeKey } from './bake-key';
 import { liveSkin, readsFaces } from './live-skin';
@@ -142,12 +143,14 @@ class Baker {
   private async baking(row: StepTypes, mesh: Mesh | null): Promise<Baking> {
     const values = new Map<string, Float32Array>();
     const forms = new Map<string, Mesh | null>();
+    const signals = new Map<string, Evaluator>();
     const plain = this.params(row);
     for (const param of row.definition!.params) {
       const value = row.step.params[param.id];
       if (param.type === 'strand' && isLink(value)) {
         const other = strandById(this.piece, value.link);
         if (other?.kind === 'form') forms.set(other.id, await this.finished(other));
+        if (other?.kind === 'signal') signals.set(other.id, await this.evaluator({ strand: other.id }));
       } else if (param.per && mesh) {
         const literal = [plain[param.id]].flat() as number[];
         values.set(param.id, isLink(value) ? await this.linked(param, value, mesh) : filled(param, literal, mesh));
@@ -156,6 +159,11 @@ class Baker {
     return {
       values: (id) => values.get(id) ?? new Float32Array(0),
       form: (id) => forms.get(id) ?? null,
+      signal: (id, phase) => {
+        const evaluator = signals.get(id);
+        if (!evaluator) return [0, 0, 0];
+        return [...fitted(evaluator.run(0, placeRows([{ phase }]), 1), evaluator.width(0), 3)];
+      },
       picture: pixelsOf,
       file: fileMeshOf,
       aspect: this.piece.picture.width / this.piece.picture.height,

@@ -54,20 +54,39 @@ export function sheet(
       }
     }
   }
+  const { faces, frameOf } = laid(columns, rows, seams, pointOf);
+  return meshOf({ positions, ...faces, frames: { rows: frameOf, values } });
+}
+
+/**
+ * The same where only the places are known; how it runs is measured.
+ * @param at place of a column and row, each from 0 to their number
+ * @throws MeshError beyond MAX_POINTS.
+ */
+export function bareSheet(
+  columns: number,
+  rows: number,
+  at: (column: number, row: number) => readonly number[],
+  seams: Seams = {},
+): Mesh {
+  refuseTooMany(`${columns} x ${rows}`, (columns + 1) * (rows + 1), columns * rows, 'Use fewer columns or rows.');
+  const { points, pointOf } = numbered(columns, rows, seams);
+  const positions = new Float32Array(3 * points);
+  for (let j = 0, i = 0; j <= rows; j++)
+    for (let k = 0; k <= columns; k++, i++) positions.set(at(k, j), 3 * pointOf[i]!);
+  return meshOf({ positions, ...laid(columns, rows, seams, pointOf).faces });
+}
+
+/** Faces over a lattice, with the uv of their corners, and the place of each corner in the lattice. */
+function laid(columns: number, rows: number, seams: Seams, pointOf: Uint32Array) {
   const { faceStarts, frameOf } = facesOf(columns, rows, seams);
-  const corners = frameOf.map((row) => pointOf[row]!);
-  const uv = new Float32Array(2 * corners.length);
-  for (let c = 0; c < corners.length; c++) {
-    uv[2 * c] = values.uv[2 * frameOf[c]!]!;
-    uv[2 * c + 1] = values.uv[2 * frameOf[c]! + 1]!;
+  const uv = new Float32Array(2 * frameOf.length);
+  for (const [c, at] of frameOf.entries()) {
+    uv[2 * c] = (at % (columns + 1)) / columns;
+    uv[2 * c + 1] = Math.floor(at / (columns + 1)) / rows;
   }
-  return meshOf({
-    positions,
-    faceStarts,
-    corners,
-    cornerData: { uv: { size: 2, data: uv } },
-    frames: { rows: frameOf, values },
-  });
+  const corners = frameOf.map((row) => pointOf[row]!);
+  return { faces: { faceStarts, corners, cornerData: { uv: { size: 2, data: uv } } }, frameOf };
 }
 
 /** Number of the point that each place of the lattice stands for. */

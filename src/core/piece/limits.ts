@@ -12,6 +12,8 @@ export const LIMITS = {
   textLength: 20_000,
   /** Stops of a ramp, points of a curve, keys of a signal. */
   stops: 64,
+  /** Farthest that the handle of a way between keys lies beyond it, in its heights. */
+  bend: 10,
   /** Largest size of any number in a piece. */
   number: 1e6,
   pictureSide: 8192,

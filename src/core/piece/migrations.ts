@@ -26,6 +26,8 @@ const MIGRATIONS: Record<number, (piece: Raw) => Raw> = {
   2: (piece) => ({ ...piece, version: 3 }),
   /** Version 3 had no sound. */
   3: (piece) => ({ ...piece, version: 4 }),
+  /** Version 4 had no curves between keys, and no paths. */
+  4: (piece) => ({ ...piece, version: 5 }),
 };
 
 const isRecord = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value);

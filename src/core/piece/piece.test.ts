@@ -18,7 +18,7 @@ import {
   toggleStep,
 } from './edit';
 import { PieceError } from './errors';
-import type { Piece } from './types';
+import { VERSION, type Piece } from './types';
 
 const veil = STARTERS[0]!.piece;
 const raw = () =>
@@ -76,7 +76,7 @@ describe('reading a piece file', () => {
       strands: [],
     };
     const piece = acceptPiece(old);
-    expect(piece.version).toBe(4);
+    expect(piece.version).toBe(VERSION);
     expect(piece.loop).toEqual({ frames: 120, rate: 24, play: 'loop' });
     expect(piece.controls).toEqual([]);
   });

@@ -21,11 +21,16 @@ const link = Joi.object({ link: id.required(), step: id, swizzle: Joi.string().v
 const control = Joi.object({ control: id.required(), range: Joi.array().ordered(number, number).length(2) });
 const stop = Joi.object({ at: number.min(0).max(1).required(), colour: colour.required() });
 
+const pathPoint = Joi.object({ place: Joi.array().ordered(number, number, number).length(3).required() });
 const point = Joi.object({ x: number.required(), y: number.required() });
+/** Handles of a curve: parts of the way in time, and in value, where it may overshoot. */
+const share = number.min(0).max(1);
+const height = number.min(-LIMITS.bend).max(LIMITS.bend);
 const key = Joi.object({
   at: number.min(0).max(1).required(),
   value: number.required(),
   ease: Joi.valid(...EASES).required(),
+  bend: Joi.array().ordered(share, height, share, height).length(4),
 });
 const setting = Joi.alternatives(number, colour);
 /** Keys of a parameter; that they are of its kind is looked at where it is used. */
@@ -59,10 +64,10 @@ function schemaFor(v: unknown): Joi.Schema | null {
   return 'link' in v ? link : 'control' in v ? control : 'keys' in v ? keyed : null;
 }
 
-/** Entries of a ramp, a curve or keys: all of one kind. */
+/** Entries of a ramp, a curve, keys or a path: all of one kind. */
 function entryOf(first: unknown): Joi.Schema {
   const has = (name: string) => typeof first === 'object' && first !== null && name in first;
-  return has('ease') ? key : has('x') ? point : stop;
+  return has('ease') ? key : has('x') ? point : has('place') ? pathPoint : stop;
 }
 
 const step = Joi.object({

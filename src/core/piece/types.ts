@@ -3,7 +3,7 @@ export const KINDS = ['signal', 'field', 'form', 'surface', 'stage', 'finish'] a
 export type Kind = (typeof KINDS)[number];
 
 export const FORMAT = 'calm-lattice';
-export const VERSION = 4;
+export const VERSION = 5;
 
 /** A stop of a ramp: a place from 0 to 1 and a colour as sRGB `#rrggbb`. */
 export interface Stop {
@@ -19,15 +19,31 @@ export interface CurvePoint {
 
 export type Vector = [number, number, number];
 
+/** A point of a path. */
+export interface PathPoint {
+  place: Vector;
+}
+
 /** Ways from one key to the next. */
-export const EASES = ['linear', 'eased', 'held', 'spring', 'bounce'] as const;
+export const EASES = ['linear', 'eased', 'held', 'spring', 'bounce', 'curve'] as const;
 export type Ease = (typeof EASES)[number];
+
+/**
+ * The two handles of a way that is a curve, each as a part of the way in time (0 to 1) and in value: time and value of
+ * the handle after the key, then those of the one before the next.
+ */
+export type Bend = [number, number, number, number];
+
+/** The curve of keys that say none. */
+export const BEND: Bend = [0.4, 0, 0.6, 1];
 
 /** A value at a place of the loop (0 to 1), and how it goes on to the next key. */
 export interface KeyOf<V> {
   at: number;
   value: V;
   ease: Ease;
+  /** Where the way is a curve. */
+  bend?: Bend;
 }
 export type Key = KeyOf<number>;
 
@@ -39,8 +55,8 @@ export interface Keyed {
   keys: KeyOf<KeyValue>[];
 }
 
-/** Numbers, vectors, choices, `#rrggbb` colours and texts (all strings), ramps, curves and keys. */
-export type Literal = number | boolean | string | Vector | Stop[] | CurvePoint[] | Key[];
+/** Numbers, vectors, choices, `#rrggbb` colours and texts (all strings), ramps, curves, keys and paths. */
+export type Literal = number | boolean | string | Vector | Stop[] | CurvePoint[] | Key[] | PathPoint[];
 
 /** Takes the value of another strand, or of one step of it; `swizzle` picks one component. */
 export interface Link {

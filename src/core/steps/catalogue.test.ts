@@ -175,6 +175,14 @@ function others(param: Param): Value[] {
           { at: 0.4, value: -1, ease: 'held' },
         ],
       ];
+    case 'path':
+      return [
+        [{ place: [0, 0, 0] }, { place: [1, 0.5, 2] }, { place: [-2, 1, 0.3] }],
+        [{ place: [0.2, 3, 0.1] }],
+        Array.from({ length: 40 }, (_, i) => ({
+          place: [Math.cos(i), i / 9, Math.sin(i)] as [number, number, number],
+        })),
+      ];
     case 'picture':
       return [TEST_PICTURE];
     case 'mesh':
@@ -182,7 +190,7 @@ function others(param: Param): Value[] {
     case 'text':
       return param.plain ? ['a\nbcd'] : [];
     case 'strand':
-      return [{ link: param.kind === 'finish' ? TEST_FINISH : TEST_FORM }];
+      return [{ link: { finish: TEST_FINISH, signal: TEST_SIGNAL }[param.kind as string] ?? TEST_FORM }];
     default:
       return [];
   }
@@ -214,6 +222,7 @@ function* settings(d: StepDefinition, seed: number): Generator<Record<string, Va
       else if (p.type === 'mesh') setting[p.id] = TEST_MESH;
       else if (p.type === 'text' && p.plain) setting[p.id] = 'a\nbcd';
       else if (p.type === 'strand' && p.kind === 'form') setting[p.id] = { link: TEST_FORM };
+      else if (p.type === 'strand' && p.kind === 'signal') setting[p.id] = { link: TEST_SIGNAL };
       else if (p.type === 'strand' && p.kind === 'finish') setting[p.id] = { link: TEST_FINISH };
     }
     yield setting;

@@ -1,5 +1,5 @@
 import { LIMITS } from '../piece/limits';
-import type { CurvePoint, Key, Kind, Stop, Value, Vector } from '../piece/types';
+import type { CurvePoint, Key, Kind, PathPoint, Stop, Value, Vector } from '../piece/types';
 import type { RunType } from './run-type';
 
 interface ParamBase {
@@ -106,6 +106,15 @@ export interface KeysParam extends ParamBase {
   moments?: true;
 }
 
+/**
+ * A line through points. In GLSL it stands for the place on it that the running number leads to, 0 to 1. The choices
+ * are those of `PATH_CHOICES`.
+ */
+export interface PathParam extends ParamBase {
+  type: 'path';
+  default: PathPoint[];
+}
+
 /** A picture of the piece, by the id of its asset; empty for none. In GLSL an int: its slot, or -1. */
 export interface PictureParam extends ParamBase {
   type: 'picture';
@@ -148,6 +157,7 @@ export type Param =
   | RampParam
   | CurveParam
   | KeysParam
+  | PathParam
   | PictureParam
   | MeshParam
   | TextParam

@@ -1,3 +1,4 @@
+import type { PathWay } from '../mesh/path';
 import type {
   ChoiceParam,
   ColourParam,
@@ -6,6 +7,7 @@ import type {
   MeshParam,
   NumberParam,
   Param,
+  PathParam,
   PictureParam,
   RampParam,
   StrandParam,
@@ -21,6 +23,8 @@ export const number = (options: Options<NumberParam>): NumberParam => ({ type: '
 export const vector = (options: Options<VectorParam>): VectorParam => ({ type: 'vector', ...options });
 export const colour = (options: Options<ColourParam>): ColourParam => ({ type: 'colour', ...options });
 export const ramp = (options: Options<RampParam>): RampParam => ({ type: 'ramp', ...options });
+export const path = (options: Options<PathParam>): PathParam => ({ type: 'path', ...options });
+
 export const curve = (options: Options<CurveParam>): CurveParam => ({ type: 'curve', ...options });
 export const keys = (options: Options<KeysParam>): KeysParam => ({ type: 'keys', ...options });
 export const strand = (options: Options<StrandParam>): StrandParam => ({ type: 'strand', ...options });
@@ -77,6 +81,38 @@ export const blendSpaceParam = choice({
   name: 'Space',
   about: 'The standard blends encoded sRGB; linear light suits glow.',
   options: [{ id: 'srgb', name: 'sRGB' }, 'linear'],
+});
+
+/** How a path runs through its points: see `PathWay`. */
+export const PATH_CHOICES = [
+  choice({
+    id: 'run',
+    name: 'Between',
+    about: 'Curves through the points (centripetal Catmull-Rom), or straight from one to the next.',
+    options: ['smooth', 'straight'],
+  }),
+  choice({
+    id: 'ends',
+    name: 'Ends',
+    about: 'Closed goes on from the last point to the first; numbers then go round.',
+    options: ['closed', 'open'],
+  }),
+  choice({
+    id: 'pace',
+    name: 'Pace',
+    about: 'Even in distance, or as long from each point to the next.',
+    options: [
+      { id: 'distance', name: 'Even in distance' },
+      { id: 'points', name: 'Even from point to point' },
+    ],
+  }),
+];
+
+/** The way of a path, by the choices of its step. */
+export const pathWay = (choices: Record<string, unknown>): PathWay => ({
+  smooth: choices.run !== 'straight',
+  closed: choices.ends !== 'open',
+  even: choices.pace !== 'points',
 });
 
 /** How the colours of a ramp go over into each other, and in which space: see `rampLight` in the library. */

@@ -193,6 +193,8 @@ export function literalFits(param: Param, value: unknown): boolean {
       return entries(value, ['x', 'y']);
     case 'keys':
       return entries(value, ['at', 'value', 'ease']);
+    case 'path':
+      return entries(value, ['place']);
     case 'picture':
     case 'mesh':
     case 'text':

@@ -16,6 +16,23 @@ export {
 } from './step-function';
 export { outputOf, shotBehind, stageBehind, type Output } from './output';
 export { slopes, sortedStops } from './tables';
+export {
+  changeKeys,
+  copyKeys,
+  isSamePlace,
+  keptChoice,
+  keysOf,
+  moveKeys,
+  pasteKeys,
+  removeKeys,
+  spanOf,
+  stretchKeys,
+  withKeysOf,
+  type KeyAt,
+  type KeyClip,
+  type KeyPlace,
+  type Span,
+} from './key-groups';
 export { loopSteps, type LoopTable } from './over-loop';
 export { writePlayed, type Written } from './record';
 export { Evaluator, OverLoop } from './evaluate';

@@ -4,7 +4,16 @@ import { linearOf } from '../colour';
 import { addStep, addStrand, blankPiece, setLoop, setParam } from '../piece/edit';
 import { keyIndexAt, placeOf, setParamAt, withKey, withoutKey } from '../piece/keys';
 import { LIMITS } from '../piece/limits';
-import { EASES, type Ease, type Keyed, type KeyOf, type KeyValue, type Piece, type Value } from '../piece/types';
+import {
+  EASES,
+  type Bend,
+  type Ease,
+  type Keyed,
+  type KeyOf,
+  type KeyValue,
+  type Piece,
+  type Value,
+} from '../piece/types';
 import { PLACE_SIZE } from '../glsl/lib';
 import { measureMemory } from '../checks/memory';
 import { measureSeam } from '../checks/seam';
@@ -18,16 +27,25 @@ import {
   keyedScalars,
   placeRows,
   plainParams,
+  weave,
   type PlaceValues,
 } from '.';
+import { bendShare } from './keyed';
 
 const eases = fc.constantFrom(...EASES);
 const places = fc.integer({ min: 0, max: 100 }).map((n) => n / 101);
 /** Phases that are the place of no key: there the two sides of one that is held are told apart by its last bit. */
 const phases = fc.integer({ min: 1, max: 126 }).map((n) => n / 127);
 const numbers = fc.double({ min: -5, max: 5, noNaN: true });
+const shares = fc.integer({ min: 0, max: 20 }).map((n) => n / 20);
+const bends = fc.tuple(
+  shares,
+  fc.double({ min: -1, max: 2, noNaN: true }),
+  shares,
+  shares,
+) satisfies fc.Arbitrary<Bend>;
 const keysOf = <V extends KeyValue>(value: fc.Arbitrary<V>): fc.Arbitrary<KeyOf<V>[]> =>
-  fc.uniqueArray(fc.record({ at: places, value, ease: eases }), {
+  fc.uniqueArray(fc.record({ at: places, value, ease: eases, bend: bends }), {
     minLength: 1,
     maxLength: 5,
     selector: (k) => Math.round(k.at * 50),
@@ -152,6 +170,37 @@ describe('keys of a parameter', () => {
         .problems.map((p) => p.sentence)
         .join(),
     ).toMatch(/fixed when the form is made/);
+  });
+});
+
+describe('a way that is a curve', () => {
+  it('is the timing function of the standard', () => {
+    // What the keyword `ease` of CSS, cubic-bezier(0.25, 0.1, 0.25, 1), comes to at a quarter and at half of the time.
+    expect(bendShare(0.25, [0.25, 0.1, 0.25, 1])).toBeCloseTo(0.4085, 4);
+    expect(bendShare(0.5, [0.25, 0.1, 0.25, 1])).toBeCloseTo(0.8024, 4);
+    for (const x of [0, 0.1, 0.37, 0.99]) expect(bendShare(x, [1 / 3, 1 / 3, 2 / 3, 2 / 3])).toBeCloseTo(x, 6);
+  });
+
+  it('never runs back in time, and is the other way round with its handles the other way round', () => {
+    fc.assert(
+      fc.property(shares, shares, shares, (a, b, x) => {
+        expect(bendShare(x, [a, 0, b, 1])).toBeLessThanOrEqual(bendShare(Math.min(1, x + 0.05), [a, 0, b, 1]) + 1e-6);
+        // Halves of the way in time, where its slope may be without bounds, agree as far as digits go.
+        if (a < 1 || b > 0)
+          expect(bendShare(x, [a, 0, b, 1])).toBeCloseTo(1 - bendShare(1 - x, [1 - b, 0, 1 - a, 1]), 2);
+      }),
+    );
+  });
+
+  it('without handles has the usual ones, and keys that are none need no more room for it', () => {
+    const of = (keys: Keyed['keys']) => addStrand(blankPiece(), 'signal', 'x', 'signal.cycle', { turns: { keys } });
+    const ways = (ease: Ease): Keyed['keys'] => [
+      { at: 0, value: 1, ease },
+      { at: 0.5, value: 3, ease: 'linear' },
+    ];
+    expect(keyedScalars({ keys: ways('curve') }, 0.125)[0]).toBeCloseTo(1 + 2 * bendShare(0.25, [0.4, 0, 0.6, 1]), 6);
+    const uniforms = (ease: Ease) => weave(of(ways(ease)), analyse(of(ways(ease))), [{ strand: 's1' }]).uniforms.length;
+    expect(uniforms('curve')).toBe(uniforms('eased') + 1);
   });
 });
 

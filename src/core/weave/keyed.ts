@@ -1,6 +1,16 @@
 import { hexOf, linearOf } from '../colour';
 import { sortedKeys } from '../piece/keys';
-import { isKeyed, type Ease, type Keyed, type KeyValue, type Value, type Vector } from '../piece/types';
+import {
+  BEND,
+  isKeyed,
+  type Bend,
+  type Ease,
+  type Keyed,
+  type KeyOf,
+  type KeyValue,
+  type Value,
+  type Vector,
+} from '../piece/types';
 import type { Param } from '../steps';
 
 /** Scalars of a key's value; colours in linear light. */
@@ -23,7 +33,7 @@ export function keysFit(param: Param, { keys }: Keyed): boolean {
  * 3x^2 - 2x^3; a spring is an oscillation that dies away, e^-6x cos(4.5 pi x), which is 0 at the end; a bounce is that
  * of R. Penner, "Robert Penner's Programming Macromedia Flash MX", 2002.
  */
-export function keyShare(part: number, ease: Ease): number {
+export function keyShare(part: number, ease: Exclude<Ease, 'curve'>): number {
   const x = Math.min(Math.max(part, 0), 1);
   switch (ease) {
     case 'held':
@@ -42,6 +52,30 @@ export function keyShare(part: number, ease: Ease): number {
   }
 }
 
+/**
+ * The same for a curve: the cubic Bézier from (0, 0) to (1, 1) with the handles as its inner points, as in W3C, "CSS
+ * Easing Functions Level 1", 2.3. Its time never runs back, so the place on it is found by halving.
+ */
+export function bendShare(part: number, [x1, y1, x2, y2]: Bend): number {
+  const x = Math.min(Math.max(part, 0), 1);
+  const along = (a: number, b: number, u: number) => 3 * (1 - u) * u * ((1 - u) * a + u * b) + u * u * u;
+  let [low, high] = [0, 1];
+  for (let i = 0; i < HALVINGS; i++) {
+    const u = (low + high) / 2;
+    if (along(x1, x2, u) < x) low = u;
+    else high = u;
+  }
+  // Not the middle: at the key itself nothing may be left of the way.
+  return along(y1, y2, low);
+}
+
+/** As many as the digits of a number on the card. */
+const HALVINGS = 24;
+
+/** How far a key has gone to the next, whatever its way. */
+export const wayShare = (part: number, { ease, bend }: Pick<KeyOf<KeyValue>, 'ease' | 'bend'>): number =>
+  ease === 'curve' ? bendShare(part, bend ?? BEND) : keyShare(part, ease);
+
 /** What keys come to at a phase, one number or three, colours in linear light: sorted once for many phases. */
 export function keyedCurve(keyed: Keyed): (phase: number) => number[] {
   const keys = sortedKeys(keyed.keys);
@@ -53,7 +87,7 @@ export function keyedCurve(keyed: Keyed): (phase: number) => number[] {
     const index = keys.findLastIndex((k) => k.at <= x);
     const [from, next] = [keys[index]!, (index + 1) % keys.length];
     const until = next === 0 ? first + 1 : keys[next]!.at;
-    const share = keyShare((x - from.at) / Math.max(until - from.at, 1e-5), from.ease);
+    const share = wayShare((x - from.at) / Math.max(until - from.at, 1e-5), from);
     return values[index]!.map((v, i) => v + (values[next]![i]! - v) * share);
   };
 }

@@ -41,6 +41,7 @@ const PARAM_TYPE: Record<Param['type'], string | null> = {
   choice: 'int',
   curve: 'float',
   keys: 'float',
+  path: 'vec3',
   picture: 'int',
   mesh: null,
   text: null,

@@ -3,16 +3,21 @@ import { own } from '../own';
 import type { LibraryPart } from '../glsl';
 import { sortedKeys } from '../piece/keys';
 import {
+  BEND,
   EASES,
   isKeyed,
   type CurvePoint,
   type Key,
   type KeyOf,
   type KeyValue,
+  type PathPoint,
+  type Step,
   type Stop,
   type Value,
 } from '../piece/types';
-import type { Param, RampParam } from '../steps';
+import { knotsOf } from '../mesh/path';
+import { definitionOf, valueOf, type Param } from '../steps';
+import { PATH_CHOICES, pathWay, RAMP_CHOICES } from '../steps/params';
 import { keyScalars, keysFit } from './keyed';
 
 /** Stops from left to right. */
@@ -24,13 +29,27 @@ type Row = [number, number, number, number];
 export interface Table {
   gives: 'float' | 'vec3';
   needs: LibraryPart;
-  /** Entries in order, each four numbers for a uniform. `space` of ramps: linear light, srgb or perceptual. */
-  rows: (value: unknown, space: string) => Row[];
+  /** Entries in order, each four numbers for a uniform. */
+  rows: (written: Written) => Row[];
   /** What is looked up: the running value, or the place's phase. */
   by: 'running' | 'phase';
-  /** Body of the look-up at `t` along the named uniforms. */
-  body: (names: string[], blend: number, space: number) => string;
+  /** Body of the look-up at `t` along the named uniforms, one for each row of what is written in it. */
+  body: (names: string[], written: Written) => string;
 }
+
+/** What is written in a table, and how it is looked up. */
+export interface Written {
+  entries: unknown;
+  /** Choices of the step that the look-up depends on, by their ids. */
+  choices: Record<string, string>;
+}
+
+/** Place of what is chosen among the options of a ramp. */
+const chosen = (id: string, { choices }: Written): number =>
+  Math.max(
+    0,
+    RAMP_CHOICES.find((c) => c.id === id)!.options.findIndex((o) => o.id === choices[id]),
+  );
 
 const bySpace: Record<string, (hex: string) => readonly number[]> = {
   'linear light': linearOf,
@@ -42,9 +61,12 @@ const ramp: Table = {
   gives: 'vec3',
   needs: 'colours',
   by: 'running',
-  rows: (value, space) =>
-    sortedStops(value as Stop[]).map((s) => [...(own(bySpace, space) ?? linearOf)(s.colour), s.at] as Row),
-  body: (names, blend, space) => {
+  rows: ({ entries, choices }) =>
+    sortedStops(entries as Stop[]).map(
+      (s) => [...(own(bySpace, choices.space ?? '') ?? linearOf)(s.colour), s.at] as Row,
+    ),
+  body: (names, written) => {
+    const [blend, space] = [chosen('blend', written), chosen('space', written)];
     // The plain way is written out: not every card folds a call with a constant.
     const share = (a: string, b: string) =>
       blend === 0
@@ -61,25 +83,50 @@ const curve: Table = {
   gives: 'float',
   needs: 'tables',
   by: 'running',
-  rows: (value) => slopes(value as CurvePoint[]),
+  rows: ({ entries }) => slopes(entries as CurvePoint[]),
   body: (names) => {
     const lines = names.slice(1).map((b, i) => `  if (t >= ${names[i]}.x) c = curveBetween(t, ${names[i]}, ${b});`);
     return [`  float c = ${names[0]}.y;`, ...lines, '  return c;'].join('\n');
   },
 };
 
-/** A key as GLSL names it: its place and way on, and its value. */
+/** A key as GLSL names it: its place, its value, and how far it has gone to the next at a part of the way. */
 interface KeyNames {
   at: string;
-  ease: string;
   value: string;
+  share: (part: string) => string;
 }
+
+/**
+ * Names the keys in order along their rows. A key has one more row where its way is a curve.
+ * @param plain rows of a key without that @param named a key by its rows
+ */
+function namedKeys(
+  value: unknown,
+  names: string[],
+  plain: number,
+  named: (rows: string[]) => Omit<KeyNames, 'share'> & { ease: string },
+): KeyNames[] {
+  let row = 0;
+  return sortedKeys(value as KeyOf<KeyValue>[]).map((key) => {
+    const isCurve = key.ease === 'curve';
+    const rows = names.slice(row, (row += plain + Number(isCurve)));
+    const { ease, ...rest } = named(rows);
+    return {
+      ...rest,
+      share: (part) => (isCurve ? `bendShare(${part}, ${rows.at(-1)})` : `keyShare(${part}, ${ease})`),
+    };
+  });
+}
+
+/** The row of handles of a key that has some. */
+const bendRow = (key: KeyOf<KeyValue>): Row[] => (key.ease === 'curve' ? [[...(key.bend ?? BEND)]] : []);
 
 function keysBody(type: 'float' | 'vec3', keys: KeyNames[]): string {
   const [first, last] = [keys[0]!, keys[keys.length - 1]!];
   // Round the join: from the last key on to the first of the next turn.
   const between = (a: KeyNames, b: KeyNames, turn: string) =>
-    `c = ${a.value} + (${b.value} - ${a.value}) * keyShare((x - ${a.at}) / max(${b.at}${turn} - ${a.at}, 1e-5), ${a.ease});`;
+    `c = ${a.value} + (${b.value} - ${a.value}) * ${a.share(`(x - ${a.at}) / max(${b.at}${turn} - ${a.at}, 1e-5)`)};`;
   const lines = keys.slice(1).map((b, i) => `  if (x >= ${keys[i]!.at} && x < ${b.at}) ${between(keys[i]!, b, '')}`);
   return [
     '  float x = t - floor(t);',
@@ -96,11 +143,15 @@ const keys: Table = {
   gives: 'float',
   needs: 'tables',
   by: 'phase',
-  rows: (value) => sortedKeys(value as Key[]).map((k) => [k.at, k.value as number, EASES.indexOf(k.ease), 0]),
-  body: (names) =>
+  rows: ({ entries }) =>
+    sortedKeys(entries as Key[]).flatMap((k): Row[] => [
+      [k.at, k.value as number, EASES.indexOf(k.ease), 0],
+      ...bendRow(k),
+    ]),
+  body: (names, { entries }) =>
     keysBody(
       'float',
-      names.map((n) => ({ at: `${n}.x`, ease: `${n}.z`, value: `${n}.y` })),
+      namedKeys(entries, names, 1, ([head]) => ({ at: `${head}.x`, ease: `${head}.z`, value: `${head}.y` })),
     ),
 };
 
@@ -109,18 +160,16 @@ const wideKeys: Table = {
   gives: 'vec3',
   needs: 'tables',
   by: 'phase',
-  rows: (value) =>
-    sortedKeys(value as KeyOf<KeyValue>[]).flatMap((k): Row[] => [
+  rows: ({ entries }) =>
+    sortedKeys(entries as KeyOf<KeyValue>[]).flatMap((k): Row[] => [
       [k.at, EASES.indexOf(k.ease), 0, 0],
       [...(keyScalars(k.value) as [number, number, number]), 0],
+      ...bendRow(k),
     ]),
-  body: (names) =>
+  body: (names, { entries }) =>
     keysBody(
       'vec3',
-      Array.from({ length: names.length / 2 }, (_, i) => {
-        const [head, value] = [names[2 * i]!, names[2 * i + 1]!];
-        return { at: `${head}.x`, ease: `${head}.y`, value: `${value}.xyz` };
-      }),
+      namedKeys(entries, names, 2, ([head, held]) => ({ at: `${head}.x`, ease: `${head}.y`, value: `${held}.xyz` })),
     ),
 };
 
@@ -129,7 +178,7 @@ const moments: Table = {
   gives: 'vec3',
   needs: 'tables',
   by: 'phase',
-  rows: (value) => sortedKeys(value as Key[]).map((k) => [k.at, k.value as number, 0, 0]),
+  rows: ({ entries }) => sortedKeys(entries as Key[]).map((k) => [k.at, k.value as number, 0, 0]),
   body: (names) => {
     const last = names.length - 1;
     const lines = names.map((n, i) => `  if (x >= ${n}.x) c = vec3(x - ${n}.x, ${i}.0, ${n}.y);`);
@@ -142,7 +191,39 @@ const moments: Table = {
   },
 };
 
-const TABLES: Partial<Record<Param['type'], Table>> = { ramp, curve, keys };
+const placesOf = (entries: unknown) => (entries as PathPoint[]).map((p) => p.place);
+
+/** A path: its knots, each a place and the number at which it is reached. */
+const path: Table = {
+  gives: 'vec3',
+  needs: 'tables',
+  by: 'running',
+  rows: ({ entries, choices }) => knotsOf(placesOf(entries), pathWay(choices)),
+  body: (names, { choices }) => {
+    const { smooth, closed } = pathWay(choices);
+    const n = names.length;
+    if (n === 1) return `  return ${names[0]}.xyz;`;
+    // Beyond the ends of a closed path come the knots of the round before and after; an open one has none there.
+    const knot = (i: number) => {
+      const name = names[closed ? (i + n) % n : Math.min(Math.max(i, 0), n - 1)]!;
+      const round = closed ? Math.floor(i / n) : 0;
+      return round === 0 ? name : `(${name} ${round < 0 ? '-' : '+'} vec4(0.0, 0.0, 0.0, 1.0))`;
+    };
+    const between = (i: number) =>
+      smooth
+        ? `pathBetween(x, ${[i - 1, i, i + 1, i + 2].map(knot).join(', ')})`
+        : `pathStraight(x, ${knot(i)}, ${knot(i + 1)})`;
+    const ways = closed ? n : n - 1;
+    const lines = names.slice(1, ways).map((next, i) => `  if (x < ${next}.w) return ${between(i)};`);
+    return [
+      closed ? '  float x = t - floor(t);' : '  float x = clamp(t, 0.0, 1.0);',
+      ...lines,
+      `  return ${between(ways - 1)};`,
+    ].join('\n');
+  },
+};
+
+const TABLES: Partial<Record<Param['type'], Table>> = { ramp, curve, keys, path };
 
 /** The table that a parameter is, and what is written in it; none where it is one value. */
 export function tableOf(param: Param, value: Value | undefined): { table: Table; entries: unknown } | null {
@@ -152,9 +233,18 @@ export function tableOf(param: Param, value: Value | undefined): { table: Table;
   return table ? { table, entries: value } : null;
 }
 
-/** Choices of the step that a ramp's look-up depends on. */
-export const rampChoices = (param: Param) =>
-  param.type === 'ramp' ? { blend: (param as RampParam).blend, space: (param as RampParam).space } : {};
+/** Choices of the step that the look-up of a parameter depends on. */
+function choiceIds(param: Param): (string | undefined)[] {
+  if (param.type === 'path') return PATH_CHOICES.map((c) => c.id);
+  return param.type === 'ramp' ? [param.blend, param.space] : [];
+}
+
+/** What is written in the table of a parameter, with what its step chooses. */
+export function writtenIn(param: Param, step: Step | undefined, entries: unknown): Written {
+  const all = (step && definitionOf(step.op)?.params) ?? [];
+  const choices = all.filter((p) => p.type === 'choice' && choiceIds(param).includes(p.id));
+  return { entries, choices: Object.fromEntries(choices.map((p) => [p.id, String(valueOf(step!, p))])) };
+}
 
 /**
  * Points with the slopes of the monotone cubic through them (F. N. Fritsch and R. E. Carlson,

@@ -6,6 +6,7 @@ import {
   controlById,
   isControlRef,
   isKeyed,
+  type PathPoint,
   isLink,
   stepById,
   strandById,
@@ -28,7 +29,7 @@ import {
 import { literalFits } from './analyse';
 import type { UniformSlot } from './types';
 import { keyedLiteral, keyedScalars, keysFit } from './keyed';
-import { rampChoices, tableOf } from './tables';
+import { tableOf, writtenIn } from './tables';
 
 /**
  * The literal of a parameter, links aside: a control's value, that at phase 0 where it has keys, or the default where
@@ -80,8 +81,7 @@ export function slotValues(piece: Piece, slot: UniformSlot): number[] {
   const value = step ? tableValueOf(piece, step, slot.param) : defaultOf(slot.param);
   const found = tableOf(slot.param, value);
   if (!found) return scalarsOf(slot.param, value);
-  const { space } = rampChoices(slot.param);
-  const rows = found.table.rows(found.entries, String((space && step?.params[space]) ?? 'linear light'));
+  const rows = found.table.rows(writtenIn(slot.param, step, found.entries));
   return rows[slot.stop!] ?? [0, 0, 0, 0];
 }
 
@@ -116,6 +116,8 @@ export function plainParams(
     if (param.type === 'strand') plain[param.id] = isLink(value) ? value.link : '';
     else if (param.type === 'choice' || param.type === 'picture' || param.type === 'mesh' || param.type === 'text')
       plain[param.id] = literalOf(piece, step, param) as string;
+    else if (param.type === 'path')
+      plain[param.id] = (literalOf(piece, step, param) as PathPoint[]).map((p) => p.place);
     else if (tableOf(param, undefined)) continue;
     else {
       const fixed = () =>

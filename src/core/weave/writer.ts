@@ -4,7 +4,7 @@ import { glslNameOf, type Aside, type Param, type RunType } from '../steps';
 import { FunctionTable } from './function-table';
 import { isElsewhere, type Plan } from './plan';
 import { argumentParams, glslType, isBranch, paramType, runningInto, stepFunction } from './step-function';
-import { rampChoices, tableOf, type Table } from './tables';
+import { tableOf, writtenIn, type Table } from './tables';
 import type { SignalUniform, StepTypes, Target, UniformSlot, WeaveOptions, Woven } from './types';
 import { literalOf, slotValues, tableValueOf, withinRangeText } from './values';
 
@@ -328,11 +328,11 @@ export class Writer {
     running: string,
   ): string {
     this.parts.add(table.needs);
-    const count = table.rows(entries, '').length;
+    const written = writtenIn(slot.param, row.step, entries);
+    const count = table.rows(written).length;
     const names = Array.from({ length: count }, (_, stop) => `${slot.name}_${stop + 1}`);
     for (const [stop, name] of names.entries()) this.uniforms.push({ ...slot, name, type: 'vec4', stop });
-    const { blend, space } = rampChoices(slot.param);
-    const body = table.body(names, this.choiceIndex(row, blend), this.choiceIndex(row, space));
+    const body = table.body(names, written);
     this.writeFunction(`${table.gives} ${slot.name}(float t)`, [body]);
     if (slot.param.type === 'curve' && slot.param.each) {
       const each = slot.param.each(running);

@@ -1,79 +1,125 @@
+import type { KeyboardEvent as ReactKeyboardEvent } from 'react';
 import { placeOf } from '@/core/piece/keys';
+import { changeKeys, isSamePlace, moveKeys, type KeyAt } from '@/core/weave';
+import { chooseKeys, isChosen, toggleKey, useKeyChoice } from '@/state/key-choice';
 import { useWorkbench } from '@/state/workbench';
 import { dragHandle } from '../parts/drag';
-import { frameX, snapFrame, type LaneBox } from './draw';
-import type { Lane, LaneKey } from './lanes';
+import { snapFrame, type LaneBox } from './draw';
+import { keyEdit } from './key-edits';
+import { heightOf, withHeight, type Lane } from './lanes';
+import { copiesOf, phaseAt, phaseX, type Scale } from './scale';
 
 /** Pixels from which beats and other keys draw a key to them. */
 const SNAP = 5;
 
-const tidy = (v: number) => Number(v.toPrecision(5));
+export const tidy = (v: number) => Number(v.toPrecision(5));
 /** Part of a lane's span by which an arrow key moves a key. */
 const NUDGE = 0.01;
 
-interface Props {
+export interface LaneProps {
   lane: Lane;
   box: LaneBox;
-  width: number;
+  scale: Scale;
   frames: number;
   /** Frames at which beats fall. */
   beats: readonly number[];
 }
 
-/** The keys of a lane, to be dragged: sideways through the loop (on whole frames), up and down in value. */
-export function KeyHandles({ lane, box, width, frames, beats }: Props) {
-  const named = lane.trace.id === lane.strand ? '' : ` of ${lane.trace.name}`;
-  const change = (index: number, part: Partial<LaneKey>) =>
-    useWorkbench.getState().edit((p) => lane.move(p, index, part), `keys ${lane.trace.id}`);
-  const perFrame = (frameX(1, width) - frameX(0, width)) / frames;
-  /** The frame under the pointer, or that of a beat or another key close by; with Alt only whole frames. */
-  const placeAt = (x: number, index: number, free: boolean) => {
-    const others = lane.keys.filter((_, i) => i !== index).map((k) => k.at * frames);
-    const marks = free ? [] : [...beats, ...others];
-    return snapFrame((x - frameX(0, width)) / perFrame, frames, marks, SNAP / perFrame) / frames;
+export const ofLane = ({ trace, place }: Lane): string => (trace.id === place.strand ? '' : ` of ${trace.name}`);
+
+/** Where a pointer is on the band, from its corner. */
+export function onBand(element: Element, { clientX, clientY }: { clientX: number; clientY: number }) {
+  const { left, top } = (element as SVGElement).ownerSVGElement!.getBoundingClientRect();
+  return { x: clientX - left, y: clientY - top };
+}
+
+/**
+ * The keys of a lane, to be dragged: sideways through the loop (on whole frames), up and down in value. Those that are
+ * chosen go together, in value as far as they lie on the lane.
+ */
+export function KeyHandles({ lane, box, scale, frames, beats }: LaneProps) {
+  const chosen = useKeyChoice((s) => s.chosen);
+  const perFrame = (phaseX(1, scale) - phaseX(0, scale)) / frames;
+
+  /** Moves what goes with a key, from how it stood: by frames, and by a height on this lane. */
+  const moved = (key: KeyAt, frame: number, height: number) => {
+    const { piece: before } = useWorkbench.getState();
+    const all = isChosen(chosen, key) ? chosen : [key];
+    return (toFrame: number, toHeight: number) => {
+      const later = moveKeys(before, all, placeOf(toFrame - frame, frames));
+      const here = all.filter((k) => isSamePlace(k, lane.place));
+      const raised = lane.timeOnly
+        ? later
+        : changeKeys(later, here, (k) => ({
+            ...k,
+            value: withHeight(lane, k.value, tidy(heightOf(lane, k.value) + toHeight - height)),
+          }));
+      useWorkbench.getState().edit(() => raised, `keys ${lane.trace.id}`);
+    };
   };
-  return lane.keys.flatMap((key, i) =>
-    [key.at, key.at - 1].map((phase, twin) => {
-      const x = frameX(phase, width);
-      if (x < 0 || x > width) return null;
-      return (
-        <circle
-          key={`${lane.trace.id} ${i} ${twin}`}
-          cx={x}
-          cy={box.y(key.value)}
-          r={5}
-          tabIndex={Math.abs(phase) <= 0.5 ? 0 : -1}
-          role="slider"
-          aria-label={`Key ${i + 1}${named} at frame ${Math.round(key.at * frames)}`}
-          aria-valuenow={key.value}
-          className="pointer-events-auto cursor-move fill-lichen stroke-ground"
-          onPointerDown={(e) => {
-            const canvas = (e.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
-            dragHandle(e, {
-              moved: (m) =>
-                change(i, {
-                  at: placeAt(m.clientX - canvas.left, i, m.altKey),
-                  ...(lane.timeOnly ? {} : { value: tidy(box.value(m.clientY - canvas.top)) }),
-                }),
-            });
-          }}
-          onKeyDown={(e) => {
-            const by = e.shiftKey ? 10 : 1;
-            const frame = Math.round(key.at * frames);
-            const moves: Record<string, Partial<LaneKey>> = {
-              ArrowLeft: { at: placeOf(frame - by, frames) },
-              ArrowRight: { at: placeOf(frame + by, frames) },
-              ArrowUp: { value: tidy(key.value + NUDGE * by * box.span) },
-              ArrowDown: { value: tidy(key.value - NUDGE * by * box.span) },
-            };
-            const move = moves[e.key];
-            if (!move) return;
+
+  return lane.keys.flatMap((key, index) => {
+    const own: KeyAt = { ...lane.place, index };
+    const picked = isChosen(chosen, own);
+    const frame = Math.round(key.at * frames);
+    const copies = copiesOf(key.at, scale);
+    // One of them is walked to by keys: that nearest to the middle.
+    const nearest = Math.min(...copies.map((c) => Math.abs(c - scale.middle)));
+    // What is dragged is the group: a circle comes and goes where its key passes the seam or an end of the band.
+    return (
+      <g
+        key={`${lane.trace.id} ${index}`}
+        onPointerDown={(e) => {
+          const at = e.currentTarget;
+          const circle = e.target as SVGElement;
+          if (e.shiftKey) {
             e.preventDefault();
             e.stopPropagation();
-            change(i, move);
-          }}
-        />
-      );
-    }),
-  );
+            toggleKey(own);
+          } else {
+            const move = moved(own, frame, key.value);
+            const others = lane.keys.filter((_, i) => !isChosen(chosen, { ...own, index: i }) && i !== index);
+            dragHandle(e, {
+              moved: (m) => {
+                const { x, y } = onBand(at, m);
+                // With Alt only whole frames, neither beats nor other keys.
+                const marks = m.altKey ? [] : [...beats, ...others.map((k) => k.at * frames)];
+                move(snapFrame(phaseAt(x, scale) * frames, frames, marks, SNAP / perFrame), box.value(y));
+              },
+              ended: (dragged) => !dragged && chooseKeys([own]),
+            });
+          }
+          circle.focus();
+        }}
+        onKeyDown={(e: ReactKeyboardEvent) => {
+          const by = e.shiftKey ? 10 : 1;
+          const ways: Record<string, [number, number]> = {
+            ArrowLeft: [-by, 0],
+            ArrowRight: [by, 0],
+            ArrowUp: [0, NUDGE * by * box.span],
+            ArrowDown: [0, -NUDGE * by * box.span],
+          };
+          const way = ways[e.key];
+          if (way) moved(own, frame, key.value)(frame + way[0], key.value + way[1]);
+          else if (!keyEdit(e, own)) return;
+          e.preventDefault();
+          e.stopPropagation();
+        }}
+      >
+        {copies.map((phase) => (
+          <circle
+            key={Math.round(phase - key.at)}
+            cx={phaseX(phase, scale)}
+            cy={box.y(key.value)}
+            r={5}
+            tabIndex={Math.abs(phase - scale.middle) === nearest ? 0 : -1}
+            role="slider"
+            aria-label={`Key ${index + 1}${ofLane(lane)} at frame ${frame}${picked ? ', chosen' : ''}`}
+            aria-valuenow={key.value}
+            className={`pointer-events-auto cursor-move ${picked ? 'fill-text stroke-lichen [stroke-width:2.5]' : 'fill-lichen stroke-ground'}`}
+          />
+        ))}
+      </g>
+    );
+  });
 }

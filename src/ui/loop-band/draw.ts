@@ -1,6 +1,7 @@
 import type { Loop } from '@/core/piece/types';
 import type { SoundTrack } from '@/core/sound/track';
 import { drawSound } from './draw-sound';
+import { copiesOf, phaseAt, phaseX, type BandView, type Scale } from './scale';
 
 /** A signal or a parameter over the loop, phase 0 to 1 with both ends. */
 export interface Trace {
@@ -12,6 +13,7 @@ export interface Trace {
 }
 
 interface BandState {
+  view: BandView;
   frames: number;
   frame: number;
   traces: Trace[];
@@ -25,8 +27,6 @@ interface BandState {
   middle: string;
 }
 
-/** Part of the loop that is shown on each side of the seam. */
-const SIDE = 0.62;
 const COLOURS = {
   line: '#262d2a',
   text: '#8b978f',
@@ -37,14 +37,6 @@ const COLOURS = {
   doubled: '#151a18',
   beat: '#d8a15c',
 };
-
-export const frameX = (phase: number, width: number) => width / 2 + (phase / SIDE) * (width / 2);
-
-/** Frame under a place on the band; left of the seam lies the end of the loop. */
-export function frameAt(x: number, width: number, frames: number): number {
-  const phase = ((x - width / 2) / (width / 2)) * SIDE;
-  return Math.round((phase - Math.floor(phase)) * frames) % frames;
-}
 
 /**
  * The whole frame of the loop nearest to a place; that of a mark where one lies within reach.
@@ -60,9 +52,9 @@ export function snapFrame(place: number, frames: number, marks: readonly number[
 /** Height of the tick of a beat, in pixels. */
 const BEAT = 9;
 
-/** Round steps between frame marks. */
+/** Round steps between frame marks. @param frames that are in sight */
 function markStep(frames: number): number {
-  const rough = frames / 8;
+  const rough = frames / 10;
   return (
     [1, 2, 5, 10, 15, 20, 25, 30, 50, 60, 100, 120, 150, 200, 300, 500, 600, 1000, 3000].find((s) => s >= rough) ?? 6000
   );
@@ -79,28 +71,30 @@ export function drawBand(
   const g = canvas.getContext('2d')!;
   g.scale(ratio, ratio);
   g.font = '13px "Instrument Sans Variable", sans-serif';
-  drawMarks(g, width, height, state.frames);
+  const scale: Scale = { ...state.view, width };
+  drawMarks(g, scale, height, state.frames);
   if (state.sound) {
     const { track, loop } = state.sound;
-    drawSound(g, width, height, track, loop, (x) => (x / width - 0.5) * 2 * SIDE);
+    drawSound(g, width, height, track, loop, (x) => phaseAt(x, scale));
   }
-  drawBeats(g, width, height, state);
-  for (const [i, trace] of state.traces.entries()) drawTrace(g, width, height, trace, i, state);
-  drawSeam(g, width, height, state.middle);
-  drawHead(g, width, height, state);
+  drawBeats(g, scale, height, state);
+  for (const [i, trace] of state.traces.entries()) drawTrace(g, scale, height, trace, i, state);
+  drawSeam(g, scale, height, state.middle);
+  drawHead(g, scale, height, state);
 }
 
-function drawMarks(g: CanvasRenderingContext2D, width: number, height: number, frames: number): void {
+function drawMarks(g: CanvasRenderingContext2D, scale: Scale, height: number, frames: number): void {
+  const { width, middle, side } = scale;
   // Beyond half a loop on each side the same frames come again; that part is darker.
   g.fillStyle = COLOURS.doubled;
-  g.fillRect(0, 0, frameX(-0.5, width), height);
-  g.fillRect(frameX(0.5, width), 0, width, height);
-  const step = markStep(frames);
-  const reach = Math.ceil((SIDE * frames) / step) * step;
+  const [left, right] = [phaseX(-0.5, scale), phaseX(0.5, scale)];
+  if (left > 0) g.fillRect(0, 0, left, height);
+  if (right < width) g.fillRect(right, 0, width - right, height);
+  const step = markStep(frames * side * 2);
   g.strokeStyle = COLOURS.line;
   g.lineWidth = 1;
-  for (let f = -reach; f <= reach; f += step) {
-    const x = Math.round(frameX(f / frames, width)) + 0.5;
+  for (let f = Math.floor(((middle - side) * frames) / step) * step; f <= (middle + side) * frames; f += step) {
+    const x = Math.round(phaseX(f / frames, scale)) + 0.5;
     g.beginPath();
     g.moveTo(x, 0);
     g.lineTo(x, height);
@@ -110,14 +104,13 @@ function drawMarks(g: CanvasRenderingContext2D, width: number, height: number, f
   }
 }
 
-/** Beats, as ticks from below, on both sides of the seam. */
-function drawBeats(g: CanvasRenderingContext2D, width: number, height: number, { beats, frames }: BandState): void {
+/** Beats, as ticks from below, wherever they are in sight. */
+function drawBeats(g: CanvasRenderingContext2D, scale: Scale, height: number, { beats, frames }: BandState): void {
   g.strokeStyle = COLOURS.beat;
   g.lineWidth = 1;
   for (const beat of beats)
-    for (const phase of [beat / frames, beat / frames - 1]) {
-      if (Math.abs(phase) > SIDE) continue;
-      const x = Math.round(frameX(phase, width)) + 0.5;
+    for (const phase of copiesOf(beat / frames, scale)) {
+      const x = Math.round(phaseX(phase, scale)) + 0.5;
       g.beginPath();
       g.moveTo(x, height);
       g.lineTo(x, height - BEAT);
@@ -162,7 +155,7 @@ export function laneOf(traces: readonly Trace[], chosen: ReadonlySet<string>, pl
 
 function drawTrace(
   g: CanvasRenderingContext2D,
-  width: number,
+  scale: Scale,
   height: number,
   trace: Trace,
   place: number,
@@ -179,28 +172,42 @@ function drawTrace(
   g.strokeStyle = chosen.has(trace.id) ? COLOURS.chosen : COLOURS.trace;
   g.lineWidth = 1.5;
   g.beginPath();
-  for (let x = 0; x <= width; x += 1.5) g.lineTo(x, y(((x - width / 2) / (width / 2)) * SIDE));
+  for (let x = 0; x <= scale.width; x += 1.5) g.lineTo(x, y(phaseAt(x, scale)));
   g.stroke();
   g.fillStyle = chosen.has(trace.id) ? COLOURS.chosen : COLOURS.text;
   if (lane >= NAMED) g.fillText(trace.name, 8, top + lane / 2 + 4);
 }
 
-function drawSeam(g: CanvasRenderingContext2D, width: number, height: number, middle: string): void {
+/** The seam; where it is out of sight, an arrow at the end at which it lies. */
+function drawSeam(g: CanvasRenderingContext2D, scale: Scale, height: number, middle: string): void {
+  const { width } = scale;
+  const x = phaseX(0, scale);
   g.strokeStyle = COLOURS.seam;
-  g.lineWidth = 1.5;
-  g.beginPath();
-  g.moveTo(width / 2, 0);
-  g.lineTo(width / 2, height);
-  g.stroke();
   g.fillStyle = COLOURS.seam;
-  g.fillText(middle, width / 2 + 6, height - 7);
+  g.lineWidth = 1.5;
+  if (x < 0 || x > width) {
+    const [edge, way] = x < 0 ? [4, 1] : [width - 4, -1];
+    g.beginPath();
+    g.moveTo(edge + 7 * way, height - 16);
+    g.lineTo(edge, height - 11);
+    g.lineTo(edge + 7 * way, height - 6);
+    g.stroke();
+    g.textAlign = x < 0 ? 'left' : 'right';
+    g.fillText(middle, edge + 13 * way, height - 7);
+    g.textAlign = 'left';
+    return;
+  }
+  g.beginPath();
+  g.moveTo(x, 0);
+  g.lineTo(x, height);
+  g.stroke();
+  g.fillText(middle, x + 6, height - 7);
 }
 
-/** The playhead, drawn wherever its frame shows: the band is wider than the loop. */
-function drawHead(g: CanvasRenderingContext2D, width: number, height: number, { frame, frames }: BandState): void {
-  for (const phase of [frame / frames, frame / frames - 1]) {
-    if (Math.abs(phase) > SIDE) continue;
-    const x = frameX(phase, width);
+/** The playhead, drawn wherever its frame shows: the band may be wider than the loop. */
+function drawHead(g: CanvasRenderingContext2D, scale: Scale, height: number, { frame, frames }: BandState): void {
+  for (const phase of copiesOf(frame / frames, scale)) {
+    const x = phaseX(phase, scale);
     g.globalAlpha = Math.abs(phase) > 0.5 ? 0.4 : 1;
     g.strokeStyle = COLOURS.head;
     g.fillStyle = COLOURS.head;

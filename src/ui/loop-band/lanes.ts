@@ -1,28 +1,53 @@
-import { setParam } from '@/core/piece/edit';
-import { isKeyed, stepById, strandById, type KeyOf, type KeyValue, type Piece, type Value } from '@/core/piece/types';
-import { definitionOf, valueOf, type Param } from '@/core/steps';
-import { keyedCurve, keyScalars, keysFit } from '@/core/weave';
+import {
+  BEND,
+  isKeyed,
+  stepById,
+  strandById,
+  type Bend,
+  type KeyOf,
+  type KeyValue,
+  type Piece,
+} from '@/core/piece/types';
+import { definitionOf, type Param } from '@/core/steps';
+import { changeKeys, keyedCurve, keyScalars, keysFit, keysOf, type KeyAt, type KeyPlace } from '@/core/weave';
 import type { Selection } from '@/state/workbench';
-import type { Trace } from './draw';
+import type { LaneBox, Trace } from './draw';
+import { copiesOf, phaseX, type Scale } from './scale';
 
 /** A key on the band. */
 export interface LaneKey {
   /** Part of the loop, 0 to 1. */
   at: number;
   value: number;
+  /** Handles of its way to the next key, where that is a curve. */
+  bend?: Bend;
 }
 
 /** Keys that can be dragged on the band, on the lane of a trace. */
 export interface Lane {
   trace: Trace;
-  strand: string;
-  step: string;
+  place: KeyPlace;
   keys: LaneKey[];
   /** Keys can be moved in time alone: a colour has no height. */
   timeOnly: boolean;
-  /** Moves a key. */
-  move: (piece: Piece, index: number, part: Partial<LaneKey>) => Piece;
+  /** Which number of a vector it shows. */
+  axis: number;
 }
+
+/** The number of a key that stands on a lane. */
+export const heightOf = ({ axis }: Lane, value: KeyValue): number => Number(Array.isArray(value) ? value[axis] : value);
+
+/** The same value with another number there. */
+export const withHeight = ({ axis }: Lane, value: KeyValue, height: number): KeyValue =>
+  Array.isArray(value) ? (value.map((v, i) => (i === axis ? height : v)) as KeyValue) : height;
+
+/** Changes one key of a lane. */
+export const moveKey = (lane: Lane, piece: Piece, index: number, { value, ...rest }: Partial<LaneKey>): Piece =>
+  changeKeys(piece, [{ ...lane.place, index }], (key) => ({
+    ...key,
+    ...rest,
+    ...(value !== undefined && !lane.timeOnly && { value: withHeight(lane, key.value, value) }),
+  }));
 
 /** Points of a trace that is worked out here: as those of signals. */
 const SAMPLES = 241;
@@ -38,17 +63,20 @@ export interface BandLanes {
   lanes: Lane[];
 }
 
-/** Signals and keyed parameters; those of the selected step are edited. */
-export function bandLanes(piece: Piece, signals: Trace[], selected: Selection | null): BandLanes {
+/**
+ * Signals and keyed parameters; those of the selected step are edited.
+ * @param folded shows those alone
+ */
+export function bandLanes(piece: Piece, signals: Trace[], selected: Selection | null, folded = false): BandLanes {
   const keyed = keyLanes(piece);
   const own = selected && signalLane(piece, signals, selected);
-  const here = keyed.filter((l) => l.strand === selected?.strand && l.step === selected.step);
+  const here = keyed.filter(({ place }) => place.strand === selected?.strand && place.step === selected.step);
   const lanes = [...(own ? [own] : []), ...here];
-  return {
-    traces: [...signals, ...keyed.map((l) => l.trace)],
-    chosen: new Set([...(selected ? [selected.strand] : []), ...lanes.map((l) => l.trace.id)]),
-    lanes,
-  };
+  const chosen = new Set([...(selected ? [selected.strand] : []), ...lanes.map((l) => l.trace.id)]);
+  const all = [...signals, ...keyed.map((l) => l.trace)];
+  const edited = all.filter((t) => chosen.has(t.id));
+  // Folded away are all but those that are edited, as long as there are some.
+  return { traces: folded && edited.length > 0 ? edited : all, chosen, lanes };
 }
 
 /** Lanes of all parameters that have keys; a vector has one for each of its numbers. */
@@ -77,59 +105,54 @@ function lanesOf(place: Place, keys: KeyOf<KeyValue>[], before: string): Lane[] 
   const samples = Array.from({ length: SAMPLES }, (_, i) => curve(i / (SAMPLES - 1)));
   const timeOnly = param.type === 'colour';
   const axes = param.type === 'vector' ? [0, 1, 2] : [0];
-  const heightOf = (scalars: number[], axis: number) =>
+  const height = (scalars: number[], axis: number) =>
     timeOnly ? 0.2126 * scalars[0]! + 0.7152 * scalars[1]! + 0.0722 * scalars[2]! : scalars[axis]!;
   return axes.map((axis) => ({
-    strand,
-    step,
+    place: { strand, step, param: param.id },
     timeOnly,
-    keys: keys.map((k) => ({ at: k.at, value: heightOf(keyScalars(k.value), axis) })),
+    keys: keys.map((k) => laneKey(k, height(keyScalars(k.value), axis))),
     trace: {
       id: `${strand}/${step}/${param.id}/${axis}`,
       strand,
       name: `${before}${param.name.toLowerCase()}${param.type === 'vector' ? ` ${AXES[axis]}` : ''}`,
-      values: Float32Array.from(samples, (scalars) => heightOf(scalars, axis)),
+      values: Float32Array.from(samples, (scalars) => height(scalars, axis)),
     },
-    move: (piece, index, { at, value }) =>
-      changeKeys(piece, place, (key, i) => {
-        if (i !== index) return key;
-        const { value: was } = key;
-        const given =
-          value === undefined || timeOnly
-            ? was
-            : Array.isArray(was)
-              ? (was.map((v, k) => (k === axis ? value : v)) as KeyValue)
-              : value;
-        return { ...key, at: at ?? key.at, value: given };
-      }),
+    axis,
   }));
 }
 
-function changeKeys(
-  piece: Piece,
-  { strand, step, param }: Place,
-  change: (key: KeyOf<KeyValue>, index: number) => KeyOf<KeyValue>,
-): Piece {
-  const value = stepById(strandById(piece, strand), step)?.params[param.id];
-  return isKeyed(value) ? setParam(piece, strand, step, param.id, { keys: value.keys.map(change) }) : piece;
-}
+const laneKey = ({ at, ease, bend }: KeyOf<KeyValue>, value: number): LaneKey => ({
+  at,
+  value,
+  ...(ease === 'curve' && { bend: bend ?? BEND }),
+});
 
 /** The lane of a signal's own keys, on its trace. */
-export function signalLane(piece: Piece, traces: Trace[], selected: Selection): Lane | null {
-  const { strand, step: id } = selected;
-  const step = stepById(strandById(piece, strand), id);
+export function signalLane(piece: Piece, traces: Trace[], { strand, step }: Selection): Lane | null {
+  const found = stepById(strandById(piece, strand), step);
   const trace = traces.find((t) => t.id === strand);
-  const param = step && definitionOf(step.op)?.params.find((p) => p.type === 'keys');
-  if (!step || !param || !trace) return null;
-  const keysIn = (p: Piece) => valueOf(stepById(strandById(p, strand), id)!, param) as KeyOf<number>[];
-  if (!Array.isArray(valueOf(step, param))) return null;
-  return {
-    trace,
-    strand,
-    step: id,
-    timeOnly: false,
-    keys: keysIn(piece),
-    move: (p, index, part) =>
-      setParam(p, strand, id, param.id, keysIn(p).map((k, i) => (i === index ? { ...k, ...part } : k)) as Value),
-  };
+  const param = found && definitionOf(found.op)?.params.find((p) => p.type === 'keys');
+  if (!param || !trace) return null;
+  const place = { strand, step, param: param.id };
+  const keys = keysOf(piece, place);
+  return keys && { trace, place, timeOnly: false, keys: keys.map((k) => laneKey(k, Number(k.value))), axis: 0 };
 }
+
+/** A box drawn on the band, in pixels. */
+export interface Box {
+  x: number;
+  y: number;
+  toX: number;
+  toY: number;
+}
+
+const isBetween = (v: number, a: number, b: number) => v >= Math.min(a, b) && v <= Math.max(a, b);
+
+/** The keys of a lane that lie in a box. */
+export const keysWithin = (lane: Lane, lies: LaneBox, box: Box, scale: Scale): KeyAt[] =>
+  lane.keys.flatMap((key, index) =>
+    isBetween(lies.y(key.value), box.y, box.toY) &&
+    copiesOf(key.at, scale).some((phase) => isBetween(phaseX(phase, scale), box.x, box.toX))
+      ? [{ ...lane.place, index }]
+      : [],
+  );

@@ -1,17 +1,17 @@
 import { setParamAt } from '@/core/piece/keys';
-import { isKeyed, type Step, type Strand, type Vector } from '@/core/piece/types';
+import type { Step, Strand, Vector } from '@/core/piece/types';
 import { definitionOf, valueOf } from '@/core/steps';
-import { keyedCurve, keysFit, literalAt } from '@/core/weave';
+import { literalAt } from '@/core/weave';
 import { useTransport } from '@/state/transport';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { dragHandle } from '../parts/drag';
+import { tidy } from './in-plane';
+import { KeyPath } from './KeyPath';
 import type { Over } from './OverPicture';
 
 const AXES = ['x', 'y', 'z'] as const;
 /** Length of an arrow and radius of a ring, as a part of the distance to the camera. */
 const LENGTH = 0.16;
-
-type Project = Over['project'];
 
 /** A place as a literal, or as its keys have it at a phase; null where something else says it. */
 const literal = (step: Step, id: string, phase: number): Vector | null => {
@@ -21,7 +21,6 @@ const literal = (step: Step, id: string, phase: number): Vector | null => {
 };
 
 const moved = (at: Vector, axis: number, by: number): Vector => at.map((v, i) => (i === axis ? v + by : v)) as Vector;
-const tidy = (at: Vector): Vector => at.map((v) => Number(v.toFixed(3))) as Vector;
 
 /** Arrows that move the selected thing along an axis, and rings that turn it, drawn over the picture. */
 export function Handles({ strand, step, over: { project, distance } }: { strand: Strand; step: Step; over: Over }) {
@@ -58,59 +57,8 @@ export function Handles({ strand, step, over: { project, distance } }: { strand:
                 value={at[i]!}
               />
             ))}
-            <KeyPath {...{ step, param, frames, project }} />
+            <KeyPath {...{ strand, step, param, frames, project }} />
           </g>
-        );
-      })}
-    </g>
-  );
-}
-
-/** Frames of a path that are drawn apart at most. */
-const MOST_TICKS = 480;
-
-/** The way of a position that has keys: a tick for each frame, and its keys, which are gone to by a press. */
-function KeyPath({ step, param, frames, project }: { step: Step; param: string; frames: number; project: Project }) {
-  const value = step.params[param];
-  const definition = definitionOf(step.op)?.params.find((p) => p.id === param);
-  if (!isKeyed(value) || !definition || !keysFit(definition, value) || value.keys.length < 2) return null;
-  const curve = keyedCurve(value);
-  const seen = (phase: number) => project(curve(phase) as Vector);
-  const count = Math.min(frames, MOST_TICKS);
-  const places = Array.from({ length: count }, (_, i) => seen(i / count)).filter((p) => p !== null);
-  return (
-    <g role="group" aria-label={`Path of ${param}`}>
-      <polygon
-        points={places.map((p) => `${p.x},${p.y}`).join(' ')}
-        className="fill-none stroke-lichen/60"
-        strokeWidth={1.25}
-      />
-      <path
-        d={places.map((p) => `M${p.x} ${p.y}h0`).join('')}
-        className="stroke-lichen"
-        strokeWidth={2.8}
-        strokeLinecap="round"
-      />
-      {value.keys.map((key, n) => {
-        const at = seen(key.at);
-        const frame = Math.round(key.at * frames);
-        const go = () => useTransport.getState().goTo(frame, frames);
-        return (
-          at && (
-            <circle
-              key={n}
-              cx={at.x}
-              cy={at.y}
-              r={5}
-              tabIndex={0}
-              role="button"
-              aria-label={`Go to key ${n + 1} of ${param} at frame ${frame}`}
-              className="pointer-events-auto cursor-pointer fill-lichen stroke-ground"
-              strokeWidth={1.5}
-              onClick={go}
-              onKeyDown={(e) => e.key === 'Enter' && go()}
-            />
-          )
         );
       })}
     </g>
@@ -119,7 +67,7 @@ function KeyPath({ step, param, frames, project }: { step: Step; param: string; 
 
 interface Part {
   axis: (typeof AXES)[number];
-  project: Project;
+  project: Over['project'];
   at: Vector;
   size: number;
   value: number;

@@ -13,6 +13,7 @@ import { followPointer } from '../parts/drag';
 import { Menu } from '../parts/Menu';
 import { CoarseBar, CoarseEdges } from './CoarseEdges';
 import { Handles } from './Handles';
+import { hasPath, PathHandles } from './PathHandles';
 import { Letters } from './Letters';
 import { LookBar } from './LookBar';
 import { MakingNote } from './MakingNote';
@@ -99,6 +100,8 @@ export function StageView() {
   const strand = selected ? strandById(piece, selected.strand) : undefined;
   const step = strand?.steps.find((s) => s.id === selected?.step);
   const onStage = strand && (strand.kind === 'form' || strand.id === output.stage?.id);
+  // A path of a signal or a field lies in the hall.
+  const isOver = step && (onStage || (output.stage && hasPath(step)));
   const form = strand?.kind === 'form' ? strand.id : null;
 
   return (
@@ -122,12 +125,13 @@ export function StageView() {
         }}
         onPointerLeave={() => void point(-1, -1)}
       />
-      {onStage && step && !looking && (
+      {strand && step && isOver && !looking && (
         <OverPicture key={form ?? ''} {...{ canvas, aspect, form }}>
           {(over) => (
             <>
               {definitionOf(step.op)?.place && !playing && <Letters {...{ piece, strand, step, over }} />}
               <Handles {...{ strand, step, over }} />
+              <PathHandles {...{ strand, step, over }} />
             </>
           )}
         </OverPicture>

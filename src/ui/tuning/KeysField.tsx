@@ -1,7 +1,8 @@
 import { Plus, X } from 'lucide-react';
+import { Fragment } from 'react';
 import { LIMITS } from '@/core/piece/limits';
 import { sortedKeys } from '@/core/piece/keys';
-import { EASES, type Ease, type KeyOf, type KeyValue } from '@/core/piece/types';
+import { BEND, EASES, type Bend, type Ease, type KeyOf, type KeyValue } from '@/core/piece/types';
 import { keyedLiteral } from '@/core/weave';
 import { shortNumber } from '../number-words';
 import { Button } from '../parts/Button';
@@ -51,58 +52,71 @@ export function KeysField<V extends KeyValue>({ name, of, keys, frames, moments,
       </thead>
       <tbody>
         {keys.map((key, i) => (
-          <tr key={i}>
-            <td className="w-20">
-              <NumberInput
-                label={label(i, 'frame')}
-                value={Math.round(key.at * frames * 100) / 100}
-                step={1}
-                onChange={(v) => change(i, { at: Math.min(1, Math.max(0, v / frames)) })}
-              />
-            </td>
-            <td className="w-24">
-              {typeof key.value === 'number' ? (
+          <Fragment key={i}>
+            <tr>
+              <td className="w-20">
                 <NumberInput
-                  label={label(i, moments ? 'strength' : 'value')}
-                  value={key.value}
-                  step={0.01}
-                  onChange={(v) => change(i, { value: Number(v.toPrecision(6)) as V })}
+                  label={label(i, 'frame')}
+                  value={Math.round(key.at * frames * 100) / 100}
+                  step={1}
+                  onChange={(v) => change(i, { at: Math.min(1, Math.max(0, v / frames)) })}
                 />
-              ) : (
-                <KeyText value={key.value} />
-              )}
-            </td>
-            {!moments && (
-              <td>
-                <select
-                  {...closedListKeys}
-                  aria-label={label(i, 'to the next')}
-                  value={key.ease}
-                  className="ml-3 rounded border border-line bg-ground px-1 py-0.5"
-                  onChange={(e) => change(i, { ease: e.target.value as Ease }, false)}
-                >
-                  {EASES.map((ease) => (
-                    <option key={ease}>{ease}</option>
-                  ))}
-                </select>
               </td>
+              <td className="w-24">
+                {typeof key.value === 'number' ? (
+                  <NumberInput
+                    label={label(i, moments ? 'strength' : 'value')}
+                    value={key.value}
+                    step={0.01}
+                    onChange={(v) => change(i, { value: Number(v.toPrecision(6)) as V })}
+                  />
+                ) : (
+                  <KeyText value={key.value} />
+                )}
+              </td>
+              {!moments && (
+                <td>
+                  <select
+                    {...closedListKeys}
+                    aria-label={label(i, 'to the next')}
+                    value={key.ease}
+                    className="ml-3 rounded border border-line bg-ground px-1 py-0.5"
+                    onChange={(e) => change(i, { ease: e.target.value as Ease }, false)}
+                  >
+                    {EASES.map((ease) => (
+                      <option key={ease}>{ease}</option>
+                    ))}
+                  </select>
+                </td>
+              )}
+              <td>
+                <Button
+                  look="icon"
+                  aria-label={`Remove ${moments ? 'moment' : 'key'} ${i + 1}${of ? ` of ${of}` : ''}`}
+                  disabled={keys.length < 2}
+                  onClick={() =>
+                    onChange(
+                      keys.filter((_, k) => k !== i),
+                      false,
+                    )
+                  }
+                >
+                  <X size={13} />
+                </Button>
+              </td>
+            </tr>
+            {!moments && key.ease === 'curve' && (
+              <tr>
+                <td colSpan={4}>
+                  <BendField
+                    label={(what) => label(i, what)}
+                    bend={key.bend ?? BEND}
+                    onChange={(bend) => change(i, { bend })}
+                  />
+                </td>
+              </tr>
             )}
-            <td>
-              <Button
-                look="icon"
-                aria-label={`Remove ${moments ? 'moment' : 'key'} ${i + 1}${of ? ` of ${of}` : ''}`}
-                disabled={keys.length < 2}
-                onClick={() =>
-                  onChange(
-                    keys.filter((_, k) => k !== i),
-                    false,
-                  )
-                }
-              >
-                <X size={13} />
-              </Button>
-            </td>
-          </tr>
+          </Fragment>
         ))}
         <tr>
           <td colSpan={4}>
@@ -119,6 +133,38 @@ export function KeysField<V extends KeyValue>({ name, of, keys, frames, moments,
         </tr>
       </tbody>
     </table>
+  );
+}
+
+const HANDLES = ['first handle, time', 'first handle, value', 'second handle, time', 'second handle, value'];
+
+/** The handles of a curve, in parts of the way to the next key; the loop band has them to drag. */
+function BendField({
+  label,
+  bend,
+  onChange,
+}: {
+  label: (what: string) => string;
+  bend: Bend;
+  onChange: (bend: Bend) => void;
+}) {
+  return (
+    <div className="flex items-center gap-1 pb-1 text-faint">
+      handles
+      {bend.map((v, i) => (
+        <NumberInput
+          key={i}
+          label={label(HANDLES[i]!)}
+          value={v}
+          step={0.01}
+          onChange={(to) => {
+            const most = i % 2 === 0 ? 1 : LIMITS.bend;
+            const within = Math.min(most, Math.max(i % 2 === 0 ? 0 : -most, Number(to.toPrecision(5))));
+            onChange(bend.map((was, k) => (k === i ? within : was)) as Bend);
+          }}
+        />
+      ))}
+    </div>
   );
 }
 

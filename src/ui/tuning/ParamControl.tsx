@@ -1,5 +1,5 @@
 import { setParam } from '@/core/piece/edit';
-import type { CurvePoint, Key, Step, Stop, Value, Vector } from '@/core/piece/types';
+import type { CurvePoint, Key, PathPoint, Step, Stop, Value, Vector } from '@/core/piece/types';
 import { definitionOf, valueOf, type NumberParam, type Param, type ResolvedStep } from '@/core/steps';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { readsOf } from '../words';
@@ -10,6 +10,7 @@ import { CurveField } from './CurveField';
 import { FileField } from './FileField';
 import { KeysField } from './KeysField';
 import { NumberField } from './NumberField';
+import { PathField } from './PathField';
 import { PictureField } from './PictureField';
 import type { ParamPlace } from './param-place';
 import { RampField } from './RampField';
@@ -76,6 +77,14 @@ export function ParamControl({
           moments={param.moments}
           keys={(Array.isArray(value) ? value : param.default) as Key[]}
           onChange={(keys, dragging) => set(keys, dragging ? 'drag' : undefined)}
+        />
+      );
+    case 'path':
+      return (
+        <PathField
+          name={param.name}
+          points={(Array.isArray(value) ? value : param.default) as PathPoint[]}
+          onChange={(points, dragging) => set(points, dragging ? 'drag' : undefined)}
         />
       );
     case 'picture':

@@ -21,9 +21,18 @@ import { ParamControl } from './ParamControl';
 import type { ParamPlace } from './param-place';
 
 /** Parameters that take no links: they shape the program, or are tables of their own. */
-const UNLINKED: ReadonlySet<Param['type']> = new Set(['choice', 'ramp', 'curve', 'keys', 'picture', 'mesh', 'text']);
+const UNLINKED: ReadonlySet<Param['type']> = new Set([
+  'choice',
+  'ramp',
+  'curve',
+  'keys',
+  'path',
+  'picture',
+  'mesh',
+  'text',
+]);
 /** Parameters whose control needs the whole width. */
-const WIDE: ReadonlySet<Param['type']> = new Set(['curve', 'keys', 'picture', 'mesh', 'text']);
+const WIDE: ReadonlySet<Param['type']> = new Set(['curve', 'keys', 'path', 'picture', 'mesh', 'text']);
 
 /** Parameters that can have keys: what goes over into another value evenly. */
 const isKeyable = (param: Param) => param.type === 'number' || param.type === 'vector' || param.type === 'colour';

@@ -116,3 +116,20 @@ export function lattice(counts: readonly number[], size: readonly number[]): Mes
   });
   return { ...mesh, pointData: { ...mesh.pointData, uv: { size: 2, data: uv } } };
 }
+
+/** Steps by which the direction of a path is told. */
+const AHEAD = 1e-3;
+
+/** Along a path, each with the direction in which it goes on. @param at the place of a share of it, 0..1 */
+export const onPath = (count: number, closed: boolean, at: (share: number) => readonly number[]) => {
+  const last = Math.max(1, closed ? count : count - 1);
+  const cloudOf = cloud(count, (i) => at(i / last));
+  const normal = new Float32Array(3 * count);
+  for (let i = 0; i < count; i++) {
+    const [from, to] = [at(i / last - AHEAD), at(i / last + AHEAD)];
+    const way = [0, 1, 2].map((k) => to[k]! - from[k]!);
+    const size = Math.hypot(...way);
+    normal.set(size > 0 ? way.map((v) => v / size) : [0, 1, 0], 3 * i);
+  }
+  return { ...cloudOf, pointData: { ...cloudOf.pointData, normal: { size: 3, data: normal } } };
+};

@@ -25,8 +25,10 @@ import { pointsBall } from './source/points-ball';
 import { pointsCircle } from './source/points-circle';
 import { pointsGrid } from './source/points-grid';
 import { pointsLine } from './source/points-line';
+import { pointsPath } from './source/points-path';
 import { pointsPicture } from './source/points-picture';
 import { pointsScattered } from './source/points-scattered';
+import { pointsSignal } from './source/points-signal';
 import { pointsSpiral } from './source/points-spiral';
 import { polygon } from './source/polygon';
 import { textForm } from './source/text';
@@ -40,6 +42,7 @@ import { joinForms } from './topology/join';
 import { merge } from './topology/merge';
 import { mirrorForm } from './topology/mirror';
 import { remove } from './topology/remove';
+import { ribbonAlongLine } from './topology/ribbon-along';
 import { repeatForm } from './topology/repeat';
 import { rods } from './topology/rods';
 import { separateFaces } from './topology/separate';
@@ -47,12 +50,23 @@ import { smoothForm } from './topology/smooth';
 import { subdivided } from './topology/subdivide';
 import { thickenForm } from './topology/thicken';
 import { triangles } from './topology/triangulate';
+import { tubeAlongLine } from './topology/tube-along';
 
 const group = (name: string, steps: StepDefinition[]): StepDefinition[] => steps.map((s) => ({ ...s, group: name }));
 
 export const FORM_STEPS = [
   ...group('solids', [grid, ball, roundBall, boxForm, tube, cylinderForm, torus, disc, polygon, textForm, meshFile]),
-  ...group('points', [pointsGrid, pointsLine, pointsCircle, pointsSpiral, pointsBall, pointsScattered, pointsPicture]),
+  ...group('points', [
+    pointsGrid,
+    pointsLine,
+    pointsPath,
+    pointsSignal,
+    pointsCircle,
+    pointsSpiral,
+    pointsBall,
+    pointsScattered,
+    pointsPicture,
+  ]),
   ...group('move', [
     push,
     pushFaces,
@@ -83,6 +97,8 @@ export const FORM_STEPS = [
     repeatForm,
     remove,
     rods,
+    tubeAlongLine,
+    ribbonAlongLine,
     faceCloud,
   ]),
 ];

@@ -1,5 +1,6 @@
 import type { SignalStep } from '../definition';
 import { absolute } from '../field/shape/absolute';
+import { alongPath } from '../field/shape/along-path';
 import { clampTo } from '../field/shape/clamp';
 import { combine } from '../field/shape/combine';
 import { compare } from '../field/shape/compare';
@@ -18,6 +19,7 @@ import { stepAt } from '../field/shape/step';
 import { constant } from './constant';
 import { cycle } from './cycle';
 import { asSignal } from './from-field';
+import { heading } from './heading';
 import { keyed } from './keys';
 import { MEMORY_STEPS } from './memory';
 import { SIGNAL_CODE_STEPS } from './code';
@@ -48,8 +50,10 @@ export const SIGNAL_STEPS: SignalStep[] = [
       join,
       mixWith,
       pick,
+      alongPath,
     ].map(asSignal),
   ),
+  ...grouped('shape', [heading]),
   ...grouped('code', SIGNAL_CODE_STEPS),
   ...MEMORY_STEPS,
   ...MOMENT_STEPS,

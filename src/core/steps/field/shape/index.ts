@@ -3,6 +3,7 @@ import { clampTo } from './clamp';
 import { combine } from './combine';
 import { compare } from './compare';
 import { contrast } from './contrast';
+import { alongPath } from './along-path';
 import { drawnCurve } from './curve';
 import { dotWith } from './dot';
 import { fill } from './fill';
@@ -35,6 +36,7 @@ export const SHAPE_STEPS = [
   sine,
   contrast,
   drawnCurve,
+  alongPath,
   join,
   mixWith,
   mask,

@@ -1,0 +1,116 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { addStrand, blankPiece } from '../piece/edit';
+import type { Vector } from '../piece/types';
+import { Evaluator, placeRows } from '../weave';
+import { alongPath, knotsOf, type PathWay, type Point } from './path';
+
+const SMOOTH: PathWay = { smooth: true, closed: false, even: true };
+const square: Point[] = [
+  [0, 0, 0],
+  [1, 0, 0],
+  [1, 0, 1],
+  [0, 0, 1],
+];
+const at = (points: readonly Point[], way: PathWay, t: number) => alongPath(knotsOf(points, way), way, t);
+const apart = (a: readonly number[], b: readonly number[]) => Math.hypot(...a.map((v, i) => v - b[i]!));
+const near = (a: readonly number[], b: readonly number[], digits = 6) =>
+  a.forEach((v, i) => expect(v).toBeCloseTo(b[i]!, digits));
+
+const numbers = fc.integer({ min: -40, max: 40 }).map((n) => n / 10);
+const places: fc.Arbitrary<Point[]> = fc.array(fc.tuple(numbers, numbers, numbers), { minLength: 1, maxLength: 9 });
+const ways = fc.record({ smooth: fc.boolean(), closed: fc.boolean(), even: fc.boolean() });
+
+describe('a path', () => {
+  it('straight around a square is where the distance says', () => {
+    const way = { smooth: false, closed: true, even: true };
+    near(at(square, way, 0.125), [0.5, 0, 0]);
+    near(at(square, way, 0.5), [1, 0, 1]);
+    near(at(square, way, 0.9375), [0, 0, 0.25]);
+    near(at(square, way, 1.125), [0.5, 0, 0]);
+    near(at(square, way, -0.0625), [0, 0, 0.25]);
+  });
+
+  it('goes by distance, or as long from each point to the next', () => {
+    const long: Point[] = [
+      [0, 0, 0],
+      [1, 0, 0],
+      [4, 0, 0],
+    ];
+    for (const smooth of [true, false]) {
+      near(at(long, { smooth, closed: false, even: true }, 0.25), [1, 0, 0], 3);
+      near(at(long, { smooth, closed: false, even: false }, 0.5), [1, 0, 0]);
+    }
+  });
+
+  it('goes through its points, begins at the first and ends at the last', () => {
+    fc.assert(
+      fc.property(places, ways, (points, way) => {
+        const knots = knotsOf(points, way);
+        near(alongPath(knots, way, 0), points[0]!);
+        if (!way.closed) near(alongPath(knots, way, 1), points.at(-1)!);
+        for (const p of points) expect(Math.min(...knots.map((k) => apart(k.slice(0, 3), p)))).toBeLessThan(1e-9);
+        if (!way.closed) near(alongPath(knots, way, 7), points.at(-1)!);
+        else near(alongPath(knots, way, 3.3), alongPath(knots, way, 0.3), 5);
+      }),
+    );
+  });
+
+  it('never jumps and never leaves numbers, wherever its points stand', () => {
+    fc.assert(
+      fc.property(places, ways, (points, way) => {
+        const knots = knotsOf(points, way);
+        // As many as there are here of the ways between points, of which each may be gone in a short part of it.
+        const seen = Array.from({ length: 4001 }, (_, i) => alongPath(knots, way, i / 4001));
+        const span = Math.max(...points.map((p) => apart(p, points[0]!)));
+        for (const [i, p] of seen.entries()) {
+          expect(p.every(Number.isFinite)).toBe(true);
+          if (i > 0 && way.even) expect(apart(p, seen[i - 1]!)).toBeLessThan(0.02 * span * points.length + 1e-9);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('through four points of a circle is nearly one, at a nearly even speed', () => {
+    const round: Point[] = Array.from({ length: 8 }, (_, i) => [
+      Math.cos((i * Math.PI) / 4),
+      Math.sin((i * Math.PI) / 4),
+      0,
+    ]);
+    const way = { ...SMOOTH, closed: true };
+    const seen = Array.from({ length: 200 }, (_, i) => at(round, way, i / 200));
+    for (const p of seen) expect(Math.hypot(p[0], p[1])).toBeCloseTo(1, 1);
+    const speeds = seen.slice(1).map((p, i) => apart(p, seen[i]!));
+    expect(Math.max(...speeds) / Math.min(...speeds)).toBeLessThan(1.06);
+  });
+
+  it('is the same in the program', async () => {
+    const scattered = fc.sample(places, { numRuns: 12, seed: 7 });
+    for (const points of [square, ...scattered])
+      for (const way of [SMOOTH, { ...SMOOTH, closed: true }, { smooth: false, closed: true, even: false }]) {
+        const piece = addStrand(
+          addStrand(blankPiece(), 'signal', 'x', 'signal.cycle', { wave: 'saw' }),
+          'field',
+          'y',
+          'field.position',
+        );
+        const params = {
+          points: points.map((p) => ({ place: [...p] as Vector })),
+          run: way.smooth ? 'smooth' : 'straight',
+          ends: way.closed ? 'closed' : 'open',
+          pace: way.even ? 'distance' : 'points',
+        };
+        const row = piece.strands[0]!;
+        const steps = [...row.steps, { id: 't9', op: 'signal.along-path', params }];
+        const own = { ...piece, strands: [{ ...row, steps }] };
+        const evaluator = await Evaluator.make(own, [{ strand: 's1' }, { strand: 's1', step: 't1' }]);
+        const knots = knotsOf(points, way);
+        for (const phase of [0.01, 0.2, 0.371, 0.5, 0.83, 0.99]) {
+          const place = placeRows([{ phase }]);
+          const [t] = evaluator.run(1, place, 1);
+          near([...evaluator.run(0, place, 1)], alongPath(knots, way, t!), 3);
+        }
+      }
+  });
+});

@@ -1,0 +1,41 @@
+import { onPath } from '../../../mesh/source/clouds';
+import type { FormSource } from '../../definition';
+import { choice, number, strand } from '../../params';
+
+const END = 1 - 1e-6;
+
+export const pointsSignal: FormSource = {
+  op: 'form.points-signal',
+  name: 'Points of a signal',
+  about: 'The line that a signal of three numbers draws over the loop, as points.',
+  takes: [],
+  gives: 'form',
+  telling: 'count',
+  also: ['trail', 'trajectory', 'path', 'motion', 'line', 'cloud'],
+  params: [
+    strand({ id: 'signal', name: 'Signal', about: 'Its three numbers are the place.', kind: 'signal' }),
+    number({
+      id: 'count',
+      name: 'Count',
+      about: 'How many points, each as much later as any other.',
+      default: 96,
+      min: 2,
+      max: 2000,
+      hard: [1, 100_000],
+      whole: true,
+      finer: 'along',
+    }),
+    choice({
+      id: 'ends',
+      name: 'Ends',
+      about: 'Of a loop that closes the last point goes on to the first; an open one has its end as a point.',
+      options: ['closed', 'open'],
+    }),
+  ],
+  bake: (params, baking) => {
+    const closed = params.ends !== 'open';
+    // The end of an open one is just before the beginning comes again.
+    const within = (phase: number) => (closed ? phase - Math.floor(phase) : Math.min(Math.max(phase, 0), END));
+    return onPath(params.count as number, closed, (phase) => baking.signal(params.signal as string, within(phase)));
+  },
+};

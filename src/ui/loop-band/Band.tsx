@@ -1,0 +1,160 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { beatFrames } from '@/core/piece/beats';
+import { trackOf } from '@/core/sound/track';
+import { keptChoice } from '@/core/weave';
+import { chooseKeys, useKeyChoice } from '@/state/key-choice';
+import { useSounds } from '@/state/sounds';
+import { useTransport } from '@/state/transport';
+import { useWorkbench } from '@/state/workbench';
+import { BandButtons } from './BandButtons';
+import { BendHandles } from './BendHandles';
+import { drawBand, frameByKey, laneOf } from './draw';
+import { keyEdit } from './key-edits';
+import { KeyHandles } from './KeyHandles';
+import { bandLanes, keysWithin, type Box } from './lanes';
+import { frameAt, phaseAt, scrolled, WHOLE, zoomed } from './scale';
+import { StretchHandles } from './StretchHandles';
+import { useTraces } from './use-traces';
+
+/** By how much a notch of the wheel or a key zooms, and which part of the view it scrolls. */
+const ZOOM = 1.25;
+const SCROLL = 0.2;
+
+/** The lanes of time: played through, zoomed, and edited by their keys. */
+export function Band() {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const signals = useTraces();
+  const piece = useWorkbench((s) => s.piece);
+  const selection = useWorkbench((s) => s.selected);
+  const { loop } = piece;
+  const { frames, play: plays } = loop;
+  const beats = useMemo(() => beatFrames(loop), [loop]);
+  const [folded, setFolded] = useState(false);
+  const { traces, chosen, lanes } = useMemo(
+    () => bandLanes(piece, signals, selection, folded),
+    [piece, signals, selection, folded],
+  );
+  const frame = useTransport((s) => s.frame);
+  useSounds((s) => s.read);
+  const track = trackOf(loop.sound?.asset);
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  const [view, setView] = useState(WHOLE);
+  const [box, setBox] = useState<Box | null>(null);
+  const scale = { ...view, width: size.width };
+  const keys = keptChoice(
+    piece,
+    useKeyChoice((s) => s.chosen),
+  );
+  const boxOf = (lane: (typeof lanes)[number]) => laneOf(traces, chosen, traces.indexOf(lane.trace), size.height);
+
+  // Keys are chosen on the lanes that are open.
+  useEffect(() => chooseKeys([]), [selection?.strand, selection?.step]);
+  useEffect(() => {
+    const watch = new ResizeObserver(([entry]) =>
+      setSize({ width: entry!.contentRect.width, height: entry!.contentRect.height }),
+    );
+    watch.observe(canvas.current!);
+    return () => watch.disconnect();
+  }, []);
+  useEffect(() => {
+    if (canvas.current && size.width > 0)
+      drawBand(canvas.current, size, {
+        view,
+        frames,
+        frame,
+        traces,
+        chosen,
+        beats,
+        sound: track && { track, loop },
+        middle: plays === 'once' ? 'begins, frame 0' : 'seam, frame 0',
+      });
+  }, [size, view, frames, frame, traces, chosen, beats, plays, track, loop]);
+
+  const zoom = (factor: number, phase = view.middle) => setView((v) => zoomed(v, factor, phase, frames));
+  const goTo = (to: number) => {
+    const transport = useTransport.getState();
+    transport.play(false);
+    transport.goTo(to, frames);
+  };
+  const placeOn = (event: React.MouseEvent) => {
+    const { left, top } = canvas.current!.getBoundingClientRect();
+    return { x: event.clientX - left, y: event.clientY - top };
+  };
+  const follow = (event: React.PointerEvent) => {
+    if (event.buttons !== 1) return;
+    const { x, y } = placeOn(event);
+    if (box) setBox({ ...box, toX: x, toY: y });
+    else goTo(frameAt(x, frames, scale));
+  };
+  return (
+    <div className="relative min-h-0">
+      <canvas
+        ref={canvas}
+        tabIndex={0}
+        role="slider"
+        aria-label="Playhead"
+        aria-valuemin={0}
+        aria-valuemax={frames - 1}
+        aria-valuenow={frame}
+        className="absolute inset-0 size-full cursor-col-resize touch-none bg-panel"
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          const { x, y } = placeOn(e);
+          if (e.shiftKey && lanes.length > 0) setBox({ x, y, toX: x, toY: y });
+          else follow(e);
+        }}
+        onPointerMove={follow}
+        onLostPointerCapture={() => {
+          if (box) chooseKeys(lanes.flatMap((lane) => keysWithin(lane, boxOf(lane), box, scale)));
+          setBox(null);
+        }}
+        onWheel={(e) => {
+          if (e.shiftKey || Math.abs(e.deltaX) > Math.abs(e.deltaY))
+            setView((v) => scrolled(v, SCROLL * Math.sign(e.deltaX || e.deltaY), frames));
+          else zoom(e.deltaY > 0 ? ZOOM : 1 / ZOOM, phaseAt(placeOn(e).x, scale));
+        }}
+        onKeyDown={(e) => {
+          // From the present frame, not the drawn one: keys may come faster than pictures.
+          const to = frameByKey(useTransport.getState().frame, frames, e.key, e.shiftKey);
+          const zooms: Record<string, number> = { '+': 1 / ZOOM, '=': 1 / ZOOM, '-': ZOOM };
+          if (to !== null) goTo(to);
+          else if (!e.ctrlKey && !e.metaKey && zooms[e.key])
+            zoom(zooms[e.key]!, frameNear(frame / frames, view.middle));
+          else if (!keyEdit(e)) return;
+          e.preventDefault();
+          e.stopPropagation();
+        }}
+      />
+      {lanes.length > 0 && size.width > 0 && (
+        <svg className="pointer-events-none absolute inset-0 size-full">
+          {lanes.map((lane) => (
+            <g key={lane.trace.id}>
+              <BendHandles lane={lane} box={boxOf(lane)} scale={scale} />
+              <KeyHandles lane={lane} box={boxOf(lane)} scale={scale} frames={frames} beats={beats} />
+            </g>
+          ))}
+          <StretchHandles chosen={keys} scale={scale} frames={frames} />
+          {box && (
+            <rect
+              x={Math.min(box.x, box.toX)}
+              y={Math.min(box.y, box.toY)}
+              width={Math.abs(box.toX - box.x)}
+              height={Math.abs(box.toY - box.y)}
+              className="fill-lichen/10 stroke-lichen"
+            />
+          )}
+        </svg>
+      )}
+      <BandButtons
+        view={view}
+        onZoom={(way) => zoom(way > 0 ? 1 / ZOOM : ZOOM, frameNear(frame / frames, view.middle))}
+        onWhole={() => setView(WHOLE)}
+        folded={folded}
+        onFold={lanes.length > 0 && (folded || traces.length > lanes.length) ? () => setFolded(!folded) : undefined}
+      />
+    </div>
+  );
+}
+
+/** The copy of a place of the loop that is nearest to a phase. */
+const frameNear = (at: number, phase: number): number => at + Math.round(phase - at);

@@ -1,0 +1,56 @@
+/** What part of the loop the band shows. Phases are parts of the loop from the seam, on either side of it. */
+export interface BandView {
+  /** The phase in the middle. */
+  middle: number;
+  /** From the middle to either end. */
+  side: number;
+}
+
+export interface Scale extends BandView {
+  /** Pixels. */
+  width: number;
+}
+
+/** The loop with the seam in the middle; beyond half of it the same frames come again. */
+export const WHOLE: BandView = { middle: 0, side: 0.62 };
+
+/** Frames that the band shows at least. */
+const LEAST = 4;
+
+export const phaseX = (phase: number, { width, middle, side }: Scale): number =>
+  width / 2 + ((phase - middle) / side) * (width / 2);
+
+export const phaseAt = (x: number, { width, middle, side }: Scale): number =>
+  middle + ((x - width / 2) / (width / 2)) * side;
+
+/** Frame under a place on the band; left of the seam lies the end of the loop. */
+export function frameAt(x: number, frames: number, scale: Scale): number {
+  const phase = phaseAt(x, scale);
+  return Math.round((phase - Math.floor(phase)) * frames) % frames;
+}
+
+/** The phases at which a place of the loop is in sight, as the same frames come again beyond half a loop. */
+export function copiesOf(at: number, { middle, side }: BandView): number[] {
+  const first = Math.ceil(middle - side - at);
+  const last = Math.floor(middle + side - at);
+  return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => at + first + i);
+}
+
+/** Keeps a view on the loop: at most the whole of it, at least some frames. */
+function bounded({ middle, side }: BandView, frames: number): BandView {
+  const wide = Math.min(Math.max(side, LEAST / 2 / frames), WHOLE.side);
+  const reach = WHOLE.side - wide;
+  return { middle: reach > 0 ? Math.min(Math.max(middle, -reach), reach) : 0, side: wide };
+}
+
+/** Shows a part as long by a factor; the phase stays where it is on the band. */
+export function zoomed(view: BandView, factor: number, phase: number, frames: number): BandView {
+  const { side } = bounded({ ...view, side: view.side * factor }, frames);
+  return bounded({ side, middle: phase - ((phase - view.middle) * side) / view.side }, frames);
+}
+
+/** Moves the view by parts of what it shows. */
+export const scrolled = (view: BandView, by: number, frames: number): BandView =>
+  bounded({ ...view, middle: view.middle + by * view.side }, frames);
+
+export const isWhole = ({ side }: BandView): boolean => side >= WHOLE.side;

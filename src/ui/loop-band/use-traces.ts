@@ -1,0 +1,28 @@
+import { useEffect, useState } from 'react';
+import { dependsOn } from '@/state/previews';
+import { useSounds } from '@/state/sounds';
+import { useWorkbench } from '@/state/workbench';
+import { Ended, lean, studio } from '@/workers/doors';
+import type { Trace } from './draw';
+
+/** The signals over the loop, worked out anew where one of them changes. */
+export function useTraces(): Trace[] {
+  const piece = useWorkbench((s) => s.piece);
+  const [traces, setTraces] = useState<Trace[]>([]);
+  const key = piece.strands
+    .filter((s) => s.kind === 'signal')
+    .map((s) => s.name + dependsOn(piece, s))
+    .join();
+  const read = useSounds((s) => s.read);
+  useEffect(() => {
+    let ended = false;
+    studio()
+      .traces(lean(useWorkbench.getState().piece), 241)
+      .then((found) => !ended && setTraces(found.map((t) => ({ ...t, id: t.strand }))))
+      .catch((error: unknown) => !ended && !(error instanceof Ended) && setTraces([]));
+    return () => {
+      ended = true;
+    };
+  }, [key, read]);
+  return traces;
+}

@@ -1,0 +1,62 @@
+import { isKeyed, type Step, type Strand, type Vector } from '@/core/piece/types';
+import { definitionOf } from '@/core/steps';
+import { changeKeys, keyedCurve, keysFit } from '@/core/weave';
+import { useTransport } from '@/state/transport';
+import { useWorkbench } from '@/state/workbench';
+import type { Over } from './OverPicture';
+import { PlaceDot } from './PlaceDot';
+
+/** Frames of a path that are drawn apart at most. */
+const MOST_TICKS = 480;
+
+interface Props {
+  strand: Strand;
+  step: Step;
+  param: string;
+  frames: number;
+  project: Over['project'];
+}
+
+/** The way of a position that has keys: a tick for each frame, and its keys, which are dragged, and gone to by a press. */
+export function KeyPath({ strand, step, param, frames, project }: Props) {
+  const value = step.params[param];
+  const definition = definitionOf(step.op)?.params.find((p) => p.id === param);
+  if (!isKeyed(value) || !definition || !keysFit(definition, value) || value.keys.length < 2) return null;
+  const curve = keyedCurve(value);
+  const seen = (phase: number) => project(curve(phase) as Vector);
+  const count = Math.min(frames, MOST_TICKS);
+  const places = Array.from({ length: count }, (_, i) => seen(i / count)).filter((p) => p !== null);
+  return (
+    <g role="group" aria-label={`Path of ${param}`}>
+      <polygon
+        points={places.map((p) => `${p.x},${p.y}`).join(' ')}
+        className="fill-none stroke-lichen/60"
+        strokeWidth={1.25}
+      />
+      <path
+        d={places.map((p) => `M${p.x} ${p.y}h0`).join('')}
+        className="stroke-lichen"
+        strokeWidth={2.8}
+        strokeLinecap="round"
+      />
+      {value.keys.map((key, index) => {
+        const frame = Math.round(key.at * frames);
+        const own = { strand: strand.id, step: step.id, param, index };
+        return (
+          <PlaceDot
+            key={index}
+            at={key.value as Vector}
+            project={project}
+            label={`Key ${index + 1} of ${param} at frame ${frame}: drag it, or press to go there`}
+            onPress={() => useTransport.getState().goTo(frame, frames)}
+            onMove={(to) =>
+              useWorkbench
+                .getState()
+                .edit((p) => changeKeys(p, [own], (k) => ({ ...k, value: to })), `path ${step.id} ${param} ${index}`)
+            }
+          />
+        );
+      })}
+    </g>
+  );
+}

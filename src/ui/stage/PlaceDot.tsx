@@ -1,0 +1,59 @@
+import type { Vector } from '@/core/piece/types';
+import { dragHandle } from '../parts/drag';
+import { inPlane, tidy } from './in-plane';
+import type { Over } from './OverPicture';
+
+/** Pixels by which an arrow key moves a place. */
+const NUDGE = 2;
+
+interface Props {
+  at: Vector;
+  project: Over['project'];
+  label: string;
+  chosen?: boolean;
+  onMove: (to: Vector) => void;
+  /** Pressed without being dragged, or Enter. */
+  onPress?: () => void;
+  onRemove?: () => void;
+}
+
+/** A place on the stage that is dragged across the line of sight; arrow keys move it the same way. */
+export function PlaceDot({ at, project, label, chosen, onMove, onPress, onRemove }: Props) {
+  const seen = project(at);
+  if (!seen) return null;
+  return (
+    <circle
+      cx={seen.x}
+      cy={seen.y}
+      r={5.5}
+      tabIndex={0}
+      role="button"
+      aria-label={label}
+      className={`pointer-events-auto cursor-move stroke-ground ${chosen ? 'fill-text' : 'fill-lichen'}`}
+      strokeWidth={1.5}
+      onPointerDown={(e) => {
+        const [startX, startY] = [e.clientX, e.clientY];
+        dragHandle(e, {
+          moved: (m) => onMove(tidy(inPlane(project, at, { x: m.clientX - startX, y: m.clientY - startY }))),
+          ended: (dragged) => !dragged && onPress?.(),
+        });
+      }}
+      onKeyDown={(e) => {
+        const by = NUDGE * (e.shiftKey ? 10 : 1);
+        const ways: Record<string, [number, number]> = {
+          ArrowLeft: [-by, 0],
+          ArrowRight: [by, 0],
+          ArrowUp: [0, -by],
+          ArrowDown: [0, by],
+        };
+        const way = ways[e.key];
+        if (way) onMove(tidy(inPlane(project, at, { x: way[0], y: way[1] })));
+        else if (e.key === 'Enter' && onPress) onPress();
+        else if ((e.key === 'Delete' || e.key === 'Backspace') && onRemove) onRemove();
+        else return;
+        e.preventDefault();
+        e.stopPropagation();
+      }}
+    />
+  );
+}
