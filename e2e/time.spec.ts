@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import type { PNG } from 'pngjs';
 import { tappedTempo } from '@/core/piece/beats';
-import type { Key, Piece, Step } from '@/core/piece/types';
+import type { Key, PathPoint, Piece, Step } from '@/core/piece/types';
 import { Evaluator, placeRows } from '@/core/weave';
 import { from, piece, strand } from '@/demo/build';
 import {
@@ -350,4 +350,61 @@ test('a control is played by hand, and what was played is in the loop as keys', 
   await page.getByRole('tab', { name: /^Desk/ }).click();
   await page.getByRole('button', { name: 'Settings of pull' }).click();
   await expect(page.getByText(/^One parameter follows it\.|^[1-9]\d* parameters follow it\./)).toBeVisible();
+});
+
+test('a path is drawn by its points on the stage, and what follows it goes there and looks where it goes', async ({
+  page,
+}) => {
+  const corners: PathPoint[] = [
+    { place: [-1, 0, 0] },
+    { place: [0, 0, 1] },
+    { place: [1, 0, 0] },
+    { place: [0, 0, -1] },
+  ];
+  const share = ['remap', { fromLow: -1, fromHigh: 1, low: 0, high: 1 }] as const;
+  const small = piece(
+    'Round trip',
+    '',
+    [
+      strand('signal', 'course', ['cycle', { wave: 'saw' }], [...share], ['along-path', { points: corners }]),
+      strand('signal', 'bow', ['combine', { x: from('course', 'x'), y: 0, z: from('course', 'z') }], ['heading']),
+      strand('form', 'line', ['points-path', { points: corners, count: 8 }]),
+      strand('form', 'stones', ['ball', { columns: 6, rows: 4, radius: 0.15 }], ['copies', { on: from('line') }]),
+      strand('form', 'boat', ['box', { size: [0.2, 0.2, 0.6] }]),
+      strand('surface', 'paint', ['lit']),
+      strand(
+        'stage',
+        'roads',
+        ['camera', { position: [0, 2.5, 3], target: [0, 0, 0] }],
+        ['place', { form: from('boat'), surface: from('paint'), position: from('course'), turn: from('bow') }],
+        ['place', { form: from('stones'), surface: from('paint') }],
+        ['sun'],
+      ),
+      strand('finish', 'out', ['shoot', { stage: from('roads') }]),
+    ],
+    { picture: { width: 96, height: 54, background: '#101010' }, loop: { frames: 24, rate: 12, play: 'loop' } },
+  );
+  await openPiece(page, small);
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Along a path in course' }).click();
+  const points = page.getByRole('button', { name: /^Point \d+ of the path$/ });
+  await expect(points).toHaveCount(4);
+  const before = await settled(stage(page));
+  // The boat stands at the first point at frame 0: dragged away, it takes the boat along.
+  await drag(page, points.first(), 60, -30);
+  await expect(page.getByLabel('Point 1, x')).not.toHaveValue('-1');
+  expect(difference(before, await settled(stage(page)))).toBeGreaterThan(0.5);
+  await page.getByRole('button', { name: 'Add a point after point 1', exact: true }).press('Enter');
+  await expect(points).toHaveCount(5);
+  await points.nth(1).press('Delete');
+  await expect(points).toHaveCount(4);
+  await page.keyboard.press('Control+z');
+  await expect(points).toHaveCount(5);
+  await expect(seam(page)).toHaveText(/^closes/);
+  // A form that does not stand on the stage itself has its path in the hall.
+  await page.getByRole('button', { name: 'Points on a path in line' }).click();
+  await expect(points).toHaveCount(4);
+  const moored = await settled(stage(page));
+  await drag(page, points.nth(2), -40, 0);
+  expect(difference(moored, await settled(stage(page)))).toBeGreaterThan(0.1);
 });

@@ -20,6 +20,7 @@ import { dentedSail } from './dented-sail';
 import { bellHours } from './bell-hours';
 import { ropeWalkRhythm } from './rope-walk-rhythm';
 import { signalLamp } from './signal-lamp';
+import { towLine } from './tow-line';
 import { windingStair } from './winding-stair';
 import { lanternDrift } from './lantern-drift';
 import { gullChart } from './gull-chart';
@@ -74,4 +75,5 @@ export const STARTERS: Starter[] = [
   starter('rope-walk-rhythm', ropeWalkRhythm),
   starter('bell-hours', bellHours),
   starter('signal-lamp', signalLamp),
+  starter('tow-line', towLine),
 ];

@@ -128,6 +128,8 @@ export interface LaneBox {
   value: (y: number) => number;
 }
 
+/** Part of its size by which a value may differ that stands still. */
+const STILL = 1e-4;
 /** Height of a chosen lane, in those of others. */
 const TALL = 4;
 /** Least height of a lane that has a name, in pixels. */
@@ -137,8 +139,10 @@ const NAMED = 11;
 export function laneOf(traces: readonly Trace[], chosen: ReadonlySet<string>, place: number, height: number): LaneBox {
   const { values } = traces[place]!;
   const low = Math.min(...values);
-  // What stands still has a span to be dragged over as well.
-  const span = Math.max(...values) - low || Math.max(Math.abs(low), 1);
+  const size = Math.max(Math.abs(low), 1);
+  const reach = Math.max(...values) - low;
+  // What stands still, but for the last digits of its numbers, has a span to be dragged over as well.
+  const span = reach > STILL * size ? reach : size;
   const weightOf = (t: Trace) => (chosen.has(t.id) ? TALL : 1);
   const weigh = (some: readonly Trace[]) => some.reduce((sum, t) => sum + weightOf(t), 0);
   const unit = (height - 38) / weigh(traces);

@@ -12,11 +12,13 @@ interface Props {
   aspect: number;
   /** The form whose space is meant; the hall where null. */
   form: string | null;
+  /** The hall is meant as well where the form does not stand in it. */
+  orHall?: boolean;
   children: (over: Over) => ReactNode;
 }
 
 /** Draws over the picture and follows it, frame by frame. */
-export function OverPicture({ canvas, aspect, form, children }: Props) {
+export function OverPicture({ canvas, aspect, form, orHall, children }: Props) {
   const [, redraw] = useState(0);
   useEffect(() => {
     // The camera may move with the loop or the mouse; the drawing follows the frames.
@@ -30,7 +32,8 @@ export function OverPicture({ canvas, aspect, form, children }: Props) {
     return () => cancelAnimationFrame(timer);
   }, []);
   const box = canvas.current && pictureBox(canvas.current, aspect);
-  const places = viewerNow()?.layout?.places(form);
+  const layout = viewerNow()?.layout;
+  const places = layout?.places(form) ?? (orHall ? layout?.places(null) : null);
   if (!box || !places) return null;
   const project: Over['project'] = (at) => {
     const seen = places.project(at);

@@ -126,7 +126,7 @@ export function StageView() {
         onPointerLeave={() => void point(-1, -1)}
       />
       {strand && step && isOver && !looking && (
-        <OverPicture key={form ?? ''} {...{ canvas, aspect, form }}>
+        <OverPicture key={form ?? ''} {...{ canvas, aspect, form }} orHall={hasPath(step)}>
           {(over) => (
             <>
               {definitionOf(step.op)?.place && !playing && <Letters {...{ piece, strand, step, over }} />}

@@ -34,6 +34,9 @@ const UNLINKED: ReadonlySet<Param['type']> = new Set([
 /** Parameters whose control needs the whole width. */
 const WIDE: ReadonlySet<Param['type']> = new Set(['curve', 'keys', 'path', 'picture', 'mesh', 'text']);
 
+/** Tables are tall: their name stands at their top. */
+const isTable = (param: Param) => param.type === 'keys' || param.type === 'path';
+
 /** Parameters that can have keys: what goes over into another value evenly. */
 const isKeyable = (param: Param) => param.type === 'number' || param.type === 'vector' || param.type === 'colour';
 
@@ -52,7 +55,7 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
   const follows = isLink(value) || isControlRef(value);
   return (
     <div
-      className={`grid min-h-[31px] items-center gap-2.5 ${param.type === 'text' && !param.plain ? 'grid-cols-[minmax(0,1fr)] !gap-0' : WIDE.has(param.type) ? 'grid-cols-[92px_minmax(0,1fr)]' : 'grid-cols-[92px_minmax(0,1fr)_54px]'}`}
+      className={`grid min-h-[31px] ${isTable(param) ? 'items-start [&>span]:pt-2' : 'items-center'} gap-2.5 ${param.type === 'text' && !param.plain ? 'grid-cols-[minmax(0,1fr)] !gap-0' : WIDE.has(param.type) ? 'grid-cols-[92px_minmax(0,1fr)]' : 'grid-cols-[92px_minmax(0,1fr)_54px]'}`}
       onPointerUp={endGesture}
       onPointerCancel={endGesture}
       onBlur={endGesture}
