@@ -1,11 +1,26 @@
 import path from 'node:path';
 import { defineConfig } from 'vitest/config';
 
+const shared = { testTimeout: 60_000 };
+
 export default defineConfig({
   resolve: { alias: { '@': path.resolve(import.meta.dirname, 'src') } },
   test: {
-    include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'fuzz/**/*.test.ts'],
-    testTimeout: 60_000,
     maxWorkers: '100%',
+    projects: [
+      // The core holds nothing that a test could leave behind for another, so its modules are read once a thread.
+      {
+        extends: true,
+        test: { ...shared, name: 'core', include: ['src/{core,demo}/**/*.test.ts'], isolate: false },
+      },
+      {
+        extends: true,
+        test: {
+          ...shared,
+          name: 'around it',
+          include: ['src/{engine,server,state,ui,workers}/**/*.test.ts', 'cli/**/*.test.ts', 'fuzz/**/*.test.ts'],
+        },
+      },
+    ],
   },
 });

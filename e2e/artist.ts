@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { PNG } from 'pngjs';
 import { writePiece } from '@/core/formats/piece-file';
@@ -20,13 +21,36 @@ export function smallStarter(id: string, width = 128, height = 72, frames = 12):
   return setLoop(setPicture(piece, { width, height }), { frames, rate: 24 });
 }
 
-export async function openPiece(page: Page, piece: Piece | string, name = 'piece.calm.json'): Promise<void> {
+/** Opens a file through the shelf. */
+export async function openFile(page: Page, piece: Piece | string, name = 'piece.calm.json'): Promise<void> {
   await page.goto('/');
   await page.getByLabel('Piece file').setInputFiles({
     name,
     mimeType: 'application/json',
     buffer: Buffer.from(typeof piece === 'string' ? piece : writePiece(piece)),
   });
+}
+
+const STORE = readFileSync('node_modules/localforage/dist/localforage.min.js', 'utf8');
+let opened = 0;
+
+/**
+ * Opens a piece that this browser keeps: what is tested is not the shelf, which takes as long to load as the workbench.
+ * The piece is kept as the program keeps it, from a page that holds nothing.
+ */
+export async function openPiece(page: Page, piece: Piece): Promise<void> {
+  const id = `kept${++opened}`;
+  await page.goto('/icon.svg');
+  await page.evaluate(STORE);
+  await page.evaluate(
+    ([key, kept]) => {
+      const { localforage } = window as unknown as { localforage: typeof import('localforage') };
+      const store = localforage.createInstance({ name: 'calm-lattice', storeName: 'pieces' });
+      return store.setItem(key as string, { id: key, name: (kept as Piece).name, changed: Date.now(), piece: kept });
+    },
+    [id, piece] as const,
+  );
+  await page.goto(`/piece/${id}`);
 }
 
 export async function inWorkbench(page: Page): Promise<void> {
@@ -92,14 +116,14 @@ export function variety(picture: Pick<PNG, 'data'>): number {
 
 /** Waits until the stage has drawn all it was asked for and three looks in a row show the same. */
 export async function settled(target: Locator): Promise<PNG> {
-  let before = await pixelsOf(target);
+  let before = await target.screenshot();
   let same = 0;
   for (let i = 0; i < 60; i++) {
     await target.page().waitForTimeout(100);
     await expect(target).toHaveAttribute('data-resting', '');
-    const now = await pixelsOf(target);
-    same = difference(before, now) === 0 ? same + 1 : 0;
-    if (same === 2) return now;
+    const now = await target.screenshot();
+    same = before.equals(now) ? same + 1 : 0;
+    if (same === 2) return PNG.sync.read(now);
     before = now;
   }
   throw new Error('The picture never came to rest.');

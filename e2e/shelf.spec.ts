@@ -3,7 +3,7 @@ import { VERSION } from '@/core/piece/types';
 import { writePiece } from '@/core/formats/piece-file';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
-import { inWorkbench, openPiece, pixelsOf, smallStarter, variety } from './artist';
+import { inWorkbench, openFile, pixelsOf, smallStarter, variety } from './artist';
 
 test('starters show their pictures and open', async ({ page }) => {
   await page.goto('/');
@@ -20,7 +20,7 @@ test('starters show their pictures and open', async ({ page }) => {
 });
 
 test('kept pieces are renamed, duplicated, deleted and brought back', async ({ page }) => {
-  await openPiece(page, smallStarter('lamp-room'));
+  await openFile(page, smallStarter('lamp-room'));
   await inWorkbench(page);
   await page.getByRole('link', { name: 'To the shelf' }).click();
   const more = (name: string) => page.getByRole('button', { name: `More for ${name}`, exact: true }).click();
@@ -59,7 +59,7 @@ const bad: [string, () => string, RegExp][] = [
 ];
 for (const [what, text, message] of bad) {
   test(`a file that ${what} is refused in words and leaves the shelf as it was`, async ({ page }) => {
-    await openPiece(page, text());
+    await openFile(page, text());
     await expect(page.getByLabel(/Notifications/).getByText(message)).toBeVisible();
     await expect(page).toHaveURL(/\/$/);
     await expect(page.getByRole('article')).toHaveCount(0);
@@ -83,7 +83,7 @@ test('an operation that is not known here is kept, named, and passed by', async 
   const strands = piece.strands.map((s) =>
     s.id === 'crest' ? { ...s, steps: [...s.steps, { id: 't9', op: 'field.from-tomorrow', params: { depth: 3 } }] } : s,
   );
-  await openPiece(page, { ...piece, strands });
+  await openFile(page, { ...piece, strands });
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Not known here in crest' }).click();
   await expect(page.getByRole('alert').filter({ hasText: '"field.from-tomorrow" is not known here' })).toBeVisible();

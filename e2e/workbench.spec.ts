@@ -4,6 +4,7 @@ import { writePiece } from '@/core/formats/piece-file';
 import {
   difference,
   inWorkbench,
+  openFile,
   openPiece,
   pixelsOf,
   seam,
@@ -161,7 +162,7 @@ test('the piece goes out as a file and comes in again, byte for byte', async ({ 
   const file = await taken(page, () => page.getByRole('button', { name: 'Take the piece' }).click());
   expect(file.name).toBe('tidewater-veil.calm.json');
   expect(file.bytes.toString()).toBe(writePiece(piece));
-  await openPiece(page, file.bytes.toString());
+  await openFile(page, file.bytes.toString());
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Take away' }).click();
   const again = await taken(page, () => page.getByRole('button', { name: 'Take the piece' }).click());
