@@ -2,7 +2,6 @@ import { useState } from 'react';
 import { blendLooks, changeLook, recallLook, removeLook, storeLook, vary, withSettings } from '@/core/piece/desk';
 import type { Look, Piece } from '@/core/piece/types';
 import { usePanels } from '@/state/panels';
-import { toggleRecording, useRecording } from '@/state/recording';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
@@ -10,6 +9,7 @@ import { RenameInput } from '../parts/RenameInput';
 import { NumberInput } from '../tuning/NumberField';
 import { ControlRow } from './ControlRow';
 import { PlainSlider } from './PlainSlider';
+import { RecordPart } from './RecordPart';
 import { closedListKeys } from '../workbench/closed-list';
 
 /** The controls that were put out, and the looks: their named settings. */
@@ -34,44 +34,11 @@ export function Desk() {
         ))}
       </ul>
       <div className="min-w-0">
-        <Record />
+        <RecordPart />
         <Looks piece={piece} />
         <Vary />
       </div>
     </div>
-  );
-}
-
-/** Playing the controls by hand: what is moved while the loop plays becomes keys. */
-function Record() {
-  const { on, runsIn } = useRecording();
-  return (
-    <section aria-label="Record" className="mb-4">
-      <div className="flex items-center justify-between">
-        <h2 className="font-semibold">Play by hand</h2>
-        <Button
-          look={on ? 'main' : 'bare'}
-          aria-pressed={on}
-          title="Moves of the controls while it plays become keys (R)"
-          onClick={toggleRecording}
-        >
-          {on ? 'End and write keys' : 'Record'}
-        </Button>
-      </div>
-      <div className="grid grid-cols-[60px_1fr] items-center text-mute">
-        <span>Runs in</span>
-        <PlainSlider
-          label="Part of the loop that runs into its beginning"
-          value={runsIn}
-          onChange={(part) => useRecording.setState({ runsIn: part })}
-        />
-      </div>
-      <p className="text-faint" role="status">
-        {on
-          ? 'Recording: move the controls; another pass replaces what it passes.'
-          : `The last ${Math.round(100 * runsIn)} % of the loop run into its beginning.`}
-      </p>
-    </section>
   );
 }
 

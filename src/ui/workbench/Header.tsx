@@ -8,6 +8,7 @@ import { useChecks, verdictOf } from '@/state/checks';
 import { keep, keepingProblem, newId } from '@/state/kept';
 import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
+import { useRehearsal } from '@/state/rehearsal';
 import { redo, undo, useWorkbench } from '@/state/workbench';
 import { focusSelectedSoon } from '../lattice/focus';
 import { Button } from '../parts/Button';
@@ -21,6 +22,7 @@ function again(step: () => void, event: MouseEvent): void {
 
 export function Header() {
   const checks = useChecks();
+  const rehearses = useRehearsal((s) => s.on);
   const play = useWorkbench((s) => s.piece.loop.play);
   const count = verdictOf(checks, play).broken.length + checks.problems.length + checks.sampling.length;
   const { pastStates, futureStates } = useStore(useWorkbench.temporal, (s) => s);
@@ -68,6 +70,13 @@ export function Header() {
         <CircleHelp size={16} />
       </Button>
       <span className="mx-1 h-5 w-px bg-line" />
+      <Button
+        aria-pressed={rehearses}
+        title="The picture large, played by hand (P)"
+        onClick={() => useRehearsal.setState({ on: !rehearses, learning: null })}
+      >
+        {rehearses ? 'Back to the workbench' : 'Rehearse'}
+      </Button>
       <Button onClick={() => usePanels.setState({ checks: true })} className="flex items-center gap-2">
         {count > 0 ? <TriangleAlert size={14} className="text-warn" /> : <Check size={14} className="text-lichen" />}{' '}
         Checks

@@ -8,6 +8,7 @@ import { startChecks } from '@/state/checks';
 import { openKept } from '@/state/keeper';
 import { REACHING_PROBLEM } from '@/state/kept';
 import { usePanels } from '@/state/panels';
+import { useRehearsal } from '@/state/rehearsal';
 import { startPreviews } from '@/state/previews';
 import { ChecksPanel } from '../checks/ChecksPanel';
 import { CommandList } from '../commands/CommandList';
@@ -18,6 +19,7 @@ import { StepPicker } from '../lattice/StepPicker';
 import { LoopBand } from '../loop-band/LoopBand';
 import { Button } from '../parts/Button';
 import { AreaGuard, Guard } from './Guard';
+import { Rehearse } from '../rehearse/Rehearse';
 import { StageView } from '../stage/StageView';
 import { viewerNow } from '../stage/viewer-handle';
 import { Header } from './Header';
@@ -91,8 +93,11 @@ function NotThere({ why }: { why: string }) {
 const HANDLE = 'bg-line transition-colors hover:bg-lichen focus-visible:bg-lichen outline-none';
 
 function Open() {
+  const rehearses = useRehearsal((s) => s.on);
   useShortcuts();
   useEffect(() => startPreviews(), []);
+  // A piece opens in the workbench.
+  useEffect(() => () => useRehearsal.setState({ on: false, learning: null }), []);
   // While a step is looked at, the viewer shows another piece.
   useEffect(
     () =>
@@ -102,29 +107,33 @@ function Open() {
   return (
     <main className="grid h-screen min-w-[1024px] grid-rows-[46px_1fr_122px] overflow-hidden">
       <Header />
-      <Group orientation="horizontal" className="min-h-0">
-        <Panel defaultSize="55%" minSize="34%">
-          <AreaGuard name="lattice">
-            <Lattice />
-          </AreaGuard>
-        </Panel>
-        <Separator className={`${HANDLE} w-px`} aria-label="Width of the lattice" />
-        <Panel minSize="28%">
-          <Group orientation="vertical">
-            <Panel defaultSize="51%" minSize="20%">
-              <AreaGuard name="stage">
-                <StageView />
-              </AreaGuard>
-            </Panel>
-            <Separator className={`${HANDLE} h-px`} aria-label="Height of the stage" />
-            <Panel minSize="24%">
-              <AreaGuard name="tuning panel">
-                <Side />
-              </AreaGuard>
-            </Panel>
-          </Group>
-        </Panel>
-      </Group>
+      {rehearses ? (
+        <Rehearse />
+      ) : (
+        <Group orientation="horizontal" className="min-h-0">
+          <Panel defaultSize="55%" minSize="34%">
+            <AreaGuard name="lattice">
+              <Lattice />
+            </AreaGuard>
+          </Panel>
+          <Separator className={`${HANDLE} w-px`} aria-label="Width of the lattice" />
+          <Panel minSize="28%">
+            <Group orientation="vertical">
+              <Panel defaultSize="51%" minSize="20%">
+                <AreaGuard name="stage">
+                  <StageView />
+                </AreaGuard>
+              </Panel>
+              <Separator className={`${HANDLE} h-px`} aria-label="Height of the stage" />
+              <Panel minSize="24%">
+                <AreaGuard name="tuning panel">
+                  <Side />
+                </AreaGuard>
+              </Panel>
+            </Group>
+          </Panel>
+        </Group>
+      )}
       <AreaGuard name="loop band">
         <LoopBand />
       </AreaGuard>

@@ -3,6 +3,8 @@ import { canLook } from '@/core/preview/look';
 import { useChecks } from '@/state/checks';
 import { isCompact, pick, toggleLook, usePanels } from '@/state/panels';
 import { toggleRecording, useRecording } from '@/state/recording';
+import { useRehearsal } from '@/state/rehearsal';
+import { hasMoments, strikeMoment, strikeNumber } from '@/state/strikes';
 import { tapTempo } from '@/state/tempo';
 import { useTransport } from '@/state/transport';
 import { redo, undo, useWorkbench, type Selection } from '@/state/workbench';
@@ -23,7 +25,6 @@ import {
   switchStep,
   takeStep,
 } from './actions';
-import { hasMoments, strikeMoment } from './moments';
 
 /** What is open and selected when a command is looked at. */
 export interface Situation {
@@ -226,7 +227,7 @@ export const COMMANDS: readonly Command[] = [
     name: 'Strike a moment',
     about: 'put a moment at the playhead, while it plays too',
     keys: ['K'],
-    ...onStep(strikeMoment, hasMoments),
+    ...onStep(strikeMoment, ({ piece, selected }) => hasMoments(piece, selected)),
   },
   {
     group: 'Look',
@@ -234,6 +235,28 @@ export const COMMANDS: readonly Command[] = [
     about: 'record how controls are moved, or end that',
     keys: ['R'],
     run: toggleRecording,
+  },
+  {
+    group: 'Look',
+    name: () => (useRehearsal.getState().on ? 'Back to the workbench' : 'Rehearse: the picture large, played by hand'),
+    about: 'rehearse, or back to the workbench',
+    keys: ['P'],
+    run: () => useRehearsal.setState(({ on }) => ({ on: !on, learning: null })),
+  },
+  {
+    group: 'Look',
+    about: 'strike a moment with one of the keys of the rehearsal',
+    keys: ['1', '2', '3', '4', '5', '6', '7', '8', '9'],
+    written: '1 to 9',
+    when: () => useRehearsal.getState().on,
+    run: (_now, key) => strikeNumber(Number(key)),
+  },
+  {
+    group: 'Look',
+    about: 'leave the rehearsal',
+    keys: ['Escape'],
+    when: () => useRehearsal.getState().on,
+    run: () => useRehearsal.setState(({ learning }) => (learning ? { learning: null } : { on: false })),
   },
   {
     group: 'Look',

@@ -1,0 +1,132 @@
+import { expect, test, type Page } from '@playwright/test';
+import { control, by, from, piece, strand } from '@/demo/build';
+import { difference, inWorkbench, openPiece, seam, settled, stage } from './artist';
+
+/** A flat colour, lit by a control and by moments, with two looks. */
+const lamps = () =>
+  piece(
+    'Lamps',
+    '',
+    [
+      strand('signal', 'hits', ['moments', { moments: [{ at: 0.5, value: 1, ease: 'held' }] }], ['envelope', { attack: 0, decay: 0.2 }]),
+      strand(
+        'finish',
+        'out',
+        ['paint', { colour: '#406080' }],
+        ['exposure', { stops: by('light', [-3, 1]) }],
+        ['exposure', { stops: from('hits') }],
+      ),
+    ],
+    {
+      picture: { width: 96, height: 54, background: '#000000' },
+      loop: { frames: 48, rate: 24, play: 'loop' },
+      controls: [control('light', 0.2), control('spare', 0.5)],
+      looks: [
+        { id: 'l1', name: 'dim', values: { light: 0, spare: 0.5 } },
+        { id: 'l2', name: 'full', values: { light: 1, spare: 0.5 } },
+      ],
+    },
+  );
+
+async function rehearse(page: Page): Promise<void> {
+  await openPiece(page, lamps());
+  await inWorkbench(page);
+  await page.keyboard.press('p');
+  await expect(page.getByRole('region', { name: 'Strike keys' })).toBeVisible();
+}
+
+const light = (page: Page) => page.getByRole('slider', { name: 'light', exact: true });
+
+test('in a rehearsal a controller plays the picture: faders, keys, looks, and back again', async ({ page }) => {
+  await rehearse(page);
+  await page.getByRole('button', { name: 'Simulated controller' }).click();
+  const before = await settled(stage(page));
+  // The first fader is the first number of the desk, by keyboard as well.
+  await page.getByRole('slider', { name: 'Fader 1' }).press('End');
+  await expect(light(page)).toHaveAttribute('aria-valuenow', '1');
+  expect(difference(before, await settled(stage(page)))).toBeGreaterThan(5);
+
+  // Another fader is learnt, and then it is that one.
+  await page.getByRole('button', { name: 'Learn what drives light' }).click();
+  await page.getByRole('slider', { name: 'Fader 5' }).press('Home');
+  await page.getByRole('slider', { name: 'Fader 5' }).press('PageUp');
+  await expect(page.getByRole('button', { name: 'fader 5' })).toBeVisible();
+  await expect(light(page)).not.toHaveAttribute('aria-valuenow', '1');
+
+  // A moment is struck with a key where the playhead stands; that is one entry of the history.
+  const dark = await settled(stage(page));
+  await page.keyboard.press('1');
+  expect(difference(dark, await settled(stage(page)))).toBeGreaterThan(1);
+  await page.keyboard.press('Control+z');
+  expect(difference(dark, await settled(stage(page)))).toBe(0);
+  await page.getByRole('button', { name: 'Controller key 1: hits' }).click();
+  expect(difference(dark, await settled(stage(page)))).toBeGreaterThan(1);
+  await expect(page.getByRole('button', { name: 'Key 2, without moments' })).toBeDisabled();
+
+  // A look is gone over to in time, and panic puts all back.
+  await page.getByLabel('Seconds over which looks go over into each other').fill('0.3');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'full', exact: true }).click();
+  await expect(light(page)).toHaveAttribute('aria-valuenow', '1');
+  await page.getByRole('button', { name: 'Panic' }).click();
+  await expect(light(page)).toHaveAttribute('aria-valuenow', '0.2');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('region', { name: 'Lattice' })).toBeVisible();
+  await expect(seam(page)).toHaveText(/^closes/);
+});
+
+test('the pointer over the picture is learnt and plays; what a controller played is in the loop as keys', async ({
+  page,
+}) => {
+  await rehearse(page);
+  await page.getByRole('button', { name: 'Learn what drives light' }).click();
+  const box = (await stage(page).boundingBox())!;
+  const y = box.y + box.height / 2;
+  await page.mouse.move(box.x + box.width * 0.4, y);
+  await page.mouse.move(box.x + box.width * 0.7, y, { steps: 6 });
+  await expect(page.getByRole('button', { name: 'pointer x' })).toBeVisible();
+  const right = Number(await light(page).getAttribute('aria-valuenow'));
+  await page.mouse.move(box.x + box.width * 0.3, y, { steps: 3 });
+  await expect.poll(async () => Number(await light(page).getAttribute('aria-valuenow'))).toBeLessThan(right - 0.2);
+  await page.getByRole('button', { name: 'pointer x' }).click();
+  await expect(page.getByRole('button', { name: 'pointer x' })).toBeHidden();
+
+  // Recorded from the simulated controller, over at least one pass.
+  await page.getByRole('button', { name: 'Simulated controller' }).click();
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await page.getByRole('slider', { name: 'Fader 1' }).press('End');
+  await expect(page.getByText(/^frame 3\d of 48/)).toBeVisible();
+  await page.getByRole('slider', { name: 'Fader 1' }).press('Home');
+  await expect(page.getByText(/^frame [0-9] of 48/)).toBeVisible();
+  await page.getByRole('button', { name: 'End and write keys' }).click();
+  await expect(page.getByText(/keys into one parameter/)).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the workbench' }).click();
+  await page
+    .getByRole('button', { name: /^Exposure in out/ })
+    .first()
+    .click();
+  await expect(page.getByRole('region', { name: 'Tuning' }).getByText(/^\d+ keys$/)).toBeVisible();
+  await expect(seam(page)).toHaveText(/^closes/);
+});
+
+test('a second window shows the picture alone, and where there are no moments they are offered', async ({ page }) => {
+  const bare = lamps();
+  await openPiece(page, { ...bare, strands: [{ ...bare.strands[1]!, steps: bare.strands[1]!.steps.slice(0, 2) }] });
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Rehearse' }).click();
+  const [other] = await Promise.all([
+    page.waitForEvent('popup'),
+    page.getByRole('button', { name: 'Second window' }).click(),
+  ]);
+  const size = () =>
+    other.evaluate(() => {
+      const video = document.querySelector('video');
+      return video && video.readyState >= 2 ? [video.videoWidth, video.videoHeight] : null;
+    });
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect.poll(size).not.toBeNull();
+  const [width, height] = (await size())!;
+  expect(width! / height!).toBeCloseTo(96 / 54, 1);
+  await page.getByRole('button', { name: 'Add a signal of moments' }).click();
+  await expect(page.getByRole('button', { name: 'Strike strikes (1)' })).toBeVisible();
+});

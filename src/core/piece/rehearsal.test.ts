@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest';
+import { midiHeard } from '../formats/midi-message';
+import { blankPiece } from './edit';
+import { atDefaults, drivenBy, movedTo } from './rehearsal';
+import type { Control, Piece } from './types';
+
+const control = (id: string, value: Control['value'], more: Partial<Control> = {}): Control => ({
+  id,
+  name: id,
+  value,
+  default: value,
+  min: 0,
+  max: 10,
+  curve: 1,
+  ...more,
+});
+const piece: Piece = {
+  ...blankPiece(),
+  controls: [control('glow', 2), control('tint', '#ff0000'), control('swing', 4, { min: -1, max: 1, curve: 2 })],
+};
+
+describe('what inputs drive', () => {
+  it('by themselves is the numbers of the desk and the strike keys, in order', () => {
+    expect(drivenBy(piece, {}, 'fader 1')).toEqual({ control: 'glow' });
+    expect(drivenBy(piece, {}, 'fader 2')).toEqual({ control: 'swing' });
+    expect(drivenBy(piece, {}, 'fader 3')).toBeNull();
+    expect(drivenBy(piece, {}, 'key 9')).toEqual({ strike: 9 });
+    for (const input of ['key 10', 'pointer x', 'MIDI control 7', '', 'toString'])
+      expect(drivenBy(piece, {}, input)).toBeNull();
+  });
+
+  it('is what they were given, before that', () => {
+    const assigned = { 'fader 1': { control: 'swing' }, 'pointer x': { strike: 2 } };
+    expect(drivenBy(piece, assigned, 'fader 1')).toEqual({ control: 'swing' });
+    expect(drivenBy(piece, assigned, 'pointer x')).toEqual({ strike: 2 });
+  });
+});
+
+describe('a fader', () => {
+  const valueOf = (p: Piece, id: string) => p.controls.find((c) => c.id === id)!.value;
+
+  it('goes over the range of its control, by its response, and no farther', () => {
+    expect(valueOf(movedTo(piece, 'glow', 0.25), 'glow')).toBe(2.5);
+    expect(valueOf(movedTo(piece, 'swing', 0.5), 'swing')).toBe(-0.5);
+    expect(valueOf(movedTo(piece, 'glow', 7), 'glow')).toBe(10);
+    expect(valueOf(movedTo(piece, 'glow', -7), 'glow')).toBe(0);
+  });
+
+  it('leaves what is no number, what is not there, and what stands there already', () => {
+    expect(movedTo(piece, 'glow', Number.NaN)).toBe(piece);
+    expect(movedTo(piece, 'tint', 0.5)).toBe(piece);
+    expect(movedTo(piece, 'gone', 0.5)).toBe(piece);
+    expect(movedTo(piece, 'glow', 0.2)).toBe(piece);
+  });
+
+  it('is put back with all others', () => {
+    expect(atDefaults(movedTo(piece, 'glow', 0.9)).controls).toEqual(piece.controls);
+  });
+});
+
+describe('a message of a MIDI device', () => {
+  it.each([
+    [[0x90, 60, 127], { input: 'MIDI note 60', value: 1 }],
+    [[0x93, 60, 0], { input: 'MIDI note 60', value: 0 }],
+    [[0x81, 60, 64], { input: 'MIDI note 60', value: 0 }],
+    [[0xb2, 7, 127], { input: 'MIDI control 7', value: 1 }],
+    [[0xe0, 127, 127], { input: 'MIDI bend', value: 1 }],
+    [[0xe0, 0, 0], { input: 'MIDI bend', value: 0 }],
+    [[0xb0, 123, 0], null],
+    [[0xf8], null],
+    [[], null],
+  ])('%j', (data, said) => expect(midiHeard(data)).toEqual(said));
+});

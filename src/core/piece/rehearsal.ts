@@ -1,0 +1,47 @@
+import { setControl, valueAt } from './desk';
+import { controlById, type Piece } from './types';
+
+/** What is played by hand in a rehearsal: faders, keys and pads, and what each of them drives. */
+
+/** Strike keys of a rehearsal. */
+export const STRIKE_KEYS = 9;
+/** Faders of the simulated controller. */
+export const FADERS = 8;
+
+/** What an input drives: a control of the desk, or one of the strike keys, counted from 1. */
+export type Driven = { control: string } | { strike: number };
+
+/** What each input drives, by the input's name: "fader 1", "key 3", "pointer x", "MIDI control 21". */
+export type Assigned = Record<string, Driven>;
+
+/** Controls that take a number. */
+export const numberControls = (piece: Piece) => piece.controls.filter((c) => typeof c.value === 'number');
+
+/**
+ * What an input drives: what it was given, else fader n the n-th number of the desk and key n the n-th strike key.
+ * Null where it drives nothing.
+ */
+export function drivenBy(piece: Piece, assigned: Assigned, input: string): Driven | null {
+  if (Object.hasOwn(assigned, input)) return assigned[input]!;
+  const [, kind, text] = /^(fader|key) (\d+)$/.exec(input) ?? [];
+  if (kind === 'key') return Number(text) <= STRIKE_KEYS ? { strike: Number(text) } : null;
+  const control = kind === 'fader' ? numberControls(piece)[Number(text) - 1] : undefined;
+  return control ? { control: control.id } : null;
+}
+
+/**
+ * Moves a control as a fader does.
+ * @param position 0 to 1; beyond that its ends, and what is no number leaves it
+ */
+export function movedTo(piece: Piece, id: string, position: number): Piece {
+  const control = controlById(piece, id);
+  if (!control || typeof control.value !== 'number' || !Number.isFinite(position)) return piece;
+  const value = Number(valueAt(control, Math.min(1, Math.max(0, position))).toPrecision(5));
+  return value === control.value ? piece : setControl(piece, id, value);
+}
+
+/** With all controls at what they stand at by themselves. */
+export const atDefaults = (piece: Piece): Piece => ({
+  ...piece,
+  controls: piece.controls.map((c) => ({ ...c, value: c.default })),
+});

@@ -1,0 +1,104 @@
+import { create } from 'zustand';
+import { blendLooks, withSettings } from '@/core/piece/desk';
+import { atDefaults, drivenBy, movedTo, type Assigned, type Driven } from '@/core/piece/rehearsal';
+import type { Look } from '@/core/piece/types';
+import { strikeNumber } from './strikes';
+import { useTransport } from './transport';
+import { endGesture, useWorkbench } from './workbench';
+
+interface Rehearsal {
+  /** The rehearsal is in sight in place of the workbench. */
+  on: boolean;
+  assigned: Assigned;
+  /** What the next input that moves will drive. */
+  learning: Driven | null;
+  /** Where each input that was heard stands, 0 to 1. */
+  heard: Readonly<Record<string, number>>;
+  /** Seconds over which looks go over into each other. */
+  fade: number;
+}
+
+const KEY = 'calm-lattice/inputs';
+
+/** What inputs drive is a matter of what stands on this desk, so that it stays in this browser. */
+function kept(): Assigned {
+  try {
+    const found: unknown = JSON.parse(localStorage.getItem(KEY) ?? '{}');
+    return typeof found === 'object' && found !== null ? (found as Assigned) : {};
+  } catch {
+    return {};
+  }
+}
+
+export const useRehearsal = create<Rehearsal>()(() => ({
+  on: false,
+  assigned: typeof localStorage === 'undefined' ? {} : kept(),
+  learning: null,
+  heard: {},
+  fade: 2,
+}));
+
+/** Gives an input something to drive, or what it drives by itself. */
+export function assign(input: string, driven: Driven | null): void {
+  const assigned = { ...useRehearsal.getState().assigned };
+  if (driven) assigned[input] = driven;
+  else delete assigned[input];
+  useRehearsal.setState({ assigned });
+  try {
+    localStorage.setItem(KEY, JSON.stringify(assigned));
+  } catch {
+    // Without room it holds until the page is left.
+  }
+}
+
+/** The next input that moves will drive this; asked for again, none will. */
+export const learn = (driven: Driven): void =>
+  useRehearsal.setState(({ learning }) => ({
+    learning: JSON.stringify(learning) === JSON.stringify(driven) ? null : driven,
+  }));
+
+/**
+ * An input moved: a fader, a key, the pointer, a controller.
+ * @param value 0 to 1; a key is pressed above 0
+ */
+export function heard(input: string, value: number): void {
+  const { learning, assigned, heard: before } = useRehearsal.getState();
+  useRehearsal.setState({ heard: { ...before, [input]: value } });
+  if (learning) {
+    assign(input, learning);
+    useRehearsal.setState({ learning: null });
+  }
+  const { piece, edit } = useWorkbench.getState();
+  const driven = learning ?? drivenBy(piece, assigned, input);
+  if (!driven) return;
+  if ('control' in driven) edit((p) => movedTo(p, driven.control, value), `control ${driven.control}`);
+  else if (value > 0 && !(before[input]! > 0)) strikeNumber(driven.strike);
+}
+
+let fading = 0;
+
+/** Goes over from how the controls stand to a look, in the time that is set; one entry of the history. */
+export function fadeTo(look: Look): void {
+  cancelAnimationFrame(fading);
+  endGesture();
+  const { piece } = useWorkbench.getState();
+  const from: Look = { ...look, values: Object.fromEntries(piece.controls.map((c) => [c.id, c.value])) };
+  const began = performance.now();
+  const length = 1000 * useRehearsal.getState().fade;
+  const step = () => {
+    const share = length > 0 ? Math.min(1, (performance.now() - began) / length) : 1;
+    useWorkbench.getState().edit((p) => withSettings(p, blendLooks(from, look, share)), `fade to ${look.id}`);
+    if (share < 1) fading = requestAnimationFrame(step);
+    else endGesture();
+  };
+  step();
+}
+
+/** Ends all that runs and puts every control back. @param clear clears what pictures remember */
+export function panic(clear: () => void): void {
+  cancelAnimationFrame(fading);
+  useTransport.getState().play(false);
+  endGesture();
+  useWorkbench.getState().edit(atDefaults);
+  clear();
+}

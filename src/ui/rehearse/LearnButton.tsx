@@ -1,0 +1,19 @@
+import { Radio } from 'lucide-react';
+
+/** Gives what moves next on a controller, or the pointer, this to drive. */
+export function LearnButton({ name, on, onClick }: { name: string; on: boolean; onClick: () => void }) {
+  return (
+    <button
+      type="button"
+      aria-label={`Learn what drives ${name}`}
+      aria-pressed={on}
+      title={
+        on ? 'Move something on a controller, or the pointer over the picture' : 'Learn: what moves next drives it'
+      }
+      onClick={onClick}
+      className={`grid size-7 place-items-center rounded-md ${on ? 'bg-lichen text-ink' : 'bg-ground/70 text-mute hover:text-text'}`}
+    >
+      <Radio size={13} />
+    </button>
+  );
+}

@@ -1,0 +1,77 @@
+import { STRIKE_KEYS } from '@/core/piece/rehearsal';
+import { stepById, strandById, type Key, type Piece } from '@/core/piece/types';
+import { addStrand } from '@/core/piece/edit';
+import { learn, useRehearsal } from '@/state/rehearsal';
+import { strikeNumber, strikeTargets } from '@/state/strikes';
+import { useTransport } from '@/state/transport';
+import { useWorkbench } from '@/state/workbench';
+import { Button } from '../parts/Button';
+import { LearnButton } from './LearnButton';
+
+/** Frames for which a key shines after one of its moments. */
+const SHINES = 4;
+
+/** Is the playhead just after one of the moments of a step? */
+function justStruck(piece: Piece, at: { strand: string; step: string }, frame: number): boolean {
+  const moments = stepById(strandById(piece, at.strand), at.step)?.params.moments;
+  const { frames } = piece.loop;
+  return (
+    Array.isArray(moments) &&
+    (moments as Key[]).some((m) => (frame - Math.round(m.at * frames) + frames) % frames < SHINES)
+  );
+}
+
+/** Nine wide keys: each puts a moment at the playhead, while it plays too. */
+export function StrikeKeys() {
+  const piece = useWorkbench((s) => s.piece);
+  const frame = useTransport((s) => s.frame);
+  const learning = useRehearsal((s) => s.learning);
+  const targets = strikeTargets(piece);
+  if (targets.length === 0)
+    return (
+      <section aria-label="Strike keys" className="flex items-center gap-4 border-t border-line px-4 text-mute">
+        <p>No step of this piece holds moments yet. Each that does has a key here, struck with 1 to 9.</p>
+        <Button
+          onClick={() => useWorkbench.getState().edit((p) => addStrand(p, 'signal', 'strikes', 'signal.moments'))}
+        >
+          Add a signal of moments
+        </Button>
+      </section>
+    );
+  return (
+    <section aria-label="Strike keys" className="grid grid-cols-9 gap-2 border-t border-line p-2">
+      {Array.from({ length: STRIKE_KEYS }, (_, i) => {
+        const target = targets[i];
+        const shines = target && justStruck(piece, target, frame);
+        return (
+          <div key={i} className="relative">
+            <button
+              type="button"
+              disabled={!target}
+              aria-label={target ? `Strike ${target.name} (${i + 1})` : `Key ${i + 1}, without moments`}
+              onPointerDown={(e) => {
+                if (e.button === 0) strikeNumber(i + 1);
+              }}
+              onKeyDown={(e) => {
+                if (e.key === 'Enter' && !e.repeat) strikeNumber(i + 1);
+              }}
+              className={`grid size-full content-center rounded-lg border px-2 text-left ${shines ? 'border-lichen bg-lichen text-ink' : 'border-soft bg-raised hover:border-lichen disabled:border-line disabled:bg-transparent disabled:text-faint'}`}
+            >
+              <b className="text-[17px] leading-tight font-semibold">{i + 1}</b>
+              <span className="truncate">{target?.name ?? 'free'}</span>
+            </button>
+            {target && (
+              <span className="absolute top-1 right-1">
+                <LearnButton
+                  name={`key ${i + 1}`}
+                  on={learning !== null && 'strike' in learning && learning.strike === i + 1}
+                  onClick={() => learn({ strike: i + 1 })}
+                />
+              </span>
+            )}
+          </div>
+        );
+      })}
+    </section>
+  );
+}
