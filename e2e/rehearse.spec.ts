@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { control, by, from, piece, strand } from '@/demo/build';
 import { difference, inWorkbench, openPiece, seam, settled, stage } from './artist';
@@ -8,7 +9,12 @@ const lamps = () =>
     'Lamps',
     '',
     [
-      strand('signal', 'hits', ['moments', { moments: [{ at: 0.5, value: 1, ease: 'held' }] }], ['envelope', { attack: 0, decay: 0.2 }]),
+      strand(
+        'signal',
+        'hits',
+        ['moments', { moments: [{ at: 0.5, value: 1, ease: 'held' }] }],
+        ['envelope', { attack: 0, decay: 0.2 }],
+      ),
       strand(
         'finish',
         'out',
@@ -129,4 +135,7 @@ test('a second window shows the picture alone, and where there are no moments th
   expect(width! / height!).toBeCloseTo(96 / 54, 1);
   await page.getByRole('button', { name: 'Add a signal of moments' }).click();
   await expect(page.getByRole('button', { name: 'Strike strikes (1)' })).toBeVisible();
+  await page.getByRole('button', { name: 'Simulated controller' }).click();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
 });

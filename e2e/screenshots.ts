@@ -162,6 +162,30 @@ test('a sound and what follows it', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/sound.png` });
 });
 
+test('a rehearsal', async ({ page }) => {
+  const lamp = STARTERS.find((s) => s.id === 'signal-lamp')!.piece;
+  const looks = ['dusk', 'midnight'].map((name, i) => ({ id: `l${i}`, name, values: { lamp: i, afterglow: 0.3 } }));
+  await openPiece(page, { ...setPicture(lamp, { width: 640, height: 360 }), looks });
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Rehearse' }).click();
+  await page.getByRole('button', { name: 'Simulated controller' }).click();
+  await goToFrame(page, 100);
+  await expect(seam(page)).toHaveText(/^closes/);
+  await settled(page.getByRole('application'));
+  await page.screenshot({ path: `${FOLDER}/rehearse.png` });
+});
+
+test('a path on the stage', async ({ page }) => {
+  const tow = STARTERS.find((s) => s.id === 'tow-line')!.piece;
+  await openPiece(page, setPicture(tow, { width: 640, height: 360 }));
+  await inWorkbench(page);
+  await goToFrame(page, 90);
+  await page.getByRole('button', { name: 'Along a path in course' }).click();
+  await expect(seam(page)).toHaveText(/^closes/, { timeout: 120_000 });
+  await settled(page.getByRole('application'));
+  await page.screenshot({ path: `${FOLDER}/path.png` });
+});
+
 test('forms', async ({ page }) => {
   await show(page, 'glasshouse-opening');
   await page.getByRole('slider', { name: 'Playhead' }).focus();

@@ -11,6 +11,15 @@ const FIRST_STEPS = [
   'Take away a film, frames, a mesh or GLSL.',
 ];
 
+/** What hands do on the loop band, where keys and the pointer mean keys of time. */
+const ON_THE_BAND = [
+  ['Drag', 'go through the loop, or move keys'],
+  ['Shift and drag', 'choose the keys in a box; Shift and a press adds one'],
+  ['Wheel, + and -', 'zoom into time; with Shift the wheel scrolls'],
+  ['Ctrl+A, C, X, V', 'all keys of the step, copy, cut, put down from the playhead on'],
+  ['Delete, Escape', 'take chosen keys away, choose none'],
+] as const;
+
 /** The first steps, and all keys. */
 export function Help() {
   const open = usePanels((s) => s.help);
@@ -33,21 +42,30 @@ export function Help() {
       </ol>
       <div className="columns-2 gap-x-8">
         {groups.map((group) => (
-          <section key={group} aria-label={group} className="mb-4">
-            <h3 className="mb-1 font-semibold">{group}</h3>
-            <dl>
-              {keyed
-                .filter((c) => c.group === group)
-                .map((c) => (
-                  <div key={`${writtenKeys(c)} ${aboutOf(c)}`} className="flex gap-3 border-t border-line py-1">
-                    <dt className="tabular w-36 shrink-0 text-lichen">{writtenKeys(c)}</dt>
-                    <dd className="text-mute">{aboutOf(c)}</dd>
-                  </div>
-                ))}
-            </dl>
-          </section>
+          <KeyList
+            key={group}
+            name={group}
+            keys={keyed.filter((c) => c.group === group).map((c) => [writtenKeys(c) ?? '', aboutOf(c)] as const)}
+          />
         ))}
+        <KeyList name="On the loop band" keys={ON_THE_BAND} />
       </div>
     </Modal>
+  );
+}
+
+function KeyList({ name, keys }: { name: string; keys: readonly (readonly [keys: string, about: string])[] }) {
+  return (
+    <section aria-label={name} className="mb-4">
+      <h3 className="mb-1 font-semibold">{name}</h3>
+      <dl>
+        {keys.map(([written, about]) => (
+          <div key={`${written} ${about}`} className="flex gap-3 border-t border-line py-1">
+            <dt className="tabular w-36 shrink-0 text-lichen">{written}</dt>
+            <dd className="text-mute">{about}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
   );
 }

@@ -28,7 +28,7 @@ export function Rehearse() {
           <AreaGuard name="stage">
             <StageView />
           </AreaGuard>
-          <div className="absolute right-2 bottom-2 flex gap-1.5">
+          <div className="absolute right-2 bottom-2 flex gap-1.5 [&>button]:bg-ground/90">
             <Button className="flex items-center gap-1.5" onClick={() => void view.current?.requestFullscreen()}>
               <Maximize2 size={13} /> Full screen
             </Button>
