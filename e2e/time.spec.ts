@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { writeMidi, type MidiEvent } from 'midi-file';
 import type { PNG } from 'pngjs';
 import { tappedTempo } from '@/core/piece/beats';
 import type { Key, PathPoint, Piece, Step } from '@/core/piece/types';
@@ -243,6 +244,36 @@ test('moments are struck at the playhead and drive a light through an envelope',
   expect(first).toBeGreaterThan(1.1 * before);
   expect(second).toBeGreaterThan(1.1 * before);
   await expect(seam(page)).toHaveText(/^closes/);
+
+  // Taken from a MIDI file, put on a grid and thinned out; a file that is none changes nothing.
+  await page.getByRole('button', { name: 'Placed moments in flash' }).click();
+  const file = page.getByLabel('MIDI file, file');
+  const drop = (name: string, bytes: readonly number[]) =>
+    file.setInputFiles({ name, mimeType: 'audio/midi', buffer: Buffer.from(bytes) });
+  await drop('words.mid', [1, 2, 3]);
+  await expect(page.getByText('It is not a MIDI file.')).toBeVisible();
+  await expect(page.getByLabel('Moment 2, frame')).toHaveValue('10');
+  // Eighths at 120 a minute, the fifth after the end of the second that the loop lasts.
+  const notes = [0, 240, 200, 250, 960].map((deltaTime, i): MidiEvent => ({
+    type: 'noteOn',
+    deltaTime,
+    channel: 0,
+    noteNumber: 60,
+    velocity: 127 - 20 * i,
+  }));
+  await drop(
+    'beats.mid',
+    writeMidi({
+      header: { format: 0, numTracks: 1, ticksPerBeat: 480 },
+      tracks: [[...notes, { type: 'endOfTrack', deltaTime: 0, meta: true }]],
+    }),
+  );
+  await expect(page.getByText('4 moments are taken from it; 1 comes after the end of the loop.')).toBeVisible();
+  await expect(page.getByLabel('Moment 3, frame')).toHaveValue('11');
+  await page.getByRole('button', { name: 'Thin out' }).click();
+  await page.getByRole('menuitem', { name: 'At least 10 frames apart' }).click();
+  await expect(page.getByLabel('Moment 2, frame')).toHaveValue('11');
+  await expect(page.getByLabel('Moment 3, frame')).toBeHidden();
 });
 
 test('a signal remembers: it springs, adds up and says what closes it, and is read over the loop', async ({ page }) => {

@@ -9,6 +9,7 @@ import { ColourField } from './ColourField';
 import { CurveField } from './CurveField';
 import { FileField } from './FileField';
 import { KeysField } from './KeysField';
+import { MomentTools } from './MomentTools';
 import { NumberField } from './NumberField';
 import { PathField } from './PathField';
 import { PictureField } from './PictureField';
@@ -71,13 +72,22 @@ export function ParamControl({
       );
     case 'keys':
       return (
-        <KeysField
-          name={param.name}
-          frames={piece.loop.frames}
-          moments={param.moments}
-          keys={(Array.isArray(value) ? value : param.default) as Key[]}
-          onChange={(keys, dragging) => set(keys, dragging ? 'drag' : undefined)}
-        />
+        <div>
+          <KeysField
+            name={param.name}
+            frames={piece.loop.frames}
+            moments={param.moments}
+            keys={(Array.isArray(value) ? value : param.default) as Key[]}
+            onChange={(keys, dragging) => set(keys, dragging ? 'drag' : undefined)}
+          />
+          {param.moments && (
+            <MomentTools
+              moments={(Array.isArray(value) ? value : param.default) as Key[]}
+              loop={piece.loop}
+              onChange={(moments) => set(moments)}
+            />
+          )}
+        </div>
       );
     case 'path':
       return (

@@ -1,5 +1,6 @@
 import type { SignalStep } from '../../definition';
-import { number } from '../../params';
+import { choice, number } from '../../params';
+import { repeatsParam, secondsParam } from './loop-length';
 
 const time = (id: string, name: string, about: string, value: number) =>
   number({ id, name, about, default: value, min: 0, max: 4, hard: [0, 3600], unit: 's' });
@@ -7,7 +8,7 @@ const time = (id: string, name: string, about: string, value: number) =>
 export const envelope: SignalStep = {
   op: 'signal.envelope',
   name: 'Envelope',
-  about: 'Rises to 1 at each moment, stays, and falls again; the next moment begins it anew.',
+  about: 'Rises to 1 at each moment, stays, and falls again; the next moment begins it anew, or is added.',
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
@@ -35,11 +36,35 @@ export const envelope: SignalStep = {
       max: 1,
       hard: [0, 1],
     }),
+    choice({
+      id: 'overlap',
+      name: 'Overlap',
+      about: 'The next moment begins it anew, or up to eight that still sound are added.',
+      options: ['anew', 'added'],
+    }),
+    secondsParam,
+    repeatsParam,
   ],
+  again: true,
   glsl: `
+  float longest = attack + hold + decay;
   float since = v.x;
-  float strength = mix(1.0, v.z, feel);
-  if (since < attack) return strength * since / attack;
-  float fallen = clamp((since - attack - hold) / max(decay, 1e-4), 0.0, 1.0);
-  return strength * pow(1.0 - fallen, bend);`,
+  float strength = v.z;
+  float sum = 0.0;
+  // Back from moment to moment, as long as one may still sound.
+  for (int i = 0; i < 8; i++) {
+    float felt = mix(1.0, strength, feel);
+    float fallen = clamp((since - attack - hold) / max(decay, 1e-4), 0.0, 1.0);
+    sum += felt * (since < attack ? since / attack : pow(1.0 - fallen, bend));
+    if (overlap == 0 || since >= longest) break;
+    Place q = p;
+    // Just before the moment; a ten-thousandth of a second is less than any frame.
+    q.phase = p.phase - (since + 1e-4) / seconds;
+    if (q.phase < 0.0 && repeats < 0.5) break;
+    q.phase = fract(q.phase);
+    vec3 earlier = again(q);
+    since += 1e-4 + earlier.x;
+    strength = earlier.z;
+  }
+  return sum;`,
 };

@@ -106,6 +106,19 @@ describe('from moments', () => {
     near(await atFrames(flat, [20, 30, 120]), [[1], [0.5], [1]]);
   });
 
+  it('envelopes that overlap are added, those of the round before too, unless the piece plays once', async () => {
+    const added = { attack: 0, hold: 0, decay: 8, bend: 1, feel: 0, overlap: 'added' };
+    const row: Row = [two, ['envelope', added]];
+    // 1 - t / 8 of each: half a second after one and 5.5 after the other; at one, 5 after the last of the round before.
+    near(await atFrames(row, [130, 20]), [[0.9375 + 0.3125], [1 + 0.375]]);
+    // Longer than the loop it is added to itself; eight at most.
+    near(await atFrames([placed([0]), ['envelope', { ...added, decay: 40 }]], [100]), [
+      [0.875 + 0.625 + 0.375 + 0.125],
+    ]);
+    const many = placed(...Array.from({ length: 20 }, (_, i): [number] => [10 * i]));
+    near(await atFrames([many, ['envelope', { ...added, attack: 0, hold: 100 }]], [195]), [[8]]);
+  });
+
   it('a pulse lasts whole frames, a switch goes over in turn, a count begins anew', async () => {
     near(await atFrames([two, ['pulse', { length: 3 }]], [19, 20, 22, 23, 122, 123]), [[0], [1], [1], [0], [0.5], [0]]);
     near(await atFrames([two, ['alternate', {}]], [10, 20, 119, 120]), [[0], [1], [1], [0]]);

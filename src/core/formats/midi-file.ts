@@ -1,0 +1,83 @@
+import { parseMidi, type MidiData } from 'midi-file';
+import type { Struck } from '../piece/moments';
+
+/** A MIDI file that cannot be read, said for the artist. */
+export class MidiError extends Error {
+  override readonly name = 'MidiError';
+}
+
+/** Bytes of a file at most: a long concert has a tenth of that. */
+export const MIDI_BYTES = 4 * 1024 * 1024;
+
+const CUT = 'It ends before what it says it holds: it was cut short.';
+
+/** Refuses a file whose parts are not all there. */
+function checkParts(bytes: Uint8Array): void {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  for (let at = 0; at < bytes.length;) {
+    if (at + 8 > bytes.length) throw new MidiError(CUT);
+    at += 8 + view.getUint32(at + 4);
+    if (at > bytes.length) throw new MidiError(CUT);
+  }
+}
+
+/**
+ * All keys that are struck in a standard MIDI file (Standard MIDI Files 1.0), of all tracks and channels, in order.
+ * @throws MidiError with a sentence
+ */
+export function readMidi(bytes: Uint8Array): Struck[] {
+  if (bytes.length > MIDI_BYTES) throw new MidiError('It is larger than 4 MB; take the part that the loop is to have.');
+  if (bytes.length < 14 || String.fromCharCode(...bytes.subarray(0, 4)) !== 'MThd')
+    throw new MidiError('It is not a MIDI file.');
+  checkParts(bytes);
+  let data: MidiData;
+  try {
+    data = parseMidi(bytes);
+  } catch {
+    throw new MidiError('Its tracks are broken and cannot be read.');
+  }
+  const secondsAt = clock(data);
+  const struck = data.tracks.flatMap((track) => {
+    let tick = 0;
+    return track.flatMap((event): Struck[] => {
+      tick += event.deltaTime;
+      return event.type === 'noteOn' && event.velocity > 0
+        ? [{ seconds: secondsAt(tick), strength: event.velocity / 127 }]
+        : [];
+    });
+  });
+  const sound = struck.filter((s) => Number.isFinite(s.seconds) && Number.isFinite(s.strength));
+  if (sound.length === 0) throw new MidiError('No key is struck in it.');
+  return sound.sort((a, b) => a.seconds - b.seconds);
+}
+
+/** Microseconds of a quarter until the file says another. */
+const USUAL = 500_000;
+
+/** Seconds at a tick: by the file's tempos, or by its frames where it counts those. */
+function clock({ header, tracks }: MidiData): (tick: number) => number {
+  const { ticksPerBeat, framesPerSecond, ticksPerFrame } = header;
+  if (!ticksPerBeat) {
+    const perSecond = (framesPerSecond ?? 0) * (ticksPerFrame ?? 0);
+    if (!(perSecond > 0)) throw new MidiError('It does not say how long its ticks are.');
+    return (tick) => tick / perSecond;
+  }
+  const tempos = tracks
+    .flatMap((track) => {
+      let tick = 0;
+      return track.flatMap((event) => {
+        tick += event.deltaTime;
+        return event.type === 'setTempo' ? [{ tick, quarter: event.microsecondsPerBeat }] : [];
+      });
+    })
+    .sort((a, b) => a.tick - b.tick);
+  return (until) => {
+    let [seconds, tick, quarter] = [0, 0, USUAL];
+    for (const next of tempos) {
+      if (next.tick >= until) break;
+      seconds += ((next.tick - tick) / ticksPerBeat) * (quarter / 1e6);
+      [tick, quarter] = [next.tick, next.quarter];
+    }
+    return seconds + ((until - tick) / ticksPerBeat) * (quarter / 1e6);
+  };
+}
