@@ -62,7 +62,9 @@ export const learn = (driven: Driven): void =>
  * @param value 0 to 1; a key is pressed above 0
  */
 export function heard(input: string, value: number): void {
-  const { learning, assigned, heard: before } = useRehearsal.getState();
+  const { learning: waiting, assigned, heard: before } = useRehearsal.getState();
+  // What says something all the time is not what a hand moved.
+  const learning = input === 'microphone' ? null : waiting;
   useRehearsal.setState({ heard: { ...before, [input]: value } });
   if (learning) {
     assign(input, learning);

@@ -30,10 +30,10 @@ export function StretchHandles({ chosen, scale, frames }: Props) {
     };
   };
   return copiesOf(span.from, { middle: scale.middle - span.length / 2, side: scale.side + span.length / 2 }).map(
-    (phase) => {
+    (phase, i) => {
       const [left, right] = [phaseX(phase, scale), phaseX(phase + span.length, scale)];
       return (
-        <g key={Math.floor(phase)}>
+        <g key={i}>
           <line x1={left} x2={right} y1={TOP} y2={TOP} className="stroke-lichen [stroke-width:2]" />
           {(['from', 'to'] as const).map((end) => {
             const x = end === 'from' ? left : right;

@@ -11,6 +11,7 @@ import { clearMemory } from '../stage/viewer-handle';
 import { ColourField } from '../tuning/ColourField';
 import { NumberInput } from '../tuning/NumberField';
 import { LearnButton } from './LearnButton';
+import { MicrophonePart } from './MicrophonePart';
 
 /** What is played: the controls of the desk, wide, and the looks. */
 export function Played() {
@@ -43,6 +44,7 @@ export function Played() {
         ))}
       </ul>
       <Looks />
+      <MicrophonePart />
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { controlById, type Piece } from '@/core/piece/types';
 import { heard, useRehearsal } from '@/state/rehearsal';
 import { strikeTargets } from '@/state/strikes';
 import { endGesture, useWorkbench } from '@/state/workbench';
+import { struckBy } from './struck';
 
 /** What stands beneath a fader or a key. */
 function nameOf(piece: Piece, driven: Driven | null): string {
@@ -62,11 +63,10 @@ export function SimulatedController() {
                 type="button"
                 aria-label={`Controller key ${i + 1}: ${nameOf(piece, drivenBy(piece, assigned, input))}`}
                 className="h-8 w-12 rounded border border-soft bg-raised hover:border-lichen active:bg-lichen active:text-ink"
-                onPointerDown={() => heard(input, 1)}
-                onPointerUp={() => heard(input, 0)}
-                onPointerLeave={() => heard(input, 0)}
-                onKeyDown={(e) => e.key === 'Enter' && !e.repeat && heard(input, 1)}
-                onKeyUp={(e) => e.key === 'Enter' && heard(input, 0)}
+                {...struckBy(
+                  () => heard(input, 1),
+                  () => heard(input, 0),
+                )}
               >
                 {i + 1}
               </button>

@@ -7,6 +7,7 @@ import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { LearnButton } from './LearnButton';
+import { struckBy } from './struck';
 
 /** Frames for which a key shines after one of its moments. */
 const SHINES = 4;
@@ -49,12 +50,7 @@ export function StrikeKeys() {
               type="button"
               disabled={!target}
               aria-label={target ? `Strike ${target.name} (${i + 1})` : `Key ${i + 1}, without moments`}
-              onPointerDown={(e) => {
-                if (e.button === 0) strikeNumber(i + 1);
-              }}
-              onKeyDown={(e) => {
-                if (e.key === 'Enter' && !e.repeat) strikeNumber(i + 1);
-              }}
+              {...struckBy(() => strikeNumber(i + 1))}
               className={`grid size-full content-center rounded-lg border px-2 text-left ${shines ? 'border-lichen bg-lichen text-ink' : 'border-soft bg-raised hover:border-lichen disabled:border-line disabled:bg-transparent disabled:text-faint'}`}
             >
               <b className="text-[17px] leading-tight font-semibold">{i + 1}</b>
