@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import { MADE_SOUNDS } from '@/core/sound/made';
-import { heard } from './rehearsal';
+import { drive } from './rehearsal';
 
 /** The input of a rehearsal that says how loud it is. */
 export const MICROPHONE = 'microphone';
@@ -20,6 +20,8 @@ interface Microphone {
 export const useMicrophone = create<Microphone>()(() => ({ source: null, level: 0 }));
 
 let end: (() => void) | null = null;
+/** Counts what was asked for: what the browser allows later than that is no longer meant. */
+let asked = 0;
 
 /** How loud samples are, 0 at silence and 1 at full scale, evenly in decibels. */
 export function levelOf(samples: Float32Array): number {
@@ -28,6 +30,7 @@ export function levelOf(samples: Float32Array): number {
 }
 
 export function stopListening(): void {
+  asked++;
   end?.();
   end = null;
   useMicrophone.setState({ source: null, level: 0 });
@@ -41,6 +44,7 @@ export function stopListening(): void {
  */
 export async function listen(source: string): Promise<void> {
   stopListening();
+  const mine = asked;
   const context = new AudioContext();
   const analyser = new AnalyserNode(context, { fftSize: WINDOW });
   let stream: MediaStream | null = null;
@@ -55,6 +59,11 @@ export async function listen(source: string): Promise<void> {
         'There is no microphone, or the browser was not allowed to use it. The made-up ones work without.',
       );
     }
+    if (mine !== asked) {
+      stream.getTracks().forEach((track) => track.stop());
+      void context.close();
+      return;
+    }
     context.createMediaStreamSource(stream).connect(analyser);
   } else madeUp(context, source).connect(analyser);
   const samples = new Float32Array(WINDOW);
@@ -62,7 +71,7 @@ export async function listen(source: string): Promise<void> {
     analyser.getFloatTimeDomainData(samples);
     const level = levelOf(samples);
     useMicrophone.setState({ level });
-    heard(MICROPHONE, level);
+    drive(MICROPHONE, level);
     timer = requestAnimationFrame(tick);
   });
   end = () => {

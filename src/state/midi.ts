@@ -2,7 +2,7 @@ import { midiHeard } from '@/core/formats/midi-message';
 import { heard } from './rehearsal';
 
 /** Can this browser be asked for MIDI devices? */
-export const hasMidi = (): boolean => typeof navigator !== 'undefined' && 'requestMIDIAccess' in navigator;
+const hasMidi = (): boolean => typeof navigator !== 'undefined' && 'requestMIDIAccess' in navigator;
 
 /**
  * Listens to all MIDI devices, also to those that are plugged in later.

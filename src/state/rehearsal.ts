@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import { blendLooks, withSettings } from '@/core/piece/desk';
-import { atDefaults, drivenBy, movedTo, type Assigned, type Driven } from '@/core/piece/rehearsal';
+import { assignedOf, atDefaults, drivenBy, movedTo, type Assigned, type Driven } from '@/core/piece/rehearsal';
 import type { Look } from '@/core/piece/types';
 import { strikeNumber } from './strikes';
 import { useTransport } from './transport';
@@ -23,8 +23,7 @@ const KEY = 'calm-lattice/inputs';
 /** What inputs drive is a matter of what stands on this desk, so that it stays in this browser. */
 function kept(): Assigned {
   try {
-    const found: unknown = JSON.parse(localStorage.getItem(KEY) ?? '{}');
-    return typeof found === 'object' && found !== null ? (found as Assigned) : {};
+    return assignedOf(JSON.parse(localStorage.getItem(KEY) ?? '{}'));
   } catch {
     return {};
   }
@@ -62,16 +61,20 @@ export const learn = (driven: Driven): void =>
  * @param value 0 to 1; a key is pressed above 0
  */
 export function heard(input: string, value: number): void {
-  const { learning: waiting, assigned, heard: before } = useRehearsal.getState();
-  // What says something all the time is not what a hand moved.
-  const learning = input === 'microphone' ? null : waiting;
-  useRehearsal.setState({ heard: { ...before, [input]: value } });
+  const { learning } = useRehearsal.getState();
   if (learning) {
     assign(input, learning);
     useRehearsal.setState({ learning: null });
   }
+  drive(input, value);
+}
+
+/** The same for what says something all the time: that is not what a hand moved, so nothing is learnt from it. */
+export function drive(input: string, value: number): void {
+  const { assigned, heard: before } = useRehearsal.getState();
+  useRehearsal.setState({ heard: { ...before, [input]: value } });
   const { piece, edit } = useWorkbench.getState();
-  const driven = learning ?? drivenBy(piece, assigned, input);
+  const driven = drivenBy(piece, assigned, input);
   if (!driven) return;
   if ('control' in driven) edit((p) => movedTo(p, driven.control, value), `control ${driven.control}`);
   else if (value > 0 && !(before[input]! > 0)) strikeNumber(driven.strike);

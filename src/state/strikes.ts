@@ -2,6 +2,7 @@ import { strike } from '@/core/piece/keys';
 import { STRIKE_KEYS } from '@/core/piece/rehearsal';
 import { stepById, strandById, type Key, type Piece } from '@/core/piece/types';
 import { definitionOf, valueOf } from '@/core/steps';
+import type { KeyPlace } from '@/core/weave';
 import { useTransport } from './transport';
 import { useWorkbench, type Selection } from './workbench';
 
@@ -12,10 +13,20 @@ const momentsOf = (op: string | undefined) =>
 export const hasMoments = (piece: Piece, at: Selection | null): boolean =>
   momentsOf(stepById(strandById(piece, at?.strand ?? ''), at?.step ?? '')?.op) !== undefined;
 
-/** Steps that hold moments, in order: the strike keys of a rehearsal are theirs. */
-export const strikeTargets = (piece: Piece): (Selection & { name: string })[] =>
+/** Moments of a step, and the name of its strand. */
+export interface StrikeTarget extends KeyPlace {
+  name: string;
+}
+
+/** What the strike keys of a rehearsal strike: the moments of the piece's steps, in order. */
+export const strikeTargets = (piece: Piece): StrikeTarget[] =>
   piece.strands
-    .flatMap((s) => s.steps.filter((t) => momentsOf(t.op)).map((t) => ({ strand: s.id, step: t.id, name: s.name })))
+    .flatMap((s) =>
+      s.steps.flatMap((t) => {
+        const param = momentsOf(t.op);
+        return param ? [{ strand: s.id, step: t.id, param: param.id, name: s.name }] : [];
+      }),
+    )
     .slice(0, STRIKE_KEYS);
 
 /** Puts a moment at the playhead. */

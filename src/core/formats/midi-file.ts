@@ -71,13 +71,18 @@ function clock({ header, tracks }: MidiData): (tick: number) => number {
       });
     })
     .sort((a, b) => a.tick - b.tick);
-  return (until) => {
-    let [seconds, tick, quarter] = [0, 0, USUAL];
-    for (const next of tempos) {
-      if (next.tick >= until) break;
-      seconds += ((next.tick - tick) / ticksPerBeat) * (quarter / 1e6);
-      [tick, quarter] = [next.tick, next.quarter];
+  // Seconds at which each tempo begins, so that every tick is found at once however many there are.
+  const spans = [{ tick: 0, quarter: USUAL, seconds: 0 }];
+  const within = (span: (typeof spans)[number], tick: number) =>
+    span.seconds + ((tick - span.tick) / ticksPerBeat) * (span.quarter / 1e6);
+  for (const tempo of tempos) spans.push({ ...tempo, seconds: within(spans.at(-1)!, tempo.tick) });
+  return (tick) => {
+    let [first, last] = [0, spans.length - 1];
+    while (first < last) {
+      const middle = Math.ceil((first + last) / 2);
+      if (spans[middle]!.tick <= tick) first = middle;
+      else last = middle - 1;
     }
-    return seconds + ((until - tick) / ticksPerBeat) * (quarter / 1e6);
+    return within(spans[first]!, tick);
   };
 }

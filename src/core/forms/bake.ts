@@ -159,10 +159,11 @@ class Baker {
     return {
       values: (id) => values.get(id) ?? new Float32Array(0),
       form: (id) => forms.get(id) ?? null,
-      signal: (id, phase) => {
+      signal: (id, phases) => {
         const evaluator = signals.get(id);
-        if (!evaluator) return [0, 0, 0];
-        return [...fitted(evaluator.run(0, placeRows([{ phase }]), 1), evaluator.width(0), 3)];
+        if (!evaluator) return new Float32Array(3 * phases.length);
+        const places = placeRows(phases.map((phase) => ({ phase })));
+        return fitted(evaluator.run(0, places, phases.length), evaluator.width(0), 3);
       },
       picture: pixelsOf,
       file: fileMeshOf,

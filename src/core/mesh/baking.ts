@@ -10,8 +10,8 @@ export interface Baking {
   values: (param: string) => Float32Array;
   /** Mesh of another form, by its strand; null where there is none. */
   form: (strand: string) => Mesh | null;
-  /** What a signal comes to at a phase, by its strand: three numbers, 0 where there is none. */
-  signal: (strand: string, phase: number) => readonly number[];
+  /** What a signal comes to at phases, by its strand: three numbers for each, 0 where there is none. */
+  signal: (strand: string, phases: readonly number[]) => Float32Array;
   /** Pixels of a picture, by its asset. */
   picture: (asset: string) => Pixels;
   /** A mesh file, by its asset; null while it is not at hand. */
@@ -24,7 +24,7 @@ export interface Baking {
 export const NO_BAKING: Baking = {
   values: () => new Float32Array(0),
   form: () => null,
-  signal: () => [0, 0, 0],
+  signal: (_, phases) => new Float32Array(3 * phases.length),
   picture: () => ({ width: 1, height: 1, data: new Uint8ClampedArray(4) }),
   file: () => null,
   aspect: 16 / 9,

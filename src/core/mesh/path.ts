@@ -8,7 +8,7 @@ export interface PathWay {
   smooth: boolean;
   /** From the last point on to the first. */
   closed: boolean;
-  /** The number tells the distance; else each way from one point to the next takes as long as any other. */
+  /** The number tells the distance; else it takes as long from each point to the next. */
   even: boolean;
 }
 

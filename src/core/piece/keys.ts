@@ -5,6 +5,7 @@ import {
   isKeyed,
   stepById,
   strandById,
+  type Bend,
   type Key,
   type Keyed,
   type KeyOf,
@@ -17,6 +18,13 @@ import {
 
 export const sortedKeys = (keys: readonly KeyOf<KeyValue>[]): KeyOf<KeyValue>[] =>
   [...keys].sort((a, b) => a.at - b.at);
+
+/** The handles of a curve within their bounds: see `Bend`. */
+export const boundedBend = (bend: Bend): Bend =>
+  bend.map((v, i) => {
+    const [least, most] = i % 2 === 0 ? [0, 1] : [-LIMITS.bend, LIMITS.bend];
+    return Number(Math.min(most, Math.max(least, v)).toPrecision(5));
+  }) as Bend;
 
 /** The place of a frame. */
 export const placeOf = (frame: number, frames: number): number => (((frame % frames) + frames) % frames) / frames;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { midiHeard } from '../formats/midi-message';
 import { blankPiece } from './edit';
-import { atDefaults, drivenBy, movedTo } from './rehearsal';
+import { assignedOf, atDefaults, drivenBy, movedTo } from './rehearsal';
 import type { Control, Piece } from './types';
 
 const control = (id: string, value: Control['value'], more: Partial<Control> = {}): Control => ({
@@ -34,6 +34,13 @@ describe('what inputs drive', () => {
     expect(drivenBy(piece, assigned, 'fader 1')).toEqual({ control: 'swing' });
     expect(drivenBy(piece, assigned, 'pointer x')).toEqual({ strike: 2 });
   });
+});
+
+it('what was kept of it counts where it is sound', () => {
+  const sound = { 'fader 1': { control: 'swing' }, 'MIDI note 60': { strike: 9 } };
+  expect(assignedOf(sound)).toEqual(sound);
+  for (const broken of [null, undefined, 7, [], 'x', { a: null }, { a: { strike: 10 } }, { a: { control: 3 } }])
+    expect(assignedOf(broken)).toEqual({});
 });
 
 describe('a fader', () => {

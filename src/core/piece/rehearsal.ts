@@ -1,3 +1,4 @@
+import Joi from 'joi';
 import { setControl, valueAt } from './desk';
 import { controlById, type Piece } from './types';
 
@@ -13,6 +14,18 @@ export type Driven = { control: string } | { strike: number };
 
 /** What each input drives, by the input's name: "fader 1", "key 3", "pointer x", "MIDI control 21". */
 export type Assigned = Record<string, Driven>;
+
+const assignedSchema = Joi.object().pattern(
+  Joi.string().max(80),
+  Joi.alternatives(
+    Joi.object({ control: Joi.string().max(80).required() }),
+    Joi.object({ strike: Joi.number().integer().min(1).max(STRIKE_KEYS).required() }),
+  ),
+);
+
+/** What was kept of what inputs drive; nothing where that is not sound. */
+export const assignedOf = (kept: unknown): Assigned =>
+  assignedSchema.required().validate(kept).error ? {} : (kept as Assigned);
 
 /** Controls that take a number. */
 export const numberControls = (piece: Piece) => piece.controls.filter((c) => typeof c.value === 'number');

@@ -108,6 +108,17 @@ export const PATH_CHOICES = [
   }),
 ];
 
+/** A path, and how it runs. */
+export const PATH_PARAMS: Param[] = [
+  path({
+    id: 'points',
+    name: 'Points',
+    about: 'What it goes through, in order; drag them on the stage.',
+    default: [{ place: [-1.5, 0.5, 0] }, { place: [0, 1.2, -1] }, { place: [1.5, 0.5, 0] }, { place: [0, 0.2, 1] }],
+  }),
+  ...PATH_CHOICES,
+];
+
 /** The way of a path, by the choices of its step. */
 export const pathWay = (choices: Record<string, unknown>): PathWay => ({
   smooth: choices.run !== 'straight',

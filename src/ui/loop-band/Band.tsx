@@ -66,11 +66,11 @@ export function Band() {
         chosen,
         beats,
         sound: track && { track, loop },
-        middle: plays === 'once' ? 'begins, frame 0' : 'seam, frame 0',
+        seam: plays === 'once' ? 'begins, frame 0' : 'seam, frame 0',
       });
   }, [size, view, frames, frame, traces, chosen, beats, plays, track, loop]);
 
-  const zoom = (factor: number, phase = view.middle) => setView((v) => zoomed(v, factor, phase, frames));
+  const zoom = (factor: number, phase: number) => setView((v) => zoomed(v, factor, phase, frames));
   const goTo = (to: number) => {
     const transport = useTransport.getState();
     transport.play(false);

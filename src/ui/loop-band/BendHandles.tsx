@@ -1,12 +1,10 @@
 import type { Bend } from '@/core/piece/types';
-import { LIMITS } from '@/core/piece/limits';
+import { boundedBend } from '@/core/piece/keys';
 import { useWorkbench } from '@/state/workbench';
 import { dragHandle } from '../parts/drag';
-import { ofLane, onBand, tidy, type LaneProps } from './KeyHandles';
+import { ofLane, onBand, type LaneProps } from './KeyHandles';
 import { moveKey } from './lanes';
 import { copiesOf, phaseAt, phaseX } from './scale';
-
-const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v));
 
 /** Part of the way between two keys by which an arrow key moves a handle. */
 const NUDGE = 0.02;
@@ -29,12 +27,10 @@ export function BendHandles({ lane, box, scale }: Omit<LaneProps, 'frames' | 'be
         const y = box.y(key.value + height * rise);
         const tied = at === 0 ? key : next;
         const change = (toTime: number, toHeight: number) => {
-          const changed = bend.map((v, i) =>
-            i === at ? tidy(clamp(toTime, 0, 1)) : i === at + 1 ? tidy(clamp(toHeight, -LIMITS.bend, LIMITS.bend)) : v,
-          ) as Bend;
+          const moved = bend.map((v, i) => (i === at ? toTime : i === at + 1 ? toHeight : v)) as Bend;
           useWorkbench
             .getState()
-            .edit((p) => moveKey(lane, p, index, { bend: changed }), `bend ${lane.trace.id} ${index} ${at}`);
+            .edit((p) => moveKey(lane, p, index, { bend: boundedBend(moved) }), `bend ${lane.trace.id} ${index} ${at}`);
         };
         return (
           <g key={`${lane.trace.id} ${index} ${at} ${Math.floor(phase)}`}>

@@ -12,7 +12,8 @@ import { copiesOf, phaseAt, phaseX, type Scale } from './scale';
 /** Pixels from which beats and other keys draw a key to them. */
 const SNAP = 5;
 
-export const tidy = (v: number) => Number(v.toPrecision(5));
+const tidy = (v: number) => Number(v.toPrecision(5));
+const PICKED = 'fill-text stroke-lichen [stroke-width:2.5]';
 /** Part of a lane's span by which an arrow key moves a key. */
 const NUDGE = 0.01;
 
@@ -116,7 +117,7 @@ export function KeyHandles({ lane, box, scale, frames, beats }: LaneProps) {
             role="slider"
             aria-label={`Key ${index + 1}${ofLane(lane)} at frame ${frame}${picked ? ', chosen' : ''}`}
             aria-valuenow={key.value}
-            className={`pointer-events-auto cursor-move ${picked ? 'fill-text stroke-lichen [stroke-width:2.5]' : 'fill-lichen stroke-ground'}`}
+            className={`pointer-events-auto cursor-move ${picked ? PICKED : 'fill-lichen stroke-ground'}`}
           />
         ))}
       </g>

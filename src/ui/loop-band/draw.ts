@@ -23,8 +23,8 @@ interface BandState {
   chosen: ReadonlySet<string>;
   /** What the loop hears. */
   sound: { track: SoundTrack; loop: Loop } | null;
-  /** What stands at the line in the middle. */
-  middle: string;
+  /** What stands at the line of the seam. */
+  seam: string;
 }
 
 const COLOURS = {
@@ -79,7 +79,7 @@ export function drawBand(
   }
   drawBeats(g, scale, height, state);
   for (const [i, trace] of state.traces.entries()) drawTrace(g, scale, height, trace, i, state);
-  drawSeam(g, scale, height, state.middle);
+  drawSeam(g, scale, height, state.seam);
   drawHead(g, scale, height, state);
 }
 
@@ -183,7 +183,7 @@ function drawTrace(
 }
 
 /** The seam; where it is out of sight, an arrow at the end at which it lies. */
-function drawSeam(g: CanvasRenderingContext2D, scale: Scale, height: number, middle: string): void {
+function drawSeam(g: CanvasRenderingContext2D, scale: Scale, height: number, words: string): void {
   const { width } = scale;
   const x = phaseX(0, scale);
   g.strokeStyle = COLOURS.seam;
@@ -197,7 +197,7 @@ function drawSeam(g: CanvasRenderingContext2D, scale: Scale, height: number, mid
     g.lineTo(edge + 7 * way, height - 6);
     g.stroke();
     g.textAlign = x < 0 ? 'left' : 'right';
-    g.fillText(middle, edge + 13 * way, height - 7);
+    g.fillText(words, edge + 13 * way, height - 7);
     g.textAlign = 'left';
     return;
   }
@@ -205,7 +205,7 @@ function drawSeam(g: CanvasRenderingContext2D, scale: Scale, height: number, mid
   g.moveTo(x, 0);
   g.lineTo(x, height);
   g.stroke();
-  g.fillText(middle, x + 6, height - 7);
+  g.fillText(words, x + 6, height - 7);
 }
 
 /** The playhead, drawn wherever its frame shows: the band may be wider than the loop. */

@@ -96,8 +96,10 @@ let from: { x: number; y: number } | null = null;
 
 function followPointer(event: PointerEvent<HTMLElement>): void {
   const at = placeOn(event);
+  const { learning } = useRehearsal.getState();
+  if (!learning) from = null;
   if (!at || !isPlayed()) return;
-  if (useRehearsal.getState().learning) {
+  if (learning) {
     // The way that it goes farther is what is meant.
     from ??= { x: event.clientX, y: event.clientY };
     const [dx, dy] = [Math.abs(event.clientX - from.x), Math.abs(event.clientY - from.y)];
@@ -116,5 +118,6 @@ function press(event: PointerEvent<HTMLElement>): void {
   event.stopPropagation();
   event.preventDefault();
   heard('pointer pressed', 1);
-  window.addEventListener('pointerup', () => heard('pointer pressed', 0), { once: true });
+  const up = () => heard('pointer pressed', 0);
+  for (const name of ['pointerup', 'pointercancel'] as const) window.addEventListener(name, up, { once: true });
 }

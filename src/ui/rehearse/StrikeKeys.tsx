@@ -1,8 +1,9 @@
 import { STRIKE_KEYS } from '@/core/piece/rehearsal';
-import { stepById, strandById, type Key, type Piece } from '@/core/piece/types';
+import type { Piece } from '@/core/piece/types';
 import { addStrand } from '@/core/piece/edit';
+import { keysOf } from '@/core/weave';
 import { learn, useRehearsal } from '@/state/rehearsal';
-import { strikeNumber, strikeTargets } from '@/state/strikes';
+import { strikeNumber, strikeTargets, type StrikeTarget } from '@/state/strikes';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
@@ -12,15 +13,15 @@ import { struckBy } from './struck';
 /** Frames for which a key shines after one of its moments. */
 const SHINES = 4;
 
-/** Is the playhead just after one of the moments of a step? */
-function justStruck(piece: Piece, at: { strand: string; step: string }, frame: number): boolean {
-  const moments = stepById(strandById(piece, at.strand), at.step)?.params.moments;
+/** Is the playhead just after one of its moments? */
+function justStruck(piece: Piece, target: StrikeTarget, frame: number): boolean {
   const { frames } = piece.loop;
-  return (
-    Array.isArray(moments) &&
-    (moments as Key[]).some((m) => (frame - Math.round(m.at * frames) + frames) % frames < SHINES)
-  );
+  const moments = keysOf(piece, target) ?? [];
+  return moments.some((m) => (frame - Math.round(m.at * frames) + frames) % frames < SHINES);
 }
+
+const STRUCK = 'border-lichen bg-lichen text-ink';
+const WAITING = 'border-soft bg-raised hover:border-lichen disabled:border-line disabled:bg-transparent';
 
 /** Nine wide keys: each puts a moment at the playhead, while it plays too. */
 export function StrikeKeys() {
@@ -51,7 +52,7 @@ export function StrikeKeys() {
               disabled={!target}
               aria-label={target ? `Strike ${target.name} (${i + 1})` : `Key ${i + 1}, without moments`}
               {...struckBy(() => strikeNumber(i + 1))}
-              className={`grid size-full content-center rounded-lg border px-2 text-left ${shines ? 'border-lichen bg-lichen text-ink' : 'border-soft bg-raised hover:border-lichen disabled:border-line disabled:bg-transparent disabled:text-faint'}`}
+              className={`grid size-full content-center rounded-lg border px-2 text-left disabled:text-faint ${shines ? STRUCK : WAITING}`}
             >
               <b className="text-[17px] leading-tight font-semibold">{i + 1}</b>
               <span className="truncate">{target?.name ?? 'free'}</span>

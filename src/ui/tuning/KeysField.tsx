@@ -1,11 +1,10 @@
-import { Plus, X } from 'lucide-react';
 import { Fragment } from 'react';
 import { LIMITS } from '@/core/piece/limits';
-import { sortedKeys } from '@/core/piece/keys';
+import { boundedBend, sortedKeys } from '@/core/piece/keys';
 import { BEND, EASES, type Bend, type Ease, type KeyOf, type KeyValue } from '@/core/piece/types';
 import { keyedLiteral } from '@/core/weave';
 import { shortNumber } from '../number-words';
-import { Button } from '../parts/Button';
+import { AddEntry, RemoveEntry } from './entries';
 import { NumberInput } from './NumberField';
 import { closedListKeys } from '../workbench/closed-list';
 
@@ -31,6 +30,7 @@ export function longestGap<V extends KeyValue>(keys: KeyOf<V>[]): KeyOf<V> {
 
 /** The keys as a table; the loop band has the same keys to drag. */
 export function KeysField<V extends KeyValue>({ name, of, keys, frames, moments, onChange }: Props<V>) {
+  const entry = moments ? 'moment' : 'key';
   const label = (index: number, what: string) =>
     `${moments ? 'Moment' : 'Key'} ${index + 1}${of ? ` of ${of}` : ''}, ${what}`;
   const change = (index: number, part: Partial<KeyOf<V>>, dragging = true) =>
@@ -90,9 +90,8 @@ export function KeysField<V extends KeyValue>({ name, of, keys, frames, moments,
                 </td>
               )}
               <td>
-                <Button
-                  look="icon"
-                  aria-label={`Remove ${moments ? 'moment' : 'key'} ${i + 1}${of ? ` of ${of}` : ''}`}
+                <RemoveEntry
+                  name={`${entry} ${i + 1}${of ? ` of ${of}` : ''}`}
                   disabled={keys.length < 2}
                   onClick={() =>
                     onChange(
@@ -100,9 +99,7 @@ export function KeysField<V extends KeyValue>({ name, of, keys, frames, moments,
                       false,
                     )
                   }
-                >
-                  <X size={13} />
-                </Button>
+                />
               </td>
             </tr>
             {!moments && key.ease === 'curve' && (
@@ -118,19 +115,12 @@ export function KeysField<V extends KeyValue>({ name, of, keys, frames, moments,
             )}
           </Fragment>
         ))}
-        <tr>
-          <td colSpan={4}>
-            <Button
-              look="bare"
-              disabled={keys.length >= LIMITS.stops}
-              onClick={() => onChange([...keys, longestGap(keys)], false)}
-            >
-              <span className="inline-flex items-center gap-1">
-                <Plus size={13} /> Add a {moments ? 'moment' : 'key'}
-              </span>
-            </Button>
-          </td>
-        </tr>
+        <AddEntry
+          name={entry}
+          columns={4}
+          disabled={keys.length >= LIMITS.stops}
+          onClick={() => onChange([...keys, longestGap(keys)], false)}
+        />
       </tbody>
     </table>
   );
@@ -157,11 +147,7 @@ function BendField({
           label={label(HANDLES[i]!)}
           value={v}
           step={0.01}
-          onChange={(to) => {
-            const most = i % 2 === 0 ? 1 : LIMITS.bend;
-            const within = Math.min(most, Math.max(i % 2 === 0 ? 0 : -most, Number(to.toPrecision(5))));
-            onChange(bend.map((was, k) => (k === i ? within : was)) as Bend);
-          }}
+          onChange={(to) => onChange(boundedBend(bend.map((was, k) => (k === i ? to : was)) as Bend))}
         />
       ))}
     </div>

@@ -36,6 +36,13 @@ const WIDE: ReadonlySet<Param['type']> = new Set(['curve', 'keys', 'path', 'pict
 
 /** Tables are tall: their name stands at their top. */
 const isTable = (param: Param) => param.type === 'keys' || param.type === 'path';
+const TOP = 'items-start [&>span]:pt-2';
+
+/** Name, control and buttons; text has no name beside it, and what is wide has no buttons. */
+function columnsOf(param: Param): string {
+  if (param.type === 'text' && !param.plain) return 'grid-cols-[minmax(0,1fr)] !gap-0';
+  return WIDE.has(param.type) ? 'grid-cols-[92px_minmax(0,1fr)]' : 'grid-cols-[92px_minmax(0,1fr)_54px]';
+}
 
 /** Parameters that can have keys: what goes over into another value evenly. */
 const isKeyable = (param: Param) => param.type === 'number' || param.type === 'vector' || param.type === 'colour';
@@ -55,7 +62,7 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
   const follows = isLink(value) || isControlRef(value);
   return (
     <div
-      className={`grid min-h-[31px] ${isTable(param) ? 'items-start [&>span]:pt-2' : 'items-center'} gap-2.5 ${param.type === 'text' && !param.plain ? 'grid-cols-[minmax(0,1fr)] !gap-0' : WIDE.has(param.type) ? 'grid-cols-[92px_minmax(0,1fr)]' : 'grid-cols-[92px_minmax(0,1fr)_54px]'}`}
+      className={`grid min-h-[31px] gap-2.5 ${isTable(param) ? TOP : 'items-center'} ${columnsOf(param)}`}
       onPointerUp={endGesture}
       onPointerCancel={endGesture}
       onBlur={endGesture}

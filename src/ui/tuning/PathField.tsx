@@ -1,8 +1,7 @@
-import { Plus, X } from 'lucide-react';
 import { LIMITS } from '@/core/piece/limits';
 import { movePoint, withoutPoint, withPoint } from '@/core/piece/path';
 import type { PathPoint, Vector } from '@/core/piece/types';
-import { Button } from '../parts/Button';
+import { AddEntry, RemoveEntry } from './entries';
 import { NumberInput, tidy } from './NumberField';
 
 const AXES = ['x', 'y', 'z'];
@@ -14,7 +13,7 @@ interface Props {
 }
 
 /** Where a point after the last goes: as far on as the last is from the one before it. */
-export function nextPlace(points: readonly PathPoint[]): Vector {
+function nextPlace(points: readonly PathPoint[]): Vector {
   const [last, before] = [points.at(-1)!.place, points.at(-2)?.place];
   return last.map((v, i) => tidy(before ? 2 * v - before[i]! : v + Number(i === 0), {})) as Vector;
 }
@@ -55,30 +54,20 @@ export function PathField({ name, points, onChange }: Props) {
               </td>
             ))}
             <td>
-              <Button
-                look="icon"
-                aria-label={`Remove point ${i + 1}`}
+              <RemoveEntry
+                name={`point ${i + 1}`}
                 disabled={points.length < 2}
                 onClick={() => onChange(withoutPoint(points, i), false)}
-              >
-                <X size={13} />
-              </Button>
+              />
             </td>
           </tr>
         ))}
-        <tr>
-          <td colSpan={5}>
-            <Button
-              look="bare"
-              disabled={points.length >= LIMITS.stops}
-              onClick={() => onChange(withPoint(points, points.length - 1, nextPlace(points)), false)}
-            >
-              <span className="inline-flex items-center gap-1">
-                <Plus size={13} /> Add a point
-              </span>
-            </Button>
-          </td>
-        </tr>
+        <AddEntry
+          name="point"
+          columns={5}
+          disabled={points.length >= LIMITS.stops}
+          onClick={() => onChange(withPoint(points, points.length - 1, nextPlace(points)), false)}
+        />
       </tbody>
     </table>
   );

@@ -120,16 +120,25 @@ export function lattice(counts: readonly number[], size: readonly number[]): Mes
 /** Steps by which the direction of a path is told. */
 const AHEAD = 1e-3;
 
-/** Along a path, each with the direction in which it goes on. @param at the place of a share of it, 0..1 */
-export const onPath = (count: number, closed: boolean, at: (share: number) => readonly number[]) => {
+/**
+ * Along a path, each with the direction in which it goes on.
+ * @param along places of shares of it, mostly 0..1, three numbers for each share
+ */
+export function onPath(count: number, closed: boolean, along: (shares: readonly number[]) => ArrayLike<number>): Mesh {
+  refuseTooMany('This cloud', count, 0);
   const last = Math.max(1, closed ? count : count - 1);
-  const cloudOf = cloud(count, (i) => at(i / last));
+  const around = along(
+    Array.from({ length: count }, (_, i) => [i - AHEAD * last, i, i + AHEAD * last])
+      .flat()
+      .map((i) => i / last),
+  );
+  const at = (i: number, k: number) => around[3 * i + k]!;
+  const points = cloud(count, (i) => [0, 1, 2].map((k) => at(3 * i + 1, k)));
   const normal = new Float32Array(3 * count);
   for (let i = 0; i < count; i++) {
-    const [from, to] = [at(i / last - AHEAD), at(i / last + AHEAD)];
-    const way = [0, 1, 2].map((k) => to[k]! - from[k]!);
+    const way = [0, 1, 2].map((k) => at(3 * i + 2, k) - at(3 * i, k));
     const size = Math.hypot(...way);
     normal.set(size > 0 ? way.map((v) => v / size) : [0, 1, 0], 3 * i);
   }
-  return { ...cloudOf, pointData: { ...cloudOf.pointData, normal: { size: 3, data: normal } } };
-};
+  return { ...points, pointData: { ...points.pointData, normal: { size: 3, data: normal } } };
+}

@@ -1,5 +1,5 @@
 import type { FieldStep } from '../../definition';
-import { path, PATH_CHOICES } from '../../params';
+import { PATH_PARAMS } from '../../params';
 
 export const alongPath: FieldStep = {
   op: 'field.along-path',
@@ -8,15 +8,7 @@ export const alongPath: FieldStep = {
   takes: ['float'],
   gives: 'vec3',
   also: ['path', 'curve', 'spline', 'follow', 'line', 'motion', 'travel', 'catmull-rom'],
-  params: [
-    path({
-      id: 'points',
-      name: 'Points',
-      about: 'What it goes through, in order; drag them on the stage.',
-      default: [{ place: [-1.5, 0.5, 0] }, { place: [0, 1.2, -1] }, { place: [1.5, 0.5, 0] }, { place: [0, 0.2, 1] }],
-    }),
-    ...PATH_CHOICES,
-  ],
+  params: PATH_PARAMS,
   needs: ['tables'],
   glsl: '  return points;',
 };

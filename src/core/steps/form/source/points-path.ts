@@ -2,7 +2,7 @@ import { alongPath, knotsOf } from '../../../mesh/path';
 import { onPath } from '../../../mesh/source/clouds';
 import type { Vector } from '../../../piece/types';
 import type { FormSource } from '../../definition';
-import { number, path, PATH_CHOICES, pathWay } from '../../params';
+import { number, PATH_PARAMS, pathWay } from '../../params';
 
 export const pointsPath: FormSource = {
   op: 'form.points-path',
@@ -13,13 +13,7 @@ export const pointsPath: FormSource = {
   telling: 'count',
   also: ['cloud', 'line', 'curve', 'spline', 'polyline', 'catmull-rom'],
   params: [
-    path({
-      id: 'points',
-      name: 'Points',
-      about: 'What it goes through, in order; drag them on the stage.',
-      default: [{ place: [-1.5, 0.5, 0] }, { place: [0, 1.2, -1] }, { place: [1.5, 0.5, 0] }, { place: [0, 0.2, 1] }],
-    }),
-    ...PATH_CHOICES,
+    ...PATH_PARAMS,
     number({
       id: 'count',
       name: 'Count',
@@ -35,6 +29,6 @@ export const pointsPath: FormSource = {
   bake: (params) => {
     const way = pathWay(params);
     const knots = knotsOf(params.points as Vector[], way);
-    return onPath(params.count as number, way.closed, (t) => alongPath(knots, way, t));
+    return onPath(params.count as number, way.closed, (shares) => shares.flatMap((t) => alongPath(knots, way, t)));
   },
 };

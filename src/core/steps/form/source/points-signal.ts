@@ -17,7 +17,7 @@ export const pointsSignal: FormSource = {
     number({
       id: 'count',
       name: 'Count',
-      about: 'How many points, each as much later as any other.',
+      about: 'How many points, evenly in time.',
       default: 96,
       min: 2,
       max: 2000,
@@ -36,6 +36,8 @@ export const pointsSignal: FormSource = {
     const closed = params.ends !== 'open';
     // The end of an open one is just before the beginning comes again.
     const within = (phase: number) => (closed ? phase - Math.floor(phase) : Math.min(Math.max(phase, 0), END));
-    return onPath(params.count as number, closed, (phase) => baking.signal(params.signal as string, within(phase)));
+    return onPath(params.count as number, closed, (shares) =>
+      baking.signal(params.signal as string, shares.map(within)),
+    );
   },
 };
