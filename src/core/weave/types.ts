@@ -66,6 +66,8 @@ export interface Woven {
   loopRows: number[];
   /** Uniforms that hold the values of signals at the present phase; see `WeaveOptions.signalUniforms`. */
   signals: SignalUniform[];
+  /** Does a step look at moments other than the place's own? Then signals have to be functions. */
+  otherMoments: boolean;
   /** Functions of the place for what steps say beside the running value. */
   asides: Partial<Record<Aside, string>>;
   /** Function that gives all targets at one place; see `WeaveOptions.together`. */

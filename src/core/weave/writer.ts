@@ -51,6 +51,7 @@ export class Writer {
   private readonly signals = new Map<string, SignalUniform>();
   private readonly asides: Partial<Record<Aside, string>> = {};
   private readonly entries = new Set<string>();
+  private otherMoments = false;
 
   constructor(
     private readonly piece: Piece,
@@ -80,6 +81,7 @@ export class Writer {
       branches: this.branches,
       loopRows: this.loopRows,
       signals,
+      otherMoments: this.otherMoments,
       asides: this.asides,
       together,
     };
@@ -230,6 +232,7 @@ export class Writer {
     if (definition.passes) chosen.pass = this.options.pass ?? definition.passes - 1;
     const before = this.plan.before(strand.id, index);
     const moments = definition.params.filter((p) => p.per === 'moment').map((p) => [p.id, this.moment(spot, p)]);
+    this.otherMoments ||= moments.length > 0;
     if (!before && moments.length === 0) return this.stepFunctions.add(definition, types, chosen);
     // What asks for its own row at other places is that row's alone.
     const again = before ? this.plan.nameOf(before) : undefined;

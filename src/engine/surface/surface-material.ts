@@ -89,8 +89,9 @@ interface WovenDress {
 }
 
 function weaveDress(piece: Piece, analysis: Analysis, { form, surface, skin }: SurfaceOnForm): WovenDress {
-  // Signals are one value a frame, but for copies that are behind: there each has its own moment.
-  const signalUniforms = !weaveStrands(piece, analysis, [form], true).asides.delay;
+  // Signals are one value a frame, but for copies that are behind and steps that look back: those have other moments.
+  const { asides, otherMoments } = weaveStrands(piece, analysis, [form], true);
+  const signalUniforms = !asides.delay && !otherMoments;
   const state = surfaceState(piece, analysis, surface);
   const cloud = skin.corners.length === 0;
   // A dot is one place, so what it looks like is worked out once, where its place is.

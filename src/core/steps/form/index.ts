@@ -3,6 +3,7 @@ import { copies } from './copies/copies';
 import { nest } from './copies/nest';
 import { bendForm } from './move/bend';
 import { dots } from './move/dots';
+import { drift } from './move/drift';
 import { magnet } from './move/magnet';
 import { normals } from './move/normals';
 import { paint } from './move/paint';
@@ -78,6 +79,7 @@ export const FORM_STEPS = [
     taperForm,
     spherify,
     magnet,
+  drift,
     normals,
   ]),
   ...group('colour and size', [paint, paintFaces, dots]),
