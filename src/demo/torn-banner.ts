@@ -1,44 +1,24 @@
+import type { Step } from '@/core/piece/types';
 import { by, control, from, piece, sample, strand } from './build';
 
-/** Only the crest of a cycle is left, and rounded up to on or off. */
-const crest = (turns: number, shift: number): [string, Record<string, number>] => ['cycle', { turns, shift }];
+/** Bursts come at the same moments for all that they drive. */
+const bursts: [string, Step['params']] = ['scattered', { count: by('bursts'), apart: 0.35, weakest: 0.4, seed: 11 }];
 
 export const tornBanner = () =>
   piece(
     'Torn Banner',
-    'Night one: the choir’s banner, torn up and down in short bursts as if the tide pulled at it.',
+    'Night one: the choir’s banner, torn up and down in short bursts at chance moments, as if the tide pulled at it.',
     [
-      strand(
-        'signal',
-        'gusts',
-        crest(3, 0.1),
-        ['join', { how: 'subtract', other: by('rarity') }],
-        ['round', { way: 'up' }],
-        ['clamp', { low: 0, high: 1 }],
-      ),
-      strand(
-        'signal',
-        'tear up',
-        crest(11, 0),
-        ['join', { how: 'subtract', other: by('burst length', [0.98, -0.6]) }],
-        ['round', { way: 'up' }],
-        ['clamp', { low: 0, high: 1 }],
-        ['join', { how: 'multiply', other: from('gusts') }],
-      ),
-      strand(
-        'signal',
-        'tear down',
-        crest(7, 0.35),
-        ['join', { how: 'subtract', other: by('burst length', [0.98, -0.6]) }],
-        ['round', { way: 'up' }],
-        ['clamp', { low: 0, high: 1 }],
-        ['join', { how: 'multiply', other: from('gusts') }],
-      ),
+      strand('signal', 'gusts', bursts, [
+        'envelope',
+        { attack: 0.03, hold: by('burst length', [0.03, 0.6]), decay: 0.12, bend: 1 },
+      ]),
+      strand('signal', 'way', bursts, ['choose', { order: 'at random', among: 2, first: 1, second: -1, seed: 3 }]),
       strand(
         'signal',
         'pull',
-        ['constant', { value: from('tear up') }],
-        ['join', { how: 'subtract', other: from('tear down') }],
+        ['constant', { value: from('gusts') }],
+        ['join', { how: 'multiply', other: from('way') }],
       ),
       strand(
         'field',
@@ -109,14 +89,10 @@ export const tornBanner = () =>
     {
       picture: { width: 1280, height: 720, background: '#0a0f12' },
       loop: { frames: 180, rate: 30, play: 'loop' },
-      controls: [
-        control('rarity', 0.2, -0.9, 0.95),
-        control('burst length', 0.35, 0, 1),
-        control('strength', 0.22, 0, 1, 2),
-      ],
+      controls: [control('bursts', 7, 1, 24), control('burst length', 0.35, 0, 1), control('strength', 0.22, 0, 1, 2)],
       looks: [
-        { id: 'l1', name: 'now and then', values: { rarity: 0.2, 'burst-length': 0.35, strength: 0.22 } },
-        { id: 'l2', name: 'in tatters', values: { rarity: -0.8, 'burst-length': 0.5, strength: 0.6 } },
+        { id: 'l1', name: 'now and then', values: { bursts: 7, 'burst-length': 0.35, strength: 0.22 } },
+        { id: 'l2', name: 'in tatters', values: { bursts: 18, 'burst-length': 0.5, strength: 0.6 } },
       ],
       assets: [sample('choir-banner')],
     },

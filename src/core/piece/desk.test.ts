@@ -158,7 +158,7 @@ describe('copying', () => {
     expect(pasted.strands.map((s) => s.name)).toEqual(
       expect.arrayContaining(['print', 'shift', 'torn', 'rows', 'pull', 'gusts']),
     );
-    expect(pasted.controls.map((c) => c.name)).toEqual(['rarity', 'burst length', 'strength']);
+    expect(pasted.controls.map((c) => c.name)).toEqual(['bursts', 'burst length', 'strength']);
     expect(pasted.assets).toHaveLength(1);
     expect(analyse(pasted).problems).toEqual([]);
     expect(acceptPiece(JSON.parse(JSON.stringify(pasted)))).toEqual(pasted);
