@@ -1,7 +1,8 @@
-import { STARTERS } from '@/demo';
+import { BEGINNINGS, STARTERS, type Starter } from '@/demo';
 import { Shelf } from '@/ui/shelf/Shelf';
 
 export default function Page() {
-  const starters = STARTERS.map(({ id, piece: { name, note, picture, loop } }) => ({ id, name, note, picture, loop }));
-  return <Shelf starters={starters} />;
+  return <Shelf beginnings={BEGINNINGS.map(factsOf)} starters={STARTERS.map(factsOf)} />;
 }
+
+const factsOf = ({ id, piece: { name, note, picture, loop } }: Starter) => ({ id, name, note, picture, loop });

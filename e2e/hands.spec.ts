@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import {
   choose,
   difference,
+  drag,
   inWorkbench,
   openPiece,
   pixelsOf,
@@ -69,19 +70,118 @@ test('after adding, removing, undoing and closing a dialog the keyboard is at th
   await expect(cell(page, 'swell/t2')).toBeFocused();
 });
 
-for (const [words, name] of [
-  ['gain', 'Gain'],
-  ['contrast', 'Contrast'],
-  ['clamp', 'Clamp'],
-  ['power', 'Power'],
-] as const) {
-  test(`the exact name comes first in the list of steps: ${words}`, async ({ page }) => {
+test('the exact name comes first in the list of steps', async ({ page }) => {
+  for (const [words, name] of [
+    ['gain', 'Gain'],
+    ['contrast', 'Contrast'],
+    ['clamp', 'Clamp'],
+    ['power', 'Power'],
+  ] as const) {
     await cell(page, 'swell/t2').click();
     await page.keyboard.press('a');
     await choose(page, words);
     await expect(page.getByRole('button', { name: `${name} in swell` })).toBeVisible();
-  });
-}
+  }
+});
+
+test('a number is dragged by its name, typed as a sum or in a unit, and turned by the wheel', async ({ page }) => {
+  await cell(page, 'swell/t2').click();
+  const scale = page.getByLabel('Scale, number');
+  const value = async () => Number(await scale.inputValue());
+  const before = await value();
+  await drag(page, page.getByText('Scale', { exact: true }), 40, 0);
+  const dragged = await value();
+  expect(dragged).toBeGreaterThan(before);
+  await page.keyboard.down('Alt');
+  await drag(page, page.getByText('Scale', { exact: true }), 40, 0);
+  await page.keyboard.up('Alt');
+  expect(await value()).toBeGreaterThan(dragged);
+  expect((await value()) - dragged).toBeCloseTo((dragged - before) / 10, 2);
+  // Each drag is one entry of the history.
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect.poll(value).toBe(before);
+
+  await scale.fill('2*pi/3');
+  await scale.press('Enter');
+  await expect.poll(value).toBeCloseTo(2.09, 1);
+  await scale.focus();
+  await scale.hover();
+  await page.mouse.wheel(0, -100);
+  await expect.poll(value).toBeGreaterThan(2.1);
+  const turned = await value();
+  // What cannot be read is said and stays to be mended; Escape goes back.
+  await scale.fill('2 * apples');
+  await scale.press('Enter');
+  await expect(page.getByText('"apples" is not known here.')).toBeVisible();
+  await expect(scale).toHaveValue('2 * apples');
+  await scale.press('Escape');
+  await expect.poll(value).toBe(turned);
+
+  await page.keyboard.press('Escape');
+  // The piece runs at 24 frames a second.
+  const length = page.getByLabel('Length, number');
+  await length.fill('2 s');
+  await length.press('Enter');
+  await expect(length).toHaveValue('48');
+});
+
+test('the picture takes the window with tuning over it, and gives it back', async ({ page }) => {
+  await cell(page, 'swell/t2').click();
+  const small = (await stage(page).boundingBox())!;
+  await page.keyboard.press('v');
+  await expect(page.getByRole('region', { name: 'Lattice' })).toHaveCount(0);
+  await expect.poll(async () => (await stage(page).boundingBox())!.width).toBeGreaterThan(1.6 * small.width);
+  const over = page.getByRole('complementary', { name: 'Tuning over the picture' });
+  await over.getByRole('button', { name: 'Fold away' }).click();
+  const before = await settled(stage(page));
+  await over.getByRole('button', { name: 'Show tuning' }).click();
+  await page.getByLabel('Scale, number').fill('3');
+  await page.getByLabel('Scale, number').press('Enter');
+  await over.getByRole('button', { name: 'Fold away' }).click();
+  await expect.poll(async () => difference(before, await pixelsOf(stage(page)))).toBeGreaterThan(0.2);
+  await page.keyboard.press('v');
+  await expect(cell(page, 'swell/t2')).toBeVisible();
+  await expect.poll(async () => (await stage(page).boundingBox())!.width).toBeCloseTo(small.width, 0);
+});
+
+test('the split between rows and picture is remembered', async ({ page }) => {
+  const width = async () => (await stage(page).boundingBox())!.width;
+  const before = await width();
+  await drag(page, page.getByRole('separator', { name: 'Width of the lattice' }), -120, 0);
+  await expect.poll(width).toBeGreaterThan(before + 90);
+  const wide = await width();
+  await page.reload();
+  await inWorkbench(page);
+  await expect.poll(width).toBeCloseTo(wide, 0);
+});
+
+test('a long row scrolls by itself, and its chosen step comes into view', async ({ page }) => {
+  await cell(page, 'swell/t2').click();
+  for (let i = 0; i < 6; i++) {
+    await page.keyboard.press('a');
+    await choose(page, 'gain');
+  }
+  const first = page.locator('[data-cell^="swell/"]').first();
+  await expect(page.locator('[data-cell^="swell/"]').last()).toBeInViewport();
+  await expect(first).not.toBeInViewport({ ratio: 0.5 });
+  // Rows beside it stay where they are.
+  const others = page.locator('[data-cell$="/t1"]:not([data-cell^="swell/"])');
+  await expect(others.first()).toBeInViewport();
+  await page.getByRole('button', { name: 'Steps before these' }).click();
+  await page.keyboard.press('Escape');
+  await first.click();
+  await expect(first).toBeInViewport({ ratio: 1 });
+});
+
+test('deleting a strand says what took from it, before and after', async ({ page }) => {
+  await page.getByRole('button', { name: 'Strand swell', exact: true }).click();
+  const item = page.getByRole('menuitem', { name: /Delete strand/ });
+  await expect(item).toContainText('used by');
+  const takers = (await item.innerText()).replace(/^[\s\S]*used by /, '').trim();
+  await item.click();
+  await expect(page.getByText('"swell" was deleted.')).toContainText(takers.split(', ')[0]!);
+});
 
 test('a drag that the system takes away is over', async ({ page, context }) => {
   const before = await settled(stage(page));

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { addStep, addStrand, setLoop, setParam, setPicture } from '@/core/piece/edit';
 import type { Value } from '@/core/piece/types';
-import { STARTERS } from '@/demo';
+import { BEGINNINGS, STARTERS } from '@/demo';
 import { goToFrame, inWorkbench, openPiece, seam, setNumber, settled, taken } from './artist';
 
 const FOLDER = 'docs/screenshots';
@@ -22,7 +22,7 @@ test.beforeAll(async () => {
   await mkdir('public/starters', { recursive: true });
 });
 
-for (const { id, piece } of STARTERS) {
+for (const { id, piece } of [...BEGINNINGS, ...STARTERS]) {
   test(`still of ${piece.name}`, async ({ page }) => {
     const scale = STILL / Math.max(piece.picture.width, piece.picture.height);
     await openPiece(

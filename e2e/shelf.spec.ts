@@ -3,7 +3,19 @@ import { VERSION } from '@/core/piece/types';
 import { writePiece } from '@/core/formats/piece-file';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
-import { inWorkbench, openFile, pixelsOf, smallStarter, variety } from './artist';
+import {
+  difference,
+  goToFrame,
+  inWorkbench,
+  openFile,
+  pixelsOf,
+  seam,
+  setNumber,
+  settled,
+  smallStarter,
+  stage,
+  variety,
+} from './artist';
 
 test('starters show their pictures and open', async ({ page }) => {
   await page.goto('/');
@@ -17,6 +29,32 @@ test('starters show their pictures and open', async ({ page }) => {
   await cloth.click();
   await inWorkbench(page);
   await expect(page.getByLabel('Name of the piece')).toHaveValue('Estuary Cloth');
+});
+
+test('what is begun with is open, moves, and stands first on the shelf afterwards; its name opens it', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: /^Points in space/ }).click();
+  await inWorkbench(page);
+  // As quick as a small card can draw it.
+  for (const [name, size] of [
+    ['Width', 160],
+    ['Height', 90],
+  ] as const)
+    await setNumber(page, name, size);
+  const first = await settled(stage(page));
+  expect(variety(first)).toBeGreaterThan(5);
+  await goToFrame(page, 60);
+  expect(difference(first, await settled(stage(page)))).toBeGreaterThan(0.1);
+  await expect(seam(page)).toHaveText('closes');
+  await page.goto('/');
+  const kept = page.getByRole('region', { name: 'Kept in this browser' });
+  await expect(kept.getByRole('article')).toHaveCount(1);
+  const place = async (name: string) => (await page.getByRole('heading', { name }).boundingBox())!.y;
+  expect(await place('Kept in this browser')).toBeLessThan(await place('Starters'));
+  await kept.getByText('Points in space').click();
+  await inWorkbench(page);
 });
 
 test('kept pieces are renamed, duplicated, deleted and brought back', async ({ page }) => {

@@ -11,7 +11,7 @@ export const glasshouseOpening = () =>
         ['position'],
         ['bands', { direction: [0.35, 1, 0.2], count: 0.33, turns: 1, shift: 0.75 }],
         ['remap', { fromLow: 0.1, fromHigh: 1, hold: 'held' }],
-        ['smooth-step', { low: 0, high: 1 }],
+        ['smooth-step'],
       ),
       strand(
         'form',

@@ -1,4 +1,5 @@
 import type { Piece } from '@/core/piece/types';
+import { copiesOnPoints, formOnStage, paintedPicture, pictureOnPlane, pointsInSpace } from './beginnings';
 import { bellBuoy } from './bell-buoy';
 import { estuaryCloth } from './estuary-cloth';
 import { glasshouse } from './glasshouse';
@@ -44,6 +45,15 @@ function starter(id: string, make: () => Piece): Starter {
     },
   };
 }
+
+/** Small pieces to begin one's own with: each is one way of working, and already moves and closes. */
+export const BEGINNINGS: Starter[] = [
+  starter('begin-form', formOnStage),
+  starter('begin-picture', paintedPicture),
+  starter('begin-copies', copiesOnPoints),
+  starter('begin-points', pointsInSpace),
+  starter('begin-plane', pictureOnPlane),
+];
 
 /** Finished pieces to begin from. All belong to the made-up Saltmarsh Choir at the Ropeworks Hall. */
 export const STARTERS: Starter[] = [

@@ -9,13 +9,16 @@ import { acceptPiece } from '@/core/formats/piece-file';
 import { fromBase64 } from '@/core/formats/base64';
 import { readWav, WAV_TYPE } from '@/core/formats/wav';
 import { provideTrack, soundTrack } from '@/core/sound/track';
+import { definitionOf } from '@/core/steps';
 import { analyse, exportGlsl, providePixels } from '@/core/weave';
-import { STARTERS } from '.';
+import { BEGINNINGS, STARTERS } from '.';
+
+const ALL = [...BEGINNINGS, ...STARTERS];
 
 const folder = mkdtempSync(join(tmpdir(), 'calm-glsl-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 beforeAll(() => {
-  for (const { piece } of STARTERS)
+  for (const { piece } of ALL)
     for (const asset of piece.assets) {
       const bytes = fromBase64(asset.data);
       if (asset.type === WAV_TYPE) {
@@ -27,10 +30,23 @@ beforeAll(() => {
     }
 });
 
-describe.each(STARTERS.map((s) => [s.id, s] as const))('%s', (_, { piece }) => {
+describe.each(ALL.map((s) => [s.id, s] as const))('%s', (_, { piece }) => {
   it('is sound and has no problems', () => {
     expect(acceptPiece(JSON.parse(JSON.stringify(piece)))).toEqual(piece);
     expect(analyse(piece).problems).toEqual([]);
+  });
+
+  it('sets nothing that its steps do not know', () => {
+    const unknown = piece.strands.flatMap((strand) =>
+      strand.steps.flatMap((step) => {
+        const definition = definitionOf(step.op);
+        const known = (definition?.resolve?.(step, null) ?? definition)?.params.map((p) => p.id) ?? [];
+        return Object.keys(step.params)
+          .filter((id) => !known.includes(id) && !definition?.params.some((p) => p.id === id))
+          .map((id) => `${strand.name}: ${step.op} ${id}`);
+      }),
+    );
+    expect(unknown).toEqual([]);
   });
 
   it('closes by measurement, and moves', async () => {

@@ -94,7 +94,7 @@ export const towLine = () =>
         'finish',
         'out',
         ['shoot', { stage: from('roads') }],
-        ['vignette', { strength: 0.4 }],
+        ['vignette', { amount: 0.4 }],
         ['exposure', { stops: 0.15, shoulder: 0.7 }],
       ),
     ],

@@ -33,6 +33,8 @@ interface Panels {
   compact: boolean | null;
   folded: Kind[];
   foldedBundles: string[];
+  /** The picture has the window; tuning floats over it, and the rows are out of sight. */
+  large: boolean;
   /** What lies below the stage. */
   side: 'tuning' | 'desk';
   /** The look that is shown beside the present settings. */
@@ -61,6 +63,7 @@ export const usePanels = create<Panels>()(() => ({
   compact: null,
   folded: [],
   foldedBundles: [],
+  large: false,
   side: 'tuning',
   compare: null,
   split: 0.5,

@@ -3,6 +3,7 @@ import { PLACE_FIELDS } from '@/core/glsl/lib';
 import { shortNumber } from './number-words';
 import type { Kind } from '@/core/piece/types';
 import { definitionOf, valueOf, type Param } from '@/core/steps';
+import type { Analysis } from '@/core/weave';
 import { isControlRef, isKeyed, isLink, type Piece, type Step, type Value } from '@/core/piece/types';
 
 /** Headings of the six kinds. */
@@ -66,3 +67,22 @@ export const TYPE_WORDS: Record<string, string> = {
   stage: 'stage',
   image: 'picture',
 };
+
+/** A type with its article, where it has one. */
+export const typeWithArticle = (type: string): string => {
+  const word = TYPE_WORDS[type] ?? type;
+  return type === 'vec2' || type === 'moments' ? word : `a ${word}`;
+};
+
+/** Names of the strands that take from one. */
+export const takersOf = (piece: Piece, analysis: Analysis, strand: string): string[] => [
+  ...new Set(
+    (analysis.uses.get(strand) ?? [])
+      .filter((use) => use.strand !== strand)
+      .map((use) => piece.strands.find((s) => s.id === use.strand)?.name ?? '?'),
+  ),
+];
+
+/** Names as a sentence has them: "a", "b" and "c". */
+export const listed = (names: readonly string[]): string =>
+  new Intl.ListFormat('en-GB', { type: 'conjunction' }).format(names.map((name) => `"${name}"`));

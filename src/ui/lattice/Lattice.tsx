@@ -27,9 +27,9 @@ export function Lattice() {
   const sheet = useRef<HTMLDivElement>(null);
 
   return (
-    <section aria-label="Lattice" data-lattice className="relative h-full overflow-auto">
+    <section aria-label="Lattice" data-lattice className="relative h-full overflow-x-hidden overflow-y-auto">
       <DndContext id="lattice" sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-        <div ref={sheet} className="relative min-w-max pb-3">
+        <div ref={sheet} className="relative pb-3">
           {KINDS.map((kind) => {
             const strands = piece.strands.filter((s) => s.kind === kind);
             const isFolded = folded.includes(kind);
@@ -76,7 +76,7 @@ export function Lattice() {
 function Heading({ kind, count, folded, compact }: { kind: Kind; count: number; folded: boolean; compact: boolean }) {
   const words = KIND_WORDS[kind];
   return (
-    <div className="sticky left-0 z-30 flex w-[min(100%,44rem)] items-center gap-2 pt-0.5 pr-3 pl-2 leading-[18px]">
+    <div className="flex w-full items-center gap-2 pt-0.5 pr-3 pl-2 leading-[18px]">
       <button
         type="button"
         onClick={() => toggleFold(kind)}

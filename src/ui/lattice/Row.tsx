@@ -5,7 +5,7 @@ import { GripVertical, Plus } from 'lucide-react';
 import { Fragment, useState } from 'react';
 import { bundleOf } from '@/core/piece/arrange';
 import { renameStrand } from '@/core/piece/edit';
-import { strandById, type Piece, type Strand } from '@/core/piece/types';
+import type { Piece, Strand } from '@/core/piece/types';
 import { outputOf, type Analysis } from '@/core/weave';
 import { pick } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
@@ -23,6 +23,8 @@ import {
   takeStrand,
 } from '../workbench/actions';
 import { Cell } from './Cell';
+import { RowSteps } from './RowSteps';
+import { takersOf } from '../words';
 import { sortId } from './sorting';
 
 interface Props {
@@ -34,10 +36,10 @@ interface Props {
   compact: boolean;
 }
 
-/** One strand: its name and where it is used stay in view at the left while its steps scroll. */
+/** One strand: its name and where it is used stay in view at the left while its steps scroll beside them. */
 export function Row({ piece, strand, analysis, selected, compact }: Props) {
   const rows = analysis.types.get(strand.id)!;
-  const uses = [...new Set((analysis.uses.get(strand.id) ?? []).map((u) => strandById(piece, u.strand)?.name ?? '?'))];
+  const uses = takersOf(piece, analysis, strand.id);
   const isOutput = strand.kind === 'finish' && outputOf(piece).finish?.id === strand.id;
   const used = isOutput ? 'the picture' : uses.length > 0 ? `to ${uses.join(', ')}` : 'not used yet';
   const sort = useSortable({ id: sortId(strand.id) });
@@ -48,14 +50,13 @@ export function Row({ piece, strand, analysis, selected, compact }: Props) {
       ref={sort.setNodeRef}
       style={{ transform: CSS.Translate.toString(sort.transform), transition: sort.transition }}
       className={clsx(
-        'grid grid-cols-[152px_1fr] items-start',
+        'grid grid-cols-[152px_minmax(0,1fr)] items-start',
         ground,
         sort.isDragging && 'relative z-40 opacity-80',
-        compact ? 'py-[2px]' : 'pt-[7px]',
       )}
     >
       <div
-        className={clsx('sticky left-0 z-30 self-stretch border-l-[3px] pr-2 pl-4', ground)}
+        className={clsx('self-stretch border-l-[3px] pr-2 pl-4', compact ? 'pt-[2px]' : 'pt-[7px]')}
         style={{ borderColor: tint ?? 'transparent' }}
         title={`${strand.name}, ${used}`}
       >
@@ -71,10 +72,9 @@ export function Row({ piece, strand, analysis, selected, compact }: Props) {
         >
           <GripVertical size={12} />
         </span>
-        <NameCell strand={strand} compact={compact} used={used} />
+        <NameCell strand={strand} compact={compact} used={used} takers={uses} />
       </div>
-      <div className="relative flex items-start pr-4" role="group" aria-label={`Steps of ${strand.name}`}>
-        <span aria-hidden className="absolute right-0 left-0 h-px bg-line" style={{ top: compact ? 15 : 18 }} />
+      <RowSteps name={strand.name} compact={compact} selected={selected}>
         <SortableContext
           items={rows.slice(1).map((r) => sortId(strand.id, r.step.id))}
           strategy={horizontalListSortingStrategy}
@@ -106,7 +106,7 @@ export function Row({ piece, strand, analysis, selected, compact }: Props) {
         >
           <Plus size={13} />
         </button>
-      </div>
+      </RowSteps>
     </div>
   );
 }
@@ -132,9 +132,11 @@ interface NameProps {
   strand: Strand;
   compact: boolean;
   used: string;
+  /** Names of the strands that take from it. */
+  takers: string[];
 }
 
-function NameCell({ strand, compact, used }: NameProps) {
+function NameCell({ strand, compact, used, takers }: NameProps) {
   const [naming, setNaming] = useState(false);
   const edit = useWorkbench((s) => s.edit);
   if (naming) {
@@ -175,7 +177,11 @@ function NameCell({ strand, compact, used }: NameProps) {
           ? ['line' as const, { label: 'Save as GLSL', run: () => saveGlsl(strand.id) }]
           : []),
         'line' as const,
-        { label: 'Delete strand', run: () => deleteStrand(strand.id) },
+        {
+          label: 'Delete strand',
+          hint: takers.length > 0 ? `used by ${takers.join(', ')}` : undefined,
+          run: () => deleteStrand(strand.id),
+        },
       ]}
     />
   );

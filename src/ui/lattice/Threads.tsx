@@ -1,4 +1,4 @@
-import { useLayoutEffect, useState, type RefObject } from 'react';
+import { useEffect, useLayoutEffect, useState, type RefObject } from 'react';
 import { isLink, strandById, type Piece } from '@/core/piece/types';
 import type { Selection } from '@/state/workbench';
 
@@ -18,9 +18,18 @@ interface Thread {
 /** Threads from the strands that the selected cell takes from, and only its own. */
 export function Threads({ sheet, piece, selected, layout }: Props) {
   const [threads, setThreads] = useState<Thread[]>([]);
+  /** Counts how often a row was scrolled. */
+  const [scrolled, setScrolled] = useState(0);
   useLayoutEffect(() => {
     setThreads(sheet.current && selected ? threadsOf(sheet.current, piece, selected) : []);
-  }, [sheet, piece, selected, layout]);
+  }, [sheet, piece, selected, layout, scrolled]);
+  useEffect(() => {
+    const rows = sheet.current!;
+    const moved = () => setScrolled((n) => n + 1);
+    // Scrolling does not bubble.
+    rows.addEventListener('scroll', moved, true);
+    return () => rows.removeEventListener('scroll', moved, true);
+  }, [sheet]);
   if (threads.length === 0) return null;
   return (
     <svg className="pointer-events-none absolute inset-0 z-20 size-full" aria-hidden>
@@ -40,8 +49,7 @@ export function Threads({ sheet, piece, selected, layout }: Props) {
 function threadsOf(sheet: HTMLElement, piece: Piece, selected: Selection): Thread[] {
   const step = strandById(piece, selected.strand)?.steps.find((s) => s.id === selected.step);
   const base = sheet.getBoundingClientRect();
-  const box = (strand: string, id: string) =>
-    sheet.querySelector(`[data-cell="${strand}/${id}"]`)?.getBoundingClientRect();
+  const box = (strand: string, id: string) => seenBox(sheet.querySelector(`[data-cell="${strand}/${id}"]`));
   const own = box(selected.strand, selected.step);
   if (!step || !own) return [];
   return Object.values(step.params)
@@ -58,4 +66,14 @@ function threadsOf(sheet: HTMLElement, piece: Piece, selected: Selection): Threa
         },
       ];
     });
+}
+
+/** Box of a cell; that of one that is scrolled out of its row lies at the edge of the row. */
+function seenBox(cell: Element | null): DOMRect | null {
+  if (!cell) return null;
+  const box = cell.getBoundingClientRect();
+  const row = cell.closest('[role=group]')!.getBoundingClientRect();
+  const left = Math.min(Math.max(box.left, row.left), row.right);
+  const right = Math.min(Math.max(box.right, row.left), row.right);
+  return new DOMRect(left, box.top, right - left, box.height);
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { FilePlus2, FolderOpen } from 'lucide-react';
+import { FolderOpen } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { checkSize } from '@/core/formats/piece-size';
@@ -25,10 +25,10 @@ import { Ended } from '@/workers/doors';
 import { readPieceFile } from '@/workers/reading';
 import { Button } from '../parts/Button';
 import { Mark } from '../parts/Mark';
-import { KeptCard, StarterCard } from './cards';
+import { BeginCard, BlankCard, KeptCard, StarterCard } from './cards';
 import { starterPiece, type StarterFacts } from './starters';
 
-export function Shelf({ starters }: { starters: StarterFacts[] }) {
+export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; starters: StarterFacts[] }) {
   const router = useRouter();
   const [kept, setKept] = useState<Kept[] | null>(null);
   const [reading, setReading] = useState<{ name: string; share: number; stop: () => void } | null>(null);
@@ -103,6 +103,32 @@ export function Shelf({ starters }: { starters: StarterFacts[] }) {
     notify('info', `"${item.name}" was deleted.`, { label: 'Undo', run: () => void change(restore(item)) });
   };
 
+  const keptSection = (
+    <section aria-labelledby="kept" className="mb-9">
+      <h2 id="kept" className="mb-3 text-[15px] font-semibold">
+        Kept in this browser
+      </h2>
+      {kept === null && <p className="text-mute">Looking.</p>}
+      {kept?.length === 0 && (
+        <p className="rounded-md border border-dashed border-soft p-6 text-mute">
+          Nothing yet. Begin with a starter or a blank piece; it is kept here from then on. Files can be dropped
+          anywhere on this page.
+        </p>
+      )}
+      <div className="grid grid-cols-4 gap-5">
+        {kept?.map((item) => (
+          <KeptCard
+            key={item.id}
+            item={item}
+            onOpen={() => router.push(`/piece/${item.id}`)}
+            onRename={(name) => void change(keep(item.id, { ...item.piece, name }))}
+            onDuplicate={() => void change(keep(newId(), { ...item.piece, name: `${item.name} copy`.slice(0, 80) }))}
+            onDelete={() => void drop(item)}
+          />
+        ))}
+      </div>
+    </section>
+  );
   return (
     <main
       className="mx-auto min-h-screen max-w-[1180px] px-8 py-7"
@@ -131,9 +157,6 @@ export function Shelf({ starters }: { starters: StarterFacts[] }) {
         <Button onClick={() => file.current?.click()} className="flex items-center gap-2">
           <FolderOpen size={15} /> Open a file
         </Button>
-        <Button look="main" onClick={() => void begin(blankPiece())} className="flex items-center gap-2">
-          <FilePlus2 size={15} /> Start blank
-        </Button>
       </header>
       {reading && (
         <p
@@ -143,6 +166,18 @@ export function Shelf({ starters }: { starters: StarterFacts[] }) {
           Reading "{reading.name}": {Math.floor(100 * reading.share)} %<Button onClick={reading.stop}>Stop</Button>
         </p>
       )}
+      <section aria-labelledby="begin" className="mb-9">
+        <h2 id="begin" className="mb-3 text-[15px] font-semibold">
+          Begin with <span className="ml-2 font-normal text-mute">one way of working each; they move and close</span>
+        </h2>
+        <div className="grid grid-cols-6 gap-4">
+          {beginnings.map((s) => (
+            <BeginCard key={s.id} starter={s} onBegin={() => void beginStarter(s)} />
+          ))}
+          <BlankCard onBegin={() => void begin(blankPiece())} />
+        </div>
+      </section>
+      {kept && kept.length > 0 && keptSection}
       <section aria-labelledby="starters">
         <h2 id="starters" className="mb-3 text-[15px] font-semibold">
           Starters{' '}
@@ -154,30 +189,7 @@ export function Shelf({ starters }: { starters: StarterFacts[] }) {
           ))}
         </div>
       </section>
-      <section aria-labelledby="kept" className="mt-9">
-        <h2 id="kept" className="mb-3 text-[15px] font-semibold">
-          Kept in this browser
-        </h2>
-        {kept === null && <p className="text-mute">Looking.</p>}
-        {kept?.length === 0 && (
-          <p className="rounded-md border border-dashed border-soft p-6 text-mute">
-            Nothing yet. Begin with a starter or a blank piece; it is kept here from then on. Files can be dropped
-            anywhere on this page.
-          </p>
-        )}
-        <div className="grid grid-cols-4 gap-5">
-          {kept?.map((item) => (
-            <KeptCard
-              key={item.id}
-              item={item}
-              onOpen={() => router.push(`/piece/${item.id}`)}
-              onRename={(name) => void change(keep(item.id, { ...item.piece, name }))}
-              onDuplicate={() => void change(keep(newId(), { ...item.piece, name: `${item.name} copy`.slice(0, 80) }))}
-              onDelete={() => void drop(item)}
-            />
-          ))}
-        </div>
-      </section>
+      {!kept?.length && keptSection}
     </main>
   );
 }

@@ -1,4 +1,4 @@
-import { MoreHorizontal } from 'lucide-react';
+import { FilePlus2, MoreHorizontal } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { PIECE_ENDING } from '@/core/formats/piece-size';
 import type { Piece } from '@/core/piece/types';
@@ -14,39 +14,87 @@ import { useVetted } from './vetted';
 const facts = ({ picture, loop }: Pick<Piece, 'picture' | 'loop'>) =>
   `${picture.width} x ${picture.height}, ${seconds(loop.frames, loop.rate)}`;
 
-/** Starters come with a still of their own; the picture is drawn live while it is pointed at. */
-export function StarterCard({ starter, onBegin }: { starter: StarterFacts; onBegin: () => void }) {
-  const { id, name, note } = starter;
-  const [moving, setMoving] = useState(false);
+interface StarterProps {
+  starter: StarterFacts;
+  onBegin: () => void;
+}
+
+/** A still that ships with the piece; the picture is drawn live while the card is pointed at. */
+function LiveStill({ id, moving }: { id: string; moving: boolean }) {
   const [piece, setPiece] = useState<Piece | null>(null);
   useEffect(() => {
     // Where the starters cannot be fetched the still stays.
     if (moving && !piece) starterPiece(id).then(setPiece, () => undefined);
   }, [moving, piece, id]);
   return (
+    <span className="relative block aspect-video overflow-hidden rounded-md bg-black/40">
+      <img src={`/starters/${id}.png`} alt="" className="size-full object-contain" />
+      {moving && piece && (
+        <span className="absolute inset-0">
+          <Still piece={piece} moving quiet />
+        </span>
+      )}
+    </span>
+  );
+}
+
+/** Whether a card is pointed at, and what says so. */
+function usePointed() {
+  const [pointed, setPointed] = useState(false);
+  const [on, off] = [() => setPointed(true), () => setPointed(false)];
+  return [pointed, { onPointerEnter: on, onPointerLeave: off, onFocus: on, onBlur: off }] as const;
+}
+
+export function StarterCard({ starter, onBegin }: StarterProps) {
+  const { id, name, note } = starter;
+  const [moving, handlers] = usePointed();
+  return (
     <button
       type="button"
       onClick={onBegin}
-      onPointerEnter={() => setMoving(true)}
-      onPointerLeave={() => setMoving(false)}
-      onFocus={() => setMoving(true)}
-      onBlur={() => setMoving(false)}
+      {...handlers}
       className="rounded-lg border border-line bg-panel p-2.5 text-left hover:border-soft"
     >
-      <span className="relative block aspect-video overflow-hidden rounded-md bg-black/40">
-        <img src={`/starters/${id}.png`} alt="" className="size-full object-contain" />
-        {moving && piece && (
-          <span className="absolute inset-0">
-            <Still piece={piece} moving quiet />
-          </span>
-        )}
-      </span>
+      <LiveStill id={id} moving={moving} />
       <span className="mt-2.5 flex items-baseline justify-between px-1">
         <b className="text-[14px] font-semibold">{name}</b>
         <span className="text-faint">{facts(starter)}</span>
       </span>
       <span className="mt-1 block px-1 pb-1 text-mute">{note}</span>
     </button>
+  );
+}
+
+const BEGIN = 'flex flex-col rounded-lg border border-line bg-panel p-2 text-left hover:border-soft';
+
+/** A small piece to begin one's own with. */
+export function BeginCard({ starter: { id, name, note }, onBegin }: StarterProps) {
+  const [moving, handlers] = usePointed();
+  return (
+    <button type="button" onClick={onBegin} {...handlers} className={BEGIN}>
+      <LiveStill id={id} moving={moving} />
+      <BeginWords name={name} note={note} />
+    </button>
+  );
+}
+
+export function BlankCard({ onBegin }: { onBegin: () => void }) {
+  return (
+    <button type="button" onClick={onBegin} className={BEGIN}>
+      <span className="grid aspect-video place-items-center rounded-md border border-dashed border-soft text-mute">
+        <FilePlus2 size={20} />
+      </span>
+      <BeginWords name="Start blank" note="Nothing yet: every step is yours." />
+    </button>
+  );
+}
+
+function BeginWords({ name, note }: { name: string; note: string }) {
+  return (
+    <>
+      <b className="mt-2 block px-0.5 font-semibold">{name}</b>
+      <span className="block px-0.5 text-mute">{note}</span>
+    </>
   );
 }
 
@@ -107,7 +155,16 @@ export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: Kept
               }}
             />
           ) : (
-            <b className="block truncate font-semibold">{item.name}</b>
+            <button
+              type="button"
+              tabIndex={-1}
+              title={item.name}
+              disabled={usable.state === 'damaged'}
+              onClick={onOpen}
+              className="block max-w-full truncate text-left font-semibold enabled:hover:text-lichen"
+            >
+              {item.name}
+            </button>
           )}
           <span className="text-faint">
             {new Date(item.changed).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}

@@ -5,8 +5,8 @@ export type StarterFacts = { id: string } & Pick<Piece, 'name' | 'note' | 'pictu
 
 /** @throws where the starters cannot be fetched, or none has this id */
 export async function starterPiece(id: string): Promise<Piece> {
-  const { STARTERS } = await import('@/demo');
-  const starter = STARTERS.find((s) => s.id === id);
+  const { BEGINNINGS, STARTERS } = await import('@/demo');
+  const starter = [...BEGINNINGS, ...STARTERS].find((s) => s.id === id);
   if (!starter) throw new Error(`There is no starter "${id}".`);
   return starter.piece;
 }

@@ -16,8 +16,9 @@ import { endGesture, useWorkbench } from '@/state/workbench';
 import { shortValue } from '../words';
 import { KeyButton, ParamKeys } from './KeyButton';
 import { LinkMenu } from './LinkMenu';
-import { NumberInput } from './NumberField';
-import { ParamControl } from './ParamControl';
+import { followPointer } from '../parts/drag';
+import { NumberInput, paceOf, stepOf, tidy } from './NumberField';
+import { ParamControl, type Set } from './ParamControl';
 import type { ParamPlace } from './param-place';
 
 /** Parameters that take no links: they shape the program, or are tables of their own. */
@@ -67,9 +68,7 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
       onPointerCancel={endGesture}
       onBlur={endGesture}
     >
-      <span id={`name-${param.id}`} className="text-mute" title={param.about}>
-        {param.name}
-      </span>
+      <ParamName param={param} value={follows ? undefined : value} set={set} />
       {follows ? (
         <div className="flex flex-wrap items-center gap-x-2">
           <button
@@ -108,6 +107,27 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
         </div>
       )}
     </div>
+  );
+}
+
+/** The name of a parameter; that of a number is dragged sideways as the number is. */
+function ParamName({ param, value, set }: { param: Param; value: Value | undefined; set: Set }) {
+  const number = param.type === 'number' && typeof value === 'number' ? { param, value } : null;
+  return (
+    <span
+      id={`name-${param.id}`}
+      className={`text-mute ${number ? 'cursor-ew-resize touch-none select-none' : ''}`}
+      title={param.about}
+      onPointerDown={(e) => {
+        if (!number || e.button !== 0) return;
+        const [start, from, step] = [e.clientX, number.value, stepOf(number.param)];
+        followPointer(e, {
+          moved: (m) => set(tidy(from + (m.clientX - start) * step * paceOf(m), number.param), 'drag'),
+        });
+      }}
+    >
+      {param.name}
+    </span>
   );
 }
 

@@ -50,7 +50,7 @@ export function PieceSettings({ piece }: { piece: Piece }) {
   const keep = usePanels((s) => s.keysKeep);
   const length = (frames: number) => edit((p) => setFrames(p, frames, keep), 'loop frames');
   return (
-    <div className="grid grid-cols-[196px_1fr] gap-5 p-4">
+    <div className="grid gap-x-5 gap-y-3 p-4 @min-[500px]:grid-cols-[196px_minmax(0,1fr)]">
       <div>
         <h2 className="text-[15px] font-semibold">Picture and loop</h2>
         <p className="mb-2 text-mute">of the whole piece</p>

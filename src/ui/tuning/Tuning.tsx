@@ -7,7 +7,7 @@ import { canLook } from '@/core/preview/look';
 import { pick, toggleLook } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
-import { KIND_WORDS, TYPE_WORDS } from '../words';
+import { KIND_WORDS, TYPE_WORDS, typeWithArticle } from '../words';
 import { removeSelected, switchStep } from '../workbench/actions';
 import { LargePreview } from './LargePreview';
 import { Overrides } from './Overrides';
@@ -40,12 +40,15 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
   const takes = row?.takes ? TYPE_WORDS[row.takes] : KIND_WORDS[strand.kind].one;
   const gives = row?.gives ? TYPE_WORDS[row.gives] : '';
   return (
-    <div className="grid grid-cols-[196px_minmax(0,1fr)] gap-5 p-4">
-      <div>
-        <h2 className="text-[15px] font-semibold">{definition?.name ?? step.op}</h2>
-        <p className="mb-2 text-mute">{row?.takes ? `${takes} to ${gives}` : `begins with a ${gives}`}</p>
-        <LargePreview piece={piece} strand={strand} step={step} />
-        <div className="mt-2.5 flex gap-1">
+    <div className="grid gap-x-5 gap-y-2 p-4 @min-[500px]:grid-cols-[196px_minmax(0,1fr)] @min-[500px]:grid-rows-[auto_1fr]">
+      <div className="flex flex-wrap items-start justify-between gap-x-3">
+        <div>
+          <h2 className="text-[15px] font-semibold">{definition?.name ?? step.op}</h2>
+          <p className="text-mute">
+            {row?.takes ? `${takes} to ${gives}` : `begins with ${row?.gives ? typeWithArticle(row.gives) : 'nothing'}`}
+          </p>
+        </div>
+        <div className="-ml-1.5 flex gap-1">
           {canLook(strand) && (
             <Button
               look="icon"
@@ -79,7 +82,11 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
           </Button>
         </div>
       </div>
-      <div>
+      {/* Where there is little room, what is tuned comes before its picture. */}
+      <div className="order-1 @min-[500px]:order-none">
+        <LargePreview piece={piece} strand={strand} step={step} />
+      </div>
+      <div className="@min-[500px]:col-start-2 @min-[500px]:row-span-2 @min-[500px]:row-start-1">
         {problems.map((p) => (
           <p key={p.sentence} role="alert" className="mb-2 rounded-md border border-warn/60 px-2.5 py-1.5 text-warn">
             {p.sentence}

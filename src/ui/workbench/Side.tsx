@@ -42,7 +42,7 @@ export function Side() {
         {tab('tuning', 'Tuning')}
         {tab('desk', controls > 0 ? `Desk (${controls})` : 'Desk')}
       </div>
-      <div id="side" role="tabpanel" aria-labelledby={`tab-${side}`} className="min-h-0 overflow-y-auto">
+      <div id="side" role="tabpanel" aria-labelledby={`tab-${side}`} className="@container min-h-0 overflow-y-auto">
         {side === 'desk' ? <Desk /> : <Tuning />}
       </div>
     </div>

@@ -2,7 +2,6 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { Group, Panel, Separator } from 'react-resizable-panels';
 import { PieceError } from '@/core/piece/errors';
 import { startChecks } from '@/state/checks';
 import { openKept } from '@/state/keeper';
@@ -14,16 +13,14 @@ import { ChecksPanel } from '../checks/ChecksPanel';
 import { CommandList } from '../commands/CommandList';
 import { Help } from '../commands/Help';
 import { TakeAwayPanel } from '../export/TakeAwayPanel';
-import { Lattice } from '../lattice/Lattice';
 import { StepPicker } from '../lattice/StepPicker';
 import { LoopBand } from '../loop-band/LoopBand';
 import { Button } from '../parts/Button';
+import { Areas } from './Areas';
 import { AreaGuard, Guard } from './Guard';
 import { Rehearse } from '../rehearse/Rehearse';
-import { StageView } from '../stage/StageView';
 import { viewerNow } from '../stage/viewer-handle';
 import { Header } from './Header';
-import { Side } from './Side';
 import { useShortcuts } from './shortcuts';
 
 type Opening =
@@ -90,14 +87,18 @@ function NotThere({ why }: { why: string }) {
   );
 }
 
-const HANDLE = 'bg-line transition-colors hover:bg-lichen focus-visible:bg-lichen outline-none';
-
 function Open() {
   const rehearses = useRehearsal((s) => s.on);
   useShortcuts();
   useEffect(() => startPreviews(), []);
   // A piece opens in the workbench.
-  useEffect(() => () => useRehearsal.setState({ on: false, learning: null }), []);
+  useEffect(
+    () => () => {
+      useRehearsal.setState({ on: false, learning: null });
+      usePanels.setState({ large: false });
+    },
+    [],
+  );
   // While a step is looked at, the viewer shows another piece.
   useEffect(
     () =>
@@ -107,33 +108,7 @@ function Open() {
   return (
     <main className="grid h-screen min-w-[1024px] grid-rows-[46px_1fr_122px] overflow-hidden">
       <Header />
-      {rehearses ? (
-        <Rehearse />
-      ) : (
-        <Group orientation="horizontal" className="min-h-0">
-          <Panel defaultSize="55%" minSize="34%">
-            <AreaGuard name="lattice">
-              <Lattice />
-            </AreaGuard>
-          </Panel>
-          <Separator className={`${HANDLE} w-px`} aria-label="Width of the lattice" />
-          <Panel minSize="28%">
-            <Group orientation="vertical">
-              <Panel defaultSize="51%" minSize="20%">
-                <AreaGuard name="stage">
-                  <StageView />
-                </AreaGuard>
-              </Panel>
-              <Separator className={`${HANDLE} h-px`} aria-label="Height of the stage" />
-              <Panel minSize="24%">
-                <AreaGuard name="tuning panel">
-                  <Side />
-                </AreaGuard>
-              </Panel>
-            </Group>
-          </Panel>
-        </Group>
-      )}
+      {rehearses ? <Rehearse /> : <Areas />}
       <AreaGuard name="loop band">
         <LoopBand />
       </AreaGuard>

@@ -20,6 +20,7 @@ import { notify } from '@/state/notify';
 import type { Picking } from '@/state/panels';
 import { useWorkbench, type Selection } from '@/state/workbench';
 import { download, fileStem } from '../download';
+import { listed, takersOf } from '../words';
 
 /** What the artist can do to the piece, wherever it is asked for. */
 
@@ -110,9 +111,13 @@ export function removeSelected(at: Selection): void {
 }
 
 export function deleteStrand(id: string): void {
-  const name = strandById(state().piece, id)?.name;
+  const { piece } = state();
+  const name = strandById(piece, id)?.name;
+  const takers = takersOf(piece, analyse(piece), id);
   state().edit((p) => removeStrand(p, id));
-  notify('info', `"${name}" was deleted. Undo brings it back.`);
+  const without =
+    takers.length > 0 ? ` ${listed(takers)} took from it and ${takers.length === 1 ? 'goes' : 'go'} on without.` : '';
+  notify('info', `"${name}" was deleted.${without} Undo brings it back.`);
 }
 
 export const copyStrand = (id: string) => state().edit((p) => duplicateStrand(p, id));

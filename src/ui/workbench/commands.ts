@@ -245,6 +245,14 @@ export const COMMANDS: readonly Command[] = [
   },
   {
     group: 'Look',
+    name: () => (usePanels.getState().large ? 'Rows beside the picture' : 'The picture in the whole window'),
+    about: 'the picture in the whole window, tuning over it; and back',
+    keys: ['V'],
+    when: () => !useRehearsal.getState().on,
+    run: () => usePanels.setState(({ large }) => ({ large: !large })),
+  },
+  {
+    group: 'Look',
     about: 'strike a moment with one of the keys of the rehearsal',
     keys: ['1', '2', '3', '4', '5', '6', '7', '8', '9'],
     written: '1 to 9',

@@ -42,7 +42,7 @@ export const echo: FinishStep = {
       min: -15,
       max: 15,
       hard: [-360, 360],
-      unit: 'degrees',
+      unit: '°',
     }),
     number({
       id: 'size',
@@ -61,7 +61,7 @@ export const echo: FinishStep = {
       min: -30,
       max: 30,
       hard: [-360, 360],
-      unit: 'degrees',
+      unit: '°',
     }),
     number({
       id: 'clear',

@@ -29,7 +29,7 @@ export const fold: FinishStep = {
       default: 0,
       min: -180,
       max: 180,
-      unit: 'degrees',
+      unit: '°',
     }),
     vector({
       id: 'centre',

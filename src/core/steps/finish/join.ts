@@ -28,7 +28,7 @@ export const join: FinishStep = {
       default: 0,
       min: -180,
       max: 180,
-      unit: 'degrees',
+      unit: '°',
     }),
     number({
       id: 'soft',

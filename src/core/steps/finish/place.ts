@@ -26,7 +26,7 @@ export const place: FinishStep = {
       default: 0,
       min: -180,
       max: 180,
-      unit: 'degrees',
+      unit: '°',
     }),
     turnsParam('Turns in a loop.', 0),
     number({ id: 'size', name: 'Size', about: '1 leaves it.', default: 1, min: 0.1, max: 4, hard: [0.001, 1000] }),

@@ -18,7 +18,7 @@ export const shoot: FinishStep = {
       min: 0,
       max: 360,
       hard: [0, 1440],
-      unit: 'degrees',
+      unit: '°',
       per: 'frame',
     }),
     number({

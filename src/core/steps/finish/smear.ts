@@ -33,7 +33,7 @@ export const smear: FinishStep = {
       default: 0,
       min: -180,
       max: 180,
-      unit: 'degrees',
+      unit: '°',
     }),
     vector({
       id: 'point',

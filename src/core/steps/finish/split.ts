@@ -27,7 +27,7 @@ export const split: FinishStep = {
       default: 0,
       min: -180,
       max: 180,
-      unit: 'degrees',
+      unit: '°',
     }),
     number({
       id: 'growth',

@@ -29,7 +29,7 @@ export const streaks: FinishStep = {
       default: 0,
       min: -180,
       max: 180,
-      unit: 'degrees',
+      unit: '°',
     }),
     number({
       id: 'lines',

@@ -52,7 +52,7 @@ export const camera: StageStep = {
       twin: {
         name: 'Angle',
         about: 'Field of view from top to bottom: the same thing as the lens.',
-        unit: 'deg',
+        unit: '°',
         min: 6,
         max: 113,
         of: (lens) => (360 / Math.PI) * Math.atan(FRAME_HEIGHT / 2 / lens),
@@ -77,7 +77,7 @@ export const camera: StageStep = {
       min: 60,
       max: 360,
       hard: [10, 360],
-      unit: 'deg',
+      unit: '°',
     }),
     number({
       id: 'orbit',

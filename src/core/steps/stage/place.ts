@@ -37,7 +37,7 @@ export const place: StageStep = {
       default: [0, 0, 0],
       min: -180,
       max: 180,
-      unit: 'deg',
+      unit: '°',
     }),
     number({ id: 'size', name: 'Size', about: 'Times this.', default: 1, min: 0.05, max: 5, hard: [0.0001, 10000] }),
     thereParam,

@@ -41,7 +41,7 @@ export const spot: StageStep = {
       min: 2,
       max: 160,
       hard: [1, 175],
-      unit: 'deg',
+      unit: '°',
     }),
     number({
       id: 'edge',

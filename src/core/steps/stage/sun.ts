@@ -22,7 +22,7 @@ export const sun: StageStep = {
       default: 40,
       min: -180,
       max: 180,
-      unit: 'deg',
+      unit: '°',
     }),
     number({
       id: 'height',
@@ -32,7 +32,7 @@ export const sun: StageStep = {
       min: -10,
       max: 90,
       hard: [-90, 90],
-      unit: 'deg',
+      unit: '°',
     }),
     choice({ id: 'shadow', name: 'Shadow', about: 'Whether things cast shadows in it.', options: ['cast', 'none'] }),
     number({

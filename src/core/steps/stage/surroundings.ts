@@ -29,7 +29,7 @@ export const surroundings: StageStep = {
       default: 0,
       min: -180,
       max: 180,
-      unit: 'deg',
+      unit: '°',
     }),
     number({
       id: 'height',
@@ -39,7 +39,7 @@ export const surroundings: StageStep = {
       min: -10,
       max: 90,
       hard: [-90, 90],
-      unit: 'deg',
+      unit: '°',
     }),
     picture({
       id: 'picture',

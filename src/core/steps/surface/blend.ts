@@ -4,7 +4,7 @@ import type { SurfaceLook } from './surface-look';
 
 export const blend: SurfaceStep = {
   op: 'surface.blend',
-  name: 'Blend',
+  name: 'Blending',
   about: 'How the surface meets what is behind it.',
   takes: ['surface'],
   gives: 'surface',

@@ -27,7 +27,7 @@ export const ripple: FieldStep = {
     }),
     number({ id: 'count', name: 'Density', about: 'Waves for each unit.', default: 3, min: 0, max: 24 }),
     turnsParam('Waves that leave the origin in each loop; whole turns close.', 2),
-    number({ id: 'height', name: 'Height', about: 'Size of the waves.', default: 1, min: 0, max: 4 }),
+    number({ id: 'height', name: 'Amplitude', about: 'Height of the waves.', default: 1, min: 0, max: 4 }),
     number({
       id: 'falloff',
       name: 'Falloff',

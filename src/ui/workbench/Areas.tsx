@@ -1,0 +1,124 @@
+import { ChevronDown, ChevronUp } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { Group, Panel, Separator, useDefaultLayout, usePanelRef } from 'react-resizable-panels';
+import { usePanels } from '@/state/panels';
+import { Lattice } from '../lattice/Lattice';
+import { Button } from '../parts/Button';
+import { StageView } from '../stage/StageView';
+import { AreaGuard } from './Guard';
+import { Side } from './Side';
+
+const HANDLE = 'bg-line transition-colors hover:bg-lichen focus-visible:bg-lichen outline-none';
+
+/** Where the splits between the areas are kept; without storage they last as long as the page. */
+const storage = {
+  getItem: (key: string): string | null => {
+    try {
+      return localStorage.getItem(key);
+    } catch {
+      return null;
+    }
+  },
+  setItem: (key: string, value: string): void => {
+    try {
+      localStorage.setItem(key, value);
+    } catch {
+      // A split that is not kept is no loss.
+    }
+  },
+};
+
+/** Splits that the artist made; those of the picture in the whole window are not among them. */
+const useKeptLayout = (id: string) => useDefaultLayout({ id, storage, onlySaveAfterUserInteractions: true });
+
+/** Rows, stage and tuning beside each other; or the picture in the whole window, with tuning over it. */
+export function Areas() {
+  const large = usePanels((s) => s.large);
+  const [rows, side] = [usePanelRef(), usePanelRef()];
+  const across = useKeptLayout('areas-across');
+  const down = useKeptLayout('areas-down');
+  useEffect(() => {
+    for (const panel of [rows, side]) {
+      if (large) panel.current?.collapse();
+      else panel.current?.expand();
+    }
+  }, [large, rows, side]);
+  /** Rows that are dragged to nothing leave the window to the picture. */
+  const follow = () => {
+    const away = rows.current?.isCollapsed();
+    if (away !== undefined && away !== usePanels.getState().large) usePanels.setState({ large: away });
+  };
+  return (
+    <div className="relative min-h-0">
+      <Group orientation="horizontal" className="h-full" {...across}>
+        <Panel
+          id="rows"
+          panelRef={rows}
+          defaultSize="55%"
+          minSize="34%"
+          collapsible
+          collapsedSize="0%"
+          onResize={follow}
+        >
+          {!large && (
+            <AreaGuard name="lattice">
+              <Lattice />
+            </AreaGuard>
+          )}
+        </Panel>
+        <Separator className={large ? 'hidden' : `${HANDLE} w-px`} aria-label="Width of the lattice" />
+        <Panel id="picture" minSize="28%">
+          <Group orientation="vertical" {...down}>
+            <Panel id="stage" defaultSize="51%" minSize="20%">
+              <AreaGuard name="stage">
+                <StageView />
+              </AreaGuard>
+            </Panel>
+            <Separator className={large ? 'hidden' : `${HANDLE} h-px`} aria-label="Height of the stage" />
+            <Panel id="side" panelRef={side} defaultSize="49%" minSize="24%" collapsible collapsedSize="0%">
+              {!large && (
+                <AreaGuard name="tuning panel">
+                  <Side />
+                </AreaGuard>
+              )}
+            </Panel>
+          </Group>
+        </Panel>
+      </Group>
+      {large && <Floating />}
+    </div>
+  );
+}
+
+/** Tuning and desk over the picture; folded away they leave it alone. */
+function Floating() {
+  const [folded, setFolded] = useState(false);
+  const Icon = folded ? ChevronDown : ChevronUp;
+  return (
+    <aside
+      aria-label="Tuning over the picture"
+      className="absolute top-14 right-2.5 flex max-h-[calc(100%-4.5rem)] w-[400px] flex-col rounded-lg border border-line bg-ground/90"
+    >
+      <div className="flex items-center justify-between py-1 pr-1 pl-3">
+        <Button look="bare" onClick={() => usePanels.setState({ large: false })} title="V">
+          Show the rows
+        </Button>
+        <Button
+          look="bare"
+          aria-expanded={!folded}
+          className="flex items-center gap-1.5"
+          onClick={() => setFolded(!folded)}
+        >
+          {folded ? 'Show tuning' : 'Fold away'} <Icon size={14} />
+        </Button>
+      </div>
+      {!folded && (
+        <div className="min-h-0 overflow-y-auto border-t border-line">
+          <AreaGuard name="tuning panel">
+            <Side />
+          </AreaGuard>
+        </div>
+      )}
+    </aside>
+  );
+}
