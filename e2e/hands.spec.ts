@@ -126,6 +126,34 @@ test('a number is dragged by its name, typed as a sum or in a unit, and turned b
   await expect(length).toHaveValue('48');
 });
 
+test('what is wanted is made where it is wanted, swapped and varied, with the picture following', async ({ page }) => {
+  await cell(page, 'wet-silk/t1').click();
+  const before = await settled(stage(page));
+  await page.getByRole('button', { name: 'Link Roughness', exact: true }).click();
+  await page.getByRole('menuitem', { name: /New field here/ }).click();
+  // Noise needs places to run in: both come, and the roughness follows them.
+  await choose(page, 'noise');
+  const noise = page.getByRole('button', { name: 'Noise in noise', exact: true });
+  await expect(noise).toBeFocused();
+  await expect(page.getByRole('button', { name: 'Position in noise', exact: true })).toBeVisible();
+  const made = await settled(stage(page));
+  expect(difference(before, made)).toBeGreaterThan(0.1);
+  await page.keyboard.press('>');
+  await expect(noise).toHaveCount(0);
+  const swapped = await settled(stage(page));
+  expect(difference(made, swapped)).toBeGreaterThan(0.05);
+  await page.keyboard.press('<');
+  await expect(noise).toHaveCount(1);
+  expect(difference(made, await settled(stage(page)))).toBe(0);
+  await page.keyboard.press('d');
+  await expect.poll(async () => difference(made, await settled(stage(page)))).toBeGreaterThan(0.02);
+  await page.keyboard.press('Control+z');
+  expect(difference(made, await settled(stage(page)))).toBe(0);
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  await expect(noise).toHaveCount(0);
+  expect(difference(before, await settled(stage(page)))).toBe(0);
+});
+
 test('the picture takes the window with tuning over it, and gives it back', async ({ page }) => {
   await cell(page, 'swell/t2').click();
   const small = (await stage(page).boundingBox())!;

@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import type { ParamAt } from '@/core/piece/desk';
 import type { KeysKeep } from '@/core/piece/beats';
 import type { Kind } from '@/core/piece/types';
 import type { LookOn } from '@/core/preview/look';
@@ -16,9 +17,12 @@ export interface Coarse {
   step: string;
 }
 
-/** Where a new step would go: a new strand of a kind, a place in a row, or in place of a step. */
+/**
+ * Where a new step would go: a new strand of a kind (which then feeds a parameter), a place in a row, or in place of a
+ * step.
+ */
 export type Picking =
-  | { for: 'strand'; kind: Kind | null }
+  | { for: 'strand'; kind: Kind | null; into?: ParamAt }
   | { for: 'step'; strand: string; at: number }
   | { for: 'replace'; strand: string; step: string };
 

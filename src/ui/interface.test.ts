@@ -7,7 +7,7 @@ import { analyse } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { fileStem } from './download';
 import { neighbour } from './lattice/neighbour';
-import { offered } from './lattice/StepPicker';
+import { alternatives, kindsFor, offered, type Offer } from './lattice/offers';
 import { frameByKey } from './loop-band/draw';
 import { copiesOf, frameAt, isWhole, phaseAt, phaseX, scrolled, WHOLE, zoomed } from './loop-band/scale';
 import { orbit, pan, zoom } from './stage/orbit';
@@ -73,7 +73,7 @@ describe('searching', () => {
 
 describe('what is offered', () => {
   it('fits what runs in and what comes after', () => {
-    const names = (at: number) => offered(piece, { for: 'step', strand: 'swell', at }).map((d) => d.name);
+    const names = (at: number) => offered(piece, { for: 'step', strand: 'swell', at }).map((o) => o.definition.name);
     expect(names(3)).toContain('Ramp');
     expect(names(2)).not.toContain('Ramp');
     expect(names(2)).toContain('Power');
@@ -90,15 +90,112 @@ describe('what is offered', () => {
           .map((r) => r.active),
       ).toEqual([true, true, true, true]);
     }
-    expect(offered(piece, { for: 'strand', kind: 'form' }).map((d) => d.name)).toEqual(
+    const begin = offered(piece, { for: 'strand', kind: 'form' }).filter((o) => !o.on);
+    expect(begin.map((o) => o.definition.name)).toEqual(
       CATALOGUE.filter((d) => d.op.startsWith('form.') && d.takes.length === 0).map((d) => d.name),
     );
-    expect(offered(piece, { for: 'replace', strand: 'swell', step: 't2' }).map((d) => d.name)).toEqual(
+    expect(offered(piece, { for: 'replace', strand: 'swell', step: 't2' }).map((o) => o.definition.name)).toEqual(
       expect.arrayContaining(['Distance', 'Noise', 'Fractal', 'Cells']),
     );
-    expect(offered(piece, { for: 'replace', strand: 'swell', step: 't1' }).map((d) => d.name)).toEqual(
+    expect(offered(piece, { for: 'replace', strand: 'swell', step: 't1' }).map((o) => o.definition.name)).toEqual(
       expect.arrayContaining(['Position', 'UV', 'Screen', 'World plane']),
     );
+  });
+
+  it('alternatives of a step are of its group, itself among them', () => {
+    for (const [strand, step] of [
+      ['swell', 't1'],
+      ['swell', 't2'],
+    ] as const) {
+      const op = piece.strands.find((s) => s.id === strand)!.steps.find((s) => s.id === step)!.op;
+      const all = alternatives(piece, { strand, step });
+      expect(all.map((d) => d.op)).toContain(op);
+      expect(all.length).toBeGreaterThan(2);
+      expect(new Set(all.map((d) => d.group)).size).toBe(1);
+    }
+    expect(alternatives(piece, { strand: 'swell', step: 'none' })).toEqual([]);
+  });
+
+  /** A new strand as an offer makes it. */
+  const made = ({ definition, on }: Offer) => {
+    const begun = addStrand(blankPiece(), kindOf(definition), 'new', (on ?? definition).op);
+    return on ? addStep(begun, 's1', 1, definition.op) : begun;
+  };
+
+  it('steps that need something to run in come with it, and work', () => {
+    const offers = offered(blankPiece(), { for: 'strand', kind: null });
+    const both = offers.filter((o) => o.on);
+    expect(both.length).toBeGreaterThan(100);
+    for (const offer of both)
+      expect([
+        offer.definition.op,
+        analyse(made(offer))
+          .types.get('s1')!
+          .map((r) => r.active),
+      ]).toEqual([offer.definition.op, [true, true]]);
+    const found = ranked(
+      offers.map((o) => ({ name: o.definition.name, also: o.definition.also, on: o.on?.name })),
+      'ripple',
+    );
+    expect(found[0]).toMatchObject({ name: 'Ripple', on: 'Position' });
+  });
+
+  it('what is made for a parameter fits it', () => {
+    const strand = piece.strands.find((s) => s.name === 'wet silk')!;
+    const step = strand.steps[0]!;
+    const into = (param: string) => ({ strand: strand.id, step: step.id, param });
+    const definition = definitionOf(step.op)!;
+    for (const param of definition.params.filter((p) => kindsFor(definition, p).length > 0))
+      for (const kind of kindsFor(definition, param)) {
+        const offers = offered(piece, { for: 'strand', kind, into: into(param.id) });
+        expect(offers.length).toBeGreaterThan(3);
+        for (const offer of offers) {
+          const both = { ...piece, strands: [...piece.strands, ...made(offer).strands] };
+          const analysis = analyse(setParam(both, strand.id, step.id, param.id, { link: 's1' }));
+          expect([offer.definition.op, analysis.problems.filter((p) => p.strand === strand.id)]).toEqual([
+            offer.definition.op,
+            [],
+          ]);
+        }
+      }
+  });
+
+  it.each([
+    'displace',
+    'instance',
+    'falloff',
+    'dissolve',
+    'fresnel',
+    'bump',
+    'extrude',
+    'scatter',
+    'bloom',
+    'feedback',
+    'vignette',
+    'rim',
+    'lerp',
+    'gradient',
+    'perlin',
+    'voronoi',
+    'fbm',
+    'lfo',
+    'easing',
+    'transform',
+    'alpha',
+    'mask',
+    'trail',
+    'clone',
+    'particles',
+    'depth of field',
+    'chromatic',
+    'kaleidoscope',
+    'uv',
+    'threshold',
+    'emissive',
+    'pbr',
+  ])('the trade’s word finds a step: %s', (word) => {
+    const all = CATALOGUE.filter((d) => !d.hidden).map((d) => ({ name: d.name, also: d.also }));
+    expect(ranked(all, word).length).toBeGreaterThan(0);
   });
 
   it('links only to strands that fit and close no circle, with components of vectors', () => {

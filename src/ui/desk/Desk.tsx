@@ -27,7 +27,11 @@ export function Desk() {
     );
   }
   return (
-    <div className="grid gap-6 p-4 @min-[500px]:grid-cols-[1fr_248px]" onPointerUp={endGesture} onPointerCancel={endGesture}>
+    <div
+      className="grid gap-6 p-4 @min-[500px]:grid-cols-[1fr_248px]"
+      onPointerUp={endGesture}
+      onPointerCancel={endGesture}
+    >
       <ul aria-label="Controls" className="min-w-0">
         {piece.controls.map((control) => (
           <ControlRow key={control.id} piece={piece} control={control} />

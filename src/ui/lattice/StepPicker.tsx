@@ -1,21 +1,17 @@
 import { Dialog } from 'radix-ui';
-import { KINDS, strandById, type Piece } from '@/core/piece/types';
-import { fitting, kindOf, shapedFor, type StepDefinition } from '@/core/steps';
+import { strandById, type Piece } from '@/core/piece/types';
+import { kindOf } from '@/core/steps';
 import { pick, usePanels, type Picking } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
-import { addPicked, gapOf } from '../workbench/actions';
+import { addPicked } from '../workbench/actions';
 import { SearchList } from '../parts/SearchList';
 import { backToStep } from './focus';
 import { KIND_WORDS } from '../words';
-
-/** Steps that fit where something is to be added: what runs in must suit them, what runs on must suit the next. */
-export function offered(piece: Piece, picking: Picking): StepDefinition[] {
-  if (picking.for === 'strand') return (picking.kind ? [picking.kind] : KINDS).flatMap((k) => fitting(k, null));
-  const gap = gapOf(piece, picking);
-  return gap ? fitting(gap.kind, gap.running).filter((d) => shapedFor(d, gap.running, gap.wanted)) : [];
-}
+import { offered, type Offer } from './offers';
 
 function titleOf(piece: Piece, picking: Picking): string {
+  if (picking.for === 'strand' && picking.into)
+    return `New ${KIND_WORDS[picking.kind!].one} for ${strandById(piece, picking.into.strand)?.name ?? ''}`;
   if (picking.for === 'strand')
     return picking.kind ? `New ${KIND_WORDS[picking.kind].one}: begins with` : 'New strand: begins with';
   const name = strandById(piece, picking.strand)?.name ?? '';
@@ -23,7 +19,8 @@ function titleOf(piece: Piece, picking: Picking): string {
 }
 
 /** The heading in the list: kinds for a new strand, the way of working within fields. */
-function headingOf(d: StepDefinition, picking: Picking): string {
+function headingOf({ definition: d, on }: Offer, picking: Picking): string {
+  if (on) return `${KIND_WORDS[kindOf(d)].title} on ${on.name.toLowerCase()}`;
   if (picking.for === 'strand' && !(picking.kind && d.group)) return KIND_WORDS[kindOf(d)].title;
   return d.group ? d.group[0]!.toUpperCase() + d.group.slice(1) : KIND_WORDS[kindOf(d)].title;
 }
@@ -31,17 +28,21 @@ function headingOf(d: StepDefinition, picking: Picking): string {
 export function StepPicker() {
   const picking = usePanels((s) => s.picking);
   const piece = useWorkbench((s) => s.piece);
-  const entries = (picking ? offered(piece, picking) : []).map((d) => ({
-    key: d.op,
-    name: d.name,
-    about: d.about,
-    also: [...(d.also ?? []), KIND_WORDS[kindOf(d)].one],
-    heading: headingOf(d, picking!),
-    run: () => {
-      pick(null);
-      addPicked(picking!, d);
-    },
-  }));
+  const entries = (picking ? offered(piece, picking) : []).map((offer) => {
+    const { definition, on } = offer;
+    return {
+      key: on ? `${definition.op} on ${on.op}` : definition.op,
+      name: definition.name,
+      behind: on?.name,
+      about: definition.about,
+      also: [...(definition.also ?? []), KIND_WORDS[kindOf(definition)].one],
+      heading: headingOf(offer, picking!),
+      run: () => {
+        pick(null);
+        addPicked(picking!, offer);
+      },
+    };
+  });
   return (
     <Dialog.Root open={picking !== null} onOpenChange={(open) => !open && pick(null)}>
       <Dialog.Portal>
@@ -60,7 +61,10 @@ export function StepPicker() {
                 nothing="No step of that name fits here."
                 render={(e) => (
                   <>
-                    <span className="w-32 shrink-0 font-medium">{e.name}</span>
+                    <span className="w-32 shrink-0">
+                      <span className="font-medium">{e.name}</span>
+                      {e.behind && <span className="block text-faint">on {e.behind.toLowerCase()}</span>}
+                    </span>
                     <span className="text-mute">{e.about}</span>
                   </>
                 )}

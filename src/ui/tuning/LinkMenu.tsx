@@ -3,9 +3,11 @@ import { follow, putOut } from '@/core/piece/desk';
 import { isControlRef, isLink, type Link, type Value } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
 import { isBranch, linkProblem, typeAfter, wouldCycle } from '@/core/weave';
-import { usePanels } from '@/state/panels';
+import { notify } from '@/state/notify';
+import { pick, usePanels } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Menu, type MenuItem } from '../parts/Menu';
+import { kindsFor } from '../lattice/offers';
 import { KIND_WORDS } from '../words';
 import type { ParamPlace } from './param-place';
 
@@ -80,12 +82,14 @@ export function LinkMenu(props: Props) {
   const linked = isLink(value) || isControlRef(value);
   const links = linkable ? fittingLinks(props) : [];
   const items: (MenuItem | 'line')[] = links.map((l) => ({ label: l.label, hint: l.hint, run: () => set(l.link) }));
-  if (items.length === 0 && linkable)
-    items.push({
-      label: `No ${param.type === 'strand' ? param.kind : 'strand'} fits here yet`,
-      disabled: true,
-      run: () => undefined,
-    });
+  if (linkable && items.length > 0) items.push('line');
+  if (linkable)
+    for (const kind of kindsFor(props.definition, param))
+      items.push({
+        label: `New ${KIND_WORDS[kind].one} here`,
+        hint: 'made and linked',
+        run: () => pick({ for: 'strand', kind, into: at }),
+      });
   if (controllable && !isLink(value)) {
     const fitting = piece.controls.filter(
       (c) =>
@@ -98,8 +102,12 @@ export function LinkMenu(props: Props) {
         label: 'Put out on the desk',
         hint: 'a new control',
         run: () => {
-          edit((p) => putOut(p, at, newControl(props)));
-          usePanels.setState({ side: 'desk' });
+          const control = newControl(props);
+          edit((p) => putOut(p, at, control));
+          notify('done', `"${control.name}" is on the desk now.`, {
+            label: 'To the desk',
+            run: () => usePanels.setState({ side: 'desk' }),
+          });
         },
       });
     items.push(

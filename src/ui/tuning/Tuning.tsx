@@ -1,4 +1,4 @@
-import { Eye, EyeOff, Replace, ScanEye, Trash2 } from 'lucide-react';
+import { Dices, Eye, EyeOff, Replace, ScanEye, Trash2 } from 'lucide-react';
 import { useMemo } from 'react';
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import { isLoopLength } from '@/core/steps';
@@ -8,7 +8,7 @@ import { pick, toggleLook } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { KIND_WORDS, TYPE_WORDS, typeWithArticle } from '../words';
-import { removeSelected, switchStep } from '../workbench/actions';
+import { removeSelected, switchStep, varySelected } from '../workbench/actions';
 import { LargePreview } from './LargePreview';
 import { Overrides } from './Overrides';
 import { ParamRow } from './ParamRow';
@@ -72,10 +72,13 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
           <Button
             look="icon"
             aria-label="Replace"
-            title="Replace with another step"
+            title="Replace with another step (< and > swap it for its neighbours)"
             onClick={() => pick({ for: 'replace', ...at })}
           >
             <Replace size={15} />
+          </Button>
+          <Button look="icon" aria-label="Vary" title="Vary its numbers at random (D)" onClick={() => varySelected(at)}>
+            <Dices size={15} />
           </Button>
           <Button look="icon" aria-label="Remove" title="Remove (Delete)" onClick={() => removeSelected(at)}>
             <Trash2 size={15} />

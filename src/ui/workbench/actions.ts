@@ -13,13 +13,15 @@ import {
   toggleStep,
 } from '@/core/piece/edit';
 import { isLink, strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
-import { definitionOf, kindOf, shapedFor, type RunType, type StepDefinition } from '@/core/steps';
+import { definitionOf, kindOf, shapedFor, type StepDefinition } from '@/core/steps';
+import { varyStep } from '@/core/steps/vary';
 import { analyse, exportGlsl } from '@/core/weave';
 import { keepClip, keptClip } from '@/state/clip';
 import { notify } from '@/state/notify';
 import type { Picking } from '@/state/panels';
 import { useWorkbench, type Selection } from '@/state/workbench';
 import { download, fileStem } from '../download';
+import { alternatives, gapOf } from '../lattice/offers';
 import { listed, takersOf } from '../words';
 
 /** What the artist can do to the piece, wherever it is asked for. */
@@ -44,30 +46,24 @@ function likelyLinks(piece: Piece, definition: StepDefinition): Step['params'] {
   return params;
 }
 
-/** What runs into the place of a step, and what the step after it takes (null where none follows). */
-export function gapOf(
-  piece: Piece,
-  picking: Exclude<Picking, { for: 'strand' }>,
-): { kind: Kind; running: RunType | null; wanted: RunType[] | null } | null {
-  const strand = strandById(piece, picking.strand);
-  if (!strand) return null;
-  const rows = analyse(piece).types.get(strand.id)!;
-  const at = picking.for === 'step' ? picking.at : rows.findIndex((r) => r.step.id === picking.step);
-  const next = rows[picking.for === 'step' ? at : at + 1];
-  return {
-    kind: strand.kind,
-    running: at === 0 ? null : (rows[at - 1]?.gives ?? null),
-    wanted: next?.definition?.takes ?? null,
-  };
-}
-
-export function addPicked(picking: Picking, definition: StepDefinition): void {
+/** Adds a step where it was picked for; one that needs something to run in with what it runs in. */
+export function addPicked(
+  picking: Picking,
+  { definition, on }: { definition: StepDefinition; on?: StepDefinition },
+): void {
   const { piece, edit, select } = state();
   const params = likelyLinks(piece, definition);
   if (picking.for === 'strand') {
-    edit((p) => addStrand(p, kindOf(definition), definition.name.toLowerCase(), definition.op, params));
-    const strand = state().piece.strands[state().piece.strands.length - 1];
-    if (strand) select({ strand: strand.id, step: strand.steps[0]!.id });
+    const { into } = picking;
+    edit((p) => {
+      const name = definition.name.toLowerCase();
+      const begun = addStrand(p, kindOf(definition), name, (on ?? definition).op, on ? likelyLinks(p, on) : params);
+      const id = begun.strands.at(-1)!.id;
+      const whole = on ? addStep(begun, id, 1, definition.op, params) : begun;
+      return into ? setParam(whole, into.strand, into.step, into.param, { link: id }) : whole;
+    });
+    const strand = state().piece.strands.at(-1);
+    if (strand) select({ strand: strand.id, step: strand.steps.at(-1)!.id });
     return;
   }
   const gap = gapOf(piece, picking);
@@ -91,6 +87,23 @@ export function addPicked(picking: Picking, definition: StepDefinition): void {
   const step = strandById(state().piece, picking.strand)?.steps[picking.at];
   if (step) select({ strand: picking.strand, step: step.id });
 }
+
+/** Puts another step of the group in place of one, round and round; what both have stays. */
+export function swapStep(at: Selection, by: number): void {
+  const all = alternatives(state().piece, at);
+  const op = strandById(state().piece, at.strand)?.steps.find((s) => s.id === at.step)?.op;
+  const now = all.findIndex((d) => d.op === op);
+  const other = all[(now + by + all.length) % all.length];
+  if (now < 0 || !other || all.length < 2) {
+    notify('info', 'No other step of its kind fits here.');
+    return;
+  }
+  addPicked({ for: 'replace', ...at }, { definition: other });
+}
+
+/** Varies the numbers of a step at random. */
+export const varySelected = (at: Selection): void =>
+  state().edit((p) => varyStep(p, at, Math.floor(Math.random() * 2 ** 31)));
 
 /** Removes a step and selects its neighbour. A source goes only when its row is otherwise empty. */
 export function removeSelected(at: Selection): void {

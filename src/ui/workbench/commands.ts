@@ -22,8 +22,10 @@ import {
   savePiece,
   shiftRow,
   shiftStep,
+  swapStep,
   switchStep,
   takeStep,
+  varySelected,
 } from './actions';
 
 /** What is open and selected when a command is looked at. */
@@ -114,6 +116,20 @@ export const COMMANDS: readonly Command[] = [
     keys: ['Enter'],
     where: 'on nothing',
     ...onStep(() => focusTuning()),
+  },
+  {
+    group: 'This step',
+    about: 'swap the step for the one before or after it of its kind, links kept',
+    keys: ['<', '>'],
+    written: '< and >',
+    ...onStep((at, _now, key) => swapStep(at, key === '<' ? -1 : 1)),
+  },
+  {
+    group: 'This step',
+    name: 'Vary this step',
+    about: 'vary the numbers of the step at random',
+    keys: ['D'],
+    ...onStep(varySelected),
   },
   { group: 'This step', name: 'Replace this step', ...onStep((at) => pick({ for: 'replace', ...at })) },
   {

@@ -79,7 +79,7 @@ export const FORM_STEPS = [
     taperForm,
     spherify,
     magnet,
-  drift,
+    drift,
     normals,
   ]),
   ...group('colour and size', [paint, paintFaces, dots]),

@@ -8,7 +8,7 @@ export const cycle: SignalStep = {
   takes: [],
   gives: 'float',
   telling: 'turns',
-  also: ['sine', 'triangle', 'saw', 'oscillate', 'wave'],
+  also: ['sine', 'triangle', 'saw', 'oscillate', 'wave', 'lfo', 'oscillator'],
   params: [
     choice({ id: 'wave', name: 'Wave', about: 'Shape of one turn.', options: ['sine', 'triangle', 'saw', 'pulse'] }),
     number({

@@ -7,7 +7,7 @@ export const keyed: SignalStep = {
   about: 'A few values over the loop. After the last it goes on to the first, so it closes.',
   takes: [],
   gives: 'float',
-  also: ['keyframes', 'envelope', 'automation', 'steps', 'curve'],
+  also: ['keyframes', 'envelope', 'automation', 'steps', 'curve', 'easing', 'tween'],
   params: [
     keys({
       id: 'keys',

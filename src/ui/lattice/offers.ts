@@ -1,0 +1,105 @@
+import { KINDS, strandById, type Kind, type Piece } from '@/core/piece/types';
+import {
+  definitionOf,
+  fitting,
+  kindOf,
+  linkTypes,
+  outputType,
+  shapedFor,
+  type Param,
+  type RunType,
+  type StepDefinition,
+} from '@/core/steps';
+import { acceptsLinks, analyse, linkKinds } from '@/core/weave';
+import type { Picking } from '@/state/panels';
+import type { Selection } from '@/state/workbench';
+
+/** A step that can be added, and one that it is put behind where it needs something to run in. */
+export interface Offer {
+  definition: StepDefinition;
+  on?: StepDefinition;
+}
+
+/** What a new strand begins with for a step that needs something to run in: places for fields, a turn for signals. */
+const GROUND: Partial<Record<Kind, string>> = {
+  field: 'field.position',
+  signal: 'signal.cycle',
+  form: 'form.ball',
+  surface: 'surface.lit',
+};
+
+/** What runs into the place of a step, and what the step after it takes (null where none follows). */
+export function gapOf(
+  piece: Piece,
+  picking: Exclude<Picking, { for: 'strand' }>,
+): { kind: Kind; running: RunType | null; wanted: RunType[] | null } | null {
+  const strand = strandById(piece, picking.strand);
+  if (!strand) return null;
+  const rows = analyse(piece).types.get(strand.id)!;
+  const at = picking.for === 'step' ? picking.at : rows.findIndex((r) => r.step.id === picking.step);
+  const next = rows[picking.for === 'step' ? at : at + 1];
+  return {
+    kind: strand.kind,
+    running: at === 0 ? null : (rows[at - 1]?.gives ?? null),
+    wanted: next?.definition?.takes ?? null,
+  };
+}
+
+/** Steps that fit where something is to be added: what runs in must suit them, what runs on must suit the next. */
+export function offered(piece: Piece, picking: Picking): Offer[] {
+  if (picking.for === 'strand') {
+    const kinds = picking.kind ? [picking.kind] : KINDS;
+    const all = [...kinds.flatMap(beginning), ...kinds.flatMap(behindGround)];
+    const fits = picking.into && fitsInto(piece, picking.into);
+    return fits ? all.filter(fits) : all;
+  }
+  const gap = gapOf(piece, picking);
+  const steps = gap ? fitting(gap.kind, gap.running).filter((d) => shapedFor(d, gap.running, gap.wanted)) : [];
+  return steps.map((definition) => ({ definition }));
+}
+
+const beginning = (kind: Kind): Offer[] => fitting(kind, null).map((definition) => ({ definition }));
+
+/** Steps that cannot begin a strand, behind one that can. */
+function behindGround(kind: Kind): Offer[] {
+  const on = definitionOf(GROUND[kind] ?? '');
+  if (!on) return [];
+  return fitting(kind, outputType(on, null))
+    .filter((d) => d.takes.length > 0)
+    .map((definition) => ({ definition, on }));
+}
+
+/** What an offer gives. */
+const givesOf = ({ definition, on }: Offer) => outputType(definition, on ? outputType(on, null) : null);
+
+/** Which offers fit a parameter that the new strand is to feed. */
+function fitsInto(
+  piece: Piece,
+  at: { strand: string; step: string; param: string },
+): ((offer: Offer) => boolean) | undefined {
+  const param = paramAt(piece, at);
+  if (!param || param.type === 'strand') return undefined;
+  const wanted = param.type === 'number' ? ['float'] : linkTypes(param);
+  return (offer) => (wanted as string[]).includes(givesOf(offer));
+}
+
+function paramAt(piece: Piece, at: { strand: string; step: string; param: string }): Param | undefined {
+  const step = strandById(piece, at.strand)?.steps.find((s) => s.id === at.step);
+  return step && definitionOf(step.op)?.params.find((p) => p.id === at.param);
+}
+
+/** Kinds of strands that can be made new for a parameter. */
+export function kindsFor(definition: StepDefinition, param: Param): Kind[] {
+  if (param.type === 'strand') return [param.kind];
+  return acceptsLinks(definition, param) ? linkKinds(kindOf(definition), param) : [];
+}
+
+/** Steps of the same group that could stand in place of one, itself among them, in the order of the catalogue. */
+export function alternatives(piece: Piece, at: Selection): StepDefinition[] {
+  const op = strandById(piece, at.strand)?.steps.find((s) => s.id === at.step)?.op;
+  const definition = definitionOf(op ?? '');
+  if (!definition) return [];
+  return offered(piece, { for: 'replace', ...at })
+    .map((offer) => offer.definition)
+    .filter((d) => d.group === definition.group);
+}
