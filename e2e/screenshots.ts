@@ -66,7 +66,6 @@ test('shelf, workbench, checks and take away', async ({ page }) => {
   await page.getByRole('button', { name: 'Take away' }).click();
   await page.getByRole('button', { name: 'Take the WebM' }).click();
   await expect(page.getByText(/^[3-9] of 240 frames, about .* left$/)).toBeVisible();
-  await page.screenshot({ path: `${FOLDER}/export-running.png` });
   await page.getByRole('button', { name: 'Stop' }).click();
   await page.waitForTimeout(7000);
   await page.screenshot({ path: `${FOLDER}/export.png` });
@@ -212,6 +211,18 @@ test('copies that are lined up, and a mesh that is too coarse', async ({ page })
   await expect(page.getByRole('img', { name: /edges too long/ })).toHaveAttribute('d', /M/);
   await settled(page.getByRole('application'));
   await page.screenshot({ path: `${FOLDER}/sampling.png` });
+});
+
+test('the guide, in a small window', async ({ page }) => {
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await openPiece(page, BEGINNINGS.find((b) => b.id === 'begin-form')!.piece);
+  await inWorkbench(page);
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('guide');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Push in body' }).click();
+  await page.waitForTimeout(6000);
+  await page.screenshot({ path: `${FOLDER}/guide.png` });
 });
 
 test('writing code', async ({ page }) => {

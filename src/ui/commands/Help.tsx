@@ -1,4 +1,6 @@
+import { useGuide } from '@/state/guide';
 import { usePanels } from '@/state/panels';
+import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
 import { aboutOf, COMMANDS, writtenKeys } from '../workbench/commands';
 
@@ -40,6 +42,15 @@ export function Help() {
           </li>
         ))}
       </ol>
+      <Button
+        className="mb-4"
+        onClick={() => {
+          usePanels.setState({ help: false });
+          useGuide.getState().go(0);
+        }}
+      >
+        Guide me to a first loop
+      </Button>
       <div className="columns-2 gap-x-8">
         {groups.map((group) => (
           <KeyList

@@ -5,6 +5,7 @@ import { Fragment, useMemo, useRef } from 'react';
 import { bundleOf } from '@/core/piece/arrange';
 import { KINDS, type Kind } from '@/core/piece/types';
 import { analyse } from '@/core/weave';
+import { useGuide } from '@/state/guide';
 import { isCompact, pick, toggleFold, usePanels } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
@@ -123,9 +124,12 @@ function Empty() {
           Work reads from left to right. Begin with a form, or with a field to colour it by; press N for a new strand, A
           for the next step.
         </p>
-        <Button look="main" onClick={() => pick({ for: 'strand', kind: null })}>
-          New strand
-        </Button>
+        <div className="flex gap-2">
+          <Button look="main" onClick={() => pick({ for: 'strand', kind: null })}>
+            New strand
+          </Button>
+          <Button onClick={() => useGuide.getState().go(0)}>Guide me to a first loop</Button>
+        </div>
       </div>
     </div>
   );

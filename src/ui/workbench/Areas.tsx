@@ -2,6 +2,8 @@ import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Group, Panel, Separator, useDefaultLayout, usePanelRef } from 'react-resizable-panels';
 import { usePanels } from '@/state/panels';
+import { remembered } from '@/state/remembered';
+import { Guide } from '../guide/Guide';
 import { Lattice } from '../lattice/Lattice';
 import { Button } from '../parts/Button';
 import { StageView } from '../stage/StageView';
@@ -10,26 +12,9 @@ import { Side } from './Side';
 
 const HANDLE = 'bg-line transition-colors hover:bg-lichen focus-visible:bg-lichen outline-none';
 
-/** Where the splits between the areas are kept; without storage they last as long as the page. */
-const storage = {
-  getItem: (key: string): string | null => {
-    try {
-      return localStorage.getItem(key);
-    } catch {
-      return null;
-    }
-  },
-  setItem: (key: string, value: string): void => {
-    try {
-      localStorage.setItem(key, value);
-    } catch {
-      // A split that is not kept is no loss.
-    }
-  },
-};
-
 /** Splits that the artist made; those of the picture in the whole window are not among them. */
-const useKeptLayout = (id: string) => useDefaultLayout({ id, storage, onlySaveAfterUserInteractions: true });
+const useKeptLayout = (id: string) =>
+  useDefaultLayout({ id, storage: remembered, onlySaveAfterUserInteractions: true });
 
 /** Rows, stage and tuning beside each other; or the picture in the whole window, with tuning over it. */
 export function Areas() {
@@ -61,9 +46,12 @@ export function Areas() {
           onResize={follow}
         >
           {!large && (
-            <AreaGuard name="lattice">
-              <Lattice />
-            </AreaGuard>
+            <div className="grid h-full grid-rows-[minmax(0,1fr)_auto]">
+              <AreaGuard name="lattice">
+                <Lattice />
+              </AreaGuard>
+              <Guide />
+            </div>
           )}
         </Panel>
         <Separator className={large ? 'hidden' : `${HANDLE} w-px`} aria-label="Width of the lattice" />

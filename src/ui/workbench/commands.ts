@@ -1,6 +1,7 @@
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import { canLook } from '@/core/preview/look';
 import { useChecks } from '@/state/checks';
+import { useGuide } from '@/state/guide';
 import { isCompact, pick, toggleLook, usePanels } from '@/state/panels';
 import { toggleRecording, useRecording } from '@/state/recording';
 import { useRehearsal } from '@/state/rehearsal';
@@ -318,6 +319,11 @@ export const COMMANDS: readonly Command[] = [
     keys: ['Ctrl+K'],
     where: 'anywhere',
     run: () => usePanels.setState({ commands: true }),
+  },
+  {
+    group: 'Look',
+    name: () => (useGuide.getState().at === null ? 'Guide me to a first loop' : 'Leave the guide'),
+    run: () => useGuide.getState().go(useGuide.getState().at === null ? 0 : null),
   },
   {
     group: 'Look',
