@@ -438,4 +438,31 @@ test('a path is drawn by its points on the stage, and what follows it goes there
   const moored = await settled(stage(page));
   await drag(page, points.nth(2), -40, 0);
   expect(difference(moored, await settled(stage(page)))).toBeGreaterThan(0.1);
+  // Points are taken from a circle, an open edge and an SVG; what has none says so and changes nothing.
+  const takeFrom = async (name: string) => {
+    await page.getByRole('button', { name: 'Take from' }).click();
+    await page.getByRole('menuitem', { name }).click();
+  };
+  await takeFrom('A circle');
+  await expect(points).toHaveCount(8);
+  await takeFrom('The open edge of boat');
+  await expect(page.getByText(/no open edge/)).toBeVisible();
+  await expect(points).toHaveCount(8);
+  const svg = (inner: string) => ({
+    name: 'line.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg">${inner}</svg>`),
+  });
+  const file = page.getByLabel('SVG file, file');
+  await file.setInputFiles(svg('<script>window.ran = true</script><text>no line</text>'));
+  await expect(page.getByText(/There is no line in it/)).toBeVisible();
+  const round = await settled(stage(page));
+  await file.setInputFiles(
+    svg('<g transform="scale(2 1)"><path d="M0 0 L10 0 L10 10" onload="window.ran = true"/></g>'),
+  );
+  await expect(points).toHaveCount(3);
+  await expect(page.getByLabel('Point 3, y')).toHaveValue('-0.5');
+  await expect(page.getByRole('combobox', { name: 'Ends' })).toHaveText('Open');
+  expect(await page.evaluate(() => 'ran' in window)).toBe(false);
+  expect(difference(round, await settled(stage(page)))).toBeGreaterThan(0.1);
 });

@@ -6,7 +6,8 @@ import { measureSampling, samplingMarks, type SamplingReading } from '@/core/che
 import { bake, bakeSkin } from '@/core/forms/bake';
 import { watchBaking, type Making } from '@/core/forms/making';
 import { provideFileMesh } from '@/core/mesh/files';
-import type { Mesh } from '@/core/mesh/mesh';
+import { MeshError, type Mesh } from '@/core/mesh/mesh';
+import { rimPath, type TakenPath } from '@/core/mesh/path-from';
 import type { Skin } from '@/core/mesh/skin';
 import { CopySpots } from '@/core/forms/copy-spots';
 import { strandById, type Piece } from '@/core/piece/types';
@@ -32,6 +33,13 @@ export const studio = {
   async mesh(piece: Piece, strand: string): Promise<Skin | null> {
     // Meshes are kept here for the next change, so their skins go as copies.
     return bakeSkin(piece, strandById(piece, strand)!);
+  },
+
+  /** The longest open edge of a form. @throws MeshError where it has none */
+  async rim(piece: Piece, strand: string): Promise<TakenPath> {
+    const mesh = await bake(piece, strandById(piece, strand)!);
+    if (!mesh) throw new MeshError('This form is not there yet.');
+    return rimPath(mesh);
   },
 
   /** Has the interface told what is being made. */

@@ -104,15 +104,15 @@ function Looks() {
       <div className="flex items-center gap-2">
         <h2 className="grow font-semibold">Looks</h2>
         <span className="text-mute">over</span>
-        <span className="w-14">
+        <span className="w-20">
           <NumberInput
             label="Seconds over which looks go over into each other"
+            unit="s"
             value={fade}
             step={0.1}
             onChange={(v) => useRehearsal.setState({ fade: Math.min(60, Math.max(0, v)) })}
           />
         </span>
-        <span className="text-mute">s</span>
       </div>
       <ul className="mt-1 grid grid-cols-2 gap-1">
         {looks.map((look) => (

@@ -12,6 +12,7 @@ import { KeysField } from './KeysField';
 import { MomentTools } from './MomentTools';
 import { NumberField } from './NumberField';
 import { PathField } from './PathField';
+import { PathTools } from './PathTools';
 import { PictureField } from './PictureField';
 import type { ParamPlace } from './param-place';
 import { RampField } from './RampField';
@@ -91,11 +92,14 @@ export function ParamControl({
       );
     case 'path':
       return (
-        <PathField
-          name={param.name}
-          points={(Array.isArray(value) ? value : param.default) as PathPoint[]}
-          onChange={(points, dragging) => set(points, dragging ? 'drag' : undefined)}
-        />
+        <div>
+          <PathField
+            name={param.name}
+            points={(Array.isArray(value) ? value : param.default) as PathPoint[]}
+            onChange={(points, dragging) => set(points, dragging ? 'drag' : undefined)}
+          />
+          <PathTools {...{ piece, strand, step, definition, param }} />
+        </div>
       );
     case 'picture':
       return param.table ? (

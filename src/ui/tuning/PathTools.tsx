@@ -1,0 +1,66 @@
+import { circlePath, fewerPoints, spiralPath, type TakenPath } from '@/core/mesh/path-from';
+import { setParam } from '@/core/piece/edit';
+import { wouldCycle } from '@/core/weave';
+import { notify } from '@/state/notify';
+import { useWorkbench } from '@/state/workbench';
+import { lean, studio } from '@/workers/doors';
+import { Button } from '../parts/Button';
+import { Menu } from '../parts/Menu';
+import { FileDrop } from './FileDrop';
+import { tidy } from './NumberField';
+import type { ParamPlace } from './param-place';
+import { SVG_BYTES, svgPath } from './svg-path';
+
+/** Points of a path that is taken from elsewhere: enough for its shape, few enough to drag. */
+const MOST = 32;
+
+/** Lines that the points of a path are taken from; they are free to be dragged afterwards. */
+export function PathTools({ piece, strand, step, definition, param }: Omit<ParamPlace, 'analysis'>) {
+  const take = (path: TakenPath) => {
+    const { points, closed } = fewerPoints(path, MOST);
+    const places = points.map((p) => ({ place: p.map((v) => tidy(v, {})) as [number, number, number] }));
+    useWorkbench.getState().edit((p) => {
+      const taken = setParam(p, strand.id, step.id, param.id, places);
+      const ends = definition.params.some((d) => d.id === 'ends');
+      return ends ? setParam(taken, strand.id, step.id, 'ends', closed ? 'closed' : 'open') : taken;
+    });
+    notify('done', `The path has ${points.length} points now.`);
+  };
+  const takeRim = async (form: string, name: string) => {
+    try {
+      take(await studio().rim(lean(useWorkbench.getState().piece), form));
+    } catch (error) {
+      notify('error', `No path was taken from "${name}". ${(error as Error).message}`);
+    }
+  };
+  const forms = piece.strands.filter((s) => s.kind === 'form' && !wouldCycle(piece, s.id, strand.id));
+  return (
+    <div>
+      <Menu
+        align="start"
+        trigger={<Button look="bare">Take from</Button>}
+        items={[
+          { label: 'A circle', run: () => take(circlePath()) },
+          { label: 'A spiral', run: () => take(spiralPath()) },
+          ...(forms.length > 0 ? ['line' as const] : []),
+          ...forms.map((form) => ({
+            label: `The open edge of ${form.name}`,
+            hint: 'form',
+            run: () => void takeRim(form.id, form.name),
+          })),
+        ]}
+      />
+      <FileDrop
+        name="SVG file"
+        words="Drop an SVG here to take its first line."
+        accept=".svg,image/svg+xml"
+        file={undefined}
+        take={async (file) => {
+          if (file.size > SVG_BYTES) throw new Error('It is larger than 4 MB.');
+          take(svgPath(await file.text()));
+        }}
+        onClear={() => undefined}
+      />
+    </div>
+  );
+}
