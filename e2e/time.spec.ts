@@ -15,6 +15,7 @@ import {
   openPiece,
   seam,
   setNumber,
+  setChoice,
   settled,
   smallStarter,
   stage,
@@ -464,5 +465,15 @@ test('a path is drawn by its points on the stage, and what follows it goes there
   await expect(page.getByLabel('Point 3, y')).toHaveValue('-0.5');
   await expect(page.getByRole('combobox', { name: 'Ends' })).toHaveText('Open');
   expect(await page.evaluate(() => 'ran' in window)).toBe(false);
-  expect(difference(round, await settled(stage(page)))).toBeGreaterThan(0.1);
+  const taken = await settled(stage(page));
+  expect(difference(round, taken)).toBeGreaterThan(0.1);
+  // By handles: each point has one, which follows its neighbours until it is dragged.
+  await setChoice(page, 'Between', 'By handles');
+  const handles = page.getByRole('button', { name: /^Handle of point \d+$/ });
+  await expect(handles).toHaveCount(3);
+  const bent = await settled(stage(page));
+  await drag(page, handles.nth(1), 40, -30);
+  expect(difference(bent, await settled(stage(page)))).toBeGreaterThan(0.1);
+  await handles.nth(1).press('Delete');
+  expect(difference(bent, await settled(stage(page)))).toBeLessThan(0.1);
 });

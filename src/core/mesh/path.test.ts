@@ -3,8 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { addStrand, blankPiece } from '../piece/edit';
 import type { Vector } from '../piece/types';
 import { Evaluator, placeRows } from '../weave';
-import { alongPath, knotsOf, type PathWay, type Point } from './path';
+import { alongPath, handleAt, knotsOf, reachedAt, type PathWay, type Point } from './path';
 
+const CORNER: Vector = [0, 0, 0];
 const SMOOTH: PathWay = { smooth: true, closed: false, even: true };
 const square: Point[] = [
   [0, 0, 0],
@@ -12,7 +13,9 @@ const square: Point[] = [
   [1, 0, 1],
   [0, 0, 1],
 ];
-const at = (points: readonly Point[], way: PathWay, t: number) => alongPath(knotsOf(points, way), way, t);
+const placed = (points: readonly Point[]) => points.map((p) => ({ place: [...p] as Vector }));
+const knotted = (points: readonly Point[], way: PathWay) => knotsOf(placed(points), way);
+const at = (points: readonly Point[], way: PathWay, t: number) => alongPath(knotted(points, way), way, t);
 const apart = (a: readonly number[], b: readonly number[]) => Math.hypot(...a.map((v, i) => v - b[i]!));
 const near = (a: readonly number[], b: readonly number[], digits = 6) =>
   a.forEach((v, i) => expect(v).toBeCloseTo(b[i]!, digits));
@@ -46,7 +49,7 @@ describe('a path', () => {
   it('goes through its points, begins at the first and ends at the last', () => {
     fc.assert(
       fc.property(places, ways, (points, way) => {
-        const knots = knotsOf(points, way);
+        const knots = knotted(points, way);
         near(alongPath(knots, way, 0), points[0]!);
         if (!way.closed) near(alongPath(knots, way, 1), points.at(-1)!);
         for (const p of points) expect(Math.min(...knots.map((k) => apart(k.slice(0, 3), p)))).toBeLessThan(1e-9);
@@ -59,7 +62,7 @@ describe('a path', () => {
   it('never jumps and never leaves numbers, wherever its points stand', () => {
     fc.assert(
       fc.property(places, ways, (points, way) => {
-        const knots = knotsOf(points, way);
+        const knots = knotted(points, way);
         // As many as there are here of the ways between points, of which each may be gone in a short part of it.
         const seen = Array.from({ length: 1201 }, (_, i) => alongPath(knots, way, i / 1201));
         const span = Math.max(...points.map((p) => apart(p, points[0]!)));
@@ -85,27 +88,78 @@ describe('a path', () => {
     expect(Math.max(...speeds) / Math.min(...speeds)).toBeLessThan(1.06);
   });
 
+  it('by handles of 0.5523 of the radius four points make a circle, as is known of cubic curves', () => {
+    const k = (4 / 3) * (Math.SQRT2 - 1);
+    const points = [0, 1, 2, 3].map((i) => {
+      const [x, y] = [Math.cos((i * Math.PI) / 2), Math.sin((i * Math.PI) / 2)];
+      return { place: [x, y, 0] as Vector, handle: [-y * k, x * k, 0] as Vector };
+    });
+    const way = { ...SMOOTH, handles: true, closed: true };
+    const knots = knotsOf(points, way);
+    for (let i = 0; i < 100; i++) {
+      const [x, y] = alongPath(knots, way, i / 100);
+      expect(Math.hypot(x, y)).toBeCloseTo(1, 2);
+      near([x, y], [Math.cos((2 * Math.PI * i) / 100), Math.sin((2 * Math.PI * i) / 100)], 2);
+    }
+    expect(reachedAt(points, way)).toEqual([0, 0.25, 0.5, 0.75].map((v) => expect.closeTo(v, 6)));
+  });
+
+  it('a handle of no length makes a corner: the way in and the way out are straight', () => {
+    const points = placed(square).map((p) => ({ ...p, handle: CORNER }));
+    const way = { ...SMOOTH, handles: true, closed: true };
+    const knots = knotsOf(points, way);
+    for (const [t, place] of [
+      [0.125, [0.5, 0, 0]],
+      [0.24, [0.96, 0, 0]],
+      [0.26, [1, 0, 0.04]],
+      [0.99, [0, 0, 0.04]],
+    ] as const)
+      near(alongPath(knots, way, t), place, 2);
+  });
+
+  it('handles by themselves follow the neighbours, at the ends of an open path as well', () => {
+    const points = placed([
+      [0, 0, 0],
+      [3, 0, 0],
+      [3, 3, 0],
+    ]);
+    expect(handleAt(points, 1, false)).toEqual([0.5, 0.5, 0]);
+    expect(handleAt(points, 0, false)).toEqual([1, 0, 0]);
+    expect(handleAt(points, 0, true)).toEqual([0, -0.5, 0]);
+    expect(handleAt(placed([[1, 2, 3]]), 0, false)).toEqual([0, 0, 0]);
+  });
+
   it('is the same in the program', async () => {
     const scattered = fc.sample(places, { numRuns: 12, seed: 7 });
     for (const points of [square, ...scattered])
-      for (const way of [SMOOTH, { ...SMOOTH, closed: true }, { smooth: false, closed: true, even: false }]) {
+      for (const way of [
+        SMOOTH,
+        { ...SMOOTH, closed: true },
+        { smooth: false, closed: true, even: false },
+        { ...SMOOTH, handles: true },
+        { ...SMOOTH, handles: true, closed: true, even: false },
+      ]) {
         const piece = addStrand(
           addStrand(blankPiece(), 'signal', 'x', 'signal.cycle', { wave: 'saw' }),
           'field',
           'y',
           'field.position',
         );
+        // Every third point has a handle, every third is a corner.
+        const own = placed(points).map((p, i) =>
+          i % 3 === 1 ? { ...p, handle: [0.3, -0.2, 0.1] as Vector } : i % 3 === 2 ? { ...p, handle: CORNER } : p,
+        );
         const params = {
-          points: points.map((p) => ({ place: [...p] as Vector })),
-          run: way.smooth ? 'smooth' : 'straight',
+          points: own,
+          run: way.handles ? 'handles' : way.smooth ? 'smooth' : 'straight',
           ends: way.closed ? 'closed' : 'open',
           pace: way.even ? 'distance' : 'points',
         };
         const row = piece.strands[0]!;
         const steps = [...row.steps, { id: 't9', op: 'signal.along-path', params }];
-        const own = { ...piece, strands: [{ ...row, steps }] };
-        const evaluator = await Evaluator.make(own, [{ strand: 's1' }, { strand: 's1', step: 't1' }]);
-        const knots = knotsOf(points, way);
+        const whole = { ...piece, strands: [{ ...row, steps }] };
+        const evaluator = await Evaluator.make(whole, [{ strand: 's1' }, { strand: 's1', step: 't1' }]);
+        const knots = knotsOf(own, way);
         for (const phase of [0.01, 0.2, 0.371, 0.5, 0.83, 0.99]) {
           const place = placeRows([{ phase }]);
           const [t] = evaluator.run(1, place, 1);

@@ -1,11 +1,15 @@
+import type { PathPoint } from '../piece/types';
+
 /** Paths: lines through points, which are gone along by a number from 0 to 1. */
 
 export type Point = readonly [number, number, number];
 
 /** How a path runs. */
 export interface PathWay {
-  /** A centripetal Catmull-Rom curve through the points; else straight from one to the next. */
+  /** A curve through the points; else straight from one to the next. */
   smooth: boolean;
+  /** The curve is that of the handles of the points (cubic Bézier); else centripetal Catmull-Rom. */
+  handles?: boolean;
   /** From the last point on to the first. */
   closed: boolean;
   /** The number tells the distance; else it takes as long from each point to the next. */
@@ -45,27 +49,66 @@ function catmullRom([a, b, c, d]: readonly [Point, Point, Point, Point], u: numb
   return mixed(on(ab, bc, 0, t2), mixed(bc, cd, (t - t1) / Math.max(t3 - t1, 1e-12)), (t - t1) / (t2 - t1));
 }
 
+/** A cubic Bézier curve by de Casteljau's construction. @param u 0 to 1 */
+function bezier([a, b, c, d]: readonly [Point, Point, Point, Point], u: number): Point {
+  const [ab, bc, cd] = [mixed(a, b, u), mixed(b, c, u), mixed(c, d, u)];
+  return mixed(mixed(ab, bc, u), mixed(bc, cd, u), u);
+}
+
+/** Metres below which a handle makes a corner. */
+const CORNER = 1e-4;
+const isCorner = ({ handle }: PathPoint) => handle !== undefined && Math.hypot(...handle) < CORNER;
+
+/** The handle of a point between two others; by itself a sixth of the way between these. */
+const handleOf = ({ handle }: PathPoint, before: Point, after: Point): Point =>
+  handle ?? ([0, 1, 2].map((k) => (after[k]! - before[k]!) / 6) as unknown as Point);
+
+const plus = (p: Point, by: Point, times: number): Point =>
+  [0, 1, 2].map((k) => p[k]! + times * by[k]!) as unknown as Point;
+
 /** The point at the end of a way seen in the other. */
 const beyond = (end: Point, before: Point): Point => mixed(before, end, 2);
 
 /**
- * The knots of a path, the first at 0. An open path ends with one at 1; a closed one goes on to the first.
- * @param points at least one
+ * The knots of a path, the first at 0. An open path ends with one at 1; a closed one goes on to the first. Where
+ * handles make a corner two knots stand in one place, so that each side has a slope of its own.
+ * @param given at least one
  */
-export function knotsOf(points: readonly Point[], { smooth, closed, even }: PathWay): Knot[] {
+export const knotsOf = (given: readonly PathPoint[], way: PathWay): Knot[] => laid(given, way).knots;
+
+/** The numbers at which the points of a path are reached. */
+export const reachedAt = (given: readonly PathPoint[], way: PathWay): number[] => laid(given, way).reached;
+
+/** Lays a path out: its knots, and the numbers at which its points are reached. */
+function laid(
+  given: readonly PathPoint[],
+  { smooth, handles = false, closed, even }: PathWay,
+): { knots: Knot[]; reached: number[] } {
+  const points = given.map((p): Point => p.place);
   const n = points.length;
   const ways = n < 2 ? 0 : closed ? n : n - 1;
-  if (ways === 0) return [[...points[0]!, 0]];
+  if (ways === 0) return { knots: [[...points[0]!, 0]], reached: points.map(() => 0) };
   const at = (i: number): Point => {
     if (closed) return points[(i + n) % n]!;
     return i < 0 ? beyond(points[0]!, points[1]!) : i >= n ? beyond(points[n - 1]!, points[n - 2]!) : points[i]!;
   };
   const between = smooth ? Math.max(1, Math.min(MOST_BETWEEN, Math.floor(MOST_KNOTS / ways))) : 1;
   const knots: Knot[] = [];
+  const reached: number[] = [];
   let gone = 0;
   for (let way = 0; way < ways; way++) {
     const ends = [at(way - 1), at(way), at(way + 1), at(way + 2)] as const;
-    const on = (u: number): Point => (smooth ? catmullRom(ends, u) : mixed(ends[1], ends[2], u));
+    const [from, to] = [given[way]!, given[(way + 1) % n]!];
+    const curve = [
+      ends[1],
+      plus(ends[1], handleOf(from, ends[0], ends[2]), 1),
+      plus(ends[2], handleOf(to, ends[1], ends[3]), -1),
+      ends[2],
+    ] as const;
+    const on = (u: number): Point =>
+      handles ? bezier(curve, u) : smooth ? catmullRom(ends, u) : mixed(ends[1], ends[2], u);
+    reached.push(even ? gone : way);
+    if (handles && isCorner(from)) knots.push([...ends[1], even ? gone : way]);
     const measured = lengths(on);
     const length = measured.at(-1)!;
     for (let k = 0; k < between; k++) {
@@ -75,9 +118,25 @@ export function knotsOf(points: readonly Point[], { smooth, closed, even }: Path
     gone += length;
   }
   const whole = even ? gone : ways;
-  if (!closed) knots.push([...points[n - 1]!, whole]);
+  if (!closed) {
+    knots.push([...points[n - 1]!, whole]);
+    reached.push(whole);
+  }
   // Where all points stand in one place there is no way to be told apart by.
-  return knots.map(([x, y, z, share], i) => [x, y, z, whole > 0 ? share / whole : i / knots.length]);
+  const part = (share: number, i: number, count: number) => (whole > 0 ? share / whole : i / count);
+  return {
+    knots: knots.map(([x, y, z, share], i) => [x, y, z, part(share, i, knots.length)]),
+    reached: reached.map((share, i) => part(share, i, reached.length)),
+  };
+}
+
+/** The handle that a point of a path has, its own or by its neighbours. */
+export function handleAt(given: readonly PathPoint[], index: number, closed: boolean): Point {
+  const n = given.length;
+  const [here, before, after] = [given[index]!, given[index - 1], given[index + 1]].map((p) => p?.place);
+  const first = before ?? (closed ? given[n - 1]!.place : after && beyond(here!, after));
+  const last = after ?? (closed ? given[0]!.place : before && beyond(here!, before));
+  return handleOf(given[index]!, first ?? here!, last ?? here!);
 }
 
 /** How far it is to each of the places in which a way is measured. */

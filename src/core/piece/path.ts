@@ -7,6 +7,10 @@ import type { PathPoint, Vector } from './types';
 export const movePoint = (points: readonly PathPoint[], index: number, place: Vector): PathPoint[] =>
   points.map((p, i) => (i === index ? { ...p, place } : p));
 
+/** With another handle at a point; without one it follows its neighbours again. */
+export const setHandle = (points: readonly PathPoint[], index: number, handle: Vector | undefined): PathPoint[] =>
+  points.map((p, i) => (i === index ? { place: p.place, ...(handle && { handle }) } : p));
+
 /** Without a point; the last one stays. */
 export const withoutPoint = (points: readonly PathPoint[], index: number): PathPoint[] =>
   points.length > 1 ? points.filter((_, i) => i !== index) : [...points];

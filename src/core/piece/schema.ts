@@ -21,7 +21,8 @@ const link = Joi.object({ link: id.required(), step: id, swizzle: Joi.string().v
 const control = Joi.object({ control: id.required(), range: Joi.array().ordered(number, number).length(2) });
 const stop = Joi.object({ at: number.min(0).max(1).required(), colour: colour.required() });
 
-const pathPoint = Joi.object({ place: Joi.array().ordered(number, number, number).length(3).required() });
+const inSpace = Joi.array().ordered(number, number, number).length(3);
+const pathPoint = Joi.object({ place: inSpace.required(), handle: inSpace });
 const point = Joi.object({ x: number.required(), y: number.required() });
 /** Handles of a curve: parts of the way in time, and in value, where it may overshoot. */
 const share = number.min(0).max(1);

@@ -22,6 +22,11 @@ export type Vector = [number, number, number];
 /** A point of a path. */
 export interface PathPoint {
   place: Vector;
+  /**
+   * From the place to the handle behind it, in metres; that before it mirrors it. None follows the neighbours, one of
+   * no length makes a corner. It counts where the path runs by handles.
+   */
+  handle?: Vector;
 }
 
 /** Ways from one key to the next. */

@@ -88,8 +88,9 @@ export const PATH_CHOICES = [
   choice({
     id: 'run',
     name: 'Between',
-    about: 'Curves through the points (centripetal Catmull-Rom), or straight from one to the next.',
-    options: ['smooth', 'straight'],
+    about:
+      'Curves through the points (centripetal Catmull-Rom), straight from one to the next, or Bézier curves whose handles are dragged on the stage.',
+    options: ['smooth', 'straight', { id: 'handles', name: 'By handles' }],
   }),
   choice({
     id: 'ends',
@@ -122,6 +123,7 @@ export const PATH_PARAMS: Param[] = [
 /** The way of a path, by the choices of its step. */
 export const pathWay = (choices: Record<string, unknown>): PathWay => ({
   smooth: choices.run !== 'straight',
+  handles: choices.run === 'handles',
   closed: choices.ends !== 'open',
   even: choices.pace !== 'points',
 });

@@ -1,4 +1,4 @@
-import type { Vector } from '../piece/types';
+import type { PathPoint, Vector } from '../piece/types';
 
-/** Values of a step's parameters at one phase, links and controls worked out; of a path its places. */
-export type PlainParams = Record<string, number | string | Vector | Vector[]>;
+/** Values of a step's parameters at one phase, links and controls worked out. */
+export type PlainParams = Record<string, number | string | Vector | PathPoint[]>;

@@ -191,14 +191,12 @@ const moments: Table = {
   },
 };
 
-const placesOf = (entries: unknown) => (entries as PathPoint[]).map((p) => p.place);
-
 /** A path: its knots, each a place and the number at which it is reached. */
 const path: Table = {
   gives: 'vec3',
   needs: 'tables',
   by: 'running',
-  rows: ({ entries, choices }) => knotsOf(placesOf(entries), pathWay(choices)),
+  rows: ({ entries, choices }) => knotsOf(entries as PathPoint[], pathWay(choices)),
   body: (names, { choices }) => {
     const { smooth, closed } = pathWay(choices);
     const n = names.length;

@@ -116,8 +116,7 @@ export function plainParams(
     if (param.type === 'strand') plain[param.id] = isLink(value) ? value.link : '';
     else if (param.type === 'choice' || param.type === 'picture' || param.type === 'mesh' || param.type === 'text')
       plain[param.id] = literalOf(piece, step, param) as string;
-    else if (param.type === 'path')
-      plain[param.id] = (literalOf(piece, step, param) as PathPoint[]).map((p) => p.place);
+    else if (param.type === 'path') plain[param.id] = literalOf(piece, step, param) as PathPoint[];
     else if (tableOf(param, undefined)) continue;
     else {
       const fixed = () =>

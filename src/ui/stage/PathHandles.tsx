@@ -1,8 +1,8 @@
-import { alongPath, knotsOf, type Knot } from '@/core/mesh/path';
+import { alongPath, handleAt, knotsOf, reachedAt } from '@/core/mesh/path';
 import { setParam } from '@/core/piece/edit';
 import { LIMITS } from '@/core/piece/limits';
-import { movePoint, withoutPoint, withPoint } from '@/core/piece/path';
-import type { PathPoint, Step, Strand } from '@/core/piece/types';
+import { movePoint, setHandle, withoutPoint, withPoint } from '@/core/piece/path';
+import type { PathPoint, Step, Strand, Vector } from '@/core/piece/types';
 import { definitionOf, valueOf, type Param } from '@/core/steps';
 import { pathWay } from '@/core/steps/params';
 import { endGesture, useWorkbench } from '@/state/workbench';
@@ -36,17 +36,15 @@ function Path({ strand, step, over, param, choices }: Props & { param: Param; ch
   const { project } = over;
   const points = valueOf(step, param) as PathPoint[];
   const way = pathWay(choices);
-  const knots = knotsOf(
-    points.map((p) => p.place),
-    way,
-  );
+  const knots = knotsOf(points, way);
   const set = (next: PathPoint[], gesture?: string) =>
     useWorkbench.getState().edit((p) => setParam(p, strand.id, step.id, param.id, next), gesture);
   const seen = Array.from({ length: DRAWN + 1 }, (_, i) =>
     project([...alongPath(knots, way, Math.min(i / DRAWN, way.closed ? 1 - 1e-9 : 1))]),
   ).filter((p) => p !== null);
   const ways = points.length < 2 ? 0 : points.length - Number(!way.closed);
-  const middles = middlesOf(knots, ways, way.closed);
+  const reached = [...reachedAt(points, way), 1];
+  const middles = Array.from({ length: ways }, (_, i) => (reached[i]! + reached[i + 1]!) / 2);
   return (
     <g role="group" aria-label={`${param.name} of the path`}>
       <polyline
@@ -80,6 +78,16 @@ function Path({ strand, step, over, param, choices }: Props & { param: Param; ch
             )
           );
         })}
+      {way.handles &&
+        points.map((_, index) => (
+          <HandleDot
+            key={`handle ${index}`}
+            {...{ points, index, project }}
+            closed={way.closed}
+            onMove={(handle) => set(setHandle(points, index, handle), `handle ${step.id} ${param.id} ${index}`)}
+            onRemove={() => set(setHandle(points, index, undefined))}
+          />
+        ))}
       {points.map(({ place }, index) => (
         <PlaceDot
           key={index}
@@ -94,9 +102,44 @@ function Path({ strand, step, over, param, choices }: Props & { param: Param; ch
   );
 }
 
-/** The numbers half way from each point of a path to the next. @param ways how many there are */
-function middlesOf(knots: readonly Knot[], ways: number, closed: boolean): number[] {
-  const between = (closed ? knots.length : knots.length - 1) / ways;
-  const shareAt = (knot: number) => knots[knot]?.[3] ?? 1;
-  return Array.from({ length: ways }, (_, i) => (shareAt(i * between) + shareAt((i + 1) * between)) / 2);
+/** The handle of a point and the line to it, on both sides; dragged onto the point it makes a corner. */
+function HandleDot({
+  points,
+  index,
+  closed,
+  project,
+  onMove,
+  onRemove,
+}: {
+  points: PathPoint[];
+  index: number;
+  closed: boolean;
+  project: Over['project'];
+  onMove: (handle: Vector) => void;
+  onRemove: () => void;
+}) {
+  const { place } = points[index]!;
+  const handle = handleAt(points, index, closed);
+  const [after, before] = [1, -1].map((side) => place.map((v, k) => v + side * handle[k]!) as Vector);
+  const [from, to] = [project(before!), project(after!)];
+  return (
+    <g>
+      {from && to && (
+        <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} className="stroke-lichen/70" strokeDasharray="3 3" />
+      )}
+      <PlaceDot
+        at={after!}
+        project={project}
+        label={`Handle of point ${index + 1}`}
+        onMove={(at) => {
+          const by = at.map((v, k) => v - place[k]!) as Vector;
+          onMove(Math.hypot(...by) < SNAP ? [0, 0, 0] : tidy(by));
+        }}
+        onRemove={onRemove}
+      />
+    </g>
+  );
 }
+
+/** Metres from its point within which a handle makes a corner. */
+const SNAP = 0.02;

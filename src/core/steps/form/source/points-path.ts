@@ -1,6 +1,6 @@
 import { alongPath, knotsOf } from '../../../mesh/path';
 import { onPath } from '../../../mesh/source/clouds';
-import type { Vector } from '../../../piece/types';
+import type { PathPoint } from '../../../piece/types';
 import type { FormSource } from '../../definition';
 import { number, PATH_PARAMS, pathWay } from '../../params';
 
@@ -28,7 +28,7 @@ export const pointsPath: FormSource = {
   ],
   bake: (params) => {
     const way = pathWay(params);
-    const knots = knotsOf(params.points as Vector[], way);
+    const knots = knotsOf(params.points as PathPoint[], way);
     return onPath(params.count as number, way.closed, (shares) => shares.flatMap((t) => alongPath(knots, way, t)));
   },
 };
