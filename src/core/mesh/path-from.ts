@@ -76,7 +76,7 @@ function offLine(p: Point, a: Point, b: Point): number {
 }
 
 /**
- * As many points of a line as are wanted at most: each time that which the line misses most is added (the refinement
+ * So few points of a line that they miss it by a 250th of its extent, and as many as are wanted at most: each time that which the line misses most is added (the refinement
  * of D. Douglas and T. Peucker, "Algorithms for the Reduction of the Number of Points Required to Represent a Digitized
  * Line", The Canadian Cartographer 10, 1973, in the order of the error). A closed line keeps its first point and that
  * farthest from it.
@@ -88,16 +88,20 @@ export function fewerPoints({ points, closed }: TakenPath, most: number): TakenP
   const line = closed ? [...points, points[0]!] : points;
   const kept = new Set([0, line.length - 1]);
   const gaps = [gapOf(line, 0, line.length - 1)];
+  const enough = ENOUGH * Math.max(...line.map((p) => apart(p, line[0]!)));
   while (kept.size < (closed ? most + 1 : most)) {
     gaps.sort((a, b) => b.off - a.off);
     const { from, to, at, off } = gaps.shift()!;
-    if (off <= 0) break;
+    if (off <= enough) break;
     kept.add(at);
     gaps.push(gapOf(line, from, at), gapOf(line, at, to));
   }
   const chosen = [...kept].sort((a, b) => a - b).map((i) => line[i]!);
   return { points: closed ? chosen.slice(0, -1) : chosen, closed };
 }
+
+/** Part of a line's extent by which fewer points may miss it. */
+const ENOUGH = 1 / 250;
 
 /** The point between two of a line that lies farthest from the straight way. */
 function gapOf(

@@ -20,7 +20,7 @@ const DOINGS: ((piece: Piece) => Piece)[] = [
   (p) => addStrand(p, 'finish', 'out', 'finish.shoot', { stage: { link: 's3' } }),
   (p) => addStep(p, 's1', 1, 'form.push'),
   (p) => {
-    const made = addStep(addStrand(p, 'field', 'ripple', 'field.position'), 's5', 1, 'field.ripple');
+    const made = addStep(addStrand(p, 'field', 'noise', 'field.position'), 's5', 1, 'field.noise');
     return {
       ...made,
       strands: made.strands.map((s) =>
@@ -56,9 +56,9 @@ describe('the guided first loop', () => {
     const wanted = FIRST_LOOP.flatMap(({ say }) => [...say.matchAll(/"(\w+)"/g)].map((m) => m[1]!)).filter(
       (word) => !['By', 'New', 'Take'].includes(word),
     );
-    expect(wanted).toEqual(['ball', 'Lit', 'Camera', 'Place', 'Sun', 'Shoot', 'Push', 'Ripple']);
+    expect(wanted).toEqual(['ball', 'Lit', 'Camera', 'Place', 'Sun', 'Shoot', 'Push', 'Noise']);
     const all = offered(blankPiece(), { for: 'strand', kind: null });
-    for (const word of ['ball', 'Lit', 'Camera', 'Shoot', 'Ripple']) {
+    for (const word of ['ball', 'Lit', 'Camera', 'Shoot', 'Noise']) {
       const [first] = ranked(
         all.map(({ definition }) => ({ name: definition.name, also: definition.also })),
         word,

@@ -59,7 +59,7 @@ export const FIRST_LOOP: readonly GuideStep[] = [
     done: (piece) => has(piece, 'form.push'),
   },
   {
-    say: 'Beside "By" open the link button, choose "New field here" and then "Ripple".',
+    say: 'Beside "By" open the link button, choose "New field here" and then "Noise".',
     why: 'A field is something at every point. This one moves over the loop, and closes.',
     done: (piece) => stepsOf(piece, 'form').some((step) => followsField(piece, step)),
   },

@@ -47,10 +47,13 @@ export function RowSteps({ name, compact, selected, children }: Props) {
         ref={box}
         role="group"
         aria-label={`Steps of ${name}`}
-        className={clsx('scroll-px-8 overflow-x-auto overflow-y-hidden', compact ? 'py-[2px]' : '-mt-0.5 pt-[9px]')}
+        className={clsx(
+          '-ml-1 scroll-px-8 overflow-x-auto overflow-y-hidden',
+          compact ? 'py-[2px]' : '-mt-0.5 pt-[9px] pb-1',
+        )}
         style={{ scrollbarWidth: 'none' }}
       >
-        <div className="relative flex w-max items-start pr-4">{children}</div>
+        <div className="relative flex w-max items-start pr-4 pl-1">{children}</div>
       </div>
       {hidden.before && <More way="before" onPress={() => scroll(-1)} />}
       {hidden.after && <More way="after" onPress={() => scroll(1)} />}

@@ -158,7 +158,7 @@ export function StageView() {
           {trouble}
         </p>
       )}
-      <div className="absolute top-2.5 left-2.5">
+      <div className="absolute top-2.5 left-2.5 will-change-transform">
         <Menu
           align="start"
           trigger={
@@ -182,7 +182,7 @@ export function StageView() {
         />
       </div>
       {camera && (
-        <div className="absolute top-2.5 right-2.5 flex gap-2">
+        <div className="absolute top-2.5 right-2.5 flex gap-2 will-change-transform">
           <Button className="bg-[#0b0e0dcc]" title="Shows all that stands on the stage" onClick={fit}>
             Frame all
           </Button>

@@ -31,7 +31,8 @@ function stands(where: Where, target: EventTarget | null): boolean {
     case 'page':
       return true;
     case 'off controls':
-      return !within('button,a,[role="slider"],input');
+      // A cell is chosen by being gone to, so there it plays as well.
+      return !within('button:not([data-cell]),a,[role="slider"],input');
     case 'lattice':
       return target === document.body || within('[data-lattice]');
     case 'on nothing':
