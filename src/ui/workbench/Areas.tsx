@@ -1,6 +1,13 @@
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { Group, Panel, Separator, useDefaultLayout, usePanelRef } from 'react-resizable-panels';
+import {
+  Group,
+  Panel,
+  Separator,
+  useDefaultLayout,
+  usePanelRef,
+  type PanelImperativeHandle,
+} from 'react-resizable-panels';
 import { usePanels } from '@/state/panels';
 import { remembered } from '@/state/remembered';
 import { Guide } from '../guide/Guide';
@@ -16,10 +23,19 @@ const HANDLE = 'bg-line transition-colors hover:bg-lichen focus-visible:bg-liche
 const useKeptLayout = (id: string) =>
   useDefaultLayout({ id, storage: remembered, onlySaveAfterUserInteractions: true });
 
+/** Pixels that a size may be off a whole number. */
+const OFF = 0.02;
+
+/** The picture begins at whole pixels: what lies over it would else be drawn a little differently each time. */
+function toWholePixels(panel: PanelImperativeHandle | null): void {
+  const size = panel?.getSize().inPixels ?? 0;
+  if (Math.abs(size - Math.round(size)) > OFF) panel!.resize(Math.round(size));
+}
+
 /** Rows, stage and tuning beside each other; or the picture in the whole window, with tuning over it. */
 export function Areas() {
   const large = usePanels((s) => s.large);
-  const [rows, side] = [usePanelRef(), usePanelRef()];
+  const [rows, stage, side] = [usePanelRef(), usePanelRef(), usePanelRef()];
   const across = useKeptLayout('areas-across');
   const down = useKeptLayout('areas-down');
   useEffect(() => {
@@ -32,6 +48,7 @@ export function Areas() {
   const follow = () => {
     const away = rows.current?.isCollapsed();
     if (away !== undefined && away !== usePanels.getState().large) usePanels.setState({ large: away });
+    toWholePixels(rows.current);
   };
   return (
     <div className="relative min-h-0">
@@ -57,7 +74,13 @@ export function Areas() {
         <Separator className={large ? 'hidden' : `${HANDLE} w-px`} aria-label="Width of the lattice" />
         <Panel id="picture" minSize="28%">
           <Group orientation="vertical" {...down}>
-            <Panel id="stage" defaultSize="51%" minSize="20%">
+            <Panel
+              id="stage"
+              panelRef={stage}
+              defaultSize="51%"
+              minSize="20%"
+              onResize={() => toWholePixels(stage.current)}
+            >
               <AreaGuard name="stage">
                 <StageView />
               </AreaGuard>
