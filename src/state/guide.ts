@@ -7,7 +7,7 @@ interface Guide {
   go: (at: number | null) => void;
 }
 
-const KEY = 'guided-loop';
+const KEY = 'calm-lattice/guided-loop';
 
 function storedPlace(): number | null {
   const stored = remembered.getItem(KEY);
@@ -16,7 +16,7 @@ function storedPlace(): number | null {
 
 /** Where an artist is in the guided first loop; it is remembered. */
 export const useGuide = create<Guide>()((set) => ({
-  at: typeof window === 'undefined' ? null : storedPlace(),
+  at: storedPlace(),
   go: (at) => {
     remembered.setItem(KEY, at === null ? '' : String(at));
     set({ at });

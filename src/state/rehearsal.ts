@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import { blendLooks, withSettings } from '@/core/piece/desk';
 import { assignedOf, atDefaults, drivenBy, movedTo, type Assigned, type Driven } from '@/core/piece/rehearsal';
 import type { Look } from '@/core/piece/types';
+import { remembered } from './remembered';
 import { strikeNumber } from './strikes';
 import { useTransport } from './transport';
 import { endGesture, useWorkbench } from './workbench';
@@ -23,7 +24,7 @@ const KEY = 'calm-lattice/inputs';
 /** What inputs drive is a matter of what stands on this desk, so that it stays in this browser. */
 function kept(): Assigned {
   try {
-    return assignedOf(JSON.parse(localStorage.getItem(KEY) ?? '{}'));
+    return assignedOf(JSON.parse(remembered.getItem(KEY) ?? '{}'));
   } catch {
     return {};
   }
@@ -31,7 +32,7 @@ function kept(): Assigned {
 
 export const useRehearsal = create<Rehearsal>()(() => ({
   on: false,
-  assigned: typeof localStorage === 'undefined' ? {} : kept(),
+  assigned: kept(),
   learning: null,
   heard: {},
   fade: 2,
@@ -43,11 +44,7 @@ export function assign(input: string, driven: Driven | null): void {
   if (driven) assigned[input] = driven;
   else delete assigned[input];
   useRehearsal.setState({ assigned });
-  try {
-    localStorage.setItem(KEY, JSON.stringify(assigned));
-  } catch {
-    // Without room it holds until the page is left.
-  }
+  remembered.setItem(KEY, JSON.stringify(assigned));
 }
 
 /** The next input that moves will drive this; asked for again, none will. */

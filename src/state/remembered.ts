@@ -1,4 +1,4 @@
-/** Small habits of an artist that a browser remembers; without storage they last as long as the page. */
+/** What this browser remembers of how an artist works; without storage it lasts as long as the page. */
 export const remembered = {
   getItem: (key: string): string | null => {
     try {
@@ -11,7 +11,7 @@ export const remembered = {
     try {
       localStorage.setItem(key, value);
     } catch {
-      // What is not remembered is no loss.
+      // There is no room, or no storage.
     }
   },
 };

@@ -76,11 +76,11 @@ function offLine(p: Point, a: Point, b: Point): number {
 }
 
 /**
- * So few points of a line that they miss it by a 250th of its extent, and as many as are wanted at most: each time that which the line misses most is added (the refinement
- * of D. Douglas and T. Peucker, "Algorithms for the Reduction of the Number of Points Required to Represent a Digitized
- * Line", The Canadian Cartographer 10, 1973, in the order of the error). A closed line keeps its first point and that
- * farthest from it.
- * @param most at least 2
+ * As few points of a line as miss it by no more than a 250th of its extent, where so many are enough. Each time the
+ * point that is missed most is added: the refinement of D. Douglas and T. Peucker, "Algorithms for the Reduction of the
+ * Number of Points Required to Represent a Digitized Line", The Canadian Cartographer 10, 1973, in the order of the
+ * error. A closed line keeps its first point and that farthest from it.
+ * @param most points at most, at least 2
  */
 export function fewerPoints({ points, closed }: TakenPath, most: number): TakenPath {
   if (points.length <= most) return { points: [...points], closed };
@@ -88,11 +88,11 @@ export function fewerPoints({ points, closed }: TakenPath, most: number): TakenP
   const line = closed ? [...points, points[0]!] : points;
   const kept = new Set([0, line.length - 1]);
   const gaps = [gapOf(line, 0, line.length - 1)];
-  const enough = ENOUGH * Math.max(...line.map((p) => apart(p, line[0]!)));
+  const allowed = MISS * Math.max(...line.map((p) => apart(p, line[0]!)));
   while (kept.size < (closed ? most + 1 : most)) {
     gaps.sort((a, b) => b.off - a.off);
     const { from, to, at, off } = gaps.shift()!;
-    if (off <= enough) break;
+    if (off <= allowed) break;
     kept.add(at);
     gaps.push(gapOf(line, from, at), gapOf(line, at, to));
   }
@@ -101,7 +101,7 @@ export function fewerPoints({ points, closed }: TakenPath, most: number): TakenP
 }
 
 /** Part of a line's extent by which fewer points may miss it. */
-const ENOUGH = 1 / 250;
+const MISS = 1 / 250;
 
 /** The point between two of a line that lies farthest from the straight way. */
 function gapOf(

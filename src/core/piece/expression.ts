@@ -109,12 +109,12 @@ function inUnit(
     return frames / rate / (value * factor);
   }
   if (kind === 'angle' && into === 'turns') return (value * factor) / 360;
-  const own = into === undefined ? undefined : unitNamed(units, into);
-  if (own?.[0] !== kind)
+  const target = into === undefined ? undefined : unitNamed(units, into);
+  if (target?.[0] !== kind)
     throw new ExpressionError(
       into === undefined ? 'This number has no unit.' : `This number is in ${into}; another unit means nothing here.`,
     );
-  return (value * factor) / own[1];
+  return (value * factor) / target[1];
 }
 
 /** @param whole the text, for what is said of it */

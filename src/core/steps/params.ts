@@ -89,7 +89,7 @@ export const PATH_CHOICES = [
     id: 'run',
     name: 'Between',
     about:
-      'Curves through the points (centripetal Catmull-Rom), straight from one to the next, or Bézier curves whose handles are dragged on the stage.',
+      'Smooth goes through the points (centripetal Catmull-Rom); handles of Bézier curves are dragged on the stage.',
     options: ['smooth', 'straight', { id: 'handles', name: 'By handles' }],
   }),
   choice({

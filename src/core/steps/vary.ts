@@ -4,6 +4,7 @@ import { strandById, type Piece, type Value, type Vector } from '../piece/types'
 import { generator } from '../random';
 import { definitionOf, valueOf } from '.';
 import { isLoopLength, type NumberParam, type Param } from './param-types';
+import { seedParam } from './params';
 
 /** Part of its range by which a value moves at most. */
 const REACH = 0.2;
@@ -46,7 +47,7 @@ function varied(param: Param, value: Value | undefined, next: () => number): Val
 
 function variedNumber(param: NumberParam, value: number, next: () => number): number {
   // A seed has no neighbours: another one is as near as any.
-  if (param.id === 'seed') return Math.floor(next() * 1000);
+  if (param.id === seedParam.id) return Math.floor(next() * 1000);
   const { min, max } = param;
   const by = moved(value, min, max, next);
   return param.whole || param.closes ? Math.round(by) : tidy(by);

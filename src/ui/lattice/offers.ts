@@ -1,3 +1,4 @@
+import type { ParamAt } from '@/core/piece/desk';
 import { KINDS, strandById, type Kind, type Piece } from '@/core/piece/types';
 import {
   definitionOf,
@@ -20,7 +21,7 @@ export interface Offer {
   on?: StepDefinition;
 }
 
-/** What a new strand begins with for a step that needs something to run in: places for fields, a turn for signals. */
+/** What a new strand begins with for a step that needs something to run in. */
 const GROUND: Partial<Record<Kind, string>> = {
   field: 'field.position',
   signal: 'signal.cycle',
@@ -73,17 +74,14 @@ function behindGround(kind: Kind): Offer[] {
 const givesOf = ({ definition, on }: Offer) => outputType(definition, on ? outputType(on, null) : null);
 
 /** Which offers fit a parameter that the new strand is to feed. */
-function fitsInto(
-  piece: Piece,
-  at: { strand: string; step: string; param: string },
-): ((offer: Offer) => boolean) | undefined {
+function fitsInto(piece: Piece, at: ParamAt): ((offer: Offer) => boolean) | undefined {
   const param = paramAt(piece, at);
   if (!param || param.type === 'strand') return undefined;
   const wanted = param.type === 'number' ? ['float'] : linkTypes(param);
   return (offer) => (wanted as string[]).includes(givesOf(offer));
 }
 
-function paramAt(piece: Piece, at: { strand: string; step: string; param: string }): Param | undefined {
+function paramAt(piece: Piece, at: ParamAt): Param | undefined {
   const step = strandById(piece, at.strand)?.steps.find((s) => s.id === at.step);
   return step && definitionOf(step.op)?.params.find((p) => p.id === at.param);
 }

@@ -158,6 +158,7 @@ export function StageView() {
           {trouble}
         </p>
       )}
+      {/* Layers of their own: drawn together with others they come out a little differently with what is chosen. */}
       <div className="absolute top-2.5 left-2.5 will-change-transform">
         <Menu
           align="start"

@@ -56,7 +56,7 @@ export function PathTools({ piece, strand, step, definition, param }: Omit<Param
         accept=".svg,image/svg+xml"
         file={undefined}
         take={async (file) => {
-          if (file.size > SVG_BYTES) throw new Error('It is larger than 4 MB.');
+          if (file.size > SVG_BYTES) throw new Error('It is larger than 1 MB.');
           take(svgPath(await file.text()));
         }}
         onClear={() => undefined}

@@ -16,8 +16,10 @@ const ROUND = new Set(['polygon', 'circle', 'ellipse', 'rect']);
 /** Places at which a line is read. */
 const READ = 512;
 
-/** An SVG is drawings; one larger is hardly a line. */
-export const SVG_BYTES = 4 * 1024 * 1024;
+/** It is read on the page's thread, where alone the browser says how lines run; one larger is hardly a line. */
+export const SVG_BYTES = 1024 * 1024;
+/** What stands in these is not drawn itself. */
+const UNDRAWN = 'defs,clipPath,mask,marker,symbol,pattern';
 
 /**
  * The first line of an SVG, upright and two metres on its longer side; the browser itself reads how it runs.
@@ -26,7 +28,7 @@ export const SVG_BYTES = 4 * 1024 * 1024;
 export function svgPath(text: string): TakenPath {
   const file = new DOMParser().parseFromString(text, 'image/svg+xml');
   if (file.querySelector('parsererror')) throw new Error('It is no sound SVG.');
-  const found = file.querySelector(Object.keys(GEOMETRY).join());
+  const found = [...file.querySelectorAll(Object.keys(GEOMETRY).join())].find((shape) => !shape.closest(UNDRAWN));
   if (!found) throw new Error('There is no line in it: no path, polygon, circle or the like.');
   const page = document.createElementNS(SVG, 'svg');
   page.setAttribute('style', 'position:absolute;width:0;height:0;visibility:hidden');

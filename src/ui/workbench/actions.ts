@@ -15,25 +15,28 @@ import {
 import { isLink, strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
 import { definitionOf, kindOf, shapedFor, type StepDefinition } from '@/core/steps';
 import { varyStep } from '@/core/steps/vary';
-import { analyse, exportGlsl } from '@/core/weave';
+import { analyse, exportGlsl, wouldCycle } from '@/core/weave';
 import { keepClip, keptClip } from '@/state/clip';
 import { notify } from '@/state/notify';
 import type { Picking } from '@/state/panels';
 import { useWorkbench, type Selection } from '@/state/workbench';
 import { download, fileStem } from '../download';
-import { alternatives, gapOf } from '../lattice/offers';
+import { alternatives, gapOf, type Offer } from '../lattice/offers';
 import { listed, takersOf } from '../words';
 
 /** What the artist can do to the piece, wherever it is asked for. */
 
 const state = () => useWorkbench.getState();
 
-/** Strands that a new step most likely means: the newest of the kind it needs. */
-function likelyLinks(piece: Piece, definition: StepDefinition): Step['params'] {
+/**
+ * Strands that a new step most likely means: the newest of the kind it needs.
+ * @param taker the strand that takes from the step; what takes from that itself would close a circle
+ */
+function likelyLinks(piece: Piece, definition: StepDefinition, taker: string | undefined): Step['params'] {
   const params: Step['params'] = {};
   for (const param of definition.params) {
     if (param.type !== 'strand' || param.optional) continue;
-    const free = piece.strands.filter((s) => s.kind === param.kind);
+    const free = piece.strands.filter((s) => s.kind === param.kind && !(taker && wouldCycle(piece, s.id, taker)));
     const unused = free.filter(
       (s) =>
         !piece.strands.some((x) =>
@@ -47,17 +50,21 @@ function likelyLinks(piece: Piece, definition: StepDefinition): Step['params'] {
 }
 
 /** Adds a step where it was picked for; one that needs something to run in with what it runs in. */
-export function addPicked(
-  picking: Picking,
-  { definition, on }: { definition: StepDefinition; on?: StepDefinition },
-): void {
+export function addPicked(picking: Picking, { definition, on }: Offer): void {
   const { piece, edit, select } = state();
-  const params = likelyLinks(piece, definition);
+  const taker = picking.for === 'strand' ? picking.into?.strand : picking.strand;
+  const params = likelyLinks(piece, definition, taker);
   if (picking.for === 'strand') {
     const { into } = picking;
     edit((p) => {
       const name = definition.name.toLowerCase();
-      const begun = addStrand(p, kindOf(definition), name, (on ?? definition).op, on ? likelyLinks(p, on) : params);
+      const begun = addStrand(
+        p,
+        kindOf(definition),
+        name,
+        (on ?? definition).op,
+        on ? likelyLinks(p, on, taker) : params,
+      );
       const id = begun.strands.at(-1)!.id;
       const whole = on ? addStep(begun, id, 1, definition.op, params) : begun;
       return into ? setParam(whole, into.strand, into.step, into.param, { link: id }) : whole;

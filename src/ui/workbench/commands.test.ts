@@ -1,9 +1,11 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { blankPiece } from '@/core/piece/edit';
+import { addStrand, blankPiece } from '@/core/piece/edit';
+import { definitionOf } from '@/core/steps';
 import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { STARTERS } from '@/demo';
+import { addPicked } from './actions';
 import { aboutOf, COMMANDS, situation, writtenKeys, type Where } from './commands';
 import { pressed, runKey } from './shortcuts';
 
@@ -127,5 +129,35 @@ describe('the table', () => {
     useWorkbench.getState().select(null);
     expect(names().some((n) => n!.includes('strand ') && n !== 'New strand')).toBe(false);
     expect(names()).toContain('Help: keys and first steps');
+  });
+});
+
+describe('steps that are added', () => {
+  const add = (picking: Parameters<typeof addPicked>[0], op: string) =>
+    addPicked(picking, { definition: definitionOf(op)! });
+
+  it('are linked to what is there, and never so that a circle closes', () => {
+    useWorkbench.getState().open('id', addStrand(blankPiece(), 'form', 'a', 'form.ball'));
+    add({ for: 'step', strand: 's1', at: 1 }, 'form.copies');
+    expect(steps('s1')[1]!.params).toEqual({});
+    useWorkbench.getState().edit((p) => addStrand(p, 'form', 'b', 'form.points-grid'));
+    add({ for: 'step', strand: 's1', at: 2 }, 'form.copies');
+    expect(steps('s1')[2]!.params).toEqual({ on: { link: 's2' } });
+    // Now "b" may not take from "a".
+    add({ for: 'step', strand: 's2', at: 1 }, 'form.copies');
+    expect(steps('s2')[1]!.params).toEqual({});
+  });
+
+  it('made for a parameter feed it, whatever else they could take from', () => {
+    let made = addStrand(blankPiece(), 'field', 'print', 'field.position');
+    made = addStrand(made, 'surface', 'skin', 'surface.lit', { colour: { link: 's1' } });
+    made = addStrand(made, 'stage', 'hall', 'stage.place', { surface: { link: 's2' } });
+    made = addStrand(made, 'finish', 'out', 'finish.shoot', { stage: { link: 's3' } });
+    useWorkbench.getState().open('id', made);
+    // The only finish shoots what the new field would colour.
+    add({ for: 'strand', kind: 'field', into: { strand: 's2', step: 't1', param: 'colour' } }, 'field.shot');
+    expect(steps('s2')[0]!.params.colour).toEqual({ link: 's5' });
+    expect(steps('s5')[0]!.params).toEqual({});
+    expect(selected()).toEqual({ strand: 's5', step: 't1' });
   });
 });
