@@ -76,7 +76,9 @@ export async function browserLines(): Promise<Line[]> {
         ratio: times.bare / times.taken,
         target: 'at least 0.6',
         ok: times.bare / times.taken >= 0.6,
-        detail: `${((FRAMES / times.taken) * 1000).toFixed(2)} against ${((FRAMES / times.bare) * 1000).toFixed(2)} frames a second at 480 x 270`,
+        detail:
+          `${((FRAMES / times.taken) * 1000).toFixed(2)} against ` +
+          `${((FRAMES / times.bare) * 1000).toFixed(2)} frames a second at 480 x 270`,
       },
       ...(await fieldLines(page)),
       ...(await vertexLines(page)),

@@ -19,7 +19,8 @@ function fill(gl: WebGL2RenderingContext, { source, uniforms }: Shader): (phase:
     program,
     compile(
       gl.VERTEX_SHADER,
-      '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }',
+      '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, ' +
+        'gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }',
     ),
   );
   gl.attachShader(program, compile(gl.FRAGMENT_SHADER, source));

@@ -7,7 +7,8 @@ import { BY_HAND } from './by-hand';
 import type { Line } from './tools';
 
 const HEAD =
-  '#version 300 es\nprecision highp float;\nprecision highp int;\nuniform float phase;\nuniform vec2 size;\nout vec4 pixel;\n';
+  '#version 300 es\nprecision highp float;\nprecision highp int;\nuniform float phase;\n' +
+  'uniform vec2 size;\nout vec4 pixel;\n';
 const PAINT: Record<string, string> = { float: 'vec3(value)', vec2: 'vec3(value, 0.0)', vec3: 'value' };
 
 /** The field as the engine runs it: every number a uniform, and every signal as well. */
@@ -22,7 +23,9 @@ async function generated(piece: Piece, strand: string) {
   const { name, gives } = woven.functions[0]!;
   const type = { float: 'float', vec2: 'vec2', vec3: 'vec3' }[gives as string];
   return {
-    source: `${HEAD}${cardText(woven)}\nvoid main() { vec2 uv = gl_FragCoord.xy / size; ${type} value = ${name}(${FLAT_PLACE}); pixel = vec4(${PAINT[gives]}, 1.0); }`,
+    source:
+      `${HEAD}${cardText(woven)}\nvoid main() { vec2 uv = gl_FragCoord.xy / size; ${type} value = ` +
+      `${name}(${FLAT_PLACE}); pixel = vec4(${PAINT[gives]}, 1.0); }`,
     uniforms: Object.fromEntries([...woven.uniforms.map((u) => [u.name, slotValues(piece, u)]), ...signals]),
   };
 }
@@ -65,7 +68,9 @@ export async function fieldLines(page: Page): Promise<Line[]> {
     const [ours, theirs] = times[i]!;
     const ratio = ours / theirs;
     return {
-      name: `(e) ${piece.name}, field "${strand}", against ${hand ? 'one written by hand' : 'its numbers as constants'}`,
+      name:
+        `(e) ${piece.name}, field "${strand}", against ` +
+        `${hand ? 'one written by hand' : 'its numbers as constants'}`,
       ratio,
       target: hand ? 'at most 1.15' : 'for comparison',
       ok: hand ? ratio <= 1.15 : true,

@@ -10,7 +10,8 @@ import { finishQuad, inTurns } from './page-parts';
 
 const NOISE = `${library(['noise'])}
 uniform float clock; uniform float uScale; uniform float uEvolve;
-float wind(vec3 q, uint seed) { return gradientNoise4(vec4(q * uScale, clock * uEvolve), vec4(0.0, 0.0, 0.0, uEvolve), seed); }
+float wind(vec3 q, uint seed) { return gradientNoise4(vec4(q * uScale, clock * uEvolve), vec4(0.0, 0.0, 0.0,
+  uEvolve), seed); }
 `;
 
 type Clock = { value: number };
@@ -55,12 +56,14 @@ void main() {
   float c = cos(uTurn); float s = sin(uTurn);
   v = vec3(c * v.x + s * v.z, v.y, c * v.z - s * v.x);
   float t = clamp((x + 0.4) / 0.9, 0.0, 1.0);
-  light = mix(mix(vec3(0.005, 0.042, 0.061), vec3(0.323, 0.102, 0.019), clamp(2.0 * t, 0.0, 1.0)), vec3(1.0, 0.591, 0.195), clamp(2.0 * t - 1.0, 0.0, 1.0));
+  light = mix(mix(vec3(0.005, 0.042, 0.061), vec3(0.323, 0.102, 0.019), clamp(2.0 * t, 0.0, 1.0)), vec3(1.0, 0.591,
+    0.195), clamp(2.0 * t - 1.0, 0.0, 1.0));
   gl_Position = projectionMatrix * modelViewMatrix * vec4(v, 1.0);
   gl_PointSize = max(1.0, uDot * projectionMatrix[1][1] * 0.5 * uHeight / gl_Position.w);
 }`,
     fragmentShader:
-      'uniform float uStrength; varying vec3 light; void main() { if (dot(gl_PointCoord - 0.5, gl_PointCoord - 0.5) > 0.25) discard; gl_FragColor = vec4(light * uStrength, 1.0); }',
+      'uniform float uStrength; varying vec3 light; void main() { if (dot(gl_PointCoord - 0.5, ' +
+      'gl_PointCoord - 0.5) > 0.25) discard; gl_FragColor = vec4(light * uStrength, 1.0); }',
   });
   material.onBeforeRender = (renderer) =>
     void (material.uniforms.uHeight!.value = renderer.getRenderTarget()?.height ?? 0);

@@ -40,7 +40,9 @@ export function finishQuad(
       uniforms: { shot: { value: shot.texture } },
       vertexShader: 'varying vec2 at; void main() { at = uv; gl_Position = vec4(position.xy, 0.0, 1.0); }',
       fragmentShader:
-        'uniform sampler2D shot; varying vec2 at; void main() { vec3 x = texture2D(shot, at).rgb * 1.19; vec3 over = max(x - 0.52, 0.0); x = min(x, 0.52) + over * 0.48 / (over + 0.48); x = pow(x / 0.18, vec3(1.15)) * 0.18; gl_FragColor = vec4(pow(x, vec3(1.0 / 2.2)), 1.0); }',
+        'uniform sampler2D shot; varying vec2 at; void main() { vec3 x = texture2D(shot, at).rgb * ' +
+        '1.19; vec3 over = max(x - 0.52, 0.0); x = min(x, 0.52) + over * 0.48 / (over + 0.48); x = ' +
+        'pow(x / 0.18, vec3(1.15)) * 0.18; gl_FragColor = vec4(pow(x, vec3(1.0 / 2.2)), 1.0); }',
     }),
   );
   const screen = new THREE.Scene().add(quad);

@@ -26,8 +26,10 @@ function byHand(
   const clock = { value: 0 };
   const noise = `${library(['fractal'])}
 uniform float clock;
-uniform float uScale; uniform float uEvolve; uniform vec3 uRepeat; uniform float uOct; uniform float uRough; uniform float uLac; uniform float uSeed;
-float swell(vec3 rest) { return (fractalSum(rest * uScale, clock * uEvolve, uRepeat, uEvolve, uOct, uRough, uLac, 0, uint(int(uSeed))) + 0.6) / 1.2; }
+uniform float uScale; uniform float uEvolve; uniform vec3 uRepeat; uniform float uOct; uniform float uRough;
+  uniform float uLac; uniform float uSeed;
+float swell(vec3 rest) { return (fractalSum(rest * uScale, clock * uEvolve, uRepeat, uEvolve, uOct, uRough, uLac,
+  0, uint(int(uSeed))) + 0.6) / 1.2; }
 float amount() { return 0.52 + 0.1 * sin(6.283185307 * 2.0 * clock); }
 `;
   const vertexHead = `${noise}attribute vec3 tangentA; attribute vec3 tangentB; varying vec3 rest;
@@ -50,7 +52,9 @@ vec3 moved(vec3 at) { return at + vec3(0.0, swell(at) * amount(), 0.0); }
       s.vertexShader
         .replace(
           '#include <beginnormal_vertex>',
-          'rest = position; vec3 here = moved(position); vec3 objectNormal = normalize(cross(moved(position + 0.0034 * tangentA) - here, moved(position + 0.0034 * tangentB) - here));',
+          'rest = position; vec3 here = moved(position); vec3 objectNormal = ' +
+            'normalize(cross(moved(position + 0.0034 * tangentA) - here, moved(position + 0.0034 * ' +
+            'tangentB) - here));',
         )
         .replace('#include <begin_vertex>', 'vec3 transformed = here;');
     s.fragmentShader =
@@ -67,7 +71,8 @@ vec3 ramp(float t) {
         .replace('#include <color_fragment>', 'float height = swell(rest); diffuseColor.rgb = ramp(height);')
         .replace(
           '#include <emissivemap_fragment>',
-          'float crest = clamp((height - 0.72) / 0.28, 0.0, 1.0); totalEmissiveRadiance = vec3(1.0, 0.694, 0.352) * crest * crest;',
+          'float crest = clamp((height - 0.72) / 0.28, 0.0, 1.0); totalEmissiveRadiance = vec3(1.0, ' +
+            '0.694, 0.352) * crest * crest;',
         );
   };
   const depth = new THREE.MeshDepthMaterial({ depthPacking: THREE.RGBADepthPacking, side: THREE.DoubleSide });

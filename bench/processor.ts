@@ -9,7 +9,8 @@ const COUNT = 200_000;
 
 /** (a) Looping 4D gradient noise on the processor against the package `simplex-noise` in 4D. */
 export function noiseRate(): Line {
-  const source = `${library(['noise'])}\nfloat looping(vec4 p) { return gradientNoise4(p, vec4(0.0, 0.0, 0.0, 4.0), 7u); }`;
+  const source =
+    `${library(['noise'])}\nfloat looping(vec4 p) { return gradientNoise4(p, vec4(0.0, 0.0, ` + '0.0, 4.0), 7u); }';
   const processor = Processor.loadNow(compile(source, ['looping']));
   const rows = Float32Array.from({ length: COUNT * 4 }, (_, i) => ((i * 0.6180339887) % 1) * 40 - 20);
   const ours = best(8, () => void processor.run('looping', rows, COUNT));

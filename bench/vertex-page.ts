@@ -37,7 +37,8 @@ function program(gl: WebGL2RenderingContext, { glsl, uniforms, count }: VertexJo
     made,
     compile(
       gl.FRAGMENT_SHADER,
-      '#version 300 es\nprecision highp float;\nin vec3 shade;\nout vec4 pixel;\nvoid main() { pixel = vec4(shade, 1.0); }',
+      '#version 300 es\nprecision highp float;\nin vec3 shade;\nout vec4 pixel;\nvoid main() { ' +
+        'pixel = vec4(shade, 1.0); }',
     ),
   );
   gl.linkProgram(made);

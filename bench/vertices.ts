@@ -45,7 +45,8 @@ function copied(): Piece {
 }
 
 const HAND_NOISE = `${library(['noise'])}\nuniform float uScale; uniform float uEvolve; uniform float uAmount; uniform vec3 uTurn;
-float wind(vec3 q, uint seed) { return gradientNoise4(vec4(q * uScale, phase * uEvolve), vec4(0.0, 0.0, 0.0, uEvolve), seed); }\n`;
+float wind(vec3 q, uint seed) { return gradientNoise4(vec4(q * uScale, phase * uEvolve), vec4(0.0, 0.0, 0.0,
+  uEvolve), seed); }\n`;
 
 /** Both scenes as pieces, on the same small picture. */
 function scenes(): [piece: Piece, form: string, which: string][] {
@@ -106,12 +107,17 @@ export async function vertexLines(page: Page): Promise<Line[]> {
   const text = cardText(sea.made);
   const normals = [
     {
-      glsl: `${text}\n${sea.form.text}\nvec3 result(vec3 at, float number) { vec3 a; vec3 b; vec3 v = ${sea.form.slopes}(${placeText(HERE)}, ${WAYS.join(', ')}, a, b); return v + cross(a, b); }`,
+      glsl:
+        `${text}\n${sea.form.text}\nvec3 result(vec3 at, float number) { vec3 a; vec3 b; vec3 v = ` +
+        `${sea.form.slopes}(${placeText(HERE)}, ${WAYS.join(', ')}, a, b); return v + cross(a, b); }`,
       uniforms: sea.uniforms,
       count: 100_000,
     },
     {
-      glsl: `${text}\nvec3 to(vec3 at, float number) { return ${move}(${placeText(HERE)}); }\nvec3 result(vec3 at, float number) { vec3 v = to(at, number); return v + cross(to(at + vec3(1e-3, 0.0, 0.0), number) - v, to(at - vec3(0.0, 0.0, 1e-3), number) - v); }`,
+      glsl:
+        `${text}\nvec3 to(vec3 at, float number) { return ${move}(${placeText(HERE)}); }\nvec3 ` +
+        'result(vec3 at, float number) { vec3 v = to(at, number); return v + cross(to(at + ' +
+        'vec3(1e-3, 0.0, 0.0), number) - v, to(at - vec3(0.0, 0.0, 1e-3), number) - v); }',
       uniforms: sea.uniforms,
       count: 100_000,
     },
@@ -119,7 +125,9 @@ export async function vertexLines(page: Page): Promise<Line[]> {
   const blocks = woven(copied(), 's4');
   const copies = [
     {
-      glsl: `${cardText(blocks.made)}\nvec3 result(vec3 at, float number) { return ${blocks.form.move}(${placeText(HERE)}); }`,
+      glsl:
+        `${cardText(blocks.made)}\nvec3 result(vec3 at, float number) { return ` +
+        `${blocks.form.move}(${placeText(HERE)}); }`,
       uniforms: blocks.uniforms,
       count: 8 * 100_000,
     },
@@ -132,12 +140,17 @@ export async function vertexLines(page: Page): Promise<Line[]> {
   const drift = woven(STARTERS.find((s) => s.id === 'lantern-drift')!.piece, 'lights');
   const points = [
     {
-      glsl: `${cardText(drift.made)}\nvec3 result(vec3 at, float number) { return ${drift.form.move}(${placeText(HERE)}); }`,
+      glsl:
+        `${cardText(drift.made)}\nvec3 result(vec3 at, float number) { return ` +
+        `${drift.form.move}(${placeText(HERE)}); }`,
       uniforms: drift.uniforms,
       count: 1_000_000,
     },
     {
-      glsl: `${HAND_NOISE}vec3 result(vec3 at, float number) { vec3 v = at + vec3(wind(at, 2u), wind(at, 9u), wind(at, 17u)) * uAmount; float c = cos(uTurn.y); float s = sin(uTurn.y); return vec3(c * v.x + s * v.z, v.y, c * v.z - s * v.x); }`,
+      glsl:
+        `${HAND_NOISE}vec3 result(vec3 at, float number) { vec3 v = at + vec3(wind(at, 2u), ` +
+        'wind(at, 9u), wind(at, 17u)) * uAmount; float c = cos(uTurn.y); float s = sin(uTurn.y); ' +
+        'return vec3(c * v.x + s * v.z, v.y, c * v.z - s * v.x); }',
       uniforms: { uScale: [0.55], uEvolve: [1], uAmount: [1.5], uTurn: [0, 0.4, 0] },
       count: 1_000_000,
     },

@@ -19,7 +19,8 @@ const USAGE = `npm run -s piece -- check FILE                                   
 npm run -s piece -- describe FILE                                         what is in it
 npm run -s piece -- glsl FILE --strand NAME                               a field as GLSL
 npm run -s piece -- eval FILE --strand NAME --at x,y,z --phase p [--uv u,v]   its value at a point, as JSON
-npm run -s piece -- mesh FILE --strand NAME --phase p --out x.glb [--frames n]   a form as .glb, .gltf, .obj, .ply or .stl; n frames of its loop in a .glb or .gltf`;
+npm run -s piece -- mesh FILE --strand NAME --phase p --out x.glb [--frames n]   a form as .glb, .gltf, .obj,
+  .ply or .stl; n frames of its loop in a .glb or .gltf`;
 
 /** Wrong input: one clear line, exit code 1. */
 class Wrong extends Error {}
@@ -61,7 +62,8 @@ async function check(piece: Piece): Promise<string> {
   const { problems } = analyse(piece);
   const lines = seam.map((r) => {
     const fix = r.breaks
-      ? `; breaks at ${r.breaks.name} in ${piece.strands.find((s) => s.id === r.breaks!.strand)?.name}${r.breaks.mends.map((mend) => `; ${mend.map((f) => f.sentence.toLowerCase()).join(' and ')}`).join('')}`
+      ? `; breaks at ${r.breaks.name} in ` +
+        `${piece.strands.find((s) => s.id === r.breaks!.strand)?.name}${r.breaks.mends.map((mend) => `; ${mend.map((f) => f.sentence.toLowerCase()).join(' and ')}`).join('')}`
       : '';
     return `${r.closes ? 'closes' : 'JUMPS '}  ${r.name}: ${(100 * r.gap).toPrecision(3)} % of its range${fix}`;
   });
@@ -81,12 +83,16 @@ async function check(piece: Piece): Promise<string> {
 
 function describe(piece: Piece): string {
   const { types } = analyse(piece);
-  const head = `${piece.name}: ${piece.picture.width} x ${piece.picture.height}, ${piece.loop.frames} frames at ${piece.loop.rate} a second`;
+  const head =
+    `${piece.name}: ${piece.picture.width} x ${piece.picture.height}, ${piece.loop.frames} ` +
+    `frames at ${piece.loop.rate} a second`;
   return [
     head,
     ...piece.strands.map(
       (s) =>
-        `${s.kind.padEnd(8)} ${s.name}: ${s.steps.map((t) => definitionOf(t.op)?.name ?? `${t.op} (not known here)`).join(' > ')} gives ${typeAfter(types, s.id) ?? 'nothing'}`,
+        `${s.kind.padEnd(8)} ${s.name}: ` +
+        `${s.steps.map((t) => definitionOf(t.op)?.name ?? `${t.op} (not known here)`).join(' > ')} ` +
+        `gives ${typeAfter(types, s.id) ?? 'nothing'}`,
     ),
   ].join('\n');
 }

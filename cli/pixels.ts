@@ -45,7 +45,8 @@ export function decodePictures(piece: Piece): string[] {
         if (error instanceof SoundError)
           return [`The sound "${asset.name}" is not read by the command line: ${error.message} It is silent here.`];
         return [
-          `The picture "${asset.name}" cannot be read (${(error as Error).message.slice(0, 120)}); grey stands in for it.`,
+          `The picture "${asset.name}" cannot be read (${(error as Error).message.slice(0, 120)}); ` +
+            'grey stands in for it.',
         ];
       }
     });

@@ -36,7 +36,8 @@ export async function onGraphicsCard(page: Page, job: Job): Promise<number[]> {
       program,
       compile(
         gl.VERTEX_SHADER,
-        '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }',
+        '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, ' +
+          'gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }',
       ),
     );
     gl.attachShader(

@@ -135,7 +135,9 @@ test('pictures that cannot be taken in are refused in words; a script in an SVG 
     await expect(drop).toContainText('Choir banner.png');
   }
   const svg =
-    '<svg xmlns="http://www.w3.org/2000/svg" width="64" height="64"><script>window.ran = true; fetch("/ran")</script><rect width="64" height="64" fill="#20c040" onload="window.ran = true"/></svg>';
+    '<svg xmlns="http://www.w3.org/2000/svg" width="64" height="64"><script>window.ran = true; ' +
+    'fetch("/ran")</script><rect width="64" height="64" fill="#20c040" onload="window.ran = ' +
+    'true"/></svg>';
   await file.setInputFiles({ name: 'sign.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
   await expect(drop).toContainText('sign.svg');
   expect(await page.evaluate(() => 'ran' in window)).toBe(false);

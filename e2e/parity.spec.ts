@@ -60,7 +60,8 @@ function expectAlike(name: string, gpu: number[], cpu: number[], rows: number[],
   const row = Math.floor(worst.at / 4);
   expect(
     worst.off,
-    `${name} at ${rows.slice(row * width, (row + 1) * width).join(' ')}: card ${gpu[worst.at]}, processor ${cpu[worst.at]}`,
+    `${name} at ${rows.slice(row * width, (row + 1) * width).join(' ')}: card ${gpu[worst.at]}, ` +
+      `processor ${cpu[worst.at]}`,
   ).toBeLessThanOrEqual(TOLERANCE);
 }
 
@@ -116,7 +117,9 @@ test('whole-number hashes agree bit for bit', async () => {
     const key = 'uvec4(uint(int(i(0))), uint(int(i(1))), uint(int(i(2))), uint(int(i(3)))) * 2654435761u';
     const expression = result.replaceAll('K', `(${key})`);
     const gpu = await onGraphicsCard(page, { glsl, result: expression, width: 4, rows: words, whole: true });
-    const source = `${glsl}\nuvec4 probe(float x0, float x1, float x2, float x3) { return ${expression.replace(/\bi\((\d)\)/g, 'x$1')}; }`;
+    const source =
+      `${glsl}\nuvec4 probe(float x0, float x1, float x2, float x3) { return ` +
+      `${expression.replace(/\bi\((\d)\)/g, 'x$1')}; }`;
     const out = Processor.loadNow(compile(source, ['probe'])).run('probe', new Float32Array(words), COUNT);
     expect(gpu, name).toEqual([...new Uint32Array(out.buffer)]);
     expect(new Set(gpu).size).toBeGreaterThan(COUNT);
@@ -242,7 +245,8 @@ for (const d of WITH_GLSL) {
       const moments = resolved.params.filter((p) => p.per === 'moment');
       const own =
         takes &&
-        `${glslType(takes)} ownRow(Place q) { return ${glslType(takes)}(waveSine(q.uv.x * 2.0 + q.rest.y) + q.screen.y); }`;
+        `${glslType(takes)} ownRow(Place q) { return ${glslType(takes)}(waveSine(q.uv.x * 2.0 + ` +
+          'q.rest.y) + q.screen.y); }';
       const functions = moments.map(
         (p) =>
           `${paramType(p)} own_${p.id}(Place q) { return ${paramType(p)}(${

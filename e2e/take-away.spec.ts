@@ -176,7 +176,8 @@ test('the GLSL of a field compiles on its own and paints', async ({ page }) => {
       program,
       shader(
         gl.VERTEX_SHADER,
-        '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }',
+        '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, ' +
+          'gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }',
       ),
     );
     gl.attachShader(program, shader(gl.FRAGMENT_SHADER, source));

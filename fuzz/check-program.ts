@@ -21,6 +21,8 @@ export function checkProgramText(name: string, text: string): Outgoing | null {
   }
   return {
     name,
-    glsl: `#version 300 es\nprecision highp float;\nprecision highp int;\nout vec4 pixel;\n${text}\nvoid main() { pixel = vec4(f(gl_FragCoord.x)); }\n`,
+    glsl:
+      `#version 300 es\nprecision highp float;\nprecision highp int;\nout vec4 pixel;\n${text}\n` +
+      'void main() { pixel = vec4(f(gl_FragCoord.x)); }\n',
   };
 }

@@ -95,15 +95,24 @@ function statements(s: Scope, count: number, depth: number, loops: number): stri
     }
     const to = c.one(open);
     if (kind === 2 && depth > 0)
-      return `if (${expression(s, 'bool', 2)}) { ${statements(s, 2, depth - 1, loops).join(' ')} } else { ${statements(s, 1, depth - 1, loops).join(' ')} }`;
+      return (
+        `if (${expression(s, 'bool', 2)}) { ${statements(s, 2, depth - 1, loops).join(' ')} } else ` +
+        `{ ${statements(s, 1, depth - 1, loops).join(' ')} }`
+      );
     if (kind === 3 && depth > 0 && loops > 0) {
       const name = `i${s.count++}`;
       s.names.push({ name, type: 'int', fixed: true });
       const body = statements(s, 2, depth - 1, loops - 1).join(' ');
       s.names = s.names.filter((n) => n.name !== name);
-      return `for (int ${name} = 0; ${name} < ${c.whole(0, 6)}; ${name}++) { ${c.happens(0.2) ? `if (${expression(s, 'bool', 1)}) break; ` : ''}${body} }`;
+      return (
+        `for (int ${name} = 0; ${name} < ${c.whole(0, 6)}; ${name}++) { ` +
+        `${c.happens(0.2) ? `if (${expression(s, 'bool', 1)}) break; ` : ''}${body} }`
+      );
     }
-    return `${to.name} ${to.type === 'int' ? c.one(['=', '+=', '*=']) : c.one(['=', '+=', '-=', '*='])} ${expression(s, to.type, c.whole(0, 3))};`;
+    return (
+      `${to.name} ${to.type === 'int' ? c.one(['=', '+=', '*=']) : c.one(['=', '+=', '-=', '*='])} ` +
+      `${expression(s, to.type, c.whole(0, 3))};`
+    );
   });
   if (depth < 3) s.names.splice(before);
   return lines;
@@ -119,7 +128,8 @@ export function randomProgram(chance: Chance): string {
     scope.names = params.map((type, k) => ({ name: `p${k}`, type }));
     const body = statements(scope, chance.whole(0, 3), 3, 2);
     lines.push(
-      `${returns} g${i}(${params.map((t, k) => `${t} p${k}`).join(', ')}) { ${body.join(' ')} return ${expression(scope, returns, 2)}; }`,
+      `${returns} g${i}(${params.map((t, k) => `${t} p${k}`).join(', ')}) { ${body.join(' ')} ` +
+        `return ${expression(scope, returns, 2)}; }`,
     );
     scope.functions.push({ name: `g${i}`, returns, params });
   }

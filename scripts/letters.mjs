@@ -4,7 +4,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import opentype from 'opentype.js';
 
 const FOLDER = 'node_modules/@fontsource/instrument-sans/files/';
-const OUT = 'src/core/mesh/source/letters.ts';
+const OUT = 'src/core/mesh/source/letters.json';
 const CODES = [
   [0x20, 0x7e],
   [0xa1, 0xff],
@@ -46,26 +46,11 @@ const fonts = {
   regular: weightOf('instrument-sans-latin-400-normal.woff'),
   bold: weightOf('instrument-sans-latin-700-normal.woff'),
 };
-const lines = Object.entries(fonts).map(
+// One letter a line, so that a change of the font can be read.
+const weights = Object.entries(fonts).map(
   ([weight, { em, capital, glyphs }]) =>
-    `  ${weight}: {\n    em: ${em},\n    capital: ${capital},\n    glyphs: {\n${Object.entries(glyphs)
-      .map(([l, g]) => `      ${JSON.stringify(l)}: ${JSON.stringify(g)},`)
-      .join('\n')}\n    },\n  },`,
+    `"${weight}":{"em":${em},"capital":${capital},"glyphs":{\n${Object.entries(glyphs)
+      .map(([l, g]) => `${JSON.stringify(l)}:${JSON.stringify(g)}`)
+      .join(',\n')}\n}}`,
 );
-writeFileSync(
-  OUT,
-  `// Written by scripts/letters.mjs.
-
-export interface Font {
-  em: number;
-  /** Font units in the height of a capital letter. */
-  capital: number;
-  /** Advance in font units, and the outline as SVG path data, y upwards. */
-  glyphs: Record<string, [advance: number, outline: string] | undefined>;
-}
-
-export const FONTS: Record<'regular' | 'bold', Font> = {
-${lines.join('\n')}
-};
-`,
-);
+writeFileSync(OUT, `{${weights.join(',\n')}}\n`);

@@ -37,6 +37,7 @@ createServer((request, response) => {
   else void handle(request, response);
 }).listen(port, host, () =>
   console.log(
-    `Calm Lattice is at http://${host === '127.0.0.1' ? 'localhost' : host}:${port} (the starters are its demo data; Ctrl+C ends it).`,
+    `Calm Lattice is at http://${host === '127.0.0.1' ? 'localhost' : host}:${port} (the ` +
+      'starters are its demo data; Ctrl+C ends it).',
   ),
 );

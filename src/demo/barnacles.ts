@@ -3,7 +3,8 @@ import { by, control, from, piece, strand } from './build';
 export const barnacles = () =>
   piece(
     'Barnacles',
-    'Hundreds of balls, put in place by one noise and sized by another, grow into one another as a skin of cells, seen through a round lens.',
+    'Hundreds of balls, put in place by one noise and sized by another, grow into one another ' +
+      'as a skin of cells, seen through a round lens.',
     [
       strand('field', 'sideways', ['position'], ['noise', { scale: 2.3, evolve: 1, seed: 3 }]),
       strand('field', 'upwards', ['position'], ['noise', { scale: 2.3, evolve: 1, seed: 14 }]),

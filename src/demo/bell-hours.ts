@@ -3,7 +3,8 @@ import { by, control, from, made, piece, strand } from './build';
 export const bellHours = () =>
   piece(
     'Bell Hours',
-    'A bell is struck over a choir. Each stroke is found in the sound: it flashes, swells, and lights the next of twelve lamps; the choir makes the metal dull and bright.',
+    'A bell is struck over a choir. Each stroke is found in the sound: it flashes, swells, and ' +
+      'lights the next of twelve lamps; the choir makes the metal dull and bright.',
     [
       strand(
         'signal',

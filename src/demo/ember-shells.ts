@@ -8,7 +8,8 @@ const shell = (size: number, turn: number): [string, Record<string, never>] => [
 export const emberShells = () =>
   piece(
     'Ember Shells',
-    'Bands bent by a noise glow and open up four shells, one in another. It closes at 300 frames, and still does at 210.',
+    'Bands bent by a noise glow and open up four shells, one in another. It closes at 300 ' +
+      'frames, and still does at 210.',
     [
       strand('signal', 'breath', ['cycle', { turns: 2 }], ['remap', { low: 0.5, high: 0.66 }]),
       strand(

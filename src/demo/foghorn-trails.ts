@@ -3,7 +3,8 @@ import { by, control, from, piece, strand } from './build';
 export const foghornTrails = () =>
   piece(
     'Foghorn Trails',
-    'Boxes over the whole picture ride a noise that scrolls through. Their picture echoes, its channels lag, and what shows is how that differs from the clean shot.',
+    'Boxes over the whole picture ride a noise that scrolls through. Their picture echoes, its ' +
+      'channels lag, and what shows is how that differs from the clean shot.',
     [
       strand(
         'field',

@@ -3,7 +3,8 @@ import { by, control, from, piece, sample, strand } from './build';
 export const gullChart = () => ({
   ...piece(
     'Gull Chart',
-    'A made-up chart as points, deep where it is dark; in bursts its rows are pulled aside, and settle. Its echo flies towards you, and begins anew with each burst.',
+    'A made-up chart as points, deep where it is dark; in bursts its rows are pulled aside, and ' +
+      'settle. Its echo flies towards you, and begins anew with each burst.',
     [
       strand('signal', 'burst', [
         'keys',

@@ -3,7 +3,8 @@ import { by, control, from, piece, strand } from './build';
 export const harbourMirror = () =>
   piece(
     'Harbour Mirror',
-    'A lantern turns on a stage of its own; its picture hangs as a screen in the hall and is drawn out, rippling, in the water below it.',
+    'A lantern turns on a stage of its own; its picture hangs as a screen in the hall and is ' +
+      'drawn out, rippling, in the water below it.',
     [
       strand('field', 'rings', ['position'], ['bands', { count: 2.5, direction: [0.3, 1, 0], shift: 1, bend: 0.8 }]),
       strand(

@@ -3,7 +3,8 @@ import { by, control, from, piece, strand } from './build';
 export const lanternDrift = () =>
   piece(
     'Lantern Drift',
-    'Lights in a volume, carried by a noise in three dimensions; the whole turns, stops, turns back at chosen moments, and comes home. The number goes up to a million.',
+    'Lights in a volume, carried by a noise in three dimensions; the whole turns, stops, turns ' +
+      'back at chosen moments, and comes home. The number goes up to a million.',
     [
       strand('signal', 'wheel', [
         'keys',

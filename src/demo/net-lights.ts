@@ -3,7 +3,8 @@ import { by, control, from, piece, strand } from './build';
 export const netLights = () =>
   piece(
     'Net Lights',
-    'Points of light are carried by a noise whose direction changes at chosen moments; they leave fading trails whose channels lag and spread. The number goes up to a million.',
+    'Points of light are carried by a noise whose direction changes at chosen moments; they ' +
+      'leave fading trails whose channels lag and spread. The number goes up to a million.',
     [
       strand('signal', 'course', [
         'keys',

@@ -3,7 +3,8 @@ import { by, control, from, piece, strand } from './build';
 export const paperFans = () =>
   piece(
     'Paper Fans',
-    'Some eighty arcs, each a little larger and turned a little further about a point beside them. Light is added where they cross.',
+    'Some eighty arcs, each a little larger and turned a little further about a point beside ' +
+      'them. Light is added where they cross.',
     [
       strand(
         'field',

@@ -3,7 +3,8 @@ import { by, control, from, piece, strand } from './build';
 export const reedBeds = () =>
   piece(
     'Reed Beds',
-    'Blocks as wide as the picture ride on a pattern that drifts through, solid with their edges drawn over them, under one lamp.',
+    'Blocks as wide as the picture ride on a pattern that drifts through, solid with their ' +
+      'edges drawn over them, under one lamp.',
     [
       strand(
         'field',

@@ -9,7 +9,9 @@ const throwOf = (name: string, shift: number, seed: number) => [
 export const ropeWalkRhythm = () =>
   piece(
     'Rope Walk Rhythm',
-    'Every second beat of 16 at 120 each bobbin is thrown to another height, shoots past it on a spring and settles; those further out are late. What they are thrown to is drawn by a count of the beats.',
+    'Every second beat of 16 at 120 each bobbin is thrown to another height, shoots past it on ' +
+      'a spring and settles; those further out are late. What they are thrown to is drawn by a ' +
+      'count of the beats.',
     [
       strand(
         'signal',

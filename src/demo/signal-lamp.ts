@@ -38,7 +38,8 @@ const WAY: Keyed = {
 export const signalLamp = () =>
   piece(
     'Signal Lamp',
-    'A lamp is carried along a quay between bollards, and says LOOP in morse: its moments switch it on and off in turn, and its filament is a little behind.',
+    'A lamp is carried along a quay between bollards, and says LOOP in morse: its moments ' +
+      'switch it on and off in turn, and its filament is a little behind.',
     [
       strand(
         'signal',

@@ -16,7 +16,9 @@ const COURSE: PathPoint[] = [
 export const towLine = () =>
   piece(
     'Tow Line',
-    'A tug tows five barges around a course: all of them go along one path, each a little behind the one before it, and look where they go. The wake is a ribbon along the line that the signal draws.',
+    'A tug tows five barges around a course: all of them go along one path, each a little ' +
+      'behind the one before it, and look where they go. The wake is a ribbon along the line that ' +
+      'the signal draws.',
     [
       strand(
         'signal',

@@ -3,7 +3,8 @@ import { from, piece, strand } from './build';
 export const windingStair = () =>
   piece(
     'Winding Stair',
-    'One landing, each 1.414 times the last and an eighth of a turn further. Two landings go by in a loop, and the last picture is the first.',
+    'One landing, each 1.414 times the last and an eighth of a turn further. Two landings go by ' +
+      'in a loop, and the last picture is the first.',
     [
       strand('field', 'late', ['copy', { as: 'count' }], ['join', { how: 'multiply', other: 0.5 }]),
       strand(

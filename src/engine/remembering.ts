@@ -79,7 +79,9 @@ export class Remembering {
     return { memory, frames };
   }
 
-  /** Keeps the memory of the present frame, where it is settled and its turn: as many along the loop as there is room. */
+  /**
+   * Keeps the memory of the present frame, where it is settled and its turn: as many along the loop as there is room.
+   */
   keepAlong(picture: Picture, phase: number): void {
     const { frame, bytes } = this.memory;
     if (frame === null || bytes === 0 || picture.missing(this.memory, phase).length > 0) return;

@@ -24,7 +24,9 @@ function odd(body: string): string {
   return own;
 }
 const echo =
-  "if (text === 'hang') for (;;); if (text === 'crash') process.exit(3); if (text === 'grow') { const a = []; for (;;) a.push(new Array(1e6).fill(1)); } setTimeout(() => parentPort.postMessage({ status: 200, body: { text } }), 30);";
+  "if (text === 'hang') for (;;); if (text === 'crash') process.exit(3); if (text === 'grow') " +
+  '{ const a = []; for (;;) a.push(new Array(1e6).fill(1)); } setTimeout(() => ' +
+  'parentPort.postMessage({ status: 200, body: { text } }), 30);';
 
 describe('checks in threads', () => {
   it('answer as the application does', async () => {

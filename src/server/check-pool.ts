@@ -76,7 +76,9 @@ export class CheckPool {
       body: {
         ok: false,
         code: 'too-slow',
-        error: `Checking this piece takes longer than the ${this.limits.most / 1000} seconds that a check may take. Check it in the workbench, or with the command line.`,
+        error:
+          `Checking this piece takes longer than the ${this.limits.most / 1000} seconds that a check ` +
+          'may take. Check it in the workbench, or with the command line.',
       },
     };
     const finish = (answer: CheckAnswer, usable: boolean) => {

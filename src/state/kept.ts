@@ -29,14 +29,21 @@ export const isFull = (error: unknown): boolean =>
 /** Why keeping did not work, in words; the last good version stays where it is. */
 export function keepingProblem(error: unknown): string {
   if (isFull(error)) {
-    return 'This browser has no room left, so the latest changes are not kept. The last kept version is safe. Export the piece as a file, or delete pieces on the shelf.';
+    return (
+      'This browser has no room left, so the latest changes are not kept. The last kept version ' +
+      'is safe. Export the piece as a file, or delete pieces on the shelf.'
+    );
   }
-  return 'This browser refused to keep the piece. The last kept version is safe. Export the piece as a file so that nothing is lost.';
+  return (
+    'This browser refused to keep the piece. The last kept version is safe. Export the piece as ' +
+    'a file so that nothing is lost.'
+  );
 }
 
 /** Why what is kept cannot be reached, in words. */
 export const REACHING_PROBLEM =
-  'This browser does not let pages keep data (private windows and blocked site data do that), so nothing can be kept here. Pieces can be worked on and taken away as files.';
+  'This browser does not let pages keep data (private windows and blocked site data do that), ' +
+  'so nothing can be kept here. Pieces can be worked on and taken away as files.';
 
 export const newId = () => crypto.randomUUID().slice(0, 8);
 

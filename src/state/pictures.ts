@@ -109,7 +109,9 @@ export async function importPicture(file: File): Promise<Asset> {
   if (header.size && !asIs)
     notify(
       'info',
-      `"${name}" has ${header.size.width.toLocaleString('en')} x ${header.size.height.toLocaleString('en')} pixels; it is kept at ${pixels.width.toLocaleString('en')} x ${pixels.height.toLocaleString('en')}.`,
+      `"${name}" has ${header.size.width.toLocaleString('en')} x ` +
+        `${header.size.height.toLocaleString('en')} pixels; it is kept at ` +
+        `${pixels.width.toLocaleString('en')} x ${pixels.height.toLocaleString('en')}.`,
     );
   return { id, name, type, data: toBase64(kept) };
 }

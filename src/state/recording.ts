@@ -69,7 +69,8 @@ export function stopRecording(): void {
       const { name } = now.controls.find((c) => c.id === control)!;
       const still = left > 0 ? `; ${left} cannot have keys and still follow it` : '';
       words.push(
-        `"${name}": ${keys} keys into ${params === 1 ? 'one parameter' : `${params} parameters`}, within ${(100 * error).toFixed(1)} % of what was played${still}.`,
+        `"${name}": ${keys} keys into ${params === 1 ? 'one parameter' : `${params} parameters`}, ` +
+          `within ${(100 * error).toFixed(1)} % of what was played${still}.`,
       );
       return next;
     }, before),

@@ -33,7 +33,8 @@ export class MeshStore {
         this.meshes.set(strand.id, { key, mesh: known?.mesh ?? null });
         this.failed(
           error instanceof Ended
-            ? `The making of "${strand.name}" was stopped. It stays as it was; undo the last change, or change it again.`
+            ? `The making of "${strand.name}" was stopped. It stays as it was; undo the last change, or ` +
+                'change it again.'
             : `"${strand.name}" could not be made: ${(error as Error).message}`,
         );
       }

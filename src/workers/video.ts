@@ -53,7 +53,8 @@ export class VideoWriter {
   static async open(format: VideoFormat, job: Job): Promise<VideoWriter> {
     if (!(await canWrite(format, job.width, job.height))) {
       throw new Error(
-        `This browser cannot encode ${format === 'mp4' ? 'H.264' : 'VP9'} at ${job.width} x ${job.height}. Take the PNG frames instead, or a smaller picture.`,
+        `This browser cannot encode ${format === 'mp4' ? 'H.264' : 'VP9'} at ${job.width} x ` +
+          `${job.height}. Take the PNG frames instead, or a smaller picture.`,
       );
     }
     const target = new BufferTarget();

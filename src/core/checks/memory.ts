@@ -43,7 +43,9 @@ const UNSEEN = 0.5 / 255 / 12.92;
 /** Places at which fields are looked at, that say how much stays. */
 const POINTS = 48;
 
-/** Measures every step of the output, and of what it takes in, that reads earlier frames, over the frames of the loop. */
+/**
+ * Measures every step of the output, and of what it takes in, that reads earlier frames, over the frames of the loop.
+ */
 export function measureMemory(piece: Piece, analysis: Analysis = analyse(piece)): Promise<MemoryReading[]> {
   return Promise.all(
     remembering(piece, analysis).map(async ({ strand, row }) => ({

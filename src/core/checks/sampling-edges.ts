@@ -43,7 +43,8 @@ const WRAPPER = (slopes: string) => `
 vec3 clAlongEdge(Place p, vec3 way, vec3 turn, vec2 slide) {
   vec3 along;
   vec3 nowhere;
-  ${slopes}(p, ${placeText({ rest: 'way', world: 'way', normal: 'turn', uv: 'slide' }, true)}, ${placeText({}, true)}, along, nowhere);
+  ${slopes}(p, ${placeText({ rest: 'way', world: 'way', normal: 'turn', uv: 'slide' }, true)},
+    ${placeText({}, true)}, along, nowhere);
   return along;
 }
 `;

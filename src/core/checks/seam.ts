@@ -103,8 +103,8 @@ async function measureStrand(piece: Piece, strand: Strand, analysis: Analysis): 
 }
 
 /**
- * Indices of the steps before one that is late: the seam of what runs into that lies within the loop, where it would not
- * be looked for.
+ * Indices of the steps before one that is late: the seam of what runs into that lies within the loop, where it would
+ * not be looked for.
  */
 const lateEnds = (steps: StepTypes[]): number[] =>
   steps.flatMap(({ active, definition }, i) =>

@@ -145,9 +145,9 @@ export function lookUp({ dimensions, size, entries }: ColourTable, colour: Tripl
 }
 
 /**
- * A table as a picture that programs read: 16 bits a channel in two texels, the high bytes in even rows and the low ones
- * below them. One dimension is `size` x 2; three are `size` squared x 2 `size`, green after red in a row, blue down.
- * What is beyond 0 to 1 is held there.
+ * A table as a picture that programs read: 16 bits a channel in two texels, the high bytes in even rows and the low
+ * ones below them. One dimension is `size` x 2; three are `size` squared x 2 `size`, green after red in a row, blue
+ * down. What is beyond 0 to 1 is held there.
  */
 export function cubePixels({ dimensions, size, entries }: ColourTable): Pixels {
   const width = dimensions === 1 ? size : size * size;

@@ -29,7 +29,8 @@ const ascii = (bytes: Uint8Array, at: number, length: number) =>
 export function readHeader(bytes: Uint8Array): PictureHeader {
   if (bytes.length > PICTURE_LIMITS.bytes)
     throw new PictureError(
-      `This picture has ${Math.round(bytes.length / 1048576)} MB; at most ${PICTURE_LIMITS.bytes / 1048576} MB can be taken in. Make it smaller first.`,
+      `This picture has ${Math.round(bytes.length / 1048576)} MB; at most ` +
+        `${PICTURE_LIMITS.bytes / 1048576} MB can be taken in. Make it smaller first.`,
     );
   const header = sniff(bytes);
   if (header.size) checkSize(header.size);
@@ -60,7 +61,9 @@ function checkSize({ width, height }: { width: number; height: number }): void {
   if (width < 1 || height < 1) throw new PictureError('This picture has no pixels.');
   if (Math.max(width, height) > PICTURE_LIMITS.side || width * height > PICTURE_LIMITS.pixels) {
     throw new PictureError(
-      `This picture has ${width.toLocaleString('en')} x ${height.toLocaleString('en')} pixels; at most ${PICTURE_LIMITS.side.toLocaleString('en')} a side and ${PICTURE_LIMITS.pixels / 1e6} million in all can be taken in. Make it smaller first.`,
+      `This picture has ${width.toLocaleString('en')} x ${height.toLocaleString('en')} pixels; at ` +
+        `most ${PICTURE_LIMITS.side.toLocaleString('en')} a side and ${PICTURE_LIMITS.pixels / 1e6} ` +
+        'million in all can be taken in. Make it smaller first.',
     );
   }
 }

@@ -38,7 +38,8 @@ export function acceptPiece(data: unknown, progress?: ReadingProgress): Piece {
   if (typeof data !== 'object' || data === null || (data as { format?: unknown }).format !== FORMAT) {
     throw new PieceError(
       'not-a-piece',
-      'This is JSON, but not a piece: it does not say "format": "calm-lattice". Choose a file that was saved from Calm Lattice.',
+      'This is JSON, but not a piece: it does not say "format": "calm-lattice". Choose a file ' +
+        'that was saved from Calm Lattice.',
     );
   }
   const piece = validateShape(migrate(data as Record<string, unknown>), progress);
@@ -57,7 +58,8 @@ function checkLinks(piece: Piece): void {
         const lost = to ? `step "${value.step}" of "${to.name}"` : `strand "${value.link}"`;
         throw new PieceError(
           'no-such-strand',
-          `In the strand "${strand.name}", "${param}" of ${step.op} is linked to the ${lost}, which is not in the file.`,
+          `In the strand "${strand.name}", "${param}" of ${step.op} is linked to the ${lost}, which ` +
+            'is not in the file.',
         );
       }
     }

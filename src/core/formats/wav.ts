@@ -52,7 +52,8 @@ export function checkLength(count: number, rate: number): void {
   if (count === 0) throw new SoundError('There is no sound in it: it has no length.');
   if (count / rate > SOUND_LIMITS.seconds)
     throw new SoundError(
-      `It lasts ${Math.round(count / rate / 60)} minutes; at most ${SOUND_LIMITS.seconds / 60} are taken in. Cut out the part that is wanted.`,
+      `It lasts ${Math.round(count / rate / 60)} minutes; at most ${SOUND_LIMITS.seconds / 60} ` +
+        'are taken in. Cut out the part that is wanted.',
     );
 }
 

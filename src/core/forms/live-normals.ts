@@ -9,7 +9,8 @@ const WRAPPER = (slopes: string) => `
 vec3 clMoveAndNormal(Place p, vec3 wayA, vec3 wayB, vec3 turnA, vec3 turnB, vec4 slope, out vec3 moved) {
   vec3 alongA;
   vec3 alongB;
-  moved = ${slopes}(p, ${placeText({ rest: 'wayA', world: 'wayA', normal: 'turnA', uv: 'slope.xy' }, true)}, ${placeText({ rest: 'wayB', world: 'wayB', normal: 'turnB', uv: 'slope.zw' }, true)}, alongA, alongB);
+  moved = ${slopes}(p, ${placeText({ rest: 'wayA', world: 'wayA', normal: 'turnA', uv: 'slope.xy' }, true)},
+    ${placeText({ rest: 'wayB', world: 'wayB', normal: 'turnB', uv: 'slope.zw' }, true)}, alongA, alongB);
   return cross(alongA, alongB);
 }
 `;

@@ -144,7 +144,8 @@ describe('random programs', () => {
            float f(float a, float b, float c) {
              vec3 all; all.zx = vec2(c, a); all.y = b;
              float sum = 0.0;
-             for (int i = 0; i < 3; i++) { if (i == 1) { sum = one(all.x, all.y, all.z); } if (i == 2) two(all.r, all.g, all.b, sum); }
+             for (int i = 0; i < 3; i++) { if (i == 1) { sum = one(all.x, all.y, all.z); }
+               if (i == 2) two(all.r, all.g, all.b, sum); }
              return sum;
            }`,
             'f',

@@ -19,7 +19,8 @@ describe('values', () => {
     const f = call(
       `struct Pair { vec2 a; int n; };
        void swap(inout Pair p, out float sum) { p.a = p.a.yx; p.n++; sum = p.a.x + p.a.y; }
-       vec4 f(float x, float y) { Pair p = Pair(vec2(x, y), 4); float s; swap(p, s); swap(p, s); swap(p, s); return vec4(p.a, float(p.n), s); }`,
+       vec4 f(float x, float y) { Pair p = Pair(vec2(x, y), 4); float s; swap(p, s); swap(p, s); swap(p, s);
+         return vec4(p.a, float(p.n), s); }`,
       'f',
     );
     expect(f(1, 2)).toEqual([2, 1, 7, 3]);
@@ -27,7 +28,8 @@ describe('values', () => {
 
   it('counts loops with break and continue, and nests them', () => {
     const f = call(
-      'int f(int top) { int s = 0; for (int i = 0; i < 10; i++) { if (i == top) break; if ((i & 1) == 0) continue; for (int k = 3; k >= 1; k -= 2) s += i * k; } return s; }',
+      'int f(int top) { int s = 0; for (int i = 0; i < 10; i++) { if (i == top) break; if ((i & ' +
+        '1) == 0) continue; for (int k = 3; k >= 1; k -= 2) s += i * k; } return s; }',
       'f',
     );
     const expected = (top: number) => [1, 3, 5, 7, 9].filter((i) => i < top).reduce((s, i) => s + i * 3 + i, 0);
@@ -42,7 +44,8 @@ describe('values', () => {
 
   it('takes only the chosen branch and only what && and || need', () => {
     const f = call(
-      'bool bump(inout int n) { n += 1; return n > 1; } int f(bool a) { int n = 0; bool r = a && bump(n); r = a || bump(n); int c = r ? n : n + 10; return c; }',
+      'bool bump(inout int n) { n += 1; return n > 1; } int f(bool a) { int n = 0; bool r = a && ' +
+        'bump(n); r = a || bump(n); int c = r ? n : n + 10; return c; }',
       'f',
     );
     expect(f(1)).toEqual([1]);
@@ -164,7 +167,9 @@ describe('built-in functions', () => {
 
   it('inverts matrices and multiplies them component by component', () => {
     const f = call(
-      'float f(vec4 a, vec4 b, vec4 c, vec4 d) { mat4 m = mat4(a, b, c, d); mat4 e = m * inverse(m) - mat4(1.0); return dot(e[0], e[0]) + dot(e[1], e[1]) + dot(e[2], e[2]) + dot(e[3], e[3]); }',
+      'float f(vec4 a, vec4 b, vec4 c, vec4 d) { mat4 m = mat4(a, b, c, d); mat4 e = m * ' +
+        'inverse(m) - mat4(1.0); return dot(e[0], e[0]) + dot(e[1], e[1]) + dot(e[2], e[2]) + ' +
+        'dot(e[3], e[3]); }',
       'f',
     );
     expect(f(4, 1, 0, 2, 0, 5, 1, 0, 3, 0, 6, 1, 1, 2, 0, 7)[0]).toBeLessThan(1e-9);
@@ -187,7 +192,9 @@ describe('built-in functions', () => {
 
   it('casts bits both ways', () => {
     const f = call(
-      'ivec3 f(float x) { return ivec3(floatBitsToInt(x), int(floatBitsToUint(intBitsToFloat(floatBitsToInt(x)))), int(uintBitsToFloat(0x41200000u))); }',
+      'ivec3 f(float x) { return ivec3(floatBitsToInt(x), ' +
+        'int(floatBitsToUint(intBitsToFloat(floatBitsToInt(x)))), ' +
+        'int(uintBitsToFloat(0x41200000u))); }',
       'f',
     );
     expect(f(-1.5)).toEqual([0xbfc00000 | 0, 0xbfc00000 | 0, 10]);

@@ -65,7 +65,9 @@ describe('shapes', () => {
 
   it('reads declarations of every sort', () => {
     const kinds = parse(
-      `precision highp float; struct A { float x, y; vec2 z; }; uniform mediump vec3 u; const float k = 1.0, l = 2.0; void g(const in A a, out float b); void g(const in A a, out float b) { b = a.x; }`,
+      'precision highp float; struct A { float x, y; vec2 z; }; uniform mediump vec3 u; const ' +
+        'float k = 1.0, l = 2.0; void g(const in A a, out float b); void g(const in A a, out float ' +
+        'b) { b = a.x; }',
     ).map((d) => d.kind);
     expect(kinds).toEqual(['struct', 'uniform', 'const', 'function', 'function']);
   });

@@ -142,14 +142,18 @@ describe('topology', () => {
     }
   });
 
-  it('the rounded cube goes to the limit of its corner: (9 P + 4 sum of edge neighbours + sum of face neighbours) / 24', () => {
-    // M. Halstead, M. Kass and T. DeRose, "Efficient, Fair Interpolation using Catmull-Clark Surfaces", SIGGRAPH 1993,
-    // for valence 3.
-    const mesh = subdivide(cube(), 6, 'rounded');
-    const corner = at3(mesh.positions, 0).map(Math.abs);
-    for (const v of corner) expect(v).toBeCloseTo(0.5, 3);
-    expect(pointCount(subdivide(cube(), 1, 'rounded'))).toBe(26);
-  });
+  it(
+    'the rounded cube goes to the limit of its corner: (9 P + 4 sum of edge neighbours + sum of ' +
+      'face neighbours) / 24',
+    () => {
+      // M. Halstead, M. Kass and T. DeRose, "Efficient, Fair Interpolation using Catmull-Clark Surfaces", SIGGRAPH
+      // 1993, for valence 3.
+      const mesh = subdivide(cube(), 6, 'rounded');
+      const corner = at3(mesh.positions, 0).map(Math.abs);
+      for (const v of corner) expect(v).toBeCloseTo(0.5, 3);
+      expect(pointCount(subdivide(cube(), 1, 'rounded'))).toBe(26);
+    },
+  );
 
   it('triangle subdivision of an octahedron moves its points by Loop’s weights', () => {
     const octahedron = fromFaces(

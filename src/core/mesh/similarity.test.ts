@@ -6,7 +6,8 @@ import { similarityOf } from './similarity';
 import { after, transform, transformed, UNMOVED } from './topology/repeat';
 
 const f = call(
-  `${library(['space'])} vec3 f(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, vec3 shift) { return similarityPower(v, n, ratio, degrees, centre, shift); }`,
+  `${library(['space'])} vec3 f(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, vec3 ` +
+    'shift) { return similarityPower(v, n, ratio, degrees, centre, shift); }',
   'f',
 );
 const within = (low: number, high: number) => fc.double({ min: low, max: high, noNaN: true });

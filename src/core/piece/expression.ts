@@ -3,8 +3,8 @@ import { own } from '../own';
 import type { Loop } from './types';
 
 /**
- * Numbers as they are typed: `2*pi/3`, `1/phi`, `30s`, `3 beats`, `1/4 turn`. What is typed is parsed and walked; nothing
- * of it is ever run as a program.
+ * Numbers as they are typed: `2*pi/3`, `1/phi`, `30s`, `3 beats`, `1/4 turn`. What is typed is parsed and walked;
+ * nothing of it is ever run as a program.
  */
 
 /** What cannot be read as a number. The message is a sentence for the artist. */

@@ -64,7 +64,8 @@ export function migrate(piece: Raw): Raw {
   if (version > VERSION) {
     throw new PieceError(
       'newer',
-      `This piece was made with a newer Calm Lattice (piece version ${version}; this one reads up to ${VERSION}). Open it there, or update this one.`,
+      `This piece was made with a newer Calm Lattice (piece version ${version}; this one reads up ` +
+        `to ${VERSION}). Open it there, or update this one.`,
     );
   }
   let current = piece;

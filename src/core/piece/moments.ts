@@ -62,7 +62,9 @@ export interface Taken {
   over: number;
 }
 
-/** What was struck within the length of the loop as moments, at whole frames; the strongest where there are too many. */
+/**
+ * What was struck within the length of the loop as moments, at whole frames; the strongest where there are too many.
+ */
 export function takenIn(struck: readonly Struck[], { frames, rate }: Loop): Taken {
   const within = struck.filter((s) => Math.round(s.seconds * rate) < frames);
   const all = single(

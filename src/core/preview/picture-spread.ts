@@ -2,7 +2,10 @@
 export interface PictureSpread {
   /** Red, green and blue: parts of the pixels in even bins from 0 to 255; the largest of all is 1. */
   channels: [number[], number[], number[]];
-  /** Brightness (of the encoded channels, weighed as in ITU-R BT.709) by column from the left, bins from dark to bright; the largest of all is 1. */
+  /**
+   * Brightness (of the encoded channels, weighed as in ITU-R BT.709) by column from the left, bins from dark to bright;
+   * the largest of all is 1.
+   */
   waveform: number[][];
   /** Part of the pixels of which a channel is at its end: 255, and of which all are 0. */
   white: number;

@@ -118,21 +118,27 @@ function stepProblem(strand: Strand, row: StepTypes, tooMuch: string | undefined
   if (!row.definition)
     return {
       ...at,
-      sentence: `The step "${row.step.op}" is not known here. It is kept as it is and passed by; a newer Calm Lattice may know it.`,
+      sentence:
+        `The step "${row.step.op}" is not known here. It is kept as it is and passed by; a newer ` +
+        'Calm Lattice may know it.',
     };
   const { broken } = row.definition;
   if (broken && !row.step.off)
     return {
       ...at,
       param: 'text',
-      sentence: `${row.definition.name}, line ${broken.line}, column ${broken.column}: ${broken.sentence} ${row.definition.glsl ? 'What ran last goes on.' : 'The step is passed by.'}`,
+      sentence:
+        `${row.definition.name}, line ${broken.line}, column ${broken.column}: ${broken.sentence} ` +
+        `${row.definition.glsl ? 'What ran last goes on.' : 'The step is passed by.'}`,
     };
   if (row.active || row.step.off) return null;
   if (row.takes === null)
     return { ...at, sentence: `A strand begins with a source, and "${row.definition.name}" is not one.` };
   return {
     ...at,
-    sentence: `"${row.definition.name}" takes ${row.definition.takes.join(' or ') || 'nothing'}, and here ${row.takes} runs through the row.`,
+    sentence:
+      `"${row.definition.name}" takes ${row.definition.takes.join(' or ') || 'nothing'}, and here ` +
+      `${row.takes} runs through the row.`,
   };
 }
 

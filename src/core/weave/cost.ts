@@ -65,12 +65,23 @@ export class Costs {
     const total = this.total(now);
     const name = `"${definition.name}"`;
     if (total.cost > MAX_COST)
-      return `${name} would make this row take about ${thousands(total.cost)} operations at every place; at most ${thousands(MAX_COST)} are possible. It is passed by; take out a step that asks for its row several times, or one before it.`;
+      return (
+        `${name} would make this row take about ${thousands(total.cost)} operations at every place; ` +
+        `at most ${thousands(MAX_COST)} are possible. It is passed by; take out a step that asks for ` +
+        'its row several times, or one before it.'
+      );
     if (total.text > MAX_SOURCE - SHARED_TEXT)
-      return `${name} would make this row longer than one program can be. It is passed by; let part of the row be another strand that is used alone.`;
+      return (
+        `${name} would make this row longer than one program can be. It is passed by; let part of ` +
+        'the row be another strand that is used alone.'
+      );
     const numbers = definition.overLoop ? widthOf(row.gives!) * (this.frames + 1) : 0;
     if (this.loopNumbers + numbers > LIMITS.loopNumbers)
-      return `${name} would make signals remember more than ${thousands(LIMITS.loopNumbers)} numbers over the loop. It is passed by; make the loop shorter, or take out another step with memory.`;
+      return (
+        `${name} would make signals remember more than ${thousands(LIMITS.loopNumbers)} numbers ` +
+        'over the loop. It is passed by; make the loop shorter, or take out another step ' +
+        'with memory.'
+      );
     this.loopNumbers += numbers;
     this.extents.set(key, now);
     if (index === rows.length - 1) this.extents.set(keyOf(strand.id), now);
@@ -181,7 +192,8 @@ function measure(definition: StepDefinition, takes: RunType | null, gives: RunTy
     chosen: passes > 0 ? { pass: passes - 1 } : {},
   });
   const { functions } = checkProgram(
-    `${readsFrame(definition.glsl!) || readsOther(definition.glsl!) ? FRAME_STAND_IN : ''}${library(['place', ...(into === 'surface' || gives === 'surface' ? (['surface'] as const) : []), ...(definition.needs ?? [])])}\n${stubs}${text}`,
+    `${readsFrame(definition.glsl!) || readsOther(definition.glsl!) ? FRAME_STAND_IN : ''}${library(['place', ...(into === 'surface' || gives === 'surface' ? (['surface'] as const) : []), ...(definition.needs ?? [])])}\n` +
+      `${stubs}${text}`,
   );
   const func = functions.find((f) => f.name === 'measured')!;
   // Both branches of a choice count, so that each pass counts as all of them.

@@ -42,7 +42,8 @@ export class Capture {
     if (Math.max(size.width, size.height) > most) {
       capture.close();
       throw new Error(
-        `This graphics card draws at most ${most} pixels a side; the picture has ${size.width} x ${size.height}. Make the picture smaller.`,
+        `This graphics card draws at most ${most} pixels a side; the picture has ${size.width} x ` +
+          `${size.height}. Make the picture smaller.`,
       );
     }
     await capture.picture.setPiece(piece, meshOf);

@@ -15,8 +15,8 @@ export interface PartCost extends DrawnPart {
 const MOST_ROWS = 540;
 
 /**
- * Times what a frame is drawn in, part by part in the order of drawing, at the piece's size, or in its shape at 540 rows
- * where that is smaller.
+ * Times what a frame is drawn in, part by part in the order of drawing, at the piece's size, or in its shape at 540
+ * rows where that is smaller.
  */
 export function measureFrameCosts(picture: Picture, target: THREE.WebGLRenderTarget, size: PictureSize): PartCost[] {
   const height = Math.min(size.height, MOST_ROWS);

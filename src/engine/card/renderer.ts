@@ -24,7 +24,8 @@ export function makeRenderer(canvas: HTMLCanvasElement | OffscreenCanvas): THREE
     return renderer;
   } catch {
     throw new NoGraphics(
-      'This browser gives no WebGL2 graphics, so nothing can be drawn. Turn hardware acceleration on, or use a current browser.',
+      'This browser gives no WebGL2 graphics, so nothing can be drawn. Turn hardware acceleration ' +
+        'on, or use a current browser.',
     );
   }
 }

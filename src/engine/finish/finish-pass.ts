@@ -19,7 +19,8 @@ void main() {
 const ENCODE = `
 vec3 clEncode(vec3 linear) {
   vec3 x = clamp(linear, 0.0, 1.0);
-  return mix(1.055 * pow(max(x, vec3(1e-8)), vec3(1.0 / 2.4)) - 0.055, x * 12.92, vec3(lessThanEqual(x, vec3(0.0031308))));
+  return mix(1.055 * pow(max(x, vec3(1e-8)), vec3(1.0 / 2.4)) - 0.055, x * 12.92, vec3(lessThanEqual(x,
+    vec3(0.0031308))));
 }
 `;
 

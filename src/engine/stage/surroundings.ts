@@ -34,7 +34,8 @@ void main() {
     c = way.y > 0.0 ? mix(level, above, pow(way.y, 0.45)) : mix(level, below, pow(-way.y, 0.35));
     c *= 0.15 + 0.85 * day;
     vec3 warm = mix(vec3(1.0, 0.42, 0.16), vec3(1.0, 0.93, 0.82), day);
-    c += warm * (0.35 * pow(near, 12.0) + 1.5 * pow(near, 220.0) + 60.0 * smoothstep(0.9994, 0.9998, near)) * smoothstep(-0.1, 0.02, way.y);
+    c += warm * (0.35 * pow(near, 12.0) + 1.5 * pow(near, 220.0) + 60.0 * smoothstep(0.9994, 0.9998,
+      near)) * smoothstep(-0.1, 0.02, way.y);
   }
   if (style == 3) {
     vec2 uv = vec2(atan(way.x, -way.z) * 0.15915494 + 0.5 + turn, acos(clamp(way.y, -1.0, 1.0)) * 0.31830989);

@@ -78,7 +78,8 @@ export function vertexHead(body: Body, surface: string): string {
   return [
     ATTRIBUTES,
     body.faces
-      ? 'attribute vec4 clFaceIn;\nattribute vec3 clEdgeIn;\nattribute vec3 clFaceMiddleIn;\nattribute vec3 clFaceNormalIn;\nvarying vec3 clEdge;'
+      ? 'attribute vec4 clFaceIn;\nattribute vec3 clEdgeIn;\nattribute vec3 clFaceMiddleIn;\n' +
+        'attribute vec3 clFaceNormalIn;\nvarying vec3 clEdge;'
       : '',
     body.painted ? 'attribute vec3 clTintIn;' : '',
     body.copies
@@ -173,19 +174,22 @@ export function vertexMove(body: Body, form: FormText, surface: string, normals:
   // Points have no surface around them: they keep the normal they came with.
   const bend = body.cloud
     ? [
-        `${form.together ? `  vec3 clMovedTo;\n  Surface clDotSurface;\n  ${form.together}(clHere, clMovedTo, clDotSurface);` : `  vec3 clMovedTo = ${form.move}(clHere);`}\n  vec3 clAlongA = vec3(0.0);\n  vec3 clAlongB = vec3(0.0);`,
+        `${form.together ? `  vec3 clMovedTo;\n  Surface clDotSurface;\n  ${form.together}(clHere, clMovedTo, clDotSurface);` : `  vec3 clMovedTo = ${form.move}(clHere);`}\n` +
+          '  vec3 clAlongA = vec3(0.0);\n  vec3 clAlongB = vec3(0.0);',
       ]
     : form.slopes
       ? [
           '  vec3 clAlongA;\n  vec3 clAlongB;',
-          `  vec3 clMovedTo = ${form.slopes}(clHere, clPlaceAlong(position, tangentA, normalA, uvSlope.xy), clPlaceAlong(position, tangentB, normalB, uvSlope.zw), clAlongA, clAlongB);`,
+          `  vec3 clMovedTo = ${form.slopes}(clHere, clPlaceAlong(position, tangentA, normalA, ` +
+            'uvSlope.xy), clPlaceAlong(position, tangentB, normalB, uvSlope.zw), clAlongA, clAlongB);',
         ]
       : [
           `  vec3 clMovedTo = ${form.move}(clHere);`,
           ...(['A', 'B'] as const).map((s) => {
             const uv = s === 'A' ? 'xy' : 'zw';
             const at = (sign: string) =>
-              `${form.move}(clShifted(clHere, clPlaceAt(position ${sign} clStep * tangent${s}, normal ${sign} clStep * normal${s}, clUvIn ${sign} clStep * uvSlope.${uv})))`;
+              `${form.move}(clShifted(clHere, clPlaceAt(position ${sign} clStep * tangent${s}, normal ` +
+              `${sign} clStep * normal${s}, clUvIn ${sign} clStep * uvSlope.${uv})))`;
             return `  vec3 clAlong${s} = ${at('+')} - ${at('-')};`;
           }),
         ];
@@ -194,7 +198,8 @@ export function vertexMove(body: Body, form: FormText, surface: string, normals:
     ...bend,
     '  vec3 clNormalTo = cross(clAlongA, clAlongB);',
     '  clNormalTo = dot(clNormalTo, clNormalTo) > 0.0 ? normalize(clNormalTo) : normal;',
-    '  clRest = position;\n  clWorld = clHere.world;\n  clNormal = clNormalTo;\n  clMoved = clMovedTo;\n  clUv = clUvIn;',
+    '  clRest = position;\n  clWorld = clHere.world;\n  clNormal = clNormalTo;\n  clMoved = ' +
+      'clMovedTo;\n  clUv = clUvIn;',
     body.faces ? '  clEdge = clEdgeIn;' : '',
     ...handedOn(body, surface).map(({ name }) => `  ${carrier(name)} = clHere.${name};`),
   ]

@@ -19,7 +19,10 @@ vec3 clRelief(vec3 at, vec3 normal, float height, float side) {
 }
 `;
 
-/** Distance from the camera's plane, in metres, of a value of the depth buffer. clLens: near, far, 1 without perspective. */
+/**
+ * Distance from the camera's plane, in metres, of a value of the depth buffer. clLens: near, far, 1 without
+ * perspective.
+ */
 const DEPTH = `
 uniform sampler2D clBehind;
 uniform highp sampler2D clBehindDepth;
@@ -59,7 +62,8 @@ export function fragmentEnd({ uses, readsBehind, flat, blend, transparent }: Sur
   if (readsBehind) {
     lines.push('  vec2 clAt = gl_FragCoord.xy / clSize;');
     lines.push(
-      '  if (clSurface.soft > 0.0) clAlpha *= clamp((clDistance(texture2D(clBehindDepth, clAt).r) - vViewPosition.z) / clSurface.soft, 0.0, 1.0);',
+      '  if (clSurface.soft > 0.0) clAlpha *= clamp((clDistance(texture2D(clBehindDepth, clAt).r) ' +
+        '- vViewPosition.z) / clSurface.soft, 0.0, 1.0);',
     );
   }
   if (uses.has('bend')) {

@@ -254,7 +254,10 @@ export class SurfaceMaterial {
   private vertexHead(runs: boolean): string {
     const { text, slopes } = this.shape;
     const dot = runs && this.surface && this.body.cloud ? DOT_SURFACE : '';
-    return `${vertexHead(this.body, this.surfaceText(runs))}\n${cardText(this.form, 'Form')}\n${text}\n${vertexPlace(this.body)}\n${slopes ? '' : SHIFTED}${dot}`;
+    return (
+      `${vertexHead(this.body, this.surfaceText(runs))}\n${cardText(this.form, 'Form')}\n${text}\n` +
+      `${vertexPlace(this.body)}\n${slopes ? '' : SHIFTED}${dot}`
+    );
   }
 
   /** Moves the vertex, and works out the surface of a dot. */
@@ -268,7 +271,10 @@ export class SurfaceMaterial {
   private fragmentHead(): string {
     if (this.body.cloud) return `${fragmentHead(this.body, '')}\n${library(['surface'])}\n${DOT_SURFACE}`;
     const { glsl } = this.surface!;
-    return `${fragmentHead(this.body, glsl)}\n${cardText(this.surface!, 'Surface')}\n${fragmentPlace(this.body, glsl)}\n`;
+    return (
+      `${fragmentHead(this.body, glsl)}\n${cardText(this.surface!, 'Surface')}\n` +
+      `${fragmentPlace(this.body, glsl)}\n`
+    );
   }
 
   /** The surface at a fragment. */
@@ -291,7 +297,10 @@ export class SurfaceMaterial {
       `${this.fragmentHead()}${fragmentHelpers(this.state)}\n` +
       replaceChunks(source.fragmentShader, {
         ...(this.body.cloud ? { clipping_planes_fragment: ROUND } : {}),
-        color_fragment: `  Surface clSurface = ${this.surfaceHere};\n${uses.has('cut') ? '  if (clSurface.keep < 0.5) discard;\n' : ''}  diffuseColor.rgb = max(clSurface.colour, vec3(0.0));`,
+        color_fragment:
+          `  Surface clSurface = ${this.surfaceHere};\n` +
+          `${uses.has('cut') ? '  if (clSurface.keep < 0.5) discard;\n' : ''}  diffuseColor.rgb = ` +
+          'max(clSurface.colour, vec3(0.0));',
         roughnessmap_fragment: '  float roughnessFactor = clSurface.roughness;',
         metalnessmap_fragment: '  float metalnessFactor = clSurface.metal;',
         emissivemap_fragment: '  totalEmissiveRadiance = clSurface.glow;',
@@ -301,7 +310,8 @@ export class SurfaceMaterial {
         ...(uses.has('coat')
           ? {
               lights_physical_fragment:
-                '#include <lights_physical_fragment>\n  material.clearcoat = clSurface.coat;\n  material.clearcoatRoughness = clamp(clSurface.coatRoughness, 0.0525, 1.0);',
+                '#include <lights_physical_fragment>\n  material.clearcoat = clSurface.coat;\n  ' +
+                'material.clearcoatRoughness = clamp(clSurface.coatRoughness, 0.0525, 1.0);',
             }
           : {}),
         opaque_fragment: fragmentEnd(this.state),

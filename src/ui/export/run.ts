@@ -96,7 +96,9 @@ export async function runTakeAway(
       if (!(error instanceof GraphicsLost) || done.frames === 0) throw error;
       await save(`${stem}_first-${done.frames}-frames`);
       throw new GraphicsLost(
-        `The graphics card was lost at frame ${done.frames} of ${piece.loop.frames}. The ${done.frames} frames before it are with your downloads; nothing of the piece is lost, so take it again for all.`,
+        `The graphics card was lost at frame ${done.frames} of ${piece.loop.frames}. The ` +
+          `${done.frames} frames before it are with your downloads; nothing of the piece is lost, so ` +
+          'take it again for all.',
       );
     }
     await save(stem);

@@ -87,7 +87,8 @@ export function Cell({ piece, strand, row, first, selected, compact, problem }: 
       {links.length > 0 && !compact && (
         <span
           className={clsx(
-            'absolute -top-2 left-1 max-w-[76px] truncate rounded-full border bg-ground px-1.5 text-[13px] leading-[15px]',
+            'absolute -top-2 left-1 max-w-[76px] truncate rounded-full border bg-ground px-1.5 ' +
+              'text-[13px] leading-[15px]',
             selected ? 'border-lichen text-lichen' : 'border-soft text-mute',
           )}
         >

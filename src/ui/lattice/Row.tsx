@@ -100,7 +100,8 @@ export function Row({ piece, strand, analysis, selected, compact }: Props) {
           title="Add a step (A)"
           onClick={() => pick({ for: 'step', strand: strand.id, at: strand.steps.length })}
           className={clsx(
-            'relative z-10 ml-2.5 grid w-7 place-items-center rounded-md border border-dashed border-soft bg-ground text-mute hover:border-lichen hover:text-lichen',
+            'relative z-10 ml-2.5 grid w-7 place-items-center rounded-md border border-dashed ' +
+              'border-soft bg-ground text-mute hover:border-lichen hover:text-lichen',
             compact ? 'h-[30px]' : 'h-9',
           )}
         >

@@ -17,7 +17,9 @@ interface Props {
   project: Over['project'];
 }
 
-/** The way of a position that has keys: a tick for each frame, and its keys, which are dragged, and gone to by a press. */
+/**
+ * The way of a position that has keys: a tick for each frame, and its keys, which are dragged, and gone to by a press.
+ */
 export function KeyPath({ strand, step, param, frames, project }: Props) {
   const value = step.params[param];
   const definition = definitionOf(step.op)?.params.find((p) => p.id === param);

@@ -25,9 +25,15 @@ export function curvePath(points: CurvePoint[]): string {
   const pieces = rows.slice(1).map((b, i) => {
     const a = rows[i]!;
     const third = (b[0] - a[0]) / 3;
-    return `C${px(a[0] + third)} ${py(a[1] + a[2] * third)} ${px(b[0] - third)} ${py(b[1] - b[2] * third)} ${px(b[0])} ${py(b[1])}`;
+    return (
+      `C${px(a[0] + third)} ${py(a[1] + a[2] * third)} ${px(b[0] - third)} ` +
+      `${py(b[1] - b[2] * third)} ${px(b[0])} ${py(b[1])}`
+    );
   });
-  return `M${px(0)} ${py(first[1])}L${px(first[0])} ${py(first[1])}${pieces.join('')}L${px(1)} ${py(rows[rows.length - 1]![1])}`;
+  return (
+    `M${px(0)} ${py(first[1])}L${px(first[0])} ${py(first[1])}${pieces.join('')}L${px(1)} ` +
+    `${py(rows[rows.length - 1]![1])}`
+  );
 }
 
 /** A drawn curve over 0 to 1: click to add a point, drag to move it, Delete to remove it. */

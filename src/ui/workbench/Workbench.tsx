@@ -70,7 +70,8 @@ export function Workbench({ id }: { id: string }) {
 }
 
 const NOT_KEPT =
-  'No piece of this address is kept in this browser. It was deleted, it could not be kept because there was no room, or it is kept in another browser.';
+  'No piece of this address is kept in this browser. It was deleted, it could not be kept ' +
+  'because there was no room, or it is kept in another browser.';
 
 function NotThere({ why }: { why: string }) {
   const router = useRouter();

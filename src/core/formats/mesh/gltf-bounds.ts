@@ -59,7 +59,8 @@ export function checkGltf(json: Json): void {
     const count = Number(accessor.count);
     if (!(count >= 0 && count <= 3 * MAX_FACES))
       throw new MeshError(
-        `This file speaks of ${String(accessor.count)} values in one row, which is more than a form may have. Make it simpler where it comes from.`,
+        `This file speaks of ${String(accessor.count)} values in one row, which is more than a form ` +
+          'may have. Make it simpler where it comes from.',
       );
     if (accessor.bufferView === undefined)
       empty +=
@@ -72,7 +73,8 @@ export function checkGltf(json: Json): void {
   const nodes = records(json.nodes);
   if (nodes.length > MAX_NODES)
     throw new MeshError(
-      `This file has ${nodes.length.toLocaleString('en')} nodes; at most ${MAX_NODES.toLocaleString('en')} are taken in. Join parts where it comes from.`,
+      `This file has ${nodes.length.toLocaleString('en')} nodes; at most ` +
+        `${MAX_NODES.toLocaleString('en')} are taken in. Join parts where it comes from.`,
     );
   checkDepth(nodes.map((n) => counts(n.children)));
   checkPoints(json, accessors, nodes);
@@ -104,6 +106,7 @@ function checkPoints(json: Json, accessors: Json[], nodes: Json[]): void {
   const points = nodes.reduce((sum, node) => sum + (typeof node.mesh === 'number' ? (meshes[node.mesh] ?? 0) : 0), 0);
   if (points > MAX_POINTS)
     throw new MeshError(
-      `This file needs ${points.toLocaleString('en')} points; at most ${MAX_POINTS.toLocaleString('en')} are possible. Make it simpler where it comes from.`,
+      `This file needs ${points.toLocaleString('en')} points; at most ` +
+        `${MAX_POINTS.toLocaleString('en')} are possible. Make it simpler where it comes from.`,
     );
 }

@@ -114,7 +114,8 @@ describe('other files from a stranger', () => {
     await expect(
       readMesh(
         bytes(
-          'ply\nformat ascii 1.0\nelement vertex 1\nproperty constructor x\nproperty float y\nproperty float z\nend_header\n1 2 3\n',
+          'ply\nformat ascii 1.0\nelement vertex 1\nproperty constructor x\nproperty float y\n' +
+            'property float z\nend_header\n1 2 3\n',
         ),
         'model/ply',
       ),
@@ -126,7 +127,9 @@ describe('other files from a stranger', () => {
       ),
     ).rejects.toThrow(/not known: constructor/);
     const tinted =
-      'ply\nformat ascii 1.0\nelement vertex 1\nproperty float x\nproperty float y\nproperty float z\nproperty float red\nproperty float green\nproperty float blue\nend_header\n0 0 0 nan 0 0\n';
+      'ply\nformat ascii 1.0\nelement vertex 1\nproperty float x\nproperty float y\nproperty ' +
+      'float z\nproperty float red\nproperty float green\nproperty float blue\nend_header\n0 0 0 ' +
+      'nan 0 0\n';
     await expect(readMesh(bytes(tinted), 'model/ply')).rejects.toThrow(/colours that are not numbers/);
   });
 });

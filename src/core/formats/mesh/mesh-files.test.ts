@@ -50,7 +50,9 @@ describe('OBJ, PLY and STL', () => {
     expect(
       readPly(
         bytes(
-          'ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nproperty float y\nproperty float z\nelement face 1\nproperty list uchar int vertex_index\nend_header\n0 0 0\n1 0 0\n0 1 0\n3 0 1 2\n',
+          'ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nproperty float y\nproperty ' +
+            'float z\nelement face 1\nproperty list uchar int vertex_index\nend_header\n0 0 0\n1 0 0\n0 ' +
+            '1 0\n3 0 1 2\n',
         ),
         fromByte,
       ).faceStarts,
@@ -58,7 +60,8 @@ describe('OBJ, PLY and STL', () => {
     expect(
       readStl(
         bytes(
-          'solid a\nfacet normal 0 0 1\nouter loop\nvertex 0 0 0\nvertex 1 0 0\nvertex 0 1 0\nendloop\nendfacet\nendsolid',
+          'solid a\nfacet normal 0 0 1\nouter loop\nvertex 0 0 0\nvertex 1 0 0\nvertex 0 1 0\n' +
+            'endloop\nendfacet\nendsolid',
         ),
       ).corners,
     ).toEqual(new Uint32Array([0, 1, 2]));
@@ -182,7 +185,9 @@ describe('GLB', () => {
   it('refuses positions that are not numbers, and more faces than there is room for, before it makes room', async () => {
     const ply = (faces: number) =>
       bytes(
-        `ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nproperty float y\nproperty float z\nelement face ${faces}\nproperty list uchar int vertex_indices\nend_header\n0 0 0\n1 0 0\n0 1 0\n3 0 1 2\n`,
+        'ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nproperty float y\nproperty ' +
+          `float z\nelement face ${faces}\nproperty list uchar int vertex_indices\nend_header\n0 0 0\n` +
+          '1 0 0\n0 1 0\n3 0 1 2\n',
       );
     expect(measure(await readMesh(ply(1), 'model/ply')).area).toBeCloseTo(0.5, 6);
     await expect(readMesh(ply(5_000_000), 'model/ply')).rejects.toThrow('ends in the middle');

@@ -64,6 +64,7 @@ export function fileBytes(format: 'glb' | 'gltf' | 'obj' | 'ply' | 'stl', extent
 export function refuseTooLarge(what: string, bytes: number, remedy: string): void {
   if (bytes > MOST_BYTES)
     throw new MeshError(
-      `${what} would take about ${Math.round(bytes / 2 ** 20)} MB; at most ${MOST_BYTES / 2 ** 20} MB go into a file. ${remedy}`,
+      `${what} would take about ${Math.round(bytes / 2 ** 20)} MB; at most ` +
+        `${MOST_BYTES / 2 ** 20} MB go into a file. ${remedy}`,
     );
 }

@@ -40,7 +40,8 @@ export function bounded(node: Node, pos: Pos): Node {
   if (nodes > MAX_NODES)
     fail(
       pos,
-      `This is made of more than ${MAX_NODES.toLocaleString('en')} parts; give what it repeats a name of its own, without "const".`,
+      `This is made of more than ${MAX_NODES.toLocaleString('en')} parts; give what it repeats a ` +
+        'name of its own, without "const".',
     );
   return node;
 }

@@ -25,7 +25,8 @@ export function checkCall(expr: Extract<Expr, { kind: 'call' }>, context: Contex
   if (NO_NEIGHBOURS.has(name))
     fail(
       pos,
-      `"${name}" looks at neighbouring pixels, which the processor does not have; work out the slope from two evaluations instead.`,
+      `"${name}" looks at neighbouring pixels, which the processor does not have; work out the ` +
+        'slope from two evaluations instead.',
     );
   if (PICTURES.has(name)) fail(pos, 'Pictures come in through steps, not through samplers in code.');
   const native = NATIVES.get(name)?.find((n) => sameTypes(n.params, args));
@@ -80,7 +81,8 @@ function unknownCall(name: string, args: Node[], pos: Pos, context: Context): ne
         : `write ${castable[i]!.name}(...)`;
     fail(
       pos,
-      `"${name}" takes ${castable[i]!.name} as argument ${i + 1}, not ${node.type.name}; GLSL ES converts nothing by itself: ${hint}.`,
+      `"${name}" takes ${castable[i]!.name} as argument ${i + 1}, not ${node.type.name}; GLSL ES ` +
+        `converts nothing by itself: ${hint}.`,
     );
   }
   const options = known

@@ -60,7 +60,8 @@ function typed(expr: Expr, context: Context): Node {
       if (yes.type !== no.type)
         fail(
           expr.pos,
-          `Both choices must have one type; these are ${yes.type.name} and ${no.type.name}.${convertHint(no, yes.type)}`,
+          `Both choices must have one type; these are ${yes.type.name} and ` +
+            `${no.type.name}.${convertHint(no, yes.type)}`,
         );
       return { kind: 'choose', type: yes.type, test, yes, no };
     }
@@ -144,7 +145,8 @@ function binary(expr: Expr, op: string, left: Node, right: Node): Node {
   const mismatch = (): never =>
     fail(
       pos,
-      `"${op}" cannot join ${left.type.name} and ${right.type.name}.${convertHint(given, wanted.type) || convertHint(wanted, given.type)}`,
+      `"${op}" cannot join ${left.type.name} and ` +
+        `${right.type.name}.${convertHint(given, wanted.type) || convertHint(wanted, given.type)}`,
     );
   if (left.type.name === 'void' || right.type.name === 'void') mismatch();
   if (op === '&&' || op === '||' || op === '^^') {

@@ -47,7 +47,8 @@ export function checkBody(overload: Overload): void {
   if (func.cost > MAX_COST)
     fail(
       decl.pos,
-      `"${decl.name}" would take about ${Math.round(func.cost / 1000)} thousand operations at every point; at most ${MAX_COST / 1000} thousand are accepted. Use fewer loop turns.`,
+      `"${decl.name}" would take about ${Math.round(func.cost / 1000)} thousand operations at ` +
+        `every point; at most ${MAX_COST / 1000} thousand are accepted. Use fewer loop turns.`,
     );
   overload.state = 'done';
 }
@@ -97,7 +98,8 @@ function statement(stmt: Stmt, context: Context, around: Around): Code[] {
       if (given !== around.returns)
         fail(
           stmt.pos,
-          `This function gives ${around.returns.name}, and here it returns ${given.name}.${value ? convertHint(value, around.returns) : ''}`,
+          `This function gives ${around.returns.name}, and here it returns ` +
+            `${given.name}.${value ? convertHint(value, around.returns) : ''}`,
         );
       return [{ kind: 'return', value }];
     }

@@ -15,7 +15,9 @@ function random(seed: number): () => number {
 function slopesOf(body: string, at: [number, number], parts = ''): { value: number; a: number; b: number } {
   const source = `${parts}\nfloat f(vec2 p) { ${body} }\n`;
   const { text, name } = derive(source, 'f', () => true);
-  const whole = `${source}${text}\nvec3 probe(float x, float y) { float a; float b; float v = ${name}(vec2(x, y), vec2(1.0, 0.0), vec2(0.0, 1.0), a, b); return vec3(v, a, b); }`;
+  const whole =
+    `${source}${text}\nvec3 probe(float x, float y) { float a; float b; float v = ` +
+    `${name}(vec2(x, y), vec2(1.0, 0.0), vec2(0.0, 1.0), a, b); return vec3(v, a, b); }`;
   const [value, a, b] = Processor.loadNow(compile(whole, ['probe'])).run('probe', new Float32Array(at), 1);
   return { value: value!, a: a!, b: b! };
 }
@@ -49,7 +51,8 @@ describe('slopes in closed form', () => {
     ['smooth steps', 'return smoothstep(-1.0, 1.0, p.x);', (x) => [6 * ((x + 1) / 2) * (1 - (x + 1) / 2) * 0.5, 0]],
     [
       'loops that carry',
-      'float s = 0.0; vec2 q = p; for (int i = 0; i < 3; i++) { s += q.x; q = vec2(q.x * 0.5, q.y); if (i == 1) continue; s += q.y; } return s;',
+      'float s = 0.0; vec2 q = p; for (int i = 0; i < 3; i++) { s += q.x; q = vec2(q.x * 0.5, ' +
+        'q.y); if (i == 1) continue; s += q.y; } return s;',
       () => [1.75, 2],
     ],
     [
@@ -76,7 +79,8 @@ describe('slopes in closed form', () => {
 
   it('go through functions with parameters that are written, and through structs', () => {
     const parts =
-      'struct Pair { vec2 at; float by; };\nfloat twice(inout vec2 q, out float was) { was = q.x; q *= 2.0; return q.y; }\nfloat bent(Pair s) { s.by += s.at.x * s.at.y; return s.by; }\n';
+      'struct Pair { vec2 at; float by; };\nfloat twice(inout vec2 q, out float was) { was = q.x; ' +
+      'q *= 2.0; return q.y; }\nfloat bent(Pair s) { s.by += s.at.x * s.at.y; return s.by; }\n';
     const { a, b } = slopesOf(
       'vec2 q = p; float was; float t = twice(q, was); return t * was + q.x + bent(Pair(p, p.y));',
       [0.5, 0.25],
@@ -171,7 +175,9 @@ describe('slopes against 64-bit central differences', () => {
         const gives = outputType(d, takes);
         const parts = takes ? { float: 'q.rest.x', vec2: 'q.rest.xy', vec3: 'q.rest' }[takes as 'float'] : null;
         const call = `${stepFunctionName(d)}(${['q', ...(parts ? [parts] : []), ...d.params.filter((p) => paramType(p)).map(literal)].join(', ')})`;
-        const source = `${library(['place', ...(d.needs ?? [])])}\n${stepFunction(d, { takes, gives })}\n${glslType(gives)} f(Place q) { return ${call}; }\n`;
+        const source =
+          `${library(['place', ...(d.needs ?? [])])}\n${stepFunction(d, { takes, gives })}\n` +
+          `${glslType(gives)} f(Place q) { return ${call}; }\n`;
         const moving = (name: string) => name === 'rest' || name === 'uv';
         const { text, name, noSlope } = derive(source, 'f', moving);
         expect(noSlope).toBeNull();
@@ -194,7 +200,11 @@ describe('slopes against 64-bit central differences', () => {
         // One direction moves the place along x and z, the other its uv.
         const dirA = (i: number) => (i === offset('rest') ? '1.0' : i === offset('rest') + 2 ? '0.5' : '0.0');
         const dirB = (i: number) => (i === offset('uv') ? '1.0' : '0.0');
-        const probe = `${source}${text}\n${width === 1 ? 'vec2' : `mat${width === 3 ? 3 : 2}`} probe(${inputs}) { ${type} a; ${type} b; ${type} v = ${name}(${place((i) => `x${i}`)}, ${place(dirA)}, ${place(dirB)}, a, b); return ${width === 1 ? 'vec2(a, b)' : width === 2 ? 'mat2(a, b)' : 'mat3(a, b, v)'}; }`;
+        const probe =
+          `${source}${text}\n${width === 1 ? 'vec2' : `mat${width === 3 ? 3 : 2}`} probe(${inputs}) { ` +
+          `${type} a; ${type} b; ${type} v = ${name}(${place((i) => `x${i}`)}, ${place(dirA)}, ` +
+          (`${place(dirB)}, a, b); return ` +
+            `${width === 1 ? 'vec2(a, b)' : width === 2 ? 'mat2(a, b)' : 'mat3(a, b, v)'}; }`);
         const processor = Processor.loadNow(compile(probe, ['probe']));
         const slow = reference(source, 'f');
         const next = random(k + 11);

@@ -37,7 +37,8 @@ export const RULES: Readonly<Record<string, Rule>> = {
   log2: ([x], [d]) => `1.4426950408889634 * ${d} / ${x}`,
   // x to the power z: z x^(z-1) dx + log(x) x^z dz; nothing moves at 0.
   pow: ([x, z], [dx, dz], y, [a]) =>
-    `${z} * pow(max(${x}, ${a!.name}(${TINY})), ${z} - 1.0) * ${dx}${dz === `${a!.name}(0.0)` || dz === '0.0' ? '' : ` + log(max(${x}, ${a!.name}(${TINY}))) * ${y} * ${dz}`}`,
+    `${z} * pow(max(${x}, ${a!.name}(${TINY})), ${z} - 1.0) * ` +
+    `${dx}${dz === `${a!.name}(0.0)` || dz === '0.0' ? '' : ` + log(max(${x}, ${a!.name}(${TINY}))) * ${y} * ${dz}`}`,
   sinh: ([x], [d]) => `cosh(${x}) * ${d}`,
   cosh: ([x], [d]) => `sinh(${x}) * ${d}`,
   tanh: (_x, [d], y) => `(1.0 - ${y} * ${y}) * ${d}`,

@@ -49,7 +49,9 @@ export class VariantWriter extends Expressions {
     const results = func.returns.name === 'void' ? [] : SIDES.map((s) => `out ${func.returns.name} r${s}`);
     return {
       variant,
-      text: `${func.returns.name} ${name}(${[...params, ...results].join(', ')}) {\n${[...own, ...this.lines].join('\n')}\n}\n`,
+      text:
+        `${func.returns.name} ${name}(${[...params, ...results].join(', ')}) {\n` +
+        `${[...own, ...this.lines].join('\n')}\n}\n`,
     };
   }
 
@@ -92,7 +94,8 @@ export class VariantWriter extends Expressions {
         const init = code.init[0] as Extract<Code, { kind: 'declare' }>;
         const name = this.register(init.local).name;
         this.put(
-          `for (${init.local.type.name} ${name} = ${this.inline(init.value!)}; ${this.inline(code.test)}; ${this.inline(code.update)}) {`,
+          `for (${init.local.type.name} ${name} = ${this.inline(init.value!)}; ` +
+            `${this.inline(code.test)}; ${this.inline(code.update)}) {`,
         );
         this.block(code.body);
         this.put('}');

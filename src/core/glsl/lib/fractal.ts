@@ -11,7 +11,8 @@
 export const FRACTAL = `
 const int MAX_OCTAVES = 10;
 
-float fractalSum(vec3 p, float time, vec3 repeat, float cells, float octaves, float roughness, float lacunarity, int style, uint seed) {
+float fractalSum(vec3 p, float time, vec3 repeat, float cells, float octaves, float roughness, float lacunarity,
+  int style, uint seed) {
   float sum = 0.0;
   float total = 0.0;
   float weight = 1.0;

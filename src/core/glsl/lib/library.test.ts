@@ -121,7 +121,9 @@ describe.each([
 
 describe('fractalSum', () => {
   const f = call(
-    `${FRACTAL} float f(vec3 p, float phase, float cells, float repeat, float octaves, int style) { return fractalSum(p, phase * cells, vec3(repeat), cells, octaves, 0.5, 2.3, style, 9u); }`,
+    `${FRACTAL} float f(vec3 p, float phase, float cells, float repeat, float octaves, int ` +
+      'style) { return fractalSum(p, phase * cells, vec3(repeat), cells, octaves, 0.5, 2.3, ' +
+      'style, 9u); }',
     'f',
   );
 

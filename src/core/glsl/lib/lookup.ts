@@ -30,7 +30,8 @@ vec3 lookedUp(int table, vec3 colour) {
   vec3 i = min(floor(at), count - 2.0);
   vec3 t = at - i;
   // The channel whose part is largest steps first, and the one whose part is least last.
-  vec3 first = t.r >= t.g && t.r >= t.b ? vec3(1.0, 0.0, 0.0) : (t.g >= t.b ? vec3(0.0, 1.0, 0.0) : vec3(0.0, 0.0, 1.0));
+  vec3 first = t.r >= t.g && t.r >= t.b ? vec3(1.0, 0.0, 0.0) : (t.g >= t.b ? vec3(0.0, 1.0, 0.0) : vec3(0.0, 0.0,
+    1.0));
   vec3 last = t.b <= t.r && t.b <= t.g && first.b < 0.5 ? vec3(0.0, 0.0, 1.0)
     : (t.g <= t.r && first.g < 0.5 && (t.g <= t.b || first.b > 0.5) ? vec3(0.0, 1.0, 0.0) : vec3(1.0, 0.0, 0.0));
   vec3 middle = 1.0 - first - last;

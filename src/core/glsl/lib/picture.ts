@@ -24,7 +24,8 @@ vec4 pictureAt(int slot, vec2 uv, bool smooth_, int edge) {
   vec2 i = floor(q);
   vec2 t = q - i;
   vec4 below = mix(pictureTexel(slot, i, size, edge), pictureTexel(slot, i + vec2(1.0, 0.0), size, edge), t.x);
-  vec4 above = mix(pictureTexel(slot, i + vec2(0.0, 1.0), size, edge), pictureTexel(slot, i + vec2(1.0, 1.0), size, edge), t.x);
+  vec4 above = mix(pictureTexel(slot, i + vec2(0.0, 1.0), size, edge), pictureTexel(slot, i + vec2(1.0, 1.0), size,
+    edge), t.x);
   return mix(below, above, t.y);
 }
 `;

@@ -10,7 +10,8 @@ export const SIMPLEX = `
 float simplexCorner(vec3 v, vec3 d, vec3 period, float turns, uint seed) {
   // Corners stand on half cells, so twice their place is a whole number.
   vec3 c = wrapCell(floor(2.0 * v + 0.5), 2.0 * period);
-  uint h = hashPcg(hashCorner(uint(int(c.x)) * 0x9e3779b1u + uint(int(c.y)) * 0x85ebca77u + uint(int(c.z)) * 0xc2b2ae3du + seed * 0x165667b1u));
+  uint h = hashPcg(hashCorner(uint(int(c.x)) * 0x9e3779b1u + uint(int(c.y)) * 0x85ebca77u + uint(int(c.z))
+    * 0xc2b2ae3du + seed * 0x165667b1u));
   float z = 2.0 * hashUnit(h) - 1.0;
   float around = hashUnit(hashPcg(h));
   float tilt = hashUnit(hashPcg(h ^ 0x68e31da4u));

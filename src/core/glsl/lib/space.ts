@@ -17,7 +17,8 @@ vec3 similarityPower(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, ve
   vec3 s = vec3(sineTurns(halves.x), sineTurns(halves.y), sineTurns(halves.z));
   vec3 c = vec3(cosineTurns(halves.x), cosineTurns(halves.y), cosineTurns(halves.z));
   float w = c.x * c.y * c.z + s.x * s.y * s.z;
-  vec3 q = vec3(s.x * c.y * c.z - c.x * s.y * s.z, c.x * s.y * c.z + s.x * c.y * s.z, c.x * c.y * s.z - s.x * s.y * c.z);
+  vec3 q = vec3(s.x * c.y * c.z - c.x * s.y * s.z, c.x * s.y * c.z + s.x * c.y * s.z,
+    c.x * c.y * s.z - s.x * s.y * c.z);
   float size = length(q);
   vec3 axis = size > 1e-6 ? q / size : vec3(0.0, 0.0, 1.0);
   float turns = size > 1e-6 ? 2.0 * angleTurns(size, w) : 0.0;
@@ -28,7 +29,8 @@ vec3 similarityPower(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, ve
   float im = ratio * sineTurns(turns);
   float apart = re * re + im * im;
   float more = ratio - 1.0;
-  float carried = abs(more) > 1e-3 ? (grown - 1.0) / more : n * (1.0 + 0.5 * (n - 1.0) * more * (1.0 + (n - 2.0) * more / 3.0));
+  float carried = abs(more) > 1e-3 ? (grown - 1.0) / more : n * (1.0 + 0.5 * (n - 1.0) * more * (1.0 + (n - 2.0)
+    * more / 3.0));
   bool stays = apart > 1e-7;
   vec3 fixedAt = stays ? centre + (re * across + im * cross(axis, across)) / apart : centre;
   vec3 r = v - fixedAt;

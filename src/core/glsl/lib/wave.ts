@@ -11,7 +11,8 @@ float sineTurns(float turns) {
   float x = turns - floor(turns + 0.5);
   float r = 6.283185307179586 * (0.25 - abs(abs(x) - 0.25));
   float z = r * r;
-  float s = r * (1.0 + z * (-0.16666666666666666 + z * (0.008333333333333333 + z * (-1.984126984126984e-4 + z * (2.7557319223985893e-6 - z * 2.505210838544172e-8)))));
+  float s = r * (1.0 + z * (-0.16666666666666666 + z * (0.008333333333333333 + z * (-1.984126984126984e-4 + z
+    * (2.7557319223985893e-6 - z * 2.505210838544172e-8)))));
   return (x < 0.0 ? -1.0 : 1.0) * s;
 }
 float cosineTurns(float turns) { return sineTurns(turns - floor(turns) + 0.25); }

@@ -1,6 +1,17 @@
 import earcut from 'earcut';
 import { fromFaces, MeshError, refuseTooMany, type Mesh } from '../mesh';
-import { FONTS, type Font } from './letters';
+import letters from './letters.json';
+
+interface Font {
+  em: number;
+  /** Font units in the height of a capital letter. */
+  capital: number;
+  /** Advance in font units, and the outline as SVG path data, y upwards. */
+  glyphs: Record<string, [advance: number, outline: string] | undefined>;
+}
+
+/** The shipped font; scripts/letters.mjs writes it. */
+const FONTS = letters as unknown as Record<'regular' | 'bold', Font>;
 
 export type Weight = keyof typeof FONTS;
 export type Align = 'left' | 'centre' | 'right';

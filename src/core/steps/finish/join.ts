@@ -59,7 +59,8 @@ export const join: FinishStep = {
     vec2 cell = floor(p.uv * cells);
     vec2 inner = p.uv * cells - cell;
     // Cells turn in an order of their own, each by its place in it.
-    float order = (mod(cell.x + cell.y, 2.0) + hashUnit(hashPcg4(uvec4(uint(int(cell.x)), uint(int(cell.y)), 7u, 1u)).x)) * 0.5;
+    float order = (mod(cell.x + cell.y, 2.0) + hashUnit(hashPcg4(uvec4(uint(int(cell.x)), uint(int(cell.y)), 7u,
+      1u)).x)) * 0.5;
     return straight(order < share ? otherAt(picture, inner) : seenAt(inner, 0.0, 0));
   }
   float part = share;

@@ -89,7 +89,9 @@ function read(text: string, takes: RunType, gives: RunType, line: boolean, scope
   const opening = `${scope.line ? `  ${scope.line}\n` : ''}${line ? '  return\n' : ''}`;
   const body = `${opening}${blanked}${line ? '\n;' : ''}`;
   const needs = partsNamedIn(text);
-  const head = `${library(['place', ...needs])}\n${gives} written(Place p, ${takes} v${[...scope.params, ...sliders].map((s) => `, float ${glslNameOf(s)}`).join('')}) {\n`;
+  const head =
+    `${library(['place', ...needs])}\n${gives} written(Place p, ${takes} ` +
+    `v${[...scope.params, ...sliders].map((s) => `, float ${glslNameOf(s)}`).join('')}) {\n`;
   try {
     const alone = checkProgram(head.replace(/\n[^\n]*\n$/, '\n')).functions.length;
     // A brace too many could close the function and begin another.

@@ -16,7 +16,8 @@ export const code = written(
         about: 'Every const float at the beginning of a line becomes a slider.',
         long: true,
         default:
-          'const float density = 4.0; // 0 to 16\nconst float turns = 1.0; // 0 to 4\n\nfloat d = length(v);\nreturn 0.5 + 0.5 * waveSine(d * density - p.phase * turns);',
+          'const float density = 4.0; // 0 to 16\nconst float turns = 1.0; // 0 to 4\n\nfloat d = ' +
+          'length(v);\nreturn 0.5 + 0.5 * waveSine(d * density - p.phase * turns);',
       }),
       givesParam,
     ],

@@ -76,7 +76,8 @@ export const bands: FieldStep = {
   vec3 q = pointOf(v);
   float d = shape == 0 ? dot(q, direction) : (shape == 1 ? length(q.xy) : length(q));
   float t = d * count - p.phase * turns + shift;
-  if (bend != 0.0) t += bend * fractalSum(q * bendScale, p.phase * evolve, vec3(0.0), max(1.0, floor(abs(evolve) + 0.5)), octaves, roughness, 2.0, 0, uint(int(seed)));
+  if (bend != 0.0) t += bend * fractalSum(q * bendScale, p.phase * evolve, vec3(0.0), max(1.0,
+    floor(abs(evolve) + 0.5)), octaves, roughness, 2.0, 0, uint(int(seed)));
   if (wave == 1) return waveSaw(t);
   return wave == 2 ? waveTriangle(t) : waveSine(t);`,
 };

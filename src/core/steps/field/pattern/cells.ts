@@ -60,7 +60,8 @@ export const cells: FieldStep = {
   float period = floor(repeat + 0.5);
   uint key = uint(int(seed));
   float circling = wander == 0.0 ? 0.0 : 0.25;
-  if (show == 4 && metric == 0) return cellBorder(v * scale, shaped(vec3(period), v), jitter, circling, wander * p.phase, key);
+  if (show == 4 && metric == 0) return cellBorder(v * scale, shaped(vec3(period), v), jitter, circling,
+    wander * p.phase, key);
   vec4 c = cellsAt(v * scale, shaped(vec3(period), v), jitter, circling, wander * p.phase, metric, key);
   if (show == 1) return c.y;
   if (show == 2) return c.y - c.x;

@@ -19,5 +19,6 @@ export const hexagons: FieldStep = {
   vec4 h = hexagonAt(pointOf(v).xy * scale);
   if (show == 0) return h.x;
   if (show == 2) return h.w;
-  return hashUnit(hashPcg(uint(int(floor(2.0 * h.y + 0.5))) + hashPcg(uint(int(floor(2.0 * h.z + 0.5))) + uint(int(seed)))));`,
+  return hashUnit(hashPcg(uint(int(floor(2.0 * h.y + 0.5))) + hashPcg(uint(int(floor(2.0 * h.z + 0.5)))
+    + uint(int(seed)))));`,
 };

@@ -47,6 +47,8 @@ export const join: FieldStep = {
   // Nothing divides by 0: the nearest that still has a sign stands in.
   if (how == 5) return v / (abs(other) < 1e-6 ? (other < 0.0 ? -1e-6 : 1e-6) : other);
   if (how == 6) return abs(v - other);
-  if (how == 7) return min(v, other) - max(softness - abs(v - other), 0.0) * max(softness - abs(v - other), 0.0) * (0.25 / softness);
-  return max(v, other) + max(softness - abs(v - other), 0.0) * max(softness - abs(v - other), 0.0) * (0.25 / softness);`,
+  if (how == 7) return min(v, other) - max(softness - abs(v - other), 0.0) * max(softness - abs(v - other),
+    0.0) * (0.25 / softness);
+  return max(v, other) + max(softness - abs(v - other), 0.0) * max(softness - abs(v - other),
+    0.0) * (0.25 / softness);`,
 };

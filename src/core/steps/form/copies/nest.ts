@@ -9,7 +9,8 @@ export const nest: FormCopies = {
   op: 'form.nest',
   name: 'Copies in place',
   about:
-    'The form many times, each the one before grown, turned and shifted once more. Moving on by whole copies closes the loop.',
+    'The form many times, each the one before grown, turned and shifted once more. Moving on by ' +
+    'whole copies closes the loop.',
   takes: ['form'],
   gives: 'form',
   telling: 'count',
@@ -121,8 +122,10 @@ export const nest: FormCopies = {
       lines: [
         fixed ? `The point that stays: ${fixed.map(short).join(', ')} m.` : 'No point stays: each copy is carried on.',
         moves === 0
-          ? `It stands; to close, move on by whole copies: 1 is ${short(ratio)} times and ${short((angle * 180) / Math.PI)}°${about}.`
-          : `Over the loop: ${short(ratio ** moves)} times and ${short((angle * moves * 180) / Math.PI)}°${about}.${Number.isInteger(moves) ? ' The last picture is the first.' : ' It closes at whole copies.'}`,
+          ? `It stands; to close, move on by whole copies: 1 is ${short(ratio)} times and ` +
+            `${short((angle * 180) / Math.PI)}°${about}.`
+          : `Over the loop: ${short(ratio ** moves)} times and ` +
+            `${short((angle * moves * 180) / Math.PI)}°${about}.${Number.isInteger(moves) ? ' The last picture is the first.' : ' It closes at whole copies.'}`,
       ],
       point: fixed ?? undefined,
     };

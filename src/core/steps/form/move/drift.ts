@@ -17,7 +17,8 @@ export const drift: FormMove = {
   op: 'form.drift',
   name: 'Drift',
   about:
-    'Points remember their way: a flow carries, turns and spreads them, and they come back to the form little by little.',
+    'Points remember their way: a flow carries, turns and spreads them, and they come back to ' +
+    'the form little by little.',
   takes: ['form'],
   gives: 'form',
   telling: 'back',
@@ -47,7 +48,8 @@ export const drift: FormMove = {
       id: 'grow',
       name: 'Spread',
       about:
-        'Away from the pivot in a second, as a part of the distance, at most half as fast as it comes back; below 0 towards it.',
+        'Away from the pivot in a second, as a part of the distance, at most half as fast as it ' +
+        'comes back; below 0 towards it.',
       default: 0,
       min: -2,
       max: 2,

@@ -49,7 +49,8 @@ describe('a formula', () => {
 describe('code', () => {
   it('has sliders, and lines that count from its own first', async () => {
     const text =
-      'const float height = 2.0; // 0 to 4\nfloat sum = 0.0;\nfor (int i = 0; i < 3; i++) sum += height * beats;\nreturn sum;';
+      'const float height = 2.0; // 0 to 4\nfloat sum = 0.0;\nfor (int i = 0; i < 3; i++) sum += ' +
+      'height * beats;\nreturn sum;';
     const piece = written('signal.code', { text, 'slider-height': 0.5 });
     expect((await at(piece, 0.5))[0]).toBeCloseTo(3, 5);
     expect(await exportGlsl(piece, 's1')).toContain('float phase = p.phase');

@@ -41,7 +41,8 @@ const code = written(
     op: 'signal.code',
     name: 'Code',
     about:
-      'The body of a GLSL function: v runs in, what it returns runs on; phase, frame, seconds and beats say where in the loop it is.',
+      'The body of a GLSL function: v runs in, what it returns runs on; phase, frame, seconds and ' +
+      'beats say where in the loop it is.',
     takes: ['float', 'vec3'],
     gives: 'float',
     also: ['glsl', 'shader', 'function', 'script', 'program'],

@@ -81,8 +81,8 @@ export function runLoop(
 }
 
 /**
- * Follows what runs in as a filter of the first order, whose time constant is that of the parameter `rise` on the way up
- * and of `fall` on the way down.
+ * Follows what runs in as a filter of the first order, whose time constant is that of the parameter `rise` on the
+ * way up and of `fall` on the way down.
  */
 export const followed = (loop: LoopRun): LoopValues =>
   runLoop(loop, Float64Array.of(loop.values[0]!), (state, frame) => {
