@@ -1,8 +1,10 @@
 import { expect, test, type Page } from '@playwright/test';
 import { mkdir, writeFile } from 'node:fs/promises';
-import { addStep, addStrand, setLoop, setParam, setPicture } from '@/core/piece/edit';
-import type { Value } from '@/core/piece/types';
+import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
+import { kindOfPart, putPart, type Part } from '@/core/piece/part';
+import type { Piece, Value } from '@/core/piece/types';
 import { BEGINNINGS, STARTERS } from '@/demo';
+import { ground, RECIPES } from '@/demo/recipes';
 import { goToFrame, inWorkbench, openPiece, seam, setNumber, settled, taken } from './artist';
 
 const FOLDER = 'docs/screenshots';
@@ -20,6 +22,7 @@ const MOMENTS: Record<string, number> = {
 test.beforeAll(async () => {
   await mkdir(FOLDER, { recursive: true });
   await mkdir('public/starters', { recursive: true });
+  await mkdir('public/recipes', { recursive: true });
 });
 
 for (const { id, piece } of [...BEGINNINGS, ...STARTERS]) {
@@ -40,6 +43,38 @@ for (const { id, piece } of [...BEGINNINGS, ...STARTERS]) {
     const press = () => page.getByRole('button', { name: 'Take the Still' }).click();
     const { bytes } = await taken(page, press, 350_000);
     await writeFile(`public/starters/${id}.png`, bytes);
+  });
+}
+
+/** What a recipe is shown on: those that need something to stand beside or to finish have it. */
+function recipePiece(part: Part): Piece {
+  const id = kindOfPart(part) === 'finish' ? 'begin-copies' : 'begin-form';
+  const bare = kindOfPart(part) === 'surface' || kindOfPart(part) === 'form' || BARE.includes(part.id);
+  const base = bare ? blankPiece() : BEGINNINGS.find((b) => b.id === id)!.piece;
+  const { piece } = putPart(base, part, { selected: null, ground });
+  // Faces that are to be seen as such are few.
+  const body = FEW_FACES.includes(part.id) ? piece.strands.find((s) => s.name === 'body') : undefined;
+  return body ? setParam(setParam(piece, body.id, 't1', 'columns', 36), body.id, 't1', 'rows', 20) : piece;
+}
+const FEW_FACES = ['shards', 'flow-lines'];
+const BARE = ['water', 'breathing-grid', 'ring-wave'];
+const RECIPE_MOMENTS: Record<string, number> = {
+  shards: 0.06,
+  'scan-line': 0.05,
+  'lamp-on-path': 0.1,
+  'glitch-rows': 0.28,
+};
+
+for (const part of RECIPES) {
+  test(`still of the recipe ${part.name}`, async ({ page }) => {
+    const piece = setPicture(recipePiece(part), { width: 288, height: 162 });
+    await openPiece(page, piece);
+    await inWorkbench(page);
+    await goToFrame(page, Math.round(piece.loop.frames * (RECIPE_MOMENTS[part.id] ?? MOMENT)));
+    await page.getByRole('button', { name: 'Take away' }).click();
+    const press = () => page.getByRole('button', { name: 'Take the Still' }).click();
+    const { bytes } = await taken(page, press, 350_000);
+    await writeFile(`public/recipes/${part.id}.png`, bytes);
   });
 }
 

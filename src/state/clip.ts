@@ -1,5 +1,5 @@
 import { blankPiece } from '@/core/piece/edit';
-import type { Clip } from '@/core/piece/arrange';
+import type { Clip } from '@/core/piece/clip';
 import { validateShape } from '@/core/piece/schema';
 
 const KEY = 'calm-lattice/clip';
@@ -23,7 +23,7 @@ export function keptClip(): Clip | null {
   try {
     const clip = JSON.parse(text) as Clip;
     validateShape({ ...blankPiece(), strands: clip.strands, controls: clip.controls, assets: clip.assets });
-    return clip.kind === 'steps' || clip.kind === 'strands' ? clip : here;
+    return clip;
   } catch {
     return here;
   }

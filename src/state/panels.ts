@@ -1,7 +1,8 @@
 import { create } from 'zustand';
 import type { ParamAt } from '@/core/piece/desk';
 import type { KeysKeep } from '@/core/piece/beats';
-import type { Kind } from '@/core/piece/types';
+import type { Clip } from '@/core/piece/clip';
+import type { Kind, StepAt } from '@/core/piece/types';
 import type { LookOn } from '@/core/preview/look';
 
 /** A step that the stage shows in place of the picture, and on what. */
@@ -18,19 +19,28 @@ export interface Coarse {
 }
 
 /**
- * Where a new step would go: a new strand of a kind (which then feeds a parameter), a place in a row, or in place of a
- * step.
+ * Where what is new would go: a new strand of a kind (which then feeds a parameter), a place in a row, or in place of
+ * a step.
  */
 export type Picking =
   | { for: 'strand'; kind: Kind | null; into?: ParamAt }
   | { for: 'step'; strand: string; at: number }
-  | { for: 'replace'; strand: string; step: string };
+  | ({ for: 'replace' } & StepAt);
+
+/** A recipe or kept part that goes where it belongs. */
+export interface PickingPart {
+  for: 'part';
+}
 
 interface Panels {
-  picking: Picking | null;
+  picking: Picking | PickingPart | null;
   checks: boolean;
   takeAway: boolean;
   commands: boolean;
+  /** The kept parts. */
+  parts: boolean;
+  /** What is about to be kept as a part. */
+  keeping: Clip | null;
   /** Keys and first steps. */
   help: boolean;
   /** Small rows; null leaves it to the number of strands. */
@@ -63,6 +73,8 @@ export const usePanels = create<Panels>()(() => ({
   checks: false,
   takeAway: false,
   commands: false,
+  parts: false,
+  keeping: null,
   help: false,
   compact: null,
   folded: [],
@@ -84,10 +96,10 @@ const LARGE_ROWS = 9;
 
 export const isCompact = (compact: boolean | null, strands: number) => compact ?? strands > LARGE_ROWS;
 
-export const pick = (picking: Picking | null) => usePanels.setState({ picking });
+export const pick = (picking: Picking | PickingPart | null) => usePanels.setState({ picking });
 
 /** Looks at a step on the stage, or goes back to the picture. */
-export function toggleLook(at: { strand: string; step: string }): void {
+export function toggleLook(at: StepAt): void {
   usePanels.setState(({ looking }) => ({
     looking: looking?.strand === at.strand && looking.step === at.step ? null : { ...at, on: looking?.on ?? 'objects' },
   }));

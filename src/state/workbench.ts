@@ -3,14 +3,12 @@ import { create } from 'zustand';
 import { PieceError } from '@/core/piece/errors';
 import { stepConcerned } from '@/core/piece/concerned';
 import { blankPiece } from '@/core/piece/edit';
-import type { Piece } from '@/core/piece/types';
+import { severalBetween, type Several } from '@/core/piece/several';
+import type { Piece, StepAt } from '@/core/piece/types';
 import { orderStrands } from '@/core/weave';
 import { notify } from './notify';
 
-export interface Selection {
-  strand: string;
-  step: string;
-}
+export type Selection = StepAt;
 
 export type Keeping =
   { state: 'kept'; at: number } | { state: 'waiting' } | { state: 'failed'; why: string } | { state: 'elsewhere' };
@@ -19,9 +17,13 @@ interface WorkbenchState {
   id: string | null;
   piece: Piece;
   selected: Selection | null;
+  /** The other end where more is selected than one step: all between them is meant. */
+  reach: Selection | null;
   keeping: Keeping;
   edit: (change: (piece: Piece) => Piece, gesture?: string) => void;
   select: (selected: Selection | null) => void;
+  /** Selects all from the selected step to this one. */
+  selectTo: (reach: Selection) => void;
   open: (id: string, piece: Piece) => void;
   setKeeping: (keeping: Keeping) => void;
 }
@@ -35,6 +37,7 @@ export const useWorkbench = create<WorkbenchState>()(
       id: null,
       piece: blankPiece(),
       selected: null,
+      reach: null,
       keeping: { state: 'waiting' },
 
       /**
@@ -56,16 +59,18 @@ export const useWorkbench = create<WorkbenchState>()(
         const merges = gesture !== undefined && gesture === lastGesture;
         lastGesture = gesture;
         if (merges) history.pause();
-        set({ piece, selected: stillThere(piece, get().selected) });
+        const { selected, reach } = get();
+        set({ piece, selected: stillThere(piece, selected), reach: stillThere(piece, reach) });
         if (merges) history.resume();
       },
 
-      select: (selected) => set({ selected }),
+      select: (selected) => set({ selected, reach: null }),
+      selectTo: (reach) => set(({ selected }) => (selected ? { reach } : { selected: reach, reach: null })),
 
       open: (id, piece) => {
         const history = useWorkbench.temporal.getState();
         history.pause();
-        set({ id, piece, selected: null, keeping: { state: 'waiting' } });
+        set({ id, piece, selected: null, reach: null, keeping: { state: 'waiting' } });
         history.resume();
         history.clear();
         lastGesture = undefined;
@@ -76,6 +81,12 @@ export const useWorkbench = create<WorkbenchState>()(
     { partialize: ({ piece }) => ({ piece }), equality: (a, b) => a.piece === b.piece, limit: 300 },
   ),
 );
+
+/** What is selected where it is more than one step. */
+export function severalSelected(): Several | null {
+  const { piece, selected, reach } = useWorkbench.getState();
+  return selected && reach && severalBetween(piece, selected, reach);
+}
 
 /** Ends a gesture, so that the next edit is an entry of its own. */
 export function endGesture(): void {

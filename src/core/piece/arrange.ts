@@ -1,21 +1,10 @@
 import { produce, type Draft } from 'immer';
 import { PieceError } from './errors';
-import { freeStrandName } from './edit';
 import { nextId } from './ids';
 import { LIMITS } from './limits';
-import {
-  isControlRef,
-  isLink,
-  KINDS,
-  type Bundle,
-  type Control,
-  type Piece,
-  type Step,
-  type Strand,
-  type Value,
-} from './types';
+import { KINDS, type Bundle, type Piece, type Strand } from './types';
 
-/** Edits that arrange a piece: order, bundles, copies. Pure, like all edits. */
+/** Edits that arrange a piece: order and bundles. Pure, like all edits. */
 
 /** Strands as the lattice shows them: by kind, in the order of the piece. */
 export const shownOrder = (piece: Piece): Strand[] => KINDS.flatMap((k) => piece.strands.filter((s) => s.kind === k));
@@ -44,7 +33,7 @@ export function shiftStrand(piece: Piece, id: string, by: number): Piece {
 }
 
 /** A bundle holds neighbours: a strand that no longer stands beside the others leaves it. */
-function leaveStrangers(draft: Draft<Piece>): void {
+export function leaveStrangers(draft: Draft<Piece>): void {
   const place = new Map(KINDS.flatMap((k) => draft.strands.filter((s) => s.kind === k)).map((s, i) => [s.id, i]));
   for (const bundle of draft.bundles) {
     const sorted = bundle.strands.filter((s) => place.has(s)).sort((a, b) => place.get(a)! - place.get(b)!);
@@ -106,139 +95,3 @@ export const unbundle = (piece: Piece, id: string): Piece => ({
   ...piece,
   bundles: piece.bundles.filter((b) => b.id !== id),
 });
-
-/**
- * What goes between pieces by the clipboard: steps or whole strands, with the controls they follow and their pictures.
- */
-export interface Clip {
-  format: 'calm-lattice-clip';
-  kind: 'steps' | 'strands';
-  /** For steps: one strand that holds them. */
-  strands: Strand[];
-  controls: Control[];
-  assets: Piece['assets'];
-}
-
-const paramsOf = (strands: Strand[]): Value[] =>
-  strands.flatMap((s) => s.steps.flatMap((t) => Object.values(t.params)));
-
-function clip(piece: Piece, kind: Clip['kind'], strands: Strand[]): Clip {
-  const values = paramsOf(strands);
-  return {
-    format: 'calm-lattice-clip',
-    kind,
-    strands,
-    controls: piece.controls.filter((c) => values.some((v) => isControlRef(v) && v.control === c.id)),
-    assets: piece.assets.filter((a) => values.includes(a.id)),
-  };
-}
-
-/** A strand, and with `links` all that it takes from. */
-export function clipStrand(piece: Piece, id: string, links: boolean): Clip {
-  const wanted = new Set<string>();
-  const want = (s: string) => {
-    const strand = piece.strands.find((x) => x.id === s);
-    if (!strand || wanted.has(s)) return;
-    wanted.add(s);
-    if (links) for (const v of paramsOf([strand])) if (isLink(v)) want(v.link);
-  };
-  want(id);
-  return clip(
-    piece,
-    'strands',
-    piece.strands.filter((s) => wanted.has(s.id)),
-  );
-}
-
-export function clipStep(piece: Piece, strand: string, step: string): Clip {
-  const row = piece.strands.find((s) => s.id === strand);
-  const found = row?.steps.filter((s) => s.id === step) ?? [];
-  if (!row || found.length === 0) throw new PieceError('edit', 'The step is no longer there.');
-  return clip(piece, 'steps', [{ ...row, steps: found }]);
-}
-
-/** Brings controls and pictures along; those of the same id and kind are taken to be the same. */
-function bringAlong(draft: Draft<Piece>, { controls, assets }: Clip): Map<string, string> {
-  const renamed = new Map<string, string>();
-  for (const control of controls) {
-    const known = draft.controls.find((c) => c.id === control.id);
-    if (known && known.name === control.name && typeof known.value === typeof control.value) continue;
-    const id = known
-      ? nextId(
-          'c',
-          draft.controls.map((c) => c.id),
-        )
-      : control.id;
-    renamed.set(control.id, id);
-    draft.controls.push({ ...control, id });
-  }
-  for (const asset of assets) if (!draft.assets.some((a) => a.id === asset.id)) draft.assets.push(asset);
-  return renamed;
-}
-
-/**
- * Params with their links and controls under the names they have here; links to what is not here fall back to
- * defaults.
- */
-function settled(
-  params: Step['params'],
-  strands: ReadonlyMap<string, string>,
-  controls: ReadonlyMap<string, string>,
-  here: (id: string) => boolean,
-): Step['params'] {
-  return Object.fromEntries(
-    Object.entries(params).flatMap(([id, value]): [string, Value][] => {
-      if (isLink(value)) {
-        const to = strands.get(value.link) ?? value.link;
-        return here(to) ? [[id, { ...value, link: to }]] : [];
-      }
-      if (isControlRef(value)) return [[id, { ...value, control: controls.get(value.control) ?? value.control }]];
-      return [[id, value]];
-    }),
-  );
-}
-
-/** Adds the strands of a clip under free names; links among them stay among them. */
-export function pasteStrands(piece: Piece, clipped: Clip): Piece {
-  if (piece.strands.length + clipped.strands.length > LIMITS.strands)
-    throw new PieceError('edit', `A piece holds at most ${LIMITS.strands} strands.`);
-  return produce(piece, (draft) => {
-    const controls = bringAlong(draft, clipped);
-    const ids = new Map<string, string>();
-    const taken = draft.strands.map((s) => s.id);
-    for (const s of clipped.strands) {
-      const id = nextId('s', [...taken, ...ids.values()]);
-      ids.set(s.id, id);
-    }
-    const here = (id: string) => draft.strands.some((s) => s.id === id) || [...ids.values()].includes(id);
-    for (const s of clipped.strands) {
-      const name = freeStrandName(draft as Piece, s.name);
-      draft.strands.push({
-        ...s,
-        id: ids.get(s.id)!,
-        name,
-        steps: s.steps.map((t) => ({ ...t, params: settled(t.params, ids, controls, here) })),
-      });
-    }
-  });
-}
-
-/** Puts the steps of a clip into a row. */
-export function pasteSteps(piece: Piece, clipped: Clip, strand: string, at: number): Piece {
-  return produce(piece, (draft) => {
-    const row = draft.strands.find((s) => s.id === strand);
-    if (!row) throw new PieceError('edit', 'The strand is no longer there.');
-    const controls = bringAlong(draft, clipped);
-    const here = (id: string) => id !== strand && draft.strands.some((s) => s.id === id);
-    const steps = clipped.strands[0]?.steps ?? [];
-    if (row.steps.length + steps.length > LIMITS.steps)
-      throw new PieceError('edit', `A strand holds at most ${LIMITS.steps} steps.`);
-    for (const [i, step] of steps.entries()) {
-      const id = nextId(
-        't',
-        row.steps.map((t) => t.id),
-      );
-      row.steps.splice(at + i, 0, { ...step, id, params: settled(step.params, new Map(), controls, here) });
-    }
-  });
-}

@@ -1,10 +1,10 @@
-import { stepById, strandById, type Piece } from './types';
+import { stepById, strandById, type Piece, type StepAt } from './types';
 
 /**
  * The step that an edit was about: the first that is another one after it, or is new; where one is gone, its
  * neighbour to the left. Null where no step changed.
  */
-export function stepConcerned(before: Piece, after: Piece): { strand: string; step: string } | null {
+export function stepConcerned(before: Piece, after: Piece): StepAt | null {
   for (const strand of after.strands) {
     const was = strandById(before, strand.id);
     if (was === strand) continue;

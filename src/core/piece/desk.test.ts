@@ -1,15 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import {
-  bundleOf,
-  bundleWithAbove,
-  clipStep,
-  clipStrand,
-  moveStrand,
-  pasteSteps,
-  pasteStrands,
-  shiftStrand,
-  unbundle,
-} from './arrange';
+import { bundleOf, bundleWithAbove, moveStrand, shiftStrand, unbundle } from './arrange';
+import { clipSteps, clipStrands, putIn } from './clip';
 import {
   blendLooks,
   changeControl,
@@ -154,7 +145,7 @@ describe('copying', () => {
   const { piece } = STARTERS.find((s) => s.id === 'torn-banner')!;
 
   it('takes all that a strand takes from, with controls and pictures, into another piece', () => {
-    const pasted = pasteStrands(blankPiece(), clipStrand(piece, 'print', true));
+    const pasted = putIn(blankPiece(), clipStrands(piece, ['print'], true)).piece;
     expect(pasted.strands.map((s) => s.name)).toEqual(
       expect.arrayContaining(['print', 'shift', 'torn', 'rows', 'pull', 'gusts']),
     );
@@ -165,8 +156,8 @@ describe('copying', () => {
   });
 
   it('keeps links or copies them', () => {
-    const kept = pasteStrands(piece, clipStrand(piece, 'torn', false));
-    const copied = pasteStrands(piece, clipStrand(piece, 'torn', true));
+    const kept = putIn(piece, clipStrands(piece, ['torn'], false)).piece;
+    const copied = putIn(piece, clipStrands(piece, ['torn'], true)).piece;
     const last = (p: Piece) => p.strands[p.strands.length - 1]!;
     expect(JSON.stringify(last(kept).steps)).toBe(JSON.stringify(piece.strands.find((s) => s.id === 'torn')!.steps));
     expect(last(copied).name).toBe('torn 2');
@@ -175,8 +166,8 @@ describe('copying', () => {
   });
 
   it('steps go into any row; links to what is not there fall back', () => {
-    const clip = clipStep(piece, 'print', 't2');
-    const pasted = pasteSteps(plain(), clip, 's1', 1);
+    const clip = clipSteps(piece, 'print', ['t2']);
+    const { piece: pasted } = putIn(plain(), clip, { row: { strand: 's1', at: 1 } });
     expect(pasted.strands[0]!.steps.map((s) => s.op)).toEqual(['field.position', 'field.distort', 'field.noise']);
     expect(pasted.strands[0]!.steps[1]!.params.by).toBeUndefined();
   });

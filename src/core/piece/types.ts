@@ -88,6 +88,12 @@ export interface Step {
   overrides?: Record<string, number | string>;
 }
 
+/** Where a step stands. */
+export interface StepAt {
+  strand: string;
+  step: string;
+}
+
 export interface Strand {
   id: string;
   kind: Kind;

@@ -1,6 +1,6 @@
 import { hexOf, linearOf } from '../colour';
 import { setParam } from '../piece/edit';
-import { strandById, type Piece, type Value, type Vector } from '../piece/types';
+import { strandById, type Piece, type StepAt, type Value, type Vector } from '../piece/types';
 import { generator } from '../random';
 import { definitionOf, valueOf } from '.';
 import { isLoopLength, type NumberParam, type Param } from './param-types';
@@ -14,7 +14,7 @@ const REACH = 0.2;
  * keyed, a control or a choice stays; what has to be whole for the loop to close stays whole.
  * @param seed the same gives the same
  */
-export function varyStep(piece: Piece, at: { strand: string; step: string }, seed: number): Piece {
+export function varyStep(piece: Piece, at: StepAt, seed: number): Piece {
   const step = strandById(piece, at.strand)?.steps.find((s) => s.id === at.step);
   const definition = step && definitionOf(step.op);
   if (!definition) return piece;

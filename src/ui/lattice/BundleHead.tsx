@@ -5,6 +5,7 @@ import type { Bundle } from '@/core/piece/types';
 import { toggleBundle, usePanels } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
+import { keepStrands } from '../workbench/part-actions';
 
 /** The line above a bundle: fold it, and say what it is. */
 export function BundleHead({ bundle, count }: { bundle: Bundle; count: number }) {
@@ -70,7 +71,10 @@ export function BundleHead({ bundle, count }: { bundle: Bundle; count: number })
                 />
               ))}
             </div>
-            <Button look="bare" className="mt-2" onClick={() => edit((p) => unbundle(p, bundle.id))}>
+            <Button look="bare" className="mt-2" onClick={() => keepStrands(bundle.strands)}>
+              Keep as a part
+            </Button>
+            <Button look="bare" onClick={() => edit((p) => unbundle(p, bundle.id))}>
               Open up: keep the strands, drop the bundle
             </Button>
           </Popover.Content>

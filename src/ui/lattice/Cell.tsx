@@ -47,7 +47,10 @@ export function Cell({ piece, strand, row, first, selected, compact, problem }: 
       aria-label={`${name} in ${strand.name}`}
       aria-pressed={selected}
       title={problem ?? definition?.about}
-      onClick={() => useWorkbench.getState().select({ strand: strand.id, step: step.id })}
+      onClick={(e) => {
+        const { select, selectTo } = useWorkbench.getState();
+        (e.shiftKey ? selectTo : select)({ strand: strand.id, step: step.id });
+      }}
       onKeyDown={(e) => {
         if (e.key !== 'Enter') return;
         e.preventDefault();

@@ -1,9 +1,10 @@
 import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { ChevronDown, ChevronRight, Plus, Rows3 } from 'lucide-react';
+import { BookOpen, ChevronDown, ChevronRight, Plus, Rows3 } from 'lucide-react';
 import { Fragment, useMemo, useRef } from 'react';
 import { bundleOf } from '@/core/piece/arrange';
-import { KINDS, type Kind } from '@/core/piece/types';
+import { severalBetween, type Several } from '@/core/piece/several';
+import { KINDS, type Kind, type Strand } from '@/core/piece/types';
 import { analyse } from '@/core/weave';
 import { useGuide } from '@/state/guide';
 import { isCompact, pick, toggleFold, usePanels } from '@/state/panels';
@@ -19,12 +20,17 @@ import { Threads } from './Threads';
 export function Lattice() {
   const piece = useWorkbench((s) => s.piece);
   const selected = useWorkbench((s) => s.selected);
+  const reach = useWorkbench((s) => s.reach);
   const { compact: wanted, folded, foldedBundles } = usePanels();
   const compact = isCompact(wanted, piece.strands.length);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const drop = ({ active, over }: DragEndEvent) =>
     over && useWorkbench.getState().edit((p) => dropped(p, String(active.id), String(over.id)));
   const analysis = useMemo(() => analyse(piece), [piece]);
+  const several = useMemo(
+    () => (selected && reach ? severalBetween(piece, selected, reach) : null),
+    [piece, selected, reach],
+  );
   const sheet = useRef<HTMLDivElement>(null);
 
   return (
@@ -51,6 +57,7 @@ export function Lattice() {
                               strand={s}
                               analysis={analysis}
                               selected={selected?.strand === s.id ? selected.step : null}
+                              along={alongOf(s, several)}
                               compact={compact}
                             />
                           )}
@@ -72,6 +79,15 @@ export function Lattice() {
       {piece.strands.length === 0 && <Empty />}
     </section>
   );
+}
+
+const NONE: readonly string[] = [];
+
+/** Steps of a strand that are selected with others. */
+function alongOf(strand: Strand, several: Several | null): readonly string[] {
+  if (!several) return NONE;
+  if ('strands' in several) return several.strands.includes(strand.id) ? strand.steps.map((t) => t.id) : NONE;
+  return several.strand === strand.id ? several.steps : NONE;
 }
 
 function Heading({ kind, count, folded, compact }: { kind: Kind; count: number; folded: boolean; compact: boolean }) {
@@ -102,14 +118,24 @@ function Heading({ kind, count, folded, compact }: { kind: Kind; count: number; 
         <Plus size={14} />
       </Button>
       {kind === 'signal' && (
-        <Button
-          look="bare"
-          aria-pressed={compact}
-          onClick={() => usePanels.setState({ compact: !compact })}
-          className="ml-auto flex items-center gap-1.5"
-        >
-          <Rows3 size={13} /> Compact rows
-        </Button>
+        <span className="ml-auto flex">
+          <Button
+            look="bare"
+            title="Ready rows, put in where they belong (I)"
+            onClick={() => pick({ for: 'part' })}
+            className="flex items-center gap-1.5"
+          >
+            <BookOpen size={13} /> Recipes
+          </Button>
+          <Button
+            look="bare"
+            aria-pressed={compact}
+            onClick={() => usePanels.setState({ compact: !compact })}
+            className="flex items-center gap-1.5"
+          >
+            <Rows3 size={13} /> Compact rows
+          </Button>
+        </span>
       )}
     </div>
   );
@@ -122,12 +148,13 @@ function Empty() {
         <p className="mb-1 font-semibold text-text">Nothing woven yet</p>
         <p className="mb-3">
           Work reads from left to right. Begin with a form, or with a field to colour it by; press N for a new strand, A
-          for the next step.
+          for the next step, I for a recipe.
         </p>
         <div className="flex gap-2">
           <Button look="main" onClick={() => pick({ for: 'strand', kind: null })}>
             New strand
           </Button>
+          <Button onClick={() => pick({ for: 'part' })}>Recipes</Button>
           <Button onClick={() => useGuide.getState().go(0)}>Guide me to a first loop</Button>
         </div>
       </div>

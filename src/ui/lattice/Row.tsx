@@ -11,17 +11,9 @@ import { pick } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
-import {
-  bundleUp,
-  copyStrand,
-  deleteStrand,
-  duplicateDeep,
-  kindsWithGlsl,
-  pasteInto,
-  saveGlsl,
-  shiftRow,
-  takeStrand,
-} from '../workbench/actions';
+import { copyStrand, deleteStrand, duplicateDeep, kindsWithGlsl, saveGlsl } from '../workbench/actions';
+import { keepStrands } from '../workbench/part-actions';
+import { bundleSelected, bundleUp, pasteInto, shiftRow, takeStrand } from '../workbench/selected';
 import { Cell } from './Cell';
 import { RowSteps } from './RowSteps';
 import { takersOf } from '../words';
@@ -33,18 +25,21 @@ interface Props {
   analysis: Analysis;
   /** Selected step of this row. */
   selected: string | null;
+  /** Steps that are selected with it; all of them where the whole strand is. */
+  along: readonly string[];
   compact: boolean;
 }
 
 /** One strand: its name and where it is used stay in view at the left while its steps scroll beside them. */
-export function Row({ piece, strand, analysis, selected, compact }: Props) {
+export function Row({ piece, strand, analysis, selected, along, compact }: Props) {
   const rows = analysis.types.get(strand.id)!;
   const uses = takersOf(piece, analysis, strand.id);
   const isOutput = strand.kind === 'finish' && outputOf(piece).finish?.id === strand.id;
   const used = isOutput ? 'the picture' : uses.length > 0 ? `to ${uses.join(', ')}` : 'not used yet';
   const sort = useSortable({ id: sortId(strand.id) });
   const tint = bundleOf(piece, strand.id)?.tint;
-  const ground = selected ? 'bg-panel' : 'bg-ground';
+  const whole = along.length === strand.steps.length;
+  const ground = selected || whole ? 'bg-panel' : 'bg-ground';
   return (
     <div
       ref={sort.setNodeRef}
@@ -72,7 +67,7 @@ export function Row({ piece, strand, analysis, selected, compact }: Props) {
         >
           <GripVertical size={12} />
         </span>
-        <NameCell strand={strand} compact={compact} used={used} takers={uses} />
+        <NameCell strand={strand} compact={compact} used={used} takers={uses} several={whole} />
       </div>
       <RowSteps name={strand.name} compact={compact} selected={selected}>
         <SortableContext
@@ -87,7 +82,7 @@ export function Row({ piece, strand, analysis, selected, compact }: Props) {
                 strand={strand}
                 row={row}
                 first={i === 0}
-                selected={selected === row.step.id}
+                selected={selected === row.step.id || along.includes(row.step.id)}
                 compact={compact}
                 problem={analysis.problems.find((p) => p.strand === strand.id && p.step === row.step.id)?.sentence}
               />
@@ -135,9 +130,11 @@ interface NameProps {
   used: string;
   /** Names of the strands that take from it. */
   takers: string[];
+  /** It is selected with others. */
+  several: boolean;
 }
 
-function NameCell({ strand, compact, used, takers }: NameProps) {
+function NameCell({ strand, compact, used, takers, several }: NameProps) {
   const [naming, setNaming] = useState(false);
   const edit = useWorkbench((s) => s.edit);
   if (naming) {
@@ -169,11 +166,14 @@ function NameCell({ strand, compact, used, takers }: NameProps) {
         { label: 'Duplicate', hint: 'links kept', run: () => copyStrand(strand.id) },
         { label: 'Duplicate with all it takes from', hint: 'links copied', run: () => duplicateDeep(strand.id) },
         { label: 'Copy', hint: 'with all it takes from', run: () => takeStrand(strand.id) },
+        { label: 'Keep as a part', hint: 'with all it takes from', run: () => keepStrands([strand.id]) },
         { label: 'Paste steps at the end', run: () => pasteInto(strand.id, strand.steps.length) },
         'line' as const,
         { label: 'Move up', hint: 'Alt+Up', run: () => shiftRow(strand.id, -1) },
         { label: 'Move down', hint: 'Alt+Down', run: () => shiftRow(strand.id, 1) },
-        { label: 'Bundle with the one above', run: () => bundleUp(strand.id) },
+        several
+          ? { label: 'Bundle the selected strands', run: bundleSelected }
+          : { label: 'Bundle with the one above', run: () => bundleUp(strand.id) },
         ...(kindsWithGlsl(strand.kind)
           ? ['line' as const, { label: 'Save as GLSL', run: () => saveGlsl(strand.id) }]
           : []),

@@ -1,15 +1,21 @@
 import { Dialog } from 'radix-ui';
+import { useEffect, type ReactNode } from 'react';
 import { strandById, type Piece } from '@/core/piece/types';
 import { kindOf } from '@/core/steps';
-import { pick, usePanels, type Picking } from '@/state/panels';
+import { pick, usePanels, type Picking, type PickingPart } from '@/state/panels';
+import { useParts } from '@/state/parts';
 import { useWorkbench } from '@/state/workbench';
+import { SearchList, type SearchEntry } from '../parts/SearchList';
 import { addPicked } from '../workbench/actions';
-import { SearchList } from '../parts/SearchList';
-import { backToStep } from './focus';
+import { putInPart } from '../workbench/part-actions';
 import { KIND_WORDS } from '../words';
+import { backToStep } from './focus';
 import { offered, type Offer } from './offers';
+import { offeredParts, type PartOffer } from './part-offers';
+import { PartStill } from './PartStill';
 
-function titleOf(piece: Piece, picking: Picking): string {
+function titleOf(piece: Piece, picking: Picking | PickingPart): string {
+  if (picking.for === 'part') return 'Put in: a recipe or a kept part';
   if (picking.for === 'strand' && picking.into)
     return `New ${KIND_WORDS[picking.kind!].one} for ${strandById(piece, picking.into.strand)?.name ?? ''}`;
   if (picking.for === 'strand')
@@ -25,24 +31,71 @@ function headingOf({ definition: d, on }: Offer, picking: Picking): string {
   return d.group ? d.group[0]!.toUpperCase() + d.group.slice(1) : KIND_WORDS[kindOf(d)].title;
 }
 
+interface Entry extends SearchEntry {
+  /** What it is told by in the list. */
+  shown: ReactNode;
+}
+
+function stepEntry(offer: Offer, picking: Picking): Entry {
+  const { definition, on } = offer;
+  return {
+    key: on ? `${definition.op} on ${on.op}` : definition.op,
+    name: definition.name,
+    also: [...(definition.also ?? []), KIND_WORDS[kindOf(definition)].one],
+    heading: headingOf(offer, picking),
+    run: () => {
+      pick(null);
+      addPicked(picking, offer);
+    },
+    shown: (
+      <>
+        <span className="w-32 shrink-0">
+          <span className="font-medium">{definition.name}</span>
+          {on && <span className="block text-faint">on {on.name.toLowerCase()}</span>}
+        </span>
+        <span className="text-mute">{definition.about}</span>
+      </>
+    ),
+  };
+}
+
+function partEntry({ part, kept, goes, row }: PartOffer): Entry {
+  return {
+    key: part.id,
+    name: part.name,
+    also: [...(part.also ?? []), 'recipe', 'part'],
+    heading: kept ? 'Kept parts' : 'Recipes',
+    run: () => {
+      pick(null);
+      putInPart(part, row);
+    },
+    shown: (
+      <>
+        <PartStill part={part} kept={kept} />
+        <span className="min-w-0">
+          <span className="font-medium">{part.name}</span> <span className="text-faint">{goes}</span>
+          <span className="block text-mute">{part.about}</span>
+        </span>
+      </>
+    ),
+  };
+}
+
+/** Everything that can be put in at a place, by name. */
 export function StepPicker() {
   const picking = usePanels((s) => s.picking);
   const piece = useWorkbench((s) => s.piece);
-  const entries = (picking ? offered(piece, picking) : []).map((offer) => {
-    const { definition, on } = offer;
-    return {
-      key: on ? `${definition.op} on ${on.op}` : definition.op,
-      name: definition.name,
-      behind: on?.name,
-      about: definition.about,
-      also: [...(definition.also ?? []), KIND_WORDS[kindOf(definition)].one],
-      heading: headingOf(offer, picking!),
-      run: () => {
-        pick(null);
-        addPicked(picking!, offer);
-      },
-    };
-  });
+  const selected = useWorkbench((s) => s.selected);
+  const kept = useParts((s) => s.parts);
+  useEffect(() => {
+    if (picking) void useParts.getState().load();
+  }, [picking]);
+  const entries = picking
+    ? [
+        ...(picking.for === 'part' ? [] : offered(piece, picking).map((offer) => stepEntry(offer, picking))),
+        ...offeredParts(piece, picking, selected, kept).map(partEntry),
+      ]
+    : [];
   return (
     <Dialog.Root open={picking !== null} onOpenChange={(open) => !open && pick(null)}>
       <Dialog.Portal>
@@ -58,16 +111,8 @@ export function StepPicker() {
               <SearchList
                 label="Steps"
                 entries={entries}
-                nothing="No step of that name fits here."
-                render={(e) => (
-                  <>
-                    <span className="w-32 shrink-0">
-                      <span className="font-medium">{e.name}</span>
-                      {e.behind && <span className="block text-faint">on {e.behind.toLowerCase()}</span>}
-                    </span>
-                    <span className="text-mute">{e.about}</span>
-                  </>
-                )}
+                nothing={`No ${picking.for === 'part' ? 'recipe or part' : 'step'} of that name fits here.`}
+                render={(e) => e.shown}
               />
             </>
           )}

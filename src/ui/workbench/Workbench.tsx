@@ -13,6 +13,8 @@ import { ChecksPanel } from '../checks/ChecksPanel';
 import { CommandList } from '../commands/CommandList';
 import { Help } from '../commands/Help';
 import { TakeAwayPanel } from '../export/TakeAwayPanel';
+import { KeepPart } from '../kept-parts/KeepPart';
+import { KeptParts } from '../kept-parts/KeptParts';
 import { StepPicker } from '../lattice/StepPicker';
 import { LoopBand } from '../loop-band/LoopBand';
 import { Button } from '../parts/Button';
@@ -114,6 +116,8 @@ function Open() {
         <LoopBand />
       </AreaGuard>
       <StepPicker />
+      <KeepPart />
+      <KeptParts />
       <ChecksPanel />
       <TakeAwayPanel />
       <CommandList />

@@ -1,22 +1,11 @@
 import { writePiece } from '@/core/formats/piece-file';
 import { PIECE_ENDING } from '@/core/formats/piece-size';
-import { bundleWithAbove, clipStep, clipStrand, pasteSteps, pasteStrands, shiftStrand } from '@/core/piece/arrange';
-import {
-  addStep,
-  addStrand,
-  duplicateStrand,
-  moveStep,
-  removeStep,
-  removeStrand,
-  replaceOp,
-  setParam,
-  toggleStep,
-} from '@/core/piece/edit';
+import { clipStrands, putIn } from '@/core/piece/clip';
+import { addStep, addStrand, duplicateStrand, removeStrand, replaceOp, setParam } from '@/core/piece/edit';
 import { isLink, strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
 import { definitionOf, kindOf, shapedFor, type StepDefinition } from '@/core/steps';
 import { varyStep } from '@/core/steps/vary';
 import { analyse, exportGlsl, wouldCycle } from '@/core/weave';
-import { keepClip, keptClip } from '@/state/clip';
 import { notify } from '@/state/notify';
 import type { Picking } from '@/state/panels';
 import { useWorkbench, type Selection } from '@/state/workbench';
@@ -112,24 +101,6 @@ export function swapStep(at: Selection, by: number): void {
 export const varySelected = (at: Selection): void =>
   state().edit((p) => varyStep(p, at, Math.floor(Math.random() * 2 ** 31)));
 
-/** Removes a step and selects its neighbour. A source goes only when its row is otherwise empty. */
-export function removeSelected(at: Selection): void {
-  const strand = strandById(state().piece, at.strand);
-  const index = strand?.steps.findIndex((s) => s.id === at.step) ?? -1;
-  if (!strand || index < 0) return;
-  if (index === 0 && strand.steps.length > 1) {
-    notify(
-      'info',
-      `"${strand.name}" begins with this step. Replace it with another source, or delete the whole strand.`,
-      { label: 'Delete strand', run: () => deleteStrand(strand.id) },
-    );
-    return;
-  }
-  state().edit((p) => removeStep(p, at.strand, at.step));
-  const left = strandById(state().piece, at.strand)?.steps[Math.max(0, index - 1)];
-  state().select(left ? { strand: at.strand, step: left.id } : null);
-}
-
 export function deleteStrand(id: string): void {
   const { piece } = state();
   const name = strandById(piece, id)?.name;
@@ -141,15 +112,6 @@ export function deleteStrand(id: string): void {
 }
 
 export const copyStrand = (id: string) => state().edit((p) => duplicateStrand(p, id));
-export const switchStep = (at: Selection) => state().edit((p) => toggleStep(p, at.strand, at.step));
-
-export function shiftStep(at: Selection, by: number): void {
-  const steps = strandById(state().piece, at.strand)?.steps ?? [];
-  const index = steps.findIndex((s) => s.id === at.step);
-  const to = index + by;
-  if (index < 1 || to < 1 || to >= steps.length) return;
-  state().edit((p) => moveStep(p, at.strand, at.step, to));
-}
 
 export function savePiece(): void {
   const { piece } = state();
@@ -170,42 +132,7 @@ export function kindsWithGlsl(kind: Kind): boolean {
   return kind === 'field' || kind === 'signal';
 }
 
-export const shiftRow = (strand: string, by: number) => state().edit((p) => shiftStrand(p, strand, by));
-export const bundleUp = (strand: string) => state().edit((p) => bundleWithAbove(p, strand));
-
 /** Duplicates a strand together with all that it takes from, so that both can go their own way. */
-export const duplicateDeep = (strand: string) => state().edit((p) => pasteStrands(p, clipStrand(p, strand, true)));
-
-export function takeStep(at: Selection): void {
-  keepClip(clipStep(state().piece, at.strand, at.step));
-  notify('info', 'The step is copied. Paste it into any row of any piece.');
-}
-
-export function takeStrand(strand: string): void {
-  const clip = clipStrand(state().piece, strand, true);
-  keepClip(clip);
-  notify(
-    'info',
-    clip.strands.length === 1
-      ? 'The strand is copied. Paste it into any piece.'
-      : `The strand is copied with the ${clip.strands.length - 1} it takes from. Paste it into any piece.`,
-  );
-}
-
-/** Pastes what was copied last: strands as new strands, steps into a row. */
-export function pasteInto(strand: string | null, at: number): void {
-  const clip = keptClip();
-  if (!clip) return notify('info', 'Nothing is copied yet. Copy a step or a strand first.');
-  if (clip.kind === 'strands') return state().edit((p) => pasteStrands(p, clip));
-  if (!strand) return notify('info', 'Select the step after which to paste.');
-  if (clip.strands[0]?.kind !== strandById(state().piece, strand)?.kind)
-    return notify('info', `The copied step belongs into a ${clip.strands[0]?.kind} strand.`);
-  state().edit((p) => pasteSteps(p, clip, strand, Math.max(1, at)));
-}
-
-export function pasteAfter(at: Selection | null): void {
-  const steps = at ? (strandById(state().piece, at.strand)?.steps ?? []) : [];
-  pasteInto(at?.strand ?? null, steps.findIndex((s) => s.id === at?.step) + 1);
-}
+export const duplicateDeep = (strand: string) => state().edit((p) => putIn(p, clipStrands(p, [strand], true)).piece);
 
 export const nameOf = (step: Step) => definitionOf(step.op)?.name ?? step.op;

@@ -8,6 +8,7 @@ export type Press = Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'altKey'
 export function pressed({ key, ctrlKey, metaKey, altKey, shiftKey }: Press): string {
   const name = key.length === 1 ? key.toUpperCase() : key;
   if (ctrlKey || metaKey) return `Ctrl+${shiftKey ? 'Shift+' : ''}${name}`;
+  if (shiftKey && key.startsWith('Arrow')) return `Shift+${name}`;
   return altKey ? `Alt+${name}` : name;
 }
 

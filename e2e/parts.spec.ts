@@ -1,0 +1,152 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { readPart } from '@/core/formats/part-file';
+import {
+  choose,
+  difference,
+  inWorkbench,
+  openPiece,
+  pixelsOf,
+  seam,
+  settled,
+  smallStarter,
+  stage,
+  taken,
+} from './artist';
+
+const cell = (page: Page, at: string) => page.locator(`[data-cell="${at}"]`);
+const named = (page: Page, name: string) => page.getByRole('button', { name: `Strand ${name}`, exact: true });
+const steps = (page: Page, strand: string) => page.locator(`[data-cell^="${strand}/"]`);
+
+async function search(page: Page, words: string): Promise<void> {
+  await page.keyboard.press('i');
+  await page.getByPlaceholder('Type to search').fill(words);
+}
+
+test('a recipe goes into what is selected, closes, has its controls out, and one undo takes it back', async ({
+  page,
+}) => {
+  await openPiece(page, smallStarter('tidewater-veil'));
+  await inWorkbench(page);
+  await expect(seam(page)).toHaveText('closes');
+  const before = await settled(stage(page));
+  const strands = await page.getByRole('button', { name: /^Strand / }).count();
+  await page.locator('[data-cell]').first().click();
+  await search(page, 'burn');
+  // What it looks like stands beside its name, and where it goes.
+  const still = page.locator('[cmdk-item] img').first();
+  await expect.poll(() => still.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(100);
+  const { violations } = await new AxeBuilder({ page }).include('[role="dialog"]').analyze();
+  expect(violations.map((v) => v.id)).toEqual([]);
+  await page.keyboard.press('Enter');
+  await expect(named(page, 'burning edge')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Cut in / }).last()).toBeVisible();
+  await expect(seam(page)).toHaveText('closes');
+  const burnt = await settled(stage(page));
+  expect(difference(before, burnt)).toBeGreaterThan(1);
+  await page.getByRole('tab', { name: /^Desk/ }).click();
+  await expect(page.getByText('edge width').first()).toBeVisible();
+  await page.getByRole('tab', { name: 'Tuning' }).click();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^Strand / })).toHaveCount(strands);
+  expect(difference(before, await settled(stage(page)))).toBeLessThan(0.05);
+});
+
+test('in a blank piece a recipe brings what it stands on, and a second one has controls of its own', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Start blank' }).click();
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Recipes' }).first().click();
+  await choose(page, 'ripple');
+  for (const name of ['rings', 'body', 'skin', 'hall', 'out']) await expect(named(page, name)).toBeVisible();
+  await expect(seam(page)).toHaveText('closes');
+  await search(page, 'ripple');
+  await page.keyboard.press('Enter');
+  await expect(named(page, 'rings 2')).toBeVisible();
+  await page.getByRole('tab', { name: /^Desk \(6\)/ }).click();
+  await expect(page.getByText('ring height 2').first()).toBeVisible();
+});
+
+test('steps selected with Shift are switched off, moved, removed and brought back together', async ({ page }) => {
+  await openPiece(page, smallStarter('tidewater-veil'));
+  await inWorkbench(page);
+  const row = steps(page, 'swell');
+  const names = () => row.evaluateAll((all) => all.map((e) => e.getAttribute('data-cell')!.split('/')[1]));
+  const before = await names();
+  expect(before.length).toBeGreaterThan(2);
+  await row.nth(1).click();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(row.nth(1)).toHaveAttribute('aria-pressed', 'true');
+  await expect(row.nth(2)).toHaveAttribute('aria-pressed', 'true');
+  const shown = await settled(stage(page));
+  await page.keyboard.press('o');
+  await expect(row.nth(2)).toHaveCSS('opacity', '0.45');
+  await expect.poll(async () => difference(shown, await pixelsOf(stage(page)))).toBeGreaterThan(0.2);
+  await page.keyboard.press('o');
+  await expect(row.nth(2)).toHaveCSS('opacity', '1');
+  await page.keyboard.press('Delete');
+  await expect(row).toHaveCount(before.length - 2);
+  await page.keyboard.press('Control+z');
+  expect(await names()).toEqual(before);
+
+  // Escape lets go of all but the first; from strand to strand whole strands are meant.
+  await row.nth(1).click();
+  await row.nth(2).click({ modifiers: ['Shift'] });
+  await page.keyboard.press('Escape');
+  await expect(row.nth(2)).toHaveAttribute('aria-pressed', 'false');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Control+k');
+  await choose(page, 'Bundle the selected');
+  await expect(page.getByRole('button', { name: 'Settings of the bundle bundle' })).toBeVisible();
+});
+
+test('steps are kept as a part, put into another piece, saved as a file, deleted, and opened again', async ({
+  page,
+}) => {
+  await openPiece(page, smallStarter('tidewater-veil'));
+  await inWorkbench(page);
+  await cell(page, 'swell/t2').click();
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('Control+k');
+  await choose(page, 'Keep what is selected');
+  await page.getByLabel('Name', { exact: true }).fill('harbour swell');
+  await page.getByLabel('What it does').fill('Noise as in the veil.');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('"harbour swell" is kept.')).toBeVisible();
+
+  await openPiece(page, smallStarter('estuary-cloth'));
+  await inWorkbench(page);
+  const before = await settled(stage(page));
+  const row = steps(page, 'bands');
+  const count = await row.count();
+  await row.first().click();
+  await page.keyboard.press('a');
+  await choose(page, 'harbour');
+  await expect(row).toHaveCount(count + 2);
+  await expect.poll(async () => difference(before, await pixelsOf(stage(page)))).toBeGreaterThan(0.1);
+
+  await page.keyboard.press('Control+k');
+  await choose(page, 'Kept parts');
+  const part = page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'harbour swell' });
+  // What it looks like by itself is drawn.
+  await expect(part.getByText('drawing')).toBeHidden();
+  await expect(part.getByText('no preview here')).toBeHidden();
+  const { violations } = await new AxeBuilder({ page }).include('[role="dialog"]').analyze();
+  expect(violations.map((v) => v.id)).toEqual([]);
+  const file = await taken(page, () => page.getByRole('button', { name: 'Save harbour swell as a file' }).click());
+  expect(file.name).toBe('harbour-swell.calm-part.json');
+  expect(readPart(file.bytes.toString()).about).toBe('Noise as in the veil.');
+  await page.getByRole('button', { name: 'Delete harbour swell' }).click();
+  await expect(page.getByText('None yet.')).toBeVisible();
+
+  const open = (name: string, text: string) =>
+    page.getByLabel('Part files').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+  await open('broken.json', '{"format": "calm-lattice-part"}');
+  await expect(page.getByText('"broken.json" was not taken in.')).toBeVisible();
+  await open(file.name, file.bytes.toString());
+  await expect(part).toBeVisible();
+  await part.getByRole('button', { name: 'Put in', exact: true }).click();
+  await expect(row).toHaveCount(count + 4);
+});

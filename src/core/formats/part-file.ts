@@ -1,0 +1,70 @@
+import { blankPiece } from '../piece/edit';
+import { PieceError } from '../piece/errors';
+import type { Clip } from '../piece/clip';
+import { migrate } from '../piece/migrations';
+import type { Part } from '../piece/part';
+import { validateShape } from '../piece/schema';
+import { FORMAT, VERSION } from '../piece/types';
+import { checkSize } from './piece-size';
+
+/** What the names of part files end in. */
+export const PART_ENDING = '.calm-part.json';
+
+const PART_FORMAT = 'calm-lattice-part';
+
+/** A part as it is kept and written: a clip with its name, of the version that pieces have. */
+export interface PartData extends Clip {
+  format: typeof PART_FORMAT;
+  version: number;
+  name: string;
+  about: string;
+}
+
+export const partData = (name: string, about: string, clip: Clip): PartData => ({
+  format: PART_FORMAT,
+  version: VERSION,
+  name,
+  about,
+  ...clip,
+});
+
+/** A part as text: JSON with two spaces, the same bytes for the same part. */
+export const writePart = (part: Part): string =>
+  `${JSON.stringify(partData(part.name, part.about, part.clip()), null, 2)}\n`;
+
+/**
+ * Reads the text of a part file.
+ * @throws PieceError saying what is wrong with it
+ */
+export function readPart(text: string): PartData {
+  checkSize(text.length);
+  try {
+    return acceptPart(JSON.parse(text));
+  } catch (error) {
+    if (error instanceof PieceError) throw error;
+    throw new PieceError('not-json', 'This file is not JSON, so it cannot be a part. Choose a file of a kept part.');
+  }
+}
+
+/**
+ * Takes data of any origin as a part: brings it to the present version and checks its shape as that of a piece.
+ * Links to what is not in it fall back to defaults where it is put in.
+ * @throws PieceError
+ */
+export function acceptPart(data: unknown): PartData {
+  const given = data as Partial<PartData> | null;
+  if (typeof given !== 'object' || given === null || given.format !== PART_FORMAT)
+    throw new PieceError(
+      'not-a-piece',
+      'This is JSON, but not a part: it does not say "format": "calm-lattice-part". Pieces are opened on the shelf.',
+    );
+  const { version, name, about, into, strands, controls, assets } = given;
+  const shell = { ...blankPiece(), version, name, note: about, strands, controls, assets };
+  const piece = validateShape(migrate({ ...shell, format: FORMAT } as unknown as Record<string, unknown>));
+  if (piece.strands.length === 0)
+    throw new PieceError('wrong-value', 'This part has no strands, so it brings nothing.');
+  if (into !== undefined && !piece.strands.some((s) => s.id === into))
+    throw new PieceError('wrong-value', 'This part says that its steps are in a strand that is not in the file.');
+  const clip = { strands: piece.strands, controls: piece.controls, assets: piece.assets };
+  return partData(piece.name, piece.note, into === undefined ? clip : { ...clip, into });
+}

@@ -1,0 +1,77 @@
+import { putIn, rowFor, type Clip, type Putting, type RowPlace } from './clip';
+import { moveStrand } from './arrange';
+import { strandById, type Kind, type Piece, type StepAt } from './types';
+
+/** Something ready that can be put into any piece: a recipe that ships, or a part that the artist kept. */
+export interface Part {
+  id: string;
+  name: string;
+  /** What it does, in a sentence. */
+  about: string;
+  /** Other words that people look for it by. */
+  also?: readonly string[];
+  clip: () => Clip;
+}
+
+/** The kind of row that its steps go into, or else that of its last strand. */
+export function kindOfPart(part: Part): Kind {
+  const { strands, into } = part.clip();
+  return (strands.find((s) => s.id === into) ?? strands[strands.length - 1]!).kind;
+}
+
+/** What a row of each kind stands on where a piece has none: strands that show it, the row itself among them. */
+export type Ground = (kind: Kind) => Clip;
+
+export interface PartPutting {
+  /** The strand that is selected: it says which row is meant. */
+  selected: string | null;
+  /** The place in a row, where one was chosen. */
+  row?: RowPlace;
+  ground: Ground;
+}
+
+/**
+ * Puts a part in, bundled under its name and with controls of its own. Its steps go to the end of the row that is
+ * meant (see `rowFor`); where there is none, what shows it is put in first.
+ * @returns the piece, the strand and step to go on from, and the finish that is shown now if that changed
+ */
+export function putPart(
+  piece: Piece,
+  part: Part,
+  { selected, row, ground }: PartPutting,
+): { piece: Piece; at: StepAt | null; shows: string | null } {
+  const clip = part.clip();
+  const putting: Putting = { bundle: part.name, ownControls: true };
+  if (clip.into === undefined) return { ...ended(putIn(piece, clip, putting)), shows: null };
+  const { kind } = clip.strands.find((s) => s.id === clip.into)!;
+  const stood = row ? { piece, shows: null } : standing(piece, kind, selected, ground);
+  const host = row ? strandById(piece, row.strand) : rowFor(stood.piece, kind, selected);
+  const place = row ?? (host ? { strand: host.id, at: host.steps.length } : undefined);
+  return { ...ended(putIn(stood.piece, clip, { ...putting, row: place })), shows: stood.shows };
+}
+
+function ended({ piece, strands, steps }: ReturnType<typeof putIn>): {
+  piece: Piece;
+  at: StepAt | null;
+} {
+  const last = strandById(piece, strands.at(-1) ?? '');
+  return { piece, at: steps.at(-1) ?? (last ? { strand: last.id, step: last.steps.at(-1)!.id } : null) };
+}
+
+/** The piece with a row of a kind that is shown. */
+function standing(
+  piece: Piece,
+  kind: Kind,
+  selected: string | null,
+  ground: Ground,
+): { piece: Piece; shows: string | null } {
+  if (rowFor(piece, kind, selected)) return { piece, shows: null };
+  const clip = ground(kind);
+  const had = piece.strands.find((s) => s.kind === 'finish' || s.kind === 'stage');
+  const made = putIn(piece, clip, { ownControls: true });
+  const finish = made.strands.map((id) => strandById(made.piece, id)!).find((s) => s.kind === 'finish');
+  const before = piece.strands.find((s) => s.kind === 'finish');
+  // The first finish is what the piece shows.
+  const shown = finish && before ? moveStrand(made.piece, finish.id, before.id) : made.piece;
+  return { piece: shown, shows: had && finish ? finish.name : null };
+}

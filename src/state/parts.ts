@@ -1,0 +1,88 @@
+import localforage from 'localforage';
+import { create } from 'zustand';
+import { acceptPart, partData, type PartData } from '@/core/formats/part-file';
+import type { Clip } from '@/core/piece/clip';
+import type { Part } from '@/core/piece/part';
+import { isFull, newId, REACHING_PROBLEM } from './kept';
+import { notify } from './notify';
+
+const store = localforage.createInstance({ name: 'calm-lattice', storeName: 'parts', driver: localforage.INDEXEDDB });
+
+interface Parts {
+  parts: Part[];
+  /** Reads what is kept in this browser, once. */
+  load: () => Promise<void>;
+  add: (data: PartData) => Promise<void>;
+  rename: (id: string, name: string) => Promise<void>;
+  remove: (id: string) => Promise<void>;
+}
+
+const partOf = (id: string, { name, about, format: _f, version: _v, ...clip }: PartData): Part => ({
+  id,
+  name,
+  about,
+  clip: () => clip,
+});
+
+const byName = (parts: Part[]) => [...parts].sort((a, b) => a.name.localeCompare(b.name));
+
+/** Says why it did not work; the part stays as it is on the page. */
+function refused(error: unknown): void {
+  notify(
+    'error',
+    isFull(error)
+      ? 'This browser has no room left, so the part is here only until the page is left. Save it as a file.'
+      : REACHING_PROBLEM,
+  );
+}
+
+let loading: Promise<void> | null = null;
+
+/** Parts that the artist kept, in this browser beside the pieces. */
+export const useParts = create<Parts>()((set, get) => ({
+  parts: [],
+
+  load: () => {
+    loading ??= read()
+      .then((parts) => set({ parts: byName([...get().parts, ...parts]) }))
+      .catch(() => undefined);
+    return loading;
+  },
+
+  add: async (data) => {
+    const id = newId();
+    set(({ parts }) => ({ parts: byName([...parts, partOf(id, data)]) }));
+    await store.setItem(id, data).catch(refused);
+  },
+
+  rename: async (id, name) => {
+    const part = get().parts.find((p) => p.id === id);
+    const named = name.trim();
+    if (!part || !named || named === part.name) return;
+    const data = partData(named, part.about, part.clip());
+    set(({ parts }) => ({ parts: byName(parts.map((p) => (p.id === id ? partOf(id, data) : p))) }));
+    await store.setItem(id, data).catch(refused);
+  },
+
+  remove: async (id) => {
+    set(({ parts }) => ({ parts: parts.filter((p) => p.id !== id) }));
+    await store.removeItem(id).catch(refused);
+  },
+}));
+
+/** What is kept and sound. */
+async function read(): Promise<Part[]> {
+  const parts: Part[] = [];
+  await store.iterate<unknown, void>((data, id) => {
+    try {
+      parts.push(partOf(id, acceptPart(data)));
+    } catch {
+      // It was kept by a newer version, or is damaged: it stays where it is.
+    }
+  });
+  return parts;
+}
+
+/** Keeps a clip as a part. */
+export const keepPart = (name: string, about: string, clip: Clip): Promise<void> =>
+  useParts.getState().add(partData(name, about, clip));

@@ -1,0 +1,172 @@
+import { canLook } from '@/core/preview/look';
+import { pick, toggleLook, usePanels } from '@/state/panels';
+import { hasMoments, strikeMoment } from '@/state/strikes';
+import { severalSelected, useWorkbench } from '@/state/workbench';
+import { focusSelectedSoon } from '../lattice/focus';
+import { neighbour } from '../lattice/neighbour';
+import { focusTuning } from '../tuning/focus';
+import { copyStrand, deleteStrand, swapStep, varySelected } from './actions';
+import { onStep, thenStep, type Command, type Situation } from './command';
+import { beginKeeping } from './part-actions';
+import { bundleSelected, pasteAfter, removeSelected, shiftRow, shiftStep, switchStep, takeStep } from './selected';
+
+function walk({ piece, selected }: Situation, key: string): boolean {
+  const { folded, foldedBundles } = usePanels.getState();
+  const to = neighbour(piece, folded, selected, key, foldedBundles);
+  if (!to) return false;
+  useWorkbench.getState().select(to);
+  focusSelectedSoon();
+  return true;
+}
+
+/** Takes what an arrow leads to into the selection, from the end that was moved last. */
+function walkOn({ piece, selected }: Situation, key: string): boolean {
+  const { folded, foldedBundles } = usePanels.getState();
+  const { reach, selectTo } = useWorkbench.getState();
+  const to = neighbour(piece, folded, reach ?? selected, key.replace('Shift+', ''), foldedBundles);
+  if (to) selectTo(to);
+  return to !== null;
+}
+
+const ARROWS = ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'];
+
+/** What is made, and what is done to what is selected. */
+export const STEP_COMMANDS: readonly Command[] = [
+  {
+    group: 'Make',
+    name: 'New strand',
+    keys: ['N'],
+    run: () => pick({ for: 'strand', kind: null }),
+  },
+  {
+    group: 'Make',
+    name: 'Put in a recipe or a kept part',
+    keys: ['I'],
+    run: () => pick({ for: 'part' }),
+  },
+  { group: 'Make', name: 'Kept parts: rename, save, open, delete', run: () => usePanels.setState({ parts: true }) },
+  {
+    group: 'Make',
+    name: 'Add a step after this one',
+    keys: ['A', '+'],
+    written: 'A',
+    ...onStep(({ strand }, { at }) => pick({ for: 'step', strand, at: at + 1 })),
+  },
+  { group: 'This step', about: 'walk the lattice', keys: ARROWS, written: 'Arrows', where: 'lattice', run: walk },
+  {
+    group: 'This step',
+    about: 'select more: steps of the row, or strands',
+    keys: ARROWS.map((key) => `Shift+${key}`),
+    written: 'Shift+Arrows',
+    where: 'lattice',
+    run: walkOn,
+  },
+  {
+    group: 'This step',
+    about: 'back to one step where several are selected',
+    keys: ['Escape'],
+    when: () => useWorkbench.getState().reach !== null,
+    run: ({ selected }) => useWorkbench.getState().select(selected),
+  },
+  {
+    group: 'This step',
+    name: 'Bundle the selected strands',
+    when: () => severalSelected() !== null && 'strands' in severalSelected()!,
+    run: bundleSelected,
+  },
+  {
+    group: 'This step',
+    name: 'Keep what is selected as a part',
+    ...onStep((at) => beginKeeping(at)),
+  },
+  {
+    group: 'This step',
+    about: 'tune the selected step',
+    keys: ['Enter'],
+    where: 'on nothing',
+    ...onStep(() => focusTuning()),
+  },
+  {
+    group: 'This step',
+    about: 'swap the step for the one before or after it of its kind, links kept',
+    keys: ['<', '>'],
+    written: '< and >',
+    ...onStep((at, _now, key) => swapStep(at, key === '<' ? -1 : 1)),
+  },
+  {
+    group: 'This step',
+    name: 'Vary this step',
+    about: 'vary the numbers of the step at random',
+    keys: ['D'],
+    ...onStep(varySelected),
+  },
+  { group: 'This step', name: 'Replace this step', ...onStep((at) => pick({ for: 'replace', ...at })) },
+  {
+    group: 'This step',
+    name: 'Look at this step on the stage',
+    about: 'look at the step on the stage, and back',
+    keys: ['L'],
+    ...onStep(toggleLook, ({ strand }) => canLook(strand)),
+  },
+  { group: 'This step', name: 'Switch this step off or on', keys: ['O'], ...onStep(switchStep) },
+  {
+    group: 'This step',
+    name: 'Remove this step',
+    keys: ['Delete', 'Backspace'],
+    written: 'Delete',
+    where: 'lattice',
+    ...onStep((at) => thenStep(() => removeSelected(at))()),
+  },
+  {
+    group: 'This step',
+    about: 'move the step left or right',
+    keys: ['[', ']'],
+    written: '[ and ]',
+    ...onStep((at, _now, key) => shiftStep(at, key === '[' ? -1 : 1)),
+  },
+  {
+    group: 'This step',
+    about: 'move the strand up or down',
+    keys: ['Alt+ArrowUp', 'Alt+ArrowDown'],
+    written: 'Alt+Up, Alt+Down',
+    where: 'outside text',
+    ...onStep(({ strand }, _now, key) => shiftRow(strand, key === 'Alt+ArrowUp' ? -1 : 1)),
+  },
+  {
+    group: 'This step',
+    name: 'Copy this step',
+    keys: ['Ctrl+C'],
+    where: 'outside text',
+    ...onStep((at) => {
+      // Words that are marked on the page are what is meant.
+      if (window.getSelection()?.toString()) return false;
+      takeStep(at);
+      return true;
+    }),
+  },
+  {
+    group: 'This step',
+    name: 'Paste after this step',
+    about: 'paste steps or strands',
+    keys: ['Ctrl+V'],
+    where: 'outside text',
+    run: ({ selected }) => pasteAfter(selected),
+  },
+  {
+    group: 'This step',
+    name: ({ strand }) => `Duplicate the strand ${strand?.name}`,
+    ...onStep(({ strand }) => copyStrand(strand)),
+  },
+  {
+    group: 'This step',
+    name: ({ strand }) => `Delete the strand ${strand?.name}`,
+    ...onStep(({ strand }) => deleteStrand(strand)),
+  },
+  {
+    group: 'This step',
+    name: 'Strike a moment',
+    about: 'put a moment at the playhead, while it plays too',
+    keys: ['K'],
+    ...onStep(strikeMoment, ({ piece, selected }) => hasMoments(piece, selected)),
+  },
+];
