@@ -15,7 +15,6 @@ export function PartStill({ part, kept }: { part: Part; kept: boolean }) {
     );
   return (
     // Stills are small files of one size: nothing is won by having them made smaller.
-    // eslint-disable-next-line @next/next/no-img-element
     <img src={`/recipes/${part.id}.png`} alt="" loading="lazy" className={`aspect-video object-cover ${frame}`} />
   );
 }
