@@ -12,7 +12,9 @@ import {
   unkeptPiece,
   type Kept,
 } from './kept';
+import { bringHistoryBack, keepHistory } from './history';
 import { notify } from './notify';
+import { loadVersions, VersionClock } from './versions';
 import { useWorkbench, type Keeping } from './workbench';
 
 /** Waits this long after a change before it is kept, and no longer than that while changes go on; milliseconds. */
@@ -52,12 +54,14 @@ export async function openKept(id: string, { progress, signal }: Opening = {}): 
     return null;
   }
   open(id, kept.piece);
+  void loadVersions(id);
   if (!release) {
     setKeeping({ state: 'elsewhere' });
     return takeOverLater(id, kept);
   }
   setKeeping({ state: 'kept', at: kept.changed });
   const stop = keepUntilClosed(id, release);
+  void bringHistoryBack(id, kept.changed);
   const aside = takeBack(id, kept.changed);
   if (aside) edit(() => aside);
   return stop;
@@ -109,6 +113,7 @@ function keepChanges(id: string): { stop: () => void; settled: () => Promise<voi
   let waitsSince: number | null = null;
   let saving: Promise<void> = Promise.resolve();
   let busy = 0;
+  const versions = new VersionClock(id, useWorkbench.getState().piece);
   const save = async (piece: Piece) => {
     // The workbench may hold another piece by now.
     const say = (keeping: Keeping) =>
@@ -117,6 +122,8 @@ function keepChanges(id: string): { stop: () => void; settled: () => Promise<voi
     try {
       const { changed } = await keep(id, piece);
       if (waitsSince === null) say({ state: 'kept', at: changed });
+      await keepHistory(id, changed);
+      await versions.changed(piece);
     } catch (error) {
       const why = unkeptPiece(id) ? REACHING_PROBLEM : keepingProblem(error);
       if (useWorkbench.getState().keeping.state !== 'failed') notify('error', why);

@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import type { Version } from './versions';
 import type { ParamAt } from '@/core/piece/desk';
 import type { KeysKeep } from '@/core/piece/beats';
 import type { Clip } from '@/core/piece/clip';
@@ -39,6 +40,10 @@ interface Panels {
   commands: boolean;
   /** The kept parts. */
   parts: boolean;
+  /** Edits and versions. */
+  history: boolean;
+  /** The version that lies beside the picture. */
+  version: Version | null;
   /** What is about to be kept as a part. */
   keeping: Clip | null;
   /** Keys and first steps. */
@@ -74,6 +79,8 @@ export const usePanels = create<Panels>()(() => ({
   takeAway: false,
   commands: false,
   parts: false,
+  history: false,
+  version: null,
   keeping: null,
   help: false,
   compact: null,

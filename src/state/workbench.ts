@@ -93,23 +93,24 @@ export function endGesture(): void {
   lastGesture = undefined;
 }
 
-export function undo(): void {
-  step('undo');
+export function undo(edits = 1): void {
+  step('undo', edits);
 }
 
-export function redo(): void {
-  step('redo');
+export function redo(edits = 1): void {
+  step('redo', edits);
 }
 
-function step(way: 'undo' | 'redo'): void {
+function step(way: 'undo' | 'redo', edits: number): void {
   endGesture();
   const history = useWorkbench.temporal.getState();
-  if ((way === 'undo' ? history.pastStates : history.futureStates).length === 0) {
+  const states = way === 'undo' ? history.pastStates : history.futureStates;
+  if (states.length === 0) {
     notify('info', `Nothing to ${way}.`);
     return;
   }
   const { piece: before } = useWorkbench.getState();
-  history[way]();
+  history[way](Math.min(edits, states.length));
   const { piece, selected, select } = useWorkbench.getState();
   select(stepConcerned(before, piece) ?? stillThere(piece, selected));
 }

@@ -1,5 +1,8 @@
 import { stepById, strandById, type Piece, type StepAt } from './types';
 
+/** What was kept and read again is another object with the same values. */
+const same = (a: unknown, b: unknown) => a === b || JSON.stringify(a) === JSON.stringify(b);
+
 /**
  * The step that an edit was about: the first that is another one after it, or is new; where one is gone, its
  * neighbour to the left. Null where no step changed.
@@ -7,8 +10,8 @@ import { stepById, strandById, type Piece, type StepAt } from './types';
 export function stepConcerned(before: Piece, after: Piece): StepAt | null {
   for (const strand of after.strands) {
     const was = strandById(before, strand.id);
-    if (was === strand) continue;
-    const changed = strand.steps.find((step) => stepById(was, step.id) !== step);
+    if (same(was, strand)) continue;
+    const changed = strand.steps.find((step) => !same(stepById(was, step.id), step));
     if (changed) return { strand: strand.id, step: changed.id };
     const gone = was?.steps.findIndex((step) => !stepById(strand, step.id)) ?? -1;
     if (gone >= 0)

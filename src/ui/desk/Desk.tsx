@@ -100,7 +100,7 @@ function LookRow({ look }: { look: Look }) {
         look="bare"
         aria-pressed={compared}
         className={compared ? 'text-lichen' : ''}
-        onClick={() => usePanels.setState({ compare: compared ? null : look.id })}
+        onClick={() => usePanels.setState({ compare: compared ? null : look.id, version: null })}
       >
         {compared ? 'comparing' : 'compare'}
       </Button>

@@ -43,7 +43,15 @@ export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; st
     }
   }, []);
 
-  useEffect(() => void refresh(), [refresh]);
+  useEffect(() => {
+    void refresh();
+    // What was deleted here can be brought back until the shelf is looked at again.
+    const tidy = async () => {
+      const { forgetLeftovers } = await import('@/state/leftovers');
+      await forgetLeftovers((await list()).map((k) => k.id));
+    };
+    tidy().catch(() => undefined);
+  }, [refresh]);
 
   const begin = async (piece: Piece) => {
     const id = newId();

@@ -23,6 +23,7 @@ import { dragView, frame, keyView, zoom } from './orbit';
 import { pictureIn, placeIn } from './picture-box';
 import { cameraOf, putCamera } from './piece-camera';
 import { Split } from './Split';
+import { VersionBeside } from './VersionBeside';
 import { useFinishSpread } from './use-finish-spread';
 import { useLook } from './use-look';
 import { useSignalNumbers } from './use-signal-numbers';
@@ -48,6 +49,7 @@ export function StageView() {
   const before = usePanels((s) => s.before);
   const playing = useTransport((s) => s.playing);
   const compared = usePanels((s) => piece.looks.find((l) => l.id === s.compare));
+  const version = usePanels((s) => s.version);
   const phase = useCallback(() => useTransport.getState().frame / useWorkbench.getState().piece.loop.frames, []);
   const { spread, read, point } = useLook(piece, looking, rests, phase);
   const picture = useFinishSpread(piece, looking, rests);
@@ -143,6 +145,7 @@ export function StageView() {
       )}
       {coarse && !looking && <CoarseBar {...{ piece, coarse }} />}
       {compared && !looking && <Split other={compared.name} aspect={aspect} />}
+      {version && !looking && <VersionBeside {...{ version, aspect }} />}
       {looking && before && stepBefore(piece, looking) && <Split now="with it" other="before it" aspect={aspect} />}
       {numbers && <SignalPlot numbers={numbers} />}
       {looking && <LookBar {...{ piece, looking, spread, picture, numbers, read }} />}

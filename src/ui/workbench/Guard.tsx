@@ -42,7 +42,7 @@ export function AreaGuard({ name, children }: { name: string; children: ReactNod
         The {name} could not be drawn. {SAFE}
       </p>
       <p className="flex flex-wrap justify-center gap-2">
-        <Button look="main" onClick={undo}>
+        <Button look="main" onClick={() => undo()}>
           Undo the last change
         </Button>
         <Button onClick={retry}>Try again</Button>

@@ -1,4 +1,13 @@
-import { Check, CircleHelp, Command, LibraryBig, Redo2, TriangleAlert, Undo2 } from 'lucide-react';
+import {
+  Check,
+  CircleHelp,
+  Command,
+  History as HistoryIcon,
+  LibraryBig,
+  Redo2,
+  TriangleAlert,
+  Undo2,
+} from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type MouseEvent } from 'react';
@@ -52,6 +61,14 @@ export function Header() {
         onClick={(e) => again(redo, e)}
       >
         <Redo2 size={16} />
+      </Button>
+      <Button
+        look="icon"
+        aria-label="History: edits and versions"
+        title="History: edits and versions (H)"
+        onClick={() => usePanels.setState({ history: true })}
+      >
+        <HistoryIcon size={16} />
       </Button>
       <Button
         look="icon"

@@ -13,6 +13,7 @@ import { ChecksPanel } from '../checks/ChecksPanel';
 import { CommandList } from '../commands/CommandList';
 import { Help } from '../commands/Help';
 import { TakeAwayPanel } from '../export/TakeAwayPanel';
+import { History } from '../history/History';
 import { KeepPart } from '../kept-parts/KeepPart';
 import { KeptParts } from '../kept-parts/KeptParts';
 import { StepPicker } from '../lattice/StepPicker';
@@ -118,6 +119,7 @@ function Open() {
       <StepPicker />
       <KeepPart />
       <KeptParts />
+      <History />
       <ChecksPanel />
       <TakeAwayPanel />
       <CommandList />

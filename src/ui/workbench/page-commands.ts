@@ -58,6 +58,13 @@ export const PAGE_COMMANDS: readonly Command[] = [
   },
   {
     group: 'Look',
+    about: 'put the version away that lies beside the picture',
+    keys: ['Escape'],
+    when: () => usePanels.getState().version !== null,
+    run: () => usePanels.setState({ version: null }),
+  },
+  {
+    group: 'Look',
     name: 'Clear memory',
     about: 'clear what the finish remembers of earlier frames',
     keys: ['M'],
@@ -130,6 +137,12 @@ export const PAGE_COMMANDS: readonly Command[] = [
     written: 'Ctrl+Shift+Z',
     where: 'outside text',
     run: thenStep(redo),
+  },
+  {
+    group: 'Look',
+    name: 'History: edits and versions',
+    keys: ['H'],
+    run: () => usePanels.setState({ history: true }),
   },
   {
     group: 'Look',
