@@ -65,6 +65,6 @@ export const paperFans = () =>
     {
       picture: { width: 1080, height: 1080, background: '#050407' },
       loop: { frames: 180, rate: 30, play: 'loop' },
-      controls: [control('arcs', 0.47), control('offset', 0.4)],
+      controls: [control('arcs', 0.47), control('offset', [0, 0, 0], -1, 1)],
     },
   );

@@ -1,6 +1,5 @@
 import { create } from 'zustand';
-import type { Setting } from '@/core/piece/desk';
-import type { Piece } from '@/core/piece/types';
+import type { Piece, Setting } from '@/core/piece/types';
 import { writePlayed } from '@/core/weave';
 import { notify } from './notify';
 import { useTransport } from './transport';
@@ -43,7 +42,10 @@ function take(): void {
 export function startRecording(): void {
   const { piece, id } = useWorkbench.getState();
   if (piece.controls.length === 0)
-    return notify('info', 'Nothing is out on the desk yet: put out a number or a colour first, and play that.');
+    return notify(
+      'info',
+      'Nothing is out on the desk yet: put out a number, a point or a colour first, and play that.',
+    );
   played.clear();
   last = { frame: useTransport.getState().frame, frames: piece.loop.frames, id, controls: piece.controls };
   useRecording.setState({ on: true });

@@ -185,3 +185,43 @@ describe('pictures of a piece', () => {
     expect(withoutUnusedAssets(without).assets).toEqual([]);
   });
 });
+
+describe('controls of points and choices', () => {
+  const control = (id: string, value: Control['value'], min = -2, max = 2): Control => ({
+    ...{ id, name: id, value, default: value, min, max, curve: 1 },
+  });
+  const controls = [control('n', 1), control('p', [0, 1, 2]), control('c', '#000000'), control('o', 'saw')];
+  const piece: Piece = { ...blankPiece(), controls };
+
+  it('are read and written', () => {
+    expect(readPiece(writePiece(piece))).toEqual(piece);
+    const bad = { ...piece, controls: [control('c', '#12')] };
+    expect(() => acceptPiece(JSON.parse(JSON.stringify(bad)))).toThrow('value');
+  });
+
+  it('go over between looks: points evenly, choices half way', () => {
+    const a = { id: 'a', name: 'a', values: { p: [0, 0, 0], o: 'saw', n: 1 } as Record<string, Control['value']> };
+    const b = { id: 'b', name: 'b', values: { p: [4, 2, -2], o: 'sine', n: [1, 1, 1] } as typeof a.values };
+    expect(blendLooks(a, b, 0.25)).toEqual({ p: [1, 0.5, -0.5], o: 'saw' });
+    expect(blendLooks(a, b, 0.75)).toEqual({ p: [3, 1.5, -1.5], o: 'sine' });
+  });
+
+  it('take settings of their own kind alone', () => {
+    const look = {
+      id: 'l',
+      name: 'l',
+      values: { n: 'saw', p: 3, c: 'saw', o: 'sine' } as Record<string, Control['value']>,
+    };
+    const { controls: now } = recallLook({ ...piece, looks: [look] }, 'l');
+    expect(now.map((c) => c.value)).toEqual([1, [0, 1, 2], '#000000', 'sine']);
+  });
+
+  it('vary within their range; choices stay', () => {
+    const { controls: now } = vary(piece, 5, 1);
+    const point = now[1]!.value as number[];
+    expect(point).not.toEqual([0, 1, 2]);
+    expect(point.every((v) => v >= -2 && v <= 2)).toBe(true);
+    expect(now[3]!.value).toBe('saw');
+    expect(vary(piece, 5, 1)).toEqual(vary(piece, 5, 1));
+  });
+});

@@ -5,11 +5,15 @@ import { generator } from '../random';
 import { PieceError } from './errors';
 import { freeName, nextId } from './ids';
 import { LIMITS } from './limits';
-import { isControlRef, type Control, type ControlRef, type Look, type Piece } from './types';
+import { isControlRef, type Control, type ControlRef, type Look, type Piece, type Setting, type Vector } from './types';
 
 /** Edits of the desk: controls that the artist puts out, and looks, their named settings. Pure, like all edits. */
 
-export type Setting = number | string;
+/** The kinds of setting. */
+export type SettingKind = 'number' | 'point' | 'colour' | 'choice';
+
+export const settingKind = (value: Setting): SettingKind =>
+  typeof value === 'number' ? 'number' : Array.isArray(value) ? 'point' : value.startsWith('#') ? 'colour' : 'choice';
 
 /** Where a parameter stands. */
 export interface ParamAt {
@@ -144,7 +148,9 @@ export function withSettings(piece: Piece, values: Record<string, Setting>): Pie
   return {
     ...piece,
     controls: piece.controls.map((c) =>
-      Object.hasOwn(values, c.id) && typeof values[c.id] === typeof c.value ? { ...c, value: values[c.id]! } : c,
+      Object.hasOwn(values, c.id) && settingKind(values[c.id]!) === settingKind(c.value)
+        ? { ...c, value: values[c.id]! }
+        : c,
     ),
   };
 }
@@ -157,31 +163,50 @@ function mixColours(a: string, b: string, t: number): string {
   return hexOf(from.map((v, i) => v + (to[i]! - v) * t));
 }
 
-/** Settings between two looks: numbers evenly, colours in linear light. Controls that one look lacks stay out. */
+const mixed = (from: number, to: number, t: number) => from + (to - from) * t;
+
+/** A setting between two of one kind; null where they are of two. A choice changes half way. */
+function between(from: Setting, to: Setting, t: number): Setting | null {
+  if (typeof from === 'number' || typeof to === 'number')
+    return typeof from === typeof to ? mixed(from as number, to as number, t) : null;
+  if (Array.isArray(from) || Array.isArray(to))
+    return Array.isArray(from) && Array.isArray(to) ? (from.map((v, i) => mixed(v, to[i]!, t)) as Vector) : null;
+  if (settingKind(from) !== settingKind(to)) return null;
+  if (settingKind(from) === 'colour') return mixColours(from, to, t);
+  return t < 0.5 ? from : to;
+}
+
+/**
+ * Settings between two looks: numbers and points evenly, colours in linear light, choices one or the other. Controls
+ * that one look lacks stay out.
+ */
 export function blendLooks(a: Look, b: Look, t: number): Record<string, Setting> {
   return Object.fromEntries(
     Object.entries(a.values).flatMap(([id, from]): [string, Setting][] => {
       const to = own(b.values, id);
-      if (typeof from === 'number' && typeof to === 'number') return [[id, from + (to - from) * t]];
-      return typeof from === 'string' && typeof to === 'string' ? [[id, mixColours(from, to, t)]] : [];
+      const value = to === undefined ? null : between(from, to, t);
+      return value === null ? [] : [[id, value]];
     }),
   );
 }
 
 /**
- * Varies every control that is not locked about where it stands, within its range. The same
- * seed gives the same settings.
+ * Varies every control that is not locked about where it stands, within its range; choices stay. The same seed gives
+ * the same settings.
  * @param amount 0 leaves all, 1 goes anywhere in the range
  */
 export function vary(piece: Piece, seed: number, amount: number): Piece {
   const next = generator(seed);
   const values = piece.controls.map((c): [string, Setting] => {
     const draws = [next(), next(), next()];
-    if (c.locked) return [c.id, c.value];
-    if (typeof c.value === 'number') {
-      const position = positionOf(c, c.value);
-      return [c.id, valueAt(c, position + (draws[0]! - position) * amount)];
-    }
+    const kind = settingKind(c.value);
+    if (c.locked || kind === 'choice') return [c.id, c.value];
+    const toward = (value: number, draw: number) => {
+      const position = positionOf(c, value);
+      return valueAt(c, position + (draw - position) * amount);
+    };
+    if (typeof c.value === 'number') return [c.id, toward(c.value, draws[0]!)];
+    if (typeof c.value !== 'string') return [c.id, c.value.map((v, i) => toward(v, draws[i]!)) as Vector];
     return [
       c.id,
       mixColours(

@@ -28,6 +28,8 @@ const MIGRATIONS: Record<number, (piece: Raw) => Raw> = {
   3: (piece) => ({ ...piece, version: 4 }),
   /** Version 4 had no curves between keys, and no paths. */
   4: (piece) => ({ ...piece, version: 5 }),
+  /** Version 5 had no controls of points and choices. */
+  5: (piece) => ({ ...piece, version: 6 }),
 };
 
 const isRecord = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value);

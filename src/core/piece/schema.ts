@@ -33,13 +33,15 @@ const key = Joi.object({
   ease: Joi.valid(...EASES).required(),
   bend: Joi.array().ordered(share, height, share, height).length(4),
 });
-const setting = Joi.alternatives(number, colour);
+/** An option of a choice. What begins as a colour does is one, or a mistake. */
+const option = Joi.string()
+  .pattern(/^[^#].*$/)
+  .max(60);
+const setting = Joi.alternatives(number, colour, inSpace, option);
 /** Keys of a parameter; that they are of its kind is looked at where it is used. */
 const keyed = Joi.object({
   keys: Joi.array()
-    .items(
-      key.keys({ value: Joi.alternatives(setting, Joi.array().ordered(number, number, number).length(3)).required() }),
-    )
+    .items(key.keys({ value: Joi.alternatives(number, colour, inSpace).required() }))
     .min(1)
     .max(LIMITS.stops)
     .required(),

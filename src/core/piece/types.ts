@@ -3,7 +3,7 @@ export const KINDS = ['signal', 'field', 'form', 'surface', 'stage', 'finish'] a
 export type Kind = (typeof KINDS)[number];
 
 export const FORMAT = 'calm-lattice';
-export const VERSION = 5;
+export const VERSION = 6;
 
 /** A stop of a ramp: a place from 0 to 1 and a colour as sRGB `#rrggbb`. */
 export interface Stop {
@@ -85,7 +85,7 @@ export interface Step {
   off?: true;
   note?: string;
   /** Settings of controls that hold for what stands at this place alone. */
-  overrides?: Record<string, number | string>;
+  overrides?: Record<string, Setting>;
 }
 
 /** Where a step stands. */
@@ -101,13 +101,15 @@ export interface Strand {
   steps: Step[];
 }
 
+/** What a control can hold: a number, a point, a colour as `#rrggbb`, or the id of a choice's option. */
+export type Setting = number | Vector | string;
+
 /** A value put out on the desk. */
 export interface Control {
   id: string;
   name: string;
-  /** A number, or a colour as `#rrggbb`. */
-  value: number | string;
-  default: number | string;
+  value: Setting;
+  default: Setting;
   min: number;
   max: number;
   /** Power of the response: 1 is even, above 1 is finer at the start. */
@@ -119,7 +121,7 @@ export interface Control {
 export interface Look {
   id: string;
   name: string;
-  values: Record<string, number | string>;
+  values: Record<string, Setting>;
 }
 
 export interface Bundle {

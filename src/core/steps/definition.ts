@@ -186,7 +186,7 @@ type Without<Told> = { [A in Exclude<keyof Abilities, keyof Told>]?: undefined }
 type Of<K extends Kind, Told> = StepBase<K> & Told & Without<Told>;
 
 export type SignalStep = Of<'signal', Partial<Runs> & Asks & Resolves & Remembers>;
-export type FieldStep = Of<'field', Partial<Runs> & Asks & Resolves>;
+export type FieldStep = Of<'field', Partial<Runs> & Asks & Resolves & Handled>;
 export type FormSource = Of<'form', Bakes>;
 export type FormTopology = Of<'form', Reshapes>;
 export type FormMove = Of<'form', Runs & Asks & Handled & Moves & Partial<Reshapes>>;

@@ -11,6 +11,7 @@ import {
   isLoopLength,
 } from '../steps';
 import {
+  controlById,
   isControlRef,
   isKeyed,
   isLink,
@@ -165,10 +166,13 @@ function paramProblem(piece: Piece, row: StepTypes, param: Param, types: Map<str
     if (!acceptsLinks(row.definition!, param)) return 'it is fixed when the form is made and cannot have keys.';
     return keysFit(param, value) ? null : 'its keys hold values of the wrong type; the default is used.';
   }
-  if (isControlRef(value))
-    return piece.controls.some((c) => c.id === value.control)
+  if (isControlRef(value)) {
+    const control = controlById(piece, value.control);
+    if (!control) return 'the control it follows is gone; the default is used.';
+    return literalFits(param, control.value)
       ? null
-      : 'the control it follows is gone; the default is used.';
+      : `the control "${control.name}" holds something else; the default is used.`;
+  }
   if (param.type === 'strand' && param.optional && value === undefined) return null;
   if (param.type === 'strand') return `choose a ${param.kind} strand.`;
   if (param.type === 'mesh' && typeof value === 'string' && value !== '' && !piece.assets.some((a) => a.id === value))

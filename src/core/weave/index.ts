@@ -34,7 +34,7 @@ export {
   type Span,
 } from './key-groups';
 export { loopSteps, type LoopTable } from './over-loop';
-export { writePlayed, type Written } from './record';
+export { followersOf, writePlayed, type Written } from './record';
 export { Evaluator, OverLoop } from './evaluate';
 export { hasPixels, pixelsOf, providePixels } from './pixels';
 export { placeRows, writePlace, type PlaceValues } from './places';

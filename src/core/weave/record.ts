@@ -1,5 +1,5 @@
 import { hexOf } from '../colour';
-import { controlled, type Setting } from '../piece/desk';
+import { controlled, settingKind } from '../piece/desk';
 import { setParam } from '../piece/edit';
 import { LIMITS } from '../piece/limits';
 import {
@@ -7,6 +7,8 @@ import {
   isControlRef,
   type Control,
   type KeyOf,
+  type Setting,
+  type Vector,
   type KeyValue,
   type Piece,
   type Step,
@@ -92,12 +94,17 @@ export function writePlayed(piece: Piece, id: string, played: readonly Setting[]
   const control = controlById(piece, id);
   const nothing = { piece, params: 0, left: 0, keys: 0, error: 0 };
   if (!control || played.length < 2) return nothing;
-  const isColour = typeof control.value === 'string';
+  const kind = settingKind(control.value);
+  // Keys go over into one another; options do not.
+  if (kind === 'choice') return { ...nothing, left: followersOf(piece, id).length };
   // A file may hold a control whose ends are one, or the wrong way round.
-  const range = isColour ? 1 : Math.max(Math.abs(control.max - control.min), 1e-3);
+  const range = kind === 'colour' ? 1 : Math.max(Math.abs(control.max - control.min), 1e-3);
   const all = closed(played.map(keyScalars), runsIn);
   const { frames, error } = thinned(all, range);
-  const settings = frames.map((frame) => (isColour ? hexOf(all[frame]!) : all[frame]![0]!));
+  const settings = frames.map((frame): Setting => {
+    const numbers = all[frame]!;
+    return kind === 'colour' ? hexOf(numbers) : kind === 'point' ? (numbers as Vector) : numbers[0]!;
+  });
   return followersOf(piece, id).reduce<Written>(
     (done, { strand, step, param, ref }) => {
       const keys = frames.map((frame, i): KeyOf<KeyValue> => ({
@@ -113,6 +120,7 @@ export function writePlayed(piece: Piece, id: string, played: readonly Setting[]
   );
 }
 
+/** A parameter that follows a control. */
 interface Follower {
   strand: string;
   step: Step;
@@ -120,7 +128,8 @@ interface Follower {
   ref: Parameters<typeof controlled>[1];
 }
 
-const followersOf = (piece: Piece, control: Control['id']): Follower[] =>
+/** All parameters that follow a control. */
+export const followersOf = (piece: Piece, control: Control['id']): Follower[] =>
   piece.strands.flatMap((strand) =>
     strand.steps.flatMap((step) =>
       Object.entries(step.params).flatMap(([id, ref]): Follower[] => {

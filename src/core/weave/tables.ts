@@ -16,7 +16,7 @@ import {
   type Value,
 } from '../piece/types';
 import { knotsOf } from '../mesh/path';
-import { definitionOf, valueOf, type Param } from '../steps';
+import { definitionOf, type Param } from '../steps';
 import { PATH_CHOICES, pathWay, RAMP_CHOICES } from '../steps/params';
 import { keyScalars, keysFit } from './keyed';
 
@@ -237,11 +237,19 @@ function choiceIds(param: Param): (string | undefined)[] {
   return param.type === 'ramp' ? [param.blend, param.space] : [];
 }
 
-/** What is written in the table of a parameter, with what its step chooses. */
-export function writtenIn(param: Param, step: Step | undefined, entries: unknown): Written {
+/**
+ * What is written in the table of a parameter, with what its step chooses.
+ * @param literal of a choice of the step
+ */
+export function writtenIn(
+  param: Param,
+  step: Step | undefined,
+  entries: unknown,
+  literal: (choice: Param) => Value | undefined,
+): Written {
   const all = (step && definitionOf(step.op)?.params) ?? [];
   const choices = all.filter((p) => p.type === 'choice' && choiceIds(param).includes(p.id));
-  return { entries, choices: Object.fromEntries(choices.map((p) => [p.id, String(valueOf(step!, p))])) };
+  return { entries, choices: Object.fromEntries(choices.map((p) => [p.id, String(literal(p))])) };
 }
 
 /**

@@ -81,7 +81,9 @@ export function slotValues(piece: Piece, slot: UniformSlot): number[] {
   const value = step ? tableValueOf(piece, step, slot.param) : defaultOf(slot.param);
   const found = tableOf(slot.param, value);
   if (!found) return scalarsOf(slot.param, value);
-  const rows = found.table.rows(writtenIn(slot.param, step, found.entries));
+  const rows = found.table.rows(
+    writtenIn(slot.param, step, found.entries, (choice) => literalOf(piece, step!, choice)),
+  );
   return rows[slot.stop!] ?? [0, 0, 0, 0];
 }
 

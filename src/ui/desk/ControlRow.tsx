@@ -1,31 +1,19 @@
 import { Lock, LockOpen, SlidersHorizontal } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { changeControl, positionOf, removeControl, setControl, valueAt } from '@/core/piece/desk';
-import { isControlRef, type Control, type Piece } from '@/core/piece/types';
+import type { Control, Piece, Setting } from '@/core/piece/types';
+import { followersOf } from '@/core/weave';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
-import { ColourField } from '../tuning/ColourField';
 import { NumberInput } from '../tuning/NumberField';
 import { PlainSlider } from './PlainSlider';
-
-/** How many parameters follow a control. */
-export function followers(piece: Piece, id: string): number {
-  return piece.strands.reduce(
-    (n, s) =>
-      n +
-      s.steps.reduce(
-        (m, t) => m + Object.values(t.params).filter((v) => isControlRef(v) && v.control === id).length,
-        0,
-      ),
-    0,
-  );
-}
+import { SettingField } from './SettingField';
 
 const tidy = (value: number) => Number(value.toPrecision(5));
 
 export function ControlRow({ piece, control }: { piece: Piece; control: Control }) {
   const edit = useWorkbench((s) => s.edit);
-  const set = (value: number | string) => edit((p) => setControl(p, control.id, value), `control ${control.id}`);
+  const set = (value: Setting) => edit((p) => setControl(p, control.id, value), `control ${control.id}`);
   const locked = control.locked === true;
   return (
     <li className="mb-1 grid grid-cols-[1fr_76px_28px_28px] items-center gap-x-1.5">
@@ -62,7 +50,7 @@ export function ControlRow({ piece, control }: { piece: Piece; control: Control 
             onReset={() => set(control.default)}
           />
         ) : (
-          <ColourField name={control.name} value={control.value} onChange={set} />
+          <SettingField {...{ piece, control }} value={control.value} onChange={set} />
         )}
       </div>
     </li>
@@ -73,7 +61,8 @@ function Details({ piece, control }: { piece: Piece; control: Control }) {
   const edit = useWorkbench((s) => s.edit);
   const change = (part: Partial<Control>, gesture?: string) =>
     edit((p) => changeControl(p, control.id, part), gesture && `${gesture} ${control.id}`);
-  const count = followers(piece, control.id);
+  const count = followersOf(piece, control.id).length;
+  const hasRange = typeof control.value !== 'string';
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
@@ -99,19 +88,21 @@ function Details({ piece, control }: { piece: Piece; control: Control }) {
               onBlur={(e) => e.target.value !== control.name && change({ name: e.target.value })}
               onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
             />
-            {typeof control.value === 'number' && (
+            {hasRange && (
               <>
                 <span className="text-mute">From</span>
                 <NumberInput label="From" value={control.min} step={0.01} onChange={(v) => change({ min: v }, 'min')} />
                 <span className="text-mute">To</span>
                 <NumberInput label="To" value={control.max} step={0.01} onChange={(v) => change({ max: v }, 'max')} />
-                <span className="text-mute">Response</span>
-                <NumberInput
-                  label="Response"
-                  value={control.curve}
-                  step={0.02}
-                  onChange={(v) => change({ curve: Math.min(20, Math.max(0.05, tidy(v))) }, 'curve')}
-                />
+                {typeof control.value === 'number' && <span className="text-mute">Response</span>}
+                {typeof control.value === 'number' && (
+                  <NumberInput
+                    label="Response"
+                    value={control.curve}
+                    step={0.02}
+                    onChange={(v) => change({ curve: Math.min(20, Math.max(0.05, tidy(v))) }, 'curve')}
+                  />
+                )}
               </>
             )}
           </div>

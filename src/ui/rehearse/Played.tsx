@@ -1,6 +1,6 @@
 import { positionOf, setControl } from '@/core/piece/desk';
 import { movedTo } from '@/core/piece/rehearsal';
-import type { Control } from '@/core/piece/types';
+import type { Control, Piece } from '@/core/piece/types';
 import { assign, fadeTo, learn, panic, useRehearsal } from '@/state/rehearsal';
 import { tapTempo } from '@/state/tempo';
 import { endGesture, useWorkbench } from '@/state/workbench';
@@ -8,7 +8,7 @@ import { PlainSlider } from '../desk/PlainSlider';
 import { RecordPart } from '../desk/RecordPart';
 import { Button } from '../parts/Button';
 import { clearMemory } from '../stage/viewer-handle';
-import { ColourField } from '../tuning/ColourField';
+import { SettingField } from '../desk/SettingField';
 import { NumberInput } from '../tuning/NumberField';
 import { LearnButton } from './LearnButton';
 import { MicrophonePart } from './MicrophonePart';
@@ -40,7 +40,7 @@ export function Played() {
       )}
       <ul aria-label="Controls">
         {piece.controls.map((control) => (
-          <PlayedControl key={control.id} control={control} />
+          <PlayedControl key={control.id} {...{ piece, control }} />
         ))}
       </ul>
       <Looks />
@@ -49,7 +49,7 @@ export function Played() {
   );
 }
 
-function PlayedControl({ control }: { control: Control }) {
+function PlayedControl({ piece, control }: { piece: Piece; control: Control }) {
   const { learning, assigned } = useRehearsal();
   const edit = useWorkbench((s) => s.edit);
   const inputs = Object.entries(assigned).filter(([, d]) => 'control' in d && d.control === control.id);
@@ -85,9 +85,8 @@ function PlayedControl({ control }: { control: Control }) {
           onReset={() => edit((p) => setControl(p, control.id, control.default))}
         />
       ) : (
-        <ColourField
-          name={control.name}
-          value={value}
+        <SettingField
+          {...{ piece, control, value }}
           onChange={(v) => edit((p) => setControl(p, control.id, v), `control ${control.id}`)}
         />
       )}

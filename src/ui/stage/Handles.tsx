@@ -1,5 +1,15 @@
 import { setParamAt } from '@/core/piece/keys';
-import type { Step, Strand, Vector } from '@/core/piece/types';
+import { setControl, type ParamAt } from '@/core/piece/desk';
+import {
+  controlById,
+  isControlRef,
+  stepById,
+  strandById,
+  type Piece,
+  type Step,
+  type Strand,
+  type Vector,
+} from '@/core/piece/types';
 import { definitionOf, valueOf } from '@/core/steps';
 import { literalAt } from '@/core/weave';
 import { useTransport } from '@/state/transport';
@@ -13,31 +23,41 @@ const AXES = ['x', 'y', 'z'] as const;
 /** Length of an arrow and radius of a ring, as a part of the distance to the camera. */
 const LENGTH = 0.16;
 
-/** A place as a literal, or as its keys have it at a phase; null where something else says it. */
-const literal = (step: Step, id: string, phase: number): Vector | null => {
+/** A place as a literal, as its control has it, or its keys at a phase; null where a link says it. */
+function placeAt(piece: Piece, step: Step, id: string, phase: number): Vector | null {
   const param = definitionOf(step.op)?.params.find((p) => p.id === id);
-  const value = param && literalAt(param, valueOf(step, param), phase);
+  const stored = param && valueOf(step, param);
+  const value = isControlRef(stored)
+    ? controlById(piece, stored.control)?.value
+    : param && literalAt(param, stored, phase);
   return Array.isArray(value) && typeof value[0] === 'number' ? (value as Vector) : null;
-};
+}
+
+/** Sets a place where it is said: at the parameter, or on the desk. */
+function setPlace(piece: Piece, at: ParamAt, value: Vector, frame: number): Piece {
+  const stored = stepById(strandById(piece, at.strand), at.step)?.params[at.param];
+  return isControlRef(stored) ? setControl(piece, stored.control, value) : setParamAt(piece, at, value, frame);
+}
 
 const moved = (at: Vector, axis: number, by: number): Vector => at.map((v, i) => (i === axis ? v + by : v)) as Vector;
 
 /** Arrows that move the selected thing along an axis, and rings that turn it, drawn over the picture. */
 export function Handles({ strand, step, over: { project, distance } }: { strand: Strand; step: Step; over: Over }) {
   const frame = useTransport((s) => s.frame);
-  const frames = useWorkbench((s) => s.piece.loop.frames);
+  const piece = useWorkbench((s) => s.piece);
+  const { frames } = piece.loop;
   const phase = frame / frames;
   const set = (param: string, value: Vector) => {
     const place = { strand: strand.id, step: step.id, param };
-    useWorkbench.getState().edit((p) => setParamAt(p, place, tidy(value), frame), `handle ${step.id} ${param}`);
+    useWorkbench.getState().edit((p) => setPlace(p, place, tidy(value), frame), `handle ${step.id} ${param}`);
   };
   return (
     <g role="group" aria-label="Handles">
       {(definitionOf(step.op)?.handles ?? []).map(({ at: param, turn: by }) => {
-        const at = literal(step, param, phase);
+        const at = placeAt(piece, step, param, phase);
         if (!at) return null;
         const size = distance(at) * LENGTH;
-        const turn = by ? literal(step, by, phase) : null;
+        const turn = by ? placeAt(piece, step, by, phase) : null;
         return (
           <g key={param}>
             {turn &&

@@ -13,7 +13,8 @@ import { followPointer } from '../parts/drag';
 import { Menu } from '../parts/Menu';
 import { CoarseBar, CoarseEdges } from './CoarseEdges';
 import { Handles } from './Handles';
-import { hasPath, PathHandles } from './PathHandles';
+import { PathHandles } from './PathHandles';
+import { spaceOf } from './space-of';
 import { Letters } from './Letters';
 import { LookBar } from './LookBar';
 import { MakingNote } from './MakingNote';
@@ -101,10 +102,7 @@ export function StageView() {
   };
   const strand = selected ? strandById(piece, selected.strand) : undefined;
   const step = strand?.steps.find((s) => s.id === selected?.step);
-  const onStage = strand && (strand.kind === 'form' || strand.id === output.stage?.id);
-  // A path of a signal or a field lies in the hall.
-  const isOver = step && (onStage || (output.stage && hasPath(step)));
-  const form = strand?.kind === 'form' ? strand.id : null;
+  const space = strand && step ? spaceOf(piece, strand, step) : null;
 
   return (
     <section
@@ -127,8 +125,8 @@ export function StageView() {
         }}
         onPointerLeave={() => void point(-1, -1)}
       />
-      {strand && step && isOver && !looking && (
-        <OverPicture key={form ?? ''} {...{ canvas, aspect, form }} orHall={hasPath(step)}>
+      {strand && step && space && !looking && (
+        <OverPicture key={space.form ?? ''} {...{ canvas, aspect, ...space }}>
           {(over) => (
             <>
               {definitionOf(step.op)?.place && !playing && <Letters {...{ piece, strand, step, over }} />}

@@ -1,7 +1,7 @@
 import { Link2 } from 'lucide-react';
 import { follow, putOut } from '@/core/piece/desk';
 import { isControlRef, isLink, type Link, type Value } from '@/core/piece/types';
-import { definitionOf } from '@/core/steps';
+import { definitionOf, valueOf } from '@/core/steps';
 import { isBranch, linkProblem, typeAfter, wouldCycle } from '@/core/weave';
 import { notify } from '@/state/notify';
 import { pick, usePanels } from '@/state/panels';
@@ -9,6 +9,7 @@ import { useWorkbench } from '@/state/workbench';
 import { Menu, type MenuItem } from '../parts/Menu';
 import { kindsFor } from '../lattice/offers';
 import { KIND_WORDS } from '../words';
+import { canFollow, controlFor } from './controllable';
 import type { ParamPlace } from './param-place';
 
 interface Props extends ParamPlace {
@@ -55,26 +56,6 @@ export function fittingLinks({
   });
 }
 
-/** A control for a parameter as it stands: its value and its usual range. */
-function newControl({ param, value, strand, definition }: Props): {
-  name: string;
-  value: number | string;
-  min: number;
-  max: number;
-} {
-  const name = `${strand.name} ${param.name.toLowerCase()}`;
-  if (param.type === 'number') {
-    const now = typeof value === 'number' ? value : param.default;
-    return { name, value: now, min: Math.min(param.min, now), max: Math.max(param.max, now) };
-  }
-  return {
-    name: name || definition.name,
-    value: typeof value === 'string' ? value : String(param.type === 'colour' ? param.default : ''),
-    min: 0,
-    max: 1,
-  };
-}
-
 export function LinkMenu(props: Props) {
   const { param, value, set, linkable, controllable, piece, strand, step } = props;
   const { edit } = useWorkbench.getState();
@@ -92,17 +73,15 @@ export function LinkMenu(props: Props) {
       });
   if (controllable && !isLink(value)) {
     const fitting = piece.controls.filter(
-      (c) =>
-        typeof c.value === (param.type === 'colour' ? 'string' : 'number') &&
-        !(isControlRef(value) && value.control === c.id),
+      (c) => canFollow(param, c) && !(isControlRef(value) && value.control === c.id),
     );
-    items.push('line');
-    if (!isControlRef(value))
+    if (items.length > 0) items.push('line');
+    const control = isControlRef(value) ? null : controlFor(strand, param, value ?? valueOf(step, param));
+    if (control)
       items.push({
         label: 'Put out on the desk',
         hint: 'a new control',
         run: () => {
-          const control = newControl(props);
           edit((p) => putOut(p, at, control));
           notify('done', `"${control.name}" is on the desk now.`, {
             label: 'To the desk',

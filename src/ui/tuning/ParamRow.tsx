@@ -15,6 +15,7 @@ import { useTransport } from '@/state/transport';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { shortValue } from '../words';
 import { KeyButton, ParamKeys } from './KeyButton';
+import { isControllable } from './controllable';
 import { LinkMenu } from './LinkMenu';
 import { followPointer } from '../parts/drag';
 import { NumberInput, paceOf, stepOf, tidy } from './NumberField';
@@ -59,7 +60,7 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
     edit((p) => setParamAt(p, place, next, frame), gesture && `${strand.id}/${step.id}/${param.id}`);
   const keyable = isKeyable(param) && acceptsLinks(definition, param) && !isLink(stored) && !isControlRef(stored);
   const linkable = param.type === 'strand' || (acceptsLinks(definition, param) && !UNLINKED.has(param.type));
-  const controllable = param.type === 'number' || param.type === 'colour';
+  const controllable = isControllable(param);
   const follows = isLink(value) || isControlRef(value);
   return (
     <div

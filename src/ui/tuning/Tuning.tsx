@@ -1,4 +1,4 @@
-import { Dices, Eye, EyeOff, Replace, ScanEye, Trash2 } from 'lucide-react';
+import { Dices, Eye, EyeOff, Replace, ScanEye, SlidersHorizontal, Trash2 } from 'lucide-react';
 import { useMemo } from 'react';
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import { isLoopLength } from '@/core/steps';
@@ -8,7 +8,7 @@ import { pick, toggleLook } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { KIND_WORDS, TYPE_WORDS, typeWithArticle } from '../words';
-import { varySelected } from '../workbench/actions';
+import { putOutStep, varySelected } from '../workbench/actions';
 import { removeSelected, switchStep } from '../workbench/selected';
 import { LargePreview } from './LargePreview';
 import { Overrides } from './Overrides';
@@ -77,6 +77,14 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
             onClick={() => pick({ for: 'replace', ...at })}
           >
             <Replace size={15} />
+          </Button>
+          <Button
+            look="icon"
+            aria-label="Put all of it out on the desk"
+            title="Put all of it out on the desk"
+            onClick={() => putOutStep(at)}
+          >
+            <SlidersHorizontal size={15} />
           </Button>
           <Button look="icon" aria-label="Vary" title="Vary its numbers at random (D)" onClick={() => varySelected(at)}>
             <Dices size={15} />

@@ -2,15 +2,16 @@ import { writePiece } from '@/core/formats/piece-file';
 import { PIECE_ENDING } from '@/core/formats/piece-size';
 import { clipStrands, putIn } from '@/core/piece/clip';
 import { addStep, addStrand, duplicateStrand, removeStrand, replaceOp, setParam } from '@/core/piece/edit';
-import { isLink, strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
+import { isLink, stepById, strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
 import { definitionOf, kindOf, shapedFor, type StepDefinition } from '@/core/steps';
 import { varyStep } from '@/core/steps/vary';
 import { analyse, exportGlsl, wouldCycle } from '@/core/weave';
 import { notify } from '@/state/notify';
-import type { Picking } from '@/state/panels';
+import { usePanels, type Picking } from '@/state/panels';
 import { useWorkbench, type Selection } from '@/state/workbench';
 import { download, fileStem } from '../download';
 import { alternatives, gapOf, type Offer } from '../lattice/offers';
+import { putOutAll } from '../tuning/controllable';
 import { listed, takersOf } from '../words';
 
 /** What the artist can do to the piece, wherever it is asked for. */
@@ -95,6 +96,21 @@ export function swapStep(at: Selection, by: number): void {
     return;
   }
   addPicked({ for: 'replace', ...at }, { definition: other });
+}
+
+/** Puts all that a step has out on the desk. */
+export function putOutStep(at: Selection): void {
+  const { piece, edit } = state();
+  const strand = strandById(piece, at.strand);
+  const step = stepById(strand, at.step);
+  if (!strand || !step) return;
+  const { count } = putOutAll(piece, strand, step);
+  if (count === 0) return notify('info', 'Nothing of this step can be put out that is not linked or out already.');
+  edit((p) => putOutAll(p, strand, step).piece);
+  notify('done', `${count === 1 ? 'One value is' : `${count} values are`} on the desk now.`, {
+    label: 'To the desk',
+    run: () => usePanels.setState({ side: 'desk' }),
+  });
 }
 
 /** Varies the numbers of a step at random. */

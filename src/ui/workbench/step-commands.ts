@@ -5,7 +5,7 @@ import { severalSelected, useWorkbench } from '@/state/workbench';
 import { focusSelectedSoon } from '../lattice/focus';
 import { neighbour } from '../lattice/neighbour';
 import { focusTuning } from '../tuning/focus';
-import { copyStrand, deleteStrand, swapStep, varySelected } from './actions';
+import { copyStrand, deleteStrand, putOutStep, swapStep, varySelected } from './actions';
 import { onStep, thenStep, type Command, type Situation } from './command';
 import { beginKeeping } from './part-actions';
 import { bundleSelected, pasteAfter, removeSelected, shiftRow, shiftStep, switchStep, takeStep } from './selected';
@@ -100,6 +100,7 @@ export const STEP_COMMANDS: readonly Command[] = [
     keys: ['D'],
     ...onStep(varySelected),
   },
+  { group: 'This step', name: 'Put all of this step out on the desk', ...onStep(putOutStep) },
   { group: 'This step', name: 'Replace this step', ...onStep((at) => pick({ for: 'replace', ...at })) },
   {
     group: 'This step',

@@ -9,6 +9,7 @@ export const kaleidoscope: FieldStep = {
   gives: 'same',
   telling: 'wedges',
   also: ['mirror', 'symmetry', 'fold', 'mandala', 'radial'],
+  handles: [{ at: 'centre' }],
   params: [
     number({
       id: 'wedges',

@@ -9,6 +9,7 @@ export const mirror: FieldStep = {
   gives: 'same',
   telling: 'axis',
   also: ['fold', 'reflect', 'symmetry', 'flip'],
+  handles: [{ at: 'at' }],
   params: [
     choice({
       id: 'axis',

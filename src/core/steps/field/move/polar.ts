@@ -9,6 +9,7 @@ export const polar: FieldStep = {
   gives: 'same',
   telling: 'way',
   also: ['radial', 'angle', 'circle', 'tunnel', 'cartesian'],
+  handles: [{ at: 'centre' }],
   params: [
     choice({
       id: 'way',

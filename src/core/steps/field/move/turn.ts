@@ -9,6 +9,7 @@ export const turn: FieldStep = {
   gives: 'same',
   telling: 'angle',
   also: ['rotate', 'spin', 'angle'],
+  handles: [{ at: 'centre' }],
   params: [
     choice({ id: 'axis', name: 'Axis', about: 'Turned about this axis.', options: ['z', 'y', 'x'] }),
     number({ id: 'angle', name: 'Angle', about: 'Turned from the start.', default: 0, min: -1, max: 1, unit: 'turns' }),

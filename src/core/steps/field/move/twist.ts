@@ -9,6 +9,7 @@ export const twist: FieldStep = {
   gives: 'same',
   telling: 'amount',
   also: ['swirl', 'vortex', 'spiral', 'rotate'],
+  handles: [{ at: 'centre' }],
   params: [
     number({
       id: 'amount',

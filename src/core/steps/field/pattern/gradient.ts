@@ -9,6 +9,7 @@ export const gradient: FieldStep = {
   gives: 'float',
   telling: 'shape',
   also: ['ramp', 'linear', 'radial', 'angle', 'conic', 'sweep'],
+  handles: [{ at: 'from' }, { at: 'to' }],
   params: [
     choice({
       id: 'shape',

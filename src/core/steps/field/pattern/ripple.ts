@@ -9,6 +9,7 @@ export const ripple: FieldStep = {
   gives: 'float',
   telling: 'count',
   also: ['wave', 'water', 'circle', 'pond', 'rings', 'origin'],
+  handles: [{ at: 'origin' }],
   params: [
     choice({
       id: 'shape',

@@ -9,6 +9,7 @@ export const shape: FieldStep = {
   gives: 'float',
   telling: 'shape',
   also: ['circle', 'disc', 'rectangle', 'rounded', 'polygon', 'star', 'pie', 'sdf'],
+  handles: [{ at: 'centre' }],
   params: [
     choice({
       id: 'shape',

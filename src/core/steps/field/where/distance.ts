@@ -9,6 +9,7 @@ export const distance: FieldStep = {
   gives: 'float',
   telling: 'origin',
   also: ['radius', 'length', 'circle'],
+  handles: [{ at: 'origin' }],
   params: [vector({ id: 'origin', name: 'Origin', about: 'Measured from here.', default: [0, 0, 0], min: -4, max: 4 })],
   glsl: '  return distance(pointOf(v), origin);',
 };

@@ -9,6 +9,7 @@ export const origin: FieldStep = {
   gives: 'same',
   telling: 'origin',
   also: ['relative', 'offset', 'centre', 'center', 'move'],
+  handles: [{ at: 'origin' }],
   params: [vector({ id: 'origin', name: 'Origin', about: 'Becomes 0, 0, 0.', default: [0, 0, 0], min: -4, max: 4 })],
   glsl: '  return shaped(pointOf(v) - origin, v);',
 };
