@@ -40,6 +40,8 @@ interface Panels {
   commands: boolean;
   /** The kept parts. */
   parts: boolean;
+  /** The step whose page of the catalogue is open, by its op. */
+  aboutStep: string | null;
   /** Edits and versions. */
   history: boolean;
   /** The version that lies beside the picture. */
@@ -79,6 +81,7 @@ export const usePanels = create<Panels>()(() => ({
   takeAway: false,
   commands: false,
   parts: false,
+  aboutStep: null,
   history: false,
   version: null,
   keeping: null,

@@ -3,6 +3,7 @@ import { PLACE_FIELDS } from '@/core/glsl/lib';
 import { shortNumber } from './number-words';
 import type { Kind } from '@/core/piece/types';
 import { definitionOf, valueOf, type Param } from '@/core/steps';
+import { TYPE_WORDS } from '@/core/steps/reference';
 import type { Analysis } from '@/core/weave';
 import { isControlRef, isKeyed, isLink, type Piece, type Step, type Value } from '@/core/piece/types';
 
@@ -55,18 +56,6 @@ export function readsOf(text: string): string[] {
   const functions = [...LIBRARY_FUNCTIONS.keys()].filter((name) => new RegExp(`\\b${name}\\s*\\(`).test(plain));
   return [...(/\bv\b/.test(plain) ? ['what runs in'] : []), ...places, ...functions];
 }
-
-/** What a step takes and gives, in words. */
-export const TYPE_WORDS: Record<string, string> = {
-  float: 'number',
-  vec2: 'two numbers',
-  vec3: 'point or colour',
-  moments: 'moments',
-  form: 'form',
-  surface: 'surface',
-  stage: 'stage',
-  image: 'picture',
-};
 
 /** A type with its article, where it has one. */
 export const typeWithArticle = (type: string): string => {

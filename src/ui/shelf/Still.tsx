@@ -41,7 +41,7 @@ export function Still({ piece, moving, quiet }: { piece: Piece; moving: boolean;
   }, [piece, moving]);
   return (
     <div className={`relative aspect-video overflow-hidden rounded-md ${quiet ? '' : 'bg-black/40'}`}>
-      <canvas ref={ref} aria-hidden className="size-full object-contain" />
+      <canvas ref={ref} data-still aria-hidden className="size-full object-contain" />
       {state !== 'drawn' && !quiet && (
         <span className="absolute inset-0 grid place-items-center text-faint">
           {state === 'failed' ? 'no preview here' : 'drawing'}

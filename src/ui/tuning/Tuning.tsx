@@ -1,13 +1,14 @@
-import { Dices, Eye, EyeOff, Replace, ScanEye, SlidersHorizontal, Trash2 } from 'lucide-react';
+import { BookOpenText, Dices, Eye, EyeOff, Replace, ScanEye, SlidersHorizontal, Trash2 } from 'lucide-react';
 import { useMemo } from 'react';
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import { isLoopLength } from '@/core/steps';
+import { TYPE_WORDS } from '@/core/steps/reference';
 import { analyse, plainParams } from '@/core/weave';
 import { canLook } from '@/core/preview/look';
-import { pick, toggleLook } from '@/state/panels';
+import { pick, toggleLook, usePanels } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
-import { KIND_WORDS, TYPE_WORDS, typeWithArticle } from '../words';
+import { KIND_WORDS, typeWithArticle } from '../words';
 import { putOutStep, varySelected } from '../workbench/actions';
 import { removeSelected, switchStep } from '../workbench/selected';
 import { LargePreview } from './LargePreview';
@@ -70,6 +71,14 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
               {step.off ? <EyeOff size={15} /> : <Eye size={15} />}
             </Button>
           )}
+          <Button
+            look="icon"
+            aria-label="About this step"
+            title="What it does, an example, its GLSL (E)"
+            onClick={() => usePanels.setState({ aboutStep: step.op })}
+          >
+            <BookOpenText size={15} />
+          </Button>
           <Button
             look="icon"
             aria-label="Replace"

@@ -9,6 +9,7 @@ import { REACHING_PROBLEM } from '@/state/kept';
 import { usePanels } from '@/state/panels';
 import { useRehearsal } from '@/state/rehearsal';
 import { startPreviews } from '@/state/previews';
+import { AboutStep } from '../catalogue/AboutStep';
 import { ChecksPanel } from '../checks/ChecksPanel';
 import { CommandList } from '../commands/CommandList';
 import { Help } from '../commands/Help';
@@ -120,6 +121,7 @@ function Open() {
       <KeepPart />
       <KeptParts />
       <History />
+      <AboutStep />
       <ChecksPanel />
       <TakeAwayPanel />
       <CommandList />

@@ -101,6 +101,13 @@ export const STEP_COMMANDS: readonly Command[] = [
     ...onStep(varySelected),
   },
   { group: 'This step', name: 'Put all of this step out on the desk', ...onStep(putOutStep) },
+  {
+    group: 'This step',
+    name: 'About this step: what it does, an example, its GLSL',
+    about: 'what the step does, with an example and its GLSL',
+    keys: ['E'],
+    ...onStep((_at, { steps, at }) => usePanels.setState({ aboutStep: steps[at]?.op ?? null })),
+  },
   { group: 'This step', name: 'Replace this step', ...onStep((at) => pick({ for: 'replace', ...at })) },
   {
     group: 'This step',
