@@ -1,6 +1,6 @@
 import earcut from 'earcut';
 import { fromFaces, MeshError, refuseTooMany, type Mesh } from '../mesh';
-import letters from './letters.json';
+import letters from './letters.json' with { type: 'json' };
 
 interface Font {
   em: number;
