@@ -95,8 +95,11 @@ export async function renameStrand(page: Page, from: string, to: string): Promis
 
 export const stage = (page: Page): Locator => page.getByRole('application');
 
+/** Buttons that lie over the picture are no part of it: their edges are drawn a shade otherwise from load to load. */
+const shot = (target: Locator) => target.screenshot({ style: '[data-over-picture] { opacity: 0 !important }' });
+
 export async function pixelsOf(target: Locator): Promise<PNG> {
-  return PNG.sync.read(await target.screenshot());
+  return PNG.sync.read(await shot(target));
 }
 
 /** Mean difference of two pictures in bytes. */
@@ -116,12 +119,12 @@ export function variety(picture: Pick<PNG, 'data'>): number {
 
 /** Waits until the stage has drawn all it was asked for and three looks in a row show the same. */
 export async function settled(target: Locator): Promise<PNG> {
-  let before = await target.screenshot();
+  let before = await shot(target);
   let same = 0;
   for (let i = 0; i < 60; i++) {
     await target.page().waitForTimeout(100);
     await expect(target).toHaveAttribute('data-resting', '');
-    const now = await target.screenshot();
+    const now = await shot(target);
     same = before.equals(now) ? same + 1 : 0;
     if (same === 2) return PNG.sync.read(now);
     before = now;

@@ -12,10 +12,13 @@ async function take(page: Page, key: string, words: string): Promise<void> {
 
 const focused = (page: Page, name: string | RegExp) => expect(page.getByRole('button', { name })).toBeFocused();
 
+/** Stops between any two places of the workbench. */
+const MOST = 80;
+
 /** Presses a key until something has the keyboard. */
 async function until(page: Page, key: string, name: string, role: 'button' | 'menuitem' = 'button'): Promise<void> {
   const wanted = page.getByRole(role, { name, exact: role === 'button' });
-  for (let i = 0; i < 40 && !(await wanted.evaluate((e) => e === document.activeElement)); i++)
+  for (let i = 0; i < MOST && !(await wanted.evaluate((e) => e === document.activeElement)); i++)
     await page.keyboard.press(key);
   await expect(wanted).toBeFocused();
 }

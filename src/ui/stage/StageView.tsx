@@ -159,8 +159,7 @@ export function StageView() {
           {trouble}
         </p>
       )}
-      {/* Layers of their own: drawn together with others they come out a little differently with what is chosen. */}
-      <div className="absolute top-2.5 left-2.5 will-change-transform">
+      <div data-over-picture className="absolute top-2.5 left-2.5">
         <Menu
           align="start"
           trigger={
@@ -184,7 +183,7 @@ export function StageView() {
         />
       </div>
       {camera && (
-        <div className="absolute top-2.5 right-2.5 flex gap-2 will-change-transform">
+        <div data-over-picture className="absolute top-2.5 right-2.5 flex gap-2">
           <Button className="bg-[#0b0e0dcc]" title="Shows all that stands on the stage" onClick={fit}>
             Frame all
           </Button>
