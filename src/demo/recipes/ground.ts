@@ -2,7 +2,7 @@ import type { Ground } from '@/core/piece/part';
 import type { Strand } from '@/core/piece/types';
 import { from, strand } from '../build';
 
-const body = strand('form', 'body', ['ball', { radius: 1, columns: 160, rows: 100 }]);
+const body = strand('form', 'body', ['ball', { radius: 1, columns: 120, rows: 72 }]);
 const skin = strand('surface', 'skin', ['lit', { colour: '#7d8c88', roughness: 0.45 }]);
 const hall = (...placed: Parameters<typeof strand>[2][]): Strand =>
   strand(

@@ -30,7 +30,7 @@ export const shield = recipe({
       ['join', { how: 'multiply', other: from('shield-wave') }],
       ['ramp', colours('#000000', '#1f7f8c', '#e6fff6')],
     ),
-    strand('form', 'shield', ['ball', { radius: 1, columns: 120, rows: 80 }]),
+    strand('form', 'shield', ['ball', { radius: 1, columns: 96, rows: 60 }]),
     strand(
       'surface',
       'shield skin',
@@ -79,7 +79,7 @@ export const water = recipe({
     strand(
       'form',
       'water',
-      ['grid', { columns: 180, rows: 180, width: 9, depth: 9 }],
+      ['grid', { columns: 140, rows: 140, width: 9, depth: 9 }],
       ['push', { by: from('waves'), amount: by('wave height'), along: 'y' }],
     ),
     strand(
