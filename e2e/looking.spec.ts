@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { difference, inWorkbench, link, openPiece, settled, smallStarter, stage, variety } from './artist';
+import { PNG } from 'pngjs';
+import { difference, inWorkbench, link, openPiece, settled, smallStarter, stage, taken, variety } from './artist';
 
 test('any step can be looked at, on the objects or over the frame, and the piece is not touched', async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));
@@ -228,3 +229,46 @@ async function setNumberKey(page: import('@playwright/test').Page, label: string
   await page.getByLabel(label).fill(String(value));
   await page.getByLabel(label).press('Enter');
 }
+
+test('the frame is looked at pixel by pixel, and they are those of the still', async ({ page }) => {
+  await openPiece(page, smallStarter('tidewater-veil'));
+  await inWorkbench(page);
+  await settled(stage(page));
+  await page.getByRole('button', { name: 'Take away' }).click();
+  const { bytes } = await taken(page, () => page.getByRole('button', { name: 'Take the Still' }).click());
+  const still = PNG.sync.read(bytes);
+  await expect(page.getByRole('button', { name: 'Take the Still' })).toBeEnabled();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.locator('[data-cell]').first().click();
+  await page.keyboard.press('z');
+  const pixels = page.getByRole('application', { name: /^Pixels of the frame/ });
+  await expect(pixels).toHaveAttribute('data-scale', '2');
+  const words = page.getByText(/^x \d+, y \d+: /);
+  const reads = async () => (await words.textContent())!.match(/\d+/g)!.slice(0, 5).map(Number);
+  const box = (await pixels.boundingBox())!;
+  for (const [dx, dy] of [
+    [-60, -30],
+    [10, 20],
+    [70, 0],
+  ] as const) {
+    await page.mouse.move(box.x + box.width / 2 + dx, box.y + box.height / 2 + dy);
+    await expect(words).toBeVisible();
+    const [x, y, ...shown] = await reads();
+    // The view may have an odd number of pixels.
+    expect(Math.abs(x! - 64 - dx / 2)).toBeLessThanOrEqual(1);
+    expect(Math.abs(y! - 36 - dy / 2)).toBeLessThanOrEqual(1);
+    const at = 4 * (y! * still.width + x!);
+    // Half floats in another order of frames: at most one step apart.
+    for (const [i, v] of shown.entries()) expect(Math.abs(v - still.data[at + i]!)).toBeLessThanOrEqual(1);
+  }
+  await pixels.focus();
+  for (let i = 0; i < 8; i++) await page.keyboard.press('+');
+  await expect(pixels).toHaveAttribute('data-scale', '48');
+  const [x] = await reads();
+  await page.mouse.move(0, 0);
+  await page.keyboard.press('ArrowRight');
+  expect((await reads())[0]).not.toBe(x);
+  await page.keyboard.press('Escape');
+  await expect(pixels).toBeHidden();
+});

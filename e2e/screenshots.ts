@@ -148,12 +148,6 @@ test('a finish, and help', async ({ page }) => {
   await page.getByRole('button', { name: 'Blend with in out' }).click();
   await settled(page.getByRole('application'));
   await page.screenshot({ path: `${FOLDER}/finish.png` });
-  await page.keyboard.press('l');
-  await page.getByRole('button', { name: 'Split' }).click();
-  await expect(page.getByRole('img', { name: /^Shades by channel/ })).toBeVisible();
-  await settled(page.getByRole('application'));
-  await page.screenshot({ path: `${FOLDER}/finish-look.png` });
-  await page.keyboard.press('Escape');
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys and first steps' })).toBeVisible();
   await page.screenshot({ path: `${FOLDER}/help.png` });
@@ -229,23 +223,31 @@ test('forms', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/forms.png` });
 });
 
-test('copies that are lined up, and a mesh that is too coarse', async ({ page }) => {
-  await openPiece(page, STARTERS.find((s) => s.id === 'winding-stair')!.piece);
+test('recipes, the page of a step, and the history', async ({ page }) => {
+  await openPiece(page, BEGINNINGS[0]!.piece);
   await inWorkbench(page);
-  await page.getByRole('button', { name: 'Copies in place in landing' }).click();
-  await expect(page.locator('[data-letter]').first()).toBeVisible();
-  await settled(page.getByRole('application'));
-  await page.screenshot({ path: `${FOLDER}/copies.png` });
-  await openPiece(page, setParam(STARTERS[0]!.piece, 'sea', 't1', 'columns', 24));
-  await inWorkbench(page);
-  await page
-    .getByRole('button', { name: /^Checks/ })
-    .filter({ hasText: '1' })
-    .click();
-  await page.getByRole('button', { name: 'Mark on the stage' }).click();
-  await expect(page.getByRole('img', { name: /edges too long/ })).toHaveAttribute('d', /M/);
-  await settled(page.getByRole('application'));
-  await page.screenshot({ path: `${FOLDER}/sampling.png` });
+  await page.getByRole('button', { name: 'Ripple in waves' }).click();
+  await page.keyboard.press('e');
+  await expect(page.getByText('drawing')).toBeHidden();
+  await page.waitForTimeout(2500);
+  await page.screenshot({ path: `${FOLDER}/step.png` });
+  await page.keyboard.press('Escape');
+  for (const recipe of ['dissolve', 'shield']) {
+    await page.keyboard.press('i');
+    await page.getByPlaceholder('Type to search').fill(recipe);
+    await page.keyboard.press('Enter');
+    await page.waitForTimeout(3000);
+  }
+  await page.keyboard.press('i');
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: `${FOLDER}/recipes.png` });
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('h');
+  await page.getByLabel('Name of the version').fill('with the shield');
+  await page.keyboard.press('Enter');
+  await page.getByRole('region', { name: 'Versions' }).getByRole('button', { name: 'Lay beside' }).last().click();
+  await page.waitForTimeout(6000);
+  await page.screenshot({ path: `${FOLDER}/history.png` });
 });
 
 test('the guide, in a small window', async ({ page }) => {

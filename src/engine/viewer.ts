@@ -1,15 +1,11 @@
 import * as THREE from 'three';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
-import type { Preview } from '@/core/preview';
 import type { Target } from '@/core/weave';
 import { Picture, type Settling } from './picture';
+import { PicturesAside, type Drawn } from './pictures-aside';
 import { Remembering } from './remembering';
-import { measureFrameCosts, type PartCost } from './capture/frame-costs';
-import { measurePictureSeam, type PictureSeam } from './capture/picture-seam';
-import { readPixelsAsync } from './capture/read';
 import { makeRenderer } from './card/renderer';
-import { Memory } from './finish/memory';
 import { ScaleChooser } from './card/scale';
 import type { Layout } from './stage/layout';
 import type { View } from './stage/stage-scene';
@@ -35,10 +31,6 @@ export interface Compared {
   upTo?: Target;
 }
 
-/** Height in pixels at which the seam is compared. */
-const SEAM_HEIGHT = 90;
-/** Frames that are drawn before the seam at most, for what remembers them. */
-const MOST_BEHIND = 48;
 /** Longest side of the preview, whatever the picture's size. */
 const MAX_SIDE = 1920;
 /** Longest side in pixels below which a preview is not made smaller to stay smooth: there is too little to see. */
@@ -64,8 +56,8 @@ export class Viewer {
   private timer = 0;
   private lost = false;
   private ended = false;
-  private turn: Promise<unknown> = Promise.resolve();
-  private readonly target = new THREE.WebGLRenderTarget(1, 1);
+  /** Pictures beside the running one: cells, the seam, the whole frame. */
+  readonly asked: PicturesAside;
   /** Frames drawn so far: what lies over the picture follows it. */
   frames = 0;
   /** How the stage lies in the picture that is shown. */
@@ -75,8 +67,6 @@ export class Viewer {
   private complete = false;
   /** Counts the pieces that were set: what is drawn while it changes is of two pieces. */
   private version = 0;
-  /** The seam of a version, as long as it is the present one. */
-  private measured: { version: number; seam: PictureSeam } | null = null;
   private readonly remembering: Remembering;
   private isPlaying = false;
 
@@ -91,6 +81,7 @@ export class Viewer {
     };
     this.remembering = new Remembering(this.renderer, events.settling);
     this.picture = new Picture(this.renderer, true);
+    this.asked = new PicturesAside(this.renderer, () => (this.lost || this.ended || !this.piece ? null : this.now()));
     canvas.addEventListener('webglcontextlost', this.onLost);
     canvas.addEventListener('webglcontextrestored', this.onRestored);
     this.timer = requestAnimationFrame(this.tick);
@@ -187,84 +178,6 @@ export class Viewer {
     this.dirty = true;
   }
 
-  /** The finish up to each of these steps, small, of one shot. The main thread does not wait for them. */
-  snapshots(steps: readonly Target[], width: number, height: number): Promise<Preview[]> {
-    return this.inTurn<Preview[]>([], async () => {
-      if (!this.picture.ready) return [];
-      const targets = steps.map(() => new THREE.WebGLRenderTarget(width, height));
-      // All at once: between two looks at the card the canvas may be drawn, with a shot of another size.
-      steps.forEach((upTo, i) =>
-        this.picture.draw({ ...this.aside, width, height, to: targets[i]!, upTo, sameShot: i > 0 }),
-      );
-      try {
-        return await Promise.all(
-          targets.map(async (target): Promise<Preview> => {
-            const pixels = await readPixelsAsync(this.renderer, target, width, height);
-            return { kind: 'picture', width, height, pixels };
-          }),
-        );
-      } finally {
-        for (const target of targets) target.dispose();
-      }
-    });
-  }
-
-  /** Compares the picture at both sides of the seam, small, through the piece's own camera. */
-  seam(): Promise<PictureSeam | 'none' | 'making'> {
-    return this.inTurn<PictureSeam | 'none' | 'making'>('making', async () => {
-      if (!this.complete) return 'making';
-      if (!this.picture.ready) return 'none';
-      const { version } = this;
-      if (this.measured?.version === version) return this.measured.seam;
-      const { picture, loop } = this.piece!;
-      const height = SEAM_HEIGHT;
-      const width = Math.max(2, Math.round((height * picture.width) / picture.height));
-      const memory = new Memory();
-      const draw = (phase: number) => this.small(phase, width, height, memory);
-      const missing = this.picture.missing(memory, 1 - 1 / loop.frames);
-      // On both sides of the seam the same frames lie behind, so not all that still shows of them is needed.
-      for (const frame of missing.slice(-MOST_BEHIND)) {
-        await draw(frame / loop.frames);
-        if (version !== this.version) break;
-      }
-      const seam = version === this.version && (await measurePictureSeam(loop.frames, width, draw));
-      memory.dispose();
-      if (!seam || version !== this.version) return 'making';
-      this.measured = { version, seam };
-      return seam;
-    });
-  }
-
-  costs(): Promise<PartCost[]> {
-    return this.inTurn<PartCost[]>([], () =>
-      Promise.resolve(measureFrameCosts(this.picture, this.target, this.piece!.picture)),
-    );
-  }
-
-  /** Small pictures share one target, so they are drawn one after the other. */
-  private inTurn<T>(otherwise: T, work: () => Promise<T>): Promise<T> {
-    const result = this.turn
-      .then(() => (this.lost || this.ended || !this.piece ? otherwise : work()))
-      .catch(() => otherwise);
-    this.turn = result;
-    return result;
-  }
-
-  /** A frame through the piece's own camera. */
-  private async small(
-    phase: number,
-    width: number,
-    height: number,
-    memory: Memory,
-  ): Promise<Uint8ClampedArray<ArrayBuffer>> {
-    const kept = this.picture.view;
-    this.picture.view = null;
-    this.target.setSize(width, height);
-    this.picture.draw({ phase, width, height, to: this.target, memory });
-    this.picture.view = kept;
-    return readPixelsAsync(this.renderer, this.target, width, height);
-  }
-
   dispose(): void {
     this.ended = true;
     cancelAnimationFrame(this.timer);
@@ -272,7 +185,7 @@ export class Viewer {
     this.canvas.removeEventListener('webglcontextrestored', this.onRestored);
     this.picture.dispose();
     this.remembering.dispose();
-    this.target.dispose();
+    this.asked.dispose();
     this.renderer.dispose();
   }
 
@@ -292,6 +205,12 @@ export class Viewer {
     const again = this.piece ? this.setPiece(this.piece, this.meshOf, this.complete) : Promise.resolve();
     void again.then(this.events.restored);
   };
+
+  /** What pictures beside the running one are drawn of. */
+  private now(): Drawn {
+    const { picture, version, complete, phase, aside } = this;
+    return { picture, piece: this.piece!, version, complete, phase, aside };
+  }
 
   /** The present frame, with what is remembered and nothing added to it. */
   private get aside() {

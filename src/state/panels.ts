@@ -42,6 +42,8 @@ interface Panels {
   parts: boolean;
   /** The step whose page of the catalogue is open, by its op. */
   aboutStep: string | null;
+  /** The stage shows the frame pixel by pixel. */
+  pixels: boolean;
   /** Edits and versions. */
   history: boolean;
   /** The version that lies beside the picture. */
@@ -81,6 +83,7 @@ export const usePanels = create<Panels>()(() => ({
   takeAway: false,
   commands: false,
   parts: false,
+  pixels: false,
   aboutStep: null,
   history: false,
   version: null,

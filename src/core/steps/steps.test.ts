@@ -35,6 +35,8 @@ describe('signals', () => {
   });
 
   it('a shift starts later in the turn', async () => {
+    expectNear(await at('signal', [['cycle', { wave: 'pulse', between: '0 and 1' }]], { phase: 0.75 }), [0]);
+    expectNear(await at('signal', [['cycle', { wave: 'saw', between: '0 and 1' }]], { phase: 0.25 }), [0.25]);
     expectNear(await at('signal', [['cycle', { turns: 3, shift: 0.25 }]], { phase: 1 / 3 }), [1]);
   });
 

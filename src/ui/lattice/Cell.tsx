@@ -10,6 +10,7 @@ import { Playhead } from '../parts/Playhead';
 import { PreviewCanvas } from '../parts/PreviewCanvas';
 import { focusTuning } from '../tuning/focus';
 import { tellingOf } from '../words';
+import type { CellSize } from './cell-size';
 import { sortId } from './sorting';
 import { StageDrawing } from './StageDrawing';
 
@@ -20,11 +21,11 @@ interface Props {
   /** The source of the row; it stays where it is. */
   first: boolean;
   selected: boolean;
-  compact: boolean;
+  size: CellSize;
   problem?: string;
 }
 
-export function Cell({ piece, strand, row, first, selected, compact, problem }: Props) {
+export function Cell({ piece, strand, row, first, selected, size, problem }: Props) {
   const { step, definition } = row;
   const preview = usePreviews((s) => s.drawn[previewKey(strand.id, step.id)]);
   const links = [
@@ -36,8 +37,7 @@ export function Cell({ piece, strand, row, first, selected, compact, problem }: 
   ];
   const name = definition?.name ?? 'Not known here';
   const sort = useSortable({ id: sortId(strand.id, step.id), disabled: first });
-  const width = compact ? 76 : 84;
-  const height = compact ? 30 : 36;
+  const { compact, width, height } = size;
   return (
     <button
       ref={sort.setNodeRef}
@@ -90,10 +90,10 @@ export function Cell({ piece, strand, row, first, selected, compact, problem }: 
       {links.length > 0 && !compact && (
         <span
           className={clsx(
-            'absolute -top-2 left-1 max-w-[76px] truncate rounded-full border bg-ground px-1.5 ' +
-              'text-[13px] leading-[15px]',
+            'absolute -top-2 left-1 truncate rounded-full border bg-ground px-1.5 ' + 'text-[13px] leading-[15px]',
             selected ? 'border-lichen text-lichen' : 'border-soft text-mute',
           )}
+          style={{ maxWidth: width - 8 }}
         >
           {links.join(', ')}
         </span>

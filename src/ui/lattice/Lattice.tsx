@@ -12,6 +12,7 @@ import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { KIND_WORDS } from '../words';
 import { BundleHead } from './BundleHead';
+import { useCellSize } from './cell-size';
 import { Row } from './Row';
 import { dropped, sortId } from './sorting';
 import { Threads } from './Threads';
@@ -23,6 +24,7 @@ export function Lattice() {
   const reach = useWorkbench((s) => s.reach);
   const { compact: wanted, folded, foldedBundles } = usePanels();
   const compact = isCompact(wanted, piece.strands.length);
+  const size = useCellSize(compact);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const drop = ({ active, over }: DragEndEvent) =>
     over && useWorkbench.getState().edit((p) => dropped(p, String(active.id), String(over.id)));
@@ -58,7 +60,7 @@ export function Lattice() {
                               analysis={analysis}
                               selected={selected?.strand === s.id ? selected.step : null}
                               along={alongOf(s, several)}
-                              compact={compact}
+                              size={size}
                             />
                           )}
                         </Fragment>
@@ -72,7 +74,7 @@ export function Lattice() {
             sheet={sheet}
             piece={piece}
             selected={selected}
-            layout={`${compact} ${folded.join()} ${foldedBundles.join()}`}
+            layout={`${size.width} ${folded.join()} ${foldedBundles.join()}`}
           />
         </div>
       </DndContext>

@@ -15,6 +15,7 @@ import { copyStrand, deleteStrand, duplicateDeep, kindsWithGlsl, saveGlsl } from
 import { keepStrands } from '../workbench/part-actions';
 import { bundleSelected, bundleUp, pasteInto, shiftRow, takeStrand } from '../workbench/selected';
 import { Cell } from './Cell';
+import type { CellSize } from './cell-size';
 import { RowSteps } from './RowSteps';
 import { takersOf } from '../words';
 import { sortId } from './sorting';
@@ -27,17 +28,18 @@ interface Props {
   selected: string | null;
   /** Steps that are selected with it; all of them where the whole strand is. */
   along: readonly string[];
-  compact: boolean;
+  size: CellSize;
 }
 
 /** One strand: its name and where it is used stay in view at the left while its steps scroll beside them. */
-export function Row({ piece, strand, analysis, selected, along, compact }: Props) {
+export function Row({ piece, strand, analysis, selected, along, size }: Props) {
   const rows = analysis.types.get(strand.id)!;
   const uses = takersOf(piece, analysis, strand.id);
   const isOutput = strand.kind === 'finish' && outputOf(piece).finish?.id === strand.id;
   const used = isOutput ? 'the picture' : uses.length > 0 ? `to ${uses.join(', ')}` : 'not used yet';
   const sort = useSortable({ id: sortId(strand.id) });
   const tint = bundleOf(piece, strand.id)?.tint;
+  const { compact, height } = size;
   const whole = along.length === strand.steps.length;
   const ground = selected || whole ? 'bg-panel' : 'bg-ground';
   return (
@@ -62,28 +64,28 @@ export function Row({ piece, strand, analysis, selected, along, compact }: Props
           title="Drag to move the strand (Alt+Up, Alt+Down)"
           className={clsx(
             'absolute left-0 grid w-3.5 cursor-grab touch-none place-items-center text-transparent hover:text-mute',
-            compact ? 'h-[30px]' : 'h-9',
           )}
+          style={{ height }}
         >
           <GripVertical size={12} />
         </span>
         <NameCell strand={strand} compact={compact} used={used} takers={uses} several={whole} />
       </div>
-      <RowSteps name={strand.name} compact={compact} selected={selected}>
+      <RowSteps name={strand.name} size={size} selected={selected}>
         <SortableContext
           items={rows.slice(1).map((r) => sortId(strand.id, r.step.id))}
           strategy={horizontalListSortingStrategy}
         >
           {rows.map((row, i) => (
             <Fragment key={row.step.id}>
-              {i > 0 && <Gap strand={strand.id} at={i} compact={compact} />}
+              {i > 0 && <Gap strand={strand.id} at={i} size={size} />}
               <Cell
                 piece={piece}
                 strand={strand}
                 row={row}
                 first={i === 0}
                 selected={selected === row.step.id || along.includes(row.step.id)}
-                compact={compact}
+                size={size}
                 problem={analysis.problems.find((p) => p.strand === strand.id && p.step === row.step.id)?.sentence}
               />
             </Fragment>
@@ -97,8 +99,8 @@ export function Row({ piece, strand, analysis, selected, along, compact }: Props
           className={clsx(
             'relative z-10 ml-2.5 grid w-7 place-items-center rounded-md border border-dashed ' +
               'border-soft bg-ground text-mute hover:border-lichen hover:text-lichen',
-            compact ? 'h-[30px]' : 'h-9',
           )}
+          style={{ height }}
         >
           <Plus size={13} />
         </button>
@@ -108,14 +110,15 @@ export function Row({ piece, strand, analysis, selected, along, compact }: Props
 }
 
 /** Room between two cells: a step can be put in there. */
-function Gap({ strand, at, compact }: { strand: string; at: number; compact: boolean }) {
+function Gap({ strand, at, size }: { strand: string; at: number; size: CellSize }) {
   return (
     <button
       type="button"
       tabIndex={-1}
       aria-label="Insert a step here"
       onClick={() => pick({ for: 'step', strand, at })}
-      className={clsx('group relative z-10 grid shrink-0 place-items-center', compact ? 'h-[30px] w-1.5' : 'h-9 w-2.5')}
+      className={clsx('group relative z-10 grid shrink-0 place-items-center', size.compact ? 'w-1.5' : 'w-2.5')}
+      style={{ height: size.height }}
     >
       <span className="hidden size-4 place-items-center rounded-full bg-lichen text-ink group-hover:grid">
         <Plus size={11} />

@@ -1,20 +1,21 @@
 import { clsx } from 'clsx';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
+import type { CellSize } from './cell-size';
 
 /** Part of what is seen by which a press of an arrow scrolls. */
 const PAGE = 0.7;
 
 interface Props {
   name: string;
-  compact: boolean;
+  size: CellSize;
   /** The selected step of the row: it comes into view. */
   selected: string | null;
   children: ReactNode;
 }
 
 /** The steps of one row. A row that is longer than there is room scrolls by itself. */
-export function RowSteps({ name, compact, selected, children }: Props) {
+export function RowSteps({ name, size, selected, children }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [hidden, setHidden] = useState({ before: false, after: false });
   useEffect(() => {
@@ -42,14 +43,18 @@ export function RowSteps({ name, compact, selected, children }: Props) {
     box.current!.scrollBy({ left: way * PAGE * box.current!.clientWidth, behavior: 'instant' });
   return (
     <div className="relative min-w-0">
-      <span aria-hidden className="absolute right-0 left-0 h-px bg-line" style={{ top: compact ? 17 : 25 }} />
+      <span
+        aria-hidden
+        className="absolute right-0 left-0 h-px bg-line"
+        style={{ top: size.above + size.height / 2 }}
+      />
       <div
         ref={box}
         role="group"
         aria-label={`Steps of ${name}`}
         className={clsx(
           '-ml-1 scroll-px-8 overflow-x-auto overflow-y-hidden',
-          compact ? 'py-[2px]' : '-mt-0.5 pt-[9px] pb-1',
+          size.compact ? 'py-[2px]' : '-mt-0.5 pt-[9px] pb-1',
         )}
         style={{ scrollbarWidth: 'none' }}
       >

@@ -14,6 +14,7 @@ import { Menu } from '../parts/Menu';
 import { CoarseBar, CoarseEdges } from './CoarseEdges';
 import { Handles } from './Handles';
 import { PathHandles } from './PathHandles';
+import { PixelView } from './PixelView';
 import { spaceOf } from './space-of';
 import { Letters } from './Letters';
 import { LookBar } from './LookBar';
@@ -51,6 +52,7 @@ export function StageView() {
   const playing = useTransport((s) => s.playing);
   const compared = usePanels((s) => piece.looks.find((l) => l.id === s.compare));
   const version = usePanels((s) => s.version);
+  const pixels = usePanels((s) => s.pixels);
   const phase = useCallback(() => useTransport.getState().frame / useWorkbench.getState().piece.loop.frames, []);
   const { spread, read, point } = useLook(piece, looking, rests, phase);
   const picture = useFinishSpread(piece, looking, rests);
@@ -172,14 +174,18 @@ export function StageView() {
               {size ? `, shown at ${size[0]} x ${size[1]}` : ''}
             </button>
           }
-          items={PINS.map((p) => ({
-            label: p.label,
-            hint: pin === p.scale ? 'now' : undefined,
-            run: () => {
-              setPin(p.scale);
-              viewerNow()?.pinScale(p.scale);
-            },
-          }))}
+          items={[
+            ...PINS.map((p) => ({
+              label: p.label,
+              hint: pin === p.scale ? 'now' : undefined,
+              run: () => {
+                setPin(p.scale);
+                viewerNow()?.pinScale(p.scale);
+              },
+            })),
+            'line' as const,
+            { label: 'Pixel by pixel', hint: 'Z', run: () => usePanels.setState({ pixels: true }) },
+          ]}
         />
       </div>
       {camera && (
@@ -199,6 +205,7 @@ export function StageView() {
           )}
         </div>
       )}
+      {pixels && <PixelView />}
     </section>
   );
 }

@@ -90,11 +90,13 @@ describe('what the viewer is fed with', () => {
     playing: false,
     setPhase: (phase) => void phases.push(phase),
     compare: (to) => void compared.push(to),
-    seam: async () => {
-      seams++;
-      return { most: 0, before: 1, after: 1, closes: true };
+    asked: {
+      seam: async () => {
+        seams++;
+        return { most: 0, before: 1, after: 1, closes: true };
+      },
+      snapshots: async (steps, width, height) => steps.map(() => ({ kind: 'picture', width, height, pixels })),
     },
-    snapshots: async (steps, width, height) => steps.map(() => ({ kind: 'picture', width, height, pixels })),
   };
   const meshes = {
     get: () => undefined,

@@ -46,7 +46,7 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
     const feed = new ViewerFeed(viewer, new MeshStore((why) => notify('error', why)));
     return () => {
       feed.end();
-      usePanels.setState({ looking: null, compare: null, version: null, coarse: null });
+      usePanels.setState({ looking: null, compare: null, version: null, pixels: false, coarse: null });
       setViewer(null);
       viewer.dispose();
     };

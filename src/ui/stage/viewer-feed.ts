@@ -2,6 +2,7 @@ import { recallLook } from '@/core/piece/desk';
 import type { Piece } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
 import { outputOf } from '@/core/weave';
+import type { PicturesAside } from '@/engine/pictures-aside';
 import type { Viewer } from '@/engine/viewer';
 import { measurePictureAgain, useChecks } from '@/state/checks';
 import { usePanels } from '@/state/panels';
@@ -14,7 +15,9 @@ import { stepBefore } from '@/core/preview/look';
 import { shownPiece } from './look';
 
 /** What the feed does with a viewer. */
-export type Fed = Pick<Viewer, 'setPiece' | 'setPhase' | 'playing' | 'compare' | 'seam' | 'snapshots' | 'isComplete'>;
+export type Fed = Pick<Viewer, 'setPiece' | 'setPhase' | 'playing' | 'compare' | 'isComplete'> & {
+  asked: Pick<PicturesAside, 'seam' | 'snapshots'>;
+};
 
 const SNAPSHOT = { width: 126, height: 57 };
 /** Cells of stage and finish are drawn again this long after a change, in milliseconds. */
@@ -65,7 +68,7 @@ export class ViewerFeed {
 
   /** Measures the picture's seam; a step that is looked at is not the picture. */
   async measure(): Promise<void> {
-    if (!usePanels.getState().looking) await measurePictureAgain(() => this.viewer.seam());
+    if (!usePanels.getState().looking) await measurePictureAgain(() => this.viewer.asked.seam());
   }
 
   private show(): Promise<void> {
@@ -121,7 +124,7 @@ export class ViewerFeed {
     const steps = [finish, ...finishes.filter((s) => s !== finish)].flatMap((strand) =>
       strand.steps.map((s) => ({ strand: strand.id, step: s.id })),
     );
-    const drawn = await this.viewer.snapshots(steps, SNAPSHOT.width, SNAPSHOT.height);
+    const drawn = await this.viewer.asked.snapshots(steps, SNAPSHOT.width, SNAPSHOT.height);
     const shot = drawn[0];
     if (!shot) return;
     const places = (stage?.steps ?? []).filter((s) => s.op === 'stage.place');

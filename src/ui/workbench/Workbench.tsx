@@ -107,7 +107,9 @@ function Open() {
   // While a step is looked at, the viewer shows another piece.
   useEffect(
     () =>
-      startChecks(async () => (usePanels.getState().looking ? 'making' : ((await viewerNow()?.seam()) ?? 'making'))),
+      startChecks(async () =>
+        usePanels.getState().looking ? 'making' : ((await viewerNow()?.asked.seam()) ?? 'making'),
+      ),
     [],
   );
   return (

@@ -58,6 +58,20 @@ export const PAGE_COMMANDS: readonly Command[] = [
   },
   {
     group: 'Look',
+    name: 'The frame pixel by pixel',
+    about: 'the frame pixel by pixel, with its values; and back',
+    keys: ['Z'],
+    run: () => usePanels.setState(({ pixels }) => ({ pixels: !pixels })),
+  },
+  {
+    group: 'Look',
+    about: 'back from the pixels to the picture',
+    keys: ['Escape'],
+    when: () => usePanels.getState().pixels,
+    run: () => usePanels.setState({ pixels: false }),
+  },
+  {
+    group: 'Look',
     about: 'put the version away that lies beside the picture',
     keys: ['Escape'],
     when: () => usePanels.getState().version !== null,

@@ -4,7 +4,7 @@ import { choice, number } from '../params';
 export const cycle: SignalStep = {
   op: 'signal.cycle',
   name: 'Cycle',
-  about: 'Swings between -1 and 1, a whole number of turns in each loop.',
+  about: 'Swings between -1 and 1, or 0 and 1, a whole number of turns in each loop.',
   takes: [],
   gives: 'float',
   telling: 'turns',
@@ -38,12 +38,19 @@ export const cycle: SignalStep = {
       min: 0,
       max: 1,
     }),
+    choice({
+      id: 'between',
+      name: 'Between',
+      about: 'Its lowest and its highest value.',
+      options: ['-1 and 1', '0 and 1'],
+    }),
   ],
   needs: ['wave'],
   glsl: `
   float t = p.phase * turns + shift;
-  if (wave == 1) return waveTriangle(t);
-  if (wave == 2) return waveSaw(t);
-  if (wave == 3) return leftOver(t) < share - 1e-5 ? 1.0 : -1.0;
-  return waveSine(t);`,
+  float swing = waveSine(t);
+  if (wave == 1) swing = waveTriangle(t);
+  if (wave == 2) swing = waveSaw(t);
+  if (wave == 3) swing = leftOver(t) < share - 1e-5 ? 1.0 : -1.0;
+  return between == 1 ? 0.5 + 0.5 * swing : swing;`,
 };
