@@ -1,26 +1,14 @@
-import { useMemo, useSyncExternalStore } from 'react';
+import { useMemo } from 'react';
 import { definitionOf } from '@/core/steps';
 import { referenceOf } from '@/core/steps/reference';
 import { exampleOf } from '@/demo/examples';
+import { useMedia } from '../parts/use-media';
 import { Still } from '../shelf/Still';
-
-const CALM = '(prefers-reduced-motion: reduce)';
-const onCalm = (changed: () => void) => {
-  const media = window.matchMedia(CALM);
-  media.addEventListener('change', changed);
-  return () => media.removeEventListener('change', changed);
-};
-const useCalm = () =>
-  useSyncExternalStore(
-    onCalm,
-    () => window.matchMedia(CALM).matches,
-    () => true,
-  );
 
 /** A page of the catalogue: what a step does, a moving example, its parameters and its GLSL. */
 export function StepPage({ op }: { op: string }) {
   const { about, takes, gives, params, glsl } = referenceOf(op);
-  const calm = useCalm();
+  const calm = useMedia('(prefers-reduced-motion: reduce)', true);
   const example = useMemo(() => exampleOf(definitionOf(op)!), [op]);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">

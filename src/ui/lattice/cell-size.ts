@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { useMedia } from '../parts/use-media';
 
 /** How large the cells of the lattice are drawn, in pixels. */
 export interface CellSize {
@@ -17,17 +17,7 @@ const WIDE: CellSize = { compact: false, width: 126, height: 57, above: 7 };
 /** Windows from this width on have room for larger drawings. */
 const ROOMY = '(min-width: 1880px)';
 
-const onRoomy = (changed: () => void) => {
-  const media = window.matchMedia(ROOMY);
-  media.addEventListener('change', changed);
-  return () => media.removeEventListener('change', changed);
-};
-
 export function useCellSize(compact: boolean): CellSize {
-  const roomy = useSyncExternalStore(
-    onRoomy,
-    () => window.matchMedia(ROOMY).matches,
-    () => false,
-  );
+  const roomy = useMedia(ROOMY, false);
   return compact ? COMPACT : roomy ? WIDE : USUAL;
 }
