@@ -61,6 +61,8 @@ export async function inWorkbench(page: Page): Promise<void> {
 export async function choose(page: Page, words: string): Promise<void> {
   const input = page.getByPlaceholder('Type to search');
   await input.fill(words);
+  // Recipes and kept parts come a moment after the steps.
+  await expect(page.locator('[cmdk-item]').first()).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(input).toBeHidden();
 }

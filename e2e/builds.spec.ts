@@ -24,6 +24,7 @@ class Hands {
     await expect(input).toBeFocused();
     this.actions++;
     await this.page.keyboard.type(words);
+    await expect(this.page.locator('[cmdk-item]').first()).toBeVisible();
     await this.press('Enter');
     await expect(input).toBeHidden();
   }

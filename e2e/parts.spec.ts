@@ -21,6 +21,7 @@ const steps = (page: Page, strand: string) => page.locator(`[data-cell^="${stran
 async function search(page: Page, words: string): Promise<void> {
   await page.keyboard.press('i');
   await page.getByPlaceholder('Type to search').fill(words);
+  await expect(page.locator('[cmdk-item]').first()).toBeVisible();
 }
 
 test('a recipe goes into what is selected, closes, has its controls out, and one undo takes it back', async ({
@@ -130,6 +131,7 @@ test('steps are kept as a part, put into another piece, saved as a file, deleted
   await page.keyboard.press('Control+k');
   await choose(page, 'Kept parts');
   const part = page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'harbour swell' });
+  await expect(part).toBeVisible();
   // What it looks like by itself is drawn.
   await expect(part.getByText('drawing')).toBeHidden();
   await expect(part.getByText('no preview here')).toBeHidden();

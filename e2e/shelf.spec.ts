@@ -3,6 +3,7 @@ import { VERSION } from '@/core/piece/types';
 import { writePiece } from '@/core/formats/piece-file';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
+import { pageWeightLines } from '../bench/page-weight';
 import {
   difference,
   goToFrame,
@@ -133,4 +134,9 @@ test('an address without a piece says so', async ({ page }) => {
   await expect(page.getByText('This piece cannot be opened')).toBeVisible();
   await page.getByRole('button', { name: 'To the shelf' }).click();
   await expect(page.getByRole('heading', { name: 'Calm Lattice' })).toBeVisible();
+});
+
+test('shelf and workbench fetch no more script than they may before they answer', async ({ browser, baseURL }) => {
+  for (const { name, ok, detail } of await pageWeightLines(browser, baseURL!))
+    expect(ok, `${name}: ${detail}`).toBe(true);
 });

@@ -1,20 +1,6 @@
-import localforage from 'localforage';
 import { VERSION, type Piece } from '@/core/piece/types';
+import { histories, type KeptHistory } from './history-store';
 import { useWorkbench } from './workbench';
-
-/**
- * The history of a piece, kept beside it. What edits left as it was is one object in all states, and the browser
- * writes an object once however often it is met, so a state costs little more than what its edit changed.
- */
-interface KeptHistory {
-  /** When the piece was kept that this is the history of. */
-  changed: number;
-  version: number;
-  past: Piece[];
-  future: Piece[];
-}
-
-const store = localforage.createInstance({ name: 'calm-lattice', storeName: 'history', driver: localforage.INDEXEDDB });
 
 /** Edits that a reload can go back and forth. */
 const MOST = 100;
@@ -26,15 +12,15 @@ export async function keepHistory(id: string, changed: number): Promise<void> {
   const pieces = (states: typeof pastStates) => states.slice(-MOST).flatMap(({ piece }) => (piece ? [piece] : []));
   const kept: KeptHistory = { changed, version: VERSION, past: pieces(pastStates), future: pieces(futureStates) };
   try {
-    await store.setItem(id, kept);
+    await histories.setItem(id, kept);
   } catch {
-    await store.removeItem(id).catch(() => undefined);
+    await histories.removeItem(id).catch(() => undefined);
   }
 }
 
 /** Brings back the history of the open piece, if it is that of the piece as it was kept at `changed`. */
 export async function bringHistoryBack(id: string, changed: number): Promise<void> {
-  const kept = await store.getItem<KeptHistory>(id).catch(() => null);
+  const kept = await histories.getItem<KeptHistory>(id).catch(() => null);
   const now = useWorkbench.temporal.getState();
   if (kept?.changed !== changed || kept.version !== VERSION || useWorkbench.getState().id !== id) return;
   // Whoever was quicker than the store has a history already, which comes after this one.
@@ -44,8 +30,3 @@ export async function bringHistoryBack(id: string, changed: number): Promise<voi
     futureStates: now.pastStates.length > 0 ? now.futureStates : states(kept.future),
   });
 }
-
-export const forgetHistory = (id: string): Promise<void> => store.removeItem(id);
-
-/** Pieces that a history is kept of. */
-export const keptHistories = (): Promise<string[]> => store.keys();

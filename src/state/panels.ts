@@ -1,10 +1,10 @@
 import { create } from 'zustand';
-import type { Version } from './versions';
 import type { ParamAt } from '@/core/piece/desk';
 import type { KeysKeep } from '@/core/piece/beats';
 import type { Clip } from '@/core/piece/clip';
 import type { Kind, StepAt } from '@/core/piece/types';
 import type { LookOn } from '@/core/preview/look';
+import type { Version } from './version-store';
 
 /** A step that the stage shows in place of the picture, and on what. */
 export interface Looking {

@@ -44,12 +44,14 @@ export const useParts = create<Parts>()((set, get) => ({
 
   load: () => {
     loading ??= read()
-      .then((parts) => set({ parts: byName([...get().parts, ...parts]) }))
+      .then((parts) => set({ parts: byName(parts) }))
       .catch(() => undefined);
     return loading;
   },
 
   add: async (data) => {
+    // What is kept already is read first, so that nothing is there twice.
+    await get().load();
     const id = newId();
     set(({ parts }) => ({ parts: byName([...parts, partOf(id, data)]) }));
     await store.setItem(id, data).catch(refused);

@@ -1,31 +1,14 @@
-import localforage from 'localforage';
 import { create } from 'zustand';
 import { rename } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
 import { readPieceData } from '@/workers/reading';
-import { isFull, newId, REACHING_PROBLEM } from './kept';
+import { isFull, REACHING_PROBLEM } from './kept';
 import { notify } from './notify';
+import { addVersion, dropVersion, listVersions, loadVersion, saveVersions, type Version } from './version-store';
 import { useWorkbench } from './workbench';
 
-/** A piece as it stood at a time. */
-export interface Version {
-  id: string;
-  /** Milliseconds since 1970. */
-  at: number;
-  /** Given by the artist; those that are kept by themselves have none. */
-  name: string | null;
-}
-
-/** Pieces by `piece/version`, and the list of a piece's versions by its id. */
-const store = localforage.createInstance({
-  name: 'calm-lattice',
-  storeName: 'versions',
-  driver: localforage.INDEXEDDB,
-});
-
-/** Milliseconds of work between two versions that are kept by themselves, and how many of those a piece has. */
+/** Milliseconds of work between two versions that are kept by themselves. */
 export const EVERY = 10 * 60_000;
-const MOST = 12;
 
 interface Versions {
   /** The piece whose versions these are. */
@@ -37,32 +20,19 @@ interface Versions {
 /** Versions of the open piece. */
 export const useVersions = create<Versions>()(() => ({ of: null, list: [] }));
 
-const at = (piece: string, version: string) => `${piece}/${version}`;
+const show = (piece: string, list: Version[]): void => {
+  if (useVersions.getState().of === piece) useVersions.setState({ list });
+};
 
 /** Loads the list of a piece's versions. */
 export async function loadVersions(piece: string): Promise<void> {
-  const list = (await store.getItem<Version[]>(piece).catch(() => null)) ?? [];
-  useVersions.setState({ of: piece, list });
-}
-
-async function change(piece: string, list: Version[]): Promise<void> {
-  if (useVersions.getState().of === piece) useVersions.setState({ list });
-  await store.setItem(piece, list);
+  useVersions.setState({ of: piece, list: [] });
+  show(piece, await listVersions(piece).catch(() => []));
 }
 
 /** Keeps a piece as a version. @throws where the browser does not keep it */
-async function add(id: string, piece: Piece, name: string | null, time: number): Promise<void> {
-  const version: Version = { id: newId(), at: time, name };
-  await store.setItem(at(id, version.id), piece);
-  const list = [version, ...((await store.getItem<Version[]>(id)) ?? [])];
-  const own = list.filter((v) => v.name === null);
-  const tooMany = new Set(own.slice(MOST));
-  await change(
-    id,
-    list.filter((v) => !tooMany.has(v)),
-  );
-  await Promise.all([...tooMany].map((v) => store.removeItem(at(id, v.id))));
-}
+const add = async (id: string, piece: Piece, name: string | null, at: number): Promise<void> =>
+  show(id, await addVersion(id, piece, name, at));
 
 /** Keeps the open piece as a version of that name. */
 export async function keepVersion(name: string): Promise<void> {
@@ -105,7 +75,7 @@ export class VersionClock {
 /** A version of the open piece. @throws PieceError where it is broken */
 export async function versionPiece(version: string): Promise<Piece | null> {
   const { of } = useVersions.getState();
-  const data = of === null ? null : await store.getItem<unknown>(at(of, version));
+  const data = of === null ? null : await loadVersion(of, version);
   return data === null ? null : readPieceData(data);
 }
 
@@ -117,30 +87,21 @@ export async function bringBack(version: Version): Promise<void> {
   notify('done', 'The piece stands as it did then. Undo goes back to what was there.');
 }
 
-export async function renameVersion(version: string, name: string): Promise<void> {
+/** Changes the list of versions, and says where the browser does not keep that. */
+async function change(by: (list: Version[]) => Version[]): Promise<void> {
   const { of, list } = useVersions.getState();
-  if (of && name.trim())
-    await change(
-      of,
-      list.map((v) => (v.id === version ? { ...v, name: name.trim() } : v)),
-    ).catch(() => notify('error', REACHING_PROBLEM));
+  if (!of) return;
+  show(of, by(list));
+  await saveVersions(of, by(list)).catch(() => notify('error', REACHING_PROBLEM));
+}
+
+export async function renameVersion(version: string, name: string): Promise<void> {
+  const named = name.trim();
+  if (named) await change((list) => list.map((v) => (v.id === version ? { ...v, name: named } : v)));
 }
 
 export async function removeVersion(version: string): Promise<void> {
-  const { of, list } = useVersions.getState();
-  if (!of) return;
-  await change(
-    of,
-    list.filter((v) => v.id !== version),
-  );
-  await store.removeItem(at(of, version));
+  const { of } = useVersions.getState();
+  await change((list) => list.filter((v) => v.id !== version));
+  if (of) await dropVersion(of, version).catch(() => undefined);
 }
-
-/** Takes away all versions of a piece that is gone. */
-export async function forgetVersions(piece: string): Promise<void> {
-  const list = (await store.getItem<Version[]>(piece)) ?? [];
-  await Promise.all([store.removeItem(piece), ...list.map((v) => store.removeItem(at(piece, v.id)))]);
-}
-
-/** Pieces that have versions. */
-export const versionedPieces = async (): Promise<string[]> => (await store.keys()).filter((key) => !key.includes('/'));

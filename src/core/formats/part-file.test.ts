@@ -86,6 +86,11 @@ describe('clips', () => {
     const put = putIn(blankPiece(), clipSteps(made(), 's2', ['t3']));
     expect(put.piece.strands.map((s) => s.name)).toEqual(['row']);
     expect(put.steps).toEqual([]);
+    const taker = addStrand(made(), 'field', 'taker', 'field.from', { value: { link: 's2', step: 't3' } });
+    const both = putIn(blankPiece(), { ...clipStrands(taker, ['s3'], true), into: 's2' });
+    const row = both.piece.strands.find((s) => s.name === 'row')!;
+    const [first] = both.piece.strands.find((s) => s.name === 'taker')!.steps;
+    expect(first!.params.value).toEqual({ link: row.id, step: 't3' });
   });
 
   it('keep links to steps of the row that they go into, and never let a row take from itself', () => {

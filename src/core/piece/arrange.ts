@@ -1,6 +1,6 @@
 import { produce, type Draft } from 'immer';
 import { PieceError } from './errors';
-import { nextId } from './ids';
+import { freeName, nextId } from './ids';
 import { LIMITS } from './limits';
 import { KINDS, type Bundle, type Piece, type Strand } from './types';
 
@@ -50,6 +50,16 @@ export function leaveStrangers(draft: Draft<Piece>): void {
 
 export const TINTS = ['#6f8f86', '#94865f', '#86708f', '#6f7f96', '#96706a'] as const;
 
+/** Adds a bundle under a name that is free. @returns its id */
+export function addBundle(draft: Draft<Piece>, name: string, strands: string[]): string {
+  const taken = draft.bundles.map((b) => b.id);
+  const names = draft.bundles.map((b) => b.name);
+  const id = nextId('b', taken);
+  const tint = TINTS[taken.length % TINTS.length]!;
+  draft.bundles.push({ id, name: freeName(names, name), tint, note: '', strands });
+  return id;
+}
+
 export const bundleOf = (piece: Piece, strand: string): Bundle | undefined =>
   piece.bundles.find((b) => b.strands.includes(strand));
 
@@ -65,17 +75,7 @@ export function bundleWithAbove(piece: Piece, id: string): Piece {
     for (const b of draft.bundles) b.strands = b.strands.filter((s) => s !== id);
     const known = draft.bundles.find((b) => b.strands.includes(above.id));
     if (known) known.strands.push(id);
-    else
-      draft.bundles.push({
-        id: nextId(
-          'b',
-          draft.bundles.map((b) => b.id),
-        ),
-        name: `bundle ${draft.bundles.length + 1}`,
-        tint: TINTS[draft.bundles.length % TINTS.length]!,
-        note: '',
-        strands: [above.id, id],
-      });
+    else addBundle(draft, `bundle ${draft.bundles.length + 1}`, [above.id, id]);
     leaveStrangers(draft);
   });
 }

@@ -1,5 +1,6 @@
 import { produce, type Draft } from 'immer';
-import { leaveStrangers, TINTS } from './arrange';
+import { addBundle, leaveStrangers } from './arrange';
+import { settingKind } from './desk';
 import { freeStrandName } from './edit';
 import { PieceError } from './errors';
 import { freeName, nextId } from './ids';
@@ -140,8 +141,8 @@ export function putIn(
           const to = ids.get(value.link) ?? value.link;
           // A row never takes from itself, nor from what is not here.
           if (to === strand || !here.has(to)) return null;
-          const from = value.link === clip.into ? stepIds.get(value.step ?? '') : value.step;
-          return { ...value, link: to, ...(from === undefined ? {} : { step: from }) };
+          const step = row && value.link === clip.into ? stepIds.get(value.step ?? '') : value.step;
+          return { ...value, link: to, ...(step === undefined ? {} : { step }) };
         },
         controls,
       );
@@ -170,31 +171,19 @@ export function putIn(
 
 /** Bundles those of the strands that stand side by side, where there are two or more. */
 function bundleUnder(draft: Draft<Piece>, name: string, strands: string[]): void {
-  const id = nextId(
-    'b',
-    draft.bundles.map((b) => b.id),
-  );
-  const tint = TINTS[draft.bundles.length % TINTS.length]!;
-  draft.bundles.push({
-    id,
-    name: freeName(
-      draft.bundles.map((b) => b.name),
-      name,
-    ),
-    tint,
-    note: '',
-    strands,
-  });
+  const id = addBundle(draft, name, strands);
   leaveStrangers(draft);
   draft.bundles = draft.bundles.filter((b) => b.id !== id || b.strands.length > 1);
 }
+
+const sameKind = (a: Control, b: Control) => settingKind(a.value) === settingKind(b.value);
 
 /** Brings controls and pictures along. @returns new ids of controls by their old ones */
 function bringAlong(draft: Draft<Piece>, { controls, assets }: Clip, own: boolean): Map<string, string> {
   const ids = new Map<string, string>();
   for (const control of controls) {
     const known = draft.controls.find((c) => c.id === control.id);
-    if (!own && known && known.name === control.name && typeof known.value === typeof control.value) continue;
+    if (!own && known && known.name === control.name && sameKind(known, control)) continue;
     const taken = draft.controls.map((c) => c.id);
     const id = known ? nextId('c', taken) : control.id;
     const name = own

@@ -42,15 +42,16 @@ export function putPart(
 ): { piece: Piece; at: StepAt | null; shows: string | null } {
   const clip = part.clip();
   const putting: Putting = { bundle: part.name, ownControls: true };
-  if (clip.into === undefined) return { ...ended(putIn(piece, clip, putting)), shows: null };
+  if (clip.into === undefined) return { ...withLast(putIn(piece, clip, putting)), shows: null };
   const { kind } = clip.strands.find((s) => s.id === clip.into)!;
-  const stood = row ? { piece, shows: null } : standing(piece, kind, selected, ground);
-  const host = row ? strandById(piece, row.strand) : rowFor(stood.piece, kind, selected);
+  const begun = row ? { piece, shows: null } : withRow(piece, kind, selected, ground);
+  const host = row ? strandById(piece, row.strand) : rowFor(begun.piece, kind, selected);
   const place = row ?? (host ? { strand: host.id, at: host.steps.length } : undefined);
-  return { ...ended(putIn(stood.piece, clip, { ...putting, row: place })), shows: stood.shows };
+  return { ...withLast(putIn(begun.piece, clip, { ...putting, row: place })), shows: begun.shows };
 }
 
-function ended({ piece, strands, steps }: ReturnType<typeof putIn>): {
+/** The piece, with the step to go on from: the last that is new. */
+function withLast({ piece, strands, steps }: ReturnType<typeof putIn>): {
   piece: Piece;
   at: StepAt | null;
 } {
@@ -59,7 +60,7 @@ function ended({ piece, strands, steps }: ReturnType<typeof putIn>): {
 }
 
 /** The piece with a row of a kind that is shown. */
-function standing(
+function withRow(
   piece: Piece,
   kind: Kind,
   selected: string | null,

@@ -1,8 +1,7 @@
 import { produce } from 'immer';
-import { leaveStrangers, shownOrder, TINTS } from './arrange';
+import { addBundle, leaveStrangers, shownOrder } from './arrange';
 import { moveStep, removeStep, removeStrand } from './edit';
 import { PieceError } from './errors';
-import { freeName, nextId } from './ids';
 import { strandById, type Piece, type StepAt } from './types';
 
 /** Steps side by side in one row, or whole strands as they stand one below the other. */
@@ -75,21 +74,12 @@ export function shiftSeveral(
 
 /**
  * Bundles strands that stand side by side.
- * @throws PieceError for strands of several kinds that do not, of which no two are neighbours
+ * @throws PieceError where no two of them do
  */
 export function bundleSeveral(piece: Piece, strands: readonly string[]): Piece {
   return produce(piece, (draft) => {
     for (const b of draft.bundles) b.strands = b.strands.filter((s) => !strands.includes(s));
-    const id = nextId(
-      'b',
-      draft.bundles.map((b) => b.id),
-    );
-    const name = freeName(
-      draft.bundles.map((b) => b.name),
-      'bundle',
-    );
-    const tint = TINTS[draft.bundles.length % TINTS.length]!;
-    draft.bundles.push({ id, name, tint, note: '', strands: [...strands] });
+    const id = addBundle(draft, 'bundle', [...strands]);
     leaveStrangers(draft);
     if (!draft.bundles.some((b) => b.id === id && b.strands.length > 1))
       throw new PieceError('edit', 'Only strands that stand side by side can be bundled.');

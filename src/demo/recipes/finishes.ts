@@ -85,7 +85,7 @@ export const film = recipe({
   ],
 });
 
-export const screenLook = recipe({
+export const screenLines = recipe({
   id: 'screen-lines',
   name: 'Old screen',
   about: 'The picture as on a bulging tube: lines that travel, channels that miss each other, a glow.',

@@ -36,7 +36,7 @@ export const swell = recipe({
   controls: [control('swell scale', 1.2, 0.3, 5, 2), control('swell height', 0.25, 0, 1)],
 });
 
-export const burst = recipe({
+export const shards = recipe({
   id: 'shards',
   name: 'Shards at a beat',
   about: 'At each moment the faces fly out, shrink, and come together again.',

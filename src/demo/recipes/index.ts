@@ -1,6 +1,6 @@
 import type { Part } from '@/core/piece/part';
-import { film, glitchRows, screenLook, trails } from './finishes';
-import { burst, ripple, swell } from './forms';
+import { film, glitchRows, screenLines, trails } from './finishes';
+import { shards, ripple, swell } from './forms';
 import { breathingGrid, lampOnPath, ringWave, shield, water } from './stages';
 import { caustics, dissolve, fillUp, flowLines, hologram, relief, scanLine } from './surfaces';
 
@@ -21,10 +21,10 @@ export const RECIPES: readonly Part[] = [
   water,
   breathingGrid,
   ringWave,
-  burst,
+  shards,
   lampOnPath,
   trails,
   glitchRows,
-  screenLook,
+  screenLines,
   film,
 ];

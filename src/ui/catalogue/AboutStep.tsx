@@ -1,9 +1,7 @@
-import dynamic from 'next/dynamic';
 import { definitionOf } from '@/core/steps';
 import { usePanels } from '@/state/panels';
 import { Modal } from '../parts/Modal';
-
-const StepPage = dynamic(() => import('./StepPage').then((m) => m.StepPage), { ssr: false });
+import { StepPage } from './StepPage';
 
 /** The page of the catalogue about a step, over the workbench. */
 export function AboutStep() {

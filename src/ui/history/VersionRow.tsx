@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { usePanels } from '@/state/panels';
-import { bringBack, removeVersion, renameVersion, type Version } from '@/state/versions';
+import type { Version } from '@/state/version-store';
+import { bringBack, removeVersion, renameVersion } from '@/state/versions';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';

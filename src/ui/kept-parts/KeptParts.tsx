@@ -8,6 +8,7 @@ import { PartStill } from '../lattice/PartStill';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
 import { RenameInput } from '../parts/RenameInput';
+import { loadRecipes } from './recipes';
 import { openParts, putInPart, savePart } from '../workbench/part-actions';
 
 const close = () => usePanels.setState({ parts: false });
@@ -18,7 +19,9 @@ export function KeptParts() {
   const parts = useParts((s) => s.parts);
   const files = useRef<HTMLInputElement>(null);
   useEffect(() => {
-    if (open) void useParts.getState().load();
+    if (!open) return;
+    void useParts.getState().load();
+    void loadRecipes();
   }, [open]);
   return (
     <Modal

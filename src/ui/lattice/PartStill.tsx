@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { blankPiece } from '@/core/piece/edit';
 import { putPart, type Part } from '@/core/piece/part';
-import { ground } from '@/demo/recipes';
+import { useRecipes } from '../kept-parts/recipes';
 import { Still } from '../shelf/Still';
 
 /** What a part looks like by itself: a still that ships with a recipe, else drawn. */
@@ -20,6 +20,7 @@ export function PartStill({ part, kept }: { part: Part; kept: boolean }) {
 }
 
 function DrawnStill({ part }: { part: Part }) {
-  const piece = useMemo(() => putPart(blankPiece(), part, { selected: null, ground }).piece, [part]);
-  return <Still piece={piece} moving={false} />;
+  const ground = useRecipes((s) => s.ground);
+  const piece = useMemo(() => ground && putPart(blankPiece(), part, { selected: null, ground }).piece, [part, ground]);
+  return piece && <Still piece={piece} moving={false} />;
 }

@@ -5,6 +5,7 @@ import { kindOf } from '@/core/steps';
 import { pick, usePanels, type Picking, type PickingPart } from '@/state/panels';
 import { useParts } from '@/state/parts';
 import { useWorkbench } from '@/state/workbench';
+import { loadRecipes, useRecipes } from '../kept-parts/recipes';
 import { SearchList, type SearchEntry } from '../parts/SearchList';
 import { addPicked } from '../workbench/actions';
 import { putInPart } from '../workbench/part-actions';
@@ -87,13 +88,16 @@ export function StepPicker() {
   const piece = useWorkbench((s) => s.piece);
   const selected = useWorkbench((s) => s.selected);
   const kept = useParts((s) => s.parts);
+  const { recipes, ground } = useRecipes();
   useEffect(() => {
-    if (picking) void useParts.getState().load();
+    if (!picking) return;
+    void useParts.getState().load();
+    void loadRecipes();
   }, [picking]);
   const entries = picking
     ? [
         ...(picking.for === 'part' ? [] : offered(piece, picking).map((offer) => stepEntry(offer, picking))),
-        ...offeredParts(piece, picking, selected, kept).map(partEntry),
+        ...(ground ? offeredParts(piece, picking, selected, { recipes, kept }) : []).map(partEntry),
       ]
     : [];
   return (

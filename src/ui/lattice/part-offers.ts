@@ -1,7 +1,6 @@
 import { rowFor, type RowPlace } from '@/core/piece/clip';
 import { kindOfPart, type Part } from '@/core/piece/part';
 import { strandById, type Piece, type StepAt } from '@/core/piece/types';
-import { RECIPES } from '@/demo/recipes';
 import type { Picking, PickingPart } from '@/state/panels';
 import { KIND_WORDS } from '../words';
 
@@ -19,10 +18,13 @@ export function offeredParts(
   piece: Piece,
   picking: Picking | PickingPart,
   selected: StepAt | null,
-  kept: readonly Part[],
+  parts: { recipes: readonly Part[]; kept: readonly Part[] },
 ): PartOffer[] {
   if (picking.for === 'replace' || (picking.for === 'strand' && picking.into)) return [];
-  const all = [...kept.map((part) => ({ part, kept: true })), ...RECIPES.map((part) => ({ part, kept: false }))];
+  const all = [
+    ...parts.kept.map((part) => ({ part, kept: true })),
+    ...parts.recipes.map((part) => ({ part, kept: false })),
+  ];
   const kindAt =
     picking.for === 'step'
       ? strandById(piece, picking.strand)?.kind

@@ -22,6 +22,7 @@ import {
 } from '@/state/kept';
 import { notify } from '@/state/notify';
 import { Ended } from '@/workers/doors';
+import { forgetLeftovers } from '@/state/leftovers';
 import { readPieceFile } from '@/workers/reading';
 import { Button } from '../parts/Button';
 import { Mark } from '../parts/Mark';
@@ -46,11 +47,10 @@ export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; st
   useEffect(() => {
     void refresh();
     // What was deleted here can be brought back until the shelf is looked at again.
-    const tidy = async () => {
-      const { forgetLeftovers } = await import('@/state/leftovers');
-      await forgetLeftovers((await list()).map((k) => k.id));
-    };
-    tidy().catch(() => undefined);
+    list().then(
+      (all) => forgetLeftovers(all.map((k) => k.id)),
+      () => undefined,
+    );
   }, [refresh]);
 
   const begin = async (piece: Piece) => {

@@ -20,11 +20,11 @@ const close = () => usePanels.setState({ pixels: false });
 export function PixelView() {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [frame, setFrame] = useState<FramePixels | 'waiting' | null>('waiting');
-  const [window, setWindow] = useState<PixelWindow | null>(null);
+  const [part, setPart] = useState<PixelWindow | null>(null);
   const [at, setAt] = useState<[number, number] | null>(null);
   useFrame(setFrame);
   const pixels = frame === 'waiting' ? null : frame;
-  const shown = pixels && (window ?? { x: pixels.width / 2, y: pixels.height / 2, scale: 2 });
+  const shown = pixels && (part ?? { x: pixels.width / 2, y: pixels.height / 2, scale: 2 });
   useDrawn(canvas, pixels, shown);
 
   const view = () => ({ width: canvas.current!.clientWidth, height: canvas.current!.clientHeight });
@@ -37,7 +37,7 @@ export function PixelView() {
     const [startX, startY] = [event.clientX, event.clientY];
     followPointer(event, {
       moved: (m) =>
-        setWindow(
+        setPart(
           held(
             {
               ...shown,
@@ -50,7 +50,7 @@ export function PixelView() {
     });
   };
   const nearer = (factor: number, where: [number, number]) =>
-    shown && pixels && setWindow(zoomed(shown, view(), pixels, where, factor));
+    shown && pixels && setPart(zoomed(shown, view(), pixels, where, factor));
   const onKey = (event: KeyboardEvent) => {
     if (!shown || !pixels) return;
     const { width, height } = view();
@@ -64,7 +64,7 @@ export function PixelView() {
     if (event.key === '+' || event.key === 'PageUp') nearer(NEARER, middle);
     else if (event.key === '-' || event.key === 'PageDown') nearer(1 / NEARER, middle);
     else if (right || down)
-      setWindow(
+      setPart(
         held(
           {
             ...shown,

@@ -14,7 +14,6 @@ import { Menu } from '../parts/Menu';
 import { CoarseBar, CoarseEdges } from './CoarseEdges';
 import { Handles } from './Handles';
 import { PathHandles } from './PathHandles';
-import { PixelView } from './PixelView';
 import { spaceOf } from './space-of';
 import { Letters } from './Letters';
 import { LookBar } from './LookBar';
@@ -25,7 +24,6 @@ import { dragView, frame, keyView, zoom } from './orbit';
 import { pictureIn, placeIn } from './picture-box';
 import { cameraOf, putCamera } from './piece-camera';
 import { Split } from './Split';
-import { VersionBeside } from './VersionBeside';
 import { useFinishSpread } from './use-finish-spread';
 import { useLook } from './use-look';
 import { useSignalNumbers } from './use-signal-numbers';
@@ -39,6 +37,8 @@ const PINS: { label: string; scale: number | null }[] = [
   { label: 'Quarter', scale: 0.25 },
 ];
 
+const PixelView = dynamic(() => import('./PixelView').then((m) => m.PixelView), { ssr: false });
+const VersionBeside = dynamic(() => import('./VersionBeside').then((m) => m.VersionBeside), { ssr: false });
 const SignalPlot = dynamic(() => import('./SignalPlot').then((m) => m.SignalPlot), { ssr: false });
 
 export function StageView() {

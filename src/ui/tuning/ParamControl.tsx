@@ -1,10 +1,10 @@
+import dynamic from 'next/dynamic';
 import { setParam } from '@/core/piece/edit';
 import type { CurvePoint, Key, PathPoint, Step, Stop, Value, Vector } from '@/core/piece/types';
 import { definitionOf, valueOf, type NumberParam, type Param, type ResolvedStep } from '@/core/steps';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { readsOf } from '../words';
 import { ChoiceField } from './ChoiceField';
-import { CodeField } from './CodeField';
 import { ColourField } from './ColourField';
 import { CurveField } from './CurveField';
 import { FileField } from './FileField';
@@ -17,6 +17,9 @@ import { PictureField } from './PictureField';
 import type { ParamPlace } from './param-place';
 import { RampField } from './RampField';
 import { VectorField } from './VectorField';
+
+/** The editor is as large as all else of tuning, and few steps have text. */
+const CodeField = dynamic(() => import('./CodeField').then((m) => m.CodeField), { ssr: false });
 
 /** A choice of the same step, by its id; empty where the parameter has none. */
 function choiceOf(definition: ResolvedStep, step: Step, id: string | undefined): string {

@@ -9,14 +9,10 @@ import { REACHING_PROBLEM } from '@/state/kept';
 import { usePanels } from '@/state/panels';
 import { useRehearsal } from '@/state/rehearsal';
 import { startPreviews } from '@/state/previews';
-import { AboutStep } from '../catalogue/AboutStep';
 import { ChecksPanel } from '../checks/ChecksPanel';
 import { CommandList } from '../commands/CommandList';
 import { Help } from '../commands/Help';
 import { TakeAwayPanel } from '../export/TakeAwayPanel';
-import { History } from '../history/History';
-import { KeepPart } from '../kept-parts/KeepPart';
-import { KeptParts } from '../kept-parts/KeptParts';
 import { StepPicker } from '../lattice/StepPicker';
 import { LoopBand } from '../loop-band/LoopBand';
 import { Button } from '../parts/Button';
@@ -24,6 +20,7 @@ import { Areas } from './Areas';
 import { AreaGuard, Guard } from './Guard';
 import { Rehearse } from '../rehearse/Rehearse';
 import { viewerNow } from '../stage/viewer-handle';
+import { Asked } from './Asked';
 import { Header } from './Header';
 import { useShortcuts } from './shortcuts';
 
@@ -120,10 +117,7 @@ function Open() {
         <LoopBand />
       </AreaGuard>
       <StepPicker />
-      <KeepPart />
-      <KeptParts />
-      <History />
-      <AboutStep />
+      <Asked />
       <ChecksPanel />
       <TakeAwayPanel />
       <CommandList />

@@ -3,12 +3,12 @@ import { PART_ENDING, readPart, writePart } from '@/core/formats/part-file';
 import { PieceError } from '@/core/piece/errors';
 import { putPart, type Part } from '@/core/piece/part';
 import type { StepAt } from '@/core/piece/types';
-import { ground } from '@/demo/recipes';
 import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
 import { useParts } from '@/state/parts';
 import { useWorkbench } from '@/state/workbench';
 import { download, fileStem } from '../download';
+import { useRecipes } from '../kept-parts/recipes';
 import { selectedClip } from './selected';
 
 /** What the artist does with recipes and kept parts. */
@@ -16,6 +16,9 @@ import { selectedClip } from './selected';
 /** Puts a part in where it belongs, or at a place in a row, and goes on from there. */
 export function putInPart(part: Part, row?: RowPlace): void {
   const { edit, select, selected } = useWorkbench.getState();
+  const { ground } = useRecipes.getState();
+  // Parts are offered when what they stand on is there.
+  if (!ground) return;
   let put: ReturnType<typeof putPart> | null = null;
   edit((p) => {
     put = putPart(p, part, { selected: selected?.strand ?? null, row, ground });
