@@ -5,6 +5,7 @@ import { movePoint, setHandle, withoutPoint, withPoint } from '@/core/piece/path
 import type { PathPoint, Step, Strand, Vector } from '@/core/piece/types';
 import { definitionOf, valueOf, type Param } from '@/core/steps';
 import { pathWay } from '@/core/steps/params';
+import { literalOf } from '@/core/weave';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { tidy } from './in-plane';
 import type { Over } from './OverPicture';
@@ -26,8 +27,9 @@ export const hasPath = (step: Step): boolean =>
 export function PathHandles({ strand, step, over }: Props) {
   const definition = definitionOf(step.op);
   const paths = definition?.params.filter((p) => p.type === 'path') ?? [];
+  const piece = useWorkbench((s) => s.piece);
   const choices = Object.fromEntries(
-    (definition?.params ?? []).filter((p) => p.type === 'choice').map((p) => [p.id, valueOf(step, p)]),
+    (definition?.params ?? []).filter((p) => p.type === 'choice').map((p) => [p.id, literalOf(piece, step, p)]),
   );
   return paths.map((param) => <Path key={param.id} {...{ strand, step, over, param, choices }} />);
 }

@@ -1,7 +1,8 @@
 import dynamic from 'next/dynamic';
 import { setParam } from '@/core/piece/edit';
-import type { CurvePoint, Key, PathPoint, Step, Stop, Value, Vector } from '@/core/piece/types';
-import { definitionOf, valueOf, type NumberParam, type Param, type ResolvedStep } from '@/core/steps';
+import type { CurvePoint, Key, PathPoint, Piece, Step, Stop, Value, Vector } from '@/core/piece/types';
+import { definitionOf, type NumberParam, type Param, type ResolvedStep } from '@/core/steps';
+import { literalOf } from '@/core/weave';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { readsOf } from '../words';
 import { ChoiceField } from './ChoiceField';
@@ -22,9 +23,9 @@ import { VectorField } from './VectorField';
 const CodeField = dynamic(() => import('./CodeField').then((m) => m.CodeField), { ssr: false });
 
 /** A choice of the same step, by its id; empty where the parameter has none. */
-function choiceOf(definition: ResolvedStep, step: Step, id: string | undefined): string {
+function choiceOf(piece: Piece, definition: ResolvedStep, step: Step, id: string | undefined): string {
   const param = definition.params.find((p) => p.id === id);
-  return param ? String(valueOf(step, param)) : '';
+  return param ? String(literalOf(piece, step, param)) : '';
 }
 
 const textOf = (value: Value | undefined) => (typeof value === 'string' ? value : '');
@@ -61,7 +62,10 @@ export function ParamControl({
       return (
         <RampField
           name={param.name}
-          between={{ blend: choiceOf(definition, step, param.blend), space: choiceOf(definition, step, param.space) }}
+          between={{
+            blend: choiceOf(piece, definition, step, param.blend),
+            space: choiceOf(piece, definition, step, param.space),
+          }}
           stops={(Array.isArray(value) ? value : param.default) as Stop[]}
           onChange={(stops, dragging) => set(stops, dragging ? 'drag' : undefined)}
         />

@@ -79,15 +79,16 @@ export const bundleUp = (strand: string) => state().edit((p) => bundleWithAbove(
 /** Bundles the strands that are selected. */
 export function bundleSelected(): void {
   const several = severalSelected();
-  if (several && 'strands' in several) state().edit((p) => bundleSeveral(p, several.strands));
+  if (!several || !('strands' in several))
+    return notify('info', 'Select more than one strand first: Shift with the arrows, or a click into another row.');
+  state().edit((p) => bundleSeveral(p, several.strands));
 }
 
 /** Copies what is selected. */
 export function takeStep(at: StepAt): void {
-  const clip = selectedClip(at, false);
   const several = severalSelected();
   if (several && 'strands' in several) return taken(selectedClip(at, true), several.strands.length);
-  keepClip(clip);
+  keepClip(selectedClip(at, false));
   const count = several ? several.steps.length : 1;
   notify('info', `${count === 1 ? 'The step is' : `${count} steps are`} copied. Paste into any row of any piece.`);
 }
