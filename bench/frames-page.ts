@@ -27,7 +27,8 @@ function blocks(skin: Skin, clock: Clock): THREE.Object3D {
   const material = new THREE.MeshStandardMaterial({ side: THREE.DoubleSide, color: 0xb98a4b, roughness: 0.7 });
   material.onBeforeCompile = (s) => {
     Object.assign(s.uniforms, { clock, uScale: { value: 0.5 }, uEvolve: { value: 2 } });
-    s.vertexShader = `${NOISE}attribute vec3 at;\n${s.vertexShader.replace('#include <begin_vertex>', 'vec3 transformed = position + at + vec3(0.0, wind(at, 1u), 0.0);')}`;
+    const moved = 'vec3 transformed = position + at + vec3(0.0, wind(at, 1u), 0.0);';
+    s.vertexShader = `${NOISE}attribute vec3 at;\n${s.vertexShader.replace('#include <begin_vertex>', moved)}`;
   };
   return new THREE.Mesh(geometry, material);
 }
@@ -49,7 +50,8 @@ function lights(skin: Skin, clock: Clock): THREE.Object3D {
     blending: THREE.AdditiveBlending,
     depthWrite: false,
     transparent: true,
-    vertexShader: `${NOISE}uniform float uAmount; uniform float uTurn; uniform float uDot; uniform float uHeight; varying vec3 light;
+    vertexShader: `${NOISE}uniform float uAmount; uniform float uTurn; uniform float uDot; uniform float uHeight;
+varying vec3 light;
 void main() {
   float x = wind(position, 2u);
   vec3 v = position + vec3(x, wind(position, 9u), wind(position, 17u)) * uAmount;

@@ -44,7 +44,8 @@ function copied(): Piece {
   return addStep(piece, 's4', 1, 'form.copies', { on: { link: 's3' }, shift: { link: 's2' } });
 }
 
-const HAND_NOISE = `${library(['noise'])}\nuniform float uScale; uniform float uEvolve; uniform float uAmount; uniform vec3 uTurn;
+const HAND_NOISE = `${library(['noise'])}\nuniform float uScale; uniform float uEvolve; uniform float uAmount;
+uniform vec3 uTurn;
 float wind(vec3 q, uint seed) { return gradientNoise4(vec4(q * uScale, phase * uEvolve), vec4(0.0, 0.0, 0.0,
   uEvolve), seed); }\n`;
 

@@ -61,10 +61,10 @@ async function check(piece: Piece): Promise<string> {
   const seam = await measureSeam(piece);
   const { problems } = analyse(piece);
   const lines = seam.map((r) => {
-    const fix = r.breaks
-      ? `; breaks at ${r.breaks.name} in ` +
-        `${piece.strands.find((s) => s.id === r.breaks!.strand)?.name}${r.breaks.mends.map((mend) => `; ${mend.map((f) => f.sentence.toLowerCase()).join(' and ')}`).join('')}`
-      : '';
+    const { breaks } = r;
+    const strand = piece.strands.find((s) => s.id === breaks?.strand)?.name;
+    const mends = breaks?.mends.map((mend) => `; ${mend.map((f) => f.sentence.toLowerCase()).join(' and ')}`) ?? [];
+    const fix = breaks ? `; breaks at ${breaks.name} in ${strand}${mends.join('')}` : '';
     return `${r.closes ? 'closes' : 'JUMPS '}  ${r.name}: ${(100 * r.gap).toPrecision(3)} % of its range${fix}`;
   });
   const closes = seam.every((r) => r.closes);

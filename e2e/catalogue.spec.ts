@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { inWorkbench, openPiece, smallStarter } from './artist';
+import { test } from './lasting-page';
 
 const example = (page: Page) =>
   page.locator('canvas[data-still]').evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());

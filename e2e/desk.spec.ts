@@ -1,8 +1,9 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { setLoop, setPicture } from '@/core/piece/edit';
 import { BEGINNINGS } from '@/demo';
 import { difference, drag, inWorkbench, openPiece, pixelsOf, settled, stage } from './artist';
+import { test } from './lasting-page';
 
 const cell = (page: Page, at: string) => page.locator(`[data-cell="${at}"]`);
 
@@ -12,7 +13,7 @@ test.beforeEach(async ({ page }) => {
   await inWorkbench(page);
 });
 
-test('all of a step goes out on the desk: its point is played on a pad and on the stage, its choice from a list', async ({
+test('a whole step goes out on the desk: its point is played on a pad and the stage, its choice from a list', async ({
   page,
 }) => {
   await cell(page, 'waves/t2').click();

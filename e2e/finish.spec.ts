@@ -1,10 +1,11 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { toEncoded, toLinear } from '@/core/colour';
 import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
 import type { Piece, Step } from '@/core/piece/types';
 import { difference, inWorkbench, openPiece, settled, setNumber, stage } from './artist';
 import { disc, framesOf, HEIGHT, red, still, stillAt, WIDTH, type Row } from './pictures';
+import { test } from './lasting-page';
 
 test('a blur is a Gaussian of its radius', async ({ page }) => {
   const sharp = await still(page, disc([]));

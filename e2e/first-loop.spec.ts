@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import {
   choose,
   difference,
@@ -12,6 +12,7 @@ import {
   stage,
   variety,
 } from './artist';
+import { test } from './lasting-page';
 
 test('an artist builds the first loop from blank, with keys and mouse', async ({ page }) => {
   await page.goto('/');

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import type { PNG } from 'pngjs';
 import type { Piece, Strand } from '@/core/piece/types';
 import { from, piece, strand } from '@/demo/build';
@@ -13,6 +13,7 @@ import {
   stage,
   variety,
 } from './artist';
+import { test } from './lasting-page';
 
 /** Forms on a bare, small stage. */
 function onStage(strands: Strand[], form: string, surface: Parameters<typeof strand>[2][] = []): Piece {

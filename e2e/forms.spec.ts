@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { readObj } from '@/core/formats/mesh';
 import {
   choose,
@@ -15,6 +15,7 @@ import {
   taken,
   variety,
 } from './artist';
+import { test } from './lasting-page';
 
 async function blank(page: Page, frames: number): Promise<void> {
   await page.goto('/');

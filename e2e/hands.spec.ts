@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import {
   choose,
   difference,
@@ -12,6 +12,7 @@ import {
   smallStarter,
   stage,
 } from './artist';
+import { test } from './lasting-page';
 
 const cell = (page: Page, at: string) => page.locator(`[data-cell="${at}"]`);
 
@@ -211,11 +212,11 @@ test('deleting a strand says what took from it, before and after', async ({ page
   await expect(page.getByText('"swell" was deleted.')).toContainText(takers.split(', ')[0]!);
 });
 
-test('a drag that the system takes away is over', async ({ page, context }) => {
+test('a drag that the system takes away is over', async ({ page }) => {
   const before = await settled(stage(page));
   const box = (await stage(page).boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-  const touch = await context.newCDPSession(page);
+  const touch = await page.context().newCDPSession(page);
   await touch.send('Emulation.setTouchEmulationEnabled', { enabled: true });
   const send = (type: 'touchStart' | 'touchMove' | 'touchCancel', points: { x: number; y: number }[]) =>
     touch.send('Input.dispatchTouchEvent', { type, touchPoints: points });
@@ -228,6 +229,7 @@ test('a drag that the system takes away is over', async ({ page, context }) => {
   await page.mouse.move(x - 80, y + 30);
   await page.mouse.move(x + 90, y - 30);
   expect(difference(turned, await settled(stage(page)))).toBe(0);
+  await touch.detach();
 });
 
 test('a piece that plays once is not asked to close', async ({ page }) => {

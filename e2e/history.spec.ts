@@ -1,7 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { difference, inWorkbench, openPiece, setNumber, settled, smallStarter, stage } from './artist';
+import { test } from './lasting-page';
 
 const cell = (page: Page, at: string) => page.locator(`[data-cell="${at}"]`);
 const kept = (page: Page) => page.getByText(/^kept \d/);

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { difference, inWorkbench, pixelsOf, seam, settled, stage, taken, variety } from './artist';
+import { test } from './lasting-page';
 
 /** Types words into the list that is open and takes what comes first. */
 async function take(page: Page, key: string, words: string): Promise<void> {

@@ -1,6 +1,7 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { difference, inWorkbench, link, openPiece, settled, smallStarter, stage, taken, variety } from './artist';
+import { test } from './lasting-page';
 
 test('any step can be looked at, on the objects or over the frame, and the piece is not touched', async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { difference, goToFrame, inWorkbench, makeStrand, seam, setNumber, settled, stage, variety } from './artist';
+import { test } from './lasting-page';
 
 async function blank(page: Page, width: number, height: number, frames: number): Promise<void> {
   await page.goto('/');
@@ -74,7 +75,7 @@ test('an artist builds a torn banner from blank: a sample picture torn by panned
   expect(difference(whole, await settled(stage(page)))).toBe(0);
 });
 
-test('an artist builds a burning lantern from blank: cut by noise, with a glowing edge and a shadow that burns too', async ({
+test('an artist builds a burning lantern from blank: cut by noise, with a glowing edge, its shadow burns too', async ({
   page,
 }) => {
   await blank(page, 128, 128, 24);

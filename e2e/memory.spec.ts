@@ -1,10 +1,11 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { toEncoded } from '@/core/colour';
 import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
 import { difference, goToFrame, inWorkbench, openPiece, seam, setNumber, settled, stage } from './artist';
 import { disc, framesOf, HEIGHT, red, still, stillAt, WIDTH, type Row } from './pictures';
+import { test } from './lasting-page';
 
 const FRAMES = 12;
 

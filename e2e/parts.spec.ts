@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { readPart } from '@/core/formats/part-file';
 import {
   choose,
@@ -13,6 +13,7 @@ import {
   stage,
   taken,
 } from './artist';
+import { test } from './lasting-page';
 
 const cell = (page: Page, at: string) => page.locator(`[data-cell="${at}"]`);
 const named = (page: Page, name: string) => page.getByRole('button', { name: `Strand ${name}`, exact: true });

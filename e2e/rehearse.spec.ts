@@ -1,7 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { control, by, from, piece, strand } from '@/demo/build';
 import { difference, inWorkbench, openPiece, seam, settled, stage } from './artist';
+import { test } from './lasting-page';
 
 /** A flat colour, lit by a control and by moments, with two looks. */
 const lamps = () =>

@@ -133,7 +133,8 @@ test('a form beyond the limit is refused in words and the picture goes on', asyn
 
 test('a stranger’s text that is more than can be read is said at its step, and the rest goes on', async ({ page }) => {
   const chain = `return ${Array(3001).fill('v.x').join('+')};`;
-  const structs = `struct A0 { vec4 a; };${Array.from({ length: 9 }, (_, i) => `struct A${i + 1} { A${i} a; A${i} b; A${i} c; A${i} d; };`).join('')}`;
+  const nested = Array.from({ length: 9 }, (_, i) => `struct A${i + 1} { A${i} a; A${i} b; A${i} c; A${i} d; };`);
+  const structs = `struct A0 { vec4 a; };${nested.join('')}`;
   const piece = smallStarter('tidewater-veil');
   const strands = piece.strands.map((s) =>
     s.id === 'crest'

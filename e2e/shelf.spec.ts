@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { VERSION } from '@/core/piece/types';
 import { writePiece } from '@/core/formats/piece-file';
 import { setParam } from '@/core/piece/edit';
@@ -17,6 +17,7 @@ import {
   stage,
   variety,
 } from './artist';
+import { test } from './lasting-page';
 
 test('starters show their pictures and open', async ({ page }) => {
   await page.goto('/');

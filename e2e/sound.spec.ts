@@ -1,7 +1,8 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page, test as testAlone } from '@playwright/test';
 import { writeWav } from '@/core/formats/wav';
 import type { Sound } from '@/core/sound/sound';
 import { goToFrame, inWorkbench, link, makeStrand, openPiece, seam, settled, smallStarter, stage } from './artist';
+import { test } from './lasting-page';
 
 /** A tone that is loud in the second half of a second, and nearly silent in the first. */
 const halves: Sound = {
@@ -58,7 +59,7 @@ test('what is no sound, or too much of one, is refused in words and changes noth
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
 });
 
-test('it is heard while the loop plays, begins where the loop does, and can be muted', async ({ page }) => {
+testAlone('it is heard while the loop plays, begins where the loop does, and can be muted', async ({ page }) => {
   // What goes to the loudspeakers is listened to on the way.
   await page.addInitScript(() => {
     const connect = AudioNode.prototype.connect as (this: AudioNode, to: AudioNode) => AudioNode;

@@ -1,8 +1,9 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture, toggleStep } from '@/core/piece/edit';
 import { strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
 import { CATALOGUE, kindOf } from '@/core/steps';
 import { difference, inWorkbench, openPiece, setChoice, settled, stage } from './artist';
+import { test } from './lasting-page';
 
 /** A ball in front of a striped wall, lit by a sun; `steps` are put behind "Lit", `more` behind the lights. */
 function scene(steps: [string, Step['params']?][], more: [string, Step['params']?][] = []): Piece {

@@ -1,8 +1,9 @@
-import { expect, test } from '@playwright/test';
+import { expect, test as testAlone } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { ALL_FORMATS, BufferSource, EncodedPacketSink, Input } from 'mediabunny';
 import { PNG } from 'pngjs';
 import { difference, inWorkbench, openPiece, smallStarter, taken, variety } from './artist';
+import { test } from './lasting-page';
 
 const FRAMES = 12;
 
@@ -117,7 +118,7 @@ test('an MP4 of odd size is the picture without its last row and column', async 
   expect(off).toBeLessThan(difference(shifted, shown));
 });
 
-test('a card that is lost while it works says so, keeps what it has, and works again', async ({ page }) => {
+testAlone('a card that is lost while it works says so, keeps what it has, and works again', async ({ page }) => {
   await page.addInitScript(() => {
     const getContext = OffscreenCanvas.prototype.getContext as (this: OffscreenCanvas, ...args: unknown[]) => unknown;
     OffscreenCanvas.prototype.getContext = function (this: OffscreenCanvas, ...args: unknown[]) {

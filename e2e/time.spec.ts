@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { writeMidi, type MidiEvent } from 'midi-file';
 import type { PNG } from 'pngjs';
 import { tappedTempo } from '@/core/piece/beats';
@@ -20,6 +20,7 @@ import {
   smallStarter,
   stage,
 } from './artist';
+import { test } from './lasting-page';
 
 test('a number is keyed where it stands, from the panel, by keyboard, and on the loop band', async ({ page }) => {
   await openPiece(page, smallStarter('dented-sail', 128, 72, 12));

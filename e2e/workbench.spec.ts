@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { writePiece } from '@/core/formats/piece-file';
 import {
   difference,
@@ -15,6 +15,7 @@ import {
   taken,
   variety,
 } from './artist';
+import { test } from './lasting-page';
 
 test.beforeEach(async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));

@@ -13,6 +13,7 @@ import { LoopTexture } from './card/loop-texture';
 import { Layout } from './stage/layout';
 import type { View } from './stage/stage-scene';
 import { Shots, type Shooting } from './stage/shots';
+import type { Shot } from './card/shot';
 import type { StageShot } from './stage/stage-shot';
 import { farFirst } from './stage/standing';
 
@@ -186,8 +187,8 @@ export class Picture {
     this.renderer.setRenderTarget(null);
   }
 
-  /** Light of the stage as it was drawn last, before its finish. */
-  get lastShot(): THREE.WebGLRenderTarget | null {
+  /** The stage as it was drawn last, before its finish. */
+  get lastShot(): Shot | null {
     return this.shots.last(this.output.stage?.id ?? null);
   }
 

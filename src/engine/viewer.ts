@@ -5,6 +5,7 @@ import type { Target } from '@/core/weave';
 import { Picture, type Settling } from './picture';
 import { PicturesAside, type Drawn } from './pictures-aside';
 import { Remembering } from './remembering';
+import { DepthProbe } from './capture/depth-probe';
 import { makeRenderer } from './card/renderer';
 import { ScaleChooser } from './card/scale';
 import type { Layout } from './stage/layout';
@@ -55,6 +56,7 @@ export class Viewer {
   private lastTook = 16;
   private timer = 0;
   private lost = false;
+  private depth: DepthProbe | null = null;
   private ended = false;
   /** Pictures beside the running one: cells, the seam, the whole frame. */
   readonly asked: PicturesAside;
@@ -163,14 +165,25 @@ export class Viewer {
   shot(): { width: number; height: number; data: Float32Array } | null {
     const shot = this.picture.lastShot;
     if (!shot || this.lost) return null;
-    const { width, height } = shot;
+    const { width, height } = shot.target;
     const data = new Float32Array(4 * width * height);
     const gl = this.renderer.getContext();
-    this.renderer.setRenderTarget(shot);
+    this.renderer.setRenderTarget(shot.target);
     // Half-float targets can always be read as floats (EXT_color_buffer_float).
     gl.readPixels(0, 0, width, height, gl.RGBA, gl.FLOAT, data);
     this.renderer.setRenderTarget(null);
     return { width, height, data };
+  }
+
+  /**
+   * Metres from the camera to what the last picture shows at a place, 0..1 from the upper left; null where nothing is,
+   * or where no step of the finish asks for distances.
+   */
+  distanceAt(x: number, y: number): number | null {
+    const shot = this.picture.lastShot;
+    if (!shot || this.lost) return null;
+    this.depth ??= new DepthProbe(this.renderer);
+    return this.depth.read(shot, x, 1 - y);
   }
 
   pinScale(scale: number | null): void {
@@ -186,6 +199,7 @@ export class Viewer {
     this.picture.dispose();
     this.remembering.dispose();
     this.asked.dispose();
+    this.depth?.dispose();
     this.renderer.dispose();
   }
 

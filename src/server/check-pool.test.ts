@@ -41,7 +41,8 @@ describe('checks in threads', () => {
 
   it('tell a hostile text of a code step in words', async () => {
     const pool = new CheckPool(file);
-    const structs = `struct A0 { vec4 a; };${Array.from({ length: 9 }, (_, i) => `struct A${i + 1} { A${i} a; A${i} b; A${i} c; A${i} d; };`).join('')}`;
+    const nested = Array.from({ length: 9 }, (_, i) => `struct A${i + 1} { A${i} a; A${i} b; A${i} c; A${i} d; };`);
+    const structs = `struct A0 { vec4 a; };${nested.join('')}`;
     for (const text of [
       `return ${Array(3001).fill('v.x').join('+')};`,
       structs,

@@ -118,7 +118,7 @@ describe('a kept piece', () => {
     other!();
   });
 
-  it('is kept here from when the other tab lets go, which has the last word where nothing was changed here', async () => {
+  it('is kept here once the other tab lets go, which has the last word where nothing was changed here', async () => {
     await keep('a', named('before'));
     const other = await hold('a');
     const close = await openKept('a');

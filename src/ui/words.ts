@@ -17,13 +17,16 @@ export const KIND_WORDS: Record<Kind, { title: string; one: string; about: strin
   finish: { title: 'Finish', one: 'finish', about: 'the picture itself', glyph: '▭' },
 };
 
+/** One second, two seconds. */
+const unitOf = (unit: string | undefined, count: number) => (count === 1 ? unit?.replace(/s$/, '') : unit);
+
 /** A parameter's value in a few characters. */
 export function shortValue(piece: Piece, param: Param, value: Value | undefined): string {
   if (isLink(value)) return piece.strands.find((s) => s.id === value.link)?.name ?? '?';
   if (isControlRef(value)) return piece.controls.find((c) => c.id === value.control)?.name ?? '?';
   if (isKeyed(value)) return value.keys.length === 1 ? '1 key' : `${value.keys.length} keys`;
   if (typeof value === 'number')
-    return `${shortNumber(value)}${'unit' in param && param.unit ? ` ${value === 1 ? param.unit.replace(/s$/, '') : param.unit}` : ''}`;
+    return [shortNumber(value), 'unit' in param && unitOf(param.unit, value)].filter(Boolean).join(' ');
   if (Array.isArray(value))
     return typeof value[0] === 'number'
       ? value.map((v) => shortNumber(v as number)).join(' ')

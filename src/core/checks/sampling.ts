@@ -253,7 +253,11 @@ function remedy(
       return [{ param, has, needs, most: param.hard?.[1] ?? Infinity }];
     });
     if (wants.length === 0) continue;
-    const sentence = `needs about ${wants.map((w) => `${w.needs.toLocaleString('en')} ${w.param.name.toLowerCase()}, has ${w.has.toLocaleString('en')}`).join(', and ')}`;
+    const counts = wants.map(
+      ({ param, needs, has }) =>
+        `${needs.toLocaleString('en')} ${param.name.toLowerCase()}, has ${has.toLocaleString('en')}`,
+    );
+    const sentence = `needs about ${counts.join(', and ')}`;
     const free = wants.filter(({ param }) => !isDriven(row.step.params[param.id]));
     const fixes = free.map(({ param, needs, most }): Fix => {
       const value = Math.min(needs, most);

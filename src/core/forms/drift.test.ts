@@ -22,7 +22,7 @@ const homes = (piece: Piece, phase = 0) => pointsOf(piece, phase, 't1');
 const LN2 = Math.LN2;
 
 describe('points that drift', () => {
-  it('stand where the flow and the way back are even: an even flow carries them flow x half-life / ln 2 away', async () => {
+  it('stand where flow and way back are even: an even flow carries them flow x half-life / ln 2 away', async () => {
     for (const back of [0.2, 0.9]) {
       const piece = drifting({ flow: [0.6, -0.3, 0.1], back });
       const from = await homes(piece);
@@ -77,7 +77,7 @@ describe('points that drift', () => {
     expect(await after(0.05)).toBeGreaterThan(0.98);
   });
 
-  it('ask the flow where they have got to: what turns about the middle keeps its distance, whatever carries it', async () => {
+  it('ask the flow where they have got to: what turns about the middle keeps its distance', async () => {
     // A flow of (-y, x) at the carried place keeps a far home's points together; asked at rest it would be a line.
     let piece = drifting({ back: 1 });
     piece = addStrand(piece, 'field', 'around', 'field.position', {});

@@ -53,6 +53,10 @@ const floats = fc.letrec<{ e: Expr }>((tie) => ({
       text: `(${l.text} < ${r.text} ? ${yes.text} : ${no.text})`,
       value: (env) => (l.value(env) < r.value(env) ? yes.value(env) : no.value(env)),
     })),
+    fc.tuple(tie('e'), tie('e'), tie('e'), tie('e')).map(([l, r, no, yes]): Expr => ({
+      text: `mix(${no.text}, ${yes.text}, ${l.text} < ${r.text})`,
+      value: (env) => (l.value(env) < r.value(env) ? yes : no).value(env),
+    })),
     fc
       .tuple(tie('e'), tie('e'), fc.nat(1))
       .map(([l, r, i]): Expr => ({ text: `vec2(${l.text}, ${r.text})[${i}]`, value: (env) => (i ? r : l).value(env) })),

@@ -146,6 +146,9 @@ describe('built-in functions', () => {
     expect(call('vec2 f(vec2 x) { return mix(clamp(x, 0.0, 1.0), vec2(4.0, 8.0), 0.25); }', 'f')(-3, 9)).toEqual([
       1, 2.75,
     ]);
+    expect(call('vec2 f(vec2 x) { return mix(x, vec2(4.0, 8.0), greaterThan(x, vec2(1.0))); }', 'f')(-3, 9)).toEqual([
+      -3, 8,
+    ]);
     expect(call('float f(float x) { float w; float r = modf(x, w); return w * 100.0 + r; }', 'f')(-3.25)).toEqual([
       -300.25,
     ]);

@@ -34,6 +34,10 @@ function compare(scalars: ScalarName[]): NativeSignature[] {
   );
 }
 
+const chosen = sizes.map((n) => ({
+  params: [vectorOf('float', n), vectorOf('float', n), vectorOf('bool', n)],
+  returns: vectorOf('float', n),
+}));
 const reduceBool = vectors.map((n) => ({ params: [vectorOf('bool', n)], returns: BOOL }));
 const order: ScalarName[] = ['float', 'int', 'uint'];
 
@@ -47,6 +51,7 @@ export const NATIVES: ReadonlyMap<string, NativeSignature[]> = new Map(
     sqrt: componentwise(1, ['float']),
     min: [...componentwise(2, order), ...withScalar(order)],
     max: [...componentwise(2, order), ...withScalar(order)],
+    mix: chosen,
     dot: sizes.map((n) => ({ params: [vectorOf('float', n), vectorOf('float', n)], returns: FLOAT })),
     floatBitsToInt: cast('float', 'int'),
     floatBitsToUint: cast('float', 'uint'),

@@ -40,11 +40,13 @@ export const pictureUniform = (slot: number, stage = '') => `cl${stage}Picture${
 
 /** The two functions for the graphics card, over samplers whose texels are decoded to linear light. */
 export function samplerText(count: number, stage = ''): string {
+  const within = (name: string) => `clamp(at, ivec2(0), textureSize(${name}, 0) - 1)`;
   const slots = Array.from({ length: count }, (_, i) => ({ i, name: pictureUniform(i, stage) }));
   return `
 ${slots.map(({ name }) => `uniform highp sampler2D ${name};`).join('\n')}
 vec4 texelAt(int slot, int x, int y) {
-${slots.map(({ i, name }) => `  if (slot == ${i}) return texelFetch(${name}, clamp(ivec2(x, y), ivec2(0), textureSize(${name}, 0) - 1), 0);`).join('\n')}
+  ivec2 at = ivec2(x, y);
+${slots.map(({ i, name }) => `  if (slot == ${i}) return texelFetch(${name}, ${within(name)}, 0);`).join('\n')}
   return vec4(0.0);
 }
 vec2 texelSize(int slot) {

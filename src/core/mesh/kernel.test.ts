@@ -185,7 +185,7 @@ describe('topology', () => {
     for (const e of edges) expect(e).toBeCloseTo((3 / 8) * Math.SQRT2, 5);
   });
 
-  it('the dual of an icosphere is hexagons and twelve pentagons, and the dual of a dual has the first one’s counts', () => {
+  it('the dual of an icosphere is hexagons and twelve pentagons; the dual of a dual has the first counts', () => {
     const hexagons = dual(icosphere(1, 2));
     const sizes = Array.from({ length: faceCount(hexagons) }, (_, f) => faceSize(hexagons, f));
     expect([sizes.filter((s) => s === 5).length, sizes.filter((s) => s === 6).length]).toEqual([12, 150]);

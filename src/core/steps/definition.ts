@@ -102,10 +102,27 @@ interface Resolves {
   resolve?: (step: Pick<Step, 'params'>, takes: RunType | null) => ResolvedStep;
 }
 
+/** A place that can be dragged on the stage, by ids of parameters. */
+export interface Handle {
+  /** The vector that holds it. */
+  at: string;
+  /** The vector that turns what is there, in degrees. */
+  turn?: string;
+  /** How far it reaches, in the unit of the place; a ring about it. */
+  reach?: string;
+  /** A cone that ends at the place: where its tip is, and its full angle in degrees. */
+  cone?: { tip: string; opening: string };
+}
+
 /** Can be taken hold of on the stage. */
 interface Handled {
-  /** Places that can be dragged on the stage: the parameters that hold one, with the one that turns it. */
-  handles?: { at: string; turn?: string }[];
+  handles?: Handle[];
+}
+
+/** Is told how far away something is. */
+interface Focuses {
+  /** The number, in metres from the camera's plane, that a place of the picture can give. */
+  focuses?: string;
 }
 
 /** Makes a mesh of nothing. */
@@ -171,6 +188,7 @@ interface Abilities
     Reads,
     Remembers,
     Exposes,
+    Focuses,
     Resolves,
     Handled,
     Bakes,
@@ -194,7 +212,7 @@ export type FormShading = Of<'form', Shades>;
 export type FormCopies = Of<'form', Runs & Handled & Moves & Places>;
 export type SurfaceStep = Of<'surface', Partial<Runs> & Draws>;
 export type StageStep = Of<'stage', Handled & Stages>;
-export type FinishStep = Of<'finish', Runs & Reads & Exposes>;
+export type FinishStep = Of<'finish', Runs & Reads & Exposes & Focuses>;
 
 /** One step of the catalogue. What its kind does not have cannot be said. */
 export type StepDefinition =

@@ -51,12 +51,15 @@ const PER: Record<NonNullable<Param['per']>, string> = {
 const joined = (words: string[], last: string) =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1)!}`;
 
+const rangeOf = ({ min, max, unit }: { min: number; max: number; unit?: string }) =>
+  `${min} to ${max}${unit ? ` ${unit}` : ''}`;
+
 function whatOf(param: Param): string {
   switch (param.type) {
     case 'number':
-      return `${param.whole ? 'whole number' : 'number'}, ${param.min} to ${param.max}${param.unit ? ` ${param.unit}` : ''}`;
+      return `${param.whole ? 'whole number' : 'number'}, ${rangeOf(param)}`;
     case 'vector':
-      return `three numbers, ${param.min} to ${param.max}${param.unit ? ` ${param.unit}` : ''}`;
+      return `three numbers, ${rangeOf(param)}`;
     case 'choice':
       return `one of ${joined(
         param.options.map((o) => o.name.toLowerCase()),

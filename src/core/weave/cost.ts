@@ -1,4 +1,4 @@
-import { callsOf, checkProgram, library, MAX_COST, MAX_SOURCE } from '../glsl';
+import { callsOf, checkProgram, library, MAX_COST, MAX_SOURCE, type LibraryPart } from '../glsl';
 import { FRAME_STAND_IN, readsFrame, readsOther } from '../glsl/lib';
 import { LIMITS } from '../piece/limits';
 import { isLink, type Strand } from '../piece/types';
@@ -191,9 +191,10 @@ function measure(definition: StepDefinition, takes: RunType | null, gives: RunTy
     moments: Object.fromEntries(moments.map((id) => [id, `ask_${id}`])),
     chosen: passes > 0 ? { pass: passes - 1 } : {},
   });
+  const pictures = readsFrame(definition.glsl!) || readsOther(definition.glsl!);
+  const surface: LibraryPart[] = into === 'surface' || gives === 'surface' ? ['surface'] : [];
   const { functions } = checkProgram(
-    `${readsFrame(definition.glsl!) || readsOther(definition.glsl!) ? FRAME_STAND_IN : ''}${library(['place', ...(into === 'surface' || gives === 'surface' ? (['surface'] as const) : []), ...(definition.needs ?? [])])}\n` +
-      `${stubs}${text}`,
+    `${pictures ? FRAME_STAND_IN : ''}${library(['place', ...surface, ...(definition.needs ?? [])])}\n${stubs}${text}`,
   );
   const func = functions.find((f) => f.name === 'measured')!;
   // Both branches of a choice count, so that each pass counts as all of them.

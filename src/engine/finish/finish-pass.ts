@@ -40,10 +40,18 @@ const ON_THE_WAY = `
   // More than a half float holds would become infinite, and spread.
   pixel = vec4(clamp(done.rgb * opacity, -6e4, 6e4), opacity);`;
 
+const PIXEL_PLACE = {
+  rest: 'vec3((at - 0.5) * vec2(clSize.x / clSize.y, 1.0), 0.0)',
+  normal: 'vec3(0.0, 0.0, 1.0)',
+  uv: 'at',
+  screen: 'at',
+  phase: 'clPhase',
+};
+
 const mainText = (finish: string, end: string) => `
 ${ENCODE}
 void main() {
-  Place p = ${placeText({ rest: 'vec3((at - 0.5) * vec2(clSize.x / clSize.y, 1.0), 0.0)', normal: 'vec3(0.0, 0.0, 1.0)', uv: 'at', screen: 'at', phase: 'clPhase' })};
+  Place p = ${placeText(PIXEL_PLACE)};
   p.world = p.rest;
   // What came before holds light already multiplied by its opacity.
   vec4 before = textureLod(clShot, at, 0.0);

@@ -38,7 +38,7 @@ export class Shots {
   private exposure: Exposure | null = null;
   /** Those of the present frame. */
   private readonly taken = new Map<string, Shot>();
-  private readonly latest = new Map<string, THREE.WebGLRenderTarget>();
+  private readonly latest = new Map<string, Shot>();
 
   constructor(
     private readonly shared: Shared,
@@ -80,8 +80,8 @@ export class Shots {
     return this.stages.get(id ?? '');
   }
 
-  /** Light of a stage as it was drawn last, before its finish; of the background where null. */
-  last(stage: string | null): THREE.WebGLRenderTarget | null {
+  /** A stage as it was drawn last, before its finish; the background where null. */
+  last(stage: string | null): Shot | null {
     return this.latest.get(stage ?? '') ?? null;
   }
 
@@ -111,7 +111,7 @@ export class Shots {
     if (stage) shooting.drew?.({ strand: stage.id, steps: [] });
     const shot = { target, lens: this.shared.clLens.value.clone() };
     this.taken.set(key, shot);
-    this.latest.set(stage?.id ?? '', target);
+    this.latest.set(stage?.id ?? '', shot);
     return shot;
   }
 

@@ -80,9 +80,12 @@ export function fragmentEnd({ uses, readsBehind, flat, blend, transparent }: Sur
     }[blend];
     lines.push(`  gl_FragColor = vec4(${over}, 1.0);`);
   } else {
-    lines.push(
-      `  gl_FragColor = ${{ normal: 'vec4(outgoingLight * clAlpha, clAlpha)', additive: 'vec4(outgoingLight * clAlpha, 0.0)', multiply: 'vec4(mix(vec3(1.0), outgoingLight, clAlpha), 1.0)' }[blend]};`,
-    );
+    const plain = {
+      normal: 'vec4(outgoingLight * clAlpha, clAlpha)',
+      additive: 'vec4(outgoingLight * clAlpha, 0.0)',
+      multiply: 'vec4(mix(vec3(1.0), outgoingLight, clAlpha), 1.0)',
+    }[blend];
+    lines.push(`  gl_FragColor = ${plain};`);
   }
   return lines.filter(Boolean).join('\n');
 }

@@ -58,7 +58,7 @@ export function CommandList() {
             chosen.current?.();
             chosen.current = null;
           }}
-          className="fixed top-24 left-1/2 z-50 w-[560px] -translate-x-1/2 overflow-hidden rounded-lg border border-soft bg-panel shadow-xl"
+          className="search-panel left-1/2 w-[560px] -translate-x-1/2"
         >
           <Dialog.Title className="px-4 pt-3 text-mute">Everything by name</Dialog.Title>
           <SearchList

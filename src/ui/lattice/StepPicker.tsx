@@ -104,11 +104,7 @@ export function StepPicker() {
     <Dialog.Root open={picking !== null} onOpenChange={(open) => !open && pick(null)}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
-        <Dialog.Content
-          aria-describedby=""
-          onCloseAutoFocus={backToStep}
-          className="fixed top-24 left-[8%] z-50 w-[520px] overflow-hidden rounded-lg border border-soft bg-panel shadow-xl"
-        >
+        <Dialog.Content aria-describedby="" onCloseAutoFocus={backToStep} className="search-panel left-[8%] w-[520px]">
           {picking && (
             <>
               <Dialog.Title className="px-4 pt-3 text-mute">{titleOf(piece, picking)}</Dialog.Title>

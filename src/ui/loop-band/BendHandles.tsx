@@ -6,6 +6,8 @@ import { ofLane, onBand, type LaneProps } from './KeyHandles';
 import { moveKey } from './lanes';
 import { copiesOf, phaseAt, phaseX } from './scale';
 
+const percent = (share: number) => `${Math.round(share * 100)} %`;
+
 /** Part of the way between two keys by which an arrow key moves a handle. */
 const NUDGE = 0.02;
 
@@ -51,7 +53,7 @@ export function BendHandles({ lane, box, scale }: Omit<LaneProps, 'frames' | 'be
               role="slider"
               aria-label={`${at === 0 ? 'First' : 'Second'} handle of the curve after key ${index + 1}${ofLane(lane)}`}
               aria-valuenow={time}
-              aria-valuetext={`at ${Math.round(time * 100)} % of the way in time, ${Math.round(height * 100)} % in value`}
+              aria-valuetext={`at ${percent(time)} of the way in time, ${percent(height)} in value`}
               className="pointer-events-auto cursor-move fill-warn stroke-ground"
               onPointerDown={(e) => {
                 const element = e.currentTarget;

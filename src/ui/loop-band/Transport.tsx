@@ -6,6 +6,9 @@ import { useWorkbench } from '@/state/workbench';
 import { shortNumber } from '../number-words';
 import { Button } from '../parts/Button';
 
+const PLAY =
+  'mr-1 grid size-9 shrink-0 place-items-center rounded-full border border-soft bg-raised hover:border-lichen';
+
 /** What plays the loop, and where it is. */
 export function Transport() {
   const { frame, playing, play, goTo } = useTransport();
@@ -24,7 +27,7 @@ export function Transport() {
           aria-label={playing ? 'Pause' : 'Play'}
           title="Play or pause (Space)"
           onClick={() => play(!playing)}
-          className="mr-1 grid size-9 shrink-0 place-items-center rounded-full border border-soft bg-raised hover:border-lichen"
+          className={PLAY}
         >
           {playing ? <Pause size={15} /> : <Play size={15} />}
         </button>

@@ -22,7 +22,7 @@ describe('lanes of keyed parameters', () => {
     expect(param(moveKey(lane!, moved, 1, { at: 0.25 }), 'turns')[1]).toMatchObject({ at: 0.25, value: 5 });
   });
 
-  it('has three for a vector, each of which changes its own number; a colour has its brightness, without height', () => {
+  it('has three for a vector, each for its own number; a colour has its brightness, without height', () => {
     const stage = addStrand(blankPiece(), 'stage', 'hall', 'stage.camera', {
       position: keyed([
         [0, 1, 2],
@@ -72,7 +72,7 @@ describe('the band', () => {
     expect(boxes[2]!.value(boxes[2]!.y(3) - 4)).toBeGreaterThan(3.5);
   });
 
-  it('a box holds the keys that lie in it, on either side of the seam; folded are all but those that are edited', () => {
+  it('a box holds the keys that lie in it, on either side of the seam; folded are all but the edited ones', () => {
     const turns = keyed([1, 3]);
     turns.keys[1]!.at = 0.9;
     const piece = addStrand(blankPiece(), 'signal', 'sway', 'signal.cycle', { turns });

@@ -38,7 +38,7 @@ export function Menu({ trigger, items, align = 'end' }: Props) {
                 key={item.label}
                 disabled={item.disabled}
                 onSelect={() => (chosen.current = item.run)}
-                className="flex items-baseline justify-between gap-6 rounded px-2.5 py-1.5 outline-none data-[disabled]:text-faint data-[highlighted]:bg-soft"
+                className="menu-line flex items-baseline justify-between gap-6"
               >
                 {item.label}
                 {item.hint && <span className="text-faint">{item.hint}</span>}

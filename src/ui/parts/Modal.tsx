@@ -3,6 +3,10 @@ import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { backToStep } from '../lattice/focus';
 
+const DIALOG =
+  'fixed top-1/2 left-1/2 z-50 max-h-[88vh] max-w-[94vw] -translate-1/2 ' +
+  'overflow-y-auto rounded-lg border border-line bg-panel p-5';
+
 interface Props {
   open: boolean;
   onClose: () => void;
@@ -18,7 +22,7 @@ export function Modal({ open, onClose, title, about, wide, children }: Props) {
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/60" />
         <Dialog.Content
-          className={`fixed top-1/2 left-1/2 z-50 max-h-[88vh] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-lg border border-line bg-panel p-5 ${wide ? 'w-[840px]' : 'w-[560px]'} max-w-[94vw]`}
+          className={`${DIALOG} ${wide ? 'w-[840px]' : 'w-[560px]'}`}
           aria-describedby={about ? undefined : ''}
           onCloseAutoFocus={backToStep}
         >

@@ -5,6 +5,9 @@ import { useTransport } from '@/state/transport';
 import { shortNumber } from '../number-words';
 import { plotPlace } from './plot-place';
 
+const PLACE =
+  'tabular pointer-events-none absolute top-0 right-0 rounded-bl bg-ground/85 px-1 text-[13px]/[15px] text-lichen';
+
 interface Props {
   plot: Extract<Preview, { kind: 'plot' }>;
   frames: number;
@@ -29,11 +32,7 @@ export function Playhead({ plot, frames }: Props) {
       <span ref={line} aria-hidden className="pointer-events-none absolute inset-y-0 w-px bg-lichen/60">
         <span className="absolute -left-[2.5px] size-[6px] -translate-y-1/2 rounded-full bg-lichen [top:var(--at)]" />
       </span>
-      <span
-        ref={text}
-        data-playhead
-        className="tabular pointer-events-none absolute top-0 right-0 rounded-bl bg-ground/85 px-1 text-[13px] leading-[15px] text-lichen"
-      />
+      <span ref={text} data-playhead className={PLACE} />
     </>
   );
 }

@@ -1,4 +1,4 @@
-import type { PointerEvent as ReactPointerEvent } from 'react';
+import type { KeyboardEvent as ReactKeyboardEvent, PointerEvent as ReactPointerEvent } from 'react';
 import { endGesture } from '@/state/workbench';
 
 interface Drag {
@@ -44,4 +44,16 @@ export function dragHandle(event: ReactPointerEvent<Element>, drag: Drag): void 
   event.stopPropagation();
   (event.currentTarget as HTMLElement | SVGElement).focus();
   followPointer(event, drag);
+}
+
+const WAYS: Record<string, number> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 };
+
+/** Arrow keys on a handle: up and right are 1, down and left -1. */
+export function nudge(event: ReactKeyboardEvent, by: (way: number) => void): void {
+  const way = WAYS[event.key];
+  if (!way) return;
+  event.preventDefault();
+  event.stopPropagation();
+  by(way);
+  endGesture();
 }

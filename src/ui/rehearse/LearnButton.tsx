@@ -1,5 +1,7 @@
 import { Radio } from 'lucide-react';
 
+const RESTING = 'bg-ground/70 text-mute hover:text-text';
+
 /** Gives what moves next on a controller, or the pointer, this to drive. */
 export function LearnButton({ name, on, onClick }: { name: string; on: boolean; onClick: () => void }) {
   return (
@@ -11,7 +13,7 @@ export function LearnButton({ name, on, onClick }: { name: string; on: boolean; 
         on ? 'Move something on a controller, or the pointer over the picture' : 'Learn: what moves next drives it'
       }
       onClick={onClick}
-      className={`grid size-7 place-items-center rounded-md ${on ? 'bg-lichen text-ink' : 'bg-ground/70 text-mute hover:text-text'}`}
+      className={`grid size-7 place-items-center rounded-md ${on ? 'bg-lichen text-ink' : RESTING}`}
     >
       <Radio size={13} />
     </button>

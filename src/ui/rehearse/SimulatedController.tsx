@@ -7,6 +7,8 @@ import { strikeTargets } from '@/state/strikes';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { struckBy } from './struck';
 
+const KEY = 'h-8 w-12 rounded border border-soft bg-raised hover:border-lichen active:bg-lichen active:text-ink';
+
 /** What stands beneath a fader or a key. */
 function nameOf(piece: Piece, driven: Driven | null): string {
   if (!driven) return 'free';
@@ -62,7 +64,7 @@ export function SimulatedController() {
               <button
                 type="button"
                 aria-label={`Controller key ${i + 1}: ${nameOf(piece, drivenBy(piece, assigned, input))}`}
-                className="h-8 w-12 rounded border border-soft bg-raised hover:border-lichen active:bg-lichen active:text-ink"
+                className={KEY}
                 {...struckBy(
                   () => heard(input, 1),
                   () => heard(input, 0),

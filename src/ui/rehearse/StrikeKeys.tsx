@@ -10,6 +10,8 @@ import { Button } from '../parts/Button';
 import { LearnButton } from './LearnButton';
 import { struckBy } from './struck';
 
+const KEY = 'grid size-full content-center rounded-lg border px-2 text-left disabled:text-faint';
+
 /** Frames for which a key shines after one of its moments. */
 const SHINES = 4;
 
@@ -52,7 +54,7 @@ export function StrikeKeys() {
               disabled={!target}
               aria-label={target ? `Strike ${target.name} (${i + 1})` : `Key ${i + 1}, without moments`}
               {...struckBy(() => strikeNumber(i + 1))}
-              className={`grid size-full content-center rounded-lg border px-2 text-left disabled:text-faint ${shines ? STRUCK : WAITING}`}
+              className={`${KEY} ${shines ? STRUCK : WAITING}`}
             >
               <b className="text-[17px] leading-tight font-semibold">{i + 1}</b>
               <span className="truncate">{target?.name ?? 'free'}</span>

@@ -11,6 +11,8 @@ import { Still } from './Still';
 import { starterPiece, type StarterFacts } from './starters';
 import { useVetted } from './vetted';
 
+const NO_STILL = 'grid aspect-video place-items-center overflow-hidden rounded-md bg-black/40 px-3';
+
 const facts = ({ picture, loop }: Pick<Piece, 'picture' | 'loop'>) =>
   `${picture.width} x ${picture.height}, ${seconds(loop.frames, loop.rate)}`;
 
@@ -133,7 +135,7 @@ export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: Kept
         ) : (
           <span
             title={usable.state === 'damaged' ? usable.why : undefined}
-            className={`grid aspect-video place-items-center overflow-hidden rounded-md bg-black/40 px-3 ${usable.state === 'damaged' ? 'text-bad' : 'text-faint'}`}
+            className={`${NO_STILL} ${usable.state === 'damaged' ? 'text-bad' : 'text-faint'}`}
           >
             {usable.state === 'damaged'
               ? 'This entry cannot be opened'

@@ -1,43 +1,16 @@
-import { setParamAt } from '@/core/piece/keys';
-import { setControl, type ParamAt } from '@/core/piece/desk';
-import {
-  controlById,
-  isControlRef,
-  stepById,
-  strandById,
-  type Piece,
-  type Step,
-  type Strand,
-  type Vector,
-} from '@/core/piece/types';
-import { definitionOf, valueOf } from '@/core/steps';
-import { literalAt } from '@/core/weave';
+import type { Step, Strand, Vector } from '@/core/piece/types';
+import { definitionOf } from '@/core/steps';
 import { useTransport } from '@/state/transport';
-import { endGesture, useWorkbench } from '@/state/workbench';
-import { dragHandle } from '../parts/drag';
-import { tidy } from './in-plane';
+import { useWorkbench } from '@/state/workbench';
+import { dragHandle, nudge } from '../parts/drag';
+import { Cone, Reach } from './Reach';
+import { numberAt, placeAt, setHandle } from './handle-values';
 import { KeyPath } from './KeyPath';
 import type { Over } from './OverPicture';
 
 const AXES = ['x', 'y', 'z'] as const;
 /** Length of an arrow and radius of a ring, as a part of the distance to the camera. */
 const LENGTH = 0.16;
-
-/** A place as a literal, as its control has it, or its keys at a phase; null where a link says it. */
-function placeAt(piece: Piece, step: Step, id: string, phase: number): Vector | null {
-  const param = definitionOf(step.op)?.params.find((p) => p.id === id);
-  const stored = param && valueOf(step, param);
-  const value = isControlRef(stored)
-    ? controlById(piece, stored.control)?.value
-    : param && literalAt(param, stored, phase);
-  return Array.isArray(value) && typeof value[0] === 'number' ? (value as Vector) : null;
-}
-
-/** Sets a place where it is said: at the parameter, or on the desk. */
-function setPlace(piece: Piece, at: ParamAt, value: Vector, frame: number): Piece {
-  const stored = stepById(strandById(piece, at.strand), at.step)?.params[at.param];
-  return isControlRef(stored) ? setControl(piece, stored.control, value) : setParamAt(piece, at, value, frame);
-}
 
 const moved = (at: Vector, axis: number, by: number): Vector => at.map((v, i) => (i === axis ? v + by : v)) as Vector;
 
@@ -47,17 +20,20 @@ export function Handles({ strand, step, over: { project, distance } }: { strand:
   const piece = useWorkbench((s) => s.piece);
   const { frames } = piece.loop;
   const phase = frame / frames;
-  const set = (param: string, value: Vector) => {
+  const set = (param: string, value: Vector | number) => {
     const place = { strand: strand.id, step: step.id, param };
-    useWorkbench.getState().edit((p) => setPlace(p, place, tidy(value), frame), `handle ${step.id} ${param}`);
+    useWorkbench.getState().edit((p) => setHandle(p, place, value, frame), `handle ${step.id} ${param}`);
   };
   return (
     <g role="group" aria-label="Handles">
-      {(definitionOf(step.op)?.handles ?? []).map(({ at: param, turn: by }) => {
+      {(definitionOf(step.op)?.handles ?? []).map(({ at: param, turn: by, reach, cone }) => {
         const at = placeAt(piece, step, param, phase);
         if (!at) return null;
         const size = distance(at) * LENGTH;
         const turn = by ? placeAt(piece, step, by, phase) : null;
+        const far = reach ? numberAt(piece, step, reach, phase) : null;
+        const tip = cone ? placeAt(piece, step, cone.tip, phase) : null;
+        const opening = cone ? numberAt(piece, step, cone.opening, phase) : null;
         return (
           <g key={param}>
             {turn &&
@@ -77,6 +53,10 @@ export function Handles({ strand, step, over: { project, distance } }: { strand:
                 value={at[i]!}
               />
             ))}
+            {far !== null && <Reach {...{ project, at, reach: far, param }} onReach={(to) => set(reach!, to)} />}
+            {tip && opening !== null && (
+              <Cone {...{ project, tip, at, opening }} onOpen={(to) => set(cone!.opening, to)} />
+            )}
             <KeyPath {...{ strand, step, param, frames, project }} />
           </g>
         );
@@ -183,18 +163,4 @@ function Ring({ axis, project, at, size, value, onTurn }: Part & { onTurn: (by: 
       onKeyDown={(e) => nudge(e, (way) => onTurn(way * (e.shiftKey ? 15 : 1)))}
     />
   );
-}
-
-function nudge(event: React.KeyboardEvent, by: (way: number) => void): void {
-  const way =
-    event.key === 'ArrowRight' || event.key === 'ArrowUp'
-      ? 1
-      : event.key === 'ArrowLeft' || event.key === 'ArrowDown'
-        ? -1
-        : 0;
-  if (!way) return;
-  event.preventDefault();
-  event.stopPropagation();
-  by(way);
-  endGesture();
 }

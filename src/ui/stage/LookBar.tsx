@@ -32,10 +32,7 @@ export function LookBar({ piece, looking, spread, picture, numbers, read }: Prop
   const before = usePanels((s) => s.before);
   const other = looking.on === 'objects' ? 'frame' : 'objects';
   return (
-    <div
-      data-looking
-      className="absolute inset-x-2.5 bottom-2.5 flex items-center gap-3 rounded-md border border-lichen bg-[#0b0e0de6] px-3 py-1.5"
-    >
+    <div data-looking className="picture-bar">
       <div className="min-w-28">
         <p className="truncate" title={`${strand?.name}, ${step ? nameOf(step) : ''}`}>
           <b>{step ? nameOf(step) : ''}</b> <span className="text-mute">in {strand?.name}</span>

@@ -94,7 +94,7 @@ export function PixelView() {
         onWheel={(e) => nearer(Math.exp(-e.deltaY * 0.002), place(e))}
         onKeyDown={onKey}
       />
-      <div className="absolute inset-x-2.5 bottom-2.5 flex items-center gap-3 rounded-md border border-lichen bg-[#0b0e0de6] px-3 py-1.5">
+      <div className="picture-bar">
         <p aria-live="polite" className="tabular grow">
           {frame === 'waiting'
             ? 'The frame is drawn in its full size.'

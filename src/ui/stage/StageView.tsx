@@ -12,6 +12,7 @@ import { Button } from '../parts/Button';
 import { followPointer } from '../parts/drag';
 import { Menu } from '../parts/Menu';
 import { CoarseBar, CoarseEdges } from './CoarseEdges';
+import { FocusDot } from './FocusDot';
 import { Handles } from './Handles';
 import { PathHandles } from './PathHandles';
 import { spaceOf } from './space-of';
@@ -29,6 +30,9 @@ import { useLook } from './use-look';
 import { useSignalNumbers } from './use-signal-numbers';
 import { useViewer } from './use-viewer';
 import { viewerNow } from './viewer-handle';
+
+const STAGE =
+  'relative grid h-full grid-cols-1 grid-rows-1 place-items-center overflow-hidden bg-[#0b0e0d] [container-type:size]';
 
 const PINS: { label: string; scale: number | null }[] = [
   { label: 'As large as stays smooth', scale: null },
@@ -104,13 +108,11 @@ export function StageView() {
   };
   const strand = selected ? strandById(piece, selected.strand) : undefined;
   const step = strand?.steps.find((s) => s.id === selected?.step);
+  const focuses = step && definitionOf(step.op)?.focuses;
   const space = strand && step ? spaceOf(piece, strand, step) : null;
 
   return (
-    <section
-      aria-label="Stage"
-      className="relative grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)] place-items-center overflow-hidden [container-type:size] bg-[#0b0e0d]"
-    >
+    <section aria-label="Stage" className={STAGE}>
       <canvas
         ref={canvas}
         tabIndex={0}
@@ -137,6 +139,9 @@ export function StageView() {
             </>
           )}
         </OverPicture>
+      )}
+      {strand && step && focuses && !looking && (
+        <FocusDot key={step.id} {...{ canvas, aspect, strand, step }} param={focuses} />
       )}
       {coarse && !looking && (
         <OverPicture key={`coarse ${coarse.strand}`} {...{ canvas, aspect }} form={coarse.strand}>

@@ -26,15 +26,11 @@ export function ChoiceField({
         <Select.Content
           position="popper"
           sideOffset={4}
-          className="z-50 min-w-[var(--radix-select-trigger-width)] rounded-md border border-soft bg-raised p-1 shadow-lg"
+          className="z-50 min-w-(--radix-select-trigger-width) rounded-md border border-soft bg-raised p-1 shadow-lg"
         >
           <Select.Viewport>
             {param.options.map((o) => (
-              <Select.Item
-                key={o.id}
-                value={o.id}
-                className="rounded px-2.5 py-1.5 outline-none data-[highlighted]:bg-soft data-[state=checked]:text-lichen"
-              >
+              <Select.Item key={o.id} value={o.id} className="menu-line data-[state=checked]:text-lichen">
                 <Select.ItemText>{o.name}</Select.ItemText>
               </Select.Item>
             ))}

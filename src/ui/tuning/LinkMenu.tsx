@@ -12,6 +12,10 @@ import { KIND_WORDS } from '../words';
 import { canFollow, controlFor } from './controllable';
 import type { ParamPlace } from './param-place';
 
+const LINKED = 'border-lichen bg-lichen text-ink';
+
+const FREE = 'border-soft text-mute hover:border-lichen hover:text-lichen';
+
 interface Props extends ParamPlace {
   value: Value | undefined;
   set: (value: Value | undefined) => void;
@@ -109,7 +113,7 @@ export function LinkMenu(props: Props) {
           type="button"
           aria-label={`Link ${param.name}`}
           title={linked ? 'Linked' : 'Link to a strand'}
-          className={`grid size-6 place-items-center rounded-full border ${linked ? 'border-lichen bg-lichen text-ink' : 'border-soft text-mute hover:border-lichen hover:text-lichen'}`}
+          className={`grid size-6 place-items-center rounded-full border ${linked ? LINKED : FREE}`}
         >
           <Link2 size={13} />
         </button>

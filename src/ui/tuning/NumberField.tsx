@@ -109,7 +109,7 @@ export function NumberInput({ label, value, unit, step, onChange }: InputProps) 
         inputMode="decimal"
         value={text ?? shortNumber(value)}
         title="Type a number or a sum (2*pi/3, 3 beats), or drag sideways; Shift is coarse, Alt is fine"
-        className="w-full min-w-9 cursor-ew-resize rounded border border-transparent bg-transparent px-1 py-0.5 text-right hover:border-line focus:cursor-text focus:border-soft focus:bg-ground"
+        className="quiet-field w-full min-w-9 cursor-ew-resize px-1 py-0.5 text-right focus:cursor-text focus:bg-ground"
         onChange={(e) => type(e.target.value)}
         onFocus={(e) => e.target.select()}
         onBlur={() => {

@@ -6,6 +6,8 @@ import { Button } from '../parts/Button';
 import { ColourPicker } from './ColourField';
 import { changedStop, nudgedStop, rampAt, stopPlace, withoutStop, withStopAt, type Between } from './ramp-stops';
 
+const STOP = 'absolute top-0.5 size-3.5 -translate-x-1/2 cursor-ew-resize touch-none rounded-sm border-2 border-text';
+
 interface Props {
   name: string;
   stops: Stop[];
@@ -61,7 +63,7 @@ export function RampField({ name, stops, between, onChange }: Props) {
                 aria-valuemax={1}
                 aria-valuenow={stop.at}
                 aria-valuetext={`${stop.colour} at ${stop.at}`}
-                className="absolute top-0.5 size-3.5 -translate-x-1/2 cursor-ew-resize touch-none rounded-sm border-2 border-text"
+                className={STOP}
                 style={{ left: `${stop.at * 100}%`, background: stop.colour }}
                 onPointerDown={(e) => dragStop(e, i)}
                 onKeyDown={(e) => {

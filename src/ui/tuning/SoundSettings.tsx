@@ -33,6 +33,7 @@ const VOLUME = number('volume', 'Volume', 1, 1, '');
 /** The sound that the piece hears: which, what part of it, and how loud it is here. */
 export function SoundSettings({ piece }: { piece: Piece }) {
   const { sound } = piece.loop;
+  const heard = piece.loop.frames / piece.loop.rate;
   const edit = useWorkbench((s) => s.edit);
   const volume = usePanels((s) => s.volume);
   const take = async (file: File, signal?: AbortSignal, progress?: (part: number) => void) => {
@@ -71,8 +72,7 @@ export function SoundSettings({ piece }: { piece: Piece }) {
         <>
           {track && (
             <p className="mb-1 text-mute">
-              It lasts {shortNumber(track.seconds)} s; the loop hears {shortNumber(piece.loop.frames / piece.loop.rate)}{' '}
-              s of it.
+              {`It lasts ${shortNumber(track.seconds)} s; the loop hears ${shortNumber(heard)} s of it.`}
             </p>
           )}
           <SettingRow name="Begins at">

@@ -16,6 +16,8 @@ import { Overrides } from './Overrides';
 import { ParamRow } from './ParamRow';
 import { PieceSettings } from './PieceSettings';
 
+const BESIDE = '@min-[500px]:grid-cols-[196px_minmax(0,1fr)] @min-[500px]:grid-rows-[auto_1fr]';
+
 /** The selected step's parameters; those of the picture and the loop where nothing is selected. */
 export function Tuning() {
   const piece = useWorkbench((s) => s.piece);
@@ -42,7 +44,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
   const takes = row?.takes ? TYPE_WORDS[row.takes] : KIND_WORDS[strand.kind].one;
   const gives = row?.gives ? TYPE_WORDS[row.gives] : '';
   return (
-    <div className="grid gap-x-5 gap-y-2 p-4 @min-[500px]:grid-cols-[196px_minmax(0,1fr)] @min-[500px]:grid-rows-[auto_1fr]">
+    <div className={`grid gap-x-5 gap-y-2 p-4 ${BESIDE}`}>
       <div className="flex flex-wrap items-start justify-between gap-x-3">
         <div>
           <h2 className="text-[15px] font-semibold">{definition?.name ?? step.op}</h2>

@@ -17,6 +17,10 @@ import { StageView } from '../stage/StageView';
 import { AreaGuard } from './Guard';
 import { Side } from './Side';
 
+const OVER_PICTURE =
+  'absolute top-14 right-2.5 flex max-h-[calc(100%-4.5rem)] w-[400px] flex-col ' +
+  'rounded-lg border border-line bg-ground/90';
+
 const HANDLE = 'bg-line transition-colors hover:bg-lichen focus-visible:bg-lichen outline-none';
 
 /** Splits that the artist made; those of the picture in the whole window are not among them. */
@@ -106,10 +110,7 @@ function Floating() {
   const [folded, setFolded] = useState(false);
   const Icon = folded ? ChevronDown : ChevronUp;
   return (
-    <aside
-      aria-label="Tuning over the picture"
-      className="absolute top-14 right-2.5 flex max-h-[calc(100%-4.5rem)] w-[400px] flex-col rounded-lg border border-line bg-ground/90"
-    >
+    <aside aria-label="Tuning over the picture" className={OVER_PICTURE}>
       <div className="flex items-center justify-between py-1 pr-1 pl-3">
         <Button look="bare" onClick={() => usePanels.setState({ large: false })} title="V">
           Show the rows

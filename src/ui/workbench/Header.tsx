@@ -95,8 +95,8 @@ export function Header() {
         {rehearses ? 'Back to the workbench' : 'Rehearse'}
       </Button>
       <Button onClick={() => usePanels.setState({ checks: true })} className="flex items-center gap-2">
-        {count > 0 ? <TriangleAlert size={14} className="text-warn" /> : <Check size={14} className="text-lichen" />}{' '}
-        Checks
+        {count > 0 ? <TriangleAlert size={14} className="text-warn" /> : <Check size={14} className="text-lichen" />}
+        <span>Checks</span>
         {count > 0 && <span className="rounded-full bg-raised px-1.5 text-warn">{count}</span>}
       </Button>
       <Button look="main" onClick={() => usePanels.setState({ takeAway: true })}>
@@ -115,7 +115,7 @@ function Name() {
       aria-label="Name of the piece"
       defaultValue={name}
       maxLength={80}
-      className="[field-sizing:content] max-w-80 rounded-md border border-transparent bg-transparent px-1.5 py-1 text-[15px] font-semibold hover:border-line focus:border-soft"
+      className="quiet-field max-w-80 [field-sizing:content] px-1.5 py-1 text-[15px] font-semibold"
       onBlur={(e) => e.target.value !== name && edit((p) => rename(p, e.target.value))}
       onKeyDown={(e) => {
         if (e.key === 'Enter') e.currentTarget.blur();

@@ -182,7 +182,7 @@ describe('GLB', () => {
     await expect(readMesh(bytes(elsewhere), 'model/gltf+json')).rejects.toThrow('data lie in other files');
   });
 
-  it('refuses positions that are not numbers, and more faces than there is room for, before it makes room', async () => {
+  it('refuses positions that are not numbers, and too many faces before it makes room for them', async () => {
     const ply = (faces: number) =>
       bytes(
         'ply\nformat ascii 1.0\nelement vertex 3\nproperty float x\nproperty float y\nproperty ' +

@@ -48,6 +48,7 @@ describe('slopes in closed form', () => {
       'return mix(p.x, p.y, clamp(p.x, 0.0, 0.5));',
       (x, y) => (x < 0 ? [1, 0] : x < 0.5 ? [1 - x + (y - x), x] : [0.5, 0.5]),
     ],
+    ['mixes by a truth', 'return mix(p.x * p.x, 3.0 * p.y, p.x > 0.0);', (x) => (x > 0 ? [0, 3] : [2 * x, 0])],
     ['smooth steps', 'return smoothstep(-1.0, 1.0, p.x);', (x) => [6 * ((x + 1) / 2) * (1 - (x + 1) / 2) * 0.5, 0]],
     [
       'loops that carry',
@@ -174,7 +175,8 @@ describe('slopes against 64-bit central differences', () => {
       for (const takes of starts) {
         const gives = outputType(d, takes);
         const parts = takes ? { float: 'q.rest.x', vec2: 'q.rest.xy', vec3: 'q.rest' }[takes as 'float'] : null;
-        const call = `${stepFunctionName(d)}(${['q', ...(parts ? [parts] : []), ...d.params.filter((p) => paramType(p)).map(literal)].join(', ')})`;
+        const given = ['q', ...(parts ? [parts] : []), ...d.params.filter((p) => paramType(p)).map(literal)];
+        const call = `${stepFunctionName(d)}(${given.join(', ')})`;
         const source =
           `${library(['place', ...(d.needs ?? [])])}\n${stepFunction(d, { takes, gives })}\n` +
           `${glslType(gives)} f(Place q) { return ${call}; }\n`;

@@ -358,11 +358,10 @@ export class Expressions {
     }
     const name = this.fresh();
     const gives = node.type.name !== 'void';
+    const result = gives ? `${node.type.name} ${name} = ` : '';
     let value: Value = this.still(node.type, name);
     if (!moves) {
-      this.put(
-        `${gives ? `${node.type.name} ${name} = ` : ''}${func.name}(${args.map((a, i) => outs[i]?.name ?? a.text).join(', ')});`,
-      );
+      this.put(`${result}${func.name}(${args.map((a, i) => outs[i]?.name ?? a.text).join(', ')});`);
     } else {
       if (gives) for (const s of SIDES) this.put(`${node.type.name} ${name}${s};`);
       const given = args.flatMap((a, i) => {
@@ -370,9 +369,8 @@ export class Expressions {
         const has = out ? some(out.mask) : some(a.mask);
         return [out?.name ?? a.text, ...(has ? SIDES.map((s, k) => (out ? `${out.name}${s}` : this.slope(a, k))) : [])];
       });
-      this.put(
-        `${gives ? `${node.type.name} ${name} = ` : ''}${variant.name}(${[...given, ...(gives ? SIDES.map((s) => `${name}${s}`) : [])].join(', ')});`,
-      );
+      const slopes = gives ? SIDES.map((s) => `${name}${s}`) : [];
+      this.put(`${result}${variant.name}(${[...given, ...slopes].join(', ')});`);
       if (some(variant.result))
         value = { text: name, type: node.type, mask: [...variant.result], slopes: [`${name}a`, `${name}b`] };
     }

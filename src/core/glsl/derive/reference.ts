@@ -223,7 +223,7 @@ function matmul(ls: number, l: number[], rs: number, r: number[], left: string, 
   );
 }
 
-function native(name: string, [x = [], y = []]: number[][], kinds: string[]): number[] {
+function native(name: string, [x = [], y = [], z = []]: number[][], kinds: string[]): number[] {
   const pair = (of: (a: number, b: number) => number | boolean) => x.map((a, i) => Number(of(a, y[i] ?? y[0]!)));
   const even = (v: number) => (Math.abs(v % 1) === 0.5 ? 2 * Math.round(v / 2) : Math.round(v));
   switch (name) {
@@ -243,6 +243,8 @@ function native(name: string, [x = [], y = []]: number[][], kinds: string[]): nu
       return pair(Math.min);
     case 'max':
       return pair(Math.max);
+    case 'mix':
+      return x.map((v, i) => (z[i] ? y[i]! : v));
     case 'dot':
       return [x.reduce((sum, v, i) => sum + v * y[i]!, 0)];
     case 'floatBitsToInt':

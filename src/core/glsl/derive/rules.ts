@@ -17,6 +17,9 @@ export const RULES: Readonly<Record<string, Rule>> = {
     `${wide(dz!, b!, a!)} + (${dx} - ${wide(dz!, b!, a!)}) * step(${x}, ${wide(z!, b!, a!)})`,
   max: ([x, z], [dx, dz], _y, [a, b]) =>
     `${wide(dz!, b!, a!)} + (${dx} - ${wide(dz!, b!, a!)}) * step(${wide(z!, b!, a!)}, ${x})`,
+  // By a truth it chooses; by a number it blends.
+  mix: ([x, z, t], [dx, dz, dt], _y, [a, , c]) =>
+    `mix(${dx}, ${dz}, ${t})${c!.scalar === 'bool' ? '' : ` + (${z} - ${x}) * ${wide(dt!, c!, a!)}`}`,
   sqrt: (_x, [d], y, [a]) => `0.5 * ${d} / max(${y}, ${a!.name}(${TINY}))`,
   inversesqrt: (_x, [d], y) => `-0.5 * ${y} * ${y} * ${y} * ${d}`,
   dot: ([x, z], [dx, dz]) => `dot(${dx}, ${z}) + dot(${x}, ${dz})`,

@@ -2,7 +2,7 @@
  * The built-in functions of GLSL ES 3.00 (chapter 8) for the processor, written in the
  * language itself. The graphics card brings its own.
  *
- * A line that starts with `@G` stands for float, vec2, vec3 and vec4 in place of `G`;
+ * A function that starts with `@G` stands for float, vec2, vec3 and vec4 in place of `G`;
  * `@V` for the vectors alone; `@I` for the whole-number types in place of `I`; `@each`
  * makes vector versions of the named scalar functions.
  */
@@ -19,11 +19,13 @@ const TEXT = `
 @I I clamp(I x, I lo, I hi) { return min(max(x, lo), hi); }
 @G G mix(G a, G b, G t) { return a * (1.0 - t) + b * t; }
 @V G mix(G a, G b, float t) { return a * (1.0 - t) + b * t; }
-float mix(float a, float b, bool t) { return t ? b : a; }
 float sign(float x) { return x > 0.0 ? 1.0 : (x < 0.0 ? -1.0 : 0.0); }
 int sign(int x) { return x > 0 ? 1 : (x < 0 ? -1 : 0); }
 float step(float edge, float x) { return x < edge ? 0.0 : 1.0; }
-float smoothstep(float a, float b, float x) { float t = clamp((x - a) / (b - a), 0.0, 1.0); return t * t * (3.0 - 2.0 * t); }
+float smoothstep(float a, float b, float x) {
+  float t = clamp((x - a) / (b - a), 0.0, 1.0);
+  return t * t * (3.0 - 2.0 * t);
+}
 @each sign step smoothstep
 @V G step(float edge, G x) { return step(G(edge), x); }
 @V G smoothstep(float a, float b, G x) { return smoothstep(G(a), G(b), x); }
@@ -35,7 +37,12 @@ bool isinf(float x) { return (floatBitsToUint(x) & 0x7fffffffu) == 0x7f800000u; 
 @G G normalize(G v) { return v * (1.0 / sqrt(dot(v, v))); }
 @G G faceforward(G n, G i, G ref) { return dot(ref, i) < 0.0 ? n : -n; }
 @G G reflect(G i, G n) { return i - 2.0 * dot(n, i) * n; }
-@G G refract(G i, G n, float eta) { float d = dot(n, i); float k = 1.0 - eta * eta * (1.0 - d * d); if (k < 0.0) { return G(0.0); } return eta * i - (eta * d + sqrt(k)) * n; }
+@G G refract(G i, G n, float eta) {
+  float d = dot(n, i);
+  float k = 1.0 - eta * eta * (1.0 - d * d);
+  if (k < 0.0) { return G(0.0); }
+  return eta * i - (eta * d + sqrt(k)) * n;
+}
 vec3 cross(vec3 a, vec3 b) { return a.yzx * b.zxy - a.zxy * b.yzx; }
 
 mat2 matrixCompMult(mat2 a, mat2 b) { return mat2(a[0] * b[0], a[1] * b[1]); }
@@ -46,11 +53,20 @@ mat3 outerProduct(vec3 c, vec3 r) { return mat3(c * r.x, c * r.y, c * r.z); }
 mat4 outerProduct(vec4 c, vec4 r) { return mat4(c * r.x, c * r.y, c * r.z, c * r.w); }
 mat2 transpose(mat2 m) { return mat2(m[0][0], m[1][0], m[0][1], m[1][1]); }
 mat3 transpose(mat3 m) { return mat3(m[0][0], m[1][0], m[2][0], m[0][1], m[1][1], m[2][1], m[0][2], m[1][2], m[2][2]); }
-mat4 transpose(mat4 m) { return mat4(m[0][0], m[1][0], m[2][0], m[3][0], m[0][1], m[1][1], m[2][1], m[3][1], m[0][2], m[1][2], m[2][2], m[3][2], m[0][3], m[1][3], m[2][3], m[3][3]); }
+mat4 transpose(mat4 m) {
+  return mat4(
+    m[0][0], m[1][0], m[2][0], m[3][0],
+    m[0][1], m[1][1], m[2][1], m[3][1],
+    m[0][2], m[1][2], m[2][2], m[3][2],
+    m[0][3], m[1][3], m[2][3], m[3][3]
+  );
+}
 float determinant(mat2 m) { return m[0][0] * m[1][1] - m[1][0] * m[0][1]; }
 float determinant(mat3 m) { return dot(m[0], cross(m[1], m[2])); }
 mat2 inverse(mat2 m) { return mat2(m[1][1], -m[0][1], -m[1][0], m[0][0]) * (1.0 / determinant(m)); }
-mat3 inverse(mat3 m) { return transpose(mat3(cross(m[1], m[2]), cross(m[2], m[0]), cross(m[0], m[1]))) * (1.0 / determinant(m)); }
+mat3 inverse(mat3 m) {
+  return transpose(mat3(cross(m[1], m[2]), cross(m[2], m[0]), cross(m[0], m[1]))) * (1.0 / determinant(m));
+}
 mat4 inverse(mat4 m) {
   float s0 = m[0][0] * m[1][1] - m[1][0] * m[0][1]; float s1 = m[0][0] * m[1][2] - m[1][0] * m[0][2];
   float s2 = m[0][0] * m[1][3] - m[1][0] * m[0][3]; float s3 = m[0][1] * m[1][2] - m[1][1] * m[0][2];
@@ -81,8 +97,15 @@ float determinant(mat4 m) {
 
 // Sine and cosine: Cody-Waite reduction by quarter turns and the polynomials of
 // S. L. Moshier, Cephes Math Library, sinf.c. About 1 unit in the last place up to |x| = 8192.
-float sinQuarter(float r) { float z = r * r; return ((-1.9515295891e-4 * z + 8.3321608736e-3) * z - 1.6666654611e-1) * z * r + r; }
-float cosQuarter(float r) { float z = r * r; return ((2.443315711809948e-5 * z - 1.388731625493765e-3) * z + 4.166664568298827e-2) * z * z - 0.5 * z + 1.0; }
+float sinQuarter(float r) {
+  float z = r * r;
+  return ((-1.9515295891e-4 * z + 8.3321608736e-3) * z - 1.6666654611e-1) * z * r + r;
+}
+float cosQuarter(float r) {
+  float z = r * r;
+  float p = (2.443315711809948e-5 * z - 1.388731625493765e-3) * z + 4.166664568298827e-2;
+  return p * z * z - 0.5 * z + 1.0;
+}
 float sinShifted(float x, int shift) {
   float k = floor(x * 0.6366197723675814 + 0.5);
   float r = ((x - k * 1.5703125) - k * 4.837512969970703125e-4) - k * 7.549789954891882e-8;
@@ -114,7 +137,8 @@ float asin(float x) {
   bool far = a > 0.5;
   float z = far ? 0.5 * (1.0 - a) : a * a;
   float t = far ? sqrt(z) : a;
-  float p = ((((4.2163199048e-2 * z + 2.4181311049e-2) * z + 4.5470025998e-2) * z + 7.4953002686e-2) * z + 1.6666752422e-1) * z * t + t;
+  float p = ((4.2163199048e-2 * z + 2.4181311049e-2) * z + 4.5470025998e-2) * z + 7.4953002686e-2;
+  p = (p * z + 1.6666752422e-1) * z * t + t;
   float y = far ? 1.5707963267948966 - 2.0 * p : p;
   return x < 0.0 ? -y : y;
 }
@@ -124,7 +148,8 @@ float exp2(float x) {
   float c = clamp(x, -126.0, 128.0);
   float k = floor(c + 0.5);
   float r = c - k;
-  float p = (((((1.535336188319500e-4 * r + 1.339887440266574e-3) * r + 9.618437357674640e-3) * r + 5.550332471162809e-2) * r + 2.402264791363012e-1) * r + 6.931472028550421e-1) * r + 1.0;
+  float p = ((1.535336188319500e-4 * r + 1.339887440266574e-3) * r + 9.618437357674640e-3) * r;
+  p = (((p + 5.550332471162809e-2) * r + 2.402264791363012e-1) * r + 6.931472028550421e-1) * r + 1.0;
   return p * intBitsToFloat((int(k) + 127) << 23);
 }
 float log2(float x) {
@@ -135,7 +160,9 @@ float log2(float x) {
   if (m < 0.7071067811865476) { e -= 1; m = m + m; }
   m -= 1.0;
   float z = m * m;
-  float y = ((((((((7.0376836292e-2 * m - 1.1514610310e-1) * m + 1.1676998740e-1) * m - 1.2420140846e-1) * m + 1.4249322787e-1) * m - 1.6668057665e-1) * m + 2.0000714765e-1) * m - 2.4999993993e-1) * m + 3.3333331174e-1) * m * z;
+  float y = ((7.0376836292e-2 * m - 1.1514610310e-1) * m + 1.1676998740e-1) * m - 1.2420140846e-1;
+  y = ((y * m + 1.4249322787e-1) * m - 1.6668057665e-1) * m + 2.0000714765e-1;
+  y = ((y * m - 2.4999993993e-1) * m + 3.3333331174e-1) * m * z;
   y += -0.5 * z;
   return (m + y) * 1.4426950408889634 + float(e);
 }
@@ -172,7 +199,8 @@ const STANDS_FOR: Record<string, string[]> = {
 };
 
 function expand(text: string): string {
-  const lines = text.split('\n');
+  // A marked function over several lines counts as one.
+  const lines = text.replace(/^@[^\n]*\{\n[^]*?^\}/gm, (marked) => marked.replace(/\n\s*/g, ' ')).split('\n');
   return lines
     .flatMap((line) => {
       const [mark = '', ...rest] = line.split(' ');

@@ -51,7 +51,8 @@ ${body}
           second = min(second, d);
         }
       }`;
-  const other = `      ${vec} to = ${here} + featureOf(base + ${here}, period, jitter, circling, wander, seed).${all} - f;`;
+  const other =
+    `      ${vec} to = ${here} + ` + `featureOf(base + ${here}, period, jitter, circling, wander, seed).${all} - f;`;
   return `
 // Where the feature point of a cell stands, from the cell's own corner; z (w) is its number.
 vec${n + 1} featureOf(${vec} cell, ${vec} period, float jitter, float circling, float wander, uint seed) {

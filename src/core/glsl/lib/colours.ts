@@ -4,6 +4,8 @@
  * Level 1"; white points by the cubic fit of Kang et al., "Design of advanced color temperature
  * control system for HDTV applications", Journal of the Korean Physical Society 41, 2002.
  */
+const byChannel = (call: string) => `vec3(${['r', 'g', 'b'].map((c) => `${call}(b.${c}, s.${c})`).join(', ')})`;
+
 const SEPARABLE: [string, string][] = [
   ['Normal', 's'],
   ['Multiply', 'b * s'],
@@ -103,7 +105,7 @@ vec3 blendSetSat(vec3 c, float s) {
 
 // b: what lies below, s: what is laid over it, both 0..1; modes in the order of the standard.
 vec3 blendMode(vec3 b, vec3 s, int mode) {
-${SEPARABLE.map(([name], i) => `  if (mode == ${i}) return vec3(blend${name}(b.r, s.r), blend${name}(b.g, s.g), blend${name}(b.b, s.b));`).join('\n')}
+${SEPARABLE.map(([name], i) => `  if (mode == ${i}) return ${byChannel(`blend${name}`)};`).join('\n')}
   if (mode == 12) return blendSetLum(blendSetSat(s, blendSat(b)), blendLum(b));
   if (mode == 13) return blendSetLum(blendSetSat(b, blendSat(s)), blendLum(b));
   if (mode == 14) return blendSetLum(s, blendLum(b));

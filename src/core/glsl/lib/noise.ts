@@ -119,10 +119,12 @@ vec${n} wrapCell(vec${n} cell, vec${n} period) {
 }
 `;
 
+const BY_SIZE = [wrap, gradientNoise, valueNoise].flatMap((text) => [2, 3, 4].map(text)).join('');
+
 export const NOISE = `
 uint hashCorner(uint h) {
   h = (h ^ (h >> 15u)) * 0x2c1b3c6du;
   return h ^ (h >> 13u);
 }
 
-// A cell's number within a period of whole cells; a period of 0 leaves it as it is.${[2, 3, 4].map(wrap).join('')}${[2, 3, 4].map(gradientNoise).join('')}${[2, 3, 4].map(valueNoise).join('')}`;
+// A cell's number within a period of whole cells; a period of 0 leaves it as it is.${BY_SIZE}`;

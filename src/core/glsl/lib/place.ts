@@ -37,7 +37,11 @@ const DEFAULTS: Record<string, string> = {
 /** A place in GLSL from the text of some of its fields. @param empty what is not given is 0 */
 export function placeText(fields: Record<string, string>, empty = false): string {
   const given: Record<string, string> = fields.phase ? { hallPhase: fields.phase, ...fields } : fields;
-  return `Place(${PLACE_FIELDS.map(({ name, size }) => given[name] ?? (empty ? undefined : DEFAULTS[name]) ?? (size === 1 ? '0.0' : `vec${size}(0.0)`)).join(', ')})`;
+  const parts = PLACE_FIELDS.map(({ name, size }) => {
+    const zero = size === 1 ? '0.0' : `vec${size}(0.0)`;
+    return given[name] ?? (empty ? zero : (DEFAULTS[name] ?? zero));
+  });
+  return `Place(${parts.join(', ')})`;
 }
 
 /** What stands for the whole face, and for the whole copy: fields in place of those of the place itself. */
@@ -67,7 +71,7 @@ ${Object.entries(WHOLE)
   .join('\n')}
 
 // Numbers stay numbers: nothing that runs through a row grows beyond a billion, and what is not a number is 0.
-float finite(float x) { return abs(x) <= 1e9 ? x : x > 0.0 ? 1e9 : x < 0.0 ? -1e9 : 0.0; }
+float finite(float x) { return mix(mix(mix(0.0, -1e9, x < 0.0), 1e9, x > 0.0), x, abs(x) <= 1e9); }
 vec2 finite(vec2 x) { return vec2(finite(x.x), finite(x.y)); }
 vec3 finite(vec3 x) { return vec3(finite(x.x), finite(x.y), finite(x.z)); }
 vec4 finite(vec4 x) { return vec4(finite(x.xyz), finite(x.w)); }

@@ -22,7 +22,9 @@ export const SURFACE_FIELDS = [
 const typeOf = (size: number) => (size === 1 ? 'float' : `vec${size}`);
 
 /** A surface that no step has touched. */
-export const BARE_SURFACE = `Surface(${SURFACE_FIELDS.map((f) => `${f.size === 1 ? '' : `vec${f.size}`}(${f.bare.toFixed(2)})`).join(', ')})`;
+const bareText = ({ size, bare }: { size: number; bare: number }) =>
+  `${size === 1 ? '' : `vec${size}`}(${bare.toFixed(2)})`;
+export const BARE_SURFACE = `Surface(${SURFACE_FIELDS.map(bareText).join(', ')})`;
 
 export const SURFACE = `
 struct Surface {

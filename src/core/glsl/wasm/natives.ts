@@ -70,7 +70,7 @@ function texel([slot, x, y]: [Scalar, Scalar, Scalar], table: number, share: Sha
  * @param table address of the pictures' table
  */
 export function nativeScalars(name: string, args: Scalar[][], of: ScalarName, share: Share, table: number): Scalar[] {
-  const [a = [], b = []] = args;
+  const [a = [], b = [], c = []] = args;
   const paired = (i: number) => (b.length === 1 ? b[0]! : b[i]!);
   const rounding = ROUNDING[name];
   if (rounding) return a.map((s) => fop(rounding, s));
@@ -84,6 +84,8 @@ export function nativeScalars(name: string, args: Scalar[][], of: ScalarName, sh
       if (b.length === 1 && a.length > 1) b[0] = share(b[0]!);
       return a.map((s, i) => extreme(name, of, s, paired(i), share));
     }
+    case 'mix':
+      return a.map((s, i) => op(s.type, OP.select, b[i]!, s, c[i]!));
     case 'dot':
       return [a.map((s, i) => fop(OP.fMul, s, b[i]!)).reduce((sum, s) => fop(OP.fAdd, sum, s))];
     case 'floatBitsToInt':

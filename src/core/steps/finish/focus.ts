@@ -8,6 +8,7 @@ export const focus: FinishStep = {
   takes: ['image'],
   gives: 'image',
   telling: 'distance',
+  focuses: 'distance',
   also: ['depth of field', 'bokeh', 'lens', 'blur', 'aperture', 'dof', 'rack'],
   params: [
     number({

@@ -11,7 +11,7 @@ export const point: StageStep = {
   gives: 'stage',
   telling: 'strength',
   also: ['light', 'lamp', 'bulb', 'omni'],
-  handles: [{ at: 'position' }],
+  handles: [{ at: 'position', reach: 'reach' }],
   params: [
     colour({ id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#ffd9a8' }),
     number({ id: 'strength', name: 'Strength', about: 'Candela.', default: 12, min: 0, max: 100, hard: [0, 100000] }),

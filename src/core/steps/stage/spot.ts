@@ -11,7 +11,7 @@ export const spot: StageStep = {
   gives: 'stage',
   telling: 'strength',
   also: ['light', 'lamp', 'cone', 'stage light', 'shadow'],
-  handles: [{ at: 'position' }, { at: 'target' }],
+  handles: [{ at: 'position' }, { at: 'target', cone: { tip: 'position', opening: 'opening' } }],
   params: [
     colour({ id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#fff1dc' }),
     number({ id: 'strength', name: 'Strength', about: 'Candela.', default: 60, min: 0, max: 400, hard: [0, 100000] }),

@@ -27,7 +27,8 @@ export interface Reading {
 /** Every part has one way to match only, so that no text takes longer than its length. */
 const NUMBER = String.raw`-?(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d+)?`;
 const SLIDER = new RegExp(
-  String.raw`^([ \t]*const[ \t]+float[ \t]+([A-Za-z]\w{0,31})[ \t]*=[ \t]*(${NUMBER})[ \t]*;)([ \t]*\/\/[ \t]*(${NUMBER})[ \t]*(?:to|\.\.)[ \t]*(${NUMBER}))?`,
+  String.raw`^([ \t]*const[ \t]+float[ \t]+([A-Za-z]\w{0,31})[ \t]*=[ \t]*(${NUMBER})[ \t]*;)` +
+    String.raw`([ \t]*\/\/[ \t]*(${NUMBER})[ \t]*(?:to|\.\.)[ \t]*(${NUMBER}))?`,
 );
 
 /**

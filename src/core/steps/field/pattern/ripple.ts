@@ -9,7 +9,7 @@ export const ripple: FieldStep = {
   gives: 'float',
   telling: 'count',
   also: ['wave', 'water', 'circle', 'pond', 'rings', 'origin'],
-  handles: [{ at: 'origin' }],
+  handles: [{ at: 'origin', reach: 'reach' }],
   params: [
     choice({
       id: 'shape',

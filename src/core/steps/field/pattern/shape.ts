@@ -9,7 +9,7 @@ export const shape: FieldStep = {
   gives: 'float',
   telling: 'shape',
   also: ['circle', 'disc', 'rectangle', 'rounded', 'polygon', 'star', 'pie', 'sdf'],
-  handles: [{ at: 'centre' }],
+  handles: [{ at: 'centre', reach: 'size' }],
   params: [
     choice({
       id: 'shape',

@@ -125,7 +125,8 @@ export const nest: FormCopies = {
           ? `It stands; to close, move on by whole copies: 1 is ${short(ratio)} times and ` +
             `${short((angle * 180) / Math.PI)}°${about}.`
           : `Over the loop: ${short(ratio ** moves)} times and ` +
-            `${short((angle * moves * 180) / Math.PI)}°${about}.${Number.isInteger(moves) ? ' The last picture is the first.' : ' It closes at whole copies.'}`,
+            `${short((angle * moves * 180) / Math.PI)}°${about}. ` +
+            (Number.isInteger(moves) ? 'The last picture is the first.' : 'It closes at whole copies.'),
       ],
       point: fixed ?? undefined,
     };

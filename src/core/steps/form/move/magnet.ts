@@ -69,7 +69,7 @@ export const magnet: FormMove = {
       unit: 'loops',
     }),
   ],
-  handles: [{ at: 'position', turn: 'turn' }],
+  handles: [{ at: 'position', turn: 'turn', reach: 'radius' }],
   needs: ['space', 'kernels'],
   glsl: `
   vec3 sum = vec3(0.0);

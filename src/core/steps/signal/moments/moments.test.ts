@@ -37,7 +37,7 @@ const near = (rows: number[][], wanted: number[][]) =>
   wanted.forEach((row, i) => row.forEach((v, k) => expect(rows[i]![k], `${i}, ${k}`).toBeCloseTo(v, 2)));
 
 describe('moments', () => {
-  it('that are placed give seconds since the last, its number and its strength; before the first the last counts', async () => {
+  it('that are placed give seconds since the last, its number, its strength; first comes what was last', async () => {
     const rows = await atFrames([placed([60, 0.5], [20], [160, 0.25])], [0, 19, 20, 40, 60, 159, 160, 199, 200]);
     near(rows, [
       [2, 2, 0.25],

@@ -1,0 +1,76 @@
+import { useState, type RefObject } from 'react';
+import type { Step, Strand } from '@/core/piece/types';
+import { useTransport } from '@/state/transport';
+import { endGesture, useWorkbench } from '@/state/workbench';
+import { dragHandle } from '../parts/drag';
+import { shortNumber } from '../number-words';
+import { numberAt, setHandle } from './handle-values';
+import { pictureIn, placeIn } from './picture-box';
+import { viewerNow } from './viewer-handle';
+
+interface Props {
+  canvas: RefObject<HTMLCanvasElement | null>;
+  aspect: number;
+  strand: Strand;
+  step: Step;
+  /** The number that becomes the distance. */
+  param: string;
+}
+
+/** Parts of the picture by which an arrow key moves the mark. */
+const NUDGE = 0.01;
+const WAYS: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+/** A mark on the picture: what lies under it is how far away the step sees sharply. */
+export function FocusDot({ canvas, aspect, strand, step, param }: Props) {
+  const [at, setAt] = useState<[number, number]>([0.5, 0.5]);
+  const frame = useTransport((s) => s.frame);
+  const value = useWorkbench((s) => numberAt(s.piece, step, param, frame / s.piece.loop.frames));
+  const parent = canvas.current?.parentElement?.getBoundingClientRect();
+  if (!parent || value === null) return null;
+  const box = pictureIn(canvas.current!.getBoundingClientRect(), aspect);
+  const put = (x: number, y: number) => {
+    const to: [number, number] = [Math.min(1, Math.max(0, x)), Math.min(1, Math.max(0, y))];
+    setAt(to);
+    const distance = viewerNow()?.distanceAt(...to) ?? null;
+    if (distance === null) return;
+    const place = { strand: strand.id, step: step.id, param };
+    useWorkbench.getState().edit((p) => setHandle(p, place, distance, frame), `focus ${step.id}`);
+  };
+  const [x, y] = [box.left - parent.left + at[0] * box.width, box.top - parent.top + at[1] * box.height];
+  return (
+    <svg className="pointer-events-none absolute inset-0 size-full">
+      <g
+        transform={`translate(${x} ${y})`}
+        tabIndex={0}
+        role="slider"
+        aria-label="Focus on what lies here"
+        aria-valuenow={value}
+        aria-valuetext={`${shortNumber(value)} m away`}
+        className="pointer-events-auto cursor-crosshair fill-transparent stroke-lichen"
+        strokeWidth={1.75}
+        onPointerDown={(e) => dragHandle(e, { moved: (m) => put(...placeIn(box, m.clientX, m.clientY)) })}
+        onKeyDown={(e) => {
+          const way = WAYS[e.key];
+          if (!way) return;
+          const by = NUDGE * (e.shiftKey ? 5 : 1);
+          put(at[0] + way[0] * by, at[1] + way[1] * by);
+          endGesture();
+          e.preventDefault();
+          e.stopPropagation();
+        }}
+      >
+        <circle r={13} />
+        <path d="M-5 0H5M0 -5V5" />
+        <text x={18} y={4} stroke="none" className="fill-text text-[13px]" aria-hidden>
+          {`${shortNumber(value)} m`}
+        </text>
+      </g>
+    </svg>
+  );
+}
