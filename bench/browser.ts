@@ -6,6 +6,7 @@ import { setLoop, setPicture } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { CHROMIUM } from '../playwright.config';
 import { fieldLines } from './fields';
+import { finishLines } from './finish';
 import { pageWeightLines } from './page-weight';
 import type { Line } from './tools';
 import { vertexLines } from './vertices';
@@ -53,6 +54,7 @@ export async function browserLines(): Promise<Line[]> {
     await page.addScriptTag({ content: await bundle('bench/fields-page.ts', 'fields') });
     await page.addScriptTag({ content: await bundle('bench/vertex-page.ts', 'vertices') });
     await page.addScriptTag({ content: await bundle('bench/frames-page.ts', 'frames') });
+    await page.addScriptTag({ content: await bundle('bench/finish-page.ts', 'finishes') });
     const piece = setLoop(setPicture(STARTERS[0]!.piece, { width: 480, height: 270 }), { frames: FRAMES });
     const times = (await page.evaluate(
       ([p, frames]) =>
@@ -82,6 +84,7 @@ export async function browserLines(): Promise<Line[]> {
       },
       ...(await fieldLines(page)),
       ...(await vertexLines(page)),
+      ...(await finishLines(page)),
     ];
   } finally {
     await browser.close();

@@ -17,6 +17,8 @@ interface Checks {
   /** The picture is still being made: meshes, programs or pictures are missing, so nothing can be said of its seam. */
   making: boolean;
   problems: Problem[];
+  /** Steps that give what is not a number. */
+  numbers: Problem[];
   measuring: boolean;
 }
 
@@ -31,6 +33,7 @@ export const useChecks = create<Checks>()(() => ({
   picture: null,
   making: true,
   problems: [],
+  numbers: [],
   measuring: true,
 }));
 
@@ -48,9 +51,17 @@ export function startChecks(pictureSeam: () => Promise<PictureAnswer>): () => vo
     try {
       const seam = await studio().seam(lean(piece));
       const memory = await studio().memory(lean(piece));
+      const numbers = await studio().numbers(lean(piece));
       const picture = await pictureSeam();
       if (useWorkbench.getState().piece !== piece) return;
-      useChecks.setState({ seam, memory, ...answered(picture), problems: analyse(piece).problems, measuring: false });
+      useChecks.setState({
+        seam,
+        memory,
+        numbers,
+        ...answered(picture),
+        problems: analyse(piece).problems,
+        measuring: false,
+      });
       const sampling = await studio().sampling(lean(piece));
       if (useWorkbench.getState().piece === piece) useChecks.setState({ sampling });
     } catch (error) {
@@ -66,7 +77,7 @@ export function startChecks(pictureSeam: () => Promise<PictureAnswer>): () => vo
     timer = setTimeout(() => void measure(), PAUSE);
   };
   // What was measured of a piece that was open before is not this one's.
-  useChecks.setState({ seam: null, sampling: [], memory: [], picture: null, making: true, problems: [] });
+  useChecks.setState({ seam: null, sampling: [], memory: [], picture: null, making: true, problems: [], numbers: [] });
   soon();
   const stop = useWorkbench.subscribe((now, before) => {
     if (now.piece !== before.piece) soon();

@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink';
 import { checkMemory, type MemoryCheck } from '@/core/checks/memory';
+import { measureNumbers } from '@/core/checks/numbers';
 import { measureSeam, type SeamReading } from '@/core/checks/seam';
 import { loopSize, writeForm, type MeshJob } from '@/core/formats/mesh';
 import { measureSampling, samplingMarks, type SamplingReading } from '@/core/checks/sampling';
@@ -16,7 +17,7 @@ import { frameNumbers, signalLines, type FrameNumbers } from '@/core/preview/plo
 import { pictureSpread, type PictureSpread } from '@/core/preview/picture-spread';
 import type { Pixels } from '@/core/glsl';
 import { provideTrack, type SoundTrack } from '@/core/sound/track';
-import { Evaluator, placeRows, providePixels, type PlaceValues } from '@/core/weave';
+import { Evaluator, placeRows, providePixels, withMarks, type PlaceValues, type Problem } from '@/core/weave';
 
 /** Work on the processor that must not hold up the interface. */
 export const studio = {
@@ -72,6 +73,8 @@ export const studio = {
   /** How the shades of a picture are spread; the pixels are handed over. */
   spread: async (pixels: Uint8ClampedArray, width: number): Promise<PictureSpread> => pictureSpread(pixels, width),
 
+  numbers: (piece: Piece): Promise<Problem[]> => measureNumbers(piece),
+
   sampling: (piece: Piece): Promise<SamplingReading[]> => measureSampling(piece),
 
   async samplingMarks(piece: Piece, strand: string, step: string, phase: number): Promise<Float32Array> {
@@ -103,7 +106,8 @@ export const studio = {
 
   /** Values of a strand up to a step at some places, one after the other. */
   async values(piece: Piece, strand: string, step: string, places: PlaceValues[]): Promise<Float32Array> {
-    const evaluator = await Evaluator.make(piece, [{ strand, step }]);
+    const target = { strand, step };
+    const evaluator = await Evaluator.make(withMarks(piece, target), [target]);
     return evaluator.run(0, placeRows(places), places.length);
   },
 

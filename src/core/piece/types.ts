@@ -86,6 +86,8 @@ export interface Step {
   note?: string;
   /** Settings of controls that hold for what stands at this place alone. */
   overrides?: Record<string, Setting>;
+  /** What is not a number is marked where it comes from; only while it is looked for, never in a file. */
+  marks?: true;
 }
 
 /** Where a step stands. */

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
-import { addStrand, blankPiece } from '../piece/edit';
+import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Piece } from '../piece/types';
-import { analyse, Evaluator, placeRows } from '../weave';
+import { analyse, Evaluator, isMark, placeRows } from '../weave';
 import { canLook, histogramOf, lookPiece } from './look';
 
 const veil = STARTERS.find((s) => s.id === 'tidewater-veil')!.piece;
@@ -48,6 +48,23 @@ describe('looking at a step', () => {
     expect(stage(look)).toBe(stage(veil));
     expect(lookPiece(veil, { strand: own.id, step: 'gone' }, 'objects')).toBeNull();
     expect(canLook(own)).toBe(true);
+  });
+
+  it('marks what is not a number where it comes from, and nowhere else', async () => {
+    let piece = addStrand(blankPiece(), 'field', 'a', 'field.position');
+    piece = addStep(piece, 's1', 1, 'field.code', { text: 'return sqrt(p.rest.x);' });
+    piece = addStep(piece, 's1', 2, 'field.remap');
+    const [, code, after] = piece.strands[0]!.steps;
+    const places = placeRows([-1, 1].map((x) => ({ rest: [x, 0, 0] })));
+    const shown = async (step: string) => {
+      const look = lookPiece(piece, { strand: 's1', step }, 'frame')!;
+      expect(analyse(look).problems).toEqual([]);
+      return [...(await Evaluator.make(look, [{ strand: 's1', step }])).run(0, places, 2)];
+    };
+    const [broken, whole] = await shown(code!.id);
+    expect([isMark(broken!), whole]).toEqual([true, 1]);
+    expect((await shown(after!.id)).some(isMark)).toBe(false);
+    expect(histogramOf([broken!, whole!])!.broken).toBe(1);
   });
 
   it('leaves the piece as it is, and is not offered for what gives no numbers', () => {

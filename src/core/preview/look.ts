@@ -1,5 +1,5 @@
 import { strandById, type Link, type Piece, type Strand } from '../piece/types';
-import { analyse, strandsBehind, typeAfter, type Target } from '../weave';
+import { analyse, isMark, strandsBehind, typeAfter, withMarks, type Target } from '../weave';
 
 /** Where a step is looked at: on everything that stands on the stage, or flat over the frame. */
 export type LookOn = 'objects' | 'frame';
@@ -18,12 +18,18 @@ export function stepBefore(piece: Piece, { strand, step }: Target): Target | nul
   return at > 0 ? { strand, step: own!.steps[at - 1]!.id } : null;
 }
 
+/** Where there is no stage there are no objects to look at a step on. */
+export const lookedOn = (piece: Piece, on: LookOn): LookOn =>
+  piece.strands.some((s) => s.kind === 'stage') ? on : 'frame';
+
 /**
  * A piece whose picture is one step of another, unlit: the shot holds the raw values, and its
  * finish shows them. Of a finish it is the picture up to the step. The piece itself is not touched;
  * null where the step gives nothing yet.
  */
-export function lookPiece(piece: Piece, target: Target, on: LookOn): Piece | null {
+export function lookPiece(whole: Piece, target: Target, on: LookOn): Piece | null {
+  const isFinish = strandById(whole, target.strand)?.kind === 'finish';
+  const piece = isFinish ? whole : withMarks(whole, target);
   const own = strandById(piece, target.strand);
   if (own?.kind === 'finish') {
     const end = own.steps.findIndex((s) => s.id === target.step);
@@ -36,7 +42,7 @@ export function lookPiece(piece: Piece, target: Target, on: LookOn): Piece | nul
   const link: Link = { link: target.strand, step: target.step };
   const shows = { id: 't2', op: 'finish.look', params: { as: gives === 'float' ? 'numbers' : 'colours' } };
   const stage = piece.strands.find((s) => s.kind === 'stage');
-  if (on === 'frame' || !stage) {
+  if (lookedOn(piece, on) === 'frame' || !stage) {
     return {
       ...piece,
       strands: [
@@ -112,7 +118,7 @@ export function histogramOf(values: ArrayLike<number>, count = 40): Histogram | 
   let [low, high, broken] = [Infinity, -Infinity, 0];
   for (let i = 0; i < values.length; i++) {
     const v = values[i]!;
-    if (!Number.isFinite(v)) broken++;
+    if (!Number.isFinite(v) || isMark(v)) broken++;
     else {
       low = Math.min(low, v);
       high = Math.max(high, v);

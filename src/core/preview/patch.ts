@@ -68,7 +68,6 @@ export function fieldPatch(evaluator: Evaluator, index: number, size: PreviewSiz
 const muted = (part: number) => 40 + 165 * part;
 
 function grey(value: number): number[] {
-  if (Number.isNaN(value)) return [200, 60, 60];
   if (value < 0) return [30, 30 + 60 * Math.min(1, -value), 60 + 80 * Math.min(1, -value)];
   if (value > 1) return [255, 245 - 60 * Math.min(1, value - 1), 225 - 130 * Math.min(1, value - 1)];
   return [value * 235, value * 235, value * 228];

@@ -36,6 +36,7 @@ export {
 export { loopSteps, type LoopTable } from './over-loop';
 export { followersOf, writePlayed, type Written } from './record';
 export { Evaluator, OverLoop } from './evaluate';
+export { isMark, withMarks } from './marks';
 export { hasPixels, pixelsOf, providePixels } from './pixels';
 export { placeRows, writePlace, type PlaceValues } from './places';
 export { strandNames } from './words';

@@ -21,8 +21,8 @@ const TOGETHER = 'clTogether';
 const MOST_BRANCHES = 4;
 
 /** What a step gives stays a number, however large what came in was: see `finite` in the library. */
-const finiteText = (gives: RunType, text: string) =>
-  gives === 'surface' || gives === 'stage' ? text : `finite(${text})`;
+const finiteText = ({ gives, step }: StepTypes, text: string) =>
+  gives === 'surface' || gives === 'stage' ? text : `${step.marks ? 'marked' : 'finite'}(${text})`;
 
 /** What a link brings, as wide as the parameter and within its range. @param seen type of the value */
 function linkedText(param: Param, value: string, seen: RunType): string {
@@ -113,7 +113,7 @@ export class Writer {
       const spot = { strand, row, index, name: `${this.plan.strandName(strand.id)}_Step${index + 1}` };
       const name = `v${index + 1}`;
       const into = row.definition.overLoop ? this.overLoop(row) : running;
-      lines.push(`  ${glslType(row.gives!)} ${name} = ${finiteText(row.gives!, this.stepCall(spot, into))};`);
+      lines.push(`  ${glslType(row.gives!)} ${name} = ${finiteText(row, this.stepCall(spot, into))};`);
       running = name;
     }
     const result = running || NOTHING[gives] || `${glslType(gives)}(0.0)`;

@@ -50,6 +50,8 @@ export function fragmentHelpers({ uses, readsBehind }: SurfaceState): string {
 export function fragmentEnd({ uses, readsBehind, flat, blend, transparent }: SurfaceState): string {
   const lines = [
     flat ? '  outgoingLight = max(clSurface.colour, vec3(0.0)) + clSurface.glow;' : '',
+    // More than a half float holds would become infinite, and spread.
+    '  outgoingLight = clamp(outgoingLight, -6e4, 6e4);',
     transparent ? '  float clAlpha = clamp(clSurface.opacity, 0.0, 1.0);' : '  float clAlpha = 1.0;',
   ];
   if (uses.has('wire')) {

@@ -40,7 +40,8 @@ function Readings() {
   const checks = useChecks();
   const piece = useWorkbench((s) => s.piece);
   const verdict = verdictOf(checks, piece.loop.play);
-  const { seam, sampling, memory, picture, problems } = checks;
+  const { seam, sampling, memory, picture } = checks;
+  const problems = [...checks.problems, ...checks.numbers];
   return (
     <div>
       <p className="mb-3" role="status">

@@ -7,6 +7,7 @@ import { bundleOf } from '@/core/piece/arrange';
 import { renameStrand } from '@/core/piece/edit';
 import type { Piece, Strand } from '@/core/piece/types';
 import { outputOf, type Analysis } from '@/core/weave';
+import { useChecks } from '@/state/checks';
 import { pick } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Menu } from '../parts/Menu';
@@ -37,6 +38,10 @@ export function Row({ piece, strand, analysis, selected, along, size }: Props) {
   const uses = takersOf(piece, analysis, strand.id);
   const isOutput = strand.kind === 'finish' && outputOf(piece).finish?.id === strand.id;
   const used = isOutput ? 'the picture' : uses.length > 0 ? `to ${uses.join(', ')}` : 'not used yet';
+  // What was measured comes a moment after what the text alone says.
+  const measured = useChecks((s) => s.numbers);
+  const problemAt = (step: string) =>
+    [...analysis.problems, ...measured].find((p) => p.strand === strand.id && p.step === step)?.sentence;
   const sort = useSortable({ id: sortId(strand.id) });
   const tint = bundleOf(piece, strand.id)?.tint;
   const { compact, height } = size;
@@ -86,7 +91,7 @@ export function Row({ piece, strand, analysis, selected, along, size }: Props) {
                 first={i === 0}
                 selected={selected === row.step.id || along.includes(row.step.id)}
                 size={size}
-                problem={analysis.problems.find((p) => p.strand === strand.id && p.step === row.step.id)?.sentence}
+                problem={problemAt(row.step.id)}
               />
             </Fragment>
           ))}

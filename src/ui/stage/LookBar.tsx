@@ -2,7 +2,7 @@ import { X } from 'lucide-react';
 import type { Histogram } from '@/core/preview/look';
 import { frameCsv, spanOf, type FrameNumbers } from '@/core/preview/plot';
 import type { PictureSpread } from '@/core/preview/picture-spread';
-import { stepBefore } from '@/core/preview/look';
+import { lookedOn, stepBefore } from '@/core/preview/look';
 import { strandById, type Piece } from '@/core/piece/types';
 import { notify } from '@/state/notify';
 import { usePanels, type Looking } from '@/state/panels';
@@ -31,6 +31,7 @@ export function LookBar({ piece, looking, spread, picture, numbers, read }: Prop
   const step = strand?.steps.find((s) => s.id === looking.step);
   const before = usePanels((s) => s.before);
   const other = looking.on === 'objects' ? 'frame' : 'objects';
+  const hasObjects = lookedOn(piece, 'objects') === 'objects';
   return (
     <div data-looking className="picture-bar">
       <div className="min-w-28">
@@ -80,7 +81,7 @@ export function LookBar({ piece, looking, spread, picture, numbers, read }: Prop
             {before ? 'Whole' : 'Split'}
           </Button>
         )}
-        {strand?.kind === 'field' && (
+        {strand?.kind === 'field' && hasObjects && (
           <Button look="bare" onClick={() => usePanels.setState({ looking: { ...looking, on: other } })}>
             {other === 'frame' ? 'Flat over the frame' : 'On the objects'}
           </Button>

@@ -78,25 +78,22 @@ function PulledRing({ project, ring, value, label, onPull }: Pulled) {
       moved: (m) => onPull(ring.radius * along(centre, grip, { x: m.clientX - startX, y: m.clientY - startY })),
     });
   };
+  const line = points
+    .map((p, i) => (p ? `${i && points[i - 1] ? 'L' : 'M'}${p.x.toFixed(1)} ${p.y.toFixed(1)}` : ''))
+    .join('');
   return (
-    <g className="stroke-lichen">
-      <path
-        d={points
-          .map((p, i) => (p ? `${i && points[i - 1] ? 'L' : 'M'}${p.x.toFixed(1)} ${p.y.toFixed(1)}` : ''))
-          .join('')}
-        fill="none"
-        strokeWidth={1.25}
-        strokeDasharray="5 4"
-      />
+    <g fill="none">
+      <path d={line} className="stroke-ground/70" strokeWidth={3.5} />
+      <path d={line} className="stroke-text" strokeWidth={1.25} strokeDasharray="5 4" />
       <circle
         cx={grip.x}
         cy={grip.y}
-        r={6}
+        r={7}
         tabIndex={0}
         role="slider"
         aria-label={label}
         aria-valuenow={value}
-        className="pointer-events-auto cursor-move fill-ground"
+        className="pointer-events-auto cursor-move fill-ground stroke-text"
         strokeWidth={1.75}
         onPointerDown={pull}
         onKeyDown={(e) => nudge(e, (way) => onPull(ring.radius * (1 + way * NUDGE * (e.shiftKey ? 10 : 1))))}

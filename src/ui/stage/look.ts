@@ -21,13 +21,17 @@ export interface Shot {
   data: Float32Array;
 }
 
+/** A mark comes to the least that light of 16 bits holds, as `finish.look` reads it. */
+const LEAST = -59000;
+const valueIn = (data: Float32Array, at: number) => (data[at]! < LEAST ? -Infinity : data[at]!);
+
 /** The values at a place of the picture (0..1 from the upper left), or null where nothing stands. */
 export function valuesAt({ width, height, data }: Shot, x: number, y: number, count: number): number[] | null {
   const column = Math.min(width - 1, Math.max(0, Math.floor(x * width)));
   const row = Math.min(height - 1, Math.max(0, Math.floor((1 - y) * height)));
   const at = 4 * (row * width + column);
   if (data[at + 3]! < 0.5) return null;
-  return Array.from({ length: count }, (_, k) => data[at + k]!);
+  return Array.from({ length: count }, (_, k) => valueIn(data, at + k));
 }
 
 /** Spread of all values of a shot, nothing counted twice where nothing stands. */
@@ -35,7 +39,7 @@ export function shotHistogram({ data }: Shot, count: number): Histogram | null {
   const values: number[] = [];
   for (let at = 0; at < data.length; at += 4) {
     if (data[at + 3]! < 0.5) continue;
-    for (let k = 0; k < count; k++) values.push(data[at + k]!);
+    for (let k = 0; k < count; k++) values.push(valueIn(data, at + k));
   }
   return histogramOf(values);
 }

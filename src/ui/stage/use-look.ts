@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
-import { histogramOf, type Histogram } from '@/core/preview/look';
+import { isMark } from '@/core/weave';
+import { histogramOf, lookedOn, type Histogram } from '@/core/preview/look';
 import { strandById, type Piece } from '@/core/piece/types';
 import type { Looking } from '@/state/panels';
 import { lean, studio } from '@/workers/doors';
@@ -7,6 +8,8 @@ import { shortNumber } from '../number-words';
 import { framePlaces } from './frame-places';
 import { shotHistogram, valuesAt, widthOf, type Shot } from './look';
 import { viewerNow } from './viewer-handle';
+
+const valueWords = (v: number) => (isMark(v) ? 'not a number' : shortNumber(v));
 
 /** Waits this long after the picture came to rest, in milliseconds. */
 const PAUSE = 120;
@@ -17,6 +20,7 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
   const [read, setRead] = useState<string | null>(null);
   const shot = useRef<Shot | null>(null);
   // Shades of a finish and numbers of a signal are shown elsewhere: see `useFinishSpread` and `useSignalNumbers`.
+  const onObjects = looking !== null && lookedOn(piece, looking.on) === 'objects';
   const isElsewhere = looking !== null && strandById(piece, looking.strand)?.kind !== 'field';
 
   useEffect(() => {
@@ -24,7 +28,7 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
     if (!looking || isElsewhere) return undefined;
     let ended = false;
     const measure = async () => {
-      if (looking.on === 'objects') {
+      if (onObjects) {
         const taken = viewerNow()?.shot() ?? null;
         shot.current = taken;
         setSpread(taken && shotHistogram(taken, widthOf(piece, looking)));
@@ -44,19 +48,18 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
       ended = true;
       clearTimeout(timer);
     };
-  }, [piece, looking, isElsewhere, rests, phase]);
+  }, [piece, looking, onObjects, isElsewhere, rests, phase]);
 
   /** @param x, y place in the picture, 0..1 from the upper left */
   const point = async (x: number, y: number) => {
     if (!looking || isElsewhere || x < 0 || y < 0 || x > 1 || y > 1) return setRead(null);
-    const values =
-      looking.on === 'objects'
-        ? shot.current && valuesAt(shot.current, x, y, widthOf(piece, looking))
-        : await studio()
-            .values(lean(piece), looking.strand, looking.step, [framePlaces(piece, 1, 1, phase(), x, y)[0]!])
-            .then((v) => [...v])
-            .catch(() => null);
-    setRead(values ? values.map(shortNumber).join('  ') : 'nothing stands here');
+    const values = onObjects
+      ? shot.current && valuesAt(shot.current, x, y, widthOf(piece, looking))
+      : await studio()
+          .values(lean(piece), looking.strand, looking.step, [framePlaces(piece, 1, 1, phase(), x, y)[0]!])
+          .then((v) => [...v])
+          .catch(() => null);
+    setRead(values ? values.map(valueWords).join('  ') : 'nothing stands here');
   };
   return { spread: isElsewhere ? null : spread, read: isElsewhere ? null : read, point };
 }

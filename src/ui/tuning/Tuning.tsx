@@ -5,6 +5,7 @@ import { isLoopLength } from '@/core/steps';
 import { TYPE_WORDS } from '@/core/steps/reference';
 import { analyse, plainParams } from '@/core/weave';
 import { canLook } from '@/core/preview/look';
+import { useChecks } from '@/state/checks';
 import { pick, toggleLook, usePanels } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
@@ -39,7 +40,8 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
   const analysis = useMemo(() => analyse(piece), [piece]);
   const row = analysis.types.get(strand.id)?.find((r) => r.step.id === step.id);
   const definition = row?.definition;
-  const problems = analysis.problems.filter((p) => p.strand === strand.id && p.step === step.id);
+  const measured = useChecks((s) => s.numbers);
+  const problems = [...analysis.problems, ...measured].filter((p) => p.strand === strand.id && p.step === step.id);
   const at = { strand: strand.id, step: step.id };
   const takes = row?.takes ? TYPE_WORDS[row.takes] : KIND_WORDS[strand.kind].one;
   const gives = row?.gives ? TYPE_WORDS[row.gives] : '';
@@ -52,7 +54,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
             {row?.takes ? `${takes} to ${gives}` : `begins with ${row?.gives ? typeWithArticle(row.gives) : 'nothing'}`}
           </p>
         </div>
-        <div className="-ml-1.5 flex gap-1">
+        <div className="-ml-1.5 flex flex-wrap [&>button]:size-7">
           {canLook(strand) && (
             <Button
               look="icon"

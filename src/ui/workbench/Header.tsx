@@ -33,7 +33,8 @@ export function Header() {
   const checks = useChecks();
   const rehearses = useRehearsal((s) => s.on);
   const play = useWorkbench((s) => s.piece.loop.play);
-  const count = verdictOf(checks, play).broken.length + checks.problems.length + checks.sampling.length;
+  const { problems, numbers, sampling } = checks;
+  const count = verdictOf(checks, play).broken.length + problems.length + numbers.length + sampling.length;
   const { pastStates, futureStates } = useStore(useWorkbench.temporal, (s) => s);
   return (
     <header className="flex items-center gap-3 border-b border-line px-4">

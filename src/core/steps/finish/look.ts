@@ -5,13 +5,18 @@ import { choice } from '../params';
 export const look: FinishStep = {
   op: 'finish.look',
   name: 'Look at values',
-  about: 'Shows numbers as grey, with those below 0 blue-green and those above 1 amber, and vectors as colours.',
+  about:
+    'Shows numbers as grey, with those below 0 blue-green and those above 1 amber, and vectors as colours; stripes ' +
+    'where something is not a number.',
   takes: ['image'],
   gives: 'image',
   hidden: true,
   params: [choice({ id: 'as', name: 'As', about: 'What the values are.', options: ['numbers', 'colours'] })],
   needs: ['colours'],
   glsl: `
+  // A mark is far below what light of 16 bits can hold.
+  if (any(lessThan(v.rgb, vec3(-59000.0))))
+    return vec4(mix(vec3(0.02), vec3(0.8, 0.1, 0.05), step(0.5, fract(24.0 * (p.rest.x + p.rest.y)))), 1.0);
   if (as == 1) return v;
   float x = v.x;
   vec3 shade = vec3(clamp(x, 0.0, 1.0));
