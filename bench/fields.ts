@@ -45,7 +45,7 @@ async function heaviest(piece: Piece): Promise<string> {
  */
 export async function fieldLines(page: Page): Promise<Line[]> {
   const jobs = await Promise.all(
-    STARTERS.map(async ({ id, piece }) => {
+    STARTERS.filter(({ piece }) => piece.strands.some((s) => s.kind === 'field')).map(async ({ id, piece }) => {
       const hand = BY_HAND.find((h) => h.starter === id);
       const strand = hand?.strand ?? (await heaviest(piece));
       const baseline = hand

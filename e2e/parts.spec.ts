@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { readPart } from '@/core/formats/part-file';
+import { addStep, addStrand } from '@/core/piece/edit';
 import {
   choose,
   difference,
@@ -8,6 +9,7 @@ import {
   openPiece,
   pixelsOf,
   seam,
+  setNumber,
   settled,
   smallStarter,
   stage,
@@ -152,4 +154,40 @@ test('steps are kept as a part, put into another piece, saved as a file, deleted
   await expect(part).toBeVisible();
   await part.getByRole('button', { name: 'Put in', exact: true }).click();
   await expect(row).toHaveCount(count + 4);
+});
+
+test('a box over the lattice selects steps of a row, or rows; what they share is tuned together', async ({ page }) => {
+  let piece = smallStarter('tidewater-veil');
+  piece = addStrand(piece, 'field', 'twice', 'field.position');
+  const { id } = piece.strands.at(-1)!;
+  for (const at of [1, 2]) piece = addStep(piece, id, at, 'field.noise', { scale: at });
+  await openPiece(page, piece);
+  await inWorkbench(page);
+  const row = steps(page, id);
+  const [first, last] = [(await row.nth(1).boundingBox())!, (await row.nth(2).boundingBox())!];
+  const ground = last.x + last.width + 90;
+  await page.mouse.move(ground, last.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(first.x + 20, first.y + 20, { steps: 5 });
+  await expect(page.locator('[data-select-box]')).toBeVisible();
+  await page.mouse.up();
+  await expect(page.locator('[data-select-box]')).toHaveCount(0);
+  const pressed = () => page.locator('[data-cell][aria-pressed="true"]').count();
+  expect(await pressed()).toBe(2);
+
+  await setNumber(page, 'Scale', 5);
+  await expect(row.nth(1)).toContainText('5');
+  await expect(row.nth(2)).toContainText('5');
+  await page.keyboard.press('Control+z');
+  await expect(row.nth(1)).toContainText('1');
+  await expect(row.nth(2)).toContainText('2');
+
+  // Over two rows it means the rows.
+  const above = (await steps(page, 'swell').last().boundingBox())!;
+  await page.mouse.move(ground, last.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(above.x + 10, above.y + 10, { steps: 5 });
+  await page.mouse.up();
+  const both = (await row.count()) + (await steps(page, 'swell').count());
+  expect(await pressed()).toBeGreaterThanOrEqual(both);
 });

@@ -197,7 +197,7 @@ test('steps are dragged along their row', async ({ page }) => {
   await inWorkbench(page);
   const row = () =>
     page
-      .getByRole('group', { name: 'Steps of skin' })
+      .getByRole('row', { name: 'skin', exact: true })
       .locator('[data-cell]')
       .evaluateAll((all) => all.map((e) => e.getAttribute('aria-label')!.split(' in ')[0]));
   expect(await row()).toEqual(['Lit', 'Rim', 'Clear coat', 'Cut']);

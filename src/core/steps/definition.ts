@@ -66,8 +66,10 @@ interface Reads {
    * functions of `glsl/lib/frame`: `seenAt` gives what the pass before has drawn, `tookAt` what came into the step.
    */
   passes?: number;
-  /** It asks for averages over areas: sizes above 0. */
-  averages?: true;
+  /** How many times smaller than the picture each of its passes is drawn, in both directions; 1 where left out. */
+  smaller?: readonly number[];
+  /** It asks for averages over areas: sizes above 0. Of several passes those of these numbers do. */
+  averages?: true | readonly number[];
   /** It reads its own result of the frame before, by `earlierAt`: the part of that, 0 to 1, which stays at most. */
   stays?: (params: PlainParams) => number;
   /** It reads what came into it earlier, by `agoAt`: by so many frames at most. */

@@ -3,6 +3,7 @@ import { valueOf, type Param, type RunType, type StepDefinition } from '../steps
 import { linkProblem } from './analyse';
 import type { Analysis, StepTypes, Target } from './types';
 import { loopSteps, type LoopStep } from './over-loop';
+import { isBranch } from './step-function';
 import { emptyType, strandNames } from './words';
 
 /** Is what a link brings worked out by a function of its own, rather than with the row? */
@@ -25,20 +26,34 @@ const lastOverLoop = (rows: StepTypes[], end: number): number =>
     rows.findLastIndex((r, i) => i <= end && r.active && r.definition!.overLoop),
   );
 
+/** Other pictures that one program reads at most; cards have sixteen units in all. */
+export const MOST_BRANCHES = 4;
+
+/** Other pictures that a step reads. */
+function branchesOf({ active, definition, step }: StepTypes): string[] {
+  if (!active) return [];
+  const links = definition!.params.filter(isBranch).map((param) => valueOf(step, param));
+  return links.filter(isLink).map(({ link, step: upTo }) => `${link}/${upTo ?? ''}`);
+}
+
 /**
- * Indices of the steps before which the picture is drawn: those that read it elsewhere or earlier, and those behind
- * one that keeps its own result.
+ * Indices of the steps before which the picture is drawn: those that read it elsewhere or earlier, those behind one
+ * that keeps its own result, and those that read one picture more than a program can.
  */
 export function drawnBefore(rows: StepTypes[]): number[] {
-  const begins = (i: number) => {
-    const { active, definition } = rows[i]!;
-    const before = rows[i - 1]!;
-    return (
-      (active && (definition!.passes !== undefined || definition!.reaches !== undefined)) ||
-      (before.active && before.definition!.stays !== undefined)
-    );
-  };
-  return rows.flatMap((_, i) => (i > 0 && begins(i) ? [i] : []));
+  const reads = ({ active, definition }: StepTypes) =>
+    active && (definition!.passes !== undefined || definition!.reaches !== undefined);
+  const keeps = ({ active, definition }: StepTypes) => active && definition!.stays !== undefined;
+  const found: number[] = [];
+  let branches = new Set<string>();
+  for (const [i, row] of rows.entries()) {
+    const own = branchesOf(row);
+    const together = new Set([...branches, ...own]);
+    const begins = i > 0 && (reads(row) || keeps(rows[i - 1]!) || together.size > MOST_BRANCHES);
+    if (begins) found.push(i);
+    branches = begins ? new Set(own) : together;
+  }
+  return found;
 }
 
 /** Index of the last step up to `end` before which the picture is drawn; 0 where it begins with the source. */

@@ -2,7 +2,7 @@ import { floatText, library, PICTURE_SLOTS, type LibraryPart } from '../glsl';
 import type { Piece, Strand } from '../piece/types';
 import { glslNameOf, type Aside, type Param, type RunType } from '../steps';
 import { FunctionTable } from './function-table';
-import { isElsewhere, type Plan } from './plan';
+import { isElsewhere, MOST_BRANCHES, type Plan } from './plan';
 import { argumentParams, glslType, isBranch, paramType, runningInto, stepFunction } from './step-function';
 import { tableOf, writtenIn, type Table } from './tables';
 import type { SignalUniform, StepTypes, Target, UniformSlot, WeaveOptions, Woven } from './types';
@@ -17,8 +17,6 @@ const NOTHING: Partial<Record<RunType, string>> = {
 };
 const ASIDE_TYPE: Record<Aside, string> = { tint: 'vec3', delay: 'float', dot: 'float' };
 const TOGETHER = 'clTogether';
-/** Other pictures that one program reads at most; cards have sixteen units in all. */
-const MOST_BRANCHES = 4;
 
 /** What a step gives stays a number, however large what came in was: see `finite` in the library. */
 const finiteText = ({ gives, step }: StepTypes, text: string) =>

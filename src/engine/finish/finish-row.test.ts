@@ -34,7 +34,8 @@ describe('the passes of a finish', () => {
 
   it('draw nothing before a bare shot is read, but where its averages are asked for', () => {
     expect(told(finish('shoot', 'lens'))).toEqual(['t2 pass 0 shown']);
-    expect(told(finish('shoot', 'glow'))).toEqual(['t1', 't2 pass 0', 't2 pass 1 shown']);
+    expect(told(finish('shoot', 'blur'))).toEqual(['t1', 't2 pass 0', 't2 pass 1 shown']);
+    expect(told(finish('shoot', 'glow'))).toEqual(['t2 pass 0', 't2 pass 1', 't2 pass 2 shown']);
     expect(told(finish('shoot', 'exposure', 'lens'))).toEqual(['t2', 't3 pass 0 shown']);
   });
 
@@ -75,14 +76,47 @@ describe('the passes of a finish', () => {
   });
 });
 
-it('targets are used in turn, and never while they are read', () => {
+it('targets are used in turn, and never while they are read, nor for another part of the picture', () => {
   const targets = new PassTargets();
-  const [a, b] = [targets.take(8, 4, false, []), targets.take(8, 4, true, [])];
+  const picture = { width: 8, height: 4 };
+  const whole = { averages: false, smaller: 1 };
+  const [a, b] = [targets.take(picture, whole, []), targets.take(picture, { averages: true, smaller: 1 }, [])];
   expect([a.texture.generateMipmaps, b.texture.generateMipmaps]).toEqual([false, true]);
-  expect(targets.take(8, 4, false, [])).toBe(a);
-  const c = targets.take(8, 4, false, [a.texture]);
+  expect(targets.take(picture, whole, [])).toBe(a);
+  const c = targets.take(picture, whole, [a.texture]);
   expect(c).not.toBe(a);
-  expect(targets.take(16, 4, false, [c.texture])).toBe(a);
+  // A quarter of the picture, of 128 rows at least.
+  for (const [from, to] of [
+    [
+      [961, 540],
+      [241, 135],
+    ],
+    [
+      [300, 256],
+      [150, 128],
+    ],
+    [
+      [90, 60],
+      [90, 60],
+    ],
+  ] as const) {
+    const part = targets.take({ width: from[0], height: from[1] }, { averages: false, smaller: 4 }, []);
+    expect([part.width, part.height]).toEqual(to);
+  }
+  expect(targets.take({ width: 16, height: 4 }, whole, [c.texture])).toBe(a);
   expect([a.width, a.height]).toEqual([16, 4]);
   targets.dispose();
+});
+
+it('passes over less than the picture are those that a step asks for, and its last is never one', () => {
+  const piece = finish('paint', 'glow', 'blur');
+  const sizes = passesOf(analyse(piece), { strand: 's1' }).map((p) => [p.target!.step, p.smaller]);
+  expect(sizes).toEqual([
+    ['t1', 1],
+    ['t2', 2],
+    ['t2', 4],
+    ['t2', 1],
+    ['t3', 1],
+    ['t3', 1],
+  ]);
 });

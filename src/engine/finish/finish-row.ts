@@ -17,6 +17,8 @@ interface Planned extends PassPlan {
   steps: string[];
   /** What comes before it has to have its averages. */
   averages: boolean;
+  /** How many times smaller than the picture it is drawn. */
+  smaller: number;
   /** The step (as `strand/step`) that reads what came into it earlier, and whose pass this is. */
   ago?: string;
   /** The step that ends it, whose result is kept for the next frame. */
@@ -32,7 +34,7 @@ interface Planned extends PassPlan {
  * @param shown the last one is shown; else others take its picture in
  */
 export function passesOf(analysis: Analysis, target: Target | null, shown = true): Planned[] {
-  const through: Planned = { target: null, shown, begins: true, steps: [], averages: false };
+  const through: Planned = { target: null, shown, begins: true, steps: [], averages: false, smaller: 1 };
   if (!target) return [through];
   const { strand } = target;
   const all = analysis.types.get(strand) ?? [];
@@ -46,7 +48,7 @@ export function passesOf(analysis: Analysis, target: Target | null, shown = true
     if (k === 0 && next && !drawsBefore(rows, end + 1)) return [];
     const [first, last] = [rows[begin]!, rows[end]!];
     const reads = begin > 0 && first.active ? first.definition! : {};
-    const { passes, averages = false, reaches } = reads as Partial<StepDefinition>;
+    const { passes, averages = false, reaches, smaller } = reads as Partial<StepDefinition>;
     const stores = next?.reaches && rows[end + 1]!.active ? key(rows[end + 1]!) : undefined;
     return Array.from({ length: passes ?? 1 }, (_, pass) => {
       const isLast = pass === (passes ?? 1) - 1;
@@ -56,7 +58,8 @@ export function passesOf(analysis: Analysis, target: Target | null, shown = true
         shown: false,
         begins: pass === 0,
         steps: rows.slice(begin, end + 1).map((r) => r.step.id),
-        averages,
+        averages: averages === true || (averages !== false && averages.includes(pass)),
+        smaller: isLast ? 1 : (smaller?.[pass] ?? 1),
         ago: reaches && key(first),
         keeps: isLast && last.active && last.definition!.stays ? key(last) : undefined,
         stores: isLast ? stores : undefined,
@@ -70,20 +73,38 @@ export function passesOf(analysis: Analysis, target: Target | null, shown = true
   return passes;
 }
 
+/** Does a step ask for averages of what comes into it? */
+const asksAverages = ({ averages }: Partial<StepDefinition>) => averages === true || (averages?.includes(0) ?? false);
+
 /** Has anything to be drawn before a step? A bare shot is there already, without its averages, and for now alone. */
 function drawsBefore(rows: StepTypes[], index: number): boolean {
   const bare = rows.slice(0, index).every((r) => !r.active || r.step.op === 'finish.shoot');
   const { active, definition } = rows[index]!;
-  return !bare || (active && (definition!.averages === true || definition!.reaches !== undefined));
+  return !bare || (active && (asksAverages(definition!) || definition!.reaches !== undefined));
 }
 
-/** Targets of one size that passes draw into in turn, with averages and without. */
-export class PassTargets {
-  private readonly made: { averages: boolean; target: THREE.WebGLRenderTarget }[] = [];
+/** A picture of fewer rows is not made smaller: what is soft in it would become coarse. */
+const LEAST_ROWS = 128;
 
-  /** A target that none of these textures is of. */
-  take(width: number, height: number, averages: boolean, used: readonly THREE.Texture[]): THREE.WebGLRenderTarget {
-    const free = this.made.find((m) => m.averages === averages && !used.includes(m.target.texture));
+/** Targets that passes draw into in turn, with averages and without, of the picture's size or a part of it. */
+export class PassTargets {
+  private readonly made: { averages: boolean; smaller: number; target: THREE.WebGLRenderTarget }[] = [];
+
+  /**
+   * A target that none of these textures is of.
+   * @param smaller how many times smaller than the picture it is
+   */
+  take(
+    picture: { width: number; height: number },
+    { averages, smaller }: { averages: boolean; smaller: number },
+    used: readonly THREE.Texture[],
+  ): THREE.WebGLRenderTarget {
+    const by = Math.min(smaller, Math.max(1, picture.height / LEAST_ROWS));
+    const part = (side: number) => Math.max(1, Math.ceil(side / by));
+    const [width, height] = [part(picture.width), part(picture.height)];
+    const free = this.made.find(
+      (m) => m.averages === averages && m.smaller === smaller && !used.includes(m.target.texture),
+    );
     const target =
       free?.target ??
       new THREE.WebGLRenderTarget(width, height, {
@@ -93,7 +114,7 @@ export class PassTargets {
         minFilter: averages ? THREE.LinearMipmapLinearFilter : THREE.LinearFilter,
         magFilter: THREE.LinearFilter,
       });
-    if (!free) this.made.push({ averages, target });
+    if (!free) this.made.push({ averages, smaller, target });
     target.setSize(width, height);
     return target;
   }
@@ -167,7 +188,7 @@ export class FinishRow {
       const isLast = i === this.passes.length - 1;
       if (plan.shown && drawing.unseen) break;
       const averages = this.passes[i + 1]?.plan.averages ?? false;
-      const passing = () => targets.take(shot.width, shot.height, averages, [before, took]);
+      const passing = () => targets.take(shot, { averages, smaller: plan.smaller }, [before, took]);
       const to = isLast ? drawing.to : plan.keeps && remembers ? memory.keep(plan.keeps) : passing();
       const earlier = plan.keeps ? memory.earlier(plan.keeps) : NOTHING;
       const ago = plan.ago ? memory.ago(plan.ago) : NEVER;

@@ -21,11 +21,13 @@ interface Props {
   /** The source of the row; it stays where it is. */
   first: boolean;
   selected: boolean;
+  /** Tab comes to it. */
+  tabbed: boolean;
   size: CellSize;
   problem?: string;
 }
 
-export function Cell({ piece, strand, row, first, selected, size, problem }: Props) {
+export function Cell({ piece, strand, row, first, selected, tabbed, size, problem }: Props) {
   const { step, definition } = row;
   const preview = usePreviews((s) => s.drawn[previewKey(strand.id, step.id)]);
   const links = [
@@ -36,6 +38,10 @@ export function Cell({ piece, strand, row, first, selected, size, problem }: Pro
     ),
   ];
   const name = definition?.name ?? 'Not known here';
+  const telling = tellingOf(piece, step);
+  // For those who do not see the cell: what it says beside its name.
+  const from = links.length > 0 ? `takes from ${links.join(', ')}` : '';
+  const described = [telling, from, step.off && 'off', problem].filter(Boolean).join('; ');
   const sort = useSortable({ id: sortId(strand.id, step.id), disabled: first });
   const { compact, width, height } = size;
   return (
@@ -46,6 +52,8 @@ export function Cell({ piece, strand, row, first, selected, size, problem }: Pro
       data-cell={`${strand.id}/${step.id}`}
       aria-label={`${name} in ${strand.name}`}
       aria-pressed={selected}
+      aria-description={described}
+      tabIndex={tabbed ? 0 : -1}
       title={problem ?? definition?.about}
       onClick={(e) => {
         const { select, selectTo } = useWorkbench.getState();
@@ -103,7 +111,7 @@ export function Cell({ piece, strand, row, first, selected, size, problem }: Pro
           <span className="shrink-0 truncate" style={{ maxWidth: width }}>
             {name}
           </span>
-          <span className="truncate text-faint">{tellingOf(piece, step)}</span>
+          <span className="truncate text-faint">{telling}</span>
         </span>
       )}
     </button>

@@ -2,8 +2,8 @@ import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type D
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { BookOpen, ChevronDown, ChevronRight, Plus, Rows3 } from 'lucide-react';
 import { Fragment, useMemo, useRef } from 'react';
-import { bundleOf } from '@/core/piece/arrange';
-import { severalBetween, type Several } from '@/core/piece/several';
+import { bundleOf, shownOrder } from '@/core/piece/arrange';
+import type { Several } from '@/core/piece/several';
 import { KINDS, type Kind, type Strand } from '@/core/piece/types';
 import { analyse } from '@/core/weave';
 import { useGuide } from '@/state/guide';
@@ -14,14 +14,15 @@ import { KIND_WORDS } from '../words';
 import { BundleHead } from './BundleHead';
 import { useCellSize } from './cell-size';
 import { Row } from './Row';
+import { SelectBox } from './SelectBox';
 import { dropped, sortId } from './sorting';
+import { useSeveral } from '../workbench/use-several';
 import { Threads } from './Threads';
 
 /** The sheet of all strands, by kind, in the order in which people work. */
 export function Lattice() {
   const piece = useWorkbench((s) => s.piece);
   const selected = useWorkbench((s) => s.selected);
-  const reach = useWorkbench((s) => s.reach);
   const { compact: wanted, folded, foldedBundles } = usePanels();
   const compact = isCompact(wanted, piece.strands.length);
   const size = useCellSize(compact);
@@ -29,21 +30,21 @@ export function Lattice() {
   const drop = ({ active, over }: DragEndEvent) =>
     over && useWorkbench.getState().edit((p) => dropped(p, String(active.id), String(over.id)));
   const analysis = useMemo(() => analyse(piece), [piece]);
-  const several = useMemo(
-    () => (selected && reach ? severalBetween(piece, selected, reach) : null),
-    [piece, selected, reach],
-  );
+  const several = useSeveral();
+  // The one cell that Tab comes to; arrows walk on from there.
+  const [begin] = shownOrder(piece);
+  const entry = selected ?? (begin ? { strand: begin.id, step: begin.steps[0]!.id } : null);
   const sheet = useRef<HTMLDivElement>(null);
 
   return (
     <section aria-label="Lattice" data-lattice className="relative h-full overflow-x-hidden overflow-y-auto">
       <DndContext id="lattice" sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-        <div ref={sheet} className="relative pb-3">
+        <SelectBox sheet={sheet}>
           {KINDS.map((kind) => {
             const strands = piece.strands.filter((s) => s.kind === kind);
             const isFolded = folded.includes(kind);
             return (
-              <section key={kind} aria-label={`${KIND_WORDS[kind].title}, strands`}>
+              <section key={kind} role="rowgroup" aria-label={`${KIND_WORDS[kind].title}, strands`}>
                 <Heading kind={kind} count={strands.length} folded={isFolded} compact={compact} />
                 <SortableContext items={strands.map((s) => sortId(s.id))} strategy={verticalListSortingStrategy}>
                   {!isFolded &&
@@ -60,6 +61,7 @@ export function Lattice() {
                               analysis={analysis}
                               selected={selected?.strand === s.id ? selected.step : null}
                               along={alongOf(s, several)}
+                              entry={entry?.strand === s.id ? entry.step : null}
                               size={size}
                             />
                           )}
@@ -76,7 +78,7 @@ export function Lattice() {
             selected={selected}
             layout={`${size.width} ${folded.join()} ${foldedBundles.join()}`}
           />
-        </div>
+        </SelectBox>
       </DndContext>
       {piece.strands.length === 0 && <Empty />}
     </section>
@@ -95,50 +97,52 @@ function alongOf(strand: Strand, several: Several | null): readonly string[] {
 function Heading({ kind, count, folded, compact }: { kind: Kind; count: number; folded: boolean; compact: boolean }) {
   const words = KIND_WORDS[kind];
   return (
-    <div className="flex w-full items-center gap-2 pt-0.5 pr-3 pl-2 leading-[18px]">
-      <button
-        type="button"
-        onClick={() => toggleFold(kind)}
-        aria-expanded={!folded}
-        className="flex items-baseline gap-2 rounded-md px-2 py-0.5 hover:bg-raised"
-      >
-        {folded ? (
-          <ChevronRight size={13} className="self-center text-faint" />
-        ) : (
-          <ChevronDown size={13} className="self-center text-faint" />
+    <div role="row" className="w-full">
+      <div role="rowheader" className="flex items-center gap-2 pt-0.5 pr-3 pl-2 leading-[18px]">
+        <button
+          type="button"
+          onClick={() => toggleFold(kind)}
+          aria-expanded={!folded}
+          className="flex items-baseline gap-2 rounded-md px-2 py-0.5 hover:bg-raised"
+        >
+          {folded ? (
+            <ChevronRight size={13} className="self-center text-faint" />
+          ) : (
+            <ChevronDown size={13} className="self-center text-faint" />
+          )}
+          <h2 className="font-semibold">{words.title}</h2>
+          <span className="text-faint">{folded ? `${count} folded` : words.about}</span>
+        </button>
+        <Button
+          look="bare"
+          aria-label={`Add a ${words.one}`}
+          title={`Add a ${words.one}`}
+          onClick={() => pick({ for: 'strand', kind })}
+          className="!p-1"
+        >
+          <Plus size={14} />
+        </Button>
+        {kind === 'signal' && (
+          <span className="ml-auto flex">
+            <Button
+              look="bare"
+              title="Ready rows, put in where they belong (I)"
+              onClick={() => pick({ for: 'part' })}
+              className="flex items-center gap-1.5"
+            >
+              <BookOpen size={13} /> Recipes
+            </Button>
+            <Button
+              look="bare"
+              aria-pressed={compact}
+              onClick={() => usePanels.setState({ compact: !compact })}
+              className="flex items-center gap-1.5"
+            >
+              <Rows3 size={13} /> Compact rows
+            </Button>
+          </span>
         )}
-        <h2 className="font-semibold">{words.title}</h2>
-        <span className="text-faint">{folded ? `${count} folded` : words.about}</span>
-      </button>
-      <Button
-        look="bare"
-        aria-label={`Add a ${words.one}`}
-        title={`Add a ${words.one}`}
-        onClick={() => pick({ for: 'strand', kind })}
-        className="!p-1"
-      >
-        <Plus size={14} />
-      </Button>
-      {kind === 'signal' && (
-        <span className="ml-auto flex">
-          <Button
-            look="bare"
-            title="Ready rows, put in where they belong (I)"
-            onClick={() => pick({ for: 'part' })}
-            className="flex items-center gap-1.5"
-          >
-            <BookOpen size={13} /> Recipes
-          </Button>
-          <Button
-            look="bare"
-            aria-pressed={compact}
-            onClick={() => usePanels.setState({ compact: !compact })}
-            className="flex items-center gap-1.5"
-          >
-            <Rows3 size={13} /> Compact rows
-          </Button>
-        </span>
-      )}
+      </div>
     </div>
   );
 }

@@ -2,7 +2,7 @@ import { useSortable, SortableContext, horizontalListSortingStrategy } from '@dn
 import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
 import { GripVertical, Plus } from 'lucide-react';
-import { Fragment, useState } from 'react';
+import { useState } from 'react';
 import { bundleOf } from '@/core/piece/arrange';
 import { renameStrand } from '@/core/piece/edit';
 import type { Piece, Strand } from '@/core/piece/types';
@@ -29,11 +29,13 @@ interface Props {
   selected: string | null;
   /** Steps that are selected with it; all of them where the whole strand is. */
   along: readonly string[];
+  /** The step that Tab comes to, where it is one of this row. */
+  entry: string | null;
   size: CellSize;
 }
 
 /** One strand: its name and where it is used stay in view at the left while its steps scroll beside them. */
-export function Row({ piece, strand, analysis, selected, along, size }: Props) {
+export function Row({ piece, strand, analysis, selected, along, entry, size }: Props) {
   const rows = analysis.types.get(strand.id)!;
   const uses = takersOf(piece, analysis, strand.id);
   const isOutput = strand.kind === 'finish' && outputOf(piece).finish?.id === strand.id;
@@ -45,11 +47,14 @@ export function Row({ piece, strand, analysis, selected, along, size }: Props) {
   const sort = useSortable({ id: sortId(strand.id) });
   const tint = bundleOf(piece, strand.id)?.tint;
   const { compact, height } = size;
+  const isSelected = (step: string) => selected === step || along.includes(step);
   const whole = along.length === strand.steps.length;
   const ground = selected || whole ? 'bg-panel' : 'bg-ground';
   return (
     <div
       ref={sort.setNodeRef}
+      role="row"
+      aria-label={strand.name}
       style={{ transform: CSS.Translate.toString(sort.transform), transition: sort.transition }}
       className={clsx(
         'grid grid-cols-[152px_minmax(0,1fr)] items-start',
@@ -58,6 +63,7 @@ export function Row({ piece, strand, analysis, selected, along, size }: Props) {
       )}
     >
       <div
+        role="rowheader"
         className={clsx('self-stretch border-l-[3px] pr-2 pl-4', compact ? 'pt-[2px]' : 'pt-[7px]')}
         style={{ borderColor: tint ?? 'transparent' }}
         title={`${strand.name}, ${used}`}
@@ -76,39 +82,43 @@ export function Row({ piece, strand, analysis, selected, along, size }: Props) {
         </span>
         <NameCell strand={strand} compact={compact} used={used} takers={uses} several={whole} />
       </div>
-      <RowSteps name={strand.name} size={size} selected={selected}>
+      <RowSteps size={size} selected={selected}>
         <SortableContext
           items={rows.slice(1).map((r) => sortId(strand.id, r.step.id))}
           strategy={horizontalListSortingStrategy}
         >
           {rows.map((row, i) => (
-            <Fragment key={row.step.id}>
+            <div key={row.step.id} role="gridcell" aria-selected={isSelected(row.step.id)} className="contents">
               {i > 0 && <Gap strand={strand.id} at={i} size={size} />}
               <Cell
                 piece={piece}
                 strand={strand}
                 row={row}
                 first={i === 0}
-                selected={selected === row.step.id || along.includes(row.step.id)}
+                selected={isSelected(row.step.id)}
+                tabbed={entry === row.step.id}
                 size={size}
                 problem={problemAt(row.step.id)}
               />
-            </Fragment>
+            </div>
           ))}
         </SortableContext>
-        <button
-          type="button"
-          aria-label={`Add a step to ${strand.name}`}
-          title="Add a step (A)"
-          onClick={() => pick({ for: 'step', strand: strand.id, at: strand.steps.length })}
-          className={clsx(
-            'relative z-10 ml-2.5 grid w-7 place-items-center rounded-md border border-dashed ' +
-              'border-soft bg-ground text-mute hover:border-lichen hover:text-lichen',
-          )}
-          style={{ height }}
-        >
-          <Plus size={13} />
-        </button>
+        <div role="gridcell" className="contents">
+          <button
+            type="button"
+            tabIndex={-1}
+            aria-label={`Add a step to ${strand.name}`}
+            title="Add a step (A)"
+            onClick={() => pick({ for: 'step', strand: strand.id, at: strand.steps.length })}
+            className={clsx(
+              'relative z-10 ml-2.5 grid w-7 place-items-center rounded-md border border-dashed ' +
+                'border-soft bg-ground text-mute hover:border-lichen hover:text-lichen',
+            )}
+            style={{ height }}
+          >
+            <Plus size={13} />
+          </button>
+        </div>
       </RowSteps>
     </div>
   );

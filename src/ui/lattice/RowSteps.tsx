@@ -7,7 +7,6 @@ import type { CellSize } from './cell-size';
 const PAGE = 0.7;
 
 interface Props {
-  name: string;
   size: CellSize;
   /** The selected step of the row: it comes into view. */
   selected: string | null;
@@ -15,7 +14,7 @@ interface Props {
 }
 
 /** The steps of one row. A row that is longer than there is room scrolls by itself. */
-export function RowSteps({ name, size, selected, children }: Props) {
+export function RowSteps({ size, selected, children }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [hidden, setHidden] = useState({ before: false, after: false });
   useEffect(() => {
@@ -50,8 +49,7 @@ export function RowSteps({ name, size, selected, children }: Props) {
       />
       <div
         ref={box}
-        role="group"
-        aria-label={`Steps of ${name}`}
+        data-steps
         className={clsx(
           '-ml-1 scroll-px-8 overflow-x-auto overflow-y-hidden',
           size.compact ? 'py-[2px]' : '-mt-0.5 pt-[9px] pb-1',
@@ -73,7 +71,8 @@ function More({ way, onPress }: { way: 'before' | 'after'; onPress: () => void }
     <button
       type="button"
       tabIndex={-1}
-      aria-label={`Steps ${way} these`}
+      aria-hidden
+      title={`Steps ${way} these`}
       onClick={onPress}
       className={clsx(
         'absolute inset-y-0 z-20 grid w-7 place-items-center text-mute hover:text-lichen',

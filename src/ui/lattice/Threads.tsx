@@ -72,7 +72,7 @@ function threadsOf(sheet: HTMLElement, piece: Piece, selected: Selection): Threa
 function seenBox(cell: Element | null): DOMRect | null {
   if (!cell) return null;
   const box = cell.getBoundingClientRect();
-  const row = cell.closest('[role=group]')!.getBoundingClientRect();
+  const row = cell.closest('[data-steps]')!.getBoundingClientRect();
   const left = Math.min(Math.max(box.left, row.left), row.right);
   const right = Math.min(Math.max(box.right, row.left), row.right);
   return new DOMRect(left, box.top, right - left, box.height);

@@ -103,7 +103,7 @@ export function LinkMenu(props: Props) {
   }
   if (linked)
     items.push('line', {
-      label: isControlRef(value) ? 'Stop following' : 'Take the link out',
+      label: 'Unlink',
       run: () => set(undefined),
     });
   return (

@@ -1,4 +1,3 @@
-import { setParamAt } from '@/core/piece/keys';
 import {
   isControlRef,
   isKeyed,
@@ -13,6 +12,7 @@ import { acceptsLinks, keysFit, literalAt } from '@/core/weave';
 import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { endGesture, useWorkbench } from '@/state/workbench';
+import { useSeveral } from '../workbench/use-several';
 import { shortValue } from '../words';
 import { KeyButton, ParamKeys } from './KeyButton';
 import { isControllable } from './controllable';
@@ -21,6 +21,7 @@ import { followPointer } from '../parts/drag';
 import { NumberInput, paceOf, stepOf, tidy } from './NumberField';
 import { ParamControl, type Set } from './ParamControl';
 import type { ParamPlace } from './param-place';
+import { setTogether, tunedWith } from './together';
 
 /** Parameters that take no links: they shape the program, or are tables of their own. */
 const UNLINKED: ReadonlySet<Param['type']> = new Set([
@@ -52,12 +53,17 @@ const isKeyable = (param: Param) => param.type === 'number' || param.type === 'v
 /** One parameter: its name, the control that fits it, and the link button. */
 export function ParamRow({ piece, strand, step, definition, param, analysis }: ParamPlace) {
   const edit = useWorkbench((s) => s.edit);
+  const several = useSeveral();
   const stored = valueOf(step, param);
   const frame = useTransport((s) => (isKeyed(stored) ? s.frame : 0));
   const value = literalAt(param, stored, frame / piece.loop.frames);
   const place = { strand: strand.id, step: step.id, param: param.id };
+  const others = tunedWith(piece, several, place, param);
   const set = (next: Value | undefined, gesture?: string) =>
-    edit((p) => setParamAt(p, place, next, frame), gesture && `${strand.id}/${step.id}/${param.id}`);
+    edit(
+      (p) => setTogether(p, [place, ...others], param.id, next, frame),
+      gesture && `${strand.id}/${step.id}/${param.id}`,
+    );
   const keyable = isKeyable(param) && acceptsLinks(definition, param) && !isLink(stored) && !isControlRef(stored);
   const linkable = param.type === 'strand' || (acceptsLinks(definition, param) && !UNLINKED.has(param.type));
   const controllable = isControllable(param);
@@ -69,7 +75,7 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
       onPointerCancel={endGesture}
       onBlur={endGesture}
     >
-      <ParamName param={param} value={follows ? undefined : value} set={set} />
+      <ParamName param={param} value={follows ? undefined : value} set={set} with={others.length} />
       {follows ? (
         <div className="flex flex-wrap items-center gap-x-2">
           <button
@@ -112,13 +118,24 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
 }
 
 /** The name of a parameter; that of a number is dragged sideways as the number is. */
-function ParamName({ param, value, set }: { param: Param; value: Value | undefined; set: Set }) {
+function ParamName({
+  param,
+  value,
+  set,
+  with: others,
+}: {
+  param: Param;
+  value: Value | undefined;
+  set: Set;
+  /** Other steps that are tuned with this one. */
+  with: number;
+}) {
   const number = param.type === 'number' && typeof value === 'number' ? { param, value } : null;
   return (
     <span
       id={`name-${param.id}`}
       className={`text-mute ${number ? 'cursor-ew-resize touch-none select-none' : ''}`}
-      title={param.about}
+      title={others > 0 ? `${param.about} Set in ${others} more of the selected steps.` : param.about}
       onPointerDown={(e) => {
         if (!number || e.button !== 0) return;
         const [start, from, step] = [e.clientX, number.value, stepOf(number.param)];
@@ -128,6 +145,7 @@ function ParamName({ param, value, set }: { param: Param; value: Value | undefin
       }}
     >
       {param.name}
+      {others > 0 && <span className="tabular ml-1 text-lichen">+{others}</span>}
     </span>
   );
 }

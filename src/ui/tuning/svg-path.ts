@@ -27,7 +27,7 @@ const UNDRAWN = 'defs,clipPath,mask,marker,symbol,pattern';
  */
 export function svgPath(text: string): TakenPath {
   const file = new DOMParser().parseFromString(text, 'image/svg+xml');
-  if (file.querySelector('parsererror')) throw new Error('It is no sound SVG.');
+  if (file.querySelector('parsererror')) throw new Error('This is not an SVG that can be read.');
   const found = [...file.querySelectorAll(Object.keys(GEOMETRY).join())].find((shape) => !shape.closest(UNDRAWN));
   if (!found) throw new Error('There is no line in it: no path, polygon, circle or the like.');
   const page = document.createElementNS(SVG, 'svg');

@@ -103,6 +103,14 @@ vec3 blendSetSat(vec3 c, float s) {
   return span > 1e-9 ? (c - low) * s / span : vec3(0.0);
 }
 
+// What of a light lies over a threshold, that sets in over a knee of so many parts of it.
+vec3 overThreshold(vec3 light, float threshold, float knee) {
+  float bright = max(light.r, max(light.g, light.b));
+  float soft = clamp(bright - threshold * (1.0 - knee), 0.0, 2.0 * threshold * knee);
+  float over = max(soft * soft / max(4.0 * threshold * knee, 1e-5), bright - threshold);
+  return light * max(over, 0.0) / max(bright, 1e-5);
+}
+
 // b: what lies below, s: what is laid over it, both 0..1; modes in the order of the standard.
 vec3 blendMode(vec3 b, vec3 s, int mode) {
 ${SEPARABLE.map(([name], i) => `  if (mode == ${i}) return ${byChannel(`blend${name}`)};`).join('\n')}

@@ -84,12 +84,17 @@ export function branchesOnCard(count: number, stage = ''): string {
  */
 export const FRAME_ON_CARD = `
 vec2 frameSize() { return vec2(clSize.x / clSize.y, 1.0); }
-float levelOf(float size) { return size > 0.0 ? max(log2(size * clSize.y), 0.0) : 0.0; }
-vec4 pictureAt(vec2 uv, float size) { return textureLod(clShot, uv, levelOf(size)); }
-vec4 broughtAt(vec2 uv, float size) { return textureLod(clTook, uv, levelOf(size)); }
+float levelOf(float size, int rows) { return size > 0.0 ? max(log2(size * float(rows)), 0.0) : 0.0; }
+vec4 pictureAt(vec2 uv, float size) { return textureLod(clShot, uv, levelOf(size, textureSize(clShot, 0).y)); }
+vec4 broughtAt(vec2 uv, float size) { return textureLod(clTook, uv, levelOf(size, textureSize(clTook, 0).y)); }
 vec4 keptAt(vec2 uv) {
   vec2 size = vec2(textureSize(clEarlier, 0));
   vec2 at = uv * size - 0.5;
+  vec2 nearest = floor(at + 0.5);
+  // What stands still is read as it is.
+  vec2 off = abs(at - nearest);
+  if (max(off.x, off.y) < 1e-3)
+    return max(texelFetch(clEarlier, clamp(ivec2(nearest), ivec2(0), ivec2(size) - 1), 0), 0.0);
   vec2 whole = floor(at);
   vec2 f = at - whole;
   vec2 before = f * (-0.5 + f * (1.0 - 0.5 * f));

@@ -24,12 +24,7 @@ export const brightParams = [
 
 /** GLSL of the first pass: what of the light lies over the threshold. */
 export const BRIGHT = `
-  if (pass == 0) {
-    float bright = max(v.r, max(v.g, v.b));
-    float soft = clamp(bright - threshold * (1.0 - knee), 0.0, 2.0 * threshold * knee);
-    float over = max(soft * soft / max(4.0 * threshold * knee, 1e-5), bright - threshold);
-    return vec4(v.rgb * max(over, 0.0) / max(bright, 1e-5), v.a);
-  }`;
+  if (pass == 0) return vec4(overThreshold(v.rgb, threshold, knee), v.a);`;
 
 /** GLSL of the last pass: `light` laid over what came into the step. Where that is open, light is seen, too. */
 export const SPILT = `

@@ -1,6 +1,6 @@
 import type { FinishStep } from '../definition';
 import { colour, number } from '../params';
-import { BRIGHT, brightParams, SPILT } from './bright';
+import { brightParams, SPILT } from './bright';
 
 export const glow: FinishStep = {
   op: 'finish.glow',
@@ -34,25 +34,40 @@ export const glow: FinishStep = {
     colour({ id: 'tint', name: 'Tint', about: 'Of the light that spills.', default: '#ffffff' }),
   ],
   needs: ['colours'],
-  passes: 2,
-  averages: true,
-  // Five sizes, each half of the one before, of nine samples with the weights of a tent.
-  glsl: `${BRIGHT}
-  vec3 light = vec3(0.0);
-  float all = 0.0;
-  for (int k = 0; k < 5; k++) {
-    float size = 0.35 * radius * exp2(-float(k));
-    float weight = pow(mix(0.35, 1.0, scatter), 4.0 - float(k)) * pow(mix(1.0, 0.5, scatter), float(k));
-    weight = mix(weight, 1.0, 0.15);
-    vec3 here = vec3(0.0);
-    for (int i = -1; i <= 1; i++) {
-      for (int j = -1; j <= 1; j++) {
-        float share = (i == 0 ? 0.5 : 0.25) * (j == 0 ? 0.5 : 0.25);
-        here += share * seenAt(p.uv + vec2(float(i), float(j)) * size / frameSize(), size, 3).rgb;
-      }
+  passes: 3,
+  // What is bright is looked for at half the size, and gathered at a quarter of it: light that has spread is smooth.
+  smaller: [2, 4],
+  averages: [1],
+  glsl: `
+  if (pass == 0) {
+    // Each of the four pixels here counts by itself, or small lights would be lost in the dark about them.
+    vec4 sum = vec4(0.0);
+    for (int i = 0; i < 4; i++) {
+      vec2 off = (vec2(float(i & 1), float(i >> 1)) - 0.5) / pixelRows();
+      vec4 seen = straight(seenAt(p.uv + off / frameSize(), 0.0, 0));
+      sum += 0.25 * vec4(overThreshold(seen.rgb, threshold, knee) * seen.a, seen.a);
     }
-    light += weight * here;
-    all += weight;
+    return straight(sum);
   }
-  light *= strength * tint / all;${SPILT}`,
+  vec3 light = vec3(0.0);
+  if (pass == 1) {
+    float all = 0.0;
+    // Five sizes, each half of the one before.
+    for (int k = 0; k < 5; k++) {
+      float size = 0.35 * radius * exp2(-float(k));
+      float weight = pow(mix(0.35, 1.0, scatter), 4.0 - float(k)) * pow(mix(1.0, 0.5, scatter), float(k));
+      weight = mix(weight, 1.0, 0.15);
+      // Between its samples a card blends evenly: four of them, this far out, spread as far as nine under a tent.
+      float wide = 0.58 * size;
+      vec3 here = vec3(0.0);
+      for (int i = 0; i < 4; i++) {
+        vec2 off = (2.0 * vec2(float(i & 1), float(i >> 1)) - 1.0) * wide;
+        here += 0.25 * seenAt(p.uv + off / frameSize(), size, 3).rgb;
+      }
+      light += weight * here;
+      all += weight;
+    }
+    return vec4(strength * tint * light / all, 1.0);
+  }
+  light = seenAt(p.uv, 0.0, 0).rgb;${SPILT}`,
 };
