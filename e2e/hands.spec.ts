@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import {
   choose,
@@ -242,4 +243,44 @@ test('a piece that plays once is not asked to close', async ({ page }) => {
   const checks = page.getByRole('dialog', { name: 'Checks' });
   await expect(checks.getByRole('status')).toHaveText('This piece plays once, so its end need not meet its beginning.');
   await expect(checks.getByRole('table')).toHaveCount(0);
+});
+
+test('a step has a menu at the right button and at a long press, and free ground one of what can be made', async ({
+  page,
+}) => {
+  const menu = page.getByRole('menu', { name: 'What can be done here' });
+  const remap = page.getByRole('button', { name: 'Remap in swell' });
+  await remap.click({ button: 'right' });
+  await expect(menu.getByRole('menuitem', { name: /^Look at this step/ })).toContainText('L');
+  const { violations } = await new AxeBuilder({ page }).include('[role="menu"]').analyze();
+  expect(violations.map((v) => v.id)).toEqual([]);
+  await menu.getByRole('menuitem', { name: /^Switch this step off/ }).click();
+  await expect(remap).toHaveCSS('opacity', '0.45');
+  await expect(remap).toHaveAttribute('aria-description', /off/);
+  await page.keyboard.press('Control+z');
+  await expect(remap).toHaveCSS('opacity', '1');
+
+  // The menu key, at the step that has the keyboard.
+  await remap.press('Shift+F10');
+  await menu.getByRole('menuitem', { name: /^Replace this step/ }).click();
+  await expect(page.getByPlaceholder('Type to search')).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  const touch = await page.context().newCDPSession(page);
+  await touch.send('Emulation.setTouchEmulationEnabled', { enabled: true });
+  const box = (await page.getByRole('button', { name: 'Fractal in swell' }).boundingBox())!;
+  const point = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  await touch.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [point] });
+  await expect(menu.getByRole('menuitem', { name: /^Vary this step/ })).toBeVisible();
+  await touch.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  await touch.send('Emulation.setTouchEmulationEnabled', { enabled: false });
+  await touch.detach();
+  await page.keyboard.press('Escape');
+  await expect(menu).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Fractal in swell' })).toHaveAttribute('aria-pressed', 'true');
+
+  const last = (await page.getByRole('button', { name: 'Add a step to swell' }).boundingBox())!;
+  await page.mouse.click(last.x + last.width + 60, last.y + 10, { button: 'right' });
+  await menu.getByRole('menuitem', { name: /^New strand/ }).click();
+  await expect(page.getByPlaceholder('Type to search')).toBeVisible();
 });

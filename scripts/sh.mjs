@@ -34,9 +34,6 @@ export function beside(what, command, args, options = {}) {
   });
 }
 
-/** The same, in the time that everything else leaves. */
-export const behind = (what, command, args) => beside(what, 'nice', ['-n', '19', command, ...args]);
-
 /**
  * The locked versions. Not `npm ci`: that insists on entries for the other systems' optional
  * packages too, and a registry that does not serve those cannot lock them.

@@ -6,26 +6,14 @@ import { useWorkbench } from '@/state/workbench';
 import { backToStep, focusSelectedSoon } from '../lattice/focus';
 import { SearchList } from '../parts/SearchList';
 import { nameOf } from '../workbench/actions';
-import { COMMANDS, situation, writtenKeys } from '../workbench/commands';
-
-interface Entry {
-  group: string;
-  label: string;
-  hint?: string;
-  run: () => void;
-}
+import { listedCommands, situation, type Listed } from '../workbench/commands';
 
 /** Everything that can be done now, by name, and all steps there are to go to. */
-function entries(toShelf: () => void): Entry[] {
+function entries(toShelf: () => void): Listed[] {
   const now = situation();
   const { select } = useWorkbench.getState();
   return [
-    ...COMMANDS.flatMap((command): Entry[] => {
-      const { group, name, keys, when, run } = command;
-      if (name === undefined || when?.(now) === false) return [];
-      const label = typeof name === 'string' ? name : name(now);
-      return [{ group, label, hint: writtenKeys(command), run: () => void run(now, keys?.[0] ?? '') }];
-    }),
+    ...listedCommands(now),
     { group: 'Look', label: 'To the shelf', run: toShelf },
     ...now.piece.strands.flatMap((s) =>
       s.steps.map((t) => ({

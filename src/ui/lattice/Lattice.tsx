@@ -15,6 +15,7 @@ import { BundleHead } from './BundleHead';
 import { useCellSize } from './cell-size';
 import { Row } from './Row';
 import { SelectBox } from './SelectBox';
+import { StepMenu } from './StepMenu';
 import { dropped, sortId } from './sorting';
 import { useSeveral } from '../workbench/use-several';
 import { Threads } from './Threads';
@@ -39,46 +40,48 @@ export function Lattice() {
   return (
     <section aria-label="Lattice" data-lattice className="relative h-full overflow-x-hidden overflow-y-auto">
       <DndContext id="lattice" sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-        <SelectBox sheet={sheet}>
-          {KINDS.map((kind) => {
-            const strands = piece.strands.filter((s) => s.kind === kind);
-            const isFolded = folded.includes(kind);
-            return (
-              <section key={kind} role="rowgroup" aria-label={`${KIND_WORDS[kind].title}, strands`}>
-                <Heading kind={kind} count={strands.length} folded={isFolded} compact={compact} />
-                <SortableContext items={strands.map((s) => sortId(s.id))} strategy={verticalListSortingStrategy}>
-                  {!isFolded &&
-                    strands.map((s, i) => {
-                      const bundle = bundleOf(piece, s.id);
-                      const begins = bundle && (i === 0 || bundleOf(piece, strands[i - 1]!.id) !== bundle);
-                      return (
-                        <Fragment key={s.id}>
-                          {begins && <BundleHead bundle={bundle} count={bundle.strands.length} />}
-                          {!(bundle && foldedBundles.includes(bundle.id)) && (
-                            <Row
-                              piece={piece}
-                              strand={s}
-                              analysis={analysis}
-                              selected={selected?.strand === s.id ? selected.step : null}
-                              along={alongOf(s, several)}
-                              entry={entry?.strand === s.id ? entry.step : null}
-                              size={size}
-                            />
-                          )}
-                        </Fragment>
-                      );
-                    })}
-                </SortableContext>
-              </section>
-            );
-          })}
-          <Threads
-            sheet={sheet}
-            piece={piece}
-            selected={selected}
-            layout={`${size.width} ${folded.join()} ${foldedBundles.join()}`}
-          />
-        </SelectBox>
+        <StepMenu>
+          <SelectBox sheet={sheet}>
+            {KINDS.map((kind) => {
+              const strands = piece.strands.filter((s) => s.kind === kind);
+              const isFolded = folded.includes(kind);
+              return (
+                <div key={kind} role="rowgroup" aria-label={`${KIND_WORDS[kind].title}, strands`}>
+                  <Heading kind={kind} count={strands.length} folded={isFolded} compact={compact} />
+                  <SortableContext items={strands.map((s) => sortId(s.id))} strategy={verticalListSortingStrategy}>
+                    {!isFolded &&
+                      strands.map((s, i) => {
+                        const bundle = bundleOf(piece, s.id);
+                        const begins = bundle && (i === 0 || bundleOf(piece, strands[i - 1]!.id) !== bundle);
+                        return (
+                          <Fragment key={s.id}>
+                            {begins && <BundleHead bundle={bundle} count={bundle.strands.length} />}
+                            {!(bundle && foldedBundles.includes(bundle.id)) && (
+                              <Row
+                                piece={piece}
+                                strand={s}
+                                analysis={analysis}
+                                selected={selected?.strand === s.id ? selected.step : null}
+                                along={alongOf(s, several)}
+                                entry={entry?.strand === s.id ? entry.step : null}
+                                size={size}
+                              />
+                            )}
+                          </Fragment>
+                        );
+                      })}
+                  </SortableContext>
+                </div>
+              );
+            })}
+            <Threads
+              sheet={sheet}
+              piece={piece}
+              selected={selected}
+              layout={`${size.width} ${folded.join()} ${foldedBundles.join()}`}
+            />
+          </SelectBox>
+        </StepMenu>
       </DndContext>
       {piece.strands.length === 0 && <Empty />}
     </section>

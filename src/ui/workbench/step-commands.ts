@@ -46,7 +46,7 @@ export const STEP_COMMANDS: readonly Command[] = [
   },
   { group: 'Make', name: 'Kept parts: rename, save, open, delete', run: () => usePanels.setState({ parts: true }) },
   {
-    group: 'Make',
+    group: 'This step',
     name: 'Add a step after this one',
     keys: ['A', '+'],
     written: 'A',
