@@ -1,42 +1,30 @@
 import * as THREE from 'three';
+import { FullScreenQuad } from 'three/addons/postprocessing/Pass.js';
+import { METRES_OF } from '@/core/glsl/lib';
 import type { Shot } from '../card/shot';
 
-const VERTEX = 'void main() { gl_Position = vec4(position.xy, 0.0, 1.0); }';
-const FRAGMENT = `
-precision highp float;
+const FRAGMENT = `${METRES_OF}
 uniform highp sampler2D clDepth;
 uniform vec4 clLens;
 uniform vec2 clAt;
-out vec4 metres;
 void main() {
-  float z = textureLod(clDepth, clAt, 0.0).r;
-  float far = clLens.z > 0.5
-    ? mix(clLens.x, clLens.y, z)
-    : clLens.x * clLens.y / (clLens.y - z * (clLens.y - clLens.x));
-  metres = vec4(z < 1.0 ? far : -1.0, vec3(1.0));
+  float depth = texture2D(clDepth, clAt).r;
+  gl_FragColor = vec4(depth < 1.0 ? metresOf(depth, clLens) : -1.0);
 }`;
 
 /** Reads how far away something is that a shot shows. */
 export class DepthProbe {
   private readonly target = new THREE.WebGLRenderTarget(1, 1, { type: THREE.FloatType });
-  private readonly camera = new THREE.Camera();
-  private readonly scene = new THREE.Scene();
-  private readonly triangle = new THREE.BufferGeometry();
   private readonly material = new THREE.ShaderMaterial({
-    glslVersion: THREE.GLSL3,
     depthTest: false,
     depthWrite: false,
-    vertexShader: VERTEX,
+    vertexShader: 'void main() { gl_Position = vec4(position.xy, 0.0, 1.0); }',
     fragmentShader: FRAGMENT,
     uniforms: { clDepth: { value: null }, clLens: { value: null }, clAt: { value: new THREE.Vector2() } },
   });
+  private readonly quad = new FullScreenQuad(this.material);
 
-  constructor(private readonly renderer: THREE.WebGLRenderer) {
-    this.triangle.setAttribute('position', new THREE.Float32BufferAttribute([-1, -1, 0, 3, -1, 0, -1, 3, 0], 3));
-    const mesh = new THREE.Mesh(this.triangle, this.material);
-    mesh.frustumCulled = false;
-    this.scene.add(mesh);
-  }
+  constructor(private readonly renderer: THREE.WebGLRenderer) {}
 
   /**
    * Metres from the camera's plane; null where nothing is, or where the shot keeps no depth.
@@ -50,7 +38,7 @@ export class DepthProbe {
     clLens!.value = lens;
     (clAt!.value as THREE.Vector2).set(u, v);
     this.renderer.setRenderTarget(this.target);
-    this.renderer.render(this.scene, this.camera);
+    this.quad.render(this.renderer);
     const out = new Float32Array(4);
     this.renderer.readRenderTargetPixels(this.target, 0, 0, 1, 1, out);
     this.renderer.setRenderTarget(null);
@@ -59,7 +47,7 @@ export class DepthProbe {
 
   dispose(): void {
     this.target.dispose();
-    this.triangle.dispose();
+    this.quad.dispose();
     this.material.dispose();
   }
 }

@@ -1,4 +1,4 @@
-import { SURFACE_FIELDS } from '@/core/glsl/lib';
+import { METRES_OF, SURFACE_FIELDS } from '@/core/glsl/lib';
 import type { SurfaceState } from './surface-state';
 
 /** Text for the fragment shader of a surface: only what its steps use. */
@@ -19,18 +19,11 @@ vec3 clRelief(vec3 at, vec3 normal, float height, float side) {
 }
 `;
 
-/**
- * Distance from the camera's plane, in metres, of a value of the depth buffer. clLens: near, far, 1 without
- * perspective.
- */
-const DEPTH = `
+const DEPTH = `${METRES_OF}
 uniform sampler2D clBehind;
 uniform highp sampler2D clBehindDepth;
 uniform vec4 clLens;
-float clDistance(float depth) {
-  if (clLens.z > 0.5) return mix(clLens.x, clLens.y, depth);
-  return clLens.x * clLens.y / (clLens.y - depth * (clLens.y - clLens.x));
-}
+float clDistanceBehind(vec2 at) { return metresOf(texture2D(clBehindDepth, at).r, clLens); }
 `;
 
 const WIRE = `
@@ -64,7 +57,7 @@ export function fragmentEnd({ uses, readsBehind, flat, blend, transparent }: Sur
   if (readsBehind) {
     lines.push('  vec2 clAt = gl_FragCoord.xy / clSize;');
     lines.push(
-      '  if (clSurface.soft > 0.0) clAlpha *= clamp((clDistance(texture2D(clBehindDepth, clAt).r) ' +
+      '  if (clSurface.soft > 0.0) clAlpha *= clamp((clDistanceBehind(clAt) ' +
         '- vViewPosition.z) / clSurface.soft, 0.0, 1.0);',
     );
   }
@@ -72,7 +65,7 @@ export function fragmentEnd({ uses, readsBehind, flat, blend, transparent }: Sur
     // Where the shifted place shows something nearer than this surface, it is not behind it.
     lines.push(
       '  vec2 clBent = clamp(clAt + clSurface.bend, 0.0, 1.0);',
-      '  if (clDistance(texture2D(clBehindDepth, clBent).r) < vViewPosition.z) clBent = clAt;',
+      '  if (clDistanceBehind(clBent) < vViewPosition.z) clBent = clAt;',
       '  vec3 clBack = texture2D(clBehind, clBent).rgb;',
     );
     const over = {

@@ -33,15 +33,18 @@ export function Lattice() {
   const analysis = useMemo(() => analyse(piece), [piece]);
   const several = useSeveral();
   // The one cell that Tab comes to; arrows walk on from there.
-  const [begin] = shownOrder(piece);
-  const entry = selected ?? (begin ? { strand: begin.id, step: begin.steps[0]!.id } : null);
+  const seen = shownOrder(piece).filter(
+    (s) => !folded.includes(s.kind) && !foldedBundles.includes(bundleOf(piece, s.id)?.id ?? ''),
+  );
+  const isSeen = seen.some((s) => s.id === selected?.strand);
+  const entry = isSeen ? selected : seen[0] && { strand: seen[0].id, step: seen[0].steps[0]!.id };
   const sheet = useRef<HTMLDivElement>(null);
 
   return (
     <section aria-label="Lattice" data-lattice className="relative h-full overflow-x-hidden overflow-y-auto">
       <DndContext id="lattice" sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
         <StepMenu>
-          <SelectBox sheet={sheet}>
+          <SelectBox sheet={sheet} fills={piece.strands.length > 0}>
             {KINDS.map((kind) => {
               const strands = piece.strands.filter((s) => s.kind === kind);
               const isFolded = folded.includes(kind);

@@ -7,7 +7,16 @@ import { boundsOf, boxed, type Bounds } from './boxed';
 const OWN = 'button, input, a, [data-cell], [role="button"]';
 
 /** A sheet on whose free ground a box is drawn: the steps of one row that it touches are selected, or the rows. */
-export function SelectBox({ sheet, children }: { sheet: RefObject<HTMLDivElement | null>; children: ReactNode }) {
+export function SelectBox({
+  sheet,
+  fills,
+  children,
+}: {
+  sheet: RefObject<HTMLDivElement | null>;
+  /** All of the room below its rows is its ground, too. */
+  fills: boolean;
+  children: ReactNode;
+}) {
   const [box, setBox] = useState<Bounds | null>(null);
   const press = (e: React.PointerEvent<HTMLDivElement>) => {
     const target = e.target as Element;
@@ -38,7 +47,7 @@ export function SelectBox({ sheet, children }: { sheet: RefObject<HTMLDivElement
       role="grid"
       aria-label="Steps of all strands"
       aria-multiselectable
-      className="relative min-h-full pb-3"
+      className={`relative pb-3 ${fills ? 'min-h-full' : ''}`}
       onPointerDown={press}
     >
       {children}

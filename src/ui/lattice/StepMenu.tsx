@@ -11,7 +11,12 @@ export function StepMenu({ children }: { children: ReactNode }) {
   const pressed = useRef<Element | null>(null);
   const chosen = useRef<(() => void) | null>(null);
   const [items, setItems] = useState<Listed[]>([]);
-  const note = (e: React.SyntheticEvent) => (pressed.current = (e.target as Element).closest('[data-cell]'));
+  const press = (e: React.SyntheticEvent) => {
+    const target = e.target as Element;
+    pressed.current = target.closest('[data-cell]');
+    // Text has a menu of its own, and events of what floats over the page come here as well.
+    if (!e.currentTarget.contains(target) || target.closest('input, textarea')) e.stopPropagation();
+  };
   const open = () => {
     const [strand, step] = (pressed.current as HTMLElement | null)?.dataset.cell?.split('/') ?? [];
     // What is selected with others stays so, where the press is on one of them.
@@ -23,8 +28,10 @@ export function StepMenu({ children }: { children: ReactNode }) {
   return (
     <ContextMenu.Root onOpenChange={(opens) => opens && open()}>
       <ContextMenu.Trigger asChild>
-        <div className="contents" onPointerDownCapture={note} onContextMenuCapture={note}>
-          {children}
+        <div className="contents">
+          <div className="contents" onPointerDown={press} onContextMenu={press}>
+            {children}
+          </div>
         </div>
       </ContextMenu.Trigger>
       <ContextMenu.Portal>

@@ -46,14 +46,24 @@ export function dragHandle(event: ReactPointerEvent<Element>, drag: Drag): void 
   followPointer(event, drag);
 }
 
-const WAYS: Record<string, number> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 };
+const WAYS: Record<string, [right: number, down: number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
 
-/** Arrow keys on a handle: up and right are 1, down and left -1. */
-export function nudge(event: ReactKeyboardEvent, by: (way: number) => void): void {
+/** Arrow keys on a handle that goes both ways. @returns whether it was one */
+export function nudgeBoth(event: ReactKeyboardEvent, by: (right: number, down: number) => void): boolean {
   const way = WAYS[event.key];
-  if (!way) return;
+  if (!way) return false;
   event.preventDefault();
   event.stopPropagation();
-  by(way);
+  by(...way);
   endGesture();
+  return true;
 }
+
+/** Arrow keys on a handle that goes one way: right and up are 1, left and down -1. */
+export const nudge = (event: ReactKeyboardEvent, by: (way: number) => void): boolean =>
+  nudgeBoth(event, (right, down) => by(right - down));

@@ -1,8 +1,8 @@
 import { useState, type RefObject } from 'react';
 import type { Step, Strand } from '@/core/piece/types';
 import { useTransport } from '@/state/transport';
-import { endGesture, useWorkbench } from '@/state/workbench';
-import { dragHandle } from '../parts/drag';
+import { useWorkbench } from '@/state/workbench';
+import { dragHandle, nudgeBoth } from '../parts/drag';
 import { shortNumber } from '../number-words';
 import { numberAt, setHandle } from './handle-values';
 import { pictureIn, placeIn } from './picture-box';
@@ -19,12 +19,6 @@ interface Props {
 
 /** Parts of the picture by which an arrow key moves the mark. */
 const NUDGE = 0.01;
-const WAYS: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 /** A mark on the picture: what lies under it is how far away the step sees sharply. */
 export function FocusDot({ canvas, aspect, strand, step, param }: Props) {
@@ -56,13 +50,8 @@ export function FocusDot({ canvas, aspect, strand, step, param }: Props) {
         strokeWidth={1.75}
         onPointerDown={(e) => dragHandle(e, { moved: (m) => put(...placeIn(box, m.clientX, m.clientY)) })}
         onKeyDown={(e) => {
-          const way = WAYS[e.key];
-          if (!way) return;
           const by = NUDGE * (e.shiftKey ? 5 : 1);
-          put(at[0] + way[0] * by, at[1] + way[1] * by);
-          endGesture();
-          e.preventDefault();
-          e.stopPropagation();
+          nudgeBoth(e, (right, down) => put(at[0] + right * by, at[1] + down * by));
         }}
       >
         <circle r={13} />

@@ -1,5 +1,5 @@
 import type { Vector } from '@/core/piece/types';
-import { dragHandle } from '../parts/drag';
+import { dragHandle, nudgeBoth } from '../parts/drag';
 import { inPlane, tidy } from './in-plane';
 import type { Over } from './OverPicture';
 
@@ -40,15 +40,11 @@ export function PlaceDot({ at, project, label, chosen, onMove, onPress, onRemove
       }}
       onKeyDown={(e) => {
         const by = NUDGE * (e.shiftKey ? 10 : 1);
-        const ways: Record<string, [number, number]> = {
-          ArrowLeft: [-by, 0],
-          ArrowRight: [by, 0],
-          ArrowUp: [0, -by],
-          ArrowDown: [0, by],
-        };
-        const way = ways[e.key];
-        if (way) onMove(tidy(inPlane(project, at, { x: way[0], y: way[1] })));
-        else if (e.key === 'Enter' && onPress) onPress();
+        const nudged = nudgeBoth(e, (right, down) =>
+          onMove(tidy(inPlane(project, at, { x: right * by, y: down * by }))),
+        );
+        if (nudged) return;
+        if (e.key === 'Enter' && onPress) onPress();
         else if ((e.key === 'Delete' || e.key === 'Backspace') && onRemove) onRemove();
         else return;
         e.preventDefault();

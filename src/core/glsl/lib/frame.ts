@@ -78,12 +78,21 @@ export function branchesOnCard(count: number, stage = ''): string {
 }
 
 /**
+ * On the card: metres from the camera's plane of a value of the depth buffer. The lens is near, far, and 1 without
+ * perspective: see `Shared.clLens`.
+ */
+export const METRES_OF = `
+float metresOf(float depth, vec4 lens) {
+  return lens.z > 0.5 ? mix(lens.x, lens.y, depth) : lens.x * lens.y / (lens.y - depth * (lens.y - lens.x));
+}
+`;
+
+/**
  * On the card: two textures whose smaller sizes are their averages, what a step kept, and what was stored, frame by
  * frame. The pass declares them, and its size in pixels. What was kept is read by the spline of E. Catmull and R. Rom
  * ("A Class of Local Interpolating Splines", 1974), which stays sharp though it is read again in every frame.
  */
-export const FRAME_ON_CARD = `
-vec2 frameSize() { return vec2(clSize.x / clSize.y, 1.0); }
+export const FRAME_ON_CARD = `${METRES_OF}vec2 frameSize() { return vec2(clSize.x / clSize.y, 1.0); }
 float levelOf(float size, int rows) { return size > 0.0 ? max(log2(size * float(rows)), 0.0) : 0.0; }
 vec4 pictureAt(vec2 uv, float size) { return textureLod(clShot, uv, levelOf(size, textureSize(clShot, 0).y)); }
 vec4 broughtAt(vec2 uv, float size) { return textureLod(clTook, uv, levelOf(size, textureSize(clTook, 0).y)); }
@@ -116,10 +125,7 @@ vec4 storedAt(int frames, vec2 uv) {
 }
 vec4 lensOf() { return clLens; }
 float pixelRows() { return clSize.y; }
-float metresAt(vec2 uv) {
-  float z = textureLod(clDepth, uv, 0.0).r;
-  return clLens.z > 0.5 ? mix(clLens.x, clLens.y, z) : clLens.x * clLens.y / (clLens.y - z * (clLens.y - clLens.x));
-}
+float metresAt(vec2 uv) { return metresOf(textureLod(clDepth, uv, 0.0).r, clLens); }
 ${SHARED}`;
 
 /**

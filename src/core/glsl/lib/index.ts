@@ -24,6 +24,7 @@ export {
   readsDepth,
   readsFrame,
   readsOther,
+  METRES_OF,
 } from './frame';
 export { BARE_SURFACE, SURFACE_FIELDS } from './surface';
 
