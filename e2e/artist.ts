@@ -1,6 +1,7 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
+import type { AppRouterInstance } from 'next/dist/shared/lib/app-router-context.shared-runtime';
 import { PNG } from 'pngjs';
 import { writePiece } from '@/core/formats/piece-file';
 import { setLoop, setPicture } from '@/core/piece/edit';
@@ -34,13 +35,35 @@ export async function openFile(page: Page, piece: Piece | string, name = 'piece.
 const STORE = readFileSync('node_modules/localforage/dist/localforage.min.js', 'utf8');
 let opened = 0;
 
+/** The page of the program that is loaded, by its path; null where none is. */
+const pathWithin = (page: Page) => page.evaluate(() => ('next' in window ? location.pathname : null));
+
+/** Follows a link within the program, which stays loaded. */
+async function follow(page: Page, path: string): Promise<void> {
+  await page.evaluate(
+    (to) => (window as unknown as { next: { router: AppRouterInstance } }).next.router.push(to),
+    path,
+  );
+  await page.waitForURL((url) => url.pathname === path);
+}
+
+/** Leaves what is open, if anything is. */
+export async function leave(page: Page): Promise<void> {
+  const path = await pathWithin(page);
+  if (path === null) return;
+  if (path !== '/') await follow(page, '/');
+  await expect(page.getByLabel('Piece file')).toBeAttached();
+}
+
 /**
- * Opens a piece that this browser keeps: what is tested is not the shelf, which takes as long to load as the workbench.
- * The piece is kept as the program keeps it, from a page that holds nothing.
+ * Opens a piece that this browser keeps: what is tested is not the shelf. The piece is kept as the program keeps it,
+ * and opened as from the shelf where the program is loaded already.
  */
 export async function openPiece(page: Page, piece: Piece): Promise<void> {
   const id = `kept${++opened}`;
-  await page.goto('/icon.svg');
+  await leave(page);
+  const loaded = (await pathWithin(page)) !== null;
+  if (!loaded) await page.goto('/icon.svg');
   await page.evaluate(STORE);
   await page.evaluate(
     ([key, kept]) => {
@@ -50,11 +73,31 @@ export async function openPiece(page: Page, piece: Piece): Promise<void> {
     },
     [id, piece] as const,
   );
-  await page.goto(`/piece/${id}`);
+  if (loaded) await follow(page, `/piece/${id}`);
+  else await page.goto(`/piece/${id}`);
+}
+
+/** Forgets all that this browser keeps, as another tab would do it. */
+export async function forgetAll(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    const done = <T>(request: IDBRequest<T>) =>
+      new Promise<T>((resolve, reject) => {
+        request.onsuccess = () => resolve(request.result);
+        request.onerror = () => reject(request.error!);
+      });
+    for (const { name } of await indexedDB.databases()) {
+      const base = await done(indexedDB.open(name!));
+      for (const store of base.objectStoreNames)
+        await done(base.transaction(store, 'readwrite').objectStore(store).clear());
+      base.close();
+    }
+    localStorage.clear();
+    window.dispatchEvent(new StorageEvent('storage', { key: null }));
+  });
 }
 
 export async function inWorkbench(page: Page): Promise<void> {
-  await expect(page.getByRole('region', { name: 'Lattice' })).toBeVisible();
+  await page.getByRole('region', { name: 'Lattice' }).waitFor();
 }
 
 /** Types into the step list that is open and takes the first. */
@@ -62,9 +105,10 @@ export async function choose(page: Page, words: string): Promise<void> {
   const input = page.getByPlaceholder('Type to search');
   await input.fill(words);
   // Recipes and kept parts come a moment after the steps.
-  await expect(page.locator('[cmdk-item]').first()).toBeVisible();
+  await page.locator('[cmdk-item]').first().waitFor();
   await page.keyboard.press('Enter');
-  await expect(input).toBeHidden();
+  // Looked at more often than an expectation looks, which is after a second by then.
+  await input.waitFor({ state: 'hidden' });
 }
 
 export async function setNumber(page: Page, name: string, value: number): Promise<void> {

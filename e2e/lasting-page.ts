@@ -1,37 +1,22 @@
 import { test as base, type Page } from '@playwright/test';
-
-interface Lasting {
-  page: Page;
-  /** Forgets what this origin keeps. */
-  clear: () => Promise<void>;
-}
+import { forgetAll, leave } from './artist';
 
 /**
- * Tests that share a page, one after the other: what costs most in a small test is to load and compile the program, and
- * a page that stays has it. Each begins with an empty store, on a blank page. For tests that change the page itself
- * (scripts that run first, a second tab) there is the test of Playwright.
+ * Tests that share a page, one after the other, as an artist has one open all day: what costs most in a small test is
+ * to load and compile the program, and a page that stays has it. Each begins with an empty store and nothing open. For
+ * tests that change the page itself (scripts that run first, a second tab) there is the test of Playwright.
  */
-export const test = base.extend<object, { lasting: { take: () => Promise<Lasting>; drop: () => Promise<void> } }>({
+export const test = base.extend<object, { lasting: { take: () => Promise<Page>; drop: () => Promise<void> } }>({
   lasting: [
     async ({ browser }, give, { project }) => {
-      let kept: Lasting | null = null;
+      let kept: Page | null = null;
       const drop = async () => {
-        await kept?.page.context().close();
+        await kept?.context().close();
         kept = null;
       };
-      const make = async (): Promise<Lasting> => {
+      const make = async () => {
         const { baseURL, viewport } = project.use;
-        const context = await browser.newContext({ baseURL, viewport, acceptDownloads: true });
-        const page = await context.newPage();
-        const session = await context.newCDPSession(page);
-        const origin = new URL(baseURL!).origin;
-        return {
-          page,
-          clear: async () => {
-            await session.send('Storage.clearDataForOrigin', { origin, storageTypes: 'local_storage,indexeddb' });
-            await context.clearPermissions();
-          },
-        };
+        return (await browser.newContext({ baseURL, viewport, acceptDownloads: true })).newPage();
       };
       await give({ take: async () => (kept ??= await make()), drop });
       await drop();
@@ -39,7 +24,7 @@ export const test = base.extend<object, { lasting: { take: () => Promise<Lasting
     { scope: 'worker' },
   ],
   page: async ({ lasting }, give, info) => {
-    const { page, clear } = await lasting.take();
+    const page = await lasting.take();
     await give(page);
     // What failed may have left anything behind.
     if (info.status !== info.expectedStatus) return lasting.drop();
@@ -47,7 +32,8 @@ export const test = base.extend<object, { lasting: { take: () => Promise<Lasting
     await page.mouse.move(0, 0);
     await page.unrouteAll();
     await page.setViewportSize(info.project.use.viewport!);
-    await page.goto('about:blank');
-    await clear();
+    await leave(page);
+    await forgetAll(page);
+    await page.context().clearPermissions();
   },
 });

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
-import { kindOfPart, putPart, type Part } from '@/core/piece/part';
+import { putPart, type Part } from '@/core/piece/part';
 import type { Piece, Value } from '@/core/piece/types';
 import { BEGINNINGS, STARTERS } from '@/demo';
 import { ground, RECIPES } from '@/demo/recipes';
@@ -48,8 +48,8 @@ for (const { id, piece } of [...BEGINNINGS, ...STARTERS]) {
 
 /** What a recipe is shown on: those that need something to stand beside or to finish have it. */
 function recipePiece(part: Part): Piece {
-  const id = kindOfPart(part) === 'finish' ? 'begin-copies' : 'begin-form';
-  const bare = kindOfPart(part) === 'surface' || kindOfPart(part) === 'form' || BARE.includes(part.id);
+  const id = part.kind === 'finish' ? 'begin-copies' : 'begin-form';
+  const bare = part.kind === 'surface' || part.kind === 'form' || BARE.includes(part.id);
   const base = bare ? blankPiece() : BEGINNINGS.find((b) => b.id === id)!.piece;
   const { piece } = putPart(base, part, { selected: null, ground });
   // Faces that are to be seen as such are few.

@@ -170,6 +170,22 @@ test('the piece goes out as a file and comes in again, byte for byte', async ({ 
   expect(again.bytes.equals(file.bytes)).toBe(true);
 });
 
+test('what goes on in a piece does not go on in the next, and small rows stay small', async ({ page }) => {
+  await page.getByRole('button', { name: 'Fractal in swell' }).click();
+  await page.keyboard.press('l');
+  await expect(page.getByRole('button', { name: 'Back to the picture' })).toBeVisible();
+  await page.getByRole('button', { name: 'Compact rows' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(page.getByText(/^frame [1-9]\d* of/)).toBeVisible();
+
+  await openPiece(page, smallStarter('tidewater-veil'));
+  await inWorkbench(page);
+  await expect(page.getByText('frame 0 of')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Back to the picture' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Compact rows' })).toHaveAttribute('aria-pressed', 'true');
+});
+
 test('a lost graphics card comes back without a reload', async ({ page }) => {
   const before = await settled(stage(page));
   await page.evaluate(() => {

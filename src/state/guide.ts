@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { remembered } from './remembered';
+import { onRememberedElsewhere, remembered } from './remembered';
 
 interface Guide {
   /** Number of the step of the guided loop, from 0; null where nobody is guided. */
@@ -22,3 +22,5 @@ export const useGuide = create<Guide>()((set) => ({
     set({ at });
   },
 }));
+
+onRememberedElsewhere(KEY, () => useGuide.setState({ at: storedPlace() }));

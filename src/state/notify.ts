@@ -17,3 +17,6 @@ export function notify(
   else if (kind === 'done') toast.success(text, options);
   else toast(text, options);
 }
+
+/** Takes away all messages: what they offer is a matter of the piece that was open. */
+export const dismissNotices = (): void => void toast.dismiss();

@@ -1,9 +1,11 @@
+import Joi from 'joi';
 import { create } from 'zustand';
 import type { ParamAt } from '@/core/piece/desk';
 import type { KeysKeep } from '@/core/piece/beats';
 import type { Clip } from '@/core/piece/clip';
-import type { Kind, StepAt } from '@/core/piece/types';
+import { KINDS, type Kind, type StepAt } from '@/core/piece/types';
 import type { LookOn } from '@/core/preview/look';
+import { onRememberedElsewhere, readRemembered, remembered } from './remembered';
 import type { Version } from './version-store';
 
 /** A step that the stage shows in place of the picture, and on what. */
@@ -33,7 +35,8 @@ export interface PickingPart {
   for: 'part';
 }
 
-interface Panels {
+/** What is open beside the piece, and what of it is looked at: over when the piece is left. */
+interface Opened {
   picking: Picking | PickingPart | null;
   checks: boolean;
   takeAway: boolean;
@@ -52,9 +55,6 @@ interface Panels {
   keeping: Clip | null;
   /** Keys and first steps. */
   help: boolean;
-  /** Small rows; null leaves it to the number of strands. */
-  compact: boolean | null;
-  folded: Kind[];
   foldedBundles: string[];
   /** The picture has the window; tuning floats over it, and the rows are out of sight. */
   large: boolean;
@@ -69,6 +69,13 @@ interface Panels {
   /** A step of a finish that is looked at is split against the picture before it. */
   before: boolean;
   coarse: Coarse | null;
+}
+
+/** How an artist works here: it stays from piece to piece and from visit to visit, and is one for all tabs. */
+interface Habits {
+  /** Small rows; null leaves it to the number of strands. */
+  compact: boolean | null;
+  folded: Kind[];
   /** How loud the sound of the piece is here, 0 to 1, and whether it is heard at all. */
   volume: number;
   muted: boolean;
@@ -76,33 +83,59 @@ interface Panels {
   keysKeep: KeysKeep;
 }
 
-/** Which panels are open, and how the lattice is laid out. Not part of the piece. */
-export const usePanels = create<Panels>()(() => ({
+type Panels = Opened & Habits;
+
+const CLOSED: Opened = {
   picking: null,
   checks: false,
   takeAway: false,
   commands: false,
   parts: false,
-  pixels: false,
   aboutStep: null,
+  pixels: false,
   history: false,
   version: null,
   keeping: null,
   help: false,
-  compact: null,
-  folded: [],
   foldedBundles: [],
   large: false,
   side: 'tuning',
   compare: null,
   split: 0.5,
-  volume: 0.8,
-  muted: false,
-  keysKeep: 'parts',
   looking: null,
   before: false,
   coarse: null,
-}));
+};
+
+const HABITS: Habits = { compact: null, folded: [], volume: 0.8, muted: false, keysKeep: 'parts' };
+
+const KEY = 'calm-lattice/habits';
+const HABITS_SHAPE = Joi.object<Habits>({
+  compact: Joi.boolean().allow(null),
+  folded: Joi.array().items(Joi.valid(...KINDS)),
+  volume: Joi.number().min(0).max(1),
+  muted: Joi.boolean(),
+  keysKeep: Joi.valid('parts', 'frames'),
+}).required();
+
+/** Habits as an earlier visit left them; what is not sound is as it was at first. */
+function kept(): Habits {
+  const { value, error } = HABITS_SHAPE.validate(readRemembered(KEY), { stripUnknown: true });
+  return error ? HABITS : { ...HABITS, ...value };
+}
+
+/** Which panels are open, and how the lattice is laid out. Not part of the piece. */
+export const usePanels = create<Panels>()(() => ({ ...CLOSED, ...kept() }));
+
+usePanels.subscribe((now, before) => {
+  const habits = Object.keys(HABITS) as (keyof Habits)[];
+  if (habits.some((habit) => now[habit] !== before[habit]))
+    remembered.setItem(KEY, JSON.stringify(Object.fromEntries(habits.map((habit) => [habit, now[habit]]))));
+});
+onRememberedElsewhere(KEY, () => usePanels.setState(kept()));
+
+/** Closes what belongs to the piece that is left. */
+export const closePanels = (): void => usePanels.setState(CLOSED);
 
 /** Strands up to which rows are large by themselves. */
 const LARGE_ROWS = 9;

@@ -2,9 +2,10 @@ import localforage from 'localforage';
 import { create } from 'zustand';
 import { acceptPart, partData, type PartData } from '@/core/formats/part-file';
 import type { Clip } from '@/core/piece/clip';
-import type { Part } from '@/core/piece/part';
+import { kindOfPart, type Part } from '@/core/piece/part';
 import { isFull, newId, REACHING_PROBLEM } from './kept';
 import { notify } from './notify';
+import { onRememberedElsewhere, remembered } from './remembered';
 
 const store = localforage.createInstance({ name: 'calm-lattice', storeName: 'parts', driver: localforage.INDEXEDDB });
 
@@ -21,8 +22,14 @@ const partOf = (id: string, { name, about, format: _f, version: _v, ...clip }: P
   id,
   name,
   about,
+  kind: kindOfPart(clip),
   clip: () => clip,
 });
+
+/** Where a change of the parts is told to other tabs. */
+const CHANGED = 'calm-lattice/parts-changed';
+
+const tellOthers = () => remembered.setItem(CHANGED, String(Date.now()));
 
 const byName = (parts: Part[]) => [...parts].sort((a, b) => a.name.localeCompare(b.name));
 
@@ -54,7 +61,7 @@ export const useParts = create<Parts>()((set, get) => ({
     await get().load();
     const id = newId();
     set(({ parts }) => ({ parts: byName([...parts, partOf(id, data)]) }));
-    await store.setItem(id, data).catch(refused);
+    await store.setItem(id, data).then(tellOthers, refused);
   },
 
   rename: async (id, name) => {
@@ -63,14 +70,20 @@ export const useParts = create<Parts>()((set, get) => ({
     if (!part || !named || named === part.name) return;
     const data = partData(named, part.about, part.clip());
     set(({ parts }) => ({ parts: byName(parts.map((p) => (p.id === id ? partOf(id, data) : p))) }));
-    await store.setItem(id, data).catch(refused);
+    await store.setItem(id, data).then(tellOthers, refused);
   },
 
   remove: async (id) => {
     set(({ parts }) => ({ parts: parts.filter((p) => p.id !== id) }));
-    await store.removeItem(id).catch(refused);
+    await store.removeItem(id).then(tellOthers, refused);
   },
 }));
+
+// What another tab keeps or deletes is so here as well.
+onRememberedElsewhere(CHANGED, () => {
+  loading = null;
+  void useParts.getState().load();
+});
 
 /** What is kept and sound. */
 async function read(): Promise<Part[]> {

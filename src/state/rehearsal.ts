@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import { blendLooks, withSettings } from '@/core/piece/desk';
 import { assignedOf, atDefaults, drivenBy, movedTo, type Assigned, type Driven } from '@/core/piece/rehearsal';
 import type { Look } from '@/core/piece/types';
-import { remembered } from './remembered';
+import { onRememberedElsewhere, readRemembered, remembered } from './remembered';
 import { strikeNumber } from './strikes';
 import { useTransport } from './transport';
 import { endGesture, useWorkbench } from './workbench';
@@ -22,13 +22,7 @@ interface Rehearsal {
 const KEY = 'calm-lattice/inputs';
 
 /** What inputs drive is a matter of what stands on this desk, so that it stays in this browser. */
-function kept(): Assigned {
-  try {
-    return assignedOf(JSON.parse(remembered.getItem(KEY) ?? '{}'));
-  } catch {
-    return {};
-  }
-}
+const kept = (): Assigned => assignedOf(readRemembered(KEY));
 
 export const useRehearsal = create<Rehearsal>()(() => ({
   on: false,
@@ -37,6 +31,8 @@ export const useRehearsal = create<Rehearsal>()(() => ({
   heard: {},
   fade: 2,
 }));
+
+onRememberedElsewhere(KEY, () => useRehearsal.setState({ assigned: kept() }));
 
 /** Gives an input something to drive, or what it drives by itself. */
 export function assign(input: string, driven: Driven | null): void {
@@ -78,6 +74,12 @@ export function drive(input: string, value: number): void {
 }
 
 let fading = 0;
+
+/** Ends a rehearsal: nothing goes on by itself, and what inputs stood at is forgotten. */
+export function endRehearsal(): void {
+  cancelAnimationFrame(fading);
+  useRehearsal.setState({ on: false, learning: null, heard: {} });
+}
 
 /** Goes over from how the controls stand to a look, in the time that is set; one entry of the history. */
 export function fadeTo(look: Look): void {

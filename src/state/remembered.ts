@@ -15,3 +15,20 @@ export const remembered = {
     }
   },
 };
+
+/** What is remembered under a key, which may be anything; undefined where it is nothing, or nobody's JSON. */
+export function readRemembered(key: string): unknown {
+  try {
+    return JSON.parse(remembered.getItem(key) ?? '') as unknown;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Runs when another tab has changed what is remembered under a key, or has forgotten it with all else. */
+export function onRememberedElsewhere(key: string, run: () => void): void {
+  if (typeof window === 'undefined') return;
+  window.addEventListener('storage', (event) => {
+    if (event.key === key || event.key === null) run();
+  });
+}

@@ -10,14 +10,14 @@ export interface Part {
   about: string;
   /** Other words that people look for it by. */
   also?: readonly string[];
+  /** The kind of row that its steps go into, told without making its pictures. */
+  kind: Kind;
   clip: () => Clip;
 }
 
-/** The kind of row that its steps go into, or else that of its last strand. */
-export function kindOfPart(part: Part): Kind {
-  const { strands, into } = part.clip();
-  return (strands.find((s) => s.id === into) ?? strands[strands.length - 1]!).kind;
-}
+/** The kind of row that the steps of a part go into, or else that of its last strand. */
+export const kindOfPart = ({ strands, into }: Pick<Clip, 'strands' | 'into'>): Kind =>
+  (strands.find((s) => s.id === into) ?? strands[strands.length - 1]!).kind;
 
 /** What a row of each kind stands on where a piece has none: strands that show it, the row itself among them. */
 export type Ground = (kind: Kind) => Clip;

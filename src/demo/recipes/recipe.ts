@@ -1,4 +1,4 @@
-import type { Part } from '@/core/piece/part';
+import { kindOfPart, type Part } from '@/core/piece/part';
 import type { Asset, Control, Strand } from '@/core/piece/types';
 
 /** What steps of a recipe go into, in the words of `strand`: a strand of this name is the row at hand. */
@@ -12,17 +12,14 @@ interface Told extends Pick<Part, 'id' | 'name' | 'about' | 'also'> {
 }
 
 export function recipe({ strands, controls, assets, ...facts }: Told): Part {
+  const rows = () => {
+    const all = strands();
+    return { strands: all, ...(all.some((s) => s.id === ROW) ? { into: ROW } : {}) };
+  };
   return {
     ...facts,
-    clip: () => {
-      const all = strands();
-      return {
-        strands: all,
-        ...(all.some((s) => s.id === ROW) ? { into: ROW } : {}),
-        controls,
-        assets: assets?.() ?? [],
-      };
-    },
+    kind: kindOfPart(rows()),
+    clip: () => ({ ...rows(), controls, assets: assets?.() ?? [] }),
   };
 }
 

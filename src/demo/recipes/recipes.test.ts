@@ -8,7 +8,7 @@ import { measureSeam } from '@/core/checks/seam';
 import { fromBase64 } from '@/core/formats/base64';
 import { acceptPiece } from '@/core/formats/piece-file';
 import { blankPiece } from '@/core/piece/edit';
-import { kindOfPart, putPart, type Part } from '@/core/piece/part';
+import { putPart, type Part } from '@/core/piece/part';
 import { isControlRef, isLink, strandById, type Piece } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
 import { analyse, exportGlsl, outputOf, providePixels, strandsBehind } from '@/core/weave';
@@ -133,7 +133,7 @@ describe('where a recipe goes', () => {
   it('recipes have names of their own, and a kind', () => {
     expect(new Set(RECIPES.map((r) => r.id)).size).toBe(RECIPES.length);
     expect(new Set(RECIPES.map((r) => r.name)).size).toBe(RECIPES.length);
-    expect(new Set(RECIPES.map(kindOfPart))).toEqual(new Set(['surface', 'form', 'stage', 'finish']));
+    expect(new Set(RECIPES.map((r) => r.kind))).toEqual(new Set(['surface', 'form', 'stage', 'finish']));
   });
 
   it('every recipe that is written is in the list', () => {

@@ -1,5 +1,5 @@
 import { rowFor, type RowPlace } from '@/core/piece/clip';
-import { kindOfPart, type Part } from '@/core/piece/part';
+import type { Part } from '@/core/piece/part';
 import { strandById, type Piece, type StepAt } from '@/core/piece/types';
 import type { Picking, PickingPart } from '@/state/panels';
 import { KIND_WORDS } from '../words';
@@ -32,7 +32,7 @@ export function offeredParts(
         ? (picking.kind ?? undefined)
         : undefined;
   return all.flatMap(({ part, kept }): PartOffer[] => {
-    const kind = kindOfPart(part);
+    const { kind } = part;
     const enters = part.clip().into !== undefined;
     if (picking.for === 'step') {
       const row = { strand: picking.strand, at: picking.at };

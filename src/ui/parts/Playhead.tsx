@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 import { plotAt } from '@/core/preview/plot';
 import type { Preview } from '@/core/preview';
 import { useTransport } from '@/state/transport';
@@ -17,7 +17,7 @@ interface Props {
 export function Playhead({ plot, frames }: Props) {
   const line = useRef<HTMLSpanElement>(null);
   const text = useRef<HTMLSpanElement>(null);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const show = ({ frame }: { frame: number }) => {
       const values = plotAt(plot.lines, frame / frames);
       line.current!.style.left = `${(100 * frame) / frames}%`;

@@ -2,7 +2,7 @@ import { LineChart } from 'echarts/charts';
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
 import * as echarts from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 import type { FrameNumbers } from '@/core/preview/plot';
 import { useTransport } from '@/state/transport';
 import { shortNumber } from '../number-words';
@@ -16,7 +16,7 @@ const COLOURS = ['#c6d86b', '#7fc4c9', '#e0a26a'];
 export function SignalPlot({ numbers }: { numbers: FrameNumbers }) {
   const box = useRef<HTMLDivElement>(null);
   const head = useRef<HTMLDivElement>(null);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const { names, values } = numbers;
     const width = names.length;
     const frames = values.length / width;

@@ -6,6 +6,7 @@ import { PieceError } from '@/core/piece/errors';
 import { startChecks } from '@/state/checks';
 import { openKept } from '@/state/keeper';
 import { REACHING_PROBLEM } from '@/state/kept';
+import { leavePiece } from '@/state/leave';
 import { usePanels } from '@/state/panels';
 import { useRehearsal } from '@/state/rehearsal';
 import { startPreviews } from '@/state/previews';
@@ -51,6 +52,7 @@ export function Workbench({ id }: { id: string }) {
     return () => {
       left = true;
       ending.abort();
+      leavePiece();
       close.current?.();
       close.current = null;
     };
@@ -93,14 +95,6 @@ function Open() {
   const rehearses = useRehearsal((s) => s.on);
   useShortcuts();
   useEffect(() => startPreviews(), []);
-  // A piece opens in the workbench.
-  useEffect(
-    () => () => {
-      useRehearsal.setState({ on: false, learning: null });
-      usePanels.setState({ large: false });
-    },
-    [],
-  );
   // While a step is looked at, the viewer shows another piece.
   useEffect(
     () =>
