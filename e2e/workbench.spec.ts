@@ -110,7 +110,7 @@ test('tuning shows the measured range, and pointing reads values', async ({ page
   const preview = page.getByRole('img', { name: 'Preview of field.remap' });
   await preview.hover({ position: { x: 98, y: 55 } });
   const reading = page.locator('[data-tuning] [aria-live]');
-  await expect(reading).toHaveText(/^-?\d+(\.\d+)? at -?0(\.\d+)?, -?0(\.\d+)?$/);
+  await expect(reading).toHaveText(/^-?\d+(\.\d+)? at -?0(\.\d+)?, -?0(\.\d+)?, -?\d+(\.\d+)?$/);
 });
 
 test('a value that breaks the loop is named, and mended by one click', async ({ page }) => {

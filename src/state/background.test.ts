@@ -6,6 +6,7 @@ import type { PictureSeam } from '@/engine/capture/picture-seam';
 import { STARTERS } from '@/demo';
 import { endStudio } from '@/workers/doors';
 import { WorkerHere } from '@/workers/testing';
+import { patchAcross } from '@/core/preview/where-used';
 import { measurePictureAgain, startChecks, useChecks, verdictOf } from './checks';
 import { ensureMesh, importMesh } from './mesh-files';
 import { ensureAssets } from './assets';
@@ -63,6 +64,23 @@ describe('the drawings of the cells', () => {
     const [step] = signal.steps;
     const param = definitionOf(step!.op)!.params.find((p) => p.type === 'number')!;
     expect(again(setParam(small, signal.id, step!.id, param.id, 7), '0')).toEqual(['signal']);
+  });
+
+  it('of fields are made again where the form they are used on has another size', () => {
+    const drawn = new Map<string, string>();
+    const again = (half: number) => {
+      const patches = { sea: patchAcross({ positions: new Float32Array([-half, 0, -half, half, 0, half]) }) };
+      const kinds: string[] = [];
+      for (;;) {
+        const job = nextDrawing({ piece: small, selected: null }, '0', (s) => drawn.get(s), patches);
+        if (!job) return new Set(kinds);
+        drawn.set(job.strand.id, job.key);
+        kinds.push(job.strand.kind);
+      }
+    };
+    expect(again(1)).toContain('form');
+    expect(again(1)).toEqual(new Set());
+    expect(again(2)).toEqual(new Set(['field']));
   });
 
   it('come in the background, and stop with it', async () => {

@@ -1,7 +1,7 @@
 import { chooseKeys } from './key-choice';
 import { dismissNotices } from './notify';
 import { closePanels } from './panels';
-import { usePreviews } from './previews';
+import { clearPreviews } from './previews';
 import { stopRecording } from './recording';
 import { endRehearsal } from './rehearsal';
 import { useTransport } from './transport';
@@ -16,6 +16,6 @@ export function leavePiece(): void {
   useTransport.setState({ playing: false, frame: 0 });
   chooseKeys([]);
   closePanels();
-  usePreviews.setState({ drawn: {} });
+  clearPreviews();
   dismissNotices();
 }

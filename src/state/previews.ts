@@ -1,6 +1,8 @@
 import { create } from 'zustand';
 import { isLink, type Piece, type Strand } from '@/core/piece/types';
+import type { Skin } from '@/core/mesh/skin';
 import type { Preview } from '@/core/preview';
+import { patchAcross, patchFor, type Patches } from '@/core/preview/where-used';
 import { linkedStrands } from '@/core/weave';
 import { Ended, lean, studio } from '@/workers/doors';
 import { useTransport } from './transport';
@@ -14,9 +16,24 @@ const REFRESH = 900;
 interface Previews {
   /** By strand and step: `strand/step`. */
   drawn: Record<string, Preview>;
+  /** Where fields are shown: across the forms that stand on the stage. */
+  patches: Patches;
 }
 
-export const usePreviews = create<Previews>()(() => ({ drawn: {} }));
+const NOTHING: Previews = { drawn: {}, patches: {} };
+
+export const usePreviews = create<Previews>()(() => NOTHING);
+
+/** Forgets what was drawn. */
+export const clearPreviews = (): void => usePreviews.setState(NOTHING);
+
+/** Shows fields across the forms as they are made now. */
+export function showAcross(piece: Piece, meshOf: (form: string) => Pick<Skin, 'positions' | 'copies'> | undefined) {
+  const forms = piece.strands.filter((s) => s.kind === 'form').map((s) => [s.id, meshOf(s.id)] as const);
+  const made = forms.flatMap(([id, mesh]) => (mesh && mesh.positions.length > 0 ? [[id, patchAcross(mesh)]] : []));
+  usePreviews.setState({ patches: Object.fromEntries(made) as Patches });
+  nudge?.();
+}
 
 export const previewKey = (strand: string, step: string) => `${strand}/${step}`;
 
@@ -43,10 +60,10 @@ export function dependsOn(piece: Piece, strand: Strand): string {
 
 /** Counts up when pictures have been decoded: drawings made without them are made again. */
 let pictures = 0;
-let nudgePictures: (() => void) | null = null;
+let nudge: (() => void) | null = null;
 export function bumpPictures(): void {
   pictures++;
-  nudgePictures?.();
+  nudge?.();
 }
 
 /** Does anything in the strand (or what it takes from) depend on links? Used to order the work. */
@@ -62,6 +79,7 @@ export function nextDrawing(
   { piece, selected }: { piece: Piece; selected: { strand: string } | null },
   when: string,
   drawn: (strand: string) => string | undefined,
+  patches: Patches = {},
 ): { strand: Strand; key: string } | null {
   const strands = [...piece.strands].sort(
     (a, b) =>
@@ -69,7 +87,8 @@ export function nextDrawing(
   );
   for (const strand of strands) {
     if (strand.kind === 'stage' || strand.kind === 'finish') continue;
-    const key = `${strand.kind === 'signal' ? '' : when} ${pictures} ${dependsOn(piece, strand)}`;
+    const across = strand.kind === 'field' ? JSON.stringify(patchFor(piece, strand, patches)) : '';
+    const key = `${strand.kind === 'signal' ? '' : when} ${pictures} ${across} ${dependsOn(piece, strand)}`;
     if (drawn(strand.id) !== key) return { strand, key };
   }
   return null;
@@ -83,21 +102,22 @@ export function startPreviews(): () => void {
   const done = new Map<string, string>();
   let ended = false;
   let wake: (() => void) | null = null;
-  const nudge = () => wake?.();
-  nudgePictures = nudge;
+  const wakeUp = () => wake?.();
+  nudge = wakeUp;
   const stops = [
-    useWorkbench.subscribe(nudge),
+    useWorkbench.subscribe(wakeUp),
     useTransport.subscribe((now, before) =>
-      now.playing ? undefined : now.frame !== before.frame || before.playing ? nudge() : undefined,
+      now.playing ? undefined : now.frame !== before.frame || before.playing ? wakeUp() : undefined,
     ),
   ];
 
   const run = async () => {
     while (!ended) {
       const { playing, frame } = useTransport.getState();
+      const { patches } = usePreviews.getState();
       // While the loop plays, drawings follow it now and then.
       const when = playing ? Math.floor(performance.now() / REFRESH) : frame;
-      const job = nextDrawing(useWorkbench.getState(), `${when}`, (strand) => done.get(strand));
+      const job = nextDrawing(useWorkbench.getState(), `${when}`, (strand) => done.get(strand), patches);
       if (!job) {
         await new Promise<void>((resolve) => {
           wake = resolve;
@@ -115,6 +135,7 @@ export function startPreviews(): () => void {
           job.strand.steps.map((s) => s.id),
           SIZE,
           phase,
+          patchFor(piece, job.strand, patches),
         );
         putPreviews(drawn.map(([step, preview]) => [previewKey(job.strand.id, step), preview]));
       } catch (error) {
@@ -132,8 +153,8 @@ export function startPreviews(): () => void {
   void run();
   return () => {
     ended = true;
-    nudgePictures = null;
+    nudge = null;
     for (const stop of stops) stop();
-    nudge();
+    wakeUp();
   };
 }

@@ -12,7 +12,7 @@ import { rimPath, type TakenPath } from '@/core/mesh/path-from';
 import type { Skin } from '@/core/mesh/skin';
 import { CopySpots } from '@/core/forms/copy-spots';
 import { strandById, type Piece } from '@/core/piece/types';
-import { previewSteps, type Preview, type PreviewSize } from '@/core/preview';
+import { previewSteps, type Patch, type Preview, type PreviewSize } from '@/core/preview';
 import { frameNumbers, signalLines, type FrameNumbers } from '@/core/preview/plot';
 import { pictureSpread, type PictureSpread } from '@/core/preview/picture-spread';
 import type { Pixels } from '@/core/glsl';
@@ -61,9 +61,10 @@ export const studio = {
     steps: string[],
     size: PreviewSize,
     phase: number,
+    patch?: Patch,
   ): Promise<[string, Preview][]> {
     const found = strandById(piece, strand);
-    return found ? [...(await previewSteps(piece, found, steps, size, phase))] : [];
+    return found ? [...(await previewSteps(piece, found, steps, size, phase, patch))] : [];
   },
 
   seam: (piece: Piece): Promise<SeamReading[]> => measureSeam(piece),

@@ -8,8 +8,9 @@ import { formDrawing } from './form-drawing';
 import { signalPlot } from './plot';
 import { surfaceBall } from './shade';
 import type { Preview, PreviewSize } from './types';
+import type { Patch } from './where-used';
 
-export { patchPlace } from './patch';
+export type { Patch } from './where-used';
 export type { Preview, PreviewSize } from './types';
 
 /** Copies that a small drawing shows; more of them are drawn as their first ones. */
@@ -30,12 +31,14 @@ export async function previewStrand(
   );
 }
 
+/** The same for some steps. @param patch where a field is shown; about the origin if it is not given */
 export async function previewSteps(
   piece: Piece,
   strand: Strand,
   steps: string[],
   size: PreviewSize,
   phase: number,
+  patch?: Patch,
 ): Promise<Map<string, Preview>> {
   if (strand.kind === 'stage' || strand.kind === 'finish') return new Map();
   const analysis = analyse(piece);
@@ -45,9 +48,18 @@ export async function previewSteps(
     steps.map((step) => ({ strand: strand.id, step })),
     analysis,
   );
-  return new Map(
-    steps.map((step, index) => [step, one(strand, step, analysis, evaluator, index, size, phase, piece.loop.frames)]),
-  );
+  const drawing: Drawing = { strand, analysis, evaluator, size, phase, frames: piece.loop.frames, patch };
+  return new Map(steps.map((step, index) => [step, one(drawing, step, index)]));
+}
+
+interface Drawing {
+  strand: Strand;
+  analysis: Analysis;
+  evaluator: Evaluator;
+  size: PreviewSize;
+  phase: number;
+  frames: number;
+  patch: Patch | undefined;
 }
 
 /** Each step of a form as it stands after it, topology and movement alike. */
@@ -80,16 +92,8 @@ async function formPreviews(
   return out;
 }
 
-function one(
-  strand: Strand,
-  step: string,
-  analysis: Analysis,
-  evaluator: Evaluator,
-  index: number,
-  size: PreviewSize,
-  phase: number,
-  frames: number,
-): Preview {
+function one(drawing: Drawing, step: string, index: number): Preview {
+  const { strand, analysis, evaluator, size, phase, frames, patch } = drawing;
   const row = analysis.types.get(strand.id)?.find((r) => r.step.id === step);
   if (!row?.definition) return { kind: 'none', why: 'not known here' };
   if (!row.gives) return { kind: 'none', why: 'no source' };
@@ -99,6 +103,6 @@ function one(
     case 'surface':
       return surfaceBall(evaluator, index, size, phase);
     default:
-      return fieldPatch(evaluator, index, size, phase);
+      return fieldPatch(evaluator, index, size, phase, patch);
   }
 }

@@ -3,32 +3,33 @@ import { PLACE_SIZE } from '../glsl/lib';
 import type { Evaluator } from '../weave';
 import { writePlace, type PlaceValues } from '../weave/places';
 import type { Preview, PreviewSize } from './types';
+import { ANYWHERE, directionIn, pointIn, type Patch } from './where-used';
 
-/** Half the height, in metres, of the patch of space on which a field is shown. */
-const REACH = 2;
-
-/** The place at uv of a patch: space about the origin, the normal as on a ball. `aspect` is width over height. */
-export function patchPlace(u: number, v: number, aspect: number, phase: number): PlaceValues {
+/**
+ * The place at uv of a drawing: across what the field is used on, the normal as on a ball, or as of what is flat.
+ * @param aspect width of the drawing over its height
+ */
+export function patchPlace(u: number, v: number, aspect: number, phase: number, patch: Patch = ANYWHERE): PlaceValues {
   const [x, y] = [(2 * u - 1) * aspect, 2 * v - 1];
-  const rest = [x * REACH, y * REACH, 0];
+  const { facing, flat, rest, world } = patch;
   return {
-    rest,
-    world: rest,
+    rest: pointIn(rest, facing, x, y, aspect),
+    world: pointIn(world, facing, x, y, aspect),
     uv: [u, v],
     screen: [u, v],
-    normal: [x, y, Math.sqrt(Math.max(0, 1 - x * x - y * y))],
-    view: [0, 0, 1],
+    normal: flat ? directionIn(facing, 0, 0, 1) : directionIn(facing, x, y, Math.sqrt(Math.max(0, 1 - x * x - y * y))),
+    view: directionIn(facing, 0, 0, 1),
     phase,
   };
 }
 
-/** Places of a patch, row by row from the upper left. */
-export function patchPlaces({ width, height }: PreviewSize, phase: number): Float32Array {
+/** Places of a drawing, row by row from the upper left. */
+export function patchPlaces({ width, height }: PreviewSize, phase: number, patch?: Patch): Float32Array {
   const rows = new Float32Array(width * height * PLACE_SIZE);
   const aspect = width / height;
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
-      writePlace(rows, i, patchPlace((x + 0.5) / width, 1 - (y + 0.5) / height, aspect, phase));
+      writePlace(rows, i, patchPlace((x + 0.5) / width, 1 - (y + 0.5) / height, aspect, phase, patch));
     }
   }
   return rows;
@@ -37,12 +38,17 @@ export function patchPlaces({ width, height }: PreviewSize, phase: number): Floa
 /**
  * A field over a patch. Numbers are grey from 0 to 1, or from -1 to 1 where any are negative;
  * what lies below is blue-green and what lies above amber, so that it shows. Vectors are colours; where they have
- * negative parts
- * they are points rather than light, and the measured range is spread over a muted palette.
+ * negative parts they are points rather than light, and the measured range is spread over a muted palette.
  * The measured range goes with the picture.
  */
-export function fieldPatch(evaluator: Evaluator, index: number, size: PreviewSize, phase: number): Preview {
-  const values = evaluator.run(index, patchPlaces(size, phase), size.width * size.height);
+export function fieldPatch(
+  evaluator: Evaluator,
+  index: number,
+  size: PreviewSize,
+  phase: number,
+  patch?: Patch,
+): Preview {
+  const values = evaluator.run(index, patchPlaces(size, phase, patch), size.width * size.height);
   const width = evaluator.width(index);
   const pixels = new Uint8ClampedArray(size.width * size.height * 4);
   let low = Infinity;

@@ -5,7 +5,7 @@ import type { Piece, Vector } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
 import { useChecks } from '@/state/checks';
 import { usePanels } from '@/state/panels';
-import { usePreviews } from '@/state/previews';
+import { clearPreviews, usePreviews } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { dragView, keyView } from './orbit';
@@ -116,7 +116,7 @@ describe('what the viewer is fed with', () => {
     usePanels.setState({ looking: null, compare: null });
     useTransport.setState({ frame: 0, playing: false });
     useChecks.setState({ making: true, picture: null });
-    usePreviews.setState({ drawn: {} });
+    clearPreviews();
   });
 
   it('is the piece, first as it is, then with its meshes, whose seam is measured', async () => {
@@ -171,6 +171,21 @@ describe('what the viewer is fed with', () => {
     const stage = piece.strands.find((s) => s.kind === 'stage')!;
     const place = stage.steps.find((s) => s.op === 'stage.place')!;
     expect(drawn[`${stage.id}/${place.id}`]?.kind).toBe('picture');
+
+    // They follow the playhead where it stands, and not while it runs.
+    const cells = () => usePreviews.getState().drawn[`${stage.id}/${place.id}`];
+    const first = cells();
+    useTransport.getState().play(true);
+    useTransport.getState().goTo(2, 10);
+    await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
+    expect(cells()).toBe(first);
+    useTransport.getState().play(false);
+    await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
+    const second = cells();
+    expect(second).not.toBe(first);
+    useTransport.getState().goTo(6, 10);
+    await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
+    expect(cells()).not.toBe(second);
     feed.end();
     vi.useRealTimers();
   });

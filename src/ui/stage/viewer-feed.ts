@@ -7,7 +7,7 @@ import type { Viewer } from '@/engine/viewer';
 import { measurePictureAgain, useChecks } from '@/state/checks';
 import { usePanels } from '@/state/panels';
 import { ensureAssets } from '@/state/assets';
-import { bumpPictures, previewKey, putPreviews } from '@/state/previews';
+import { bumpPictures, previewKey, putPreviews, showAcross } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import type { MeshStore } from '@/workers/mesh-store';
@@ -54,7 +54,11 @@ export class ViewerFeed {
         )
           this.compare();
       }),
-      useTransport.subscribe(() => this.seek()),
+      useTransport.subscribe((now, before) => {
+        this.seek();
+        // Cells show the frame that is looked at, as those of fields do.
+        if (!now.playing && (now.frame !== before.frame || before.playing)) this.snapshotSoon();
+      }),
     ];
     void this.feed();
     this.seek();
@@ -86,6 +90,7 @@ export class ViewerFeed {
     if (this.ended || (this.meshes.has(piece) && !useChecks.getState().making)) return;
     await this.meshes.update(piece);
     if (this.ended) return;
+    showAcross(piece, this.meshes.get);
     await this.show();
     this.snapshotSoon();
     await this.measure();

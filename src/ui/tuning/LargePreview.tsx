@@ -1,6 +1,8 @@
 import { useEffect, useState } from 'react';
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
-import { patchPlace, type Preview } from '@/core/preview';
+import type { Preview } from '@/core/preview';
+import { patchPlace } from '@/core/preview/patch';
+import { patchFor } from '@/core/preview/where-used';
 import { dependsOn, previewKey, usePreviews } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
@@ -32,13 +34,13 @@ export function LargePreview({ piece, strand, step }: Props) {
     const u = Math.min(1, Math.max(0, (event.clientX - box.left) / box.width));
     const v = Math.min(1, Math.max(0, 1 - (event.clientY - box.top) / box.height));
     const phase = strand.kind === 'signal' ? u : useTransport.getState().frame / piece.loop.frames;
-    const place = patchPlace(u, v, WIDTH / HEIGHT, phase);
+    const place = patchPlace(u, v, WIDTH / HEIGHT, phase, patchFor(piece, strand, usePreviews.getState().patches));
     try {
       const values = await studio().probe(lean(piece), strand.id, step.id, place);
       const where =
         strand.kind === 'signal'
           ? `frame ${Math.round(u * piece.loop.frames)}`
-          : (place.rest as number[]).slice(0, 2).map(shortNumber).join(', ');
+          : (place.rest as number[]).map(shortNumber).join(', ');
       setRead(`${values.map(shortNumber).join('  ')} at ${where}`);
     } catch (error) {
       setRead((error as Error).message);
@@ -87,6 +89,8 @@ export function LargePreview({ piece, strand, step }: Props) {
 function useLarge(piece: Piece, strand: Strand, step: Step): Preview | undefined {
   const [preview, setPreview] = useState<Preview>();
   const frame = useTransport((s) => (s.playing ? -1 : s.frame));
+  const patches = usePreviews((s) => s.patches);
+  const patch = patchFor(piece, strand, patches);
   const depends = dependsOn(piece, strand);
   useEffect(() => {
     let ended = false;
@@ -96,7 +100,8 @@ function useLarge(piece: Piece, strand: Strand, step: Step): Preview | undefined
       if (!at || at.kind === 'stage' || at.kind === 'finish') return;
       const phase = useTransport.getState().frame / now.loop.frames;
       try {
-        const drawn = await studio().previews(lean(now), strand.id, [step.id], { width: WIDTH, height: HEIGHT }, phase);
+        const size = { width: WIDTH, height: HEIGHT };
+        const drawn = await studio().previews(lean(now), strand.id, [step.id], size, phase, patch);
         if (!ended) setPreview(drawn[0]?.[1]);
       } catch (error) {
         if (!ended) setPreview({ kind: 'none', why: (error as Error).message });
@@ -106,6 +111,6 @@ function useLarge(piece: Piece, strand: Strand, step: Step): Preview | undefined
       ended = true;
       clearTimeout(timer);
     };
-  }, [depends, strand.id, step.id, frame]);
+  }, [depends, patch, strand.id, step.id, frame]);
   return preview;
 }
