@@ -1,7 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
-import type { AppRouterInstance } from 'next/dist/shared/lib/app-router-context.shared-runtime';
 import { PNG } from 'pngjs';
 import { writePiece } from '@/core/formats/piece-file';
 import { setLoop, setPicture } from '@/core/piece/edit';
@@ -35,24 +34,22 @@ export async function openFile(page: Page, piece: Piece | string, name = 'piece.
 const STORE = readFileSync('node_modules/localforage/dist/localforage.min.js', 'utf8');
 let opened = 0;
 
-/** The page of the program that is loaded, by its path; null where none is. */
-const pathWithin = (page: Page) => page.evaluate(() => ('next' in window ? location.pathname : null));
-
 /** Follows a link within the program, which stays loaded. */
 async function follow(page: Page, path: string): Promise<void> {
   await page.evaluate(
-    (to) => (window as unknown as { next: { router: AppRouterInstance } }).next.router.push(to),
+    (to) => (window as unknown as { next: { router: { push: (to: string) => void } } }).next.router.push(to),
     path,
   );
   await page.waitForURL((url) => url.pathname === path);
 }
 
-/** Leaves what is open, if anything is. */
-export async function leave(page: Page): Promise<void> {
-  const path = await pathWithin(page);
-  if (path === null) return;
+/** Leaves what is open, if anything is. @returns whether the program is loaded */
+export async function leave(page: Page): Promise<boolean> {
+  const path = await page.evaluate(() => ('next' in window ? location.pathname : null));
+  if (path === null) return false;
   if (path !== '/') await follow(page, '/');
-  await expect(page.getByLabel('Piece file')).toBeAttached();
+  await page.getByLabel('Piece file').waitFor({ state: 'attached' });
+  return true;
 }
 
 /**
@@ -61,8 +58,7 @@ export async function leave(page: Page): Promise<void> {
  */
 export async function openPiece(page: Page, piece: Piece): Promise<void> {
   const id = `kept${++opened}`;
-  await leave(page);
-  const loaded = (await pathWithin(page)) !== null;
+  const loaded = await leave(page);
   if (!loaded) await page.goto('/icon.svg');
   await page.evaluate(STORE);
   await page.evaluate(

@@ -1,6 +1,8 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { clipStrands } from '@/core/piece/clip';
+import { putOut } from '@/core/piece/desk';
+import { setLoop } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 
 vi.mock('sonner', () => ({
@@ -88,4 +90,21 @@ it('what goes on in a piece ends as it is left, and habits stay', async () => {
   leavePiece();
   expect(transport.getState()).toMatchObject({ playing: false, frame: 0 });
   expect(panels.getState()).toMatchObject({ looking: null, compare: null, checks: false, muted: true });
+});
+
+it('what was played is written as the piece is left', async () => {
+  const { transport, leavePiece } = await page();
+  const [{ useWorkbench }, { startRecording }] = await Promise.all([import('./workbench'), import('./recording')]);
+  const { piece } = STARTERS.find((s) => s.id === 'tidewater-veil')!;
+  const at = { strand: 'swell', step: 't2', param: 'scale' };
+  const out = setLoop(putOut(piece, at, { name: 'size', value: 1, min: 0, max: 4 }), { frames: 12, rate: 24 });
+  useWorkbench.getState().open('a', out);
+  startRecording();
+  transport.getState().goTo(3, 12);
+  useWorkbench.getState().edit((p) => ({ ...p, controls: p.controls.map((c) => ({ ...c, value: 3 })) }));
+  transport.getState().goTo(6, 12);
+  leavePiece();
+  const [strand] = useWorkbench.getState().piece.strands.filter((s) => s.id === 'swell');
+  expect(strand!.steps.find((s) => s.id === 't2')!.params.scale).toHaveProperty('keys');
+  expect(transport.getState().playing).toBe(false);
 });

@@ -2,7 +2,7 @@ import localforage from 'localforage';
 import { create } from 'zustand';
 import { acceptPart, partData, type PartData } from '@/core/formats/part-file';
 import type { Clip } from '@/core/piece/clip';
-import { kindOfPart, type Part } from '@/core/piece/part';
+import { rowOfPart, type Part } from '@/core/piece/part';
 import { isFull, newId, REACHING_PROBLEM } from './kept';
 import { notify } from './notify';
 import { onRememberedElsewhere, remembered } from './remembered';
@@ -22,7 +22,7 @@ const partOf = (id: string, { name, about, format: _f, version: _v, ...clip }: P
   id,
   name,
   about,
-  kind: kindOfPart(clip),
+  ...rowOfPart(clip),
   clip: () => clip,
 });
 

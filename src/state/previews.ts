@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import { isLink, type Piece, type Strand } from '@/core/piece/types';
 import type { Skin } from '@/core/mesh/skin';
 import type { Preview } from '@/core/preview';
-import { patchAcross, patchFor, type Patches } from '@/core/preview/where-used';
+import { patchAcross, patchFor, type Patch, type Patches } from '@/core/preview/where-used';
 import { linkedStrands } from '@/core/weave';
 import { Ended, lean, studio } from '@/workers/doors';
 import { useTransport } from './transport';
@@ -27,11 +27,25 @@ export const usePreviews = create<Previews>()(() => NOTHING);
 /** Forgets what was drawn. */
 export const clearPreviews = (): void => usePreviews.setState(NOTHING);
 
+type Across = Pick<Skin, 'positions' | 'copies'>;
+
+/** Meshes are large and mostly the same as before. */
+const measured = new WeakMap<Across, Patch>();
+
+function patchOn(mesh: Across): Patch {
+  const patch = measured.get(mesh) ?? patchAcross(mesh);
+  measured.set(mesh, patch);
+  return patch;
+}
+
 /** Shows fields across the forms as they are made now. */
-export function showAcross(piece: Piece, meshOf: (form: string) => Pick<Skin, 'positions' | 'copies'> | undefined) {
-  const forms = piece.strands.filter((s) => s.kind === 'form').map((s) => [s.id, meshOf(s.id)] as const);
-  const made = forms.flatMap(([id, mesh]) => (mesh && mesh.positions.length > 0 ? [[id, patchAcross(mesh)]] : []));
-  usePreviews.setState({ patches: Object.fromEntries(made) as Patches });
+export function showAcross(piece: Piece, meshOf: (form: string) => Across | undefined): void {
+  const patches: Record<string, Patch> = {};
+  for (const { id, kind } of piece.strands) {
+    const mesh = kind === 'form' ? meshOf(id) : undefined;
+    if (mesh && mesh.positions.length > 0) patches[id] = patchOn(mesh);
+  }
+  usePreviews.setState({ patches });
   nudge?.();
 }
 

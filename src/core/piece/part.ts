@@ -10,14 +10,19 @@ export interface Part {
   about: string;
   /** Other words that people look for it by. */
   also?: readonly string[];
-  /** The kind of row that its steps go into, told without making its pictures. */
+  /** The kind of row that its steps go into, or else that of its last strand. */
   kind: Kind;
+  /** Its steps go into a row that is there; else it brings all of its rows. */
+  enters: boolean;
+  /** Makes it, with its pictures. */
   clip: () => Clip;
 }
 
-/** The kind of row that the steps of a part go into, or else that of its last strand. */
-export const kindOfPart = ({ strands, into }: Pick<Clip, 'strands' | 'into'>): Kind =>
-  (strands.find((s) => s.id === into) ?? strands[strands.length - 1]!).kind;
+/** Where a part goes, told by its rows. */
+export const rowOfPart = ({ strands, into }: Pick<Clip, 'strands' | 'into'>): Pick<Part, 'kind' | 'enters'> => ({
+  kind: (strands.find((s) => s.id === into) ?? strands[strands.length - 1]!).kind,
+  enters: into !== undefined,
+});
 
 /** What a row of each kind stands on where a piece has none: strands that show it, the row itself among them. */
 export type Ground = (kind: Kind) => Clip;

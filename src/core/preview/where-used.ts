@@ -82,10 +82,12 @@ const each = (of: (k: number) => number): Three => [of(0), of(1), of(2)];
 function stretchOf(positions: Float32Array): Stretch {
   const low = [Infinity, Infinity, Infinity];
   const high = [-Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < positions.length; i++) {
-    low[i % 3] = Math.min(low[i % 3]!, positions[i]!);
-    high[i % 3] = Math.max(high[i % 3]!, positions[i]!);
-  }
+  for (let i = 0; i < positions.length; i += 3)
+    for (let k = 0; k < 3; k++) {
+      const v = positions[i + k]!;
+      if (v < low[k]!) low[k] = v;
+      if (v > high[k]!) high[k] = v;
+    }
   return { middle: each((k) => (low[k]! + high[k]!) / 2), half: each((k) => (high[k]! - low[k]!) / 2) };
 }
 

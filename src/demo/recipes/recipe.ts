@@ -1,4 +1,4 @@
-import { kindOfPart, type Part } from '@/core/piece/part';
+import { rowOfPart, type Part } from '@/core/piece/part';
 import type { Asset, Control, Strand } from '@/core/piece/types';
 
 /** What steps of a recipe go into, in the words of `strand`: a strand of this name is the row at hand. */
@@ -18,7 +18,7 @@ export function recipe({ strands, controls, assets, ...facts }: Told): Part {
   };
   return {
     ...facts,
-    kind: kindOfPart(rows()),
+    ...rowOfPart(rows()),
     clip: () => ({ ...rows(), controls, assets: assets?.() ?? [] }),
   };
 }

@@ -32,8 +32,7 @@ export function offeredParts(
         ? (picking.kind ?? undefined)
         : undefined;
   return all.flatMap(({ part, kept }): PartOffer[] => {
-    const { kind } = part;
-    const enters = part.clip().into !== undefined;
+    const { kind, enters } = part;
     if (picking.for === 'step') {
       const row = { strand: picking.strand, at: picking.at };
       return enters && kind === kindAt ? [{ part, kept, goes: '', row }] : [];

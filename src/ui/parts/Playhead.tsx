@@ -17,6 +17,7 @@ interface Props {
 export function Playhead({ plot, frames }: Props) {
   const line = useRef<HTMLSpanElement>(null);
   const text = useRef<HTMLSpanElement>(null);
+  // It ends with its element: the frame may change while the row goes away.
   useLayoutEffect(() => {
     const show = ({ frame }: { frame: number }) => {
       const values = plotAt(plot.lines, frame / frames);

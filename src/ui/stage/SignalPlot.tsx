@@ -16,6 +16,7 @@ const COLOURS = ['#c6d86b', '#7fc4c9', '#e0a26a'];
 export function SignalPlot({ numbers }: { numbers: FrameNumbers }) {
   const box = useRef<HTMLDivElement>(null);
   const head = useRef<HTMLDivElement>(null);
+  // It ends with its element: the frame may change while the row goes away.
   useLayoutEffect(() => {
     const { names, values } = numbers;
     const width = names.length;
