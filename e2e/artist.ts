@@ -122,14 +122,22 @@ export async function setChoice(page: Page, name: string, option: string): Promi
   await expect(list).toBeFocused();
 }
 
+/** Takes an item of a menu that is open: what it does is done once the menu has gone and has given the focus back. */
+export async function pickItem(page: Page | Locator, name: string | RegExp): Promise<void> {
+  const item = page.getByRole('menuitem', { name }).first();
+  await item.click();
+  await item.waitFor({ state: 'hidden' });
+  await ('page' in page ? page.page() : page).evaluate(() => new Promise((done) => setTimeout(done)));
+}
+
 export async function link(page: Page, param: string, strand: string): Promise<void> {
   await page.getByRole('button', { name: `Link ${param}`, exact: true }).click();
-  await page.getByRole('menuitem', { name: strand }).first().click();
+  await pickItem(page, strand);
 }
 
 export async function renameStrand(page: Page, from: string, to: string): Promise<void> {
   await page.getByRole('button', { name: `Strand ${from}`, exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await pickItem(page, 'Rename');
   const input = page.getByLabel('Name of the strand');
   await input.fill(to);
   await input.press('Enter');
@@ -219,10 +227,12 @@ export async function makeStrand(page: Page, kind: string, name: string, ...step
   for (const [i, [find, set]] of steps.entries()) {
     if (i > 0) await page.getByRole('button', { name: `Add a step to ${own}`, exact: true }).click();
     await choose(page, find);
-    if (i === 0)
+    if (i === 0) {
+      await expect(names).toHaveCount(before.size + 1);
       own = (await names.evaluateAll((all) => all.map((e) => e.getAttribute('aria-label')!)))
         .find((n) => !before.has(n))!
         .replace('Strand ', '');
+    }
     await tune(page, set ?? {});
   }
   await renameStrand(page, own, name);

@@ -61,11 +61,11 @@ test('a magnet is dragged on the stage, and pulls where it was put', async ({ pa
   await page.mouse.move(box.x + 90, box.y + box.height / 2, { steps: 6 });
   await page.mouse.up();
   const x = () => page.getByLabel('Position x', { exact: true }).inputValue().then(Number);
-  expect(await x()).toBeGreaterThan(0.15);
+  await expect.poll(x).toBeGreaterThan(0.15);
   const after = await settled(stage(page));
   expect(difference(before, after)).toBeGreaterThan(1);
   // The handle went along, and the drag is one step back.
-  expect((await handle.boundingBox())!.x - box.x).toBeGreaterThan(40);
+  await expect.poll(async () => (await handle.boundingBox())!.x - box.x).toBeGreaterThan(40);
   await handle.focus();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Control+z');

@@ -12,6 +12,7 @@ import {
   settled,
   smallStarter,
   stage,
+  pickItem,
 } from './artist';
 import { test } from './lasting-page';
 
@@ -92,13 +93,13 @@ test('a number is dragged by its name, typed as a sum or in a unit, and turned b
   const value = async () => Number(await scale.inputValue());
   const before = await value();
   await drag(page, page.getByText('Scale', { exact: true }), 40, 0);
+  await expect.poll(value).toBeGreaterThan(before);
   const dragged = await value();
-  expect(dragged).toBeGreaterThan(before);
   await page.keyboard.down('Alt');
   await drag(page, page.getByText('Scale', { exact: true }), 40, 0);
   await page.keyboard.up('Alt');
-  expect(await value()).toBeGreaterThan(dragged);
-  expect((await value()) - dragged).toBeCloseTo((dragged - before) / 10, 2);
+  await expect.poll(value).toBeGreaterThan(dragged);
+  await expect.poll(async () => (await value()) - dragged).toBeCloseTo((dragged - before) / 10, 2);
   // Each drag is one entry of the history.
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
@@ -132,7 +133,7 @@ test('what is wanted is made where it is wanted, swapped and varied, with the pi
   await cell(page, 'wet-silk/t1').click();
   const before = await settled(stage(page));
   await page.getByRole('button', { name: 'Link Roughness', exact: true }).click();
-  await page.getByRole('menuitem', { name: /New field here/ }).click();
+  await pickItem(page, /New field here/);
   // Noise needs places to run in: both come, and the roughness follows them.
   await choose(page, 'noise');
   const noise = page.getByRole('button', { name: 'Noise in noise', exact: true });
@@ -254,7 +255,7 @@ test('a step has a menu at the right button and at a long press, and free ground
   await expect(menu.getByRole('menuitem', { name: /^Look at this step/ })).toContainText('L');
   const { violations } = await new AxeBuilder({ page }).include('[role="menu"]').analyze();
   expect(violations.map((v) => v.id)).toEqual([]);
-  await menu.getByRole('menuitem', { name: /^Switch this step off/ }).click();
+  await pickItem(menu, /^Switch this step off/);
   await expect(remap).toHaveCSS('opacity', '0.45');
   await expect(remap).toHaveAttribute('aria-description', /off/);
   await page.keyboard.press('Control+z');
@@ -262,7 +263,7 @@ test('a step has a menu at the right button and at a long press, and free ground
 
   // The menu key, at the step that has the keyboard.
   await remap.press('Shift+F10');
-  await menu.getByRole('menuitem', { name: /^Replace this step/ }).click();
+  await pickItem(menu, /^Replace this step/);
   await expect(page.getByPlaceholder('Type to search')).toBeVisible();
   await page.keyboard.press('Escape');
 
@@ -281,6 +282,6 @@ test('a step has a menu at the right button and at a long press, and free ground
 
   const last = (await page.getByRole('button', { name: 'Add a step to swell' }).boundingBox())!;
   await page.mouse.click(last.x + last.width + 60, last.y + 10, { button: 'right' });
-  await menu.getByRole('menuitem', { name: /^New strand/ }).click();
+  await pickItem(menu, /^New strand/);
   await expect(page.getByPlaceholder('Type to search')).toBeVisible();
 });

@@ -1,6 +1,17 @@
 import { expect } from '@playwright/test';
 import { PNG } from 'pngjs';
-import { difference, inWorkbench, link, openPiece, settled, smallStarter, stage, taken, variety } from './artist';
+import {
+  difference,
+  inWorkbench,
+  link,
+  openPiece,
+  settled,
+  smallStarter,
+  stage,
+  taken,
+  variety,
+  pickItem,
+} from './artist';
 import { test } from './lasting-page';
 
 test('any step can be looked at, on the objects or over the frame, and the piece is not touched', async ({ page }) => {
@@ -38,7 +49,7 @@ test('numbers are put out on the desk, drive several parameters, and are kept as
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Fractal in swell' }).click();
   await page.getByRole('button', { name: 'Link Scale', exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Put out on the desk' }).click();
+  await pickItem(page, 'Put out on the desk');
   // Putting out does not take the artist away from the step.
   await expect(page.getByRole('tab', { name: 'Desk (1)' })).toHaveAttribute('aria-selected', 'false');
   await page.getByRole('button', { name: 'Lit in wet silk' }).click();
@@ -169,11 +180,11 @@ test('rows are moved, bundled and copied into another piece', async ({ page }) =
   const before = await names();
   const fields = before.filter((n) => ['bands', 'dye'].includes(n));
   await page.getByRole('button', { name: `Strand ${fields[1]}`, exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Move up' }).click();
-  expect((await names()).filter((n) => fields.includes(n))).toEqual([fields[1], fields[0]]);
+  await pickItem(page, 'Move up');
+  await expect.poll(async () => (await names()).filter((n) => fields.includes(n))).toEqual([fields[1], fields[0]]);
   await page.keyboard.press('Control+z');
   await page.getByRole('button', { name: `Strand ${fields[1]}`, exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Bundle with the one above' }).click();
+  await pickItem(page, 'Bundle with the one above');
   const head = page.getByRole('button', { name: /^bundle 1/ });
   await head.click();
   await expect(page.getByRole('button', { name: `Strand ${fields[1]}`, exact: true })).toBeHidden();
@@ -190,7 +201,7 @@ test('rows are moved, bundled and copied into another piece', async ({ page }) =
   await expect.poll(async () => (await names()).filter((n) => fields.includes(n))).toEqual([fields[1], fields[0]]);
 
   await page.getByRole('button', { name: `Strand ${fields[1]}`, exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Copy' }).click();
+  await pickItem(page, 'Copy');
   await page.goto('/');
   await page.getByRole('button', { name: 'Start blank' }).click();
   await inWorkbench(page);
@@ -269,7 +280,7 @@ test('the frame is looked at pixel by pixel, and they are those of the still', a
   const [x] = await reads();
   await page.mouse.move(0, 0);
   await page.keyboard.press('ArrowRight');
-  expect((await reads())[0]).not.toBe(x);
+  await expect.poll(async () => (await reads())[0]).not.toBe(x);
   await page.keyboard.press('Escape');
   await expect(pixels).toBeHidden();
 });

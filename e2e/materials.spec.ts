@@ -1,5 +1,16 @@
 import { expect, type Page } from '@playwright/test';
-import { difference, goToFrame, inWorkbench, makeStrand, seam, setNumber, settled, stage, variety } from './artist';
+import {
+  difference,
+  goToFrame,
+  inWorkbench,
+  makeStrand,
+  seam,
+  setNumber,
+  settled,
+  stage,
+  variety,
+  pickItem,
+} from './artist';
 import { test } from './lasting-page';
 
 async function blank(page: Page, width: number, height: number, frames: number): Promise<void> {
@@ -50,7 +61,7 @@ test('an artist builds a torn banner from blank: a sample picture torn by panned
     ['picture', { Beyond: '=Held' }],
   );
   await page.getByRole('button', { name: 'Samples' }).click();
-  await page.getByRole('menuitem', { name: 'Choir banner' }).click();
+  await pickItem(page, 'Choir banner');
   await expect(page.locator('[data-picture-drop]')).toContainText('choir-banner.png');
   await makeStrand(page, 'form', 'cloth', ['grid', { Lies: '=As a wall', Columns: 4, Rows: 4, Width: 3.56, Depth: 2 }]);
   await makeStrand(

@@ -93,7 +93,7 @@ test('steps selected with Shift are switched off, moved, removed and brought bac
   await page.keyboard.press('Delete');
   await expect(row).toHaveCount(before.length - 2);
   await page.keyboard.press('Control+z');
-  expect(await names()).toEqual(before);
+  await expect.poll(names).toEqual(before);
 
   // Escape lets go of all but the first; from strand to strand whole strands are meant.
   await row.nth(1).click();
@@ -173,7 +173,7 @@ test('a box over the lattice selects steps of a row, or rows; what they share is
   await page.mouse.up();
   await expect(page.locator('[data-select-box]')).toHaveCount(0);
   const pressed = () => page.locator('[data-cell][aria-pressed="true"]').count();
-  expect(await pressed()).toBe(2);
+  await expect.poll(pressed).toBe(2);
 
   await setNumber(page, 'Scale', 5);
   await expect(row.nth(1)).toContainText('5');
@@ -189,5 +189,5 @@ test('a box over the lattice selects steps of a row, or rows; what they share is
   await page.mouse.move(above.x + 10, above.y + 10, { steps: 5 });
   await page.mouse.up();
   const both = (await row.count()) + (await steps(page, 'swell').count());
-  expect(await pressed()).toBeGreaterThanOrEqual(both);
+  await expect.poll(pressed).toBeGreaterThanOrEqual(both);
 });

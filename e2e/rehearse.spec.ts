@@ -92,9 +92,11 @@ test('the pointer over the picture is learnt and plays; what a controller played
   await page.mouse.move(box.x + box.width * 0.4, y);
   await page.mouse.move(box.x + box.width * 0.7, y, { steps: 6 });
   await expect(page.getByRole('button', { name: 'pointer x' })).toBeVisible();
-  const right = Number(await light(page).getAttribute('aria-valuenow'));
+  const lit = async () => Number(await light(page).getAttribute('aria-valuenow'));
+  await expect.poll(lit).toBeGreaterThan(0.6 * Number(await light(page).getAttribute('aria-valuemax')));
+  const right = await lit();
   await page.mouse.move(box.x + box.width * 0.3, y, { steps: 3 });
-  await expect.poll(async () => Number(await light(page).getAttribute('aria-valuenow'))).toBeLessThan(right - 0.2);
+  await expect.poll(lit).toBeLessThan(right - 0.2);
   await page.getByRole('button', { name: 'pointer x' }).click();
   await expect(page.getByRole('button', { name: 'pointer x' })).toBeHidden();
 

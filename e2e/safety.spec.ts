@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test';
 import { writePiece } from '@/core/formats/piece-file';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
-import { inWorkbench, openPiece, pixelsOf, seam, setNumber, smallStarter, taken, variety } from './artist';
+import { inWorkbench, openPiece, pixelsOf, seam, setNumber, smallStarter, taken, variety, pickItem } from './artist';
 
 test('the policy forbids eval and foreign scripts, and nothing of ours breaks it', async ({ page }) => {
   const broken: string[] = [];
@@ -237,7 +237,7 @@ test('the shelf survives a kept piece that cannot be worked out, and deletes it'
     .poll(async () => variety(await pixelsOf(page.getByRole('article', { name: 'Lamp Room' }).locator('canvas'))))
     .toBeGreaterThan(8);
   await card.getByRole('button', { name: 'More for Endless' }).click();
-  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await pickItem(page, 'Delete');
   await expect(card).toHaveCount(0);
 });
 

@@ -5,7 +5,7 @@ import { putPart, type Part } from '@/core/piece/part';
 import type { Piece, Value } from '@/core/piece/types';
 import { BEGINNINGS, STARTERS } from '@/demo';
 import { ground, RECIPES } from '@/demo/recipes';
-import { goToFrame, inWorkbench, openPiece, seam, setNumber, settled, taken } from './artist';
+import { goToFrame, inWorkbench, openPiece, pickItem, seam, setNumber, settled, taken } from './artist';
 
 const FOLDER = 'docs/screenshots';
 /** Longer side of a starter's still, in pixels. */
@@ -83,7 +83,7 @@ test('shelf, workbench, checks and take away', async ({ page }) => {
   await inWorkbench(page);
   await expect(seam(page)).toHaveText('closes');
   await page.getByRole('button', { name: 'Size of the preview' }).click();
-  await page.getByRole('menuitem', { name: 'Half' }).click();
+  await pickItem(page, 'Half');
   await page.getByRole('slider', { name: 'Playhead' }).focus();
   for (let i = 0; i < 7; i++) await page.keyboard.press('Shift+ArrowRight');
   await page.getByRole('button', { name: 'Push in sea' }).click();
@@ -116,7 +116,7 @@ async function show(page: Page, id: string): Promise<void> {
   await openPiece(page, STARTERS.find((s) => s.id === id)!.piece);
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Size of the preview' }).click();
-  await page.getByRole('menuitem', { name: 'Half' }).click();
+  await pickItem(page, 'Half');
 }
 
 test('a large piece, looking and the desk', async ({ page }) => {

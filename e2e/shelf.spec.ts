@@ -16,6 +16,7 @@ import {
   smallStarter,
   stage,
   variety,
+  pickItem,
 } from './artist';
 import { test } from './lasting-page';
 
@@ -54,7 +55,7 @@ test('what is begun with is open, moves, and stands first on the shelf afterward
   const kept = page.getByRole('region', { name: 'Kept in this browser' });
   await expect(kept.getByRole('article')).toHaveCount(1);
   const place = async (name: string) => (await page.getByRole('heading', { name }).boundingBox())!.y;
-  expect(await place('Kept in this browser')).toBeLessThan(await place('Starters'));
+  await expect.poll(() => place('Kept in this browser')).toBeLessThan(await place('Starters'));
   await kept.getByText('Points in space').click();
   await inWorkbench(page);
 });
@@ -65,15 +66,15 @@ test('kept pieces are renamed, duplicated, deleted and brought back', async ({ p
   await page.getByRole('link', { name: 'To the shelf' }).click();
   const more = (name: string) => page.getByRole('button', { name: `More for ${name}`, exact: true }).click();
   await more('Lamp Room');
-  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await pickItem(page, 'Rename');
   await page.getByLabel('New name').fill('Lamp, second night');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('article', { name: 'Lamp, second night' })).toBeVisible();
   await more('Lamp, second night');
-  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await pickItem(page, 'Duplicate');
   await expect(page.getByRole('article')).toHaveCount(2);
   await more('Lamp, second night');
-  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await pickItem(page, 'Delete');
   await expect(page.getByRole('article')).toHaveCount(1);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('article', { name: 'Lamp, second night', exact: true })).toBeVisible();

@@ -1,7 +1,18 @@
 import { expect, type Page, test as testAlone } from '@playwright/test';
 import { writeWav } from '@/core/formats/wav';
 import type { Sound } from '@/core/sound/sound';
-import { goToFrame, inWorkbench, link, makeStrand, openPiece, seam, settled, smallStarter, stage } from './artist';
+import {
+  goToFrame,
+  inWorkbench,
+  link,
+  makeStrand,
+  openPiece,
+  seam,
+  settled,
+  smallStarter,
+  stage,
+  pickItem,
+} from './artist';
 import { test } from './lasting-page';
 
 /** A tone that is loud in the second half of a second, and nearly silent in the first. */
@@ -39,7 +50,7 @@ test('a sound is dropped in, a light follows it, and it is there again after a r
   await expect(page.getByRole('button', { name: 'Sound level in loud' }).locator('[data-playhead]')).toHaveText(
     /^0\.9/,
   );
-  expect(await brightness(page, 18)).toBeGreaterThan(1.1 * quiet);
+  await expect.poll(() => brightness(page, 18)).toBeGreaterThan(1.1 * quiet);
 });
 
 test('what is no sound, or too much of one, is refused in words and changes nothing', async ({ page }) => {
@@ -83,9 +94,9 @@ testAlone('it is heard while the loop plays, begins where the loop does, and can
   await openPiece(page, smallStarter('dented-sail', 128, 72, 24));
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Ready-made' }).click();
-  await page.getByRole('menuitem', { name: 'Choir drone' }).click();
+  await pickItem(page, 'Choir drone');
   await expect(page.getByText('It lasts 8 s; the loop hears 1 s of it.')).toBeVisible();
-  expect(await heard()).toBe(0);
+  await expect.poll(heard).toBe(0);
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect.poll(heard).toBeGreaterThan(0.05);
   await page.getByRole('button', { name: 'Mute the sound' }).click();

@@ -200,7 +200,7 @@ test('steps are dragged along their row', async ({ page }) => {
       .getByRole('row', { name: 'skin', exact: true })
       .locator('[data-cell]')
       .evaluateAll((all) => all.map((e) => e.getAttribute('aria-label')!.split(' in ')[0]));
-  expect(await row()).toEqual(['Lit', 'Rim', 'Clear coat', 'Cut']);
+  await expect.poll(row).toEqual(['Lit', 'Rim', 'Clear coat', 'Cut']);
   const [from, to] = [
     (await page.getByRole('button', { name: 'Rim in skin' }).boundingBox())!,
     (await page.getByRole('button', { name: 'Cut in skin' }).boundingBox())!,

@@ -19,6 +19,7 @@ import {
   settled,
   smallStarter,
   stage,
+  pickItem,
 } from './artist';
 import { test } from './lasting-page';
 
@@ -147,8 +148,8 @@ test('keys are chosen together: moved over the seam, stretched, copied, bent, an
 
   // Zoomed in about the playhead, frames lie farther apart; one press shows the whole loop again.
   await page.getByRole('button', { name: 'Zoom into time' }).click({ clickCount: 3 });
-  const near = (await key(2, 4).boundingBox())!.x - (await key(3, 8).boundingBox())!.x;
-  expect(Math.abs(near)).toBeGreaterThan(4 * frameWidth * 1.5);
+  const near = async () => Math.abs((await key(2, 4).boundingBox())!.x - (await key(3, 8).boundingBox())!.x);
+  await expect.poll(near).toBeGreaterThan(4 * frameWidth * 1.5);
   await page.getByRole('button', { name: 'Show the whole loop' }).click();
   await expect(page.getByRole('button', { name: 'Zoom out of time' })).toBeDisabled();
 });
@@ -274,7 +275,7 @@ test('moments are struck at the playhead and drive a light through an envelope',
   await expect(page.getByText('4 moments are taken from it; 1 comes after the end of the loop.')).toBeVisible();
   await expect(page.getByLabel('Moment 3, frame')).toHaveValue('11');
   await page.getByRole('button', { name: 'Thin out' }).click();
-  await page.getByRole('menuitem', { name: 'At least 10 frames apart' }).click();
+  await pickItem(page, 'At least 10 frames apart');
   await expect(page.getByLabel('Moment 2, frame')).toHaveValue('11');
   await expect(page.getByLabel('Moment 3, frame')).toBeHidden();
 });
@@ -444,7 +445,7 @@ test('a path is drawn by its points on the stage, and what follows it goes there
   // Points are taken from a circle, an open edge and an SVG; what has none says so and changes nothing.
   const takeFrom = async (name: string) => {
     await page.getByRole('button', { name: 'Take from' }).click();
-    await page.getByRole('menuitem', { name }).click();
+    await pickItem(page, name);
   };
   await takeFrom('A circle');
   await expect(points).toHaveCount(8);

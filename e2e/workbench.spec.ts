@@ -14,6 +14,7 @@ import {
   stage,
   taken,
   variety,
+  pickItem,
 } from './artist';
 import { test } from './lasting-page';
 
@@ -82,7 +83,7 @@ test('the preview keeps the size that is asked for', async ({ page }) => {
     ['Full size', '128 x 72'],
   ] as const) {
     await size.click();
-    await page.getByRole('menuitem', { name }).click();
+    await pickItem(page, name);
     await expect(size).toContainText(`shown at ${shown}`);
     if (name === 'Quarter') expect(difference(sharp, await settled(stage(page)))).toBeGreaterThan(0.5);
   }
@@ -227,7 +228,7 @@ test('compact rows and folds keep every cell', async ({ page }) => {
   const cells = await page.locator('[data-cell]').count();
   await page.getByRole('button', { name: 'Compact rows' }).click();
   await expect(page.locator('[data-cell]')).toHaveCount(cells);
-  expect((await page.locator('[data-cell="breath/t1"]').boundingBox())!.height).toBeLessThan(36);
+  await expect.poll(async () => (await page.locator('[data-cell="breath/t1"]').boundingBox())!.height).toBeLessThan(36);
   await page.getByRole('button', { name: /^Fields/ }).click();
   await expect(page.locator('[data-cell="swell/t1"]')).toHaveCount(0);
   expect(variety(await pixelsOf(page.getByRole('region', { name: 'Lattice' })))).toBeGreaterThan(3);
