@@ -167,19 +167,25 @@ export function variety(picture: Pick<PNG, 'data'>): number {
   return Math.sqrt(values.reduce((s, v) => s + (v - mean) ** 2, 0) / values.length);
 }
 
-/** Waits until the stage has drawn all it was asked for and three looks in a row show the same. */
+/** Frames of the page for which a picture rests before it is looked at: what was just done has reached it by then. */
+const RESTS = 6;
+
+/** Waits until the stage has drawn all it was asked for. @returns its picture */
 export async function settled(target: Locator): Promise<PNG> {
-  let before = await shot(target);
-  let same = 0;
-  for (let i = 0; i < 60; i++) {
-    await target.page().waitForTimeout(100);
-    await expect(target).toHaveAttribute('data-resting', '');
-    const now = await shot(target);
-    same = before.equals(now) ? same + 1 : 0;
-    if (same === 2) return PNG.sync.read(now);
-    before = now;
-  }
-  throw new Error('The picture never came to rest.');
+  await target.evaluate(
+    (canvas, rests) =>
+      new Promise<void>((done) => {
+        let count = 0;
+        const look = () => {
+          count = canvas.hasAttribute('data-resting') ? count + 1 : 0;
+          if (count > rests) done();
+          else requestAnimationFrame(look);
+        };
+        requestAnimationFrame(look);
+      }),
+    RESTS,
+  );
+  return pixelsOf(target);
 }
 
 /** Takes something away and gives the file's bytes. */

@@ -1,4 +1,4 @@
-import * as THREE from 'three';
+import type * as THREE from 'three';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Target } from '@/core/weave';
@@ -6,6 +6,7 @@ import { Picture, type Settling } from './picture';
 import { PicturesAside, type Drawn } from './pictures-aside';
 import { Remembering } from './remembering';
 import { DepthProbe } from './capture/depth-probe';
+import { BackBuffer } from './card/back-buffer';
 import { makeRenderer } from './card/renderer';
 import { ScaleChooser } from './card/scale';
 import type { Layout } from './stage/layout';
@@ -51,10 +52,14 @@ export class Viewer {
   private piece: Piece | null = null;
   private phase = 0;
   private dirty = false;
+  /** Drawn, and put on the canvas once the graphics card is done with it. */
+  private readonly back = new BackBuffer();
+  private isDrawn = false;
   private busy: { fence: WebGLSync; since: number; frames: number } | null = null;
   /** Milliseconds that the last frame took. */
   private lastTook = 16;
   private timer = 0;
+  private later: ReturnType<typeof setTimeout> | undefined;
   private lost = false;
   private depth: DepthProbe | null = null;
   private ended = false;
@@ -113,7 +118,7 @@ export class Viewer {
 
   /** Size in pixels of the picture that is drawn now. */
   get drawn(): [number, number] {
-    return [this.canvas.width, this.canvas.height];
+    return this.back.size;
   }
 
   /** Bytes of the graphics card that hold earlier frames. */
@@ -194,12 +199,14 @@ export class Viewer {
   dispose(): void {
     this.ended = true;
     cancelAnimationFrame(this.timer);
+    clearTimeout(this.later);
     this.canvas.removeEventListener('webglcontextlost', this.onLost);
     this.canvas.removeEventListener('webglcontextrestored', this.onRestored);
     this.picture.dispose();
     this.remembering.dispose();
     this.asked.dispose();
     this.depth?.dispose();
+    this.back.dispose();
     this.renderer.dispose();
   }
 
@@ -207,6 +214,7 @@ export class Viewer {
     event.preventDefault();
     this.lost = true;
     this.busy = null;
+    this.isDrawn = false;
     this.events.lost();
   };
 
@@ -233,25 +241,41 @@ export class Viewer {
 
   private readonly tick = () => {
     this.timer = requestAnimationFrame(this.tick);
-    const busy = this.stillBusy();
-    const settles = !busy && !this.dirty && !this.lost && this.complete && this.settle();
-    this.events.resting(!busy && !settles && !this.dirty && !this.lost && this.complete);
-    if (this.lost || busy || settles || !this.dirty || !this.piece) return;
+    if (this.lost || this.stillBusy()) this.events.resting(false);
+    else if (this.isDrawn) {
+      this.present();
+      // The page waits for what is asked of the card before it has taken the canvas: more is asked afterwards.
+      this.later = setTimeout(this.drawNext);
+    } else this.drawNext();
+  };
+
+  private readonly drawNext = () => {
+    if (this.lost || this.ended) return;
+    const settles = !this.dirty && this.complete && this.settle();
+    this.events.resting(!settles && !this.dirty && this.complete);
+    if (settles || !this.dirty || !this.piece) return;
     this.dirty = false;
     const [w, h] = this.size();
-    if (this.canvas.width !== w || this.canvas.height !== h) {
-      this.renderer.setSize(w, h, false);
+    if (this.back.size[0] !== w || this.back.size[1] !== h) {
+      this.back.setSize(w, h);
       this.remembering.dropAlong();
     }
     this.watched(() => {
-      this.picture.draw({ phase: this.phase, width: w, height: h, memory: this.remembering.memory });
+      const { target: to } = this.back;
+      this.picture.draw({ phase: this.phase, width: w, height: h, memory: this.remembering.memory, to });
       this.layout = this.picture.layout();
       if (this.compared) this.drawCompared(this.compared, w, h);
       this.remembering.keepAlong(this.picture, this.phase);
     });
-    this.frames++;
-    this.events.drawn(w, h);
+    this.isDrawn = true;
   };
+
+  private present(): void {
+    this.isDrawn = false;
+    this.back.present(this.renderer);
+    this.frames++;
+    this.events.drawn(...this.back.size);
+  }
 
   /** Size of the picture in pixels, as it is drawn now. */
   private size(): [number, number] {
@@ -292,10 +316,9 @@ export class Viewer {
 
   private drawCompared({ piece, upTo, split }: Compared, width: number, height: number): void {
     const from = Math.round(split * width);
-    this.renderer.setScissorTest(true);
-    this.renderer.setScissor(from, 0, width - from, height);
-    this.picture.draw({ ...this.aside, width, height, as: piece, upTo });
-    this.renderer.setScissorTest(false);
+    this.back.clip(from);
+    this.picture.draw({ ...this.aside, width, height, as: piece, upTo, to: this.back.target });
+    this.back.clip(null);
   }
 
   private stillBusy(): boolean {
