@@ -75,5 +75,5 @@ test('a version is kept, laid beside the picture, and brought back', async ({ pa
   await page.keyboard.press('h');
   await calmVersion.getByRole('button', { name: 'Bring back' }).click();
   await page.keyboard.press('Escape');
-  expect(difference(calm, await settled(stage(page)))).toBeLessThan(0.5);
+  await expect.poll(async () => difference(calm, await settled(stage(page)))).toBeLessThan(0.5);
 });

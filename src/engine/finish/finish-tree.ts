@@ -2,6 +2,7 @@ import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
 import type { Analysis, Target } from '@/core/weave';
 import type { Shot } from '../card/shot';
+import { Spares } from '../card/spares';
 import type { Shared } from '../surface/surface-material';
 import { FinishRow, PassTargets, type RowDrawing } from './finish-row';
 import { HALF } from './memory';
@@ -15,9 +16,15 @@ export interface TreeDrawing extends Omit<RowDrawing, 'shot' | 'branch'> {
 const keyOf = (target: Target | null, shown: boolean) =>
   target ? `${target.strand}/${target.step ?? ''}${shown ? '' : ' aside'}` : '';
 
+/** Rows that are kept after they were let go of; a cell of each step may have one. */
+const KEPT = 24;
+
+const spareKey = (key: string, text: string) => `${key}\n${text}`;
+
 /** Finishes, whole and up to a step, with those that they take in. What several take in is drawn once. */
 export class FinishTree {
   private readonly rows = new Map<string, FinishRow>();
+  private readonly spares = new Spares<FinishRow>(KEPT);
   /** Rows known to fit the present piece. */
   private readonly fresh = new Set<string>();
   private readonly targets = new PassTargets();
@@ -83,9 +90,11 @@ export class FinishTree {
     const known = this.rows.get(key);
     if (known && this.fresh.has(key)) return known;
     this.fresh.add(key);
-    if (known && known.key === FinishRow.keyOf(piece, analysis, target, shown)) return known;
-    known?.dispose();
-    const row = new FinishRow(piece, analysis, target, this.shared, shown);
+    const now = FinishRow.keyOf(piece, analysis, target, shown);
+    if (known?.key === now) return known;
+    if (known) this.spares.keep(spareKey(key, known.key), known);
+    const row =
+      this.spares.take(spareKey(key, now)) ?? new FinishRow(piece, analysis, target, this.shared, shown);
     this.rows.set(key, row);
     return row;
   }
@@ -93,6 +102,7 @@ export class FinishTree {
   dispose(): void {
     for (const row of this.rows.values()) row.dispose();
     for (const target of this.branches.values()) target.dispose();
+    this.spares.dispose();
     this.targets.dispose();
   }
 }

@@ -8,6 +8,7 @@ import type { Follow } from '../card/follow';
 import type { DrawnPart, Shot } from '../card/shot';
 import type { Branch } from '../card/uniforms';
 import type { Shared } from '../surface/surface-material';
+import { SurfaceMaterials } from '../surface/surface-materials';
 import { Exposure } from './exposure';
 import type { SceneDrawing, View } from './stage-scene';
 import { shotTarget, StageShot, type ShotSize } from './stage-shot';
@@ -35,6 +36,7 @@ export class Shots {
   private readonly empty = new THREE.Scene();
   private readonly camera = new THREE.Camera();
   private readonly ground = new THREE.Color(0, 0, 0);
+  private readonly materials: SurfaceMaterials;
   private exposure: Exposure | null = null;
   /** Those of the present frame. */
   private readonly taken = new Map<string, Shot>();
@@ -45,6 +47,7 @@ export class Shots {
     private readonly renderer: THREE.WebGLRenderer,
   ) {
     this.empty.background = this.ground;
+    this.materials = new SurfaceMaterials(shared);
   }
 
   /** Works out what has to be known before stages of a piece are built. @returns builds them, and lets go of others */
@@ -54,7 +57,7 @@ export class Shots {
     shown: readonly string[],
     meshOf: (form: string) => Skin | undefined,
   ): Promise<() => void> {
-    for (const id of shown) if (!this.stages.has(id)) this.stages.set(id, new StageShot(this.shared, this.renderer));
+    for (const id of shown) if (!this.stages.has(id)) this.stages.set(id, new StageShot(this.materials, this.renderer));
     const builds = await Promise.all(
       shown.map((id) => this.stages.get(id)!.prepare(piece, analysis, strandById(piece, id)!, meshOf)),
     );
@@ -144,6 +147,7 @@ export class Shots {
     for (const stage of this.stages.values()) stage.dispose();
     for (const shot of this.bare.values()) shot.dispose();
     this.exposure?.dispose();
+    this.materials.dispose();
   }
 }
 

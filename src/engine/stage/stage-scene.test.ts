@@ -9,6 +9,7 @@ import { STARTERS } from '@/demo';
 import { Follower } from '../card/follow';
 import { outputOf } from '@/core/weave';
 import { makeShared } from '../surface/surface-material';
+import { SurfaceMaterials } from '../surface/surface-materials';
 import { Layout } from './layout';
 import { StageScene } from './stage-scene';
 
@@ -45,7 +46,7 @@ async function skinsOf(piece: Piece): Promise<Map<string, Skin>> {
 async function stageOf(
   piece: Piece,
   skins: Map<string, Skin>,
-  scene = new StageScene(makeShared(), NO_CARD),
+  scene = new StageScene(new SurfaceMaterials(makeShared()), NO_CARD),
   phase = 0,
 ) {
   const analysis = analyse(piece);

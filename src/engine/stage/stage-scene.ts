@@ -9,7 +9,8 @@ import type { BackgroundPart, StagePart } from '@/core/steps/stage/stage-part';
 import { plainParams, type Analysis, type Target } from '@/core/weave';
 import { Cameras, FAR, NEAR, type View } from './cameras';
 import { setColour } from '../card/colours';
-import type { SurfaceOnForm, Shared } from '../surface/surface-material';
+import type { SurfaceOnForm } from '../surface/surface-material';
+import type { SurfaceMaterials } from '../surface/surface-materials';
 import { Lights, shadowShare } from './lights';
 import type { Follow } from '../card/follow';
 import type { Branch } from '../card/uniforms';
@@ -58,7 +59,7 @@ export class StageScene {
   transparent = false;
 
   constructor(
-    private readonly shared: Shared,
+    private readonly materials: SurfaceMaterials,
     private readonly renderer: THREE.WebGLRenderer,
   ) {}
 
@@ -77,7 +78,7 @@ export class StageScene {
       const skin = part.form === null ? FLOOR : meshOf(part.form);
       if (!skin) return;
       wanted.add(step);
-      const place = this.standing.get(step) ?? new Standing(step, this.scene, part.form === null);
+      const place = this.standing.get(step) ?? new Standing(step, this.scene, this.materials, part.form === null);
       this.standing.set(step, place);
       const covers = parts.slice(i + 1).flatMap((p) => (p.part.part === 'cover' ? [p.part.surface] : []));
       const overlays = [part.overlay, ...covers].filter((surface) => surface !== '');
@@ -86,7 +87,7 @@ export class StageScene {
         ...overlays.map((surface) => ({ form: part.form, surface, overlay: true as const })),
       ];
       const copies = spots.get(part.form ?? '') ?? null;
-      place.wear(piece, analysis, surfaces, skin, this.geometries, this.shared, copies);
+      place.wear(piece, analysis, surfaces, skin, this.geometries, copies);
     });
     for (const [id, place] of this.standing) {
       if (wanted.has(id)) continue;
@@ -111,7 +112,7 @@ export class StageScene {
       place.update({ piece: withOverrides(piece, strand.id, place.step), phase, followAs, branch, eye, forward });
     const isFlat = now instanceof THREE.OrthographicCamera;
     const half = isFlat ? now.top : Math.tan(THREE.MathUtils.degToRad(now.fov / 2));
-    this.shared.clLens.value.set(NEAR, FAR, isFlat ? 1 : 0, half);
+    this.materials.shared.clLens.value.set(NEAR, FAR, isFlat ? 1 : 0, half);
     const lights = parts.flatMap(({ step, part }) => (part.part === 'light' ? [[step, part] as const] : []));
     this.lights.set(new Map(lights), { reach: this.reach(), shadowShare: shadowShare(piece.picture) });
     this.surroundings.set(this.scene, this.renderer, last('surroundings'));

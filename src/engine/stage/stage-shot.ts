@@ -5,6 +5,7 @@ import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types'
 import type { Analysis } from '@/core/weave';
 import { needsOrder, surfaceState } from '../surface/surface-state';
 import type { Shared } from '../surface/surface-material';
+import type { SurfaceMaterials } from '../surface/surface-materials';
 import { MOST_ORDERED } from './copy-order';
 import { Fisheye } from './fisheye';
 import { StageScene, type SceneDrawing } from './stage-scene';
@@ -50,6 +51,7 @@ export interface ShotSize {
 /** A stage and the targets that it is shot into: linear light multiplied by its opacity. */
 export class StageShot {
   readonly scene: StageScene;
+  private readonly shared: Shared;
   private readonly shots = new Map<string, THREE.WebGLRenderTarget>();
   /** What lies behind the surfaces that read it, with its depth; made when one does. */
   private behind: THREE.WebGLRenderTarget | null = null;
@@ -57,10 +59,11 @@ export class StageShot {
   private spots: ReadonlyMap<string, CopySpots> = new Map();
 
   constructor(
-    private readonly shared: Shared,
+    materials: SurfaceMaterials,
     private readonly renderer: THREE.WebGLRenderer,
   ) {
-    this.scene = new StageScene(shared, renderer);
+    this.shared = materials.shared;
+    this.scene = new StageScene(materials, renderer);
   }
 
   /** Works out what has to be known before a piece is built. */

@@ -8,7 +8,8 @@ import { CopyOrder } from './copy-order';
 import type { Follow } from '../card/follow';
 import type { Branch } from '../card/uniforms';
 import { needsOrder } from '../surface/surface-state';
-import { SurfaceMaterial, type SurfaceOnForm, type Shared } from '../surface/surface-material';
+import { SurfaceMaterial, type SurfaceOnForm } from '../surface/surface-material';
+import type { SurfaceMaterials } from '../surface/surface-materials';
 import { expandedGeometryOf, geometryOf } from './geometry';
 
 /** What a thing on the stage is drawn with. */
@@ -72,6 +73,7 @@ export class Standing {
   constructor(
     readonly step: string,
     private readonly scene: THREE.Scene,
+    private readonly materials: SurfaceMaterials,
     /** It lies under all else, and does not count where everything is to be seen. */
     readonly isFloor: boolean,
   ) {
@@ -85,7 +87,6 @@ export class Standing {
     surfaces: Omit<SurfaceOnForm, 'skin'>[],
     skin: Skin,
     geometries: Geometries,
-    shared: Shared,
     spots: CopySpots | null,
   ): void {
     const before = this.layers;
@@ -95,7 +96,7 @@ export class Standing {
       const key = SurfaceMaterial.keyOf(piece, analysis, dress);
       const known = before.find((l) => l.material.key === key && l.material.dress.overlay === dress.overlay);
       if (known) before.splice(before.indexOf(known), 1);
-      const layer = known ?? this.makeLayer(new SurfaceMaterial(piece, analysis, dress, shared));
+      const layer = known ?? this.makeLayer(this.materials.make(piece, analysis, dress, key));
       const geometry = geometries.of(skin, layer.material.body.faces);
       const ordered = needsOrder(layer.material.state) ? spots : null;
       if (!layer.order?.puts(geometry, ordered)) {
@@ -192,7 +193,7 @@ export class Standing {
   private drop(layer: Layer): void {
     for (const object of layer.meshes) this.group.remove(object);
     layer.order?.dispose();
-    layer.material.dispose();
+    this.materials.letGo(layer.material);
   }
 }
 

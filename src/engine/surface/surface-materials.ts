@@ -1,0 +1,29 @@
+import type { Piece } from '@/core/piece/types';
+import type { Analysis } from '@/core/weave';
+import { Spares } from '../card/spares';
+import { SurfaceMaterial, type Shared, type SurfaceOnForm } from './surface-material';
+
+/** Materials that are kept after they were let go of: what is switched off, looked past or undone may come back. */
+const KEPT = 24;
+
+const spareKey = ({ form, surface, overlay }: SurfaceOnForm, key: string) => JSON.stringify([form, surface, overlay, key]);
+
+/** The materials of one picture. */
+export class SurfaceMaterials {
+  private readonly spares = new Spares<SurfaceMaterial>(KEPT);
+
+  constructor(readonly shared: Shared) {}
+
+  /** @param key text of its programs, as `SurfaceMaterial.keyOf` gives it */
+  make(piece: Piece, analysis: Analysis, dress: SurfaceOnForm, key: string): SurfaceMaterial {
+    return this.spares.take(spareKey(dress, key)) ?? new SurfaceMaterial(piece, analysis, dress, this.shared);
+  }
+
+  letGo(material: SurfaceMaterial): void {
+    this.spares.keep(spareKey(material.dress, material.key), material);
+  }
+
+  dispose(): void {
+    this.spares.dispose();
+  }
+}
