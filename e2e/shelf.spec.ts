@@ -6,6 +6,7 @@ import { STARTERS } from '@/demo';
 import { pageWeightLines } from '../bench/page-weight';
 import {
   difference,
+  forgetAll,
   goToFrame,
   inWorkbench,
   openFile,
@@ -15,6 +16,7 @@ import {
   settled,
   smallStarter,
   stage,
+  taken,
   variety,
   pickItem,
 } from './artist';
@@ -78,6 +80,36 @@ test('kept pieces are renamed, duplicated, deleted and brought back', async ({ p
   await expect(page.getByRole('article')).toHaveCount(1);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('article', { name: 'Lamp, second night', exact: true })).toBeVisible();
+});
+
+test('all that is kept goes into one file, and comes back where nothing is left', async ({ page }) => {
+  await openFile(page, smallStarter('lamp-room'));
+  await inWorkbench(page);
+  await page.keyboard.press('h');
+  await page.getByLabel('Name of the version').fill('as it was');
+  await page.getByRole('button', { name: 'Keep as a version' }).click();
+  await expect(page.getByRole('region', { name: 'Versions' }).getByText('as it was')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: 'To the shelf' }).click();
+  const { name, bytes } = await taken(page, () => page.getByRole('button', { name: 'Back up all' }).click());
+  expect(name).toMatch(/^calm-lattice-\d{4}-\d\d-\d\d\.calm-backup\.zip$/);
+  const open = (file: string, buffer: Buffer) =>
+    page.getByLabel('Piece file').setInputFiles({ name: file, mimeType: 'application/zip', buffer });
+
+  await open(name, bytes);
+  await expect(page.getByText('1 is here already, just the same.')).toBeVisible();
+  await forgetAll(page);
+  await page.reload();
+  await expect(page.getByText('Nothing yet.')).toBeVisible();
+  await open('half.zip', bytes.subarray(0, bytes.length / 2));
+  await expect(page.getByText('This file is no ZIP, or a damaged one')).toBeVisible();
+  await open(name, bytes);
+  await expect(page.getByText('Brought back: 1 piece.')).toBeVisible();
+  await page.getByRole('article', { name: 'Lamp Room' }).getByText('Lamp Room').click();
+  await inWorkbench(page);
+  expect(variety(await settled(stage(page)))).toBeGreaterThan(3);
+  await page.keyboard.press('h');
+  await expect(page.getByRole('region', { name: 'Versions' }).getByText('as it was')).toBeVisible();
 });
 
 const veil = () => writePiece(smallStarter('tidewater-veil'));

@@ -89,6 +89,35 @@ test('the preview keeps the size that is asked for', async ({ page }) => {
   }
 });
 
+test('a second window shows the picture that stands, and goes on after the rehearsal', async ({ page }) => {
+  await page.getByRole('button', { name: 'Size of the preview' }).click();
+  const [other] = await Promise.all([page.waitForEvent('popup'), pickItem(page, /^In a second window/)]);
+  /** How much the picture in the window varies. */
+  const seen = async () =>
+    variety({
+      data: Buffer.from(
+        await other.evaluate(() => {
+          const canvas = document.createElement('canvas');
+          [canvas.width, canvas.height] = [64, 36];
+          const context = canvas.getContext('2d')!;
+          context.drawImage(document.querySelector('video')!, 0, 0, 64, 36);
+          return [...context.getImageData(0, 0, 64, 36).data];
+        }),
+      ),
+    });
+  await expect.poll(seen).toBeGreaterThan(5);
+  const stood = await other.evaluate(() => (document.querySelector('video')!.srcObject as MediaStream).id);
+  await page.keyboard.press('p');
+  await expect(page.getByRole('button', { name: 'Back to the workbench' })).toBeVisible();
+  // The stage of the rehearsal is another one.
+  await expect
+    .poll(() => other.evaluate(() => (document.querySelector('video')!.srcObject as MediaStream).id))
+    .not.toBe(stood);
+  await expect.poll(seen).toBeGreaterThan(5);
+  await page.getByRole('button', { name: 'Back to the workbench' }).click();
+  await other.close();
+});
+
 test('it plays, pauses and scrubs', async ({ page }) => {
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();

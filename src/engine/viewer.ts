@@ -78,7 +78,7 @@ export class Viewer {
   private isPlaying = false;
 
   constructor(
-    private readonly canvas: HTMLCanvasElement,
+    readonly canvas: HTMLCanvasElement,
     private readonly events: ViewerEvents,
   ) {
     this.renderer = makeRenderer(canvas);
@@ -269,6 +269,11 @@ export class Viewer {
     });
     this.isDrawn = true;
   };
+
+  /** Puts what was drawn last on the canvas once more, for who has begun to follow it. */
+  presentAgain(): void {
+    this.isDrawn ||= this.frames > 0;
+  }
 
   private present(): void {
     this.isDrawn = false;

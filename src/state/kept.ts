@@ -48,8 +48,11 @@ export const REACHING_PROBLEM =
 export const newId = () => crypto.randomUUID().slice(0, 8);
 
 /** Replaces the kept version in one transaction: if it fails, the one before stays. */
-export async function keep(id: string, piece: Piece): Promise<Kept> {
-  const kept: Kept = { id, name: piece.name, changed: Date.now(), piece };
+export const keep = (id: string, piece: Piece): Promise<Kept> => keepAt(id, piece, Date.now());
+
+/** Keeps a piece as changed at a time. */
+export async function keepAt(id: string, piece: Piece, changed: number): Promise<Kept> {
+  const kept: Kept = { id, name: piece.name, changed, piece };
   await store.setItem(id, kept);
   return kept;
 }

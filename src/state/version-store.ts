@@ -42,6 +42,20 @@ export async function addVersion(id: string, piece: Piece, name: string | null, 
   return list;
 }
 
+/** Keeps versions of a piece that has none, latest first. */
+export async function saveAllVersions(
+  id: string,
+  all: readonly (Omit<Version, 'id'> & { piece: Piece })[],
+): Promise<void> {
+  if (all.length === 0) return;
+  const named = all.map((version) => ({ ...version, id: newId() }));
+  await Promise.all(named.map((v) => store.setItem(keyOf(id, v.id), v.piece)));
+  await saveVersions(
+    id,
+    named.map(({ at, name, ...v }) => ({ id: v.id, at, name })),
+  );
+}
+
 /** What is kept as a version, as it is. */
 export const loadVersion = (piece: string, version: string): Promise<unknown> =>
   store.getItem<unknown>(keyOf(piece, version));

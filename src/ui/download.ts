@@ -7,14 +7,3 @@ export function download(name: string, content: BlobPart, type: string): void {
   link.click();
   setTimeout(() => URL.revokeObjectURL(url), 60_000);
 }
-
-/** A piece's name as a file name. */
-export function fileStem(name: string): string {
-  return (
-    name
-      .normalize('NFKD')
-      .replace(/[^A-Za-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
-      .toLowerCase() || 'piece'
-  );
-}

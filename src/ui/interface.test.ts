@@ -5,7 +5,7 @@ import type { Vector } from '@/core/piece/types';
 import { CATALOGUE, definitionOf, kindOf, shapedFor } from '@/core/steps';
 import { analyse } from '@/core/weave';
 import { STARTERS } from '@/demo';
-import { fileStem } from './download';
+import { fileStem } from '@/core/formats/file-stem';
 import { neighbour } from './lattice/neighbour';
 import { alternatives, kindsFor, offered, type Offer } from './lattice/offers';
 import { frameByKey } from './loop-band/draw';

@@ -8,7 +8,8 @@ import type { ReadingProgress } from '@/core/piece/schema';
 import type { Piece } from '@/core/piece/types';
 import { oneJob } from './one-job';
 import type { SoundTrack } from '@/core/sound/track';
-import type { Read, Reader, ReadSoundFile, ReadTableFile, Refused, Vetted } from './reader';
+import type { Backup } from '@/core/formats/backup';
+import type { PieceRefusal, Read, ReadBackup, Reader, ReadSoundFile, ReadTableFile, Refused, Vetted } from './reader';
 
 /** Work took longer than it may. */
 export class TooLong extends Error {
@@ -30,6 +31,26 @@ export const readPieceFile = (file: Blob, watch: Watch = {}): Promise<Piece> =>
 /** Takes data as a piece in a thread of its own. @throws PieceError, or Ended where the signal said so */
 export const readPieceData = (data: unknown, watch: Watch = {}): Promise<Piece> =>
   reading((door, progress) => door.data(data, progress), watch);
+
+/** Writes a backup in a thread of its own. @param at milliseconds since 1970 */
+export const writeBackupFile = (backup: Backup, at: number): Promise<Uint8Array<ArrayBuffer>> =>
+  oneJob<Reader, Uint8Array<ArrayBuffer>>({
+    open,
+    work: (door) => door.writeBackup(backup, at),
+    failure: () => new PieceError('too-large', 'All that is kept is more than this browser can put into one file.'),
+  });
+
+/** Reads a backup in a thread of its own. @throws PieceError, or Ended where the signal said so */
+export async function readBackupFile(file: Blob, { progress = () => undefined, signal }: Watch): Promise<ReadBackup> {
+  const read = await oneJob<Reader, ReadBackup | { refusal: PieceRefusal }>({
+    open,
+    work: (door) => door.backupFile(file, Comlink.proxy(progress)),
+    signal,
+    failure: () => new PieceError('too-large', 'This backup is more than this browser can read.'),
+  });
+  if ('refusal' in read) throw new PieceError(read.refusal.code, read.refusal.sentence);
+  return read;
+}
 
 /** Reads a .cube in a thread of its own. @throws CubeError, or Ended where the signal said so */
 export const readTableFile = (file: Blob, signal?: AbortSignal): Promise<ReadTableFile> =>

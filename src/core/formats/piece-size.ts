@@ -4,6 +4,9 @@ import { LIMITS } from '../piece/limits';
 /** What the names of piece files end in. */
 export const PIECE_ENDING = '.calm.json';
 
+/** What the names of backups end in. */
+export const BACKUP_ENDING = '.calm-backup.zip';
+
 /** @throws PieceError for a file that is too large to be opened. */
 export function checkSize(bytes: number, limit: number = LIMITS.fileBytes): void {
   if (bytes > limit) {

@@ -93,8 +93,7 @@ export class FinishTree {
     const now = FinishRow.keyOf(piece, analysis, target, shown);
     if (known?.key === now) return known;
     if (known) this.spares.keep(spareKey(key, known.key), known);
-    const row =
-      this.spares.take(spareKey(key, now)) ?? new FinishRow(piece, analysis, target, this.shared, shown);
+    const row = this.spares.take(spareKey(key, now)) ?? new FinishRow(piece, analysis, target, this.shared, shown);
     this.rows.set(key, row);
     return row;
   }

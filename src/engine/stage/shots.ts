@@ -10,6 +10,7 @@ import type { Branch } from '../card/uniforms';
 import type { Shared } from '../surface/surface-material';
 import { SurfaceMaterials } from '../surface/surface-materials';
 import { Exposure } from './exposure';
+import { momentOf } from './moments';
 import type { SceneDrawing, View } from './stage-scene';
 import { shotTarget, StageShot, type ShotSize } from './stage-shot';
 
@@ -28,7 +29,20 @@ export interface Shooting extends ShotSize {
   drew?: (part: DrawnPart) => void;
 }
 
-/** The pictures of stages that finishes begin with, each taken once a frame. */
+/** A shot and what it was taken of. */
+interface Taken {
+  shot: Shot;
+  /** The last frame that began with it. */
+  frame: number;
+  of: Pick<Shooting, 'piece' | 'analysis' | 'width' | 'height' | 'samples' | 'depth'> & { view: View | null };
+  /** What the phase decides; null where it may be another one in every frame. See `momentOf`. */
+  moment: string | null;
+}
+
+/**
+ * The pictures of stages that finishes begin with, each taken once a frame, and not again while the stage stands still:
+ * what a memory needs of earlier frames is the same picture many times then.
+ */
 export class Shots {
   private readonly stages = new Map<string, StageShot>();
   /** The background, where a finish begins with no stage. */
@@ -38,8 +52,9 @@ export class Shots {
   private readonly ground = new THREE.Color(0, 0, 0);
   private readonly materials: SurfaceMaterials;
   private exposure: Exposure | null = null;
-  /** Those of the present frame. */
-  private readonly taken = new Map<string, Shot>();
+  private readonly taken = new Map<string, Taken>();
+  /** Counts the frames. */
+  private frame = 0;
   private readonly latest = new Map<string, Shot>();
 
   constructor(
@@ -63,6 +78,7 @@ export class Shots {
     );
     return () => {
       this.ground.setRGB(...linearOf(piece.picture.background), THREE.LinearSRGBColorSpace);
+      this.taken.clear();
       for (const build of builds) build();
       for (const [id, stage] of this.stages) {
         if (shown.includes(id)) continue;
@@ -75,7 +91,7 @@ export class Shots {
 
   /** A frame is drawn anew. */
   begin(): void {
-    this.taken.clear();
+    this.frame++;
   }
 
   /** The stage as it was drawn last. */
@@ -96,8 +112,19 @@ export class Shots {
     const shutter = behind && shutterOf(piece, analysis, behind.finish, followAt(piece, phase), phase);
     const opened = shutter ? ` ${shutter.open} ${shutter.pictures}` : '';
     const key = `${stage?.id ?? ''}${opened}`;
+    const of = {
+      ...{ piece, analysis, width, height, samples, depth: shooting.depth },
+      view: stage && stage === shooting.view.stage ? shooting.view.view : null,
+    };
     const known = this.taken.get(key);
-    if (known) return known;
+    if (known?.frame === this.frame) return known.shot;
+    // What is measured is drawn every time. An open shutter sees other phases as well.
+    const moment =
+      stage && !shutter && !shooting.drew ? momentOf(piece, analysis, stage, followAt(piece, phase), phase) : null;
+    if (known && moment !== null && known.moment === moment && sameOf(known.of, of)) {
+      known.frame = this.frame;
+      return known.shot;
+    }
     const target = stage
       ? this.stages.get(stage.id)!.target(shooting, shutter ? behind!.finish.id : '')
       : this.bareTarget(width, height, samples);
@@ -113,7 +140,7 @@ export class Shots {
     }
     if (stage) shooting.drew?.({ strand: stage.id, steps: [] });
     const shot = { target, lens: this.shared.clLens.value.clone() };
-    this.taken.set(key, shot);
+    this.taken.set(key, { shot, frame: this.frame, of, moment });
     this.latest.set(stage?.id ?? '', shot);
     return shot;
   }
@@ -150,6 +177,9 @@ export class Shots {
     this.materials.dispose();
   }
 }
+
+const sameOf = (a: Taken['of'], b: Taken['of']) =>
+  (Object.keys(a) as (keyof Taken['of'])[]).every((k) => a[k] === b[k]);
 
 /** The phase so many frames later: over the seam where the piece goes round, held at its end where it plays once. */
 function phaseAfter({ loop }: Piece, phase: number, frames: number): number {

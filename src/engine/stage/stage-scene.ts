@@ -3,11 +3,12 @@ import { linearOf } from '@/core/colour';
 import type { CopySpots } from '@/core/forms/copy-spots';
 import { sheet } from '@/core/mesh/sheet';
 import { skinOf, type Skin } from '@/core/mesh/skin';
-import type { Link, Piece, Strand } from '@/core/piece/types';
+import type { Piece, Strand } from '@/core/piece/types';
 import { withOverrides } from '@/core/piece/desk';
 import type { BackgroundPart, StagePart } from '@/core/steps/stage/stage-part';
-import { plainParams, type Analysis, type Target } from '@/core/weave';
+import type { Analysis, Target } from '@/core/weave';
 import { Cameras, FAR, NEAR, type View } from './cameras';
+import { partsOf } from './parts-of';
 import { setColour } from '../card/colours';
 import type { SurfaceOnForm } from '../surface/surface-material';
 import type { SurfaceMaterials } from '../surface/surface-materials';
@@ -168,19 +169,4 @@ export class StageScene {
     const spheres = [...this.standing.values()].filter((s) => !s.isFloor).map((s) => s.sphere());
     return Math.min(1.25 * Math.max(1, ...spheres.map((s) => s.centre.length() + s.radius)), 200);
   }
-}
-
-/** What the steps of a stage that are on put there, in their order. */
-function partsOf(
-  piece: Piece,
-  analysis: Analysis,
-  strand: Strand,
-  follow: (link: Link) => number[],
-  phase: number,
-): { step: string; part: StagePart }[] {
-  return (analysis.types.get(strand.id) ?? []).flatMap(({ active, step, definition }) =>
-    active && definition?.part
-      ? [{ step: step.id, part: definition.part(plainParams(piece, step, definition, follow, phase)) }]
-      : [],
-  );
 }

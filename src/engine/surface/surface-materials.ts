@@ -6,7 +6,8 @@ import { SurfaceMaterial, type Shared, type SurfaceOnForm } from './surface-mate
 /** Materials that are kept after they were let go of: what is switched off, looked past or undone may come back. */
 const KEPT = 24;
 
-const spareKey = ({ form, surface, overlay }: SurfaceOnForm, key: string) => JSON.stringify([form, surface, overlay, key]);
+const spareKey = ({ form, surface, overlay }: SurfaceOnForm, key: string) =>
+  JSON.stringify([form, surface, overlay, key]);
 
 /** The materials of one picture. */
 export class SurfaceMaterials {

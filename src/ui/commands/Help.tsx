@@ -2,6 +2,7 @@ import { useGuide } from '@/state/guide';
 import { usePanels } from '@/state/panels';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
+import type { Command } from '../workbench/command';
 import { aboutOf, COMMANDS, writtenKeys } from '../workbench/commands';
 
 /** What an artist does first, in the order in which it is done. */
@@ -21,6 +22,16 @@ const ON_THE_BAND = [
   ['Ctrl+A, C, X, V', 'all keys of the step, copy, cut, put down from the playhead on'],
   ['Delete, Escape', 'take chosen keys away, choose none'],
 ] as const;
+
+/** What keys do, in one line for the same keys: Escape goes back from whatever is open. */
+function byKeys(commands: readonly Command[]): [keys: string, about: string][] {
+  const abouts = new Map<string, string[]>();
+  for (const command of commands) {
+    const written = writtenKeys(command) ?? '';
+    abouts.set(written, [...(abouts.get(written) ?? []), aboutOf(command)]);
+  }
+  return [...abouts].map(([written, all]) => [written, all.join('; ')]);
+}
 
 /** The first steps, and all keys. */
 export function Help() {
@@ -53,11 +64,7 @@ export function Help() {
       </Button>
       <div className="columns-2 gap-x-8">
         {groups.map((group) => (
-          <KeyList
-            key={group}
-            name={group}
-            keys={keyed.filter((c) => c.group === group).map((c) => [writtenKeys(c) ?? '', aboutOf(c)] as const)}
-          />
+          <KeyList key={group} name={group} keys={byKeys(keyed.filter((c) => c.group === group))} />
         ))}
         <KeyList name="On the loop band" keys={ON_THE_BAND} />
       </div>

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { fileStem } from '@/core/formats/file-stem';
 import { MESH_FORMATS, type MeshFormat } from '@/core/formats/mesh/file-types';
 import type { Piece, Strand } from '@/core/piece/types';
 import { notify } from '@/state/notify';
@@ -6,7 +7,7 @@ import { ensureAssets } from '@/state/assets';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Ended, endStudio, lean, studio } from '@/workers/doors';
-import { download, fileStem } from '../download';
+import { download } from '../download';
 import { Button } from '../parts/Button';
 
 /** What a form can be taken as; a loop is a GLB with every frame in it. */

@@ -1,3 +1,4 @@
+import { fileStem } from '@/core/formats/file-stem';
 import type { Piece } from '@/core/piece/types';
 import { Capture } from '@/engine/capture/capture';
 import type { Settling } from '@/engine/picture';
@@ -6,7 +7,7 @@ import { MeshStore } from '@/workers/mesh-store';
 import { ensureAssets } from '@/state/assets';
 import { takeAway } from '@/workers/doors';
 import type { Job } from '@/workers/job';
-import { download, fileStem } from '../download';
+import { download } from '../download';
 
 export type Format = 'png' | Job['format'];
 

@@ -7,9 +7,9 @@ import { heard, useRehearsal } from '@/state/rehearsal';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { pictureIn } from '../stage/picture-box';
+import { openSecondWindow } from '../stage/second-window';
 import { StageView } from '../stage/StageView';
 import { AreaGuard } from '../workbench/Guard';
-import { openProjector } from './projector';
 import { Played } from './Played';
 import { SimulatedController } from './SimulatedController';
 import { StrikeKeys } from './StrikeKeys';
@@ -20,7 +20,6 @@ const POINTER = ['pointer x', 'pointer y', 'pointer pressed'] as const;
 export function Rehearse() {
   const view = useRef<HTMLDivElement>(null);
   const [simulated, setSimulated] = useState(false);
-  const canvas = () => view.current?.querySelector('canvas') ?? null;
   return (
     <div className={`grid min-h-0 ${simulated ? 'grid-rows-[1fr_auto_84px]' : 'grid-rows-[1fr_84px]'}`}>
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_320px]">
@@ -32,10 +31,7 @@ export function Rehearse() {
             <Button className="flex items-center gap-1.5" onClick={() => void view.current?.requestFullscreen()}>
               <Maximize2 size={13} /> Full screen
             </Button>
-            <Button
-              className="flex items-center gap-1.5"
-              onClick={() => openProjector(canvas(), useWorkbench.getState().piece.name)}
-            >
+            <Button className="flex items-center gap-1.5" onClick={openSecondWindow}>
               <Monitor size={13} /> Second window
             </Button>
             <Button className="flex items-center gap-1.5" onClick={() => void connect()}>

@@ -1,12 +1,13 @@
 'use client';
 
-import { FolderOpen } from 'lucide-react';
+import { Archive, FolderOpen } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { checkSize } from '@/core/formats/piece-size';
+import { BACKUP_ENDING, checkSize } from '@/core/formats/piece-size';
 import { blankPiece } from '@/core/piece/edit';
 import { PieceError } from '@/core/piece/errors';
 import type { Piece } from '@/core/piece/types';
+import type { BackupWatch } from '@/state/backup';
 import {
   holdUnkept,
   isFull,
@@ -24,6 +25,7 @@ import { notify } from '@/state/notify';
 import { Ended } from '@/workers/doors';
 import { forgetLeftovers } from '@/state/leftovers';
 import { readPieceFile } from '@/workers/reading';
+import { download } from '../download';
 import { Button } from '../parts/Button';
 import { Mark } from '../parts/Mark';
 import { BeginCard, BlankCard, KeptCard, StarterCard } from './cards';
@@ -77,24 +79,47 @@ export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; st
     if (!chosen) return;
     const ending = new AbortController();
     const stop = () => ending.abort();
+    const watch = {
+      signal: ending.signal,
+      progress: (done: number, of: number) => setReading({ name: chosen.name, share: done / of, stop }),
+    };
     try {
-      checkSize(chosen.size);
-      setReading({ name: chosen.name, share: 0, stop });
-      await begin(
-        await readPieceFile(chosen, {
-          signal: ending.signal,
-          progress: (done, of) => setReading({ name: chosen.name, share: done / of, stop }),
-        }),
-      );
+      watch.progress(0, 1);
+      if (chosen.name.endsWith('.zip')) await openBackup(chosen, watch);
+      else {
+        checkSize(chosen.size);
+        await begin(await readPieceFile(chosen, watch));
+      }
     } catch (error) {
       if (error instanceof Ended) notify('info', `The reading of "${chosen.name}" was stopped.`);
       else
         notify(
           'error',
-          error instanceof PieceError ? error.message : 'This file could not be read. Try again, or choose another.',
+          error instanceof PieceError
+            ? error.message
+            : isFull(error)
+              ? keepingProblem(error)
+              : 'This file could not be read. Try again, or choose another.',
         );
     }
     setReading(null);
+  };
+
+  const openBackup = async (file: File, watch: BackupWatch) => {
+    const { bringBack, restoredWords } = await import('@/state/backup');
+    const restored = await bringBack(file, watch).finally(refresh);
+    notify('info', restoredWords(restored));
+    for (const { name, why } of restored.refused) notify('error', `"${name}" was not taken in. ${why}`);
+  };
+
+  const saveBackup = async () => {
+    const now = new Date();
+    try {
+      const { backUp } = await import('@/state/backup');
+      download(`calm-lattice-${now.toISOString().slice(0, 10)}${BACKUP_ENDING}`, await backUp(+now), 'application/zip');
+    } catch (error) {
+      notify('error', error instanceof PieceError ? error.message : REACHING_PROBLEM);
+    }
   };
 
   const change = async (work: Promise<unknown>) => {
@@ -113,9 +138,20 @@ export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; st
 
   const keptSection = (
     <section aria-labelledby="kept" className="mb-9">
-      <h2 id="kept" className="mb-3 text-[15px] font-semibold">
-        Kept in this browser
-      </h2>
+      <div className="mb-3 flex items-center gap-4">
+        <h2 id="kept" className="text-[15px] font-semibold">
+          Kept in this browser
+        </h2>
+        {kept && kept.length > 0 && (
+          <Button
+            className="flex items-center gap-2"
+            title="All pieces with their versions, and all kept parts, in one file. Open it here to bring them back."
+            onClick={() => void saveBackup()}
+          >
+            <Archive size={14} /> Back up all
+          </Button>
+        )}
+      </div>
       {kept === null && <p className="text-mute">Looking.</p>}
       {kept?.length === 0 && (
         <p className="rounded-md border border-dashed border-soft p-6 text-mute">
@@ -154,7 +190,7 @@ export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; st
         <input
           ref={file}
           type="file"
-          accept=".json,application/json"
+          accept=".json,.zip,application/json,application/zip"
           className="hidden"
           aria-label="Piece file"
           onChange={(e) => {

@@ -1,9 +1,10 @@
 import { FilePlus2, MoreHorizontal } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import { fileStem } from '@/core/formats/file-stem';
 import { PIECE_ENDING } from '@/core/formats/piece-size';
 import type { Piece } from '@/core/piece/types';
 import type { Kept } from '@/state/kept';
-import { download, fileStem } from '../download';
+import { download } from '../download';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
 import { seconds } from '../number-words';

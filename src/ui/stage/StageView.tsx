@@ -23,6 +23,7 @@ import { MemoryNote } from './MemoryNote';
 import { OverPicture } from './OverPicture';
 import { dragView, frame, keyView, zoom } from './orbit';
 import { pictureIn, placeIn } from './picture-box';
+import { openSecondWindow } from './second-window';
 import { cameraOf, putCamera } from './piece-camera';
 import { Split } from './Split';
 import { useFinishSpread } from './use-finish-spread';
@@ -190,6 +191,7 @@ export function StageView() {
             })),
             'line' as const,
             { label: 'Pixel by pixel', hint: 'Z', run: () => usePanels.setState({ pixels: true }) },
+            { label: 'In a second window', hint: 'for another screen', run: openSecondWindow },
           ]}
         />
       </div>

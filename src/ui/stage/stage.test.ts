@@ -183,6 +183,15 @@ describe('what the viewer is fed with', () => {
     await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
     const second = cells();
     expect(second).not.toBe(first);
+
+    // What was to be drawn while a step was looked at is drawn afterwards.
+    usePanels.setState({ looking: { strand: 'swell', step: 't2', on: 'frame' } });
+    useTransport.getState().goTo(4, 10);
+    await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
+    expect(cells()).toBe(second);
+    usePanels.setState({ looking: null });
+    await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
+    expect(cells()).not.toBe(second);
     useTransport.getState().goTo(6, 10);
     await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
     expect(cells()).not.toBe(second);

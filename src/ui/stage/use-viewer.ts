@@ -6,6 +6,7 @@ import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
 import { MeshStore } from '@/workers/mesh-store';
 import { ViewerFeed } from './viewer-feed';
+import { feedSecondWindow } from './second-window';
 import { setViewer } from './viewer-handle';
 
 /** The viewer's life: made with the canvas, fed by the workbench, gone with it. */
@@ -43,6 +44,7 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
       return;
     }
     setViewer(viewer);
+    feedSecondWindow();
     const feed = new ViewerFeed(viewer, new MeshStore((why) => notify('error', why)));
     return () => {
       feed.end();

@@ -45,7 +45,11 @@ export class ViewerFeed {
         this.compare();
       }),
       usePanels.subscribe((now, before) => {
-        if (now.looking !== before.looking) void this.show().then(() => this.measure());
+        if (now.looking !== before.looking) {
+          void this.show().then(() => this.measure());
+          // Cells that were to be drawn while a step was looked at are still to be drawn.
+          this.snapshotSoon();
+        }
         if (
           now.compare !== before.compare ||
           now.split !== before.split ||

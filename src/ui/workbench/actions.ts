@@ -1,3 +1,4 @@
+import { fileStem } from '@/core/formats/file-stem';
 import { writePiece } from '@/core/formats/piece-file';
 import { PIECE_ENDING } from '@/core/formats/piece-size';
 import { clipStrands, putIn } from '@/core/piece/clip';
@@ -9,7 +10,7 @@ import { analyse, exportGlsl, wouldCycle } from '@/core/weave';
 import { notify } from '@/state/notify';
 import { usePanels, type Picking } from '@/state/panels';
 import { useWorkbench, type Selection } from '@/state/workbench';
-import { download, fileStem } from '../download';
+import { download } from '../download';
 import { alternatives, gapOf, type Offer } from '../lattice/offers';
 import { putOutAll } from '../tuning/controllable';
 import { listed, takersOf } from '../words';

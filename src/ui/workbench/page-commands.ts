@@ -7,6 +7,7 @@ import { strikeNumber } from '@/state/strikes';
 import { tapTempo } from '@/state/tempo';
 import { useTransport } from '@/state/transport';
 import { redo, undo, useWorkbench } from '@/state/workbench';
+import { openSecondWindow } from '../stage/second-window';
 import { clearMemory } from '../stage/viewer-handle';
 import { kindsWithGlsl, saveGlsl, savePiece } from './actions';
 import { onStep, thenStep, type Command, type Situation } from './command';
@@ -76,6 +77,11 @@ export const PAGE_COMMANDS: readonly Command[] = [
     keys: ['Escape'],
     when: () => usePanels.getState().version !== null,
     run: () => usePanels.setState({ version: null }),
+  },
+  {
+    group: 'Look',
+    name: 'The picture in a second window, for another screen',
+    run: openSecondWindow,
   },
   {
     group: 'Look',

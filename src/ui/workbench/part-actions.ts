@@ -1,3 +1,4 @@
+import { fileStem } from '@/core/formats/file-stem';
 import { clipStrands, type RowPlace } from '@/core/piece/clip';
 import { PART_ENDING, readPart, writePart } from '@/core/formats/part-file';
 import { PieceError } from '@/core/piece/errors';
@@ -7,7 +8,7 @@ import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
 import { useParts } from '@/state/parts';
 import { useWorkbench } from '@/state/workbench';
-import { download, fileStem } from '../download';
+import { download } from '../download';
 import { useRecipes } from '../kept-parts/recipes';
 import { selectedClip } from './selected';
 

@@ -1,0 +1,144 @@
+import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
+import Joi from 'joi';
+import { PieceError } from '../piece/errors';
+import { LIMITS } from '../piece/limits';
+import { fileStem } from './file-stem';
+import { PART_ENDING, type PartData } from './part-file';
+import { PIECE_ENDING } from './piece-size';
+
+/**
+ * A backup of what a browser keeps: a ZIP of piece and part files, each of which can be opened by itself, and a list
+ * of them. A piece is taken as it is kept, sound or not; `changed` and `at` are milliseconds since 1970.
+ */
+export interface Backup {
+  pieces: BackedUpPiece[];
+  parts: PartData[];
+}
+
+export interface BackedUpPiece {
+  piece: unknown;
+  name: string;
+  changed: number;
+  versions: { at: number; name: string | null; piece: unknown }[];
+}
+
+const FORMAT = 'calm-lattice-backup';
+const LIST = 'backup.json';
+
+interface FileList {
+  format: typeof FORMAT;
+  version: 1;
+  pieces: { file: string; changed: number; versions: { file: string; at: number; name: string | null }[] }[];
+  parts: string[];
+}
+
+const path = Joi.string().max(300);
+const file = path.required();
+const time = Joi.number().required();
+const LIST_SHAPE = Joi.object<FileList>({
+  format: Joi.valid(FORMAT).required(),
+  version: Joi.valid(1).required(),
+  pieces: Joi.array()
+    .items({
+      file,
+      changed: time,
+      versions: Joi.array()
+        .items({ file, at: time, name: Joi.string().max(200).allow(null).required() })
+        .required(),
+    })
+    .required(),
+  parts: Joi.array().items(path).required(),
+});
+
+/** Most bytes of all files of a backup, unpacked. */
+const MOST = 40 * LIMITS.fileBytes;
+
+const text = (data: unknown) => strToU8(`${JSON.stringify(data, null, 2)}\n`);
+
+/** @param at milliseconds since 1970: the time of the list and of the parts */
+export function writeBackup({ pieces, parts }: Backup, at: number): Uint8Array<ArrayBuffer> {
+  const files: Zippable = {};
+  const put = (name: string, data: unknown, mtime: number) => {
+    files[name] = [text(data), { mtime }];
+    return name;
+  };
+  const numbered = (i: number, name: string) => `${String(i + 1).padStart(3, '0')}-${fileStem(name)}`;
+  const list: FileList = {
+    format: FORMAT,
+    version: 1,
+    pieces: pieces.map(({ piece, name, changed, versions }, i) => {
+      const stem = numbered(i, name);
+      return {
+        file: put(`pieces/${stem}${PIECE_ENDING}`, piece, changed),
+        changed,
+        versions: versions.map((v, k) => ({
+          file: put(`versions/${stem}/${numbered(k, v.name ?? 'version')}${PIECE_ENDING}`, v.piece, v.at),
+          at: v.at,
+          name: v.name,
+        })),
+      };
+    }),
+    parts: parts.map((part, i) => put(`parts/${numbered(i, part.name)}${PART_ENDING}`, part, at)),
+  };
+  put(LIST, list, at);
+  return zipSync(files) as Uint8Array<ArrayBuffer>;
+}
+
+/**
+ * Reads a backup. Its pieces and parts are taken as they are: each has still to be accepted.
+ * @throws PieceError where it is none, or lacks a file
+ */
+export function readBackup(bytes: Uint8Array): Backup {
+  const files = unpacked(bytes);
+  const read = (name: string): unknown => {
+    const found = files[name];
+    if (!found) throw new PieceError('not-a-piece', `The backup is not whole: it lacks "${name}".`);
+    try {
+      return JSON.parse(strFromU8(found));
+    } catch {
+      return null;
+    }
+  };
+  if (!files[LIST])
+    throw new PieceError('not-a-piece', 'This ZIP is no backup of Calm Lattice: it holds no "backup.json".');
+  const { value: list, error } = LIST_SHAPE.validate(read(LIST), { convert: false });
+  if (error) throw new PieceError('wrong-value', `The list of the backup is not well formed: ${error.message}.`);
+  return {
+    pieces: list.pieces.map(({ file: name, changed, versions }) => {
+      const piece = read(name);
+      return {
+        piece,
+        name: nameIn(piece) ?? name,
+        changed,
+        versions: versions.map((v) => ({ at: v.at, name: v.name, piece: read(v.file) })),
+      };
+    }),
+    parts: list.parts.map((name) => read(name) as PartData),
+  };
+}
+
+const nameIn = (piece: unknown): string | null => {
+  const name = (piece as { name?: unknown } | null)?.name;
+  return typeof name === 'string' ? name : null;
+};
+
+function unpacked(bytes: Uint8Array): Record<string, Uint8Array> {
+  let whole = 0;
+  try {
+    return unzipSync(bytes, {
+      filter: ({ originalSize }) => {
+        whole += originalSize;
+        if (originalSize > LIMITS.fileBytes || whole > MOST)
+          throw new PieceError(
+            'too-large',
+            `This backup holds more than can be read: a file may have ${LIMITS.fileBytes / 1048576} MB, all of ` +
+              `them ${MOST / 1048576} MB.`,
+          );
+        return true;
+      },
+    });
+  } catch (error) {
+    if (error instanceof PieceError) throw error;
+    throw new PieceError('not-a-piece', 'This file is no ZIP, or a damaged one, so no backup can be read from it.');
+  }
+}

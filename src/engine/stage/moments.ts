@@ -1,0 +1,42 @@
+import { fieldsRead } from '@/core/glsl/lib';
+import { strandById, type Piece, type Strand } from '@/core/piece/types';
+import { strandsBehind, weave, type Analysis } from '@/core/weave';
+import type { Follow } from '../card/follow';
+import { partsOf } from './parts-of';
+
+/** Stages whose forms or surfaces are other ones at another phase, by their ids. */
+const known = new WeakMap<Analysis, Map<string, boolean>>();
+
+/**
+ * What a stage shows at a phase as far as the phase decides it: where two are the same, so are the pictures. Null where
+ * what stands there moves or changes by itself, or shows the picture of a finish.
+ */
+export function momentOf(
+  piece: Piece,
+  analysis: Analysis,
+  stage: Strand,
+  follow: Follow,
+  phase: number,
+): string | null {
+  const reading = known.get(analysis) ?? new Map<string, boolean>();
+  known.set(analysis, reading);
+  const reads = reading.get(stage.id) ?? readsPhase(piece, analysis, stage);
+  reading.set(stage.id, reads);
+  if (reads) return null;
+  const parts = partsOf(piece, analysis, stage, follow, phase);
+  const orbits = parts.some(({ part }) => part.part === 'camera' && part.orbit !== 0);
+  return JSON.stringify([parts, orbits ? phase : 0]);
+}
+
+function readsPhase(piece: Piece, analysis: Analysis, stage: Strand): boolean {
+  const worn = [...strandsBehind(piece, stage)].filter((id) =>
+    ['form', 'surface'].includes(strandById(piece, id)?.kind ?? ''),
+  );
+  // Signals are woven in, so that what follows them reads the phase as well.
+  const { glsl, branches } = weave(
+    piece,
+    analysis,
+    worn.map((strand) => ({ strand })),
+  );
+  return branches.length > 0 || fieldsRead(glsl).has('phase');
+}
