@@ -29,6 +29,7 @@ export const test = base.extend<object, { lasting: { take: () => Promise<Page>; 
     // What failed may have left anything behind.
     if (info.status !== info.expectedStatus) return lasting.drop();
     page.removeAllListeners();
+    for (const other of page.context().pages()) if (other !== page) await other.close();
     await page.mouse.move(0, 0);
     await page.unrouteAll();
     await page.setViewportSize(info.project.use.viewport!);

@@ -1,6 +1,6 @@
 /**
- * What was let go of and may be wanted again: the latest few are kept as they are, with their programs compiled, so that
- * going back to them costs nothing.
+ * What was let go of and may be wanted again: the latest few are kept as they are, with their programs compiled, so
+ * that going back to them costs nothing.
  */
 export class Spares<T extends { dispose(): void }> {
   private readonly kept = new Map<string, T>();
