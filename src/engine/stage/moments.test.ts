@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { PLACE_FIELDS, readsTime, TIME_FIELDS } from '@/core/glsl/lib';
 import { addStep, addStrand, blankPiece, setParam } from '@/core/piece/edit';
 import { strandById, type Piece } from '@/core/piece/types';
+import { CATALOGUE, kindOf } from '@/core/steps';
 import { analyse, outputOf } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { Follower } from '../card/follow';
@@ -64,6 +66,7 @@ describe('the moments of a stage', () => {
           { link: 's5' },
         ),
       ],
+      ['copies move on', setParam(addStep(ball(), 's1', 1, 'form.nest'), 's1', 't2', 'moves', 1)],
       [
         'a form has keys',
         setParam(addStep(ball(), 's1', 1, 'form.twist-form'), 's1', 't2', 'amount', {
@@ -72,6 +75,14 @@ describe('the moments of a stage', () => {
       ],
     ];
     for (const [name, piece] of moving) expect([name, ...(await moments(piece, [0]))]).toEqual([name, null]);
+  });
+
+  it('count every field of a place and every step that knows the time', () => {
+    const times = PLACE_FIELDS.filter((f) => f.about.startsWith('time in the loop')).map((f) => f.name);
+    expect([...times].sort()).toEqual([...TIME_FIELDS].sort());
+    const knowing = CATALOGUE.filter((s) => kindOf(s) !== 'finish' && /\bp\.\w*phase\b/i.test(s.glsl ?? ''));
+    expect(knowing.length).toBeGreaterThan(10);
+    for (const { op, glsl } of knowing) expect([op, readsTime(glsl!)]).toEqual([op, true]);
   });
 
   it('are told for every starter, and those that move are not taken for still', async () => {

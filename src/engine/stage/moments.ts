@@ -1,4 +1,4 @@
-import { fieldsRead } from '@/core/glsl/lib';
+import { readsTime } from '@/core/glsl/lib';
 import { strandById, type Piece, type Strand } from '@/core/piece/types';
 import { strandsBehind, weave, type Analysis } from '@/core/weave';
 import type { Follow } from '../card/follow';
@@ -20,15 +20,15 @@ export function momentOf(
 ): string | null {
   const reading = known.get(analysis) ?? new Map<string, boolean>();
   known.set(analysis, reading);
-  const reads = reading.get(stage.id) ?? readsPhase(piece, analysis, stage);
-  reading.set(stage.id, reads);
-  if (reads) return null;
+  const moves = reading.get(stage.id) ?? changes(piece, analysis, stage);
+  reading.set(stage.id, moves);
+  if (moves) return null;
   const parts = partsOf(piece, analysis, stage, follow, phase);
   const orbits = parts.some(({ part }) => part.part === 'camera' && part.orbit !== 0);
   return JSON.stringify([parts, orbits ? phase : 0]);
 }
 
-function readsPhase(piece: Piece, analysis: Analysis, stage: Strand): boolean {
+function changes(piece: Piece, analysis: Analysis, stage: Strand): boolean {
   const worn = [...strandsBehind(piece, stage)].filter((id) =>
     ['form', 'surface'].includes(strandById(piece, id)?.kind ?? ''),
   );
@@ -38,5 +38,5 @@ function readsPhase(piece: Piece, analysis: Analysis, stage: Strand): boolean {
     analysis,
     worn.map((strand) => ({ strand })),
   );
-  return branches.length > 0 || fieldsRead(glsl).has('phase');
+  return branches.length > 0 || readsTime(glsl);
 }

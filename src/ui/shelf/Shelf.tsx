@@ -31,6 +31,9 @@ import { Mark } from '../parts/Mark';
 import { BeginCard, BlankCard, KeptCard, StarterCard } from './cards';
 import { starterPiece, type StarterFacts } from './starters';
 
+/** How much of what a backup holds and cannot be taken in is said by name. */
+const MOST_NAMED = 3;
+
 export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; starters: StarterFacts[] }) {
   const router = useRouter();
   const [kept, setKept] = useState<Kept[] | null>(null);
@@ -109,7 +112,10 @@ export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; st
     const { bringBack, restoredWords } = await import('@/state/backup');
     const restored = await bringBack(file, watch).finally(refresh);
     notify('info', restoredWords(restored));
-    for (const { name, why } of restored.refused) notify('error', `"${name}" was not taken in. ${why}`);
+    for (const { name, why } of restored.refused.slice(0, MOST_NAMED))
+      notify('error', `"${name}" was not taken in. ${why}`);
+    const unnamed = restored.refused.length - MOST_NAMED;
+    if (unnamed > 0) notify('error', `${unnamed} more could not be taken in.`);
   };
 
   const saveBackup = async () => {

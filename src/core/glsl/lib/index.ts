@@ -15,7 +15,7 @@ import { SURFACE } from './surface';
 import { TABLES } from './tables';
 import { WAVE } from './wave';
 
-export { fieldsRead, PLACE_FIELDS, PLACE_SIZE, placeText } from './place';
+export { fieldsRead, PLACE_FIELDS, PLACE_SIZE, placeText, readsTime, TIME_FIELDS } from './place';
 export {
   branchesOnCard,
   branchUniform,

@@ -104,3 +104,12 @@ export function fieldsRead(glsl: string): Set<string> {
   const text = [own, ...called].join('\n');
   return new Set(PLACE_FIELDS.map((f) => f.name).filter((name) => new RegExp(`\\.${name}\\b`).test(text)));
 }
+
+/** Fields of a place that are other ones in every frame. */
+export const TIME_FIELDS = ['phase', 'hallPhase'] as const;
+
+/** Does a text come to something else in every frame, as far as it shows? */
+export function readsTime(glsl: string): boolean {
+  const read = fieldsRead(glsl);
+  return TIME_FIELDS.some((field) => read.has(field));
+}
