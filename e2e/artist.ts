@@ -123,11 +123,11 @@ export async function setChoice(page: Page, name: string, option: string): Promi
 }
 
 /** Takes an item of a menu that is open: what it does is done once the menu has gone and has given the focus back. */
-export async function pickItem(page: Page | Locator, name: string | RegExp): Promise<void> {
-  const item = page.getByRole('menuitem', { name }).first();
+export async function pickItem(within: Page | Locator, name: string | RegExp): Promise<void> {
+  const item = within.getByRole('menuitem', { name }).first();
   await item.click();
   await item.waitFor({ state: 'hidden' });
-  await ('page' in page ? page.page() : page).evaluate(() => new Promise((done) => setTimeout(done)));
+  await ('page' in within ? within.page() : within).evaluate(() => new Promise((done) => setTimeout(done)));
 }
 
 export async function link(page: Page, param: string, strand: string): Promise<void> {

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { clipStrands } from '@/core/piece/clip';
 import type { Piece } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
-import { backUp, bringBack, restoredWords } from './backup';
+import { backUp, restoreBackup, restoredWords } from './backup';
 import { keepAt, list, remove } from './kept';
 import { keepPart, useParts } from './parts';
 import { addVersion, dropVersions, listVersions, loadVersion } from './version-store';
@@ -43,7 +43,7 @@ describe('a backup of what a browser keeps', () => {
   it('brings back pieces, versions and parts with their times', async () => {
     const file = await saved();
     await forget();
-    const restored = await bringBack(file, watch);
+    const restored = await restoreBackup(file, watch);
     expect(restoredWords(restored)).toBe('Brought back: 1 piece and 1 kept part.');
     const [kept] = await list();
     expect(kept).toMatchObject({ name: piece.name, changed: AT - 1000, piece });
@@ -55,9 +55,9 @@ describe('a backup of what a browser keeps', () => {
 
   it('doubles nothing that is there, and leaves alone what has changed since', async () => {
     const file = await saved();
-    expect(restoredWords(await bringBack(file, watch))).toBe('2 are here already, just the same.');
+    expect(restoredWords(await restoreBackup(file, watch))).toBe('2 are here already, just the same.');
     await keepAt('a', { ...piece, name: 'Night veil' }, AT);
-    expect(restoredWords(await bringBack(file, watch))).toBe(
+    expect(restoredWords(await restoreBackup(file, watch))).toBe(
       'Brought back: 1 piece. 1 is here already, just the same.',
     );
     expect((await list()).map((k) => k.name)).toEqual(['Night veil', piece.name]);
@@ -67,14 +67,14 @@ describe('a backup of what a browser keeps', () => {
     await keepAt('b', { name: 'bent' } as Piece, AT);
     const file = await saved();
     await forget();
-    const restored = await bringBack(file, watch);
-    expect(restored).toMatchObject({ pieces: 1, parts: 1, refused: [{ name: 'bent' }] });
-    expect(restored.refused[0]!.why).toMatch(/not a piece/);
+    const restored = await restoreBackup(file, watch);
+    expect(restored).toMatchObject({ pieces: 1, parts: 1, leftOut: [{ name: 'bent' }] });
+    expect(restored.leftOut[0]!.why).toMatch(/not a piece/);
     expect(await list()).toHaveLength(1);
   });
 
   it('is empty where nothing is kept', async () => {
     await forget();
-    expect(restoredWords(await bringBack(await saved(), watch))).toBe('The backup is empty.');
+    expect(restoredWords(await restoreBackup(await saved(), watch))).toBe('The backup is empty.');
   });
 });

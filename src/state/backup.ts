@@ -17,7 +17,8 @@ export interface Restored {
   parts: number;
   /** Of both, those that were here already, just the same. */
   same: number;
-  refused: { name: string; why: string }[];
+  /** Why the rest did not, by name. */
+  leftOut: { name: string; why: string }[];
 }
 
 /** All that this browser keeps: pieces with their versions, and parts. */
@@ -28,7 +29,8 @@ export async function backUp(now: number): Promise<Uint8Array<ArrayBuffer>> {
     const versions = await listVersions(id);
     pieces.push({
       piece,
-      name,
+      // What is kept may be damaged.
+      name: String(name ?? 'piece'),
       changed,
       versions: await Promise.all(versions.map(async (v) => ({ ...v, piece: await loadVersion(id, v.id) }))),
     });
@@ -41,8 +43,8 @@ export async function backUp(now: number): Promise<Uint8Array<ArrayBuffer>> {
  * Brings back what a backup holds beside what is kept; what is here just the same stays as it is.
  * @throws PieceError, or Ended where the signal said so
  */
-export async function bringBack(file: Blob, watch: BackupWatch): Promise<Restored> {
-  const { pieces, parts, refused } = await readBackupFile(file, watch);
+export async function restoreBackup(file: Blob, watch: BackupWatch): Promise<Restored> {
+  const { pieces, parts, leftOut } = await readBackupFile(file, watch);
   const here = new Set((await list()).map((kept) => JSON.stringify(kept.piece)));
   await useParts.getState().load();
   const partsHere = new Set(useParts.getState().parts.map((p) => JSON.stringify(partData(p.name, p.about, p.clip()))));
@@ -55,7 +57,7 @@ export async function bringBack(file: Blob, watch: BackupWatch): Promise<Restore
   }
   for (const part of newParts) await useParts.getState().add(part);
   const same = pieces.length + parts.length - newPieces.length - newParts.length;
-  return { pieces: newPieces.length, parts: newParts.length, same, refused };
+  return { pieces: newPieces.length, parts: newParts.length, same, leftOut };
 }
 
 const counted = (count: number, one: string) => `${count} ${one}${count === 1 ? '' : 's'}`;

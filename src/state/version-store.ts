@@ -52,7 +52,7 @@ export async function saveAllVersions(
   await Promise.all(named.map((v) => store.setItem(keyOf(id, v.id), v.piece)));
   await saveVersions(
     id,
-    named.map(({ at, name, ...v }) => ({ id: v.id, at, name })),
+    named.map(({ id: version, at, name }) => ({ id: version, at, name })),
   );
 }
 

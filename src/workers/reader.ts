@@ -1,7 +1,6 @@
 import * as Comlink from 'comlink';
 import { costOfPicture } from '@/core/checks/cost';
-import { readBackup, writeBackup, type Backup } from '@/core/formats/backup';
-import { acceptPart, type PartData } from '@/core/formats/part-file';
+import { acceptBackup, readBackup, writeBackup, type AcceptedBackup, type Backup } from '@/core/formats/backup';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { CubeError, cubePixels, readCube } from '@/core/formats/cube';
 import { readWav, SoundError } from '@/core/formats/wav';
@@ -15,18 +14,13 @@ import { soundTrack, type SoundTrack } from '@/core/sound/track';
 import { analyse, Evaluator, loopSteps, OverLoop } from '@/core/weave';
 
 /** A piece, or why it is refused: errors lose their kind between threads. */
-export type Read = { piece: Piece } | { refused: PieceRefusal };
+export type Answered<T> = T | { refused: PieceRefusal };
+
+export type Read = Answered<{ piece: Piece }>;
 
 export interface PieceRefusal {
   code: PieceError['code'];
   sentence: string;
-}
-
-/** What came back from a backup, and why some of it did not, by name. */
-export interface ReadBackup {
-  pieces: { piece: Piece; changed: number; versions: { at: number; name: string | null; piece: Piece }[] }[];
-  parts: PartData[];
-  refused: { name: string; why: string }[];
 }
 
 /** A piece that was taken through all that a picture of it needs. */
@@ -66,39 +60,11 @@ async function unlessRefused<T>(work: () => Promise<T> | T): Promise<T | Refused
   }
 }
 
-/** Takes what a backup holds, piece by piece; what is refused of a piece's versions is left out. */
-function acceptBackup({ pieces, parts }: Backup, progress: ReadingProgress): ReadBackup {
-  const refused: ReadBackup['refused'] = [];
-  const taken = <T>(name: string, accept: () => T): T[] => {
-    try {
-      return [accept()];
-    } catch (error) {
-      if (!(error instanceof PieceError)) throw error;
-      refused.push({ name, why: error.message });
-      return [];
-    }
-  };
-  return {
-    pieces: pieces.flatMap(({ piece: data, name, changed, versions }, i) => {
-      progress(i, pieces.length);
-      return taken(name, () => acceptPiece(data)).map((piece) => ({
-        piece,
-        changed,
-        versions: versions.flatMap((v) =>
-          taken(`${name}, ${v.name ?? 'a version'}`, () => ({ ...v, piece: acceptPiece(v.piece) })),
-        ),
-      }));
-    }),
-    parts: parts.flatMap((part, i) => taken(part?.name ?? `part ${i + 1}`, () => acceptPart(part))),
-    refused,
-  };
-}
-
 const tablePixels = (bytes: Uint8Array) => cubePixels(readCube(new TextDecoder().decode(bytes)));
 
-async function answered(work: () => Promise<Piece> | Piece): Promise<Read> {
+async function answered<T extends object>(work: () => Promise<T> | T): Promise<Answered<T>> {
   try {
-    return { piece: await work() };
+    return await work();
   } catch (error) {
     if (error instanceof PieceError) return { refused: { code: error.code, sentence: error.message } };
     throw error;
@@ -108,23 +74,18 @@ async function answered(work: () => Promise<Piece> | Piece): Promise<Read> {
 /** Reads what comes from outside, so that nothing in it can hold up the page. */
 export const reader = {
   file: (file: Blob, progress: ReadingProgress): Promise<Read> =>
-    answered(async () => readPiece(await file.text(), progress)),
+    answered(async () => ({ piece: readPiece(await file.text(), progress) })),
 
-  data: (data: unknown, progress: ReadingProgress): Promise<Read> => answered(() => acceptPiece(data, progress)),
+  data: (data: unknown, progress: ReadingProgress): Promise<Read> =>
+    answered(() => ({ piece: acceptPiece(data, progress) })),
 
   writeBackup: (backup: Backup, at: number): Uint8Array<ArrayBuffer> => {
     const bytes = writeBackup(backup, at);
     return Comlink.transfer(bytes, [bytes.buffer]);
   },
 
-  backupFile: async (file: Blob, progress: ReadingProgress): Promise<ReadBackup | { refusal: PieceRefusal }> => {
-    try {
-      return acceptBackup(readBackup(new Uint8Array(await file.arrayBuffer())), progress);
-    } catch (error) {
-      if (error instanceof PieceError) return { refusal: { code: error.code, sentence: error.message } };
-      throw error;
-    }
-  },
+  backupFile: (file: Blob, progress: ReadingProgress): Promise<Answered<AcceptedBackup>> =>
+    answered(async () => acceptBackup(readBackup(new Uint8Array(await file.arrayBuffer())), progress)),
 
   tableFile: (file: Blob): Promise<ReadTableFile | Refused> =>
     unlessRefused(async () => {

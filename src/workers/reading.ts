@@ -8,8 +8,8 @@ import type { ReadingProgress } from '@/core/piece/schema';
 import type { Piece } from '@/core/piece/types';
 import { oneJob } from './one-job';
 import type { SoundTrack } from '@/core/sound/track';
-import type { Backup } from '@/core/formats/backup';
-import type { PieceRefusal, Read, ReadBackup, Reader, ReadSoundFile, ReadTableFile, Refused, Vetted } from './reader';
+import type { AcceptedBackup, Backup } from '@/core/formats/backup';
+import type { Answered, Reader, ReadSoundFile, ReadTableFile, Refused, Vetted } from './reader';
 
 /** Work took longer than it may. */
 export class TooLong extends Error {
@@ -25,12 +25,12 @@ interface Watch {
 const open = () => new Worker(new URL('./threads/reader.ts', import.meta.url), { type: 'module', name: 'reader' });
 
 /** Reads a file in a thread of its own. @throws PieceError, or Ended where the signal said so */
-export const readPieceFile = (file: Blob, watch: Watch = {}): Promise<Piece> =>
-  reading((door, progress) => door.file(file, progress), watch);
+export const readPieceFile = async (file: Blob, watch: Watch = {}): Promise<Piece> =>
+  (await reading((door, progress) => door.file(file, progress), watch)).piece;
 
 /** Takes data as a piece in a thread of its own. @throws PieceError, or Ended where the signal said so */
-export const readPieceData = (data: unknown, watch: Watch = {}): Promise<Piece> =>
-  reading((door, progress) => door.data(data, progress), watch);
+export const readPieceData = async (data: unknown, watch: Watch = {}): Promise<Piece> =>
+  (await reading((door, progress) => door.data(data, progress), watch)).piece;
 
 /** Writes a backup in a thread of its own. @param at milliseconds since 1970 */
 export const writeBackupFile = (backup: Backup, at: number): Promise<Uint8Array<ArrayBuffer>> =>
@@ -41,16 +41,8 @@ export const writeBackupFile = (backup: Backup, at: number): Promise<Uint8Array<
   });
 
 /** Reads a backup in a thread of its own. @throws PieceError, or Ended where the signal said so */
-export async function readBackupFile(file: Blob, { progress = () => undefined, signal }: Watch): Promise<ReadBackup> {
-  const read = await oneJob<Reader, ReadBackup | { refusal: PieceRefusal }>({
-    open,
-    work: (door) => door.backupFile(file, Comlink.proxy(progress)),
-    signal,
-    failure: () => new PieceError('too-large', 'This backup is more than this browser can read.'),
-  });
-  if ('refusal' in read) throw new PieceError(read.refusal.code, read.refusal.sentence);
-  return read;
-}
+export const readBackupFile = (file: Blob, watch: Watch = {}): Promise<AcceptedBackup> =>
+  reading((door, progress) => door.backupFile(file, progress), watch);
 
 /** Reads a .cube in a thread of its own. @throws CubeError, or Ended where the signal said so */
 export const readTableFile = (file: Blob, signal?: AbortSignal): Promise<ReadTableFile> =>
@@ -88,18 +80,18 @@ async function readingFile<T extends object>(
   return read;
 }
 
-async function reading(
-  work: (door: Comlink.Remote<Reader>, progress: ReadingProgress) => Promise<Read>,
+async function reading<T extends object>(
+  work: (door: Comlink.Remote<Reader>, progress: ReadingProgress) => Promise<Answered<T>>,
   { progress = () => undefined, signal }: Watch,
-): Promise<Piece> {
-  const read = await oneJob<Reader, Read>({
+): Promise<T> {
+  const read = await oneJob<Reader, Answered<T>>({
     open,
     work: (door) => work(door, Comlink.proxy(progress)),
     signal,
-    failure: () => new PieceError('too-large', 'This piece is more than this browser can read.'),
+    failure: () => new PieceError('too-large', 'This file is more than this browser can read.'),
   });
   if ('refused' in read) throw new PieceError(read.refused.code, read.refused.sentence);
-  return read.piece;
+  return read;
 }
 
 /**

@@ -68,6 +68,15 @@ describe('a backup', () => {
     expect(readBackup(broken).pieces[1]!.piece).toBeNull();
   });
 
+  it('is whole whatever is damaged in what is kept', () => {
+    for (const changed of [NaN, 0, -1, Infinity, undefined as unknown as number]) {
+      const kept = { piece: undefined, name: '', changed, versions: [{ at: changed, name: '', piece: null }] };
+      const [read] = readBackup(writeBackup({ pieces: [kept, ...backup().pieces], parts: [] }, AT)).pieces;
+      expect(read).toMatchObject({ piece: null, versions: [{ name: '', piece: null }] });
+      expect(new Date(read!.changed).getUTCFullYear()).toBe(1980);
+    }
+  });
+
   it('is refused in words where it is none, or not whole', () => {
     expect(refusal(strToU8('hello'))).toMatch(/no ZIP, or a damaged one/);
     expect(refusal(zipSync({ 'a.txt': strToU8('a') }))).toMatch(/holds no "backup.json"/);

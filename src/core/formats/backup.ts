@@ -2,8 +2,11 @@ import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import Joi from 'joi';
 import { PieceError } from '../piece/errors';
 import { LIMITS } from '../piece/limits';
+import type { ReadingProgress } from '../piece/schema';
+import type { Piece } from '../piece/types';
 import { fileStem } from './file-stem';
-import { PART_ENDING, type PartData } from './part-file';
+import { acceptPart, PART_ENDING, type PartData } from './part-file';
+import { acceptPiece } from './piece-file';
 import { PIECE_ENDING } from './piece-size';
 
 /**
@@ -32,6 +35,10 @@ interface FileList {
   parts: string[];
 }
 
+/** Milliseconds since 1970 that a ZIP can tell; what is kept may be damaged. */
+const timeOf = (ms: unknown): number =>
+  typeof ms === 'number' && ms >= Date.UTC(1980, 0, 2) && ms < Date.UTC(2099, 0) ? ms : Date.UTC(1980, 0, 2);
+
 const path = Joi.string().max(300);
 const file = path.required();
 const time = Joi.number().required();
@@ -43,7 +50,7 @@ const LIST_SHAPE = Joi.object<FileList>({
       file,
       changed: time,
       versions: Joi.array()
-        .items({ file, at: time, name: Joi.string().max(200).allow(null).required() })
+        .items({ file, at: time, name: Joi.string().allow(null, '').required() })
         .required(),
     })
     .required(),
@@ -66,16 +73,17 @@ export function writeBackup({ pieces, parts }: Backup, at: number): Uint8Array<A
   const list: FileList = {
     format: FORMAT,
     version: 1,
-    pieces: pieces.map(({ piece, name, changed, versions }, i) => {
+    pieces: pieces.map(({ piece, name, versions, ...kept }, i) => {
       const stem = numbered(i, name);
+      const changed = timeOf(kept.changed);
       return {
         file: put(`pieces/${stem}${PIECE_ENDING}`, piece, changed),
         changed,
-        versions: versions.map((v, k) => ({
-          file: put(`versions/${stem}/${numbered(k, v.name ?? 'version')}${PIECE_ENDING}`, v.piece, v.at),
-          at: v.at,
-          name: v.name,
-        })),
+        versions: versions.map(({ piece: version, name: called, ...v }, k) => {
+          const at = timeOf(v.at);
+          const place = `versions/${stem}/${numbered(k, called ?? 'version')}${PIECE_ENDING}`;
+          return { file: put(place, version, at), at, name: called };
+        }),
       };
     }),
     parts: parts.map((part, i) => put(`parts/${numbered(i, part.name)}${PART_ENDING}`, part, at)),
@@ -117,10 +125,45 @@ export function readBackup(bytes: Uint8Array): Backup {
   };
 }
 
-const nameIn = (piece: unknown): string | null => {
-  const name = (piece as { name?: unknown } | null)?.name;
+const nameIn = (data: unknown): string | null => {
+  const name = (data as { name?: unknown } | null)?.name;
   return typeof name === 'string' ? name : null;
 };
+
+/** What can be taken of a backup, and why the rest cannot, by name. */
+export interface AcceptedBackup {
+  pieces: { piece: Piece; changed: number; versions: { at: number; name: string | null; piece: Piece }[] }[];
+  parts: PartData[];
+  leftOut: { name: string; why: string }[];
+}
+
+/** Takes what a backup holds, each piece, version and part by itself. */
+export function acceptBackup({ pieces, parts }: Backup, progress: ReadingProgress = () => undefined): AcceptedBackup {
+  const leftOut: AcceptedBackup['leftOut'] = [];
+  const taken = <T>(name: string, accept: () => T): T[] => {
+    try {
+      return [accept()];
+    } catch (error) {
+      if (!(error instanceof PieceError)) throw error;
+      leftOut.push({ name, why: error.message });
+      return [];
+    }
+  };
+  return {
+    pieces: pieces.flatMap(({ piece: data, name, changed, versions }, i) => {
+      progress(i, pieces.length);
+      return taken(name, () => acceptPiece(data)).map((piece) => ({
+        piece,
+        changed,
+        versions: versions.flatMap((v) =>
+          taken(`${name}, ${v.name ?? 'a version'}`, () => ({ ...v, piece: acceptPiece(v.piece) })),
+        ),
+      }));
+    }),
+    parts: parts.flatMap((part, i) => taken(nameIn(part) ?? `part ${i + 1}`, () => acceptPart(part))),
+    leftOut,
+  };
+}
 
 function unpacked(bytes: Uint8Array): Record<string, Uint8Array> {
   let whole = 0;

@@ -35,8 +35,7 @@ interface Taken {
   /** The last frame that began with it. */
   frame: number;
   of: Pick<Shooting, 'piece' | 'analysis' | 'width' | 'height' | 'samples' | 'depth'> & { view: View | null };
-  /** What the phase decides; null where it may be another one in every frame. See `momentOf`. */
-  moment: string | null;
+  phase: number;
 }
 
 /**
@@ -112,18 +111,18 @@ export class Shots {
     const shutter = behind && shutterOf(piece, analysis, behind.finish, followAt(piece, phase), phase);
     const opened = shutter ? ` ${shutter.open} ${shutter.pictures}` : '';
     const key = `${stage?.id ?? ''}${opened}`;
-    const of = {
-      ...{ piece, analysis, width, height, samples, depth: shooting.depth },
-      view: stage && stage === shooting.view.stage ? shooting.view.view : null,
-    };
+    const view = stage && stage === shooting.view.stage ? shooting.view.view : null;
+    const of = { piece, analysis, width, height, samples, depth: shooting.depth, view };
     const known = this.taken.get(key);
     if (known?.frame === this.frame) return known.shot;
+    const momentAt = (at: number) => stage && momentOf(piece, analysis, stage, followAt(piece, at), at);
     // What is measured is drawn every time. An open shutter sees other phases as well.
-    const moment =
-      stage && !shutter && !shooting.drew ? momentOf(piece, analysis, stage, followAt(piece, phase), phase) : null;
-    if (known && moment !== null && known.moment === moment && sameOf(known.of, of)) {
-      known.frame = this.frame;
-      return known.shot;
+    if (known && !shutter && !shooting.drew && sameOf(known.of, of)) {
+      const moment = momentAt(phase);
+      if (moment !== null && moment === momentAt(known.phase)) {
+        known.frame = this.frame;
+        return known.shot;
+      }
     }
     const target = stage
       ? this.stages.get(stage.id)!.target(shooting, shutter ? behind!.finish.id : '')
@@ -140,7 +139,7 @@ export class Shots {
     }
     if (stage) shooting.drew?.({ strand: stage.id, steps: [] });
     const shot = { target, lens: this.shared.clLens.value.clone() };
-    this.taken.set(key, { shot, frame: this.frame, of, moment });
+    this.taken.set(key, { shot, frame: this.frame, of, phase });
     this.latest.set(stage?.id ?? '', shot);
     return shot;
   }

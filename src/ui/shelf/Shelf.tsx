@@ -109,12 +109,12 @@ export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; st
   };
 
   const openBackup = async (file: File, watch: BackupWatch) => {
-    const { bringBack, restoredWords } = await import('@/state/backup');
-    const restored = await bringBack(file, watch).finally(refresh);
+    const { restoreBackup, restoredWords } = await import('@/state/backup');
+    const restored = await restoreBackup(file, watch).finally(refresh);
     notify('info', restoredWords(restored));
-    for (const { name, why } of restored.refused.slice(0, MOST_NAMED))
+    for (const { name, why } of restored.leftOut.slice(0, MOST_NAMED))
       notify('error', `"${name}" was not taken in. ${why}`);
-    const unnamed = restored.refused.length - MOST_NAMED;
+    const unnamed = restored.leftOut.length - MOST_NAMED;
     if (unnamed > 0) notify('error', `${unnamed} more could not be taken in.`);
   };
 
