@@ -32,22 +32,30 @@ if (missing.length > 0) {
 }
 rmSync(results, { recursive: true, force: true });
 
-// Two lanes: the unit tests leave a core free for what is built and read meanwhile. Browser tests need both for
-// themselves.
-const UNIT = ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${unitFile}`];
+// Two lanes: browser tests wait a good part of their time, for a page to answer or a picture to be drawn. What needs no
+// page takes the time that they leave, and never any of theirs.
+const leftOver = (what, command, ...rest) => beside(what, 'nice', ['-n', '19', command, ...rest]);
 const readThrough = async () => {
-  const build = quick ? 0 : await beside('Building', 'npm', ['run', '-s', 'build']);
-  const lint = await beside('Lint', 'npm', ['run', '-s', 'lint']);
-  const types = await beside('Types', 'npm', ['run', '-s', 'types']);
-  return Math.max(build, lint, types);
+  const types = await leftOver('Types', 'npm', 'run', '-s', 'types');
+  const lint = await leftOver('Lint', 'npm', 'run', '-s', 'lint');
+  const unit = await leftOver(
+    'Unit tests',
+    'npx',
+    'vitest',
+    'run',
+    '--reporter=dot',
+    '--reporter=json',
+    `--outputFile.json=${unitFile}`,
+  );
+  return { read: Math.max(types, lint), unit };
 };
-const [unitCode, readCode] = await Promise.all([beside('Unit tests', 'npx', UNIT), readThrough()]);
-if (readCode !== 0) {
-  console.error('\nThe build, the lint or the types failed.');
-  process.exit(readCode);
-}
-console.log(quick ? '' : '\n# Browser tests');
-const browserCode = quick ? 0 : await run('npx', ['playwright', 'test'], { env: { ...process.env, CI: '1' } });
+const inBrowser = async () => {
+  const built = await beside('Building', 'npm', ['run', '-s', 'build']);
+  if (built !== 0) return built;
+  console.log('\n# Browser tests');
+  return run('npx', ['playwright', 'test'], { env: { ...process.env, CI: '1' } });
+};
+const [{ read: readCode, unit: unitCode }, browserCode] = await Promise.all([readThrough(), quick ? 0 : inBrowser()]);
 
 const unit = existsSync(unitFile)
   ? JSON.parse(readFileSync(unitFile, 'utf8'))
@@ -78,6 +86,7 @@ for (const { name, seconds } of timed.sort((a, b) => b.seconds - a.seconds).slic
   console.log(`${seconds.toFixed(1).padStart(7)} s  ${name}`);
 
 const passed = unit.numPassedTests + browser.expected + browser.flaky;
-const failed = Math.max(unit.numFailedTests + browser.unexpected, unitCode || browserCode ? 1 : 0);
+const failed = Math.max(unit.numFailedTests + browser.unexpected, unitCode || readCode || browserCode ? 1 : 0);
+if (readCode !== 0) console.error('\nThe lint or the types failed.');
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);

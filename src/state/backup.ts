@@ -35,7 +35,7 @@ export async function backUp(now: number): Promise<Uint8Array<ArrayBuffer>> {
       versions: await Promise.all(versions.map(async (v) => ({ ...v, piece: await loadVersion(id, v.id) }))),
     });
   }
-  const parts = useParts.getState().parts.map((p) => partData(p.name, p.about, p.clip()));
+  const parts = useParts.getState().parts.map((p) => partData(p, p.clip()));
   return writeBackupFile({ pieces, parts }, now);
 }
 
@@ -47,7 +47,7 @@ export async function restoreBackup(file: Blob, watch: BackupWatch): Promise<Res
   const { pieces, parts, leftOut } = await readBackupFile(file, watch);
   const here = new Set((await list()).map((kept) => JSON.stringify(kept.piece)));
   await useParts.getState().load();
-  const partsHere = new Set(useParts.getState().parts.map((p) => JSON.stringify(partData(p.name, p.about, p.clip()))));
+  const partsHere = new Set(useParts.getState().parts.map((p) => JSON.stringify(partData(p, p.clip()))));
   const newPieces = pieces.filter(({ piece }) => !here.has(JSON.stringify(piece)));
   const newParts = parts.filter((part) => !partsHere.has(JSON.stringify(part)));
   for (const { piece, changed, versions } of newPieces) {

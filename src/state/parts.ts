@@ -13,18 +13,21 @@ interface Parts {
   parts: Part[];
   /** Reads what is kept in this browser, once. */
   load: () => Promise<void>;
+  /** Keeps another one: under its own id, if none is kept under it. */
   add: (data: PartData) => Promise<void>;
+  /** Keeps other contents under an id that is kept. */
+  renew: (id: string, data: PartData) => Promise<void>;
   rename: (id: string, name: string) => Promise<void>;
   remove: (id: string) => Promise<void>;
 }
 
-const partOf = (id: string, { name, about, format: _f, version: _v, ...clip }: PartData): Part => ({
-  id,
-  name,
-  about,
-  ...rowOfPart(clip),
-  clip: () => clip,
-});
+/** Parts that were kept before they had editions have this one. */
+const FIRST = 'first';
+
+const partOf = (id: string, { name, about, edition = FIRST, ...data }: PartData): Part => {
+  const { format: _f, version: _v, id: _i, ...clip } = data;
+  return { id, name, about, edition, ...rowOfPart(clip), clip: () => clip };
+};
 
 /** Where a change of the parts is told to other tabs. */
 const CHANGED = 'calm-lattice/parts-changed';
@@ -59,18 +62,21 @@ export const useParts = create<Parts>()((set, get) => ({
   add: async (data) => {
     // What is kept already is read first, so that nothing is there twice.
     await get().load();
-    const id = newId();
+    const id = data.id !== undefined && !keptPart(data.id) ? data.id : newId();
     set(({ parts }) => ({ parts: byName([...parts, partOf(id, data)]) }));
-    await store.setItem(id, data).then(tellOthers, refused);
+    await store.setItem(id, { ...data, id }).then(tellOthers, refused);
+  },
+
+  renew: async (id, data) => {
+    set(({ parts }) => ({ parts: byName(parts.map((p) => (p.id === id ? partOf(id, data) : p))) }));
+    await store.setItem(id, { ...data, id }).then(tellOthers, refused);
   },
 
   rename: async (id, name) => {
     const part = get().parts.find((p) => p.id === id);
     const named = name.trim();
     if (!part || !named || named === part.name) return;
-    const data = partData(named, part.about, part.clip());
-    set(({ parts }) => ({ parts: byName(parts.map((p) => (p.id === id ? partOf(id, data) : p))) }));
-    await store.setItem(id, data).then(tellOthers, refused);
+    await get().renew(id, partData({ ...part, name: named }, part.clip()));
   },
 
   remove: async (id) => {
@@ -98,6 +104,12 @@ async function read(): Promise<Part[]> {
   return parts;
 }
 
-/** Keeps a clip as a part. */
+/** The part that is kept under an id. */
+export const keptPart = (id: string): Part | undefined => useParts.getState().parts.find((p) => p.id === id);
+
+/** Another edition of a part: what it is called and how to tell it from those before. */
+export const newEdition = newId;
+
+/** Keeps a clip as a part of its own. */
 export const keepPart = (name: string, about: string, clip: Clip): Promise<void> =>
-  useParts.getState().add(partData(name, about, clip));
+  useParts.getState().add(partData({ name, about, id: newId(), edition: newEdition() }, clip));

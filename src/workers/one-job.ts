@@ -10,18 +10,60 @@ interface Job<Door, Result> {
   failure: () => Error;
 }
 
-/** Does one job in a thread of its own, which ends with it. @throws Ended where the signal said so */
-export async function oneJob<Door, Result>({ open, work, signal, failure }: Job<Door, Result>): Promise<Result> {
+/** Milliseconds for which a thread that has done its job waits for another: until then its code need not be read. */
+const STAYS = 20_000;
+
+interface Thread {
+  worker: Worker;
+  door: Comlink.Remote<unknown>;
+}
+
+/** Threads that wait, by what opens them, with what ends them in time. */
+const waiting = new Map<() => Worker, { thread: Thread; timer: ReturnType<typeof setTimeout> }>();
+
+function begin(open: () => Worker): Thread {
+  const idle = waiting.get(open);
+  if (idle) {
+    waiting.delete(open);
+    clearTimeout(idle.timer);
+    return idle.thread;
+  }
   const worker = open();
-  const ended = new Promise<never>((_, reject) => {
-    const end = () => reject(new Ended('The reading was stopped.'));
-    signal?.addEventListener('abort', end, { once: true });
-    if (signal?.aborted) end();
-    worker.addEventListener('error', () => reject(failure()));
-  });
+  return { worker, door: Comlink.wrap(worker) };
+}
+
+function letWait(open: () => Worker, thread: Thread): void {
+  if (waiting.has(open)) return thread.worker.terminate();
+  const timer = setTimeout(() => {
+    waiting.delete(open);
+    thread.worker.terminate();
+  }, STAYS);
+  waiting.set(open, { thread, timer });
+}
+
+/**
+ * Does one job in a thread that has no other, so that ending it ends the job alone.
+ * @throws Ended where the signal said so
+ */
+export async function oneJob<Door, Result>({ open, work, signal, failure }: Job<Door, Result>): Promise<Result> {
+  const thread = begin(open);
+  const { worker, door } = thread;
+  let stop: (error: Error) => void = () => undefined;
+  const stopped = new Promise<never>((_, reject) => (stop = reject));
+  const end = () => stop(new Ended('The reading was stopped.'));
+  const fail = () => stop(failure());
+  signal?.addEventListener('abort', end);
+  worker.addEventListener('error', fail);
+  if (signal?.aborted) end();
   try {
-    return await Promise.race([work(Comlink.wrap<Door>(worker)), ended]);
-  } finally {
+    const result = await Promise.race([work(door as Comlink.Remote<Door>), stopped]);
+    letWait(open, thread);
+    return result;
+  } catch (error) {
     worker.terminate();
+    throw error;
+  } finally {
+    signal?.removeEventListener('abort', end);
+    worker.removeEventListener('error', fail);
   }
 }

@@ -183,6 +183,40 @@ describe('vetting kept pieces', () => {
   });
 });
 
+describe('threads for one job', () => {
+  const file = new Blob([TRIANGLE]);
+
+  it('take the next job in turn, and two at once have one each', async () => {
+    await readMeshFile(file, 'model/obj');
+    const before = opened('mesh-reader');
+    await readMeshFile(file, 'model/obj');
+    expect(opened('mesh-reader')).toBe(before);
+    await Promise.all([readMeshFile(file, 'model/obj'), readMeshFile(file, 'model/obj')]);
+    expect(opened('mesh-reader')).toBe(before + 1);
+  });
+
+  it('end with a job that was stopped or failed, and with time', async () => {
+    await readMeshFile(file, 'model/obj');
+    const before = opened('mesh-reader');
+    const stopping = new AbortController();
+    const stopped = readMeshFile(file, 'model/obj', stopping.signal);
+    stopping.abort();
+    await expect(stopped).rejects.toBeInstanceOf(Ended);
+    await readMeshFile(file, 'model/obj');
+    expect(opened('mesh-reader')).toBe(before + 1);
+    const failing = readMeshFile(file, 'model/obj');
+    WorkerHere.opened.at(-1)!.worker.dispatchEvent(new Event('error'));
+    await expect(failing).rejects.toThrow('more than this browser can read');
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+    await readMeshFile(file, 'model/obj');
+    expect(opened('mesh-reader')).toBe(before + 2);
+    await vi.advanceTimersByTimeAsync(60_000);
+    vi.useRealTimers();
+    await readMeshFile(file, 'model/obj');
+    expect(opened('mesh-reader')).toBe(before + 3);
+  });
+});
+
 describe('taking away', () => {
   it('numbers frames so that they sort, and zips them', async () => {
     const { door, end } = takeAway();

@@ -22,7 +22,7 @@ const backup = (): Backup => ({
           ]
         : [],
   })),
-  parts: RECIPES.slice(0, 2).map((r) => partData(r.name, r.about, r.clip())),
+  parts: RECIPES.slice(0, 2).map((r) => partData(r, r.clip())),
 });
 
 const refusal = (bytes: Uint8Array): string => {

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { RECIPES } from '@/demo/recipes';
-import { clipSteps, clipStrands, putIn } from '../piece/clip';
+import { clipSteps, clipStrands } from '../piece/clip';
+import { putIn } from '../piece/put-in';
 import { addStep, addStrand, blankPiece, setParam } from '../piece/edit';
 import { PieceError } from '../piece/errors';
 import { LIMITS } from '../piece/limits';
@@ -22,7 +23,7 @@ const refused = (text: string): string => {
 describe('part files', () => {
   it.each(RECIPES.map((r) => [r.id, r] as const))('%s comes back as it went', (_, part) => {
     const data = readPart(writePart(part));
-    expect(data).toEqual(partData(part.name, part.about, part.clip()));
+    expect(data).toEqual(partData(part, part.clip()));
     const kept = { ...part, clip: () => data };
     const ground = () => ({ strands: [], controls: [], assets: [] });
     const put = (p: typeof part) => putPart(blankPiece(), p, { selected: null, ground }).piece;

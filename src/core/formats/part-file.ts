@@ -3,7 +3,7 @@ import { PieceError } from '../piece/errors';
 import type { Clip } from '../piece/clip';
 import { migrate } from '../piece/migrations';
 import type { Part } from '../piece/part';
-import { validateShape } from '../piece/schema';
+import { isId, validateShape } from '../piece/schema';
 import { FORMAT, VERSION } from '../piece/types';
 import { checkSize } from './piece-size';
 
@@ -18,19 +18,25 @@ export interface PartData extends Clip {
   version: number;
   name: string;
   about: string;
+  /** Of a part that was kept: pieces know by them what of it they have. */
+  id?: string;
+  edition?: string;
 }
 
-export const partData = (name: string, about: string, clip: Clip): PartData => ({
+export const partData = (
+  { name, about, id, edition }: Pick<PartData, 'name' | 'about' | 'id' | 'edition'>,
+  clip: Clip,
+): PartData => ({
   format: PART_FORMAT,
   version: VERSION,
   name,
   about,
+  ...(edition === undefined ? {} : { id, edition }),
   ...clip,
 });
 
 /** A part as text: JSON with two spaces, the same bytes for the same part. */
-export const writePart = (part: Part): string =>
-  `${JSON.stringify(partData(part.name, part.about, part.clip()), null, 2)}\n`;
+export const writePart = (part: Part): string => `${JSON.stringify(partData(part, part.clip()), null, 2)}\n`;
 
 /**
  * Reads the text of a part file.
@@ -58,7 +64,7 @@ export function acceptPart(data: unknown): PartData {
       'not-a-piece',
       'This is JSON, but not a part: it does not say "format": "calm-lattice-part". Pieces are opened on the shelf.',
     );
-  const { version, name, about, into, strands, controls, assets } = given;
+  const { version, name, about, into, strands, controls, assets, id, edition } = given;
   const shell = { ...blankPiece(), version, name, note: about, strands, controls, assets };
   const piece = validateShape(migrate({ ...shell, format: FORMAT } as unknown as Record<string, unknown>));
   if (piece.strands.length === 0)
@@ -66,5 +72,6 @@ export function acceptPart(data: unknown): PartData {
   if (into !== undefined && !piece.strands.some((s) => s.id === into))
     throw new PieceError('wrong-value', 'This part says that its steps are in a strand that is not in the file.');
   const clip = { strands: piece.strands, controls: piece.controls, assets: piece.assets };
-  return partData(piece.name, piece.note, into === undefined ? clip : { ...clip, into });
+  const known = isId(id) && isId(edition) ? { id, edition } : {};
+  return partData({ name: piece.name, about: piece.note, ...known }, into === undefined ? clip : { ...clip, into });
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { bundleOf, bundleWithAbove, moveStrand, shiftStrand, unbundle } from './arrange';
-import { clipSteps, clipStrands, putIn } from './clip';
+import { clipSteps, clipStrands } from './clip';
+import { putIn } from './put-in';
 import {
   blendLooks,
   changeControl,

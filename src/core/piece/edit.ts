@@ -205,6 +205,15 @@ export function setParam(piece: Piece, strand: string, step: string, param: stri
   });
 }
 
+/** Links to strands that are gone fall back to defaults, links to steps that are gone to the whole strand. */
+export function dropDangling(draft: Draft<Piece>): void {
+  forEachLink(draft, (link, drop) => {
+    const to = draft.strands.find((s) => s.id === link.link);
+    if (!to) drop();
+    else if (link.step !== undefined && !to.steps.some((t) => t.id === link.step)) delete link.step;
+  });
+}
+
 function forEachLink(
   draft: Draft<Piece>,
   work: (link: { link: string; step?: string }, drop: () => void) => void,

@@ -30,6 +30,8 @@ const MIGRATIONS: Record<number, (piece: Raw) => Raw> = {
   4: (piece) => ({ ...piece, version: 5 }),
   /** Version 5 had no controls of points and choices. */
   5: (piece) => ({ ...piece, version: 6 }),
+  /** Version 6 did not remember where kept parts were put in. */
+  6: (piece) => ({ ...piece, version: 7 }),
 };
 
 const isRecord = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value);

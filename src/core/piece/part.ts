@@ -1,4 +1,6 @@
-import { putIn, rowFor, type Clip, type Putting, type RowPlace } from './clip';
+import { rowFor, type Clip, type RowPlace } from './clip';
+import { withUse } from './part-use';
+import { putIn, type Putting } from './put-in';
 import { moveStrand } from './arrange';
 import { strandById, type Kind, type Piece, type StepAt } from './types';
 
@@ -16,6 +18,8 @@ export interface Part {
   enters: boolean;
   /** Makes it, with its pictures. */
   clip: () => Clip;
+  /** Where it is kept: says which contents it has, and is another one when it is kept anew. */
+  edition?: string;
 }
 
 /** Where a part goes, told by its rows. */
@@ -47,16 +51,20 @@ export function putPart(
 ): { piece: Piece; at: StepAt | null; shows: string | null } {
   const clip = part.clip();
   const putting: Putting = { bundle: part.name, ownControls: true };
-  if (clip.into === undefined) return { ...withLast(putIn(piece, clip, putting)), shows: null };
+  const put = (into: Piece, row?: RowPlace) => {
+    const done = putIn(into, clip, { ...putting, row });
+    return withLast({ ...done, piece: withUse(done.piece, part, clip, done.names) });
+  };
+  if (clip.into === undefined) return { ...put(piece), shows: null };
   const { kind } = clip.strands.find((s) => s.id === clip.into)!;
   const begun = row ? { piece, shows: null } : withRow(piece, kind, selected, ground);
   const host = row ? strandById(piece, row.strand) : rowFor(begun.piece, kind, selected);
   const place = row ?? (host ? { strand: host.id, at: host.steps.length } : undefined);
-  return { ...withLast(putIn(begun.piece, clip, { ...putting, row: place })), shows: begun.shows };
+  return { ...put(begun.piece, place), shows: begun.shows };
 }
 
 /** The piece, with the step to go on from: the last that is new. */
-function withLast({ piece, strands, steps }: ReturnType<typeof putIn>): {
+function withLast({ piece, strands, steps }: Pick<ReturnType<typeof putIn>, 'piece' | 'strands' | 'steps'>): {
   piece: Piece;
   at: StepAt | null;
 } {

@@ -11,6 +11,9 @@ const id = Joi.string()
     'string.pattern.base': '{{#label}} must be made of letters, digits, - and _',
     'any.invalid': '{{#label}} cannot be called that',
   });
+/** Can that be the id of something in a piece? */
+export const isId = (value: unknown): value is string => value !== undefined && !id.validate(value).error;
+
 const name = Joi.string().trim().min(1).max(LIMITS.nameLength);
 const number = Joi.number().min(-LIMITS.number).max(LIMITS.number);
 const colour = Joi.string()
@@ -92,6 +95,9 @@ const strand = Joi.object({
   steps: Joi.array().items(step).min(1).max(LIMITS.steps).unique('id').required(),
 });
 
+/** What something is called in a part, and here. */
+const names = Joi.object().pattern(id, id);
+
 const schema = Joi.object({
   format: Joi.valid(FORMAT).required(),
   version: Joi.valid(VERSION).required(),
@@ -159,6 +165,18 @@ const schema = Joi.object({
     )
     .unique('id')
     .required(),
+  uses: Joi.array()
+    .items(
+      Joi.object({
+        id: id.required(),
+        part: id.required(),
+        edition: id.required(),
+        strands: names.required(),
+        row: Joi.object({ strand: id.required(), steps: names.required() }),
+        controls: names.required(),
+      }),
+    )
+    .unique('id'),
 });
 
 /** Nothing is converted: a number that is a string is a mistake in the file, not a number. */

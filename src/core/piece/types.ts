@@ -3,7 +3,7 @@ export const KINDS = ['signal', 'field', 'form', 'surface', 'stage', 'finish'] a
 export type Kind = (typeof KINDS)[number];
 
 export const FORMAT = 'calm-lattice';
-export const VERSION = 6;
+export const VERSION = 7;
 
 /** A stop of a ramp: a place from 0 to 1 and a colour as sRGB `#rrggbb`. */
 export interface Stop {
@@ -170,6 +170,19 @@ export interface LoopSound {
   fade: number;
 }
 
+/** Where a kept part was put in: what came with it, by what it is called in the part, and what that is called here. */
+export interface PartUse {
+  id: string;
+  /** The kept part. */
+  part: string;
+  /** The contents of the part that stand here; kept anew it has another one. */
+  edition: string;
+  strands: Record<string, string>;
+  /** The row that its steps went into, where there was one, and these steps. */
+  row?: { strand: string; steps: Record<string, string> };
+  controls: Record<string, string>;
+}
+
 /** One document: the loop being made. */
 export interface Piece {
   format: typeof FORMAT;
@@ -183,6 +196,8 @@ export interface Piece {
   looks: Look[];
   bundles: Bundle[];
   assets: Asset[];
+  /** Where kept parts were put in, if any. */
+  uses?: PartUse[];
 }
 
 export const isLink = (v: Value | undefined): v is Link => typeof v === 'object' && !Array.isArray(v) && 'link' in v;

@@ -1,15 +1,18 @@
 import { Download, Pencil, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import { partData } from '@/core/formats/part-file';
 import type { Part } from '@/core/piece/part';
+import { staleUses } from '@/core/piece/part-use';
 import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
-import { keepPart, useParts } from '@/state/parts';
+import { useParts } from '@/state/parts';
+import { useWorkbench } from '@/state/workbench';
 import { PartStill } from '../lattice/PartStill';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
 import { RenameInput } from '../parts/RenameInput';
 import { loadRecipes } from './recipes';
-import { openParts, putInPart, savePart } from '../workbench/part-actions';
+import { openParts, putInPart, savePart, updatePart } from '../workbench/part-actions';
 
 const close = () => usePanels.setState({ parts: false });
 
@@ -63,6 +66,7 @@ export function KeptParts() {
 
 function Kept({ part }: { part: Part }) {
   const [naming, setNaming] = useState(false);
+  const stale = useWorkbench((s) => staleUses(s.piece, part).length);
   const { rename, remove } = useParts.getState();
   const named = (name: string | null) => {
     setNaming(false);
@@ -72,7 +76,7 @@ function Kept({ part }: { part: Part }) {
     void remove(part.id);
     notify('info', `"${part.name}" is no longer kept. Pieces that have it stay as they are.`, {
       label: 'Keep it again',
-      run: () => void keepPart(part.name, part.about, part.clip()),
+      run: () => void useParts.getState().add(partData(part, part.clip())),
     });
   };
   return (
@@ -85,7 +89,22 @@ function Kept({ part }: { part: Part }) {
           <p className="truncate font-medium">{part.name}</p>
         )}
         <p className="truncate text-mute">{part.about}</p>
+        {stale > 0 && (
+          <p className="text-mute">
+            This piece has it in {stale === 1 ? 'one place' : `${stale} places`} with other contents.
+          </p>
+        )}
       </div>
+      {stale > 0 && (
+        <Button
+          onClick={() => {
+            close();
+            updatePart(part.id);
+          }}
+        >
+          Update here
+        </Button>
+      )}
       <Button
         onClick={() => {
           close();

@@ -1,6 +1,6 @@
 import { BookOpenText, Dices, Eye, EyeOff, Replace, ScanEye, SlidersHorizontal, Trash2 } from 'lucide-react';
 import { useMemo } from 'react';
-import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
+import { strandById, type Kind, type Piece, type Step, type Strand } from '@/core/piece/types';
 import { isLoopLength } from '@/core/steps';
 import { TYPE_WORDS } from '@/core/steps/reference';
 import { analyse, plainParams } from '@/core/weave';
@@ -13,9 +13,12 @@ import { KIND_WORDS, typeWithArticle } from '../words';
 import { putOutStep, varySelected } from '../workbench/actions';
 import { removeSelected, switchStep } from '../workbench/selected';
 import { LargePreview } from './LargePreview';
-import { Overrides } from './Overrides';
+import { OnlyHere, Overrides } from './Overrides';
 import { ParamRow } from './ParamRow';
 import { PieceSettings } from './PieceSettings';
+
+/** Kinds of what is seen at a place of a stage. */
+const OBJECTS: readonly Kind[] = ['form', 'surface'];
 
 const BESIDE = '@min-[500px]:grid-cols-[196px_minmax(0,1fr)] @min-[500px]:grid-rows-[auto_1fr]';
 
@@ -137,6 +140,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
           </p>
         ))}
         {step.op === 'stage.place' && <Overrides piece={piece} strand={strand} step={step} />}
+        {OBJECTS.includes(strand.kind) && <OnlyHere piece={piece} strand={strand.id} />}
         {definition && <p className="mt-2 text-faint">{definition.about}</p>}
       </div>
     </div>

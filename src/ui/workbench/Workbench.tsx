@@ -8,8 +8,10 @@ import { openKept } from '@/state/keeper';
 import { REACHING_PROBLEM } from '@/state/kept';
 import { leavePiece } from '@/state/leave';
 import { usePanels } from '@/state/panels';
+import { useParts } from '@/state/parts';
 import { useRehearsal } from '@/state/rehearsal';
 import { startPreviews } from '@/state/previews';
+import { useWorkbench } from '@/state/workbench';
 import { ChecksPanel } from '../checks/ChecksPanel';
 import { CommandList } from '../commands/CommandList';
 import { Help } from '../commands/Help';
@@ -44,6 +46,8 @@ export function Workbench({ id }: { id: string }) {
         if (left) end?.();
         else close.current = end;
         if (!left) setOpening({ state: end ? 'open' : 'missing' });
+        // The commands of a step name the part that it came with.
+        if (!left && useWorkbench.getState().piece.uses) void useParts.getState().load();
       })
       .catch(
         (error: unknown) =>

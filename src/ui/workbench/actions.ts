@@ -1,7 +1,8 @@
 import { fileStem } from '@/core/formats/file-stem';
 import { writePiece } from '@/core/formats/piece-file';
 import { PIECE_ENDING } from '@/core/formats/piece-size';
-import { clipStrands, putIn } from '@/core/piece/clip';
+import { clipStrands } from '@/core/piece/clip';
+import { putIn } from '@/core/piece/put-in';
 import { addStep, addStrand, duplicateStrand, removeStrand, replaceOp, setParam } from '@/core/piece/edit';
 import { isLink, stepById, strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
 import { definitionOf, kindOf, shapedFor, type StepDefinition } from '@/core/steps';

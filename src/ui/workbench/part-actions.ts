@@ -1,12 +1,13 @@
 import { fileStem } from '@/core/formats/file-stem';
 import { clipStrands, type RowPlace } from '@/core/piece/clip';
-import { PART_ENDING, readPart, writePart } from '@/core/formats/part-file';
+import { PART_ENDING, partData, readPart, writePart, type PartData } from '@/core/formats/part-file';
 import { PieceError } from '@/core/piece/errors';
 import { putPart, type Part } from '@/core/piece/part';
-import type { StepAt } from '@/core/piece/types';
+import { keptAnew, staleUses, updateUse, useAt } from '@/core/piece/part-use';
+import type { PartUse, Piece, StepAt } from '@/core/piece/types';
 import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
-import { useParts } from '@/state/parts';
+import { keptPart, newEdition, useParts } from '@/state/parts';
 import { useWorkbench } from '@/state/workbench';
 import { download } from '../download';
 import { useRecipes } from '../kept-parts/recipes';
@@ -39,6 +40,47 @@ export const keepStrands = (strands: readonly string[]): void =>
 /** Asks for the name under which what is selected is kept. */
 export const beginKeeping = (at: StepAt): void => usePanels.setState({ keeping: selectedClip(at, true) });
 
+/** The kept part that a step came with, and where it stands. */
+export function usedAt(piece: Piece, at: StepAt | null): { use: PartUse; part: Part } | null {
+  const use = at && useAt(piece, at);
+  const part = use && keptPart(use.part);
+  return part ? { use, part } : null;
+}
+
+/** Keeps a part anew, as it stands here; where else it stands it stays as it is until it is asked for. */
+export function keepAnew({ use, part }: { use: PartUse; part: Part }): void {
+  const { piece, edit } = useWorkbench.getState();
+  const edition = newEdition();
+  const { piece: known, clip } = keptAnew(piece, use, edition, part.clip());
+  edit(() => known);
+  void useParts
+    .getState()
+    .renew(part.id, partData({ ...part, edition }, clip))
+    .then(() => {
+      const others = staleUses(known, { id: part.id, edition }).length;
+      const text = `"${part.name}" is kept as it is here.`;
+      if (others === 0) return notify('info', `${text} Pieces that have it stay as they are until you update them.`);
+      notify('info', `${text} This piece has it in ${placesIn(others)} as it was.`, {
+        label: others === 1 ? 'Update it' : 'Update them',
+        run: () => updatePart(part.id),
+      });
+    });
+}
+
+/** "2 other places" */
+const placesIn = (count: number) => (count === 1 ? 'one other place' : `${count} other places`);
+
+/** Makes a part as it is kept, in one place or wherever the piece has other contents of it. */
+export function updatePart(id: string, only?: PartUse): void {
+  const part = keptPart(id);
+  if (!part) return;
+  const { piece, edit } = useWorkbench.getState();
+  const uses = only ? [only] : staleUses(piece, part);
+  const { edition = '' } = part;
+  edit((p) => uses.reduce((now, use) => updateUse(now, use.id, { id, edition }, part.clip()), p));
+  notify('done', `"${part.name}" is as it is kept, and the settings of its controls are as they were. Ctrl+Z undoes.`);
+}
+
 export const savePart = (part: Part): void =>
   download(`${fileStem(part.name)}${PART_ENDING}`, writePart(part), 'application/json');
 
@@ -46,10 +88,25 @@ export const savePart = (part: Part): void =>
 export async function openParts(files: readonly File[]): Promise<void> {
   for (const file of files) {
     try {
-      await useParts.getState().add(readPart(await file.text()));
+      await takePart(readPart(await file.text()));
     } catch (error) {
       if (!(error instanceof PieceError)) throw error;
       notify('error', `"${file.name}" was not taken in. ${error.message}`);
     }
   }
+}
+
+/** Keeps a part of a file. One that is kept already takes the place of what is kept; that can be kept beside it. */
+async function takePart(data: PartData): Promise<void> {
+  const { load, add, renew } = useParts.getState();
+  await load();
+  const known = data.id === undefined ? undefined : keptPart(data.id);
+  if (!known) return add(data);
+  if (known.edition === data.edition) return notify('info', `"${known.name}" is kept already, just the same.`);
+  await renew(known.id, data);
+  const was = partData({ ...known, id: undefined }, known.clip());
+  notify('info', `"${data.name}" takes the place of what was kept of it.`, {
+    label: 'Keep both',
+    run: () => void add(was),
+  });
 }

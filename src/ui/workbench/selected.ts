@@ -1,5 +1,6 @@
 import { bundleWithAbove, shiftStrand } from '@/core/piece/arrange';
-import { clipSteps, clipStrands, putIn, type Clip } from '@/core/piece/clip';
+import { clipSteps, clipStrands, type Clip } from '@/core/piece/clip';
+import { putIn } from '@/core/piece/put-in';
 import { moveStep, removeStep, toggleStep } from '@/core/piece/edit';
 import { bundleSeveral, removeSeveral, shiftSeveral, switchSeveral } from '@/core/piece/several';
 import { strandById, type Piece, type StepAt } from '@/core/piece/types';

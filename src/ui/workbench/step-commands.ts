@@ -7,7 +7,7 @@ import { neighbour } from '../lattice/neighbour';
 import { focusTuning } from '../tuning/focus';
 import { copyStrand, deleteStrand, putOutStep, swapStep, varySelected } from './actions';
 import { onStep, thenStep, type Command, type Situation } from './command';
-import { beginKeeping } from './part-actions';
+import { beginKeeping, keepAnew, updatePart, usedAt } from './part-actions';
 import { bundleSelected, pasteAfter, removeSelected, shiftRow, shiftStep, switchStep, takeStep } from './selected';
 
 function walk({ piece, selected }: Situation, key: string): boolean {
@@ -78,6 +78,21 @@ export const STEP_COMMANDS: readonly Command[] = [
     group: 'This step',
     name: 'Keep what is selected as a part',
     ...onStep((at) => beginKeeping(at)),
+  },
+  {
+    group: 'This step',
+    name: ({ piece, selected }) => `Keep the part “${usedAt(piece, selected)?.part.name}” as it is here`,
+    when: ({ piece, selected }) => usedAt(piece, selected) !== null,
+    run: ({ piece, selected }) => keepAnew(usedAt(piece, selected)!),
+  },
+  {
+    group: 'This step',
+    name: ({ piece, selected }) => `Make the part “${usedAt(piece, selected)?.part.name}” as it is kept`,
+    when: ({ piece, selected }) => usedAt(piece, selected) !== null,
+    run: ({ piece, selected }) => {
+      const { use, part } = usedAt(piece, selected)!;
+      updatePart(part.id, use);
+    },
   },
   {
     group: 'This step',
