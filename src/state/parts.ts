@@ -24,10 +24,10 @@ interface Parts {
 /** Parts that were kept before they had editions have this one. */
 const FIRST = 'first';
 
-const partOf = (id: string, { name, about, edition = FIRST, ...data }: PartData): Part => {
-  const { format: _f, version: _v, id: _i, ...clip } = data;
-  return { id, name, about, edition, ...rowOfPart(clip), clip: () => clip };
-};
+const partOf = (
+  id: string,
+  { name, about, edition = FIRST, format: _f, version: _v, id: _i, ...clip }: PartData,
+): Part => ({ id, name, about, edition, ...rowOfPart(clip), clip: () => clip });
 
 /** Where a change of the parts is told to other tabs. */
 const CHANGED = 'calm-lattice/parts-changed';

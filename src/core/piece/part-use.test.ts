@@ -5,7 +5,7 @@ import { readPiece, writePiece } from '../formats/piece-file';
 import { putOut, setControl } from './desk';
 import { addStep, blankPiece, removeStrand, setParam } from './edit';
 import { putPart, type Part } from './part';
-import { keptAnew, staleUses, updateUse, useAt, usesIn } from './part-use';
+import { keptAnew, staleUses, updateUse, partUseAt, usesIn } from './part-use';
 import {
   isControlRef,
   isLink,
@@ -22,7 +22,8 @@ const put = (piece: Piece, part: Part) => putPart(piece, part, { selected: null,
 const ENTERING = RECIPES.map((r) => kept(r));
 /** The same, kept as rows of their own. */
 const ROWS = RECIPES.map((r): Part => {
-  const { into: _, ...clip } = r.clip();
+  const { strands, controls, assets } = r.clip();
+  const clip = { strands, controls, assets };
   return kept({ ...r, id: `${r.id}-rows`, name: `${r.name} as rows`, enters: false, clip: () => clip });
 });
 const PARTS = [...ENTERING, ...ROWS];
@@ -72,9 +73,9 @@ describe('where kept parts stand', () => {
     const { piece, first, second } = twice(part);
     for (const use of [first, second]) {
       for (const s of own(piece, use))
-        for (const t of s.steps) expect(useAt(piece, { strand: s.id, step: t.id })?.id).toBe(use.id);
+        for (const t of s.steps) expect(partUseAt(piece, { strand: s.id, step: t.id })?.id).toBe(use.id);
       for (const step of Object.values(use.row?.steps ?? {}))
-        expect(useAt(piece, { strand: use.row!.strand, step })?.id).toBe(use.id);
+        expect(partUseAt(piece, { strand: use.row!.strand, step })?.id).toBe(use.id);
     }
     expect(readPiece(writePiece(piece))).toEqual(piece);
   });

@@ -25,9 +25,9 @@ function left(piece: Piece, use: PartUse): PartUse | null {
   const strands = there(use.strands, piece.strands);
   const steps = there(use.row?.steps ?? {}, row?.steps ?? []);
   if (Object.keys(strands).length + Object.keys(steps).length === 0) return null;
-  const { row: _, ...rest } = use;
+  const { id, part, edition } = use;
   const controls = there(use.controls, piece.controls);
-  return { ...rest, strands, controls, ...(row ? { row: { strand: row.id, steps } } : {}) };
+  return { id, part, edition, strands, ...(row ? { row: { strand: row.id, steps } } : {}), controls };
 }
 
 /** Where kept parts stand in a piece: those of which anything is left. */
@@ -42,14 +42,14 @@ export const staleUses = (piece: Piece, { id, edition }: Kept): PartUse[] =>
   edition === undefined ? [] : usesIn(piece).filter((u) => u.part === id && u.edition !== edition);
 
 /** The use that a step came with. */
-export const useAt = (piece: Piece, { strand, step }: StepAt): PartUse | undefined =>
+export const partUseAt = (piece: Piece, { strand, step }: StepAt): PartUse | undefined =>
   usesIn(piece).find((use) =>
     use.row?.strand === strand
       ? Object.values(use.row.steps).includes(step)
       : Object.values(use.strands).includes(strand),
   );
 
-function useOfNames(id: string, part: Required<Kept>, { into }: Pick<Clip, 'into'>, names: Names): PartUse {
+function partUse(id: string, part: Required<Kept>, { into }: Pick<Clip, 'into'>, names: Names): PartUse {
   // Where its steps went into a row, that row is none of its own.
   const row = names.steps.size > 0 && into !== undefined ? names.strands.get(into) : undefined;
   const strands = [...names.strands].filter(([was]) => row === undefined || was !== into);
@@ -68,7 +68,7 @@ export function withUse(piece: Piece, { id, edition }: Kept, clip: Pick<Clip, 'i
   if (edition === undefined) return piece;
   const uses = usesIn(piece);
   const taken = uses.map((u) => u.id);
-  return { ...piece, uses: [...uses, useOfNames(nextId('u', taken), { id, edition }, clip, names)] };
+  return { ...piece, uses: [...uses, partUse(nextId('u', taken), { id, edition }, clip, names)] };
 }
 
 /** Says of one use what stands there now. */
@@ -131,7 +131,7 @@ export function updateUse(piece: Piece, id: string, part: Required<Kept>, clip: 
     dropDangling(draft);
     leaveStrangers(draft);
   });
-  return withUseChanged(updated, useOfNames(id, part, clip, names));
+  return withUseChanged(updated, partUse(id, part, clip, names));
 }
 
 /** Puts steps where others of a row were: in place of the first of them, or at its end. */
@@ -174,7 +174,7 @@ export function keptAnew(piece: Piece, use: PartUse, edition: string, was: Clip)
     steps: row ? turned(names.steps) : new Map(),
     controls: turned(names.controls),
   };
-  return { piece: withUseChanged(piece, useOfNames(use.id, { id: use.part, edition }, called, here)), clip: called };
+  return { piece: withUseChanged(piece, partUse(use.id, { id: use.part, edition }, called, here)), clip: called };
 }
 
 const turned = (names: ReadonlyMap<string, string>) => new Map([...names].map(([a, b]): [string, string] => [b, a]));

@@ -3,7 +3,7 @@ import { clipStrands, type RowPlace } from '@/core/piece/clip';
 import { PART_ENDING, partData, readPart, writePart, type PartData } from '@/core/formats/part-file';
 import { PieceError } from '@/core/piece/errors';
 import { putPart, type Part } from '@/core/piece/part';
-import { keptAnew, staleUses, updateUse, useAt } from '@/core/piece/part-use';
+import { keptAnew, staleUses, updateUse, partUseAt } from '@/core/piece/part-use';
 import type { PartUse, Piece, StepAt } from '@/core/piece/types';
 import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
@@ -42,7 +42,7 @@ export const beginKeeping = (at: StepAt): void => usePanels.setState({ keeping: 
 
 /** The kept part that a step came with, and where it stands. */
 export function usedAt(piece: Piece, at: StepAt | null): { use: PartUse; part: Part } | null {
-  const use = at && useAt(piece, at);
+  const use = at && partUseAt(piece, at);
   const part = use && keptPart(use.part);
   return part ? { use, part } : null;
 }
