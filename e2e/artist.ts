@@ -160,6 +160,14 @@ export function difference(a: PNG, b: PNG): number {
   return sum / a.data.length;
 }
 
+/** The right or left part of a picture. */
+export function sideOf(picture: PNG, side: 'left' | 'right'): PNG {
+  const half = new PNG({ width: Math.floor(picture.width * 0.4), height: picture.height });
+  const from = side === 'left' ? 0 : picture.width - half.width;
+  PNG.bitblt(picture, half, from, 0, half.width, half.height, 0, 0);
+  return half;
+}
+
 /** How much a picture varies: the standard deviation of its bytes. */
 export function variety(picture: Pick<PNG, 'data'>): number {
   const values = [...picture.data].filter((_, i) => i % 4 !== 3);

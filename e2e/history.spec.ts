@@ -1,19 +1,11 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { PNG } from 'pngjs';
-import { difference, inWorkbench, openPiece, setNumber, settled, smallStarter, stage } from './artist';
+import { difference, inWorkbench, openPiece, setNumber, settled, sideOf, smallStarter, stage } from './artist';
 import { test } from './lasting-page';
 
 const cell = (page: Page, at: string) => page.locator(`[data-cell="${at}"]`);
 const kept = (page: Page) => page.getByText(/^kept \d/);
-
-/** The right or left part of a picture. */
-function part(picture: PNG, side: 'left' | 'right'): PNG {
-  const half = new PNG({ width: Math.floor(picture.width * 0.4), height: picture.height });
-  const from = side === 'left' ? 0 : picture.width - half.width;
-  PNG.bitblt(picture, half, from, 0, half.width, half.height, 0, 0);
-  return half;
-}
 
 test.beforeEach(async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));
@@ -69,7 +61,7 @@ test('a version is kept, laid beside the picture, and brought back', async ({ pa
   await page.getByRole('button', { name: 'Put it away' }).click();
   await expect(beside).toBeHidden();
   const alone = PNG.sync.read(await page.getByRole('region', { name: 'Stage', exact: true }).screenshot());
-  const [left, right] = (['left', 'right'] as const).map((s) => difference(part(both, s), part(alone, s)));
+  const [left, right] = (['left', 'right'] as const).map((s) => difference(sideOf(both, s), sideOf(alone, s)));
   expect(right).toBeGreaterThan(2 * left! + 0.3);
 
   await page.keyboard.press('h');

@@ -1,7 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { readPart } from '@/core/formats/part-file';
-import { addStep, addStrand } from '@/core/piece/edit';
+import { putOut } from '@/core/piece/desk';
+import { addStep, addStrand, blankPiece, setLoop, setPicture } from '@/core/piece/edit';
 import {
   choose,
   difference,
@@ -11,6 +12,7 @@ import {
   seam,
   setNumber,
   settled,
+  sideOf,
   smallStarter,
   stage,
   taken,
@@ -154,6 +156,64 @@ test('steps are kept as a part, put into another piece, saved as a file, deleted
   await expect(part).toBeVisible();
   await part.getByRole('button', { name: 'Put in', exact: true }).click();
   await expect(row).toHaveCount(count + 4);
+
+  // Kept anew from one of its two places, it is changed in the other when that is asked for, and not before.
+  const fractals = page.getByRole('button', { name: 'Fractal in bands' });
+  await expect(fractals).toHaveCount(2);
+  await fractals.first().click();
+  await setNumber(page, 'Octaves', 2);
+  await page.keyboard.press('Control+k');
+  await choose(page, 'Keep the part');
+  await expect(page.getByText('"harbour swell" is kept as it is here.')).toBeVisible();
+  await fractals.last().click();
+  const octaves = page.getByLabel('Octaves, number');
+  await expect(octaves).not.toHaveValue('2');
+  await page.getByRole('button', { name: 'Update it' }).click();
+  await expect(octaves).toHaveValue('2');
+  await page.keyboard.press('Control+z');
+  await expect(octaves).not.toHaveValue('2');
+  await page.keyboard.press('Control+k');
+  await choose(page, 'Kept parts');
+  await part.getByRole('button', { name: 'Update here' }).click();
+  await expect(octaves).toHaveValue('2');
+});
+
+test('a surface that two things wear is tuned for one of them where that is selected', async ({ page }) => {
+  let piece = blankPiece();
+  piece = setPicture(setLoop(piece, { frames: 12, rate: 24 }), { width: 128, height: 72 });
+  for (const name of ['buoy', 'float']) piece = addStrand(piece, 'form', name, 'form.ball', { columns: 16, rows: 8 });
+  piece = addStrand(piece, 'surface', 'paint', 'surface.lit');
+  piece = addStep(piece, 's3', 1, 'surface.colour');
+  piece = addStrand(piece, 'stage', 'hall', 'stage.camera');
+  piece = addStep(piece, 's4', 1, 'stage.fill', { strength: 2 });
+  for (const [i, x] of [-1.2, 1.2].entries())
+    piece = addStep(piece, 's4', 2 + i, 'stage.place', {
+      form: { link: `s${i + 1}` },
+      surface: { link: 's3' },
+      position: [x, 0, 0],
+    });
+  piece = addStrand(piece, 'finish', 'out', 'finish.shoot', { stage: { link: 's4' } });
+  const at = { strand: 's3', step: 't2', param: 'colour' };
+  piece = putOut(piece, at, { name: 'coat', value: '#c03028', min: 0, max: 1 });
+  await openPiece(page, piece);
+  await inWorkbench(page);
+  const before = await settled(stage(page));
+  await cell(page, 's1/t1').click();
+  const tuning = page.getByRole('region', { name: 'Tuning' });
+  await expect(tuning.getByText('Only for “buoy” on hall')).toBeVisible();
+  await expect(tuning.getByText('“float”')).toHaveCount(0);
+  await tuning.getByText('Only for “buoy” on hall').click();
+  await tuning.getByRole('checkbox', { name: 'coat' }).check();
+  await tuning.getByRole('button', { name: 'coat', exact: true }).click();
+  await page.getByLabel('coat as #rrggbb').fill('#2860c0');
+  await page.keyboard.press('Escape');
+  const after = await settled(stage(page));
+  expect(difference(sideOf(before, 'left'), sideOf(after, 'left'))).toBeGreaterThan(1);
+  expect(difference(sideOf(before, 'right'), sideOf(after, 'right'))).toBe(0);
+  // Of the surface both places are offered.
+  await cell(page, 's3/t2').click();
+  await expect(tuning.getByText('Only for “float” on hall')).toBeVisible();
+  await expect(tuning.getByRole('checkbox', { name: 'coat' }).first()).toBeChecked();
 });
 
 test('a box over the lattice selects steps of a row, or rows; what they share is tuned together', async ({ page }) => {

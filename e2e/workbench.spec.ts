@@ -219,7 +219,7 @@ test('what goes on in a piece does not go on in the next, and small rows stay sm
 test('a lost graphics card comes back without a reload', async ({ page }) => {
   const before = await settled(stage(page));
   await page.evaluate(() => {
-    const gl = document.querySelector<HTMLCanvasElement>('[role=application]')!.getContext('webgl2')!;
+    const gl = document.querySelector<HTMLCanvasElement>('[role=application] canvas')!.getContext('webgl2')!;
     const lose = gl.getExtension('WEBGL_lose_context')!;
     lose.loseContext();
     setTimeout(() => lose.restoreContext(), 1200);

@@ -5,22 +5,24 @@ import { beside, installPackages, must, run } from './sh.mjs';
 
 /**
  * Everything that has to hold: packages, Chromium, lint, types, unit tests, browser tests. The last line is
- * "N passed, N failed". With --quick lint, types and unit tests alone.
+ * "N passed, N failed". With --quick lint, types and unit tests alone; with --firefox what has to work there as well.
  */
 const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 const results = 'test-results';
 const aside = mkdtempSync(join(tmpdir(), 'verify-'));
 const unitFile = join(aside, 'unit.json');
 const quick = process.argv.includes('--quick');
+const firefox = process.argv.includes('--firefox');
 
 await installPackages();
 // An independent compiler checks the GLSL that goes out.
 const missing = [
   [CHROMIUM, 'chromium'],
   ['/usr/bin/glslangValidator', 'glslang-tools'],
+  ...(firefox ? [[process.env.FIREFOX ?? '/usr/bin/firefox-esr', 'firefox-esr', 'libegl1', 'libgl1-mesa-dri']] : []),
 ]
   .filter(([path]) => !existsSync(path))
-  .map(([, name]) => name);
+  .flatMap(([, ...names]) => names);
 if (missing.length > 0) {
   await must('Fetching the package lists', 'apt-get', ['update']);
   await must(`Installing ${missing.join(' and ')}`, 'apt-get', [
@@ -52,18 +54,31 @@ const readThrough = async () => {
 const inBrowser = async () => {
   const built = await beside('Building', 'npm', ['run', '-s', 'build']);
   if (built !== 0) return built;
+  const env = { ...process.env, CI: '1' };
   console.log('\n# Browser tests');
-  return run('npx', ['playwright', 'test'], { env: { ...process.env, CI: '1' } });
+  const code = quick ? 0 : await run('npx', ['playwright', 'test'], { env });
+  if (!firefox) return code;
+  console.log('\n# Browser tests in Firefox');
+  return (await run('npx', ['playwright', 'test', '--config', 'e2e/firefox.config.ts'], { env })) || code;
 };
-const [{ read: readCode, unit: unitCode }, browserCode] = await Promise.all([readThrough(), quick ? 0 : inBrowser()]);
+const [{ read: readCode, unit: unitCode }, browserCode] = await Promise.all([
+  readThrough(),
+  quick && !firefox ? 0 : inBrowser(),
+]);
 
 const unit = existsSync(unitFile)
   ? JSON.parse(readFileSync(unitFile, 'utf8'))
   : { numPassedTests: 0, numFailedTests: 1, testResults: [] };
 rmSync(aside, { recursive: true });
-const report =
-  !quick && existsSync(`${results}/e2e.json`) ? JSON.parse(readFileSync(`${results}/e2e.json`, 'utf8')) : null;
-const browser = report?.stats ?? { expected: 0, flaky: 0, unexpected: quick ? 0 : 1 };
+/** What browser tests report; where they were to run and do not, that is a failure. */
+const reportOf = (name, wanted) => {
+  const file = `${results}/${name}.json`;
+  if (!wanted) return { stats: { expected: 0, flaky: 0, unexpected: 0 }, suites: [] };
+  return existsSync(file)
+    ? JSON.parse(readFileSync(file, 'utf8'))
+    : { stats: { expected: 0, flaky: 0, unexpected: 1 }, suites: [] };
+};
+const reports = [reportOf('e2e', !quick), reportOf('firefox', firefox)];
 
 const browserTests = (suite, file) => [
   ...(suite.specs ?? []).map((spec) => ({
@@ -79,14 +94,18 @@ const timed = [
       seconds: (t.duration ?? 0) / 1000,
     })),
   ),
-  ...(report?.suites ?? []).flatMap((suite) => browserTests(suite, suite.file)),
+  ...reports.flatMap(({ suites }) => suites.flatMap((suite) => browserTests(suite, suite.file))),
 ];
 console.log('\n# The ten slowest tests');
 for (const { name, seconds } of timed.sort((a, b) => b.seconds - a.seconds).slice(0, 10))
   console.log(`${seconds.toFixed(1).padStart(7)} s  ${name}`);
 
-const passed = unit.numPassedTests + browser.expected + browser.flaky;
-const failed = Math.max(unit.numFailedTests + browser.unexpected, unitCode || readCode || browserCode ? 1 : 0);
+const sum = (of) => reports.reduce((all, { stats }) => all + of(stats), 0);
+const passed = unit.numPassedTests + sum((stats) => stats.expected + stats.flaky);
+const failed = Math.max(
+  unit.numFailedTests + sum((stats) => stats.unexpected),
+  unitCode || readCode || browserCode ? 1 : 0,
+);
 if (readCode !== 0) console.error('\nThe lint or the types failed.');
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);

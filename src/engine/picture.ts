@@ -5,7 +5,8 @@ import type { Skin } from '@/core/mesh/skin';
 import { strandById, type Piece } from '@/core/piece/types';
 import { analyse, outputOf, stageBehind, type Analysis, type Output, type Target } from '@/core/weave';
 import type { DrawnPart } from './card/shot';
-import { makeShared } from './surface/surface-material';
+import type { Shared } from './surface/surface-material';
+import { Compiled } from './compiled';
 import { Follower } from './card/follow';
 import { FinishTree, type TreeDrawing } from './finish/finish-tree';
 import { Memory } from './finish/memory';
@@ -47,6 +48,8 @@ export interface Frame {
   aside?: boolean;
   /** It is drawn to be remembered, and not to be seen. */
   unseen?: boolean;
+  /** It is one of many for which the loop is gone through more than once. */
+  rounds?: boolean;
   /** Another piece of the same structure whose numbers are drawn. */
   as?: Piece;
   /** Told of each part that was drawn. */
@@ -55,9 +58,11 @@ export interface Frame {
 
 /** Draws frames of a piece with a renderer of the library. */
 export class Picture {
-  private readonly shared = makeShared();
+  private readonly shared: Shared;
+  /** What was compiled for it alone. */
+  private readonly own: Compiled | null;
   private readonly shots: Shots;
-  private readonly finishes = new FinishTree(this.shared);
+  private readonly finishes: FinishTree;
   private readonly noMemory = new Memory();
   private follower: Follower | null = null;
   private remembered: MemoryReading[] = [];
@@ -70,10 +75,14 @@ export class Picture {
   private readonly loop = new LoopTexture();
   view: View | null = null;
 
-  /** @param looking shows a checkerboard where the picture is open */
+  /**
+   * @param looking shows a checkerboard where the picture is open
+   * @param compiled what the renderer has compiled before; it is not disposed of with the picture
+   */
   constructor(
     readonly renderer: THREE.WebGLRenderer,
     private readonly looking = false,
+    compiled?: Compiled,
   ) {
     renderer.setTransparentSort(farFirst);
     renderer.setClearColor(0x000000, 0);
@@ -81,7 +90,11 @@ export class Picture {
     renderer.toneMapping = THREE.NoToneMapping;
     renderer.shadowMap.enabled = true;
     renderer.shadowMap.type = THREE.PCFShadowMap;
-    this.shots = new Shots(this.shared, renderer);
+    this.own = compiled ? null : new Compiled();
+    const { shared, materials, rows } = (compiled ?? this.own)!;
+    this.shared = shared;
+    this.shots = new Shots(materials, renderer);
+    this.finishes = new FinishTree(shared, rows);
   }
 
   /** Takes a piece; only what its text or meshes changed is made anew. */
@@ -143,7 +156,7 @@ export class Picture {
     const { analysis, follower } = this;
     const piece = as ?? this.piece;
     if (!piece || !analysis || !follower) return;
-    const { memory = this.noMemory, aside = !rest.memory, unseen = false, drew } = rest;
+    const { memory = this.noMemory, aside = !rest.memory, unseen = false, rounds = false, drew } = rest;
     this.shared.clPhase.value = phase;
     this.shared.clSize.value.set(width, height);
     this.shared.clLoop.value = this.loop.take(follower.loopValues(piece));
@@ -166,6 +179,7 @@ export class Picture {
         return (worn) => this.finishes.textureOf(worn);
       },
       view: { stage: this.output.stage, view: this.view },
+      rounds: aside ? undefined : rounds,
       drew,
     };
     const drawing: TreeDrawing = {
@@ -223,5 +237,6 @@ export class Picture {
     this.finishes.dispose();
     this.noMemory.dispose();
     this.loop.dispose();
+    this.own?.dispose();
   }
 }

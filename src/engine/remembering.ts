@@ -57,9 +57,10 @@ export class Remembering {
 
   /**
    * The next frames, at most so many, that have to be drawn into a memory for the present one to settle. With the last
-   * of them drawn there are none, once: that memory is the picture's from then on. Null where nothing is to be done.
+   * of them drawn there are none, once: that memory is the picture's from then on. With them comes whether the loop is
+   * gone through more than once. Null where nothing is to be done.
    */
-  next(picture: Picture, phase: number, most: number): { memory: Memory; frames: number[] } | null {
+  next(picture: Picture, phase: number, most: number): { memory: Memory; frames: number[]; rounds: boolean } | null {
     if (!this.settling) {
       const left = picture.missing(this.memory, phase);
       if (left.length === 0) return null;
@@ -76,7 +77,7 @@ export class Remembering {
       this.settling = null;
       this.told(null);
     }
-    return { memory, frames };
+    return { memory, frames, rounds: of > picture.frames };
   }
 
   /**

@@ -7,8 +7,8 @@ import { PicturesAside, type Drawn } from './pictures-aside';
 import { Remembering } from './remembering';
 import { DepthProbe } from './capture/depth-probe';
 import { BackBuffer } from './card/back-buffer';
-import { makeRenderer } from './card/renderer';
 import { ScaleChooser } from './card/scale';
+import { letGoOfScreen, type Screen } from './screen';
 import type { Layout } from './stage/layout';
 import type { View } from './stage/stage-scene';
 
@@ -77,17 +77,19 @@ export class Viewer {
   private readonly remembering: Remembering;
   private isPlaying = false;
 
+  /** @param screen is let go of with the viewer, not disposed of */
   constructor(
-    readonly canvas: HTMLCanvasElement,
+    private readonly screen: Screen,
     private readonly events: ViewerEvents,
   ) {
-    this.renderer = makeRenderer(canvas);
+    const { canvas } = screen;
+    this.renderer = screen.renderer;
     this.renderer.debug.onShaderError = (gl, _program, vertex, fragment) => {
       const log = gl.getShaderInfoLog(vertex) || gl.getShaderInfoLog(fragment) || '';
       events.failed(`The graphics card refused a program: ${log.split('\n')[0]?.slice(0, 200) ?? ''}`);
     };
     this.remembering = new Remembering(this.renderer, events.settling);
-    this.picture = new Picture(this.renderer, true);
+    this.picture = new Picture(this.renderer, true, screen.compiled);
     this.asked = new PicturesAside(this.renderer, () => (this.lost || this.ended || !this.piece ? null : this.now()));
     canvas.addEventListener('webglcontextlost', this.onLost);
     canvas.addEventListener('webglcontextrestored', this.onRestored);
@@ -114,6 +116,10 @@ export class Viewer {
   clearMemory(): void {
     this.remembering.clear();
     this.dirty = true;
+  }
+
+  get canvas(): HTMLCanvasElement {
+    return this.screen.canvas;
   }
 
   /** Size in pixels of the picture that is drawn now. */
@@ -207,7 +213,8 @@ export class Viewer {
     this.asked.dispose();
     this.depth?.dispose();
     this.back.dispose();
-    this.renderer.dispose();
+    if (this.busy) (this.renderer.getContext() as WebGL2RenderingContext).deleteSync(this.busy.fence);
+    letGoOfScreen(this.screen);
   }
 
   private readonly onLost = (event: Event) => {
@@ -222,7 +229,8 @@ export class Viewer {
     this.lost = false;
     const { view } = this.picture;
     this.remembering.lost();
-    this.picture = new Picture(this.renderer, true);
+    this.screen.lost();
+    this.picture = new Picture(this.renderer, true, this.screen.compiled);
     this.picture.view = view;
     const again = this.piece ? this.setPiece(this.piece, this.meshOf, this.complete) : Promise.resolve();
     void again.then(this.events.restored);
@@ -298,13 +306,13 @@ export class Viewer {
     const most = Math.max(1, Math.min(MOST_AT_ONCE, Math.floor(BUDGET / this.lastTook)));
     const next = this.remembering.next(this.picture, this.phase, most);
     if (!next) return false;
-    const { memory, frames } = next;
+    const { memory, frames, rounds } = next;
     const [width, height] = this.size();
     if (frames.length === 0) this.dirty = true;
     else
       this.watched(() => {
         for (const frame of frames)
-          this.picture.draw({ phase: frame / this.picture.frames, width, height, memory, unseen: true });
+          this.picture.draw({ phase: frame / this.picture.frames, width, height, memory, rounds, unseen: true });
       }, frames.length);
     return true;
   }

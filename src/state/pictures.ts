@@ -1,4 +1,3 @@
-import { HDRLoader } from 'three/addons/loaders/HDRLoader.js';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { keptSize, PictureError, readHeader, type PictureHeader } from '@/core/formats/picture-header';
 import type { Pixels } from '@/core/glsl';
@@ -6,6 +5,7 @@ import type { Asset } from '@/core/piece/types';
 import { hasPixels, providePixels } from '@/core/weave';
 import { providePanorama } from '@/engine/card/textures';
 import { hand } from '@/workers/doors';
+import { readPanorama } from '@/workers/panorama-reading';
 import { notify } from './notify';
 
 /** Longest side to which an SVG is drawn, in pixels. */
@@ -56,13 +56,9 @@ async function draw(bytes: Uint8Array<ArrayBuffer>, { type, size }: PictureHeade
   }
 }
 
-function provideHdr(id: string, bytes: Uint8Array<ArrayBuffer>): void {
+async function provideHdr(id: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
   try {
-    const { width, height, data } = new HDRLoader().parse(bytes.buffer) as unknown as {
-      width: number;
-      height: number;
-      data: Uint16Array;
-    };
+    const { width, height, data } = await readPanorama(bytes);
     const said = readHeader(bytes).size;
     if (said?.width !== width || said.height !== height) throw new Error('another size than its header says');
     providePanorama(id, width, height, data);
@@ -90,7 +86,7 @@ export async function importPicture(file: File): Promise<Asset> {
   const name = file.name.slice(0, 80) || 'picture';
   if (header.type === 'image/vnd.radiance') {
     const id = await assetId(bytes);
-    provideHdr(id, bytes);
+    await provideHdr(id, bytes);
     return { id, name, type: header.type, data: toBase64(bytes) };
   }
   const { canvas, pixels } = await draw(bytes, header);
@@ -124,7 +120,7 @@ export async function ensurePicture(asset: Asset): Promise<boolean> {
   try {
     const bytes = fromBase64(asset.data);
     const header = readHeader(bytes);
-    if (header.type === 'image/vnd.radiance') provideHdr(asset.id, bytes);
+    if (header.type === 'image/vnd.radiance') await provideHdr(asset.id, bytes);
     else await provide(asset.id, (await draw(bytes, header)).pixels);
     return true;
   } catch (error) {

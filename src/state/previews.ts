@@ -8,8 +8,6 @@ import { Ended, lean, studio } from '@/workers/doors';
 import { useTransport } from './transport';
 import { useWorkbench } from './workbench';
 
-/** Pixels of a cell's drawing. */
-const SIZE = { width: 126, height: 57 };
 /** While the loop plays, cells are drawn again after this many milliseconds at the earliest. */
 const REFRESH = 900;
 
@@ -18,11 +16,21 @@ interface Previews {
   drawn: Record<string, Preview>;
   /** Where fields are shown: across the forms that stand on the stage. */
   patches: Patches;
+  /** Pixels of a cell's drawing. */
+  size: { width: number; height: number };
 }
 
-const NOTHING: Previews = { drawn: {}, patches: {} };
+const NOTHING = { drawn: {}, patches: {} };
 
-export const usePreviews = create<Previews>()(() => NOTHING);
+export const usePreviews = create<Previews>()(() => ({ ...NOTHING, size: { width: 84, height: 36 } }));
+
+/** Has drawings made in this size. */
+export function setDrawingSize(size: Previews['size']): void {
+  const now = usePreviews.getState().size;
+  if (now.width === size.width && now.height === size.height) return;
+  usePreviews.setState({ size });
+  nudge?.();
+}
 
 /** Forgets what was drawn. */
 export const clearPreviews = (): void => usePreviews.setState(NOTHING);
@@ -85,7 +93,7 @@ const isPlain = (strand: Strand) => !strand.steps.some((s) => Object.values(s.pa
 
 /**
  * The strand that is drawn next: the selected one first, then those that need no others.
- * @param when told by drawings that move with the loop
+ * @param when told by drawings that move with the loop or have a size
  * @param drawn the key under which a strand was drawn last
  * @returns null where all drawings are up to date. Stages and finishes are drawn with the picture.
  */
@@ -128,10 +136,11 @@ export function startPreviews(): () => void {
   const run = async () => {
     while (!ended) {
       const { playing, frame } = useTransport.getState();
-      const { patches } = usePreviews.getState();
+      const { patches, size } = usePreviews.getState();
       // While the loop plays, drawings follow it now and then.
-      const when = playing ? Math.floor(performance.now() / REFRESH) : frame;
-      const job = nextDrawing(useWorkbench.getState(), `${when}`, (strand) => done.get(strand), patches);
+      const moment = playing ? Math.floor(performance.now() / REFRESH) : frame;
+      const when = `${moment} ${size.width}x${size.height}`;
+      const job = nextDrawing(useWorkbench.getState(), when, (strand) => done.get(strand), patches);
       if (!job) {
         await new Promise<void>((resolve) => {
           wake = resolve;
@@ -147,7 +156,7 @@ export function startPreviews(): () => void {
           lean(piece),
           job.strand.id,
           job.strand.steps.map((s) => s.id),
-          SIZE,
+          size,
           phase,
           patchFor(piece, job.strand, patches),
         );

@@ -1,10 +1,17 @@
 import * as Comlink from 'comlink';
 import { meshReader } from './mesh-reader';
+import { panoramaReader } from './panorama-reader';
 import { reader } from './reader';
 import { studio } from './studio';
 import { takeAway } from './take-away';
 
-const THREADS: Record<string, object> = { studio, reader, 'take-away': takeAway, 'mesh-reader': meshReader };
+const THREADS: Record<string, object> = {
+  studio,
+  reader,
+  'take-away': takeAway,
+  'mesh-reader': meshReader,
+  'panorama-reader': panoramaReader,
+};
 
 /**
  * The browser's Worker as far as the doors need one: its work is done in this thread, but all that is said goes

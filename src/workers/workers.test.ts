@@ -1,6 +1,7 @@
 import { writeWav } from '@/core/formats/wav';
 import { reader } from './reader';
 import { strFromU8, unzipSync } from 'fflate';
+import { DataUtils } from 'three';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { bakeSkin } from '@/core/forms/bake';
 import { writePiece } from '@/core/formats/piece-file';
@@ -11,6 +12,7 @@ import { STARTERS } from '@/demo';
 import { Ended, endStudio, hand, lean, studio, takeAway, watchStudio } from './doors';
 import { MeshStore } from './mesh-store';
 import { readMeshData, readMeshFile } from './mesh-reading';
+import { readPanorama } from './panorama-reading';
 import { readPieceData, readPieceFile, TooLong, Vetting } from './reading';
 import { WorkerHere } from './testing';
 import { cropped, writtenSize } from './video';
@@ -180,6 +182,23 @@ describe('vetting kept pieces', () => {
     const before = opened('reader');
     await expect(vetting.vet(small)).resolves.toMatchObject({ cost: expect.any(Number) });
     expect(opened('reader')).toBe(before + 1);
+  });
+});
+
+describe('pictures all around', () => {
+  const header = '#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y 1 +X 2\n';
+  const hdr = (...pixels: number[]) => new Uint8Array([...new TextEncoder().encode(header), ...pixels]);
+
+  it('are decoded, four half floats a pixel (G. Ward, "Real Pixels", 1991)', async () => {
+    const { width, height, data } = await readPanorama(hdr(128, 64, 32, 129, 0, 0, 255, 132));
+    expect([width, height]).toEqual([2, 1]);
+    const light = [...data].map((half) => DataUtils.fromHalfFloat(half));
+    [256 / 255, 128 / 255, 64 / 255, 1, 0, 0, 16, 1].forEach((v, i) => expect(light[i]).toBeCloseTo(v, 2));
+  });
+
+  it('that are cut short or none are refused', async () => {
+    await expect(readPanorama(hdr(128, 64))).rejects.toThrow('cannot be read');
+    await expect(readPanorama(new Uint8Array(40))).rejects.toThrow('cannot be read');
   });
 });
 

@@ -88,9 +88,9 @@ describe('reading a piece file', () => {
     ['no version', '{"format": "calm-lattice"}', 'not-a-piece', /which version/],
     [
       'a newer version',
-      () => JSON.stringify({ ...raw(), version: 7 }),
+      () => JSON.stringify({ ...raw(), version: VERSION + 1 }),
       'newer',
-      /newer Calm Lattice \(piece version 7/,
+      /newer Calm Lattice \(piece version 8/,
     ],
     [
       'a number that is a string',

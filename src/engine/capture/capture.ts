@@ -1,7 +1,7 @@
 import * as THREE from 'three';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
-import { EXPORT_SAMPLES, Picture, type Settling } from '../picture';
+import { EXPORT_SAMPLES, Picture, type Frame, type Settling } from '../picture';
 import { readPixelsAsync } from './read';
 import { GraphicsLost, makeRenderer } from '../card/renderer';
 import { Memory } from '../finish/memory';
@@ -70,7 +70,7 @@ export class Capture {
     for (const [done, before] of missing.entries()) {
       this.assertAlive();
       settling?.({ done, of: missing.length });
-      this.draw(before / this.picture.frames, true);
+      this.draw(before / this.picture.frames, { unseen: true, rounds: missing.length > this.picture.frames });
       // One at a time, so that the page goes on and the work can be ended.
       await this.finished();
     }
@@ -85,9 +85,9 @@ export class Capture {
     return pixels;
   }
 
-  private draw(phase: number, unseen = false): void {
+  private draw(phase: number, how: Pick<Frame, 'unseen' | 'rounds'> = {}): void {
     const { target: to, memory, size } = this;
-    this.picture.draw({ phase, ...size, to, samples: EXPORT_SAMPLES, memory, unseen });
+    this.picture.draw({ phase, ...size, to, samples: EXPORT_SAMPLES, memory, ...how });
   }
 
   /** When the graphics card has done what it was told. */

@@ -2,7 +2,7 @@ import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
 import type { Analysis, Target } from '@/core/weave';
 import type { Shot } from '../card/shot';
-import { Spares } from '../card/spares';
+import type { Spares } from '../card/spares';
 import type { Shared } from '../surface/surface-material';
 import { FinishRow, PassTargets, type RowDrawing } from './finish-row';
 import { HALF } from './memory';
@@ -16,15 +16,11 @@ export interface TreeDrawing extends Omit<RowDrawing, 'shot' | 'branch'> {
 const keyOf = (target: Target | null, shown: boolean) =>
   target ? `${target.strand}/${target.step ?? ''}${shown ? '' : ' aside'}` : '';
 
-/** Rows that are kept after they were let go of; a cell of each step may have one. */
-const KEPT = 24;
-
 const spareKey = (key: string, text: string) => `${key}\n${text}`;
 
 /** Finishes, whole and up to a step, with those that they take in. What several take in is drawn once. */
 export class FinishTree {
   private readonly rows = new Map<string, FinishRow>();
-  private readonly spares = new Spares<FinishRow>(KEPT);
   /** Rows known to fit the present piece. */
   private readonly fresh = new Set<string>();
   private readonly targets = new PassTargets();
@@ -32,7 +28,11 @@ export class FinishTree {
   /** Branches that are drawn for the present frame. */
   private readonly drawn = new Set<string>();
 
-  constructor(private readonly shared: Shared) {}
+  /** @param spares rows that were let go of, with their programs */
+  constructor(
+    private readonly shared: Shared,
+    private readonly spares: Spares<FinishRow>,
+  ) {}
 
   /** The piece is another one: rows are looked at again. */
   changed(): void {
@@ -98,10 +98,10 @@ export class FinishTree {
     return row;
   }
 
+  /** Lets go of its rows, and disposes of the rest. */
   dispose(): void {
-    for (const row of this.rows.values()) row.dispose();
+    for (const [key, row] of this.rows) this.spares.keep(spareKey(key, row.key), row);
     for (const target of this.branches.values()) target.dispose();
-    this.spares.dispose();
     this.targets.dispose();
   }
 }

@@ -8,11 +8,12 @@ import type { Follow } from '../card/follow';
 import type { DrawnPart, Shot } from '../card/shot';
 import type { Branch } from '../card/uniforms';
 import type { Shared } from '../surface/surface-material';
-import { SurfaceMaterials } from '../surface/surface-materials';
+import type { SurfaceMaterials } from '../surface/surface-materials';
 import { Exposure } from './exposure';
 import { momentOf } from './moments';
 import type { SceneDrawing, View } from './stage-scene';
-import { shotTarget, StageShot, type ShotSize } from './stage-shot';
+import { RoundShots } from './round-shots';
+import { shotTarget, stageTarget, StageShot, type ShotSize } from './stage-shot';
 
 /** What stages are shot with. */
 export interface Shooting extends ShotSize {
@@ -25,6 +26,8 @@ export interface Shooting extends ShotSize {
   wear: (stage: StageShot, target: THREE.WebGLRenderTarget) => Branch;
   /** For this stage alone. */
   view: { stage: Strand | null; view: View | null };
+  /** The loop is gone through more than once; unsaid for pictures beside the running one. */
+  rounds?: boolean;
   /** Told of each stage that was shot. */
   drew?: (part: DrawnPart) => void;
 }
@@ -49,19 +52,20 @@ export class Shots {
   private readonly empty = new THREE.Scene();
   private readonly camera = new THREE.Camera();
   private readonly ground = new THREE.Color(0, 0, 0);
-  private readonly materials: SurfaceMaterials;
   private exposure: Exposure | null = null;
   private readonly taken = new Map<string, Taken>();
+  private readonly round = new RoundShots(sameOf);
   /** Counts the frames. */
   private frame = 0;
   private readonly latest = new Map<string, Shot>();
+  private readonly shared: Shared;
 
   constructor(
-    private readonly shared: Shared,
+    private readonly materials: SurfaceMaterials,
     private readonly renderer: THREE.WebGLRenderer,
   ) {
+    this.shared = materials.shared;
     this.empty.background = this.ground;
-    this.materials = new SurfaceMaterials(shared);
   }
 
   /** Works out what has to be known before stages of a piece are built. @returns builds them, and lets go of others */
@@ -77,6 +81,7 @@ export class Shots {
     );
     return () => {
       this.ground.setRGB(...linearOf(piece.picture.background), THREE.LinearSRGBColorSpace);
+      this.endRounds();
       this.taken.clear();
       for (const build of builds) build();
       for (const [id, stage] of this.stages) {
@@ -124,9 +129,18 @@ export class Shots {
         return known.shot;
       }
     }
-    const target = stage
-      ? this.stages.get(stage.id)!.target(shooting, shutter ? behind!.finish.id : '')
-      : this.bareTarget(width, height, samples);
+    if (shooting.rounds === false) this.endRounds();
+    // What is worn on a stage may remember other frames in the next round.
+    const repeats = shooting.rounds && stage && this.stages.get(stage.id)!.scene.branches.length === 0;
+    const roundKey = `${key} ${phase}`;
+    const before = repeats ? this.round.find(roundKey, of) : undefined;
+    if (before) return this.took(key, stage, before, of, phase);
+    const own = repeats ? this.round.room(of, stageTarget) : null;
+    const target =
+      own ??
+      (stage
+        ? this.stages.get(stage.id)!.target(shooting, shutter ? behind!.finish.id : '')
+        : this.bareTarget(width, height, samples));
     if (stage && shutter) {
       this.exposure ??= new Exposure(this.renderer);
       this.exposure.take(target, shutter, (later) =>
@@ -139,6 +153,11 @@ export class Shots {
     }
     if (stage) shooting.drew?.({ strand: stage.id, steps: [] });
     const shot = { target, lens: this.shared.clLens.value.clone() };
+    if (own) this.round.keep(roundKey, shot, of);
+    return this.took(key, stage, shot, of, phase);
+  }
+
+  private took(key: string, stage: Strand | null, shot: Shot, of: Taken['of'], phase: number): Shot {
     this.taken.set(key, { shot, frame: this.frame, of, phase });
     this.latest.set(stage?.id ?? '', shot);
     return shot;
@@ -162,6 +181,13 @@ export class Shots {
     this.shared.clPhase.value = shooting.phase;
   }
 
+  /** What was shot for rounds is not there any more. */
+  private endRounds(): void {
+    for (const [key, { shot }] of this.taken) if (this.round.holds(shot)) this.taken.delete(key);
+    for (const [key, shot] of this.latest) if (this.round.holds(shot)) this.latest.delete(key);
+    this.round.clear();
+  }
+
   private bareTarget(width: number, height: number, samples: number): THREE.WebGLRenderTarget {
     const known = this.bare.get(samples) ?? shotTarget(width, height, samples);
     this.bare.set(samples, known);
@@ -169,11 +195,12 @@ export class Shots {
     return known;
   }
 
+  /** Lets go of the materials of its stages, and disposes of the rest. */
   dispose(): void {
     for (const stage of this.stages.values()) stage.dispose();
     for (const shot of this.bare.values()) shot.dispose();
+    this.round.clear();
     this.exposure?.dispose();
-    this.materials.dispose();
   }
 }
 

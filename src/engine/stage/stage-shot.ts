@@ -109,8 +109,7 @@ export class StageShot {
       return known;
     }
     known?.dispose();
-    const made = shotTarget(width, height, samples);
-    if (depth) made.depthTexture = new THREE.DepthTexture(width, height, THREE.FloatType);
+    const made = stageTarget({ width, height, samples, depth });
     this.shots.set(key, made);
     return made;
   }
@@ -147,3 +146,10 @@ export const shotTarget = (width: number, height: number, samples: number) =>
     minFilter: THREE.LinearFilter,
     magFilter: THREE.LinearFilter,
   });
+
+/** The same, with how far away things are where that is wanted. */
+export function stageTarget({ width, height, samples, depth }: ShotSize): THREE.WebGLRenderTarget {
+  const made = shotTarget(width, height, samples);
+  if (depth) made.depthTexture = new THREE.DepthTexture(width, height, THREE.FloatType);
+  return made;
+}

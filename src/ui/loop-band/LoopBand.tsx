@@ -11,7 +11,7 @@ export function LoopBand() {
   return (
     <footer
       aria-label="Loop"
-      className="grid min-h-0 grid-cols-[196px_minmax(0,1fr)_196px] overflow-hidden border-t border-line"
+      className="grid min-h-0 grid-cols-[196px_minmax(0,1fr)_196px] overflow-hidden border-t border-line max-lg:grid-cols-[172px_minmax(0,1fr)_148px]"
     >
       <Transport />
       <Band />

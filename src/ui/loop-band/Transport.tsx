@@ -20,7 +20,7 @@ export function Transport() {
     goTo(useTransport.getState().frame + by, frames);
   };
   return (
-    <div className="flex flex-col justify-center gap-2 px-4">
+    <div className="flex flex-col justify-center gap-2 px-4 max-lg:px-2">
       <div className="flex items-center gap-1">
         <button
           type="button"

@@ -9,7 +9,8 @@ import { pictureIn, placeIn } from './picture-box';
 import { viewerNow } from './viewer-handle';
 
 interface Props {
-  canvas: RefObject<HTMLCanvasElement | null>;
+  /** What the picture is drawn in. */
+  area: RefObject<HTMLElement | null>;
   aspect: number;
   strand: Strand;
   step: Step;
@@ -21,13 +22,13 @@ interface Props {
 const NUDGE = 0.01;
 
 /** A mark on the picture: what lies under it is how far away the step sees sharply. */
-export function FocusDot({ canvas, aspect, strand, step, param }: Props) {
+export function FocusDot({ area, aspect, strand, step, param }: Props) {
   const [at, setAt] = useState<[number, number]>([0.5, 0.5]);
   const frame = useTransport((s) => s.frame);
   const value = useWorkbench((s) => numberAt(s.piece, step, param, frame / s.piece.loop.frames));
-  const parent = canvas.current?.parentElement?.getBoundingClientRect();
+  const parent = area.current?.parentElement?.getBoundingClientRect();
   if (!parent || value === null) return null;
-  const box = pictureIn(canvas.current!.getBoundingClientRect(), aspect);
+  const box = pictureIn(area.current!.getBoundingClientRect(), aspect);
   const put = (x: number, y: number) => {
     const to: [number, number] = [Math.min(1, Math.max(0, x)), Math.min(1, Math.max(0, y))];
     setAt(to);

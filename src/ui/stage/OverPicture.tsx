@@ -7,7 +7,8 @@ import { viewerNow } from './viewer-handle';
 export type Over = Places;
 
 interface Props {
-  canvas: RefObject<HTMLCanvasElement | null>;
+  /** What the picture is drawn in. */
+  area: RefObject<HTMLElement | null>;
   /** Width over height of the picture. */
   aspect: number;
   /** The form whose space is meant; the hall where null. */
@@ -18,7 +19,7 @@ interface Props {
 }
 
 /** Draws over the picture and follows it, frame by frame. */
-export function OverPicture({ canvas, aspect, form, orHall, children }: Props) {
+export function OverPicture({ area, aspect, form, orHall, children }: Props) {
   const [, redraw] = useState(0);
   useEffect(() => {
     // The camera may move with the loop or the mouse; the drawing follows the frames.
@@ -31,7 +32,7 @@ export function OverPicture({ canvas, aspect, form, orHall, children }: Props) {
     });
     return () => cancelAnimationFrame(timer);
   }, []);
-  const box = canvas.current && pictureBox(canvas.current, aspect);
+  const box = area.current && pictureBox(area.current, aspect);
   const layout = viewerNow()?.layout;
   const places = layout?.places(form) ?? (orHall ? layout?.places(null) : null);
   if (!box || !places) return null;
@@ -46,9 +47,9 @@ export function OverPicture({ canvas, aspect, form, orHall, children }: Props) {
   );
 }
 
-/** Where the picture lies inside of the canvas element, in its parent's pixels. */
-function pictureBox(canvas: HTMLCanvasElement, aspect: number) {
-  const { left, top, width, height } = canvas.getBoundingClientRect();
-  const outer = canvas.parentElement!.getBoundingClientRect();
+/** Where the picture lies inside of the element that it is drawn in, in its parent's pixels. */
+function pictureBox(area: HTMLElement, aspect: number) {
+  const { left, top, width, height } = area.getBoundingClientRect();
+  const outer = area.parentElement!.getBoundingClientRect();
   return pictureIn({ left: left - outer.left, top: top - outer.top, width, height }, aspect);
 }

@@ -47,8 +47,8 @@ const VersionBeside = dynamic(() => import('./VersionBeside').then((m) => m.Vers
 const SignalPlot = dynamic(() => import('./SignalPlot').then((m) => m.SignalPlot), { ssr: false });
 
 export function StageView() {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const { size, trouble, rests, settling } = useViewer(canvas);
+  const area = useRef<HTMLDivElement>(null);
+  const { size, trouble, rests, settling } = useViewer(area);
   const piece = useWorkbench((s) => s.piece);
   const selected = useWorkbench((s) => s.selected);
   const looking = usePanels((s) => s.looking);
@@ -114,12 +114,12 @@ export function StageView() {
 
   return (
     <section aria-label="Stage" className={STAGE}>
-      <canvas
-        ref={canvas}
+      <div
+        ref={area}
         tabIndex={0}
         role="application"
         aria-label="The running picture. Drag to look around, arrow keys turn the view, page keys zoom."
-        className="max-h-full max-w-full cursor-grab touch-none object-contain active:cursor-grabbing"
+        className="max-h-full max-w-full cursor-grab touch-none active:cursor-grabbing"
         style={{ aspectRatio: `${piece.picture.width} / ${piece.picture.height}`, width: '100%', height: '100%' }}
         onPointerDown={drag}
         onWheel={(e) => from && look(zoom(from, Math.exp(e.deltaY * 0.001)))}
@@ -131,7 +131,7 @@ export function StageView() {
         onPointerLeave={() => void point(-1, -1)}
       />
       {strand && step && space && !looking && (
-        <OverPicture key={space.form ?? ''} {...{ canvas, aspect, ...space }}>
+        <OverPicture key={space.form ?? ''} {...{ area, aspect, ...space }}>
           {(over) => (
             <>
               {definitionOf(step.op)?.place && !playing && <Letters {...{ piece, strand, step, over }} />}
@@ -142,10 +142,10 @@ export function StageView() {
         </OverPicture>
       )}
       {strand && step && focuses && !looking && (
-        <FocusDot key={step.id} {...{ canvas, aspect, strand, step }} param={focuses} />
+        <FocusDot key={step.id} {...{ area, aspect, strand, step }} param={focuses} />
       )}
       {coarse && !looking && (
-        <OverPicture key={`coarse ${coarse.strand}`} {...{ canvas, aspect }} form={coarse.strand}>
+        <OverPicture key={`coarse ${coarse.strand}`} {...{ area, aspect }} form={coarse.strand}>
           {(over) => <CoarseEdges {...{ piece, coarse, over }} />}
         </OverPicture>
       )}

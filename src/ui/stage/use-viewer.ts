@@ -1,6 +1,7 @@
 import { useEffect, useState, type RefObject } from 'react';
 import { NoGraphics } from '@/engine/card/renderer';
 import type { Settling } from '@/engine/picture';
+import { takeScreen } from '@/engine/screen';
 import { Viewer } from '@/engine/viewer';
 import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
@@ -9,8 +10,8 @@ import { ViewerFeed } from './viewer-feed';
 import { feedSecondWindow } from './second-window';
 import { setViewer } from './viewer-handle';
 
-/** The viewer's life: made with the canvas, fed by the workbench, gone with it. */
-export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
+/** The viewer's life: made with the area that its canvas fills, fed by the workbench, gone with it. */
+export function useViewer(area: RefObject<HTMLElement | null>) {
   const [size, setSize] = useState<[number, number] | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [settling, setSettling] = useState<Settling | null>(null);
@@ -21,10 +22,13 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
     let viewer: Viewer;
     let wasResting = false;
     try {
-      viewer = new Viewer(canvas.current!, {
+      const screen = takeScreen();
+      screen.canvas.style.cssText = 'display:block;width:100%;height:100%;object-fit:contain';
+      area.current!.replaceChildren(screen.canvas);
+      viewer = new Viewer(screen, {
         drawn: (w, h) => setSize((s) => (s?.[0] === w && s[1] === h ? s : [w, h])),
         resting: (rest) => {
-          canvas.current?.toggleAttribute('data-resting', rest);
+          area.current?.toggleAttribute('data-resting', rest);
           if (rest && !wasResting) setRests((n) => n + 1);
           wasResting = rest;
         },
@@ -52,6 +56,6 @@ export function useViewer(canvas: RefObject<HTMLCanvasElement | null>) {
       setViewer(null);
       viewer.dispose();
     };
-  }, [canvas]);
+  }, [area]);
   return { size, trouble, rests, settling };
 }

@@ -7,7 +7,7 @@ import type { Viewer } from '@/engine/viewer';
 import { measurePictureAgain, useChecks } from '@/state/checks';
 import { usePanels } from '@/state/panels';
 import { ensureAssets } from '@/state/assets';
-import { bumpPictures, previewKey, putPreviews, showAcross } from '@/state/previews';
+import { bumpPictures, previewKey, putPreviews, showAcross, usePreviews } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import type { MeshStore } from '@/workers/mesh-store';
@@ -19,7 +19,6 @@ export type Fed = Pick<Viewer, 'setPiece' | 'setPhase' | 'playing' | 'compare' |
   asked: Pick<PicturesAside, 'seam' | 'snapshots'>;
 };
 
-const SNAPSHOT = { width: 126, height: 57 };
 /** Cells of stage and finish are drawn again this long after a change, in milliseconds. */
 export const SNAPSHOT_PAUSE = 700;
 
@@ -63,6 +62,7 @@ export class ViewerFeed {
         // Cells show the frame that is looked at, as those of fields do.
         if (!now.playing && (now.frame !== before.frame || before.playing)) this.snapshotSoon();
       }),
+      usePreviews.subscribe((now, before) => now.size !== before.size && this.snapshotSoon()),
     ];
     void this.feed();
     this.seek();
@@ -133,7 +133,8 @@ export class ViewerFeed {
     const steps = [finish, ...finishes.filter((s) => s !== finish)].flatMap((strand) =>
       strand.steps.map((s) => ({ strand: strand.id, step: s.id })),
     );
-    const drawn = await this.viewer.asked.snapshots(steps, SNAPSHOT.width, SNAPSHOT.height);
+    const { width, height } = usePreviews.getState().size;
+    const drawn = await this.viewer.asked.snapshots(steps, width, height);
     const shot = drawn[0];
     if (!shot) return;
     const places = (stage?.steps ?? []).filter((s) => s.op === 'stage.place');

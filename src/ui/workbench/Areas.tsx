@@ -13,12 +13,13 @@ import { remembered } from '@/state/remembered';
 import { Guide } from '../guide/Guide';
 import { Lattice } from '../lattice/Lattice';
 import { Button } from '../parts/Button';
+import { useMedia } from '../parts/use-media';
 import { StageView } from '../stage/StageView';
 import { AreaGuard } from './Guard';
 import { Side } from './Side';
 
 const OVER_PICTURE =
-  'absolute top-14 right-2.5 flex max-h-[calc(100%-4.5rem)] w-[400px] flex-col ' +
+  'absolute top-14 right-2.5 flex max-h-[calc(100%-4.5rem)] w-[400px] flex-col max-lg:w-[288px] ' +
   'rounded-lg border border-line bg-ground/90';
 
 const HANDLE = 'bg-line transition-colors hover:bg-lichen focus-visible:bg-lichen outline-none';
@@ -36,9 +37,16 @@ function toWholePixels(panel: PanelImperativeHandle | null): void {
   if (Math.abs(size - Math.round(size)) > OFF) panel!.resize(Math.round(size));
 }
 
-/** Rows, stage and tuning beside each other; or the picture in the whole window, with tuning over it. */
+/** A window (or a zoomed one) that has no room for rows, stage and tuning at once. */
+const NARROW = '(max-width: 1023px)';
+
+/**
+ * Rows, stage and tuning beside each other; or the picture in the whole window, with tuning over it. In a narrow window
+ * the rows have tuning beside them, and the picture is a key away.
+ */
 export function Areas() {
   const large = usePanels((s) => s.large);
+  const narrow = useMedia(NARROW, false);
   const [rows, stage, side] = [usePanelRef(), usePanelRef(), usePanelRef()];
   const across = useKeptLayout('areas-across');
   const down = useKeptLayout('areas-down');
@@ -48,6 +56,10 @@ export function Areas() {
       else panel.current?.expand();
     }
   }, [large, rows, side]);
+  useEffect(() => {
+    if (narrow && !large) stage.current?.collapse();
+    else stage.current?.expand();
+  }, [narrow, large, stage]);
   /** Rows that are dragged to nothing leave the window to the picture. */
   const follow = () => {
     const away = rows.current?.isCollapsed();
@@ -83,6 +95,8 @@ export function Areas() {
               panelRef={stage}
               defaultSize="51%"
               minSize="20%"
+              collapsible={narrow}
+              collapsedSize="0%"
               onResize={() => toWholePixels(stage.current)}
             >
               <AreaGuard name="stage">

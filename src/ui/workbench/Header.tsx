@@ -32,12 +32,13 @@ function again(step: () => void, event: MouseEvent): void {
 export function Header() {
   const checks = useChecks();
   const rehearses = useRehearsal((s) => s.on);
+  const large = usePanels((s) => s.large);
   const play = useWorkbench((s) => s.piece.loop.play);
   const { problems, numbers, sampling } = checks;
   const count = verdictOf(checks, play).broken.length + problems.length + numbers.length + sampling.length;
   const { pastStates, futureStates } = useStore(useWorkbench.temporal, (s) => s);
   return (
-    <header className="flex items-center gap-3 border-b border-line px-4">
+    <header className="flex min-w-0 items-center gap-3 border-b border-line px-4 max-lg:gap-1 max-lg:px-2">
       <Link href="/" aria-label="To the shelf" title="To the shelf" className="rounded-md p-1">
         <Mark />
       </Link>
@@ -88,6 +89,11 @@ export function Header() {
         <CircleHelp size={16} />
       </Button>
       <span className="mx-1 h-5 w-px bg-line" />
+      {!rehearses && (
+        <Button className="lg:hidden" title="V" onClick={() => usePanels.setState({ large: !large })}>
+          {large ? 'Rows' : 'Picture'}
+        </Button>
+      )}
       <Button
         aria-pressed={rehearses}
         title="The picture large, played by hand (P)"
@@ -116,7 +122,7 @@ function Name() {
       aria-label="Name of the piece"
       defaultValue={name}
       maxLength={80}
-      className="quiet-field max-w-80 [field-sizing:content] px-1.5 py-1 text-[15px] font-semibold"
+      className="quiet-field max-w-80 min-w-16 shrink [field-sizing:content] px-1.5 py-1 text-[15px] font-semibold"
       onBlur={(e) => e.target.value !== name && edit((p) => rename(p, e.target.value))}
       onKeyDown={(e) => {
         if (e.key === 'Enter') e.currentTarget.blur();
@@ -131,11 +137,11 @@ function KeepingNote() {
   const [busy, setBusy] = useState(false);
   if (keeping.state === 'kept')
     return (
-      <span className="text-mute">
+      <span className="text-mute max-lg:hidden">
         kept {new Date(keeping.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
       </span>
     );
-  if (keeping.state === 'waiting') return <span className="text-mute">keeping …</span>;
+  if (keeping.state === 'waiting') return <span className="text-mute max-lg:hidden">keeping …</span>;
   if (keeping.state === 'failed')
     return (
       <span role="alert" className="max-w-md truncate text-bad" title={keeping.why}>

@@ -108,7 +108,7 @@ function Open() {
     [],
   );
   return (
-    <main className="grid h-screen min-w-[1024px] grid-rows-[46px_1fr_122px] overflow-hidden">
+    <main className="grid h-screen min-w-[600px] grid-rows-[46px_1fr_122px] overflow-hidden max-lg:grid-rows-[42px_1fr_100px]">
       <Header />
       {rehearses ? <Rehearse /> : <Areas />}
       <AreaGuard name="loop band">

@@ -35,6 +35,8 @@ vec4 agoAt(float frames, vec2 uv) {
 }
 // Metres from the camera to what the stage shows there, along the way it looks; as far as it sees where nothing is.
 float depthAt(vec2 uv) { return metresAt(clamp(uv, 0.0, 1.0)); }
+// Is nothing there that stands on the stage?
+bool emptyAt(vec2 uv) { return depthAt(uv) > 0.999 * lensOf().y; }
 
 // The smaller of two differences: the other one goes over to another surface.
 float inwardStep(float before, float here, float after) {
@@ -167,8 +169,8 @@ ${SHARED}${OTHER}`;
 export const readsOther = (glsl: string): boolean => /\botherAt\(/.test(glsl);
 
 /** Does a text read how far away things are? */
-export const readsDepth = (glsl: string): boolean => /\b(depthAt|normalAt)\(/.test(glsl);
+export const readsDepth = (glsl: string): boolean => /\b(depthAt|emptyAt|normalAt)\(/.test(glsl);
 
 /** Does a text read more of the picture than its own pixel? */
 export const readsFrame = (glsl: string): boolean =>
-  /\b(seenAt|tookAt|earlierAt|agoAt|depthAt|normalAt|frameSize|straight)\(/.test(glsl);
+  /\b(seenAt|tookAt|earlierAt|agoAt|depthAt|emptyAt|normalAt|frameSize|straight)\(/.test(glsl);

@@ -42,7 +42,6 @@ export const mist: FinishStep = {
   ],
   // Light fades by e to the power of the way through it (Beer and Lambert).
   glsl: `
-  float metres = depthAt(p.uv);
-  float share = 1.0 - exp(-density * max(metres - from, 0.0));
-  return vec4(mix(v.rgb, colour, metres > 400.0 ? min(share, behind) : share), v.a);`,
+  float share = 1.0 - exp(-density * max(depthAt(p.uv) - from, 0.0));
+  return vec4(mix(v.rgb, colour, emptyAt(p.uv) ? min(share, behind) : share), v.a);`,
 };

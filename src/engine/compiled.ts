@@ -1,0 +1,22 @@
+import { Spares } from './card/spares';
+import type { FinishRow } from './finish/finish-row';
+import { makeShared } from './surface/surface-material';
+import { SurfaceMaterials } from './surface/surface-materials';
+
+/** Rows that are kept after they were let go of; a cell of each step may have one. */
+const KEPT = 24;
+
+/**
+ * What a renderer has compiled and may need again, with the uniforms that all of it reads. It may outlive a picture:
+ * the next one of the same renderer finds in it what it has in common with that.
+ */
+export class Compiled {
+  readonly shared = makeShared();
+  readonly materials = new SurfaceMaterials(this.shared);
+  readonly rows = new Spares<FinishRow>(KEPT);
+
+  dispose(): void {
+    this.materials.dispose();
+    this.rows.dispose();
+  }
+}
