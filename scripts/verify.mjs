@@ -11,6 +11,7 @@ const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 const results = 'test-results';
 const aside = mkdtempSync(join(tmpdir(), 'verify-'));
 const unitFile = join(aside, 'unit.json');
+const firefoxFile = join(aside, 'firefox.json');
 const quick = process.argv.includes('--quick');
 const firefox = process.argv.includes('--firefox');
 
@@ -19,7 +20,9 @@ await installPackages();
 const missing = [
   [CHROMIUM, 'chromium'],
   ['/usr/bin/glslangValidator', 'glslang-tools'],
-  ...(firefox ? [[process.env.FIREFOX ?? '/usr/bin/firefox-esr', 'firefox-esr', 'libegl1', 'libgl1-mesa-dri']] : []),
+  ...(firefox
+    ? [[process.env.FIREFOX ?? '/usr/bin/firefox-esr', 'firefox-esr', 'xvfb', 'libegl1', 'libgl1-mesa-dri']]
+    : []),
 ]
   .filter(([path]) => !existsSync(path))
   .flatMap(([, ...names]) => names);
@@ -37,48 +40,34 @@ rmSync(results, { recursive: true, force: true });
 // Two lanes: browser tests wait a good part of their time, for a page to answer or a picture to be drawn. What needs no
 // page takes the time that they leave, and never any of theirs.
 const leftOver = (what, command, ...rest) => beside(what, 'nice', ['-n', '19', command, ...rest]);
+const vitest = (file) => ['npx', 'vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${file}`];
 const readThrough = async () => {
   const types = await leftOver('Types', 'npm', 'run', '-s', 'types');
   const lint = await leftOver('Lint', 'npm', 'run', '-s', 'lint');
-  const unit = await leftOver(
-    'Unit tests',
-    'npx',
-    'vitest',
-    'run',
-    '--reporter=dot',
-    '--reporter=json',
-    `--outputFile.json=${unitFile}`,
-  );
+  const unit = await leftOver('Unit tests', ...vitest(unitFile));
   return { read: Math.max(types, lint), unit };
 };
 const inBrowser = async () => {
   const built = await beside('Building', 'npm', ['run', '-s', 'build']);
   if (built !== 0) return built;
-  const env = { ...process.env, CI: '1' };
   console.log('\n# Browser tests');
-  const code = quick ? 0 : await run('npx', ['playwright', 'test'], { env });
+  const code = quick ? 0 : await run('npx', ['playwright', 'test'], { env: { ...process.env, CI: '1' } });
   if (!firefox) return code;
-  console.log('\n# Browser tests in Firefox');
-  return (await run('npx', ['playwright', 'test', '--config', 'e2e/firefox.config.ts'], { env })) || code;
+  const [command, ...rest] = vitest(firefoxFile);
+  return (await beside('Firefox', command, [...rest, '--config', 'e2e/firefox/vitest.config.ts'])) || code;
 };
 const [{ read: readCode, unit: unitCode }, browserCode] = await Promise.all([
   readThrough(),
   quick && !firefox ? 0 : inBrowser(),
 ]);
 
-const unit = existsSync(unitFile)
-  ? JSON.parse(readFileSync(unitFile, 'utf8'))
-  : { numPassedTests: 0, numFailedTests: 1, testResults: [] };
+/** What tests report; where they were to run and do not, that is a failure. */
+const read = (file, otherwise) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : otherwise);
+const NONE = { numPassedTests: 0, numFailedTests: 1, testResults: [] };
+const units = [read(unitFile, NONE), ...(firefox ? [read(firefoxFile, NONE)] : [])];
 rmSync(aside, { recursive: true });
-/** What browser tests report; where they were to run and do not, that is a failure. */
-const reportOf = (name, wanted) => {
-  const file = `${results}/${name}.json`;
-  if (!wanted) return { stats: { expected: 0, flaky: 0, unexpected: 0 }, suites: [] };
-  return existsSync(file)
-    ? JSON.parse(readFileSync(file, 'utf8'))
-    : { stats: { expected: 0, flaky: 0, unexpected: 1 }, suites: [] };
-};
-const reports = [reportOf('e2e', !quick), reportOf('firefox', firefox)];
+const NO_PAGES = { stats: { expected: 0, flaky: 0, unexpected: quick ? 0 : 1 }, suites: [] };
+const pages = quick ? NO_PAGES : read(`${results}/e2e.json`, NO_PAGES);
 
 const browserTests = (suite, file) => [
   ...(suite.specs ?? []).map((spec) => ({
@@ -88,24 +77,24 @@ const browserTests = (suite, file) => [
   ...(suite.suites ?? []).flatMap((inner) => browserTests(inner, file)),
 ];
 const timed = [
-  ...unit.testResults.flatMap((file) =>
-    file.assertionResults.map((t) => ({
-      name: `${file.name.split('/').slice(-1)}: ${t.title}`,
-      seconds: (t.duration ?? 0) / 1000,
-    })),
-  ),
-  ...reports.flatMap(({ suites }) => suites.flatMap((suite) => browserTests(suite, suite.file))),
+  ...units
+    .flatMap(({ testResults }) => testResults)
+    .flatMap((file) =>
+      file.assertionResults.map((t) => ({
+        name: `${file.name.split('/').slice(-1)}: ${t.title}`,
+        seconds: (t.duration ?? 0) / 1000,
+      })),
+    ),
+  ...pages.suites.flatMap((suite) => browserTests(suite, suite.file)),
 ];
 console.log('\n# The ten slowest tests');
 for (const { name, seconds } of timed.sort((a, b) => b.seconds - a.seconds).slice(0, 10))
   console.log(`${seconds.toFixed(1).padStart(7)} s  ${name}`);
 
-const sum = (of) => reports.reduce((all, { stats }) => all + of(stats), 0);
-const passed = unit.numPassedTests + sum((stats) => stats.expected + stats.flaky);
-const failed = Math.max(
-  unit.numFailedTests + sum((stats) => stats.unexpected),
-  unitCode || readCode || browserCode ? 1 : 0,
-);
+const sum = (of) => units.reduce((all, unit) => all + of(unit), 0);
+const { expected, flaky, unexpected } = pages.stats;
+const passed = sum((unit) => unit.numPassedTests) + expected + flaky;
+const failed = Math.max(sum((unit) => unit.numFailedTests) + unexpected, unitCode || readCode || browserCode ? 1 : 0);
 if (readCode !== 0) console.error('\nThe lint or the types failed.');
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);

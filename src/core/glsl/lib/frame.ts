@@ -157,7 +157,7 @@ vec4 lensOf() { return vec4(0.02, 500.0, 0.0, 0.35); }
 float metresAt(vec2 uv) {
   float near = standInWave(0.9 * uv.x + 0.4 * uv.y);
   float far = near * near * near * near;
-  return 0.5 + 6.0 * near + 493.0 * far * far;
+  return 0.5 + 6.0 * near + 493.5 * far * far;
 }
 vec4 branchAt(int slot, vec2 uv) {
   vec4 other = pictureAt(0.8 * uv.yx + 0.1 * float(slot), 0.0);
