@@ -7,6 +7,7 @@ import {
   inWorkbench,
   openPiece,
   pixelsOf,
+  seam,
   setChoice,
   setNumber,
   settled,
@@ -284,4 +285,39 @@ test('a step has a menu at the right button and at a long press, and free ground
   await page.mouse.click(last.x + last.width + 60, last.y + 10, { button: 'right' });
   await pickItem(menu, /^New strand/);
   await expect(page.getByPlaceholder('Type to search')).toBeVisible();
+});
+
+test('small and zoomed windows have room for the work, and in large ones drawings grow', async ({ page }) => {
+  const grid = cell(page, 'sea/t1');
+  const drawing = grid.locator('canvas');
+  const widthOf = async () => (await drawing.boundingBox())!.width;
+  const usual = await widthOf();
+  // 1280 x 800 at 200 % has half as many pixels each way.
+  for (const [width, height] of [
+    [640, 400],
+    [1024, 768],
+    [2560, 1440],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    await expect(page.getByRole('button', { name: 'Take away' })).toBeInViewport({ ratio: 1 });
+    await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport({ ratio: 1 });
+    await expect(seam(page)).toBeInViewport({ ratio: 1 });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
+    await grid.click();
+    await expect(grid).toBeInViewport();
+    const columns = page.getByLabel('Columns, number');
+    await columns.scrollIntoViewIfNeeded();
+    await expect(columns).toBeInViewport({ ratio: 1 });
+    await setNumber(page, 'Columns', width / 32);
+    await expect(grid).toContainText(String(width / 32));
+  }
+  await expect.poll(widthOf).toBeGreaterThan(1.8 * usual);
+  await page.setViewportSize({ width: 640, height: 400 });
+  // Rows and tuning, or the picture: a button or a key away.
+  await expect(stage(page)).toHaveCSS('height', '0px');
+  await page.getByRole('button', { name: 'Picture', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Lattice' })).toBeHidden();
+  expect((await stage(page).boundingBox())!.width).toBeGreaterThan(400);
+  await page.keyboard.press('v');
+  await expect(page.getByRole('region', { name: 'Lattice' })).toBeVisible();
 });

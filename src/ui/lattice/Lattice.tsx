@@ -117,7 +117,9 @@ function Heading({ kind, count, folded, compact }: { kind: Kind; count: number; 
             <ChevronDown size={13} className="self-center text-faint" />
           )}
           <h2 className="font-semibold">{words.title}</h2>
-          <span className="text-faint">{folded ? `${count} folded` : words.about}</span>
+          <span className={`text-faint ${folded ? '' : 'max-lg:sr-only'}`}>
+            {folded ? `${count} folded` : words.about}
+          </span>
         </button>
         <Button
           look="bare"
@@ -136,7 +138,7 @@ function Heading({ kind, count, folded, compact }: { kind: Kind; count: number; 
               onClick={() => pick({ for: 'part' })}
               className="flex items-center gap-1.5"
             >
-              <BookOpen size={13} /> Recipes
+              <BookOpen size={13} /> <span className="max-lg:sr-only">Recipes</span>
             </Button>
             <Button
               look="bare"
@@ -144,7 +146,7 @@ function Heading({ kind, count, folded, compact }: { kind: Kind; count: number; 
               onClick={() => usePanels.setState({ compact: !compact })}
               className="flex items-center gap-1.5"
             >
-              <Rows3 size={13} /> Compact rows
+              <Rows3 size={13} /> <span className="max-lg:sr-only">Compact rows</span>
             </Button>
           </span>
         )}

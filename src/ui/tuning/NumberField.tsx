@@ -31,7 +31,7 @@ export const stepOf = (param: NumberParam): number => (param.whole ? 1 : (param.
 export function NumberField({ param, value, onChange, onReset }: Props) {
   const step = stepOf(param);
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_84px] items-center gap-3">
+    <div className="grid grid-cols-[minmax(0,1fr)_84px] items-center justify-end gap-3 @max-[330px]:grid-cols-[84px]">
       <Slider.Root
         value={[Math.min(param.max, Math.max(param.min, value))]}
         min={param.min}
@@ -39,7 +39,8 @@ export function NumberField({ param, value, onChange, onReset }: Props) {
         step={step}
         onValueChange={([v]) => onChange(tidy(v!, param))}
         onDoubleClick={onReset}
-        className="relative flex h-5 touch-none items-center select-none"
+        // Where it would be a dot, the number alone is dragged.
+        className="relative flex h-5 touch-none items-center select-none @max-[330px]:hidden"
       >
         <Slider.Track className="relative h-1 grow rounded-full bg-line">
           <Slider.Range className="absolute h-full rounded-full bg-mute" />

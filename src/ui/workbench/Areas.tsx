@@ -95,7 +95,7 @@ export function Areas() {
               panelRef={stage}
               defaultSize="51%"
               minSize="20%"
-              collapsible={narrow}
+              collapsible
               collapsedSize="0%"
               onResize={() => toWholePixels(stage.current)}
             >
