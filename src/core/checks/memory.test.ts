@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { addStep, addStrand, blankPiece, setLoop } from '../piece/edit';
-import type { Step } from '../piece/types';
+import { putOut, setControl } from '../piece/desk';
+import { addStep, addStrand, blankPiece, setLoop, setParam } from '../piece/edit';
+import type { Piece, Step } from '../piece/types';
 import { checkMemory, measureMemory, settlingFrames } from './memory';
 
 describe('how long a step remembers', () => {
@@ -36,6 +37,21 @@ describe('how long a step remembers', () => {
     expect(await measureMemory(linked)).toEqual(await measureMemory(plain));
     const draft = addStep(addStrand(plain, 'finish', 'draft', 'finish.shoot'), 's3', 1, 'finish.echo', { fade: 1 });
     expect(await measureMemory(draft)).toEqual(await measureMemory(plain));
+  });
+
+  it('is another one when a signal or a control that it follows changes, though the step does not', async () => {
+    let piece = addStrand(blankPiece(), 'signal', 'fade', 'signal.constant', { value: 0.5 });
+    piece = addStrand(piece, 'finish', 'x', 'finish.shoot');
+    piece = addStep(piece, 's2', 1, 'finish.echo', { fade: { link: 's1' } });
+    const frames = async (of: Piece) => (await measureMemory(of))[0]!.frames!;
+    const short = await frames(piece);
+    expect(await frames(piece)).toBe(short);
+    expect(await frames(setParam(piece, 's1', 't1', 'value', 0.9))).toBeGreaterThan(short);
+    expect(await frames(piece)).toBe(short);
+    const at = { strand: 's1', step: 't1', param: 'value' };
+    const out = putOut(piece, at, { name: 'fade', value: 0.5, min: 0, max: 1 });
+    expect(await frames(out)).toBe(short);
+    expect(await frames(setControl(out, 'c1', 0.9))).toBeGreaterThan(short);
   });
 
   it('never ends is mended by the number that says so', async () => {

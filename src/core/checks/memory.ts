@@ -1,4 +1,5 @@
-import { isKeyed, isLink, strandById, type Link, type Piece, type Strand } from '../piece/types';
+import { takenInBy } from '../piece/places-of';
+import { isKeyed, isLink, strandById, type Link, type Piece, type Step, type Strand } from '../piece/types';
 import {
   analyse,
   Evaluator,
@@ -101,11 +102,25 @@ function remembering(piece: Piece, analysis: Analysis): { strand: Strand; row: S
 export const settlingFrames = (readings: readonly MemoryReading[]): number | null =>
   readings.reduce<number | null>((sum, r) => (sum === null || r.frames === null ? null : sum + r.frames), 0);
 
-async function framesOf(
-  piece: Piece,
-  analysis: Analysis,
-  row: StepTypes,
-): Promise<Pick<MemoryReading, 'frames' | 'reach'>> {
+type Frames = Pick<MemoryReading, 'frames' | 'reach'>;
+
+/** What was worked out last for a step, and what of the piece that took in. */
+const known = new WeakMap<Step, { of: readonly unknown[]; frames: Promise<Frames> }>();
+
+/** The same for a step as long as nothing changes that it takes in: pieces share what stayed as it was. */
+function framesOf(piece: Piece, analysis: Analysis, row: StepTypes): Promise<Frames> {
+  const taken = takenInBy(piece, row.step);
+  // A picture may be decoded later.
+  if (taken.size > 0 && piece.assets.length > 0) return workedOut(piece, analysis, row);
+  const of = [piece.controls, piece.loop, ...piece.strands.filter((s) => taken.has(s.id))];
+  const last = known.get(row.step);
+  if (last && last.of.length === of.length && last.of.every((part, i) => part === of[i])) return last.frames;
+  const frames = workedOut(piece, analysis, row);
+  known.set(row.step, { of, frames });
+  return frames;
+}
+
+async function workedOut(piece: Piece, analysis: Analysis, row: StepTypes): Promise<Frames> {
   const { stays, reaches } = row.definition!;
   const params = await paramsOver(piece, analysis, row);
   const most = (value: (params: Params) => number) => params.map((places) => Math.max(...places.map(value)));

@@ -14,6 +14,7 @@ import { KIND_WORDS } from '../words';
 import { BundleHead } from './BundleHead';
 import { useCellSize } from './cell-size';
 import { Row } from './Row';
+import { factsOf } from './row-facts';
 import { SelectBox } from './SelectBox';
 import { StepMenu } from './StepMenu';
 import { dropped, sortId } from './sorting';
@@ -64,6 +65,7 @@ export function Lattice() {
                                 piece={piece}
                                 strand={s}
                                 analysis={analysis}
+                                facts={factsOf(piece, analysis, s)}
                                 selected={selected?.strand === s.id ? selected.step : null}
                                 along={alongOf(s, several)}
                                 entry={entry?.strand === s.id ? entry.step : null}

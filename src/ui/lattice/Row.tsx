@@ -2,11 +2,9 @@ import { useSortable, SortableContext, horizontalListSortingStrategy } from '@dn
 import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
 import { GripVertical, Plus } from 'lucide-react';
-import { useState } from 'react';
-import { bundleOf } from '@/core/piece/arrange';
+import { memo, useState } from 'react';
 import { renameStrand } from '@/core/piece/edit';
-import type { Piece, Strand } from '@/core/piece/types';
-import { outputOf, type Analysis } from '@/core/weave';
+import type { Strand } from '@/core/piece/types';
 import { useChecks } from '@/state/checks';
 import { pick } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
@@ -17,35 +15,20 @@ import { keepStrands } from '../workbench/part-actions';
 import { bundleSelected, bundleUp, pasteInto, shiftRow, takeStrand } from '../workbench/selected';
 import { Cell } from './Cell';
 import type { CellSize } from './cell-size';
+import { sameRow, type RowProps } from './row-facts';
 import { RowSteps } from './RowSteps';
-import { takersOf } from '../words';
 import { sortId } from './sorting';
 
-interface Props {
-  piece: Piece;
-  strand: Strand;
-  analysis: Analysis;
-  /** Selected step of this row. */
-  selected: string | null;
-  /** Steps that are selected with it; all of them where the whole strand is. */
-  along: readonly string[];
-  /** The step that Tab comes to, where it is one of this row. */
-  entry: string | null;
-  size: CellSize;
-}
-
 /** One strand: its name and where it is used stay in view at the left while its steps scroll beside them. */
-export function Row({ piece, strand, analysis, selected, along, entry, size }: Props) {
+export const Row = memo(function Row({ piece, strand, analysis, facts, selected, along, entry, size }: RowProps) {
   const rows = analysis.types.get(strand.id)!;
-  const uses = takersOf(piece, analysis, strand.id);
-  const isOutput = strand.kind === 'finish' && outputOf(piece).finish?.id === strand.id;
+  const { takers: uses, isOutput, tint, problems } = facts;
   const used = isOutput ? 'the picture' : uses.length > 0 ? `to ${uses.join(', ')}` : 'not used yet';
   // What was measured comes a moment after what the text alone says.
   const measured = useChecks((s) => s.numbers);
-  const problemAt = (step: string) =>
-    [...analysis.problems, ...measured].find((p) => p.strand === strand.id && p.step === step)?.sentence;
+  const problemAt = (step: string, i: number) =>
+    problems[i] ?? measured.find((p) => p.strand === strand.id && p.step === step)?.sentence;
   const sort = useSortable({ id: sortId(strand.id) });
-  const tint = bundleOf(piece, strand.id)?.tint;
   const { compact, height } = size;
   const isSelected = (step: string) => selected === step || along.includes(step);
   const whole = along.length === strand.steps.length;
@@ -98,7 +81,7 @@ export function Row({ piece, strand, analysis, selected, along, entry, size }: P
                 selected={isSelected(row.step.id)}
                 tabbed={entry === row.step.id}
                 size={size}
-                problem={problemAt(row.step.id)}
+                problem={problemAt(row.step.id, i)}
               />
             </div>
           ))}
@@ -122,7 +105,7 @@ export function Row({ piece, strand, analysis, selected, along, entry, size }: P
       </RowSteps>
     </div>
   );
-}
+}, sameRow);
 
 /** Room between two cells: a step can be put in there. */
 function Gap({ strand, at, size }: { strand: string; at: number; size: CellSize }) {
@@ -147,7 +130,7 @@ interface NameProps {
   compact: boolean;
   used: string;
   /** Names of the strands that take from it. */
-  takers: string[];
+  takers: readonly string[];
   /** It is selected with others. */
   several: boolean;
 }

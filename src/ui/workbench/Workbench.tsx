@@ -95,6 +95,8 @@ function NotThere({ why }: { why: string }) {
   );
 }
 
+const PAGE = 'grid h-screen min-w-[600px] grid-rows-[46px_1fr_122px] overflow-hidden max-lg:grid-rows-[42px_1fr_100px]';
+
 function Open() {
   const rehearses = useRehearsal((s) => s.on);
   useShortcuts();
@@ -108,7 +110,7 @@ function Open() {
     [],
   );
   return (
-    <main className="grid h-screen min-w-[600px] grid-rows-[46px_1fr_122px] overflow-hidden max-lg:grid-rows-[42px_1fr_100px]">
+    <main className={PAGE}>
       <Header />
       {rehearses ? <Rehearse /> : <Areas />}
       <AreaGuard name="loop band">
