@@ -1,12 +1,13 @@
 import { create } from 'zustand';
 import { fromBase64 } from '@/core/formats/base64';
 import { checkLength, isWav, SOUND_LIMITS, SoundError, WAV_TYPE } from '@/core/formats/wav';
-import type { Sound } from '@/core/sound/sound';
+import { MADE_SOUNDS } from '@/core/sound/made';
+import type { Channels } from '@/core/sound/sound';
 import { own } from '@/core/own';
 import type { Asset } from '@/core/piece/types';
 import { hasTrack, provideTrack, type SoundTrack } from '@/core/sound/track';
 import { hand } from '@/workers/doors';
-import { readSoundData, readSoundFile } from '@/workers/reading';
+import { makeSound, readSoundData, readSoundFile } from '@/workers/reading';
 import { notify } from './notify';
 
 /** Media types by the endings of files that browsers decode. */
@@ -38,14 +39,12 @@ export async function decodeSound(bytes: Uint8Array<ArrayBuffer>): Promise<Audio
 }
 
 /** A sound that is no WAV, decoded; null for a WAV, which is read in the thread. */
-async function decodedUnlessWav(bytes: Uint8Array<ArrayBuffer>): Promise<Sound | null> {
+async function decodedUnlessWav(bytes: Uint8Array<ArrayBuffer>): Promise<Channels | null> {
   if (isWav(bytes)) return null;
   const buffer = await decodeSound(bytes);
   checkLength(buffer.length, buffer.sampleRate);
-  const samples = new Float32Array(buffer.length);
-  for (let c = 0; c < buffer.numberOfChannels; c++)
-    buffer.getChannelData(c).forEach((v, i) => (samples[i]! += v / buffer.numberOfChannels));
-  return { rate: buffer.sampleRate, samples };
+  const channels = Array.from({ length: buffer.numberOfChannels }, (_, c) => buffer.getChannelData(c));
+  return { rate: buffer.sampleRate, channels };
 }
 
 /** Counts the sounds that have been read: what is drawn of them is drawn anew. */
@@ -76,6 +75,12 @@ export async function importSound(
   const { track, id, data } = await readSoundFile(file, decoded, progress, signal);
   await provide(id, track);
   return { id, name: file.name.slice(0, 80), type, data };
+}
+
+/** One of the ready-made sounds as a file. */
+export async function madeSoundFile(id: string): Promise<File> {
+  const { name } = MADE_SOUNDS.find((s) => s.id === id)!;
+  return new File([await makeSound(id)], `${name}.wav`);
 }
 
 /** Reads a sound of a piece that is not at hand yet. @returns whether it came */

@@ -3,8 +3,9 @@ import { costOfPicture } from '@/core/checks/cost';
 import { acceptBackup, readBackup, writeBackup, type AcceptedBackup, type Backup } from '@/core/formats/backup';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { CubeError, cubePixels, readCube } from '@/core/formats/cube';
-import { readWav, SoundError } from '@/core/formats/wav';
-import type { Sound } from '@/core/sound/sound';
+import { readWav, SoundError, writeWav } from '@/core/formats/wav';
+import { MADE_SOUNDS } from '@/core/sound/made';
+import { mixed, type Channels } from '@/core/sound/sound';
 import { acceptPiece, readPiece } from '@/core/formats/piece-file';
 import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';
@@ -97,15 +98,25 @@ export const reader = {
     unlessRefused(() => ({ pixels: tablePixels(fromBase64(base64)) })),
 
   /** @param decoded what the browser made of the file, where that is no WAV */
-  soundFile: (file: Blob, decoded: Sound | null, progress: (part: number) => void): Promise<ReadSoundFile | Refused> =>
+  soundFile: (
+    file: Blob,
+    decoded: Channels | null,
+    progress: (part: number) => void,
+  ): Promise<ReadSoundFile | Refused> =>
     unlessRefused(async () => {
       const bytes = new Uint8Array(await file.arrayBuffer());
-      const track = soundTrack(decoded ?? readWav(bytes), progress);
+      const track = soundTrack(decoded ? mixed(decoded) : readWav(bytes), progress);
       return { track, id: await assetId(bytes), data: toBase64(bytes) };
     }),
 
-  soundData: (base64: string, decoded: Sound | null): Promise<ReadSound | Refused> =>
-    unlessRefused(() => ({ track: soundTrack(decoded ?? readWav(fromBase64(base64))) })),
+  soundData: (base64: string, decoded: Channels | null): Promise<ReadSound | Refused> =>
+    unlessRefused(() => ({ track: soundTrack(decoded ? mixed(decoded) : readWav(fromBase64(base64))) })),
+
+  /** A sound that is made here, by its id, as a WAV. */
+  madeSound(id: string): Uint8Array<ArrayBuffer> {
+    const wav = writeWav(MADE_SOUNDS.find((s) => s.id === id)!.make());
+    return Comlink.transfer(wav, [wav.buffer]);
+  },
 
   /** Works out what drawing a piece would work out on the page's own thread. */
   async vet(data: unknown): Promise<Vetted> {

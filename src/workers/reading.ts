@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink';
 import { CubeError } from '@/core/formats/cube';
 import { SoundError } from '@/core/formats/wav';
-import type { Sound } from '@/core/sound/sound';
+import type { Channels } from '@/core/sound/sound';
 import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';
 import type { ReadingProgress } from '@/core/piece/schema';
@@ -59,15 +59,23 @@ export const readTableData = async (data: string): Promise<Pixels> =>
  */
 export const readSoundFile = (
   file: Blob,
-  decoded: Sound | null,
+  decoded: Channels | null,
   progress: (part: number) => void,
   signal?: AbortSignal,
 ): Promise<ReadSoundFile> =>
   readingFile((door) => door.soundFile(file, decoded, Comlink.proxy(progress)), SoundError, signal);
 
 /** Reads what an asset of a piece holds, in base64. @throws SoundError */
-export const readSoundData = async (data: string, decoded: Sound | null): Promise<SoundTrack> =>
+export const readSoundData = async (data: string, decoded: Channels | null): Promise<SoundTrack> =>
   (await readingFile((door) => door.soundData(data, decoded), SoundError)).track;
+
+/** Makes one of the ready-made sounds in a thread of its own. @returns a WAV */
+export const makeSound = (id: string): Promise<Uint8Array<ArrayBuffer>> =>
+  oneJob<Reader, Uint8Array<ArrayBuffer>>({
+    open,
+    work: (door) => door.madeSound(id),
+    failure: () => new SoundError('It is more than this browser can make.'),
+  });
 
 async function readingFile<T extends object>(
   work: (door: Comlink.Remote<Reader>) => Promise<T | Refused>,

@@ -3,6 +3,8 @@ import { reader } from './reader';
 import { strFromU8, unzipSync } from 'fflate';
 import { DataUtils } from 'three';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { MADE_SOUNDS } from '@/core/sound/made';
+import { soundTrack } from '@/core/sound/track';
 import { bakeSkin } from '@/core/forms/bake';
 import { writePiece } from '@/core/formats/piece-file';
 import { setParam } from '@/core/piece/edit';
@@ -289,11 +291,18 @@ describe('reading a sound', () => {
   });
 
   it('takes what the browser decoded, and keeps the file as it came', async () => {
-    const decoded = { rate: 8000, samples: new Float32Array(4000) };
+    const decoded = { rate: 8000, channels: [new Float32Array(4000).fill(0.5), new Float32Array(4000).fill(-0.5)] };
     const read = await reader.soundFile(new Blob(['not a wave']), decoded, () => undefined);
     if ('refused' in read) throw new Error(read.refused);
     expect(read.track.seconds).toBe(0.5);
+    // Its channels take each other out.
+    expect(read.track).toEqual(soundTrack({ rate: 8000, samples: new Float32Array(4000) }));
     expect(atob(read.data)).toBe('not a wave');
+  });
+
+  it('makes the ready-made ones', () => {
+    const [bell] = MADE_SOUNDS;
+    expect(reader.madeSound(bell!.id)).toEqual(writeWav(bell!.make()));
   });
 
   it('says why it is refused', async () => {

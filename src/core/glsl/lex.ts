@@ -11,58 +11,14 @@ export interface Token extends Pos {
 /** Longest text accepted, in characters: that of a row of a few thousand steps. */
 export const MAX_SOURCE = 2_000_000;
 
-const MARKS = [
-  '<<=',
-  '>>=',
-  '++',
-  '--',
-  '<=',
-  '>=',
-  '==',
-  '!=',
-  '&&',
-  '||',
-  '^^',
-  '+=',
-  '-=',
-  '*=',
-  '/=',
-  '%=',
-  '&=',
-  '|=',
-  '^=',
-  '<<',
-  '>>',
-  '(',
-  ')',
-  '[',
-  ']',
-  '{',
-  '}',
-  '.',
-  ',',
-  ';',
-  '?',
-  ':',
-  '+',
-  '-',
-  '*',
-  '/',
-  '%',
-  '<',
-  '>',
-  '=',
-  '!',
-  '~',
-  '&',
-  '|',
-  '^',
-];
-
 const NUMBER =
   /(?:0[xX][0-9a-fA-F]+[uU]?)|(?:(?:\d+\.\d*|\.\d+)(?:[eE][+-]?\d+)?[fF]?)|(?:\d+[eE][+-]?\d+[fF]?)|(?:\d+[uU]?)/y;
 const NAME = /[A-Za-z_][A-Za-z0-9_]*/y;
+/** The longest first. */
+const MARK = /<<=|>>=|\+\+|--|<<|>>|&&|\|\||\^\^|[-+*/%&|^<>=!]=|[()[\]{}.,;?:+\-*/%<>=!~&|^]/y;
 const BLANK = /[ \t\r\n\f\v]+|\/\/[^\n]*|\/\*[\s\S]*?\*\//y;
+
+const [SPACE, HASH, SLASH] = [0x20, 0x23, 0x2f];
 
 /**
  * Cuts GLSL ES 3.00 text into tokens. A leading `#version 300 es` is skipped; other
@@ -80,72 +36,73 @@ export function lex(source: string): Token[] {
   let at = 0;
   let line = 1;
   let lineStart = 0;
-  const advance = (to: number) => {
-    for (let i = at; i < to; i++) {
-      if (source.charCodeAt(i) === 10) {
+  /** Where what a pattern matches here ends; here where it matches nothing. */
+  const endOf = (pattern: RegExp): number => {
+    pattern.lastIndex = at;
+    return pattern.test(source) ? pattern.lastIndex : at;
+  };
+  while (at < source.length) {
+    const code = source.charCodeAt(at);
+    const blank = code <= SPACE || code === SLASH ? endOf(BLANK) : at;
+    if (blank > at) {
+      for (let i = source.indexOf('\n', at); i >= 0 && i < blank; i = source.indexOf('\n', i + 1)) {
         line++;
         lineStart = i + 1;
       }
-    }
-    at = to;
-  };
-  const match = (pattern: RegExp): string | null => {
-    pattern.lastIndex = at;
-    return pattern.exec(source)?.[0] ?? null;
-  };
-  while (at < source.length) {
-    const blank = match(BLANK);
-    if (blank) {
-      advance(at + blank.length);
+      at = blank;
       continue;
     }
-    const pos: Pos = { line, column: at - lineStart + 1, text: source[at]! };
-    if (source.startsWith('/*', at))
-      fail({ ...pos, text: '/*' }, 'This comment is never closed; write */ where it ends.');
-    if (source[at] === '#') {
+    const column = at - lineStart + 1;
+    const name = endOf(NAME);
+    if (name > at) {
+      tokens.push({ line, column, text: source.slice(at, name), kind: 'name', value: 0 });
+      at = name;
+      continue;
+    }
+    const number = endOf(NUMBER);
+    if (number > at) {
+      const text = source.slice(at, number);
+      tokens.push(numberToken({ line, column, text }));
+      const next = source[number];
+      if (next && /[A-Za-z0-9_.]/.test(next))
+        fail({ line, column, text: text + next }, 'This is not a complete number.');
+      at = number;
+      continue;
+    }
+    if (code === HASH) {
       const end = source.indexOf('\n', at);
       const text = source.slice(at, end < 0 ? undefined : end).trim();
-      if (tokens.length > 0 || text !== '#version 300 es') {
-        fail({ ...pos, text }, 'Preprocessor lines are not part of this language; use const values and functions.');
-      }
-      advance(at + text.length);
+      if (tokens.length > 0 || text !== '#version 300 es')
+        fail(
+          { line, column, text },
+          'Preprocessor lines are not part of this language; use const values and functions.',
+        );
+      at += text.length;
       continue;
     }
-    const number = match(NUMBER);
-    if (number) {
-      tokens.push(numberToken(number, pos));
-      advance(at + number.length);
-      const next = source[at];
-      if (next && /[A-Za-z0-9_.]/.test(next)) fail({ ...pos, text: number + next }, 'This is not a complete number.');
-      continue;
-    }
-    const name = match(NAME);
-    if (name) {
-      tokens.push({ ...pos, text: name, kind: 'name', value: 0 });
-      advance(at + name.length);
-      continue;
-    }
-    const mark = MARKS.find((m) => source.startsWith(m, at));
-    if (!mark) fail(pos, 'This character has no meaning here.');
-    tokens.push({ ...pos, text: mark!, kind: 'mark', value: 0 });
-    advance(at + mark!.length);
+    if (source.startsWith('/*', at))
+      fail({ line, column, text: '/*' }, 'This comment is never closed; write */ where it ends.');
+    const mark = endOf(MARK);
+    if (mark === at) fail({ line, column, text: source[at]! }, 'This character has no meaning here.');
+    tokens.push({ line, column, text: source.slice(at, mark), kind: 'mark', value: 0 });
+    at = mark;
   }
   tokens.push({ kind: 'end', value: 0, line, column: at - lineStart + 1, text: 'end of text' });
   return tokens;
 }
 
-function numberToken(text: string, pos: Pos): Token {
-  const here = { ...pos, text };
+function numberToken(here: Pos): Token {
+  const { line, column, text } = here;
   const hex = /^0[xX]/.test(text);
   if (!hex && /[.eEfF]/.test(text)) {
     const value = Number(text.replace(/[fF]$/, ''));
     if (!Number.isFinite(Math.fround(value))) fail(here, 'This number is too large for a 32-bit float.');
-    return { ...here, kind: 'float', value };
+    return { line, column, text, kind: 'float', value };
   }
   const unsigned = /[uU]$/.test(text);
   const digits = unsigned ? text.slice(0, -1) : text;
   if (!hex && /^0\d/.test(digits)) fail(here, 'Octal numbers are not part of this language; leave the leading 0 out.');
   const value = Number(digits);
   if (value > 0xffffffff) fail(here, 'This number does not fit in 32 bits.');
-  return { ...here, kind: unsigned ? 'uint' : 'int', value: value >>> 0 };
+  return { line, column, text, kind: unsigned ? 'uint' : 'int', value: value >>> 0 };
 }

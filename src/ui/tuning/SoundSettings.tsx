@@ -3,10 +3,9 @@ import type { Piece, LoopSound } from '@/core/piece/types';
 import type { NumberParam } from '@/core/steps';
 import { MADE_SOUNDS } from '@/core/sound/made';
 import { trackOf } from '@/core/sound/track';
-import { writeWav } from '@/core/formats/wav';
 import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
-import { importSound, SOUND_ENDINGS, useSounds } from '@/state/sounds';
+import { importSound, madeSoundFile, SOUND_ENDINGS, useSounds } from '@/state/sounds';
 import { useWorkbench } from '@/state/workbench';
 import { shortNumber } from '../number-words';
 import { Button } from '../parts/Button';
@@ -51,12 +50,12 @@ export function SoundSettings({ piece }: { piece: Piece }) {
         Sound
         <Menu
           trigger={<Button look="bare">Ready-made</Button>}
-          items={MADE_SOUNDS.map(({ name, make }) => ({
+          items={MADE_SOUNDS.map(({ id, name }) => ({
             label: name,
             run: () =>
-              void take(new File([writeWav(make())], `${name}.wav`)).catch((error: unknown) =>
-                notify('error', `"${name}" was not taken in. ${(error as Error).message}`),
-              ),
+              void madeSoundFile(id)
+                .then((file) => take(file))
+                .catch((error: unknown) => notify('error', `"${name}" was not taken in. ${(error as Error).message}`)),
           }))}
         />
       </h3>

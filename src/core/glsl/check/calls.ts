@@ -20,7 +20,7 @@ export function checkCall(expr: Extract<Expr, { kind: 'call' }>, context: Contex
   }
   if (context.scope.hides(name))
     fail(pos, `"${name}" is a value here, so it cannot be called; give the value another name.`);
-  const type = typeNamed(name, context);
+  const type = context.scope.globals.findType(name);
   if (type) return type.shape === 'struct' ? constructStruct(type, args, pos) : construct(type, args, pos);
   if (NO_NEIGHBOURS.has(name))
     fail(
@@ -44,14 +44,6 @@ export function checkCall(expr: Extract<Expr, { kind: 'call' }>, context: Contex
     return { kind: 'call', type: func.returns, func, args, outs };
   }
   return unknownCall(name, args, pos, context);
-}
-
-function typeNamed(name: string, context: Context): Type | undefined {
-  try {
-    return context.scope.globals.type(name, { line: 0, column: 0, text: name });
-  } catch {
-    return undefined;
-  }
 }
 
 export function sameTypes(params: Type[], args: { type: Type }[]): boolean {

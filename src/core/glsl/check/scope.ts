@@ -35,8 +35,12 @@ export class Globals {
 
   constructor(readonly parent: Globals | null) {}
 
+  findType(name: string): Type | undefined {
+    return TYPES.get(name) ?? this.types.get(name);
+  }
+
   type(name: string, pos: Pos): Type {
-    return TYPES.get(name) ?? this.types.get(name) ?? fail(pos, `"${name}" is not a type here.`);
+    return this.findType(name) ?? fail(pos, `"${name}" is not a type here.`);
   }
 
   overloads(name: string): Overload[] {
