@@ -50,7 +50,7 @@ const readThrough = async () => {
 const inBrowser = async () => {
   const built = await beside('Building', 'npm', ['run', '-s', 'build']);
   if (built !== 0) return built;
-  console.log('\n# Browser tests');
+  if (!quick) console.log('\n# Browser tests');
   const code = quick ? 0 : await run('npx', ['playwright', 'test'], { env: { ...process.env, CI: '1' } });
   if (!firefox) return code;
   const [command, ...rest] = vitest(firefoxFile);

@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { clipStrands } from '@/core/piece/clip';
+import { partData } from '@/core/formats/part-file';
+import { clipSteps, clipStrands } from '@/core/piece/clip';
 import type { Piece } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
 import { backUp, restoreBackup, restoredWords } from './backup';
@@ -61,6 +62,21 @@ describe('a backup of what a browser keeps', () => {
       'Brought back: 1 piece. 1 is here already, just the same.',
     );
     expect((await list()).map((k) => k.name)).toEqual(['Night veil', piece.name]);
+  });
+
+  it('knows a part by its contents: one that was kept anew since comes back beside it, once', async () => {
+    await keepPart('steps', '', clipSteps(piece, piece.strands[1]!.id, [piece.strands[1]!.steps[1]!.id], true));
+    const file = await saved();
+    expect(await restoreBackup(file, watch)).toMatchObject({ pieces: 0, parts: 0 });
+    const { parts, renew } = useParts.getState();
+    const { id } = parts.find((p) => p.name === 'swell')!;
+    const other = clipStrands(piece, [piece.strands[1]!.id], true);
+    await renew(id, partData({ name: 'swell', about: 'moves', id, edition: 'next' }, other));
+    expect(await restoreBackup(file, watch)).toMatchObject({ pieces: 0, parts: 1 });
+    expect(await restoreBackup(file, watch)).toMatchObject({ pieces: 0, parts: 0 });
+    const swells = useParts.getState().parts.filter((p) => p.name === 'swell');
+    expect(swells).toHaveLength(2);
+    expect(swells.find((p) => p.id === id)!.clip().strands).toEqual(other.strands);
   });
 
   it('says what cannot be taken in, and takes in the rest', async () => {

@@ -1,5 +1,6 @@
 import type { Backup } from '@/core/formats/backup';
 import { partData } from '@/core/formats/part-file';
+import type { Clip } from '@/core/piece/clip';
 import { readBackupFile, writeBackupFile } from '@/workers/reading';
 import { keepAt, list, newId } from './kept';
 import { useParts } from './parts';
@@ -39,6 +40,10 @@ export async function backUp(now: number): Promise<Uint8Array<ArrayBuffer>> {
   return writeBackupFile({ pieces, parts }, now);
 }
 
+/** A part without what tells it from others of the same contents. */
+const contentsOf = ({ name, about }: { name: string; about: string }, clip: Clip) =>
+  JSON.stringify(partData({ name, about }, clip));
+
 /**
  * Brings back what a backup holds beside what is kept; what is here just the same stays as it is.
  * @throws PieceError, or Ended where the signal said so
@@ -47,9 +52,9 @@ export async function restoreBackup(file: Blob, watch: BackupWatch): Promise<Res
   const { pieces, parts, leftOut } = await readBackupFile(file, watch);
   const here = new Set((await list()).map((kept) => JSON.stringify(kept.piece)));
   await useParts.getState().load();
-  const partsHere = new Set(useParts.getState().parts.map((p) => JSON.stringify(partData(p, p.clip()))));
+  const partsHere = new Set(useParts.getState().parts.map((p) => contentsOf(p, p.clip())));
   const newPieces = pieces.filter(({ piece }) => !here.has(JSON.stringify(piece)));
-  const newParts = parts.filter((part) => !partsHere.has(JSON.stringify(part)));
+  const newParts = parts.filter((part) => !partsHere.has(contentsOf(part, part)));
   for (const { piece, changed, versions } of newPieces) {
     const id = newId();
     await saveAllVersions(id, versions);

@@ -107,7 +107,7 @@ async function read(): Promise<Part[]> {
 /** The part that is kept under an id. */
 export const keptPart = (id: string): Part | undefined => useParts.getState().parts.find((p) => p.id === id);
 
-/** Another edition of a part: what it is called and how to tell it from those before. */
+/** What tells an edition of a part from those before it. */
 export const newEdition = newId;
 
 /** Keeps a clip as a part of its own. */

@@ -1,19 +1,13 @@
 import { transfer } from 'comlink';
 import { HDRLoader } from 'three/addons/loaders/HDRLoader.js';
-
-/** A decoded .hdr: half floats, four a pixel, rows from the top. */
-export interface PanoramaRead {
-  width: number;
-  height: number;
-  data: Uint16Array;
-}
+import type { Panorama } from '@/core/formats/panorama';
 
 /** Reads pictures all around, so that none of them can hold up the page. */
 export const panoramaReader = {
   /** @returns null where its pixels cannot be read */
-  read(bytes: ArrayBuffer): PanoramaRead | null {
+  read(bytes: ArrayBuffer): Panorama | null {
     try {
-      const { width, height, data } = new HDRLoader().parse(bytes) as unknown as PanoramaRead;
+      const { width, height, data } = new HDRLoader().parse(bytes) as unknown as Panorama;
       // A file that was cut short gives fewer.
       if (data.length !== 4 * width * height) return null;
       return transfer({ width, height, data }, [data.buffer]);

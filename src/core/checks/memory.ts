@@ -1,4 +1,4 @@
-import { takenInBy } from '../piece/places-of';
+import { takenInBy } from '../piece/links';
 import { isKeyed, isLink, strandById, type Link, type Piece, type Step, type Strand } from '../piece/types';
 import {
   analyse,
@@ -109,7 +109,7 @@ const known = new WeakMap<Step, { of: readonly unknown[]; frames: Promise<Frames
 
 /** The same for a step as long as nothing changes that it takes in: pieces share what stayed as it was. */
 function framesOf(piece: Piece, analysis: Analysis, row: StepTypes): Promise<Frames> {
-  const taken = takenInBy(piece, row.step);
+  const taken = takenInBy(piece, [row.step]);
   // A picture may be decoded later.
   if (taken.size > 0 && piece.assets.length > 0) return workedOut(piece, analysis, row);
   const of = [piece.controls, piece.loop, ...piece.strands.filter((s) => taken.has(s.id))];

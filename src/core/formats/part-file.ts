@@ -25,14 +25,17 @@ export interface PartData extends Clip {
 
 export const partData = (
   { name, about, id, edition }: Pick<PartData, 'name' | 'about' | 'id' | 'edition'>,
-  clip: Clip,
+  { strands, into, controls, assets }: Clip,
 ): PartData => ({
   format: PART_FORMAT,
   version: VERSION,
   name,
   about,
   ...(edition === undefined ? {} : { id, edition }),
-  ...clip,
+  strands,
+  ...(into === undefined ? {} : { into }),
+  controls,
+  assets,
 });
 
 /** A part as text: JSON with two spaces, the same bytes for the same part. */

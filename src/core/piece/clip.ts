@@ -1,5 +1,6 @@
 import { PieceError } from './errors';
-import { isControlRef, isLink, type Control, type Piece, type Step, type Strand, type Value } from './types';
+import { linksOf } from './links';
+import { isControlRef, isLink, type Control, type Piece, type Strand, type Value } from './types';
 
 /**
  * What can be put into any piece: strands, and steps for a row that is there already, with the controls that they
@@ -65,17 +66,15 @@ export function clipSteps(piece: Piece, strand: string, steps: readonly string[]
  */
 export function rowFor(piece: Piece, kind: Strand['kind'], selected: string | null): Strand | null {
   const rows = piece.strands.filter((s) => s.kind === kind);
-  const linked = (steps: Step[]) =>
-    steps.flatMap((t) => Object.values(t.params).flatMap((v) => (isLink(v) ? [v.link] : [])));
   const near = piece.strands.find((s) => s.id === selected);
   const beside = piece.strands
-    .flatMap((s) => s.steps.map((t) => linked([t])))
+    .flatMap((s) => s.steps.map((t) => linksOf([t])))
     .filter((l) => l.includes(selected ?? ''));
   const likely = [
     near?.id,
     ...beside.flat(),
-    ...piece.strands.filter((s) => linked(s.steps).includes(selected ?? '')).map((s) => s.id),
-    ...(near ? linked(near.steps) : []),
+    ...piece.strands.filter((s) => linksOf(s.steps).includes(selected ?? '')).map((s) => s.id),
+    ...(near ? linksOf(near.steps) : []),
   ];
   const found = likely.map((id) => rows.find((s) => s.id === id)).find((s) => s !== undefined);
   return found ?? (kind === 'stage' || kind === 'finish' ? rows[0] : rows.at(-1)) ?? null;

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { follow, putOut, setOverride } from './desk';
 import { addStep, addStrand, blankPiece, setParam } from './edit';
-import { controlsAt, placesOf, takenInBy } from './places-of';
+import { takenInBy } from './links';
+import { controlsAt, placesOf } from './places-of';
 import { strandById, type Piece } from './types';
 
 /** Two forms that wear one surface, whose roughness is a field; one of them stands a second time elsewhere. */
@@ -62,6 +63,6 @@ describe('places', () => {
     const [grain, paint] = [named(piece, 'grain'), named(piece, 'paint')];
     const circle = setParam(piece, grain, 't1', 'value', { link: paint });
     const step = strandById(circle, hall)!.steps[1]!;
-    expect([...takenInBy(circle, step)].sort()).toEqual([named(piece, 'buoy'), paint, grain].sort());
+    expect([...takenInBy(circle, [step])].sort()).toEqual([named(piece, 'buoy'), paint, grain].sort());
   });
 });

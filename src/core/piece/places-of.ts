@@ -1,35 +1,21 @@
-import { isControlRef, isLink, strandById, type Control, type Piece, type Step, type StepAt } from './types';
+import { takenInBy } from './links';
+import { isControlRef, type Control, type Piece, type Step, type StepAt } from './types';
 
 /** Where things stand, as a piece says it: which places show a strand, and which controls matter there. */
 
 const PLACE = 'stage.place';
 
-const linksOf = (steps: readonly Step[]): string[] =>
-  steps.flatMap((t) => Object.values(t.params).flatMap((v) => (isLink(v) ? [v.link] : [])));
-
-/** The strands that a step takes from, and those that these take from, and so on. */
-export function takenInBy(piece: Piece, step: Step): Set<string> {
-  const found = new Set<string>();
-  const visit = (id: string) => {
-    if (found.has(id)) return;
-    found.add(id);
-    linksOf(strandById(piece, id)?.steps ?? []).forEach(visit);
-  };
-  linksOf([step]).forEach(visit);
-  return found;
-}
-
 /** The places of all stages at which a form stands or a surface is worn, be it by way of other strands. */
 export const placesOf = (piece: Piece, strand: string): StepAt[] =>
   piece.strands.flatMap((stage) =>
     stage.steps
-      .filter((step) => step.op === PLACE && takenInBy(piece, step).has(strand))
+      .filter((step) => step.op === PLACE && takenInBy(piece, [step]).has(strand))
       .map((step) => ({ strand: stage.id, step: step.id })),
   );
 
 /** The controls that what stands at a place follows, and those that have a setting of their own there. */
 export function controlsAt(piece: Piece, step: Step): Control[] {
-  const taken = takenInBy(piece, step);
+  const taken = takenInBy(piece, [step]);
   const steps = [step, ...piece.strands.filter((s) => taken.has(s.id)).flatMap((s) => s.steps)];
   const followed = new Set(
     steps.flatMap((t) => Object.values(t.params).flatMap((v) => (isControlRef(v) ? [v.control] : []))),

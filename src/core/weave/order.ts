@@ -1,15 +1,9 @@
 import { PieceError } from '../piece/errors';
-import { isLink, strandById, type Piece, type Strand } from '../piece/types';
+import { linksOf, takenInBy } from '../piece/links';
+import { strandById, type Piece, type Strand } from '../piece/types';
 
 /** Strands that a strand takes values from, each once. */
-export function linkedStrands(strand: Strand): string[] {
-  const links = strand.steps.flatMap((s) =>
-    Object.values(s.params)
-      .filter(isLink)
-      .map((l) => l.link),
-  );
-  return [...new Set(links)];
-}
+export const linkedStrands = (strand: Strand): string[] => linksOf(strand.steps);
 
 /**
  * Strands ordered so that each stands after those it takes from.
@@ -38,17 +32,7 @@ export function orderStrands(piece: Piece): Strand[] {
 }
 
 /** Ids of all that a strand takes from, and that those take from. */
-export function strandsBehind(piece: Piece, strand: Strand): Set<string> {
-  const found = new Set<string>();
-  const open = linkedStrands(strand);
-  for (let id = open.pop(); id !== undefined; id = open.pop()) {
-    if (found.has(id)) continue;
-    found.add(id);
-    const from = strandById(piece, id);
-    if (from) open.push(...linkedStrands(from));
-  }
-  return found;
-}
+export const strandsBehind = (piece: Piece, strand: Strand): Set<string> => takenInBy(piece, strand.steps);
 
 /** Would a link from `to` (which takes) to `from` (which gives) close a circle? */
 export function wouldCycle(piece: Piece, from: string, to: string): boolean {

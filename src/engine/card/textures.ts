@@ -1,4 +1,5 @@
 import * as THREE from 'three';
+import type { Panorama } from '@/core/formats/panorama';
 import { hasPixels, pixelsOf } from '@/core/weave';
 
 const textures = new Map<string, THREE.DataTexture>();
@@ -25,13 +26,6 @@ export function textureOf(asset: string): THREE.DataTexture {
 }
 
 const panoramas = new Map<string, THREE.DataTexture>();
-
-/** A decoded .hdr: half floats, four a pixel, rows from the top. */
-export interface Panorama {
-  width: number;
-  height: number;
-  data: Uint16Array;
-}
 
 /** What was registered for an asset, to be handed to another thread; null where it is no .hdr. */
 export function panoramaData(asset: string): Panorama | null {

@@ -8,7 +8,8 @@ import { providePixels } from '@/core/weave';
 import { Picture } from '@/engine/picture';
 import { readPixelsAsync } from '@/engine/capture/read';
 import { makeRenderer } from '@/engine/card/renderer';
-import { providePanorama, type Panorama } from '@/engine/card/textures';
+import type { Panorama } from '@/core/formats/panorama';
+import { providePanorama } from '@/engine/card/textures';
 
 let stage: { renderer: THREE.WebGLRenderer; target: THREE.WebGLRenderTarget } | null = null;
 let picture: Picture | null = null;

@@ -78,6 +78,8 @@ export function updatePart(id: string, only?: PartUse): void {
   const uses = only ? [only] : staleUses(piece, part);
   const { edition = '' } = part;
   edit((p) => uses.reduce((now, use) => updateUse(now, use.id, { id, edition }, part.clip()), p));
+  // Where there was no room, that was said.
+  if (useWorkbench.getState().piece === piece) return;
   notify('done', `"${part.name}" is as it is kept, and the settings of its controls are as they were. Ctrl+Z undoes.`);
 }
 
