@@ -1,6 +1,6 @@
 import { Spares } from './card/spares';
 import type { FinishRow } from './finish/finish-row';
-import { makeShared } from './surface/surface-material';
+import { makeShared } from './card/shared';
 import { SurfaceMaterials } from './surface/surface-materials';
 
 /** Rows that are kept after they were let go of; a cell of each step may have one. */

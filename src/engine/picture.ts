@@ -5,7 +5,7 @@ import type { Skin } from '@/core/mesh/skin';
 import { strandById, type Piece } from '@/core/piece/types';
 import { analyse, outputOf, stageBehind, type Analysis, type Output, type Target } from '@/core/weave';
 import type { DrawnPart } from './card/shot';
-import type { Shared } from './surface/surface-material';
+import type { Shared } from './card/shared';
 import { Compiled } from './compiled';
 import { Follower } from './card/follow';
 import { FinishTree, type TreeDrawing } from './finish/finish-tree';

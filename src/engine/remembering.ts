@@ -17,10 +17,10 @@ export class Remembering {
   /** Settled memories along the loop: scrubbing goes on from the nearest. */
   private readonly along = new Map<number, Memory>();
 
-  /** @param told how far the present frame is settled; null where it is, or where nothing is being done about it */
+  /** @param onProgress how far the present frame is settled; null where it is, or where nothing is done about it */
   constructor(
     private readonly renderer: THREE.WebGLRenderer,
-    private readonly told: (progress: Settling | null) => void,
+    private readonly onProgress: (progress: Settling | null) => void,
   ) {}
 
   get isSettling(): boolean {
@@ -45,7 +45,7 @@ export class Remembering {
     if (!this.settling) return;
     this.settling.memory.dispose();
     this.settling = null;
-    this.told(null);
+    this.onProgress(null);
   }
 
   /** The graphics card was lost, and all pictures with it. */
@@ -70,12 +70,12 @@ export class Remembering {
     }
     const { memory, left, of } = this.settling;
     const frames = left.splice(0, most);
-    if (frames.length > 0) this.told({ done: of - left.length, of });
+    if (frames.length > 0) this.onProgress({ done: of - left.length, of });
     else {
       this.memory.dispose();
       this.memory = memory;
       this.settling = null;
-      this.told(null);
+      this.onProgress(null);
     }
     return { memory, frames, rounds: of > picture.frames };
   }

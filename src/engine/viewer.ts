@@ -5,9 +5,10 @@ import type { Target } from '@/core/weave';
 import { Picture, type Settling } from './picture';
 import { PicturesAside, type Drawn } from './pictures-aside';
 import { Remembering } from './remembering';
-import { DepthProbe } from './capture/depth-probe';
+import { ShotProbe, type Light } from './capture/shot-probe';
 import { BackBuffer } from './card/back-buffer';
 import { ScaleChooser } from './card/scale';
+import { CardWork } from './card/work';
 import { letGoOfScreen, type Screen } from './screen';
 import type { Layout } from './stage/layout';
 import type { View } from './stage/stage-scene';
@@ -55,16 +56,14 @@ export class Viewer {
   /** Drawn, and put on the canvas once the graphics card is done with it. */
   private readonly back = new BackBuffer();
   private isDrawn = false;
-  private busy: { fence: WebGLSync; since: number; frames: number } | null = null;
-  /** Milliseconds that the last frame took. */
-  private lastTook = 16;
+  private readonly work: CardWork;
   private timer = 0;
   private later: ReturnType<typeof setTimeout> | undefined;
   private lost = false;
-  private depth: DepthProbe | null = null;
+  private probe: ShotProbe | null = null;
   private ended = false;
   /** Pictures beside the running one: cells, the seam, the whole frame. */
-  readonly asked: PicturesAside;
+  readonly beside: PicturesAside;
   /** Frames drawn so far: what lies over the picture follows it. */
   frames = 0;
   /** How the stage lies in the picture that is shown. */
@@ -89,8 +88,9 @@ export class Viewer {
       events.failed(`The graphics card refused a program: ${log.split('\n')[0]?.slice(0, 200) ?? ''}`);
     };
     this.remembering = new Remembering(this.renderer, events.settling);
+    this.work = new CardWork(this.renderer);
     this.picture = new Picture(this.renderer, true, screen.compiled);
-    this.asked = new PicturesAside(this.renderer, () => (this.lost || this.ended || !this.piece ? null : this.now()));
+    this.beside = new PicturesAside(this.renderer, () => (this.lost || this.ended || !this.piece ? null : this.now()));
     canvas.addEventListener('webglcontextlost', this.onLost);
     canvas.addEventListener('webglcontextrestored', this.onRestored);
     this.timer = requestAnimationFrame(this.tick);
@@ -169,21 +169,10 @@ export class Viewer {
     return sphere && { centre: sphere.center.toArray(), radius: sphere.radius };
   }
 
-  /**
-   * Raw light of the last picture before the finish, four floats a pixel, rows from the bottom: what a looked-at step
-   * comes to.
-   */
-  shot(): { width: number; height: number; data: Float32Array } | null {
+  /** Light of the last picture before the finish: what a looked-at step comes to. */
+  shot(): Light | null {
     const shot = this.picture.lastShot;
-    if (!shot || this.lost) return null;
-    const { width, height } = shot.target;
-    const data = new Float32Array(4 * width * height);
-    const gl = this.renderer.getContext();
-    this.renderer.setRenderTarget(shot.target);
-    // Half-float targets can always be read as floats (EXT_color_buffer_float).
-    gl.readPixels(0, 0, width, height, gl.RGBA, gl.FLOAT, data);
-    this.renderer.setRenderTarget(null);
-    return { width, height, data };
+    return shot && !this.lost ? this.probing.light(shot) : null;
   }
 
   /**
@@ -192,9 +181,11 @@ export class Viewer {
    */
   distanceAt(x: number, y: number): number | null {
     const shot = this.picture.lastShot;
-    if (!shot || this.lost) return null;
-    this.depth ??= new DepthProbe(this.renderer);
-    return this.depth.read(shot, x, 1 - y);
+    return shot && !this.lost ? this.probing.metres(shot, x, 1 - y) : null;
+  }
+
+  private get probing(): ShotProbe {
+    return (this.probe ??= new ShotProbe(this.renderer));
   }
 
   pinScale(scale: number | null): void {
@@ -210,17 +201,17 @@ export class Viewer {
     this.canvas.removeEventListener('webglcontextrestored', this.onRestored);
     this.picture.dispose();
     this.remembering.dispose();
-    this.asked.dispose();
-    this.depth?.dispose();
+    this.beside.dispose();
+    this.probe?.dispose();
     this.back.dispose();
-    if (this.busy) (this.renderer.getContext() as WebGL2RenderingContext).deleteSync(this.busy.fence);
+    this.work.dispose();
     letGoOfScreen(this.screen);
   }
 
   private readonly onLost = (event: Event) => {
     event.preventDefault();
     this.lost = true;
-    this.busy = null;
+    this.work.lost();
     this.isDrawn = false;
     this.events.lost();
   };
@@ -249,7 +240,7 @@ export class Viewer {
 
   private readonly tick = () => {
     this.timer = requestAnimationFrame(this.tick);
-    if (this.lost || this.stillBusy()) this.events.resting(false);
+    if (this.lost || this.work.isBusy(this.frameTook)) this.events.resting(false);
     else if (this.isDrawn) {
       this.present();
       // The page waits for what is asked of the card before it has taken the canvas: more is asked afterwards.
@@ -268,7 +259,7 @@ export class Viewer {
       this.back.setSize(w, h);
       this.remembering.dropAlong();
     }
-    this.watched(() => {
+    this.work.begin(() => {
       const { target: to } = this.back;
       this.picture.draw({ phase: this.phase, width: w, height: h, memory: this.remembering.memory, to });
       this.layout = this.picture.layout();
@@ -303,28 +294,18 @@ export class Viewer {
    */
   private settle(): boolean {
     if (!this.piece || this.isPlaying) return false;
-    const most = Math.max(1, Math.min(MOST_AT_ONCE, Math.floor(BUDGET / this.lastTook)));
+    const most = Math.max(1, Math.min(MOST_AT_ONCE, Math.floor(BUDGET / this.work.took)));
     const next = this.remembering.next(this.picture, this.phase, most);
     if (!next) return false;
     const { memory, frames, rounds } = next;
     const [width, height] = this.size();
     if (frames.length === 0) this.dirty = true;
     else
-      this.watched(() => {
+      this.work.begin(() => {
         for (const frame of frames)
           this.picture.draw({ phase: frame / this.picture.frames, width, height, memory, rounds, unseen: true });
       }, frames.length);
     return true;
-  }
-
-  /** Draws frames, and has the next look wait until the graphics card is done with them. */
-  private watched(draw: () => void, frames = 1): void {
-    const since = performance.now();
-    draw();
-    const gl = this.renderer.getContext() as WebGL2RenderingContext;
-    const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
-    gl.flush();
-    if (fence) this.busy = { fence, since, frames };
   }
 
   private drawCompared({ piece, upTo, split }: Compared, width: number, height: number): void {
@@ -334,16 +315,8 @@ export class Viewer {
     this.back.clip(null);
   }
 
-  private stillBusy(): boolean {
-    if (!this.busy) return false;
-    const gl = this.renderer.getContext() as WebGL2RenderingContext;
-    const state = gl.getSyncParameter(this.busy.fence, gl.SYNC_STATUS) as number;
-    if (state !== gl.SIGNALED && !gl.isContextLost()) return true;
-    gl.deleteSync(this.busy.fence);
-    this.lastTook = Math.max(1, (performance.now() - this.busy.since) / this.busy.frames);
+  private readonly frameTook = () => {
     // A change of size would make all that was settled useless.
-    if (!this.remembering.isSettling && this.scale.took(this.lastTook)) this.dirty = true;
-    this.busy = null;
-    return false;
-  }
+    if (!this.remembering.isSettling && this.scale.took(this.work.took)) this.dirty = true;
+  };
 }

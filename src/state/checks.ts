@@ -1,7 +1,8 @@
 import { create } from 'zustand';
 import type { SamplingReading } from '@/core/checks/sampling';
 import type { MemoryCheck } from '@/core/checks/memory';
-import { hasKink, type SeamReading } from '@/core/checks/seam';
+import type { SeamReading } from '@/core/checks/seam';
+import { hasKink } from '@/core/checks/seam-measure';
 import { analyse, type Problem } from '@/core/weave';
 import type { PictureSeam } from '@/engine/capture/picture-seam';
 import { lean, studio } from '@/workers/doors';
@@ -117,7 +118,11 @@ export function verdictOf({ seam, memory, picture, making, measuring }: Checks, 
   if (broken.length > 0 || (picture && !picture.closes)) return { state: 'breaks', words: 'does not close', broken };
   if (memory.some((r) => r.frames === null)) return { state: 'breaks', words: 'never settles', broken };
   if (seam.length === 0) return { state: 'still', words: 'stands still', broken };
-  return { state: 'closes', words: picture && pictureKinks(picture) ? 'closes with a kink' : 'closes', broken };
+  return { state: 'closes', words: pictureKinks(picture, seam) ? 'closes with a kink' : 'closes', broken };
 }
 
-export const pictureKinks = (picture: PictureSeam): boolean => hasKink(picture, LEAST_MOTION, PICTURE_KINK);
+/** Does the picture change its speed at the seam, but for what changes its speed throughout the loop? */
+export const pictureKinks = (picture: PictureSeam | null, seam: SeamReading[] | null): boolean =>
+  picture !== null &&
+  hasKink(picture, LEAST_MOTION, PICTURE_KINK) &&
+  (!seam?.some((r) => r.kink === 'throughout') || seam.some((r) => r.kink === 'seam'));

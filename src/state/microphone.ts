@@ -20,8 +20,8 @@ interface Microphone {
 export const useMicrophone = create<Microphone>()(() => ({ source: null, level: 0 }));
 
 let end: (() => void) | null = null;
-/** Counts what was asked for: what the browser allows later than that is no longer meant. */
-let asked = 0;
+/** Counts what was requests for: what the browser allows later than that is no longer meant. */
+let requests = 0;
 
 /** How loud samples are, 0 at silence and 1 at full scale, evenly in decibels. */
 export function levelOf(samples: Float32Array): number {
@@ -30,7 +30,7 @@ export function levelOf(samples: Float32Array): number {
 }
 
 export function stopListening(): void {
-  asked++;
+  requests++;
   end?.();
   end = null;
   useMicrophone.setState({ source: null, level: 0 });
@@ -44,7 +44,7 @@ export function stopListening(): void {
  */
 export async function listen(source: string): Promise<void> {
   stopListening();
-  const mine = asked;
+  const mine = requests;
   const context = new AudioContext();
   const analyser = new AnalyserNode(context, { fftSize: WINDOW });
   let stream: MediaStream | null = null;
@@ -59,7 +59,7 @@ export async function listen(source: string): Promise<void> {
         'There is no microphone, or the browser was not allowed to use it. The made-up ones work without.',
       );
     }
-    if (mine !== asked) {
+    if (mine !== requests) {
       stream.getTracks().forEach((track) => track.stop());
       void context.close();
       return;

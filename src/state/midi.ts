@@ -1,5 +1,5 @@
 import { midiHeard } from '@/core/formats/midi-message';
-import { heard } from './rehearsal';
+import { inputMoved } from './rehearsal';
 
 /** Can this browser be asked for MIDI devices? */
 const hasMidi = (): boolean => typeof navigator !== 'undefined' && 'requestMIDIAccess' in navigator;
@@ -22,7 +22,7 @@ export async function listenToMidi(): Promise<string[]> {
     for (const input of access.inputs.values())
       input.onmidimessage = ({ data }) => {
         const message = data && midiHeard(data);
-        if (message) heard(message.input, message.value);
+        if (message) inputMoved(message.input, message.value);
       };
   };
   access.onstatechange = listen;

@@ -14,7 +14,7 @@ interface Rehearsal {
   /** What the next input that moves will drive. */
   learning: Driven | null;
   /** Where each input that was heard stands, 0 to 1. */
-  heard: Readonly<Record<string, number>>;
+  inputs: Readonly<Record<string, number>>;
   /** Seconds over which looks go over into each other. */
   fade: number;
 }
@@ -28,7 +28,7 @@ export const useRehearsal = create<Rehearsal>()(() => ({
   on: false,
   assigned: kept(),
   learning: null,
-  heard: {},
+  inputs: {},
   fade: 2,
 }));
 
@@ -53,7 +53,7 @@ export const learn = (driven: Driven): void =>
  * An input moved: a fader, a key, the pointer, a controller.
  * @param value 0 to 1; a key is pressed above 0
  */
-export function heard(input: string, value: number): void {
+export function inputMoved(input: string, value: number): void {
   const { learning } = useRehearsal.getState();
   if (learning) {
     assign(input, learning);
@@ -64,13 +64,13 @@ export function heard(input: string, value: number): void {
 
 /** The same for what says something all the time: that is not what a hand moved, so nothing is learnt from it. */
 export function drive(input: string, value: number): void {
-  const { assigned, heard: before } = useRehearsal.getState();
-  useRehearsal.setState({ heard: { ...before, [input]: value } });
+  const { assigned, inputs } = useRehearsal.getState();
+  useRehearsal.setState({ inputs: { ...inputs, [input]: value } });
   const { piece, edit } = useWorkbench.getState();
   const driven = drivenBy(piece, assigned, input);
   if (!driven) return;
   if ('control' in driven) edit((p) => movedTo(p, driven.control, value), `control ${driven.control}`);
-  else if (value > 0 && !(before[input]! > 0)) strikeNumber(driven.strike);
+  else if (value > 0 && !(inputs[input]! > 0)) strikeNumber(driven.strike);
 }
 
 let fading = 0;
@@ -78,7 +78,7 @@ let fading = 0;
 /** Ends a rehearsal: nothing goes on by itself, and what inputs stood at is forgotten. */
 export function endRehearsal(): void {
   cancelAnimationFrame(fading);
-  useRehearsal.setState({ on: false, learning: null, heard: {} });
+  useRehearsal.setState({ on: false, learning: null, inputs: {} });
 }
 
 /** Goes over from how the controls stand to a look, in the time that is set; one entry of the history. */

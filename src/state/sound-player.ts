@@ -82,8 +82,8 @@ export class SoundPlayer {
     const section = this.source?.buffer;
     if (!section) return;
     const length = loop.frames / loop.rate;
-    const heard = context!.currentTime - this.began;
-    const off = heard - useTransport.getState().frame / loop.rate;
+    const played = context!.currentTime - this.began;
+    const off = played - useTransport.getState().frame / loop.rate;
     // A frame is shown for its whole time, so what is heard lies up to one frame behind its beginning.
     const around = off - length * Math.round(off / length);
     if (around < -1 / loop.rate || around > 2 / loop.rate) this.begin(section, loop);

@@ -4,6 +4,8 @@ import { STARTERS } from '@/demo';
 import { useChecks, verdictOf } from './checks';
 import { putAside, takeBack } from './aside';
 import { keepingProblem } from './kept';
+import type { Kink } from '@/core/checks/seam-measure';
+import type { PictureSeam } from '@/engine/capture/picture-seam';
 import { dependsOn } from './previews';
 import { useTransport } from './transport';
 import { endGesture, redo, undo, useWorkbench } from './workbench';
@@ -81,7 +83,7 @@ it('the playhead wraps both ways', () => {
 });
 
 describe('the verdict', () => {
-  const reading = (closes: boolean) => ({
+  const reading = (closes: boolean, kink: Kink = 'none') => ({
     strand: 's',
     name: 's',
     gap: closes ? 0 : 1,
@@ -90,6 +92,7 @@ describe('the verdict', () => {
     range: [0, 1] as [number, number],
     moves: true,
     closes,
+    kink,
   });
   const base = { ...useChecks.getState(), measuring: false, making: false };
 
@@ -105,21 +108,20 @@ describe('the verdict', () => {
     expect(verdictOf({ ...base, seam: [reading(true)] }, 'once').state).toBe('once');
     expect(verdictOf({ ...base, seam: [reading(true)], making: true }, 'loop').state).toBe('measuring');
     expect(
-      verdictOf(
-        { ...base, seam: [reading(true)], picture: { most: 0, before: 25.2, after: 2.28, closes: true } },
-        'loop',
-      ),
-    ).toMatchObject({ state: 'closes', words: 'closes with a kink' });
-    expect(
-      verdictOf(
-        { ...base, seam: [reading(true)], picture: { most: 0, before: 0.2, after: 0.01, closes: true } },
-        'loop',
-      ).words,
-    ).toBe('closes');
-    expect(
       verdictOf({ ...base, seam: [reading(true)], picture: { most: 9, before: 0, after: 0, closes: false } }, 'loop')
         .state,
     ).toBe('breaks');
+  });
+
+  const uneven = { most: 0, before: 25.2, after: 2.28, closes: true };
+  it.each<[string, Kink[], PictureSeam, string]>([
+    ['a change of speed in the picture alone', ['none'], uneven, 'closes with a kink'],
+    ['one that can hardly be seen', ['none'], { ...uneven, before: 0.2, after: 0.01 }, 'closes'],
+    ['what jumps throughout the loop', ['none', 'throughout'], uneven, 'closes'],
+    ['what jumps throughout, and a strand with a kink', ['seam', 'throughout'], uneven, 'closes with a kink'],
+  ])('hears of %s', (_, kinks, picture, words) => {
+    const seam = kinks.map((kink) => reading(true, kink));
+    expect(verdictOf({ ...base, seam, picture }, 'loop')).toMatchObject({ state: 'closes', words });
   });
 });
 

@@ -17,7 +17,7 @@ import { setPhase } from '../weave/places';
 import { setParam } from '../piece/edit';
 import { valueOf } from '../steps';
 import { samplePlaces } from './sample-places';
-import { fixOf, type Fix } from './seam';
+import { fixOf, type Fix } from './mends';
 
 /** How long a step of a finish remembers. */
 export interface MemoryReading {

@@ -8,7 +8,7 @@ import type { StepTypes } from '../weave/types';
 import { setPhase } from '../weave/places';
 import { lastReshape } from '../weave/plan';
 import { EDGE_WIDTH, gathered, Moving, someEdges, spotsOf, type Spots, type Way } from './sampling-edges';
-import type { Fix } from './seam';
+import type { Fix } from './mends';
 
 /**
  * Edges that the shortest wave needs. Two are the limit below which a wave shows as another one

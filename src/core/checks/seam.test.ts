@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
-import { setParam } from '../piece/edit';
+import { addStep, addStrand, blankPiece, setParam } from '../piece/edit';
 import type { Piece, Vector } from '../piece/types';
-import { hasKink, measureSeam, SEAM_TOLERANCE } from './seam';
+import { measureSeam } from './seam';
+import { hasKink, SEAM_TOLERANCE, type Kink } from './seam-measure';
 
 const veil = STARTERS[0]!.piece;
 const readingOf = async (piece: Piece, strand: string) => (await measureSeam(piece)).find((r) => r.strand === strand)!;
@@ -93,6 +94,22 @@ describe('the seam', () => {
     expect(hasKink({ before: 25.2, after: 2.28 }, 0.5)).toBe(true);
     expect(hasKink({ before: 2.2, after: 2.28 }, 0.5)).toBe(false);
     expect(hasKink({ before: 0.01, after: 0.4 }, 0.5)).toBe(false);
+  });
+
+  it.each<[string, string, Kink]>([
+    ['that sets off at once and comes to rest slowly', 'phase * (1. - phase) * (1. - phase)', 'seam'],
+    ['of a wave', 'sin(6.2831853 * phase)', 'none'],
+    ['by jumps, ten in the loop', 'fract(floor(phase * 10. + 1e-4) * 0.7)', 'throughout'],
+  ])('says where motion changes its speed: motion %s', async (_, text, kink) => {
+    const piece = addStrand(blankPiece(), 'signal', 'own', 'signal.constant', { value: 1 });
+    const [reading] = await measureSeam(addStep(piece, 's1', 1, 'signal.formula', { text }));
+    expect(reading).toMatchObject({ closes: true, kink });
+  });
+
+  it('grain that is new from moment to moment has no kink of its own', async () => {
+    const painted = addStrand(blankPiece(), 'finish', 'film', 'finish.paint', { colour: [0.5, 0.5, 0.5] });
+    const [reading] = await measureSeam(addStep(painted, 's1', 1, 'finish.grain', { changes: 24 }));
+    expect(reading).toMatchObject({ closes: true, before: expect.not.closeTo(0, 3), after: 0, kink: 'throughout' });
   });
 
   it('leaves out what stands still', async () => {

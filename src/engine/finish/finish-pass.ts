@@ -2,7 +2,7 @@ import * as THREE from 'three';
 import { placeText } from '@/core/glsl/lib';
 import type { Piece } from '@/core/piece/types';
 import { cardText, weave, type Analysis, type Target, type Woven } from '@/core/weave';
-import type { Shared } from '../surface/surface-material';
+import type { Shared } from '../card/shared';
 import type { Follow } from '../card/follow';
 import { type Branch, branchUniforms, fillBranches, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
 

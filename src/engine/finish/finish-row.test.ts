@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { addStep, addStrand, blankPiece, toggleStep } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
 import { analyse } from '@/core/weave';
-import { makeShared } from '../surface/surface-material';
+import { makeShared } from '../card/shared';
 import { FinishRow, passesOf, PassTargets } from './finish-row';
 
 function finish(source: string, ...ops: string[]): Piece {

@@ -5,7 +5,7 @@ import { drawnBefore, type Analysis, type StepTypes, type Target } from '@/core/
 import type { Follow } from '../card/follow';
 import type { DrawnPart, Shot } from '../card/shot';
 import type { Branch } from '../card/uniforms';
-import type { Shared } from '../surface/surface-material';
+import type { Shared } from '../card/shared';
 import { FinishPass, type PassPlan } from './finish-pass';
 import { FARTHEST, NEVER, NOTHING, type Memory } from './memory';
 

@@ -3,7 +3,7 @@ import type { Piece } from '@/core/piece/types';
 import type { Analysis, Target } from '@/core/weave';
 import type { Shot } from '../card/shot';
 import type { Spares } from '../card/spares';
-import type { Shared } from '../surface/surface-material';
+import type { Shared } from '../card/shared';
 import { FinishRow, PassTargets, type RowDrawing } from './finish-row';
 import { HALF } from './memory';
 

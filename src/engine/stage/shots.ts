@@ -7,7 +7,7 @@ import { plainParams, shotBehind, type Analysis } from '@/core/weave';
 import type { Follow } from '../card/follow';
 import type { DrawnPart, Shot } from '../card/shot';
 import type { Branch } from '../card/uniforms';
-import type { Shared } from '../surface/surface-material';
+import type { Shared } from '../card/shared';
 import type { SurfaceMaterials } from '../surface/surface-materials';
 import { Exposure } from './exposure';
 import { momentOf } from './moments';

@@ -8,7 +8,7 @@ import { analyse } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { Follower } from '../card/follow';
 import { outputOf } from '@/core/weave';
-import { makeShared } from '../surface/surface-material';
+import { makeShared } from '../card/shared';
 import { SurfaceMaterials } from '../surface/surface-materials';
 import { Layout } from './layout';
 import { StageScene } from './stage-scene';

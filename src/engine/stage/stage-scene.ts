@@ -10,7 +10,7 @@ import type { Analysis, Target } from '@/core/weave';
 import { Cameras, FAR, NEAR, type View } from './cameras';
 import { partsOf } from './parts-of';
 import { setColour } from '../card/colours';
-import type { SurfaceOnForm } from '../surface/surface-material';
+import type { SurfaceOnForm } from '../surface/woven-surface';
 import type { SurfaceMaterials } from '../surface/surface-materials';
 import { Lights, shadowShare } from './lights';
 import type { Follow } from '../card/follow';

@@ -4,7 +4,7 @@ import { CopySpots } from '@/core/forms/copy-spots';
 import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types';
 import type { Analysis } from '@/core/weave';
 import { needsOrder, surfaceState } from '../surface/surface-state';
-import type { Shared } from '../surface/surface-material';
+import type { Shared } from '../card/shared';
 import type { SurfaceMaterials } from '../surface/surface-materials';
 import { MOST_ORDERED } from './copy-order';
 import { Fisheye } from './fisheye';

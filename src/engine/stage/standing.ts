@@ -8,7 +8,8 @@ import { CopyOrder } from './copy-order';
 import type { Follow } from '../card/follow';
 import type { Branch } from '../card/uniforms';
 import { needsOrder } from '../surface/surface-state';
-import { SurfaceMaterial, type SurfaceOnForm } from '../surface/surface-material';
+import { SurfaceMaterial } from '../surface/surface-material';
+import type { SurfaceOnForm } from '../surface/woven-surface';
 import type { SurfaceMaterials } from '../surface/surface-materials';
 import { expandedGeometryOf, geometryOf } from './geometry';
 
@@ -92,11 +93,11 @@ export class Standing {
     const before = this.layers;
     this.copies = skin.copies ? skin.copies.at.length / 3 : 1;
     this.layers = surfaces.map((bare) => {
-      const dress = { ...bare, skin };
-      const key = SurfaceMaterial.keyOf(piece, analysis, dress);
-      const known = before.find((l) => l.material.key === key && l.material.dress.overlay === dress.overlay);
+      const on = { ...bare, skin };
+      const key = SurfaceMaterial.keyOf(piece, analysis, on);
+      const known = before.find((l) => l.material.key === key && l.material.on.overlay === on.overlay);
       if (known) before.splice(before.indexOf(known), 1);
-      const layer = known ?? this.makeLayer(this.materials.make(piece, analysis, dress, key));
+      const layer = known ?? this.makeLayer(this.materials.make(piece, analysis, on, key));
       const geometry = geometries.of(skin, layer.material.body.faces);
       const ordered = needsOrder(layer.material.state) ? spots : null;
       if (!layer.order?.puts(geometry, ordered)) {
@@ -110,19 +111,19 @@ export class Standing {
   }
 
   private makeLayer(material: SurfaceMaterial): Layer {
-    const { state, dress } = material;
+    const { state, on } = material;
     const meshes = material.materials.map((pass, i) => {
       const object = material.body.cloud
         ? new THREE.Points(new THREE.BufferGeometry(), pass)
         : new THREE.Mesh(new THREE.BufferGeometry(), pass);
       object.customDepthMaterial = material.depth;
       object.customDistanceMaterial = material.distance;
-      object.castShadow = i === 0 && state.casts && !dress.overlay;
+      object.castShadow = i === 0 && state.casts && !on.overlay;
       object.receiveShadow = state.receives;
       // Displacement moves points out of the bounds at rest.
       object.frustumCulled = false;
       object.userData = {
-        overlay: dress.overlay === true,
+        overlay: on.overlay === true,
         side: pass.side,
         step: this.step,
         readsBehind: state.readsBehind,
@@ -173,7 +174,7 @@ export class Standing {
   }
 
   get form(): string | null {
-    return this.layers[0]?.material.dress.form ?? null;
+    return this.layers[0]?.material.on.form ?? null;
   }
 
   /** Finishes whose pictures it wears. */

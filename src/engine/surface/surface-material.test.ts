@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { setParam } from '@/core/piece/edit';
 import { analyse, Evaluator, placeRows } from '@/core/weave';
 import { STARTERS } from '@/demo';
-import { SurfaceMaterial, makeShared } from './surface-material';
+import { makeShared } from '../card/shared';
+import { SurfaceMaterial } from './surface-material';
 import { FinishPass } from '../finish/finish-pass';
 import { Follower } from '../card/follow';
 import { geometryOf } from '../stage/geometry';
@@ -23,7 +24,7 @@ const skin = skinOf(
   ))!,
 );
 const SILK = { form: 'sea', surface: 'wet-silk', skin };
-const dress = (p = piece) => new SurfaceMaterial(p, analyse(p), SILK, shared());
+const made = (p = piece) => new SurfaceMaterial(p, analyse(p), SILK, shared());
 
 /** The library's own shader text with its chunks in place, as it comes to `onBeforeCompile`. */
 function source(name: 'standard' | 'depth') {
@@ -37,11 +38,11 @@ function compiled(material: THREE.Material, name: 'standard' | 'depth') {
   return text;
 }
 
-describe('dressed materials', () => {
+describe('materials of a form in a surface', () => {
   it('weave the displacement into the lit pass and into the pass that draws shadows', () => {
-    const dressed = dress();
-    const lit = compiled(dressed.materials[0]!, 'standard');
-    const depth = compiled(dressed.depth, 'depth');
+    const material = made();
+    const lit = compiled(material.materials[0]!, 'standard');
+    const depth = compiled(material.depth, 'depth');
     for (const text of [lit.vertexShader, depth.vertexShader]) {
       expect(text).toContain('vec3 form_sea(Place p)');
       expect(text).toContain('vec3 transformed = clMovedTo;');
@@ -54,20 +55,20 @@ describe('dressed materials', () => {
   });
 
   it('keep their key while numbers change, and take the new numbers', () => {
-    const dressed = dress();
-    const { uniforms } = compiled(dressed.materials[0]!, 'standard');
+    const material = made();
+    const { uniforms } = compiled(material.materials[0]!, 'standard');
     const after = setParam(piece, 'swell', 't2', 'scale', 3.5);
-    expect(SurfaceMaterial.keyOf(after, analyse(after), SILK)).toBe(dressed.key);
-    dressed.update(after, still, () => new THREE.Texture());
+    expect(SurfaceMaterial.keyOf(after, analyse(after), SILK)).toBe(material.key);
+    material.update(after, still, () => new THREE.Texture());
     expect(uniforms.field_swell_Step2_scale!.value).toBe(3.5);
     const other = setParam(piece, 'sea', 't2', 'along', 'x');
-    expect(SurfaceMaterial.keyOf(other, analyse(other), SILK)).not.toBe(dressed.key);
+    expect(SurfaceMaterial.keyOf(other, analyse(other), SILK)).not.toBe(material.key);
   });
 
   it('share one clock', () => {
     const clock = shared();
-    const dressed = new SurfaceMaterial(piece, analyse(piece), { form: 'sea', surface: null, skin }, clock);
-    const { uniforms, fragmentShader } = compiled(dressed.materials[0]!, 'standard');
+    const material = new SurfaceMaterial(piece, analyse(piece), { form: 'sea', surface: null, skin }, clock);
+    const { uniforms, fragmentShader } = compiled(material.materials[0]!, 'standard');
     clock.clPhase.value = 0.75;
     expect(uniforms.clPhase!.value).toBe(0.75);
     expect(fragmentShader).toContain('#include <color_fragment>');
@@ -95,9 +96,9 @@ describe('dots', () => {
     );
 
   it('are drawn once, and looked up once, with their move', async () => {
-    const dressed = await made(few);
-    expect(dressed.materials).toHaveLength(1);
-    const { vertexShader, fragmentShader, uniforms } = compiled(dressed.materials[0]!, 'standard');
+    const material = await made(few);
+    expect(material.materials).toHaveLength(1);
+    const { vertexShader, fragmentShader, uniforms } = compiled(material.materials[0]!, 'standard');
     expect(vertexShader).toContain('clTogether(clHere, clMovedTo, clDotSurface);');
     expect(vertexShader.match(/= finite\(fieldNoise_0\(p/g)).toHaveLength(3);
     expect(fragmentShader).not.toContain('gradientNoise4');

@@ -1,49 +1,14 @@
 import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
 import { library } from '@/core/glsl';
-import { fieldsRead } from '@/core/glsl/lib';
-import { cardText, formText, weave, type Analysis, type FormWoven, type Target, type Woven } from '@/core/weave';
-import { readsFaces } from '@/core/forms/live-skin';
-import type { Skin } from '@/core/mesh/skin';
+import { cardText, formText, type Analysis, type FormWoven, type Target, type Woven } from '@/core/weave';
 import { fragmentHead, fragmentPlace, SHIFTED, vertexHead, vertexMove, vertexPlace, type Body } from './place-glsl';
 import { DOT_SURFACE, DOT_SURFACE_HERE, dotSurface, fragmentEnd, fragmentHelpers } from './surface-glsl';
-import { surfaceState, type SurfaceState } from './surface-state';
+import type { SurfaceState } from './surface-state';
+import { keyOf, weaveSurface, type SurfaceOnForm } from './woven-surface';
 import type { Follow } from '../card/follow';
+import type { Shared } from '../card/shared';
 import { type Branch, branchUniforms, fillBranches, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
-
-/** What all programs of one picture share. */
-export interface Shared {
-  clPhase: THREE.IUniform<number>;
-  clSize: THREE.IUniform<THREE.Vector2>;
-  /** Numbers that steps came to over the loop; see `core/glsl/loop-values`. */
-  clLoop: THREE.IUniform<THREE.DataTexture | null>;
-  /** What is drawn without the surfaces that read it, and its depth. */
-  clBehind: THREE.IUniform<THREE.Texture | null>;
-  clBehindDepth: THREE.IUniform<THREE.Texture | null>;
-  /**
-   * Near and far in metres, 1 for a camera without perspective, and half of what it sees in height: in metres without
-   * perspective, else at a distance of 1.
-   */
-  clLens: THREE.IUniform<THREE.Vector4>;
-}
-
-export const makeShared = (): Shared => ({
-  clPhase: { value: 0 },
-  clSize: { value: new THREE.Vector2(1, 1) },
-  clLoop: { value: null },
-  clBehind: { value: null },
-  clBehindDepth: { value: null },
-  clLens: { value: new THREE.Vector4(0.02, 500, 0, 0.35) },
-});
-
-/** Which form in which surface. Without a form the mesh stays as it is; an overlay lies over another surface. */
-export interface SurfaceOnForm {
-  form: string | null;
-  surface: string | null;
-  overlay?: true;
-  /** Of the skin: what its vertices bring. */
-  skin: Pick<Skin, 'facets' | 'tint' | 'copies' | 'corners'>;
-}
 
 interface Source {
   vertexShader: string;
@@ -52,84 +17,6 @@ interface Source {
 }
 
 const SIDES = { both: THREE.DoubleSide, front: THREE.FrontSide, back: THREE.BackSide } as const;
-
-const wovenOf = new WeakMap<Analysis, Map<string, Woven>>();
-
-/** Strands woven whole; things that share them, and the look whether anything changed, weave them once. */
-function weaveStrands(
-  piece: Piece,
-  analysis: Analysis,
-  strands: (string | null)[],
-  signalUniforms: boolean,
-  together = false,
-): Woven {
-  const known = wovenOf.get(analysis) ?? new Map<string, Woven>();
-  wovenOf.set(analysis, known);
-  const key = `${strands.join('|')} ${signalUniforms} ${together}`;
-  const woven =
-    known.get(key) ??
-    weave(
-      piece,
-      analysis,
-      strands.flatMap((strand) => (strand ? [{ strand }] : [])),
-      { signalUniforms, together },
-    );
-  known.set(key, woven);
-  return woven;
-}
-
-interface WovenDress {
-  form: Woven;
-  /** That of the form where both run in the vertex shader. */
-  surface: Woven | null;
-  /** Function of the surface. */
-  dress: string;
-  state: SurfaceState;
-  body: Body;
-}
-
-function weaveDress(piece: Piece, analysis: Analysis, { form, surface, skin }: SurfaceOnForm): WovenDress {
-  // Signals are one value a frame, but for copies that are behind and steps that look back: those have other moments.
-  const { asides, otherMoments } = weaveStrands(piece, analysis, [form], true);
-  const signalUniforms = !asides.delay && !otherMoments;
-  const state = surfaceState(piece, analysis, surface);
-  const cloud = skin.corners.length === 0;
-  // A dot is one place, so what it looks like is worked out once, where its place is.
-  const own = surface ? weaveStrands(piece, analysis, [surface], signalUniforms) : null;
-  const seen = own ? fieldsRead(own.glsl) : new Set<string>();
-  const shape =
-    cloud && surface
-      ? weaveStrands(piece, analysis, [form, surface], signalUniforms, !seen.has('view') && !seen.has('screen'))
-      : weaveStrands(piece, analysis, [form], signalUniforms);
-  const look = cloud && own ? shape : own;
-  const faces =
-    !cloud && (state.uses.has('wire') || readsFaces(shape.glsl) || (look !== null && readsFaces(look.glsl)));
-  return {
-    form: shape,
-    surface: look,
-    dress: look?.functions.at(-1)!.name ?? '',
-    state,
-    body: {
-      faces,
-      tint: skin.tint !== undefined || shape.asides.tint !== undefined,
-      painted: skin.tint !== undefined,
-      copies: skin.copies !== undefined,
-      cloud,
-      facets: skin.facets,
-    },
-  };
-}
-
-function keyOf({ form, surface, state, body }: WovenDress): string {
-  return [
-    form.glsl,
-    ...form.pictures,
-    surface?.glsl ?? '',
-    ...(surface?.pictures ?? []),
-    JSON.stringify({ ...state, uses: [...state.uses] }),
-    JSON.stringify(body),
-  ].join('\n//\n');
-}
 
 /**
  * The materials of one form in one surface: the library's physically based material with the
@@ -153,11 +40,12 @@ export class SurfaceMaterial {
   constructor(
     piece: Piece,
     analysis: Analysis,
-    readonly dress: SurfaceOnForm,
+    readonly on: SurfaceOnForm,
     shared: Shared,
   ) {
-    const woven = weaveDress(piece, analysis, dress);
-    ({ form: this.form, surface: this.surface, dress: this.surfaceName, state: this.state, body: this.body } = woven);
+    const woven = weaveSurface(piece, analysis, on);
+    ({ form: this.form, surface: this.surface, surfaceName: this.surfaceName, state: this.state } = woven);
+    this.body = woven.body;
     this.shape = formText(this.form);
     this.key = keyOf(woven);
     this.uniforms = {
@@ -186,8 +74,8 @@ export class SurfaceMaterial {
     }
   }
 
-  static keyOf(piece: Piece, analysis: Analysis, dress: SurfaceOnForm): string {
-    return keyOf(weaveDress(piece, analysis, dress));
+  static keyOf(piece: Piece, analysis: Analysis, on: SurfaceOnForm): string {
+    return keyOf(weaveSurface(piece, analysis, on));
   }
 
   /** Takes the piece's present numbers. */
@@ -233,7 +121,7 @@ export class SurfaceMaterial {
       : new THREE.MeshStandardMaterial({ side, flatShading });
     material.onBeforeCompile = (source) => this.weaveLit(source);
     material.customProgramCacheKey = () => this.key;
-    const overlay = this.dress.overlay === true;
+    const overlay = this.on.overlay === true;
     if (transparent || overlay) {
       material.transparent = true;
       material.depthWrite = false;

@@ -1,7 +1,9 @@
 import type { Piece } from '@/core/piece/types';
 import type { Analysis } from '@/core/weave';
 import { Spares } from '../card/spares';
-import { SurfaceMaterial, type Shared, type SurfaceOnForm } from './surface-material';
+import type { Shared } from '../card/shared';
+import { SurfaceMaterial } from './surface-material';
+import type { SurfaceOnForm } from './woven-surface';
 
 /** Materials that are kept after they were let go of: what is switched off, looked past or undone may come back. */
 const KEPT = 24;
@@ -16,12 +18,12 @@ export class SurfaceMaterials {
   constructor(readonly shared: Shared) {}
 
   /** @param key text of its programs, as `SurfaceMaterial.keyOf` gives it */
-  make(piece: Piece, analysis: Analysis, dress: SurfaceOnForm, key: string): SurfaceMaterial {
-    return this.spares.take(spareKey(dress, key)) ?? new SurfaceMaterial(piece, analysis, dress, this.shared);
+  make(piece: Piece, analysis: Analysis, on: SurfaceOnForm, key: string): SurfaceMaterial {
+    return this.spares.take(spareKey(on, key)) ?? new SurfaceMaterial(piece, analysis, on, this.shared);
   }
 
   letGo(material: SurfaceMaterial): void {
-    this.spares.keep(spareKey(material.dress, material.key), material);
+    this.spares.keep(spareKey(material.on, material.key), material);
   }
 
   dispose(): void {

@@ -1,7 +1,8 @@
 import dynamic from 'next/dynamic';
 import type { MemoryCheck } from '@/core/checks/memory';
 import type { SamplingReading } from '@/core/checks/sampling';
-import { hasKink, type Fix, type Mend, type SeamReading } from '@/core/checks/seam';
+import type { Fix, Mend } from '@/core/checks/mends';
+import type { SeamReading } from '@/core/checks/seam';
 import { setParam } from '@/core/piece/edit';
 import { strandById } from '@/core/piece/types';
 import { pictureKinks, useChecks, verdictOf } from '@/state/checks';
@@ -41,6 +42,7 @@ function Readings() {
   const piece = useWorkbench((s) => s.piece);
   const verdict = verdictOf(checks, piece.loop.play);
   const { seam, sampling, memory, picture } = checks;
+  const kinks = pictureKinks(picture, seam);
   const problems = [...checks.problems, ...checks.numbers];
   return (
     <div>
@@ -48,7 +50,7 @@ function Readings() {
         {verdict.state === 'closes' && (
           <>
             <b className="text-lichen">The loop closes.</b> {seam!.length} strands move; none of them jumps at the seam
-            {picture && pictureKinks(picture) ? ', but motion changes its speed there' : ''}.
+            {kinks ? ', but motion changes its speed there' : ''}.
           </>
         )}
         {verdict.state === 'still' &&
@@ -83,9 +85,7 @@ function Readings() {
                   <td>{picture.most} of 255</td>
                   <td>{shortNumber(picture.before)} of 255</td>
                   <td>{shortNumber(picture.after)} of 255</td>
-                  <td className={picture.closes ? 'text-lichen' : 'text-bad'}>
-                    {meets(picture.closes, pictureKinks(picture))}
-                  </td>
+                  <td className={picture.closes ? 'text-lichen' : 'text-bad'}>{meets(picture.closes, kinks)}</td>
                 </tr>
               )}
             </tbody>
@@ -207,7 +207,7 @@ function ReadingRow({ reading: r }: { reading: SeamReading }) {
         <td>{percent(r.gap)}</td>
         <td>{percent(r.before)}</td>
         <td>{percent(r.after)}</td>
-        <td className={r.closes ? 'text-lichen' : 'text-bad'}>{meets(r.closes, hasKink(r))}</td>
+        <td className={r.closes ? 'text-lichen' : 'text-bad'}>{meets(r.closes, r.kink === 'seam')}</td>
       </tr>
       {r.breaks && (
         <tr>

@@ -17,7 +17,7 @@ export function FrameCosts() {
     setBusy(true);
     // The button says that it works before the card keeps the page waiting: the second frame comes after a drawn one.
     for (let k = 0; k < 2; k++) await new Promise(requestAnimationFrame);
-    const parts = (await viewerNow()?.asked.costs()) ?? [];
+    const parts = (await viewerNow()?.beside.costs()) ?? [];
     setMeasured({ piece, parts });
     setBusy(false);
   };

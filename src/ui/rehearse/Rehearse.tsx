@@ -3,7 +3,7 @@ import { useRef, useState, type PointerEvent } from 'react';
 import { drivenBy } from '@/core/piece/rehearsal';
 import { listenToMidi } from '@/state/midi';
 import { notify } from '@/state/notify';
-import { heard, useRehearsal } from '@/state/rehearsal';
+import { inputMoved, useRehearsal } from '@/state/rehearsal';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { pictureIn } from '../stage/picture-box';
@@ -100,12 +100,12 @@ function followPointer(event: PointerEvent<HTMLElement>): void {
     from ??= { x: event.clientX, y: event.clientY };
     const [dx, dy] = [Math.abs(event.clientX - from.x), Math.abs(event.clientY - from.y)];
     if (Math.max(dx, dy) < LEARNT) return;
-    heard(dx > dy ? 'pointer x' : 'pointer y', dx > dy ? at[0] : at[1]);
+    inputMoved(dx > dy ? 'pointer x' : 'pointer y', dx > dy ? at[0] : at[1]);
     from = null;
     return;
   }
-  heard('pointer x', at[0]);
-  heard('pointer y', at[1]);
+  inputMoved('pointer x', at[0]);
+  inputMoved('pointer y', at[1]);
 }
 
 /** A press over the picture is played instead of turning the view, where it drives something. */
@@ -113,7 +113,7 @@ function press(event: PointerEvent<HTMLElement>): void {
   if (!placeOn(event) || !isPlayed()) return;
   event.stopPropagation();
   event.preventDefault();
-  heard('pointer pressed', 1);
-  const up = () => heard('pointer pressed', 0);
+  inputMoved('pointer pressed', 1);
+  const up = () => inputMoved('pointer pressed', 0);
   for (const name of ['pointerup', 'pointercancel'] as const) window.addEventListener(name, up, { once: true });
 }

@@ -2,7 +2,7 @@ import { Slider } from 'radix-ui';
 import { drivenBy, FADERS, STRIKE_KEYS, type Driven } from '@/core/piece/rehearsal';
 import { positionOf } from '@/core/piece/desk';
 import { controlById, type Piece } from '@/core/piece/types';
-import { heard, useRehearsal } from '@/state/rehearsal';
+import { inputMoved, useRehearsal } from '@/state/rehearsal';
 import { strikeTargets } from '@/state/strikes';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { struckBy } from './struck';
@@ -19,7 +19,7 @@ function nameOf(piece: Piece, driven: Driven | null): string {
 /** A made-up controller of eight faders and nine keys: it says what a real one would. */
 export function SimulatedController() {
   const piece = useWorkbench((s) => s.piece);
-  const { assigned, heard: stands } = useRehearsal();
+  const { assigned, inputs } = useRehearsal();
   return (
     <section
       aria-label="Simulated controller"
@@ -31,7 +31,7 @@ export function SimulatedController() {
           const input = `fader ${i + 1}`;
           const driven = drivenBy(piece, assigned, input);
           const control = driven && 'control' in driven ? controlById(piece, driven.control) : undefined;
-          const at = typeof control?.value === 'number' ? positionOf(control, control.value) : (stands[input] ?? 0);
+          const at = typeof control?.value === 'number' ? positionOf(control, control.value) : (inputs[input] ?? 0);
           return (
             <li key={input} className="grid w-20 justify-items-center gap-1">
               <Slider.Root
@@ -40,7 +40,7 @@ export function SimulatedController() {
                 min={0}
                 max={1}
                 step={1 / 127}
-                onValueChange={([v]) => heard(input, v!)}
+                onValueChange={([v]) => inputMoved(input, v!)}
                 className="relative flex h-24 w-8 touch-none flex-col items-center select-none"
               >
                 <Slider.Track className="relative w-1.5 grow rounded-full bg-line">
@@ -66,8 +66,8 @@ export function SimulatedController() {
                 aria-label={`Controller key ${i + 1}: ${nameOf(piece, drivenBy(piece, assigned, input))}`}
                 className={KEY}
                 {...struckBy(
-                  () => heard(input, 1),
-                  () => heard(input, 0),
+                  () => inputMoved(input, 1),
+                  () => inputMoved(input, 0),
                 )}
               >
                 {i + 1}

@@ -5,7 +5,7 @@ import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { followPointer } from '../parts/drag';
-import { held, pixelAt, pixelWords, zoomed, type PixelWindow } from './pixel-window';
+import { inPicture, pixelAt, pixelWords, zoomed, type PixelWindow } from './pixel-window';
 import { viewerNow } from './viewer-handle';
 
 /** Waits this long after a change before the frame is drawn anew, in milliseconds. */
@@ -38,7 +38,7 @@ export function PixelView() {
     followPointer(event, {
       moved: (m) =>
         setPart(
-          held(
+          inPicture(
             {
               ...shown,
               x: shown.x - (m.clientX - startX) / shown.scale,
@@ -65,7 +65,7 @@ export function PixelView() {
     else if (event.key === '-' || event.key === 'PageDown') nearer(1 / NEARER, middle);
     else if (right || down)
       setPart(
-        held(
+        inPicture(
           {
             ...shown,
             x: shown.x + (right! * STEP * width) / shown.scale,
@@ -117,7 +117,7 @@ function useFrame(set: (frame: FramePixels | null) => void): void {
     let ended = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const draw = async () => {
-      const frame = (await viewerNow()?.asked.pixels()) ?? null;
+      const frame = (await viewerNow()?.beside.pixels()) ?? null;
       if (!ended) set(frame);
     };
     const soon = () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { held, pixelAt, pixelWords, zoomed } from './pixel-window';
+import { inPicture, pixelAt, pixelWords, zoomed } from './pixel-window';
 
 const picture = { width: 40, height: 20 };
 const view = { width: 400, height: 300 };
@@ -28,7 +28,7 @@ describe('looking at pixels', () => {
       }),
     );
     expect(zoomed({ x: 5, y: 5, scale: 40 }, view, picture, [200, 150], 99).scale).toBe(48);
-    expect(held({ x: -5, y: 99, scale: 0 }, picture)).toEqual({ x: 0, y: 20, scale: 1 });
+    expect(inPicture({ x: -5, y: 99, scale: 0 }, picture)).toEqual({ x: 0, y: 20, scale: 1 });
   });
 
   it('says where a pixel is and what it holds', () => {

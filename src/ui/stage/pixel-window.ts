@@ -14,7 +14,7 @@ const LEAST = 1;
 const MOST = 48;
 
 /** The window over a picture: its middle stays on the picture, and a pixel is shown as 1 to 48. */
-export function held({ x, y, scale }: PixelWindow, picture: Size): PixelWindow {
+export function inPicture({ x, y, scale }: PixelWindow, picture: Size): PixelWindow {
   return {
     x: Math.min(picture.width, Math.max(0, x)),
     y: Math.min(picture.height, Math.max(0, y)),
@@ -44,7 +44,7 @@ export function zoomed(
 ): PixelWindow {
   const scale = Math.min(MOST, Math.max(LEAST, window.scale * factor));
   const away = 1 / window.scale - 1 / scale;
-  return held(
+  return inPicture(
     { x: window.x + (left - view.width / 2) * away, y: window.y + (top - view.height / 2) * away, scale },
     picture,
   );

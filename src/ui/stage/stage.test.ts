@@ -90,7 +90,7 @@ describe('what the viewer is fed with', () => {
     playing: false,
     setPhase: (phase) => void phases.push(phase),
     compare: (to) => void compared.push(to),
-    asked: {
+    beside: {
       seam: async () => {
         seams++;
         return { most: 0, before: 1, after: 1, closes: true };

@@ -20,7 +20,7 @@ export function useFinishSpread(piece: Piece, looking: Looking | null, rests: nu
     const measure = async () => {
       // As large as it is drawn: what shines in few pixels would count for more in a smaller picture.
       const [w, h] = viewerNow()?.drawn ?? [1, 1];
-      const drawn = (await viewerNow()?.asked.snapshots([{ strand, step }], w, h))?.[0];
+      const drawn = (await viewerNow()?.beside.snapshots([{ strand, step }], w, h))?.[0];
       if (ended) return;
       const picture = drawn?.kind === 'picture' ? transfer(drawn.pixels, [drawn.pixels.buffer]) : null;
       const counted =

@@ -16,7 +16,7 @@ import { shownPiece } from './look';
 
 /** What the feed does with a viewer. */
 export type Fed = Pick<Viewer, 'setPiece' | 'setPhase' | 'playing' | 'compare' | 'isComplete'> & {
-  asked: Pick<PicturesAside, 'seam' | 'snapshots'>;
+  beside: Pick<PicturesAside, 'seam' | 'snapshots'>;
 };
 
 /** Cells of stage and finish are drawn again this long after a change, in milliseconds. */
@@ -76,7 +76,7 @@ export class ViewerFeed {
 
   /** Measures the picture's seam; a step that is looked at is not the picture. */
   async measure(): Promise<void> {
-    if (!usePanels.getState().looking) await measurePictureAgain(() => this.viewer.asked.seam());
+    if (!usePanels.getState().looking) await measurePictureAgain(() => this.viewer.beside.seam());
   }
 
   private show(): Promise<void> {
@@ -134,7 +134,7 @@ export class ViewerFeed {
       strand.steps.map((s) => ({ strand: strand.id, step: s.id })),
     );
     const { width, height } = usePreviews.getState().size;
-    const drawn = await this.viewer.asked.snapshots(steps, width, height);
+    const drawn = await this.viewer.beside.snapshots(steps, width, height);
     const shot = drawn[0];
     if (!shot) return;
     const places = (stage?.steps ?? []).filter((s) => s.op === 'stage.place');

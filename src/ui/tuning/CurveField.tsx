@@ -15,7 +15,7 @@ interface Props {
 
 const px = (x: number) => MARGIN + x * X;
 const py = (y: number) => MARGIN + (1 - y) * Y;
-const held = (v: number) => Number(Math.min(1, Math.max(0, v)).toFixed(3));
+const clamped = (v: number) => Number(Math.min(1, Math.max(0, v)).toFixed(3));
 
 /** The curve as a path of cubic pieces; their handles are the slopes at a third of the way. */
 export function curvePath(points: CurvePoint[]): string {
@@ -42,8 +42,8 @@ export function CurveField({ name, points, onChange }: Props) {
   const at = (x: number, y: number): CurvePoint => {
     const box = board.current!.getBoundingClientRect();
     return {
-      x: held((((x - box.left) / box.width) * WIDTH - MARGIN) / X),
-      y: held(1 - (((y - box.top) / box.height) * HEIGHT - MARGIN) / Y),
+      x: clamped((((x - box.left) / box.width) * WIDTH - MARGIN) / X),
+      y: clamped(1 - (((y - box.top) / box.height) * HEIGHT - MARGIN) / Y),
     };
   };
   const change = (index: number, point: CurvePoint, dragging = true) =>
@@ -94,7 +94,7 @@ export function CurveField({ name, points, onChange }: Props) {
               ArrowDown: [0, -by],
             };
             const move = moves[e.key];
-            if (move) change(i, { x: held(p.x + move[0]), y: held(p.y + move[1]) });
+            if (move) change(i, { x: clamped(p.x + move[0]), y: clamped(p.y + move[1]) });
             else if ((e.key === 'Delete' || e.key === 'Backspace') && points.length > 2)
               onChange(
                 points.filter((_, k) => k !== i),

@@ -20,8 +20,8 @@ const FINENESS = 400;
 
 export function tidy(value: number, param: Pick<NumberParam, 'whole' | 'hard'>): number {
   const [low, high] = param.hard ?? [-1e6, 1e6];
-  const held = Math.min(high, Math.max(low, value));
-  return param.whole ? Math.round(held) : Number(held.toPrecision(6));
+  const clamped = Math.min(high, Math.max(low, value));
+  return param.whole ? Math.round(clamped) : Number(clamped.toPrecision(6));
 }
 
 /** By how much a number changes for a pixel of dragging or a press of an arrow key. */
@@ -67,7 +67,7 @@ interface InputProps {
   onChange: (value: number) => void;
 }
 
-/** How much faster a number changes with Shift held, and how much finer with Alt. */
+/** How much faster a number changes with Shift clamped, and how much finer with Alt. */
 export const paceOf = ({ shiftKey, altKey }: { shiftKey: boolean; altKey: boolean }): number =>
   shiftKey ? 10 : altKey ? 0.1 : 1;
 

@@ -105,7 +105,7 @@ function Open() {
   useEffect(
     () =>
       startChecks(async () =>
-        usePanels.getState().looking ? 'making' : ((await viewerNow()?.asked.seam()) ?? 'making'),
+        usePanels.getState().looking ? 'making' : ((await viewerNow()?.beside.seam()) ?? 'making'),
       ),
     [],
   );

@@ -1,27 +1,11 @@
 import { own } from '../../own';
-import { childrenOf, PICK_ZERO, type Local, type Node, type Target } from '../ir';
+import { childrenOf, type Node, type Target } from '../ir';
 import type { Type } from '../types';
 import { access, zero } from './access';
 import { constant, truth } from './constants';
+import { NamedValues, none, SIDES, some, type Value } from './named-values';
 import { BLUNT, FLAT, RULES } from './rules';
-import type { Derivation, Mask } from './variant';
 
-/** A value on its way: text of the value and of its two slopes, which are there only where some scalar changes. */
-export interface Value {
-  text: string;
-  type: Type;
-  mask: Mask;
-  slopes: [string, string] | null;
-}
-
-export interface Known {
-  name: string;
-  mask: Mask;
-}
-
-export const none = (type: Type): Mask => type.flat.map(() => false);
-export const some = (mask: Mask) => mask.some(Boolean);
-export const SIDES = ['a', 'b'] as const;
 export const OPS: Record<string, string> = {
   add: '+',
   sub: '-',
@@ -51,61 +35,7 @@ function writes(node: Node): boolean {
 }
 
 /** Writes expressions of one function, each with its slopes, as lines of text. */
-export class Expressions {
-  protected lines: string[] = [];
-  protected readonly locals = new Map<Local, Known>();
-  protected count = 0;
-  protected indent = 1;
-  /** Something came to change that did not before. */
-  protected grew = false;
-
-  constructor(protected readonly deriver: Derivation) {}
-
-  protected put(line: string): void {
-    this.lines.push(`${'  '.repeat(this.indent)}${line}`);
-  }
-
-  protected fresh(): string {
-    return `t${this.count++}`;
-  }
-
-  /** A value under a name of its own. */
-  protected temp(type: Type, text: string, mask: Mask, slopes: [string, string] | null): Value {
-    const name = this.fresh();
-    this.put(`${type.name} ${name} = ${text};`);
-    if (!slopes || !some(mask)) return { text: name, type, mask: none(type), slopes: null };
-    SIDES.forEach((s, i) => this.put(`${type.name} ${name}${s} = ${slopes[i]};`));
-    return { text: name, type, mask, slopes: [`${name}a`, `${name}b`] };
-  }
-
-  protected still(type: Type, text: string): Value {
-    return { text, type, mask: none(type), slopes: null };
-  }
-
-  protected slope(value: Value, side: number): string {
-    return value.slopes ? value.slopes[side]! : zero(value.type);
-  }
-
-  protected slopesBy(values: Value[], of: (d: string[]) => string): [string, string] | null {
-    if (!values.some((v) => v.slopes)) return null;
-    return [0, 1].map((side) => of(values.map((v) => this.slope(v, side)))) as [string, string];
-  }
-
-  protected grow(mask: Mask, indices: readonly number[], by: Mask): void {
-    indices.forEach((at, i) => {
-      if (by[i] && !mask[at]) {
-        mask[at] = true;
-        this.grew = true;
-      }
-    });
-  }
-
-  protected register(local: Local): Known {
-    const known = this.locals.get(local) ?? { name: `v${this.locals.size}`, mask: none(local.type) };
-    this.locals.set(local, known);
-    return known;
-  }
-
+export class Expressions extends NamedValues {
   protected value(node: Node): Value {
     switch (node.kind) {
       case 'const':
@@ -199,29 +129,6 @@ export class Expressions {
     });
   }
 
-  protected whole(local: Local): Value {
-    const { name, mask } = this.register(local);
-    return { text: name, type: local.type, mask, slopes: some(mask) ? [`${name}a`, `${name}b`] : null };
-  }
-
-  protected pick(of: Value, indices: readonly number[], type: Type): Value {
-    const mask = indices.map((i) => i >= 0 && of.mask[i]!);
-    // What is picked from a constructor needs a name of its own.
-    const from =
-      /^[\w.]+$/.test(of.text) && !/^\d/.test(of.text)
-        ? of
-        : of.type.shape === 'scalar'
-          ? of
-          : this.temp(of.type, of.text, of.mask, of.slopes);
-    const moving = indices.map((i) => (i < 0 ? PICK_ZERO : i));
-    return {
-      text: access(from.text, of.type, indices, type),
-      type,
-      mask,
-      slopes: some(mask) ? (from.slopes!.map((s) => access(s, of.type, moving, type)) as [string, string]) : null,
-    };
-  }
-
   protected binary(node: Extract<Node, { kind: 'binary' }>): Value {
     const [l, r] = this.values([node.left, node.right]) as [Value, Value];
     const { type } = node;
@@ -258,12 +165,6 @@ export class Expressions {
       default:
         return this.temp(type, text, none(type), null);
     }
-  }
-
-  /** Gives slopes to a value that has a name already. */
-  protected named(value: Value, mask: Mask, slopes: [string, string]): Value {
-    SIDES.forEach((s, i) => this.put(`${value.type.name} ${value.text}${s} = ${slopes[i]};`));
-    return { ...value, mask, slopes: [`${value.text}a`, `${value.text}b`] };
   }
 
   protected choose(node: Extract<Node, { kind: 'choose' }>): Value {

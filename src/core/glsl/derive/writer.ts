@@ -1,7 +1,8 @@
 import type { Code, Func, Local, Node } from '../ir';
 import { zero } from './access';
 import { constant, truth } from './constants';
-import { Expressions, none, OPS, SIDES, some, type Value } from './expressions';
+import { Expressions, OPS } from './expressions';
+import { none, SIDES, some, type Value } from './named-values';
 import type { Derivation, Mask, Variant } from './variant';
 
 /**

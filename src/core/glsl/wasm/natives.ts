@@ -45,20 +45,20 @@ function slotAddress(slot: Scalar, table: number, share: Share): Scalar {
   return share(iop(I_ADD, iop(I_MUL, safe, whole(SLOT_BYTES)), whole(table)));
 }
 
-/** A whole number held at or above 0 and below a count. */
-const held = (at: Scalar, count: Scalar, share: Share) =>
+/** A whole number clamped at or above 0 and below a count. */
+const clamped = (at: Scalar, count: Scalar, share: Share) =>
   extreme('max', 'int', whole(0), extreme('min', 'int', at, iop(OP.iSub, count, whole(1)), share), share);
 
 function loopValue(index: Scalar, table: number, share: Share): Scalar {
   const entry = share(whole(table + LOOP_OFFSET));
-  const offset = iop(I_MUL, held(index, word(entry, 4), share), whole(4));
+  const offset = iop(I_MUL, clamped(index, word(entry, 4), share), whole(4));
   return op(F32, [0x2a, 2, ...unsigned(0)], iop(I_ADD, word(entry, 0), offset));
 }
 
 function texel([slot, x, y]: [Scalar, Scalar, Scalar], table: number, share: Share): Scalar[] {
   const entry = slotAddress(slot, table, share);
   const width = share(word(entry, 4));
-  const index = iop(I_ADD, iop(I_MUL, held(y, word(entry, 8), share), width), held(x, width, share));
+  const index = iop(I_ADD, iop(I_MUL, clamped(y, word(entry, 8), share), width), clamped(x, width, share));
   const address = share(iop(I_ADD, word(entry, 0), iop(I_MUL, index, whole(4))));
   const linear = (offset: number) =>
     op(F32, [0x2a, 2, ...unsigned(table + CURVE_OFFSET)], iop(I_MUL, byte(address, offset), whole(4)));

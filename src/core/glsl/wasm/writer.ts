@@ -1,23 +1,9 @@
 import { range, PICK_ZERO, type Code, type Func, type Local, type Node, type Target, type Uniform } from '../ir';
-import type { Type } from '../types';
-import { fail } from '../errors';
-import { I32, unsigned, type ValType } from './encode';
+import { Assembler } from './assembler';
+import { I32, unsigned } from './encode';
 import { nativeScalars } from './natives';
 import { hasEffects, isCheap, returns } from './shape';
-import {
-  binaryScalar,
-  constant,
-  convertScalar,
-  fop,
-  iop,
-  load,
-  op,
-  OP,
-  valType,
-  whole,
-  write,
-  type Scalar,
-} from './scalars';
+import { binaryScalar, constant, convertScalar, fop, iop, load, op, OP, valType, whole, type Scalar } from './scalars';
 
 /** What the writer of one function needs to know about the rest of the module. */
 export interface Module {
@@ -28,10 +14,6 @@ export interface Module {
   pictures: number;
 }
 
-/** Values and bytes of one function that every browser takes (the engines' own limits are 50,000 and 7,654,321). */
-const MAX_LOCALS = 49_000;
-const MAX_BYTES = 7_500_000;
-
 interface Frame {
   locals: Map<Local, Scalar[]>;
   func: Func | null;
@@ -41,20 +23,17 @@ interface Frame {
   exit: number;
 }
 
-type Leaf = Extract<Scalar, { kind: 'local' }>;
-
 /** Writes the code of one WebAssembly function. Values are lists of scalars; see `Scalar`. */
-export class FunctionWriter {
-  readonly code: number[] = [];
-  readonly locals: ValType[] = [];
-  private depth = 0;
+export class FunctionWriter extends Assembler {
   private frame: Frame = { locals: new Map(), func: null, results: null, exit: 0 };
   private readonly loops: { leave: number; next: number }[] = [];
 
   constructor(
     private readonly module: Module,
-    private readonly paramCount: number,
-  ) {}
+    paramCount: number,
+  ) {
+    super(paramCount);
+  }
 
   /** Writes a whole function whose WebAssembly parameters are its flattened `in` parameters. */
   function(func: Func): void {
@@ -69,63 +48,6 @@ export class FunctionWriter {
     this.body(func.body);
     if (func.returns.shape === 'void') this.writeOuts(func);
     else this.code.push(0x00);
-  }
-
-  fresh(type: ValType): Leaf {
-    this.locals.push(type);
-    return { kind: 'local', type, index: this.paramCount + this.locals.length - 1 };
-  }
-
-  emit(scalar: Scalar): void {
-    write(scalar, this.code);
-  }
-
-  set(target: Scalar, value: Scalar): void {
-    this.emit(value);
-    this.store(target);
-  }
-
-  /** @throws GlslError where the function is more than a browser takes */
-  checkSize(name: string): void {
-    if (this.locals.length <= MAX_LOCALS && this.code.length <= MAX_BYTES) return;
-    fail(
-      { line: 1, column: 1, text: name },
-      'This is more than one program can hold. Use fewer steps or shorter texts here.',
-    );
-  }
-
-  private store(target: Scalar): void {
-    this.code.push(0x21, ...unsigned((target as Leaf).index));
-  }
-
-  /** Same value, usable more than once. */
-  readonly share = (scalar: Scalar): Scalar => {
-    if (scalar.kind !== 'op') return scalar;
-    return this.copy(scalar);
-  };
-
-  private copy(scalar: Scalar): Scalar {
-    if (scalar.kind === 'const') return scalar;
-    const temp = this.fresh(scalar.type);
-    this.set(temp, scalar);
-    return temp;
-  }
-
-  /** Runs `inner` between an opening instruction and its end. */
-  control(opening: number, inner: () => void): void {
-    this.code.push(opening, 0x40);
-    this.depth++;
-    inner();
-    this.depth--;
-    this.code.push(0x0b);
-  }
-
-  branch(to: number, conditional = false): void {
-    this.code.push(conditional ? 0x0d : 0x0c, ...unsigned(this.depth - to));
-  }
-
-  get level(): number {
-    return this.depth;
   }
 
   private body(body: Code[]): void {
@@ -169,15 +91,6 @@ export class FunctionWriter {
     }
   }
 
-  private branches(yes: () => void, no: (() => void) | null): void {
-    this.control(0x04, () => {
-      yes();
-      if (!no) return;
-      this.code.push(0x05);
-      no();
-    });
-  }
-
   private loop(code: Extract<Code, { kind: 'loop' }>): void {
     this.body(code.init);
     this.control(0x02, () => {
@@ -211,12 +124,6 @@ export class FunctionWriter {
 
   private writeOuts(func: Func): void {
     for (const p of func.params) if (p.out) for (const s of this.frame.locals.get(p.local)!) this.emit(s);
-  }
-
-  /** All values are read before the first place is written, so that `v.xy = v.yx` works. */
-  private setAll(places: Scalar[], values: Scalar[]): void {
-    for (const value of values) this.emit(value);
-    for (let i = places.length - 1; i >= 0; i--) this.store(places[i]!);
   }
 
   private lowerAll(nodes: Node[]): Scalar[][] {
@@ -346,10 +253,6 @@ export class FunctionWriter {
       () => this.setAll(results, this.lower(node.no)),
     );
     return results;
-  }
-
-  private freshFor(type: Type): Scalar[] {
-    return type.flat.map((s) => this.fresh(valType(s)));
   }
 
   private call(node: Extract<Node, { kind: 'call' }>): Scalar[] {

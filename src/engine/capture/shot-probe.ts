@@ -12,8 +12,15 @@ void main() {
   gl_FragColor = vec4(depth < 1.0 ? metresOf(depth, clLens) : -1.0);
 }`;
 
-/** Reads how far away something is that a shot shows. */
-export class DepthProbe {
+/** Raw light: four floats a pixel, rows from the bottom. */
+export interface Light {
+  width: number;
+  height: number;
+  data: Float32Array;
+}
+
+/** Reads what a shot holds: its light, and how far away something is that it shows. */
+export class ShotProbe {
   private readonly target = new THREE.WebGLRenderTarget(1, 1, { type: THREE.FloatType });
   private readonly material = new THREE.ShaderMaterial({
     depthTest: false,
@@ -26,12 +33,23 @@ export class DepthProbe {
 
   constructor(private readonly renderer: THREE.WebGLRenderer) {}
 
+  light({ target }: Shot): Light {
+    const { width, height } = target;
+    const data = new Float32Array(4 * width * height);
+    const gl = this.renderer.getContext();
+    this.renderer.setRenderTarget(target);
+    // Half-float targets can always be read as floats (EXT_color_buffer_float).
+    gl.readPixels(0, 0, width, height, gl.RGBA, gl.FLOAT, data);
+    this.renderer.setRenderTarget(null);
+    return { width, height, data };
+  }
+
   /**
    * Metres from the camera's plane; null where nothing is, or where the shot keeps no depth.
    * @param u from the left, 0..1
    * @param v from below, 0..1
    */
-  read({ target, lens }: Shot, u: number, v: number): number | null {
+  metres({ target, lens }: Shot, u: number, v: number): number | null {
     if (!target.depthTexture) return null;
     const { clDepth, clLens, clAt } = this.material.uniforms;
     clDepth!.value = target.depthTexture;

@@ -1,0 +1,96 @@
+import type { Piece } from '@/core/piece/types';
+import { fieldsRead } from '@/core/glsl/lib';
+import { weave, type Analysis, type Woven } from '@/core/weave';
+import { readsFaces } from '@/core/forms/live-skin';
+import type { Skin } from '@/core/mesh/skin';
+import type { Body } from './place-glsl';
+import { surfaceState, type SurfaceState } from './surface-state';
+
+/** Which form in which surface. Without a form the mesh stays as it is; an overlay lies over another surface. */
+export interface SurfaceOnForm {
+  form: string | null;
+  surface: string | null;
+  overlay?: true;
+  /** Of the skin: what its vertices bring. */
+  skin: Pick<Skin, 'facets' | 'tint' | 'copies' | 'corners'>;
+}
+
+const wovenOf = new WeakMap<Analysis, Map<string, Woven>>();
+
+/** Strands woven whole; things that share them, and the look whether anything changed, weave them once. */
+function weaveStrands(
+  piece: Piece,
+  analysis: Analysis,
+  strands: (string | null)[],
+  signalUniforms: boolean,
+  together = false,
+): Woven {
+  const known = wovenOf.get(analysis) ?? new Map<string, Woven>();
+  wovenOf.set(analysis, known);
+  const key = `${strands.join('|')} ${signalUniforms} ${together}`;
+  const woven =
+    known.get(key) ??
+    weave(
+      piece,
+      analysis,
+      strands.flatMap((strand) => (strand ? [{ strand }] : [])),
+      { signalUniforms, together },
+    );
+  known.set(key, woven);
+  return woven;
+}
+
+/** What one form in one surface is woven to. */
+export interface WovenSurface {
+  form: Woven;
+  /** That of the form where both run in the vertex shader. */
+  surface: Woven | null;
+  /** Name of the surface's function. */
+  surfaceName: string;
+  state: SurfaceState;
+  body: Body;
+}
+
+export function weaveSurface(piece: Piece, analysis: Analysis, { form, surface, skin }: SurfaceOnForm): WovenSurface {
+  // Signals are one value a frame, but for copies that are behind and steps that look back: those have other moments.
+  const { asides, otherMoments } = weaveStrands(piece, analysis, [form], true);
+  const signalUniforms = !asides.delay && !otherMoments;
+  const state = surfaceState(piece, analysis, surface);
+  const cloud = skin.corners.length === 0;
+  // A dot is one place, so what it looks like is worked out once, where its place is.
+  const own = surface ? weaveStrands(piece, analysis, [surface], signalUniforms) : null;
+  const seen = own ? fieldsRead(own.glsl) : new Set<string>();
+  const shape =
+    cloud && surface
+      ? weaveStrands(piece, analysis, [form, surface], signalUniforms, !seen.has('view') && !seen.has('screen'))
+      : weaveStrands(piece, analysis, [form], signalUniforms);
+  const look = cloud && own ? shape : own;
+  const faces =
+    !cloud && (state.uses.has('wire') || readsFaces(shape.glsl) || (look !== null && readsFaces(look.glsl)));
+  return {
+    form: shape,
+    surface: look,
+    surfaceName: look?.functions.at(-1)!.name ?? '',
+    state,
+    body: {
+      faces,
+      tint: skin.tint !== undefined || shape.asides.tint !== undefined,
+      painted: skin.tint !== undefined,
+      copies: skin.copies !== undefined,
+      cloud,
+      facets: skin.facets,
+    },
+  };
+}
+
+/** Text of the programs: the same text needs no new material. */
+export function keyOf({ form, surface, state, body }: WovenSurface): string {
+  return [
+    form.glsl,
+    ...form.pictures,
+    surface?.glsl ?? '',
+    ...(surface?.pictures ?? []),
+    JSON.stringify({ ...state, uses: [...state.uses] }),
+    JSON.stringify(body),
+  ].join('\n//\n');
+}
