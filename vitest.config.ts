@@ -8,17 +8,22 @@ export default defineConfig({
   test: {
     maxWorkers: '100%',
     projects: [
-      // The core holds nothing that a test could leave behind for another, so its modules are read once a thread.
+      // These hold nothing that a test could leave behind for another, so its modules are read once a thread.
       {
         extends: true,
-        test: { ...shared, name: 'core', include: ['src/{core,demo}/**/*.test.ts'], isolate: false },
+        test: {
+          ...shared,
+          name: 'core',
+          include: ['src/{core,demo,engine}/**/*.test.ts', '{cli,fuzz}/**/*.test.ts'],
+          isolate: false,
+        },
       },
       {
         extends: true,
         test: {
           ...shared,
           name: 'around it',
-          include: ['src/{engine,server,state,ui,workers}/**/*.test.ts', 'cli/**/*.test.ts', 'fuzz/**/*.test.ts'],
+          include: ['src/{server,state,ui,workers}/**/*.test.ts'],
         },
       },
     ],

@@ -7,13 +7,14 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { writePiece } from '@/core/formats/piece-file';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
+import { run } from './run';
 
-const run = promisify(execFile);
 let folder: string;
 
-async function piece(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+/** The program itself, as a shell runs it. */
+async function program(...args: string[]): Promise<{ code: number; out: string; err: string }> {
   try {
-    const { stdout, stderr } = await run('node_modules/.bin/tsx', ['cli/main.ts', ...args]);
+    const { stdout, stderr } = await promisify(execFile)('node_modules/.bin/tsx', ['cli/main.ts', ...args]);
     return { code: 0, out: stdout, err: stderr };
   } catch (error) {
     const { code, stdout, stderr } = error as { code: number; stdout: string; stderr: string };
@@ -33,16 +34,16 @@ beforeAll(async () => {
 
 describe('the command line', () => {
   it('checks, and says what breaks and mends the loop', async () => {
-    expect((await piece('check', path.join(folder, 'veil.json'))).out).toMatch(/The loop closes\.\n$/);
-    const open = await piece('check', path.join(folder, 'open.json'));
-    expect(open.code).toBe(2);
+    expect((await program('check', path.join(folder, 'veil.json'))).out).toMatch(/The loop closes\.\n$/);
+    const open = await program('check', path.join(folder, 'open.json'));
+    expect(open).toMatchObject({ code: 2, err: '' });
     expect(open.out).toMatch(/JUMPS {3}breath: .*breaks at Cycle in breath; set turns to 1/);
   });
 
   it('evaluates as JSON, the same at phase 0 and 1', async () => {
     const at = async (phase: string) =>
       JSON.parse(
-        (await piece('eval', path.join(folder, 'veil.json'), '--strand', 'tint', '--at', '1,2,3', '--phase', phase))
+        (await run(['eval', path.join(folder, 'veil.json'), '--strand', 'tint', '--at', '1,2,3', '--phase', phase]))
           .out,
       );
     const begin = await at('0');
@@ -51,25 +52,33 @@ describe('the command line', () => {
   });
 
   it('describes and writes GLSL', async () => {
-    expect((await piece('describe', path.join(folder, 'veil.json'))).out).toMatch(
+    expect((await run(['describe', path.join(folder, 'veil.json')])).out).toMatch(
       /field {4}swell: Position > Fractal > Remap gives float/,
     );
-    expect((await piece('glsl', path.join(folder, 'veil.json'), '--strand', 'swell')).out).toMatch(
+    expect((await run(['glsl', path.join(folder, 'veil.json'), '--strand', 'swell'])).out).toMatch(
       /^#version 300 es\n/,
     );
   });
 
   it.each([
-    [['check', 'nowhere.json'], /^There is no file "nowhere\.json"\.\n$/],
-    [['check', 'words.txt'], /^This file is not JSON.*\n$/],
-    [['eval', 'veil.json', '--strand', 'swell', '--at', '1,x,3'], /^--at takes 3 numbers.*\n$/],
-    [['glsl', 'veil.json', '--strand', 'sea'], /^"sea" is a form; .*\n$/],
-    [['eval', 'veil.json'], /^Say which strand.*\n$/],
-    [['check', '--nonsense'], /^Unknown option.*\n$/],
+    [['check', 'nowhere.json'], /^There is no file "nowhere\.json"\.$/],
+    [['check', 'words.txt'], /^This file is not JSON.*$/],
+    [['eval', 'veil.json', '--strand', 'swell', '--at', '1,x,3'], /^--at takes 3 numbers.*$/],
+    [['glsl', 'veil.json', '--strand', 'sea'], /^"sea" is a form; .*$/],
+    [['eval', 'veil.json'], /^Say which strand.*$/],
+    [['check', '--nonsense'], /^Unknown option.*$/],
   ])('answers %j with one clear line and exit code 1', async (args, line) => {
     const at = args.map((a) => (/\.(json|txt)$/.test(a) && a !== 'nowhere.json' ? path.join(folder, a) : a));
-    const { code, out, err } = await piece(...at);
+    const { code, out, err } = await run(at);
     expect({ code, out }).toEqual({ code: 1, out: '' });
-    expect(err.replace(/^npm warn.*\n/gm, '')).toMatch(line);
+    expect(err).toEqual([expect.stringMatching(line)]);
+  });
+
+  it('says what is wrong on the error stream', async () => {
+    expect(await program('check', 'nowhere.json')).toEqual({
+      code: 1,
+      out: '',
+      err: 'There is no file "nowhere.json".\n',
+    });
   });
 });

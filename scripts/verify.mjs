@@ -1,11 +1,13 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { keepGreen, lastGreen } from './last-green.mjs';
 import { beside, installPackages, must, run } from './sh.mjs';
 
 /**
  * Everything that has to hold: packages, Chromium, lint, types, unit tests, browser tests. The last line is
- * "N passed, N failed". With --quick lint, types and unit tests alone; with --firefox what has to work there as well.
+ * "N passed, N failed". With --quick lint, types and unit tests alone, those of what changed since the last commit at
+ * which all of them passed here; with --firefox what has to work there as well.
  */
 const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 const results = 'test-results';
@@ -41,10 +43,13 @@ rmSync(results, { recursive: true, force: true });
 // page takes the time that they leave, and never any of theirs.
 const leftOver = (what, command, ...rest) => beside(what, 'nice', ['-n', '19', command, ...rest]);
 const vitest = (file) => ['npx', 'vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${file}`];
+const since = quick ? lastGreen() : null;
+if (since) console.log(`\nUnit tests of what changed since ${since.slice(0, 7)}, where all of them passed.`);
+const changed = since ? ['--changed', since, '--passWithNoTests'] : [];
 const readThrough = async () => {
   const types = await leftOver('Types', 'npm', 'run', '-s', 'types');
   const lint = await leftOver('Lint', 'npm', 'run', '-s', 'lint');
-  const unit = await leftOver('Unit tests', ...vitest(unitFile));
+  const unit = await leftOver('Unit tests', ...vitest(unitFile), ...changed);
   return { read: Math.max(types, lint), unit };
 };
 const inBrowser = async () => {
@@ -60,6 +65,8 @@ const [{ read: readCode, unit: unitCode }, browserCode] = await Promise.all([
   readThrough(),
   quick && !firefox ? 0 : inBrowser(),
 ]);
+
+if (unitCode === 0) keepGreen();
 
 /** What tests report; where they were to run and do not, that is a failure. */
 const read = (file, otherwise) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : otherwise);

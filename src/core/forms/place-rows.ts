@@ -1,10 +1,9 @@
 import { PLACE_SIZE } from '../glsl/lib';
-import { writePlace } from '../weave/places';
+import { bareRows, setColumn, setPhase, setPlaceFields, writePlace } from '../weave/places';
 import { skinOf, vertexCount, type Skin } from '../mesh/skin';
 import { faceCount, pointCount, type Mesh } from '../mesh/mesh';
 import { faceMiddle, faceNormal } from '../mesh/vectors';
 
-const three = (data: Float32Array, i: number) => data.subarray(3 * i, 3 * i + 3) as unknown as number[];
 const two = (data: Float32Array, i: number) => data.subarray(2 * i, 2 * i + 2) as unknown as number[];
 
 /** Which copy of a skin is meant. */
@@ -21,37 +20,28 @@ export interface CopyPlace {
  * @param only vertices that are wanted; all where it is not given
  */
 export function placesOf(skin: Skin, phase: number, copy?: CopyPlace, only?: Uint32Array): Float32Array {
-  const count = only?.length ?? vertexCount(skin);
-  const rows = new Float32Array(count * PLACE_SIZE);
-  const face = skin.faceOf;
-  const uvs = face && faceUvs(skin);
-  for (let row = 0; row < count; row++) {
-    const i = only ? only[row]! : row;
-    const rest = three(skin.positions, i);
-    writePlace(rows, row, {
-      rest,
-      world: rest,
-      normal: three(skin.points.normal, i),
-      uv: two(skin.points.uv, i),
-      phase,
-      ...(skin.tint ? { tint: three(skin.tint, i) } : {}),
-      ...(face ? facePlace(skin, face[i]!, uvs!) : {}),
-      ...(face && skin.lift ? { lift: skin.lift[i]! } : {}),
-      ...(copy ? { copy: copy.number, copies: copy.count, copyAt: copy.at, copyNormal: copy.normal } : {}),
-    });
+  const rows = bareRows(only?.length ?? vertexCount(skin));
+  setPhase(rows, phase);
+  setColumn(rows, 'rest', skin.positions, only);
+  setColumn(rows, 'world', skin.positions, only);
+  setColumn(rows, 'normal', skin.points.normal, only);
+  setColumn(rows, 'uv', skin.points.uv, only);
+  if (skin.tint) setColumn(rows, 'tint', skin.tint, only);
+  if (skin.faceOf) {
+    const { faceOf } = skin;
+    const faces = only ? Uint32Array.from(only, (i) => faceOf[i]!) : faceOf;
+    setColumn(rows, 'face', skin.faces.number, faces);
+    setColumn(rows, 'faceMiddle', skin.faces.middle, faces);
+    setColumn(rows, 'faceWorld', skin.faces.middle, faces);
+    setColumn(rows, 'faceNormal', skin.faces.facing, faces);
+    setColumn(rows, 'faceUv', faceUvs(skin), faces);
+    if (skin.lift) setColumn(rows, 'lift', skin.lift, only);
+  }
+  if (copy) {
+    const fields = { copy: copy.number, copies: copy.count, copyAt: copy.at, copyNormal: copy.normal };
+    for (let row = 0; row < rows.length / PLACE_SIZE; row++) setPlaceFields(rows, row, fields);
   }
   return rows;
-}
-
-function facePlace(skin: Skin, f: number, uvs: Float32Array) {
-  const middle = three(skin.faces.middle, f);
-  return {
-    face: skin.faces.number[f]!,
-    faceMiddle: middle,
-    faceWorld: middle,
-    faceNormal: three(skin.faces.facing, f),
-    faceUv: two(uvs, f),
-  };
 }
 
 /** Mean uv of each face's corners. */

@@ -52,7 +52,16 @@ export type BinaryOp =
   | 'eq'
   | 'ne';
 
-export type Node =
+/** How large an expression is as a tree. */
+export interface Extent {
+  nodes: number;
+  levels: number;
+}
+
+/** A checked expression. `bounded` fills in its extent. */
+export type Node = NodeShape & { extent?: Extent };
+
+type NodeShape =
   | { kind: 'const'; type: Type; values: number[] }
   | { kind: 'local'; type: Type; local: Local }
   | { kind: 'uniform'; type: Type; uniform: Uniform }

@@ -80,14 +80,14 @@ const PLACES: PlaceValues[] = (() => {
 /** The same light for all that finishes a picture. */
 const LIGHT = PLACES.map((_, i) => [0.02 * i, 0.9 - 0.01 * i, (i % 7) / 3, (i % 5) / 4]);
 
-function rowsOf(places: PlaceValues[], takes: RunType): Float32Array {
-  const rows = placeRows(places);
-  if (takes !== 'image') return rows;
-  const wide = new Float32Array(places.length * (PLACE_SIZE + 4));
-  places.forEach((_, i) => {
-    wide.set(rows.subarray(i * PLACE_SIZE, (i + 1) * PLACE_SIZE), i * (PLACE_SIZE + 4));
-    wide.set(LIGHT[i]!, i * (PLACE_SIZE + 4) + PLACE_SIZE);
-  });
+/** Places with the light that runs into a step of a picture. */
+function lit(rows: Float32Array): Float32Array {
+  const size = PLACE_SIZE;
+  const wide = new Float32Array((rows.length / size) * (size + 4));
+  for (let i = 0; i < rows.length / size; i++) {
+    wide.set(rows.subarray(i * size, (i + 1) * size), i * (size + 4));
+    wide.set(LIGHT[i]!, i * (size + 4) + size);
+  }
   return wide;
 }
 
@@ -95,13 +95,14 @@ function rowsOf(places: PlaceValues[], takes: RunType): Float32Array {
 async function valuesAt(piece: Piece, places: PlaceValues[]): Promise<number[]> {
   const analysis = analyse(piece);
   const evaluator = await Evaluator.make(piece, [{ strand: 's2' }], analysis);
-  const rows = rowsOf(places, evaluator.gives(0));
+  const bare = placeRows(places);
+  const rows = evaluator.gives(0) === 'image' ? lit(bare) : bare;
   const { passes = 1 } = analysis.types.get('s2')!.at(-1)!.definition!;
   const before: number[] = [];
   for (let pass = 0; pass < passes - 1; pass++)
     before.push(...(await Evaluator.make(piece, [{ strand: 's2' }], analysis, { pass })).run(0, rows, places.length));
   const beside = (['delay', 'tint', 'dot'] as const).flatMap((name) => [
-    ...(evaluator.aside(name, placeRows(places), places.length) ?? []),
+    ...(evaluator.aside(name, bare, places.length) ?? []),
   ]);
   return [...evaluator.run(0, rows, places.length), ...before, ...beside];
 }

@@ -8,7 +8,7 @@ import { loopSteps, loopTable, type LoopTable } from './over-loop';
 import type { Analysis, Target, WeaveOptions, Woven } from './types';
 import { slotValues } from './values';
 import { pixelsOf } from './pixels';
-import { placeRows } from './places';
+import { bareRows, setColumn } from './places';
 import { processorText, weave } from './weave';
 
 /** Programs compiled lately, so that a change of one strand compiles that strand alone. */
@@ -44,7 +44,10 @@ export class OverLoop {
     const track = trackOf(piece.loop.sound?.asset);
     if (known?.track === track) return known.table;
     const { frames } = piece.loop;
-    const rows = placeRows(Array.from({ length: frames }, (_, frame) => ({ phase: frame / frames })));
+    const rows = bareRows(frames);
+    const phases = Float32Array.from({ length: frames }, (_, frame) => frame / frames);
+    setColumn(rows, 'phase', phases);
+    setColumn(rows, 'hallPhase', phases);
     this.evaluator.with(piece);
     const table = loopTable(piece, this.analysis, (target, values) => {
       const index = this.targets.findIndex((t) => t.strand === target.strand && t.step === target.step);

@@ -1,5 +1,5 @@
 import { fail, type Pos } from '../errors';
-import { childrenOf, type Node } from '../ir';
+import { childrenOf, type Extent, type Node } from '../ir';
 
 /**
  * Most nodes of one expression and deepest nesting, constants that it names counted as if written out. Everything
@@ -11,24 +11,19 @@ const MAX_LEVELS = 240;
 /** Most scalars of a struct. Every value of it takes as many places. */
 export const MAX_SCALARS = 256;
 
-interface Extent {
-  nodes: number;
-  levels: number;
-}
-
-const extents = new WeakMap<Node, Extent>();
+const LEAF: Extent = { nodes: 1, levels: 1 };
 
 function extentOf(node: Node): Extent {
-  let extent = extents.get(node);
-  if (!extent) {
-    extent = { nodes: 1, levels: 1 };
-    for (const child of childrenOf(node)) {
-      const { nodes, levels } = extentOf(child);
-      extent.nodes += nodes;
-      extent.levels = Math.max(extent.levels, levels + 1);
-    }
-    extents.set(node, extent);
+  if (node.extent) return node.extent;
+  const children = childrenOf(node);
+  if (children.length === 0) return LEAF;
+  const extent = { nodes: 1, levels: 1 };
+  for (const child of children) {
+    const { nodes, levels } = extentOf(child);
+    extent.nodes += nodes;
+    extent.levels = Math.max(extent.levels, levels + 1);
   }
+  node.extent = extent;
   return extent;
 }
 
