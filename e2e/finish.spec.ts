@@ -7,29 +7,6 @@ import { difference, inWorkbench, openPiece, settled, setNumber, stage } from '.
 import { disc, framesOf, HEIGHT, red, still, stillAt, WIDTH, type Row } from './pictures';
 import { test } from './lasting-page';
 
-test('a blur is a Gaussian of its radius', async ({ page }) => {
-  const sharp = await still(page, disc([]));
-  const soft = await still(page, disc([['blur', { radius: 0.12 }]]));
-  // Convolved as it is written, in light.
-  const deviation = 0.06 * HEIGHT;
-  const reach = Math.ceil(4 * deviation);
-  const kernel = Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-0.5 * ((i - reach) / deviation) ** 2));
-  const all = kernel.reduce((a, b) => a + b);
-  const held = (x: number, most: number) => Math.min(most - 1, Math.max(0, x));
-  const light = Array.from({ length: WIDTH * HEIGHT }, (_, i) => toLinear(sharp.data[4 * i]! / 255));
-  const across = light.map((_, i) => {
-    const [x, y] = [i % WIDTH, Math.floor(i / WIDTH)];
-    return kernel.reduce((sum, k, n) => sum + k * light[y * WIDTH + held(x + n - reach, WIDTH)]!, 0) / all;
-  });
-  let off = 0;
-  for (let i = 0; i < WIDTH * HEIGHT; i++) {
-    const [x, y] = [i % WIDTH, Math.floor(i / WIDTH)];
-    const wanted = kernel.reduce((sum, k, n) => sum + k * across[held(y + n - reach, HEIGHT) * WIDTH + x]!, 0) / all;
-    off += Math.abs(red(soft, x, y) / 255 - toEncoded(wanted));
-  }
-  expect(off / (WIDTH * HEIGHT)).toBeLessThan(1 / 255);
-});
-
 test('light glows outside of what is bright, and nowhere without it', async ({ page }) => {
   const sharp = await still(page, disc([]));
   const glowing = await still(page, disc([['glow', { radius: 0.4, strength: 1 }]]));
