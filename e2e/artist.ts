@@ -96,6 +96,16 @@ export async function inWorkbench(page: Page): Promise<void> {
   await page.getByRole('region', { name: 'Lattice' }).waitFor();
 }
 
+/** A blank piece of this size. */
+export async function startBlank(page: Page, width: number, height: number, frames: number): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: /^Start blank/ }).click();
+  await inWorkbench(page);
+  await setNumber(page, 'Width', width);
+  await setNumber(page, 'Height', height);
+  await setNumber(page, 'Length', frames);
+}
+
 /** Types into the step list that is open and takes the first. */
 export async function choose(page: Page, words: string): Promise<void> {
   const input = page.getByPlaceholder('Type to search');
@@ -177,6 +187,19 @@ export function variety(picture: Pick<PNG, 'data'>): number {
 
 /** Frames of the page for which a picture rests before it is looked at: what was just done has reached it by then. */
 const RESTS = 6;
+
+/** Takes the graphics card away for a moment, and waits until it is back. */
+export async function loseCard(page: Page): Promise<void> {
+  await page.evaluate(() => {
+    const gl = document.querySelector<HTMLCanvasElement>('[role=application] canvas')!.getContext('webgl2')!;
+    const lose = gl.getExtension('WEBGL_lose_context')!;
+    lose.loseContext();
+    setTimeout(() => lose.restoreContext(), 1200);
+  });
+  const notice = page.getByText('The graphics card was lost');
+  await expect(notice).toBeVisible();
+  await expect(notice).toBeHidden();
+}
 
 /** Waits until the stage has drawn all it was asked for. @returns its picture */
 export async function settled(target: Locator): Promise<PNG> {

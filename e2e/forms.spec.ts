@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { readObj } from '@/core/formats/mesh';
 import {
   choose,
@@ -11,23 +11,15 @@ import {
   setNumber,
   settled,
   smallStarter,
+  startBlank,
   stage,
   taken,
   variety,
 } from './artist';
 import { test } from './lasting-page';
 
-async function blank(page: Page, frames: number): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'Start blank' }).click();
-  await inWorkbench(page);
-  await setNumber(page, 'Width', 160);
-  await setNumber(page, 'Height', 90);
-  await setNumber(page, 'Length', frames);
-}
-
 test('an artist builds a faceted sea from blank: faces pushed by noise and painted by height', async ({ page }) => {
-  await blank(page, 24);
+  await startBlank(page, 160, 90, 24);
   await makeStrand(
     page,
     'field',
@@ -63,7 +55,7 @@ test('an artist builds a faceted sea from blank: faces pushed by noise and paint
 });
 
 test('an artist builds a fan of arcs from blank: copies in place, blended by adding light', async ({ page }) => {
-  await blank(page, 24);
+  await startBlank(page, 160, 90, 24);
   await makeStrand(page, 'field', 'dark to light', ['uv'], ['pick channel'], ['ramp']);
   await makeStrand(
     page,

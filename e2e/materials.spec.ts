@@ -1,8 +1,8 @@
-import { expect, type Page } from '@playwright/test';
+import { expect } from '@playwright/test';
 import {
   difference,
   goToFrame,
-  inWorkbench,
+  startBlank,
   makeStrand,
   seam,
   setNumber,
@@ -13,19 +13,10 @@ import {
 } from './artist';
 import { test } from './lasting-page';
 
-async function blank(page: Page, width: number, height: number, frames: number): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'Start blank' }).click();
-  await inWorkbench(page);
-  await setNumber(page, 'Width', width);
-  await setNumber(page, 'Height', height);
-  await setNumber(page, 'Length', frames);
-}
-
 test('an artist builds a torn banner from blank: a sample picture torn by panned noise, in bursts', async ({
   page,
 }) => {
-  await blank(page, 192, 108, 24);
+  await startBlank(page, 192, 108, 24);
   // Only the crest of a cycle is left, and rounded up to on or off: frames 2 to 9 of 24 or so.
   await makeStrand(
     page,
@@ -89,7 +80,7 @@ test('an artist builds a torn banner from blank: a sample picture torn by panned
 test('an artist builds a burning lantern from blank: cut by noise, with a glowing edge, its shadow burns too', async ({
   page,
 }) => {
-  await blank(page, 128, 128, 24);
+  await startBlank(page, 128, 128, 24);
   await makeStrand(
     page,
     'signal',

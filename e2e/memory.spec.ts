@@ -3,7 +3,22 @@ import { PNG } from 'pngjs';
 import { toEncoded } from '@/core/colour';
 import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
-import { difference, goToFrame, inWorkbench, openPiece, seam, setNumber, settled, stage } from './artist';
+import {
+  choose,
+  difference,
+  goToFrame,
+  inWorkbench,
+  link,
+  loseCard,
+  makeStrand,
+  openPiece,
+  seam,
+  setChoice,
+  setNumber,
+  settled,
+  stage,
+  startBlank,
+} from './artist';
 import { disc, framesOf, HEIGHT, red, still, stillAt, WIDTH, type Row } from './pictures';
 import { test } from './lasting-page';
 
@@ -20,6 +35,7 @@ const at = (frame: number, width = WIDTH, height = HEIGHT): [number, number] => 
   const angle = (2 * Math.PI * frame) / FRAMES;
   return [width / 2 + 0.3 * height * Math.cos(angle) - 0.5, height / 2 - 0.3 * height * Math.sin(angle) - 0.5];
 };
+const brightest = ({ data }: PNG) => data.reduce((m, v, i) => (i % 4 === 3 ? m : Math.max(m, v)), 0);
 const most = (a: PNG, b: PNG) => a.data.reduce((m, v, i) => Math.max(m, Math.abs(v - b.data[i]!)), 0);
 
 test('an echo leaves a trail where the dot was, the same however a frame is reached', async ({ page }) => {
@@ -52,6 +68,63 @@ test('an echo leaves a trail where the dot was, the same however a frame is reac
   const [width, height] = [played.width, played.height];
   for (let ago = 0; ago < 4; ago++)
     expect(Math.abs(red(played, ...at(5 - ago, width, height)) - 255 * toEncoded(0.5 ** ago))).toBeLessThan(12);
+});
+
+test('an artist builds an echo, a glow and a branch from blank', async ({ page }) => {
+  await startBlank(page, 2 * WIDTH, 2 * HEIGHT, FRAMES);
+  await makeStrand(
+    page,
+    'field',
+    'dot',
+    ['position'],
+    ['length'],
+    ['compare', { How: '=below', Other: 0.08, Softness: 0 }],
+  );
+  await makeStrand(
+    page,
+    'finish',
+    'trail',
+    ['paint', { Colour: '~dot' }],
+    ['move and turn', { By: [0.3, 0, 0] }],
+    ['move and turn', { Turns: 1 }],
+  );
+  await goToFrame(page, 5);
+  const shade = (picture: PNG, frame: number) => red(picture, ...at(frame, picture.width, picture.height));
+  const bare = await settled(stage(page));
+  expect([shade(bare, 5), shade(bare, 4)]).toEqual([255, 0]);
+  // An echo: a trail where the dot was, and nothing where it has not been for long.
+  await page.getByRole('button', { name: 'Add a step to trail' }).click();
+  await choose(page, 'echo');
+  await setNumber(page, 'Stays', 0.5);
+  const trail = await settled(stage(page));
+  expect(shade(trail, 5)).toBe(255);
+  expect(Math.abs(shade(trail, 4) - 255 * toEncoded(0.5))).toBeLessThan(4);
+  expect(shade(trail, 6)).toBeLessThan(30);
+  // A glow: light beside the dot, where none of the trail is.
+  await page.getByRole('button', { name: 'Add a step to trail' }).click();
+  await choose(page, 'glow');
+  const glowing = await settled(stage(page));
+  expect(shade(glowing, 5.7)).toBeGreaterThan(shade(trail, 5.7) + 20);
+  // A branch: what differs between a picture and itself is nothing.
+  await makeStrand(page, 'finish', 'out', ['go on from', { Picture: '~trail' }]);
+  expect(difference(glowing, await settled(stage(page)))).toBeLessThan(0.01);
+  await page.getByRole('button', { name: 'Add a step to out' }).click();
+  await choose(page, 'blend with');
+  await link(page, 'Picture', 'trail');
+  await setChoice(page, 'Mode', 'difference');
+  expect(brightest(await stillAt(page, 5))).toBe(0);
+});
+
+test('what is remembered settles again after the graphics card was lost', async ({ page }) => {
+  await openPiece(page, dot([['echo', { fade: 0.7 }]]));
+  await inWorkbench(page);
+  await goToFrame(page, 5);
+  const before = await settled(stage(page));
+  await loseCard(page);
+  const after = await settled(stage(page));
+  const [width, height] = [after.width, after.height];
+  expect(red(after, ...at(2, width, height))).toBeGreaterThan(120);
+  expect(most(before, after)).toBeLessThanOrEqual(1);
 });
 
 test('an echo that moves carries what it shows along', async ({ page }) => {
@@ -129,7 +202,7 @@ test('a finish takes in another one: the difference of equal pictures is black, 
     return addStep(piece, 's3', 1, `finish.${step}`, params);
   };
   const black = await still(page, two('blend', { picture: { link: 's2' }, mode: 'difference' }));
-  expect(Math.max(...[...black.data].filter((_, i) => i % 4 !== 3))).toBe(0);
+  expect(brightest(black)).toBe(0);
   let piece = addStep(disc([]), 's2', 1, 'finish.invert');
   piece = addStrand(piece, 'finish', 'other', 'finish.from', { picture: { link: 's2', step: 't1' } });
   piece = addStep(piece, 's3', 1, 'finish.join', { picture: { link: 's2' }, way: 'wipe', share: 0.5 });

@@ -4,6 +4,7 @@ import { writePiece } from '@/core/formats/piece-file';
 import {
   difference,
   inWorkbench,
+  loseCard,
   openFile,
   openPiece,
   pixelsOf,
@@ -218,14 +219,7 @@ test('what goes on in a piece does not go on in the next, and small rows stay sm
 
 test('a lost graphics card comes back without a reload', async ({ page }) => {
   const before = await settled(stage(page));
-  await page.evaluate(() => {
-    const gl = document.querySelector<HTMLCanvasElement>('[role=application] canvas')!.getContext('webgl2')!;
-    const lose = gl.getExtension('WEBGL_lose_context')!;
-    lose.loseContext();
-    setTimeout(() => lose.restoreContext(), 1200);
-  });
-  await expect(page.getByText('The graphics card was lost')).toBeVisible();
-  await expect(page.getByText('The graphics card was lost')).toBeHidden();
+  await loseCard(page);
   const after = await settled(stage(page));
   expect(variety(after)).toBeGreaterThan(8);
   expect(difference(before, after)).toBe(0);
