@@ -41,10 +41,10 @@ class Light {
   }
 
   /** Between pixels, in pixels from the upper left corner: what lies evenly between the four around. */
-  between(x: number, y: number): number {
+  between(x: number, y: number, beyond: Beyond = 'held'): number {
     const [left, top] = [Math.floor(x - 0.5), Math.floor(y - 0.5)];
     const [u, v] = [x - 0.5 - left, y - 0.5 - top];
-    const row = (at: number) => this.at(left, at) * (1 - u) + this.at(left + 1, at) * u;
+    const row = (at: number) => this.at(left, at, beyond) * (1 - u) + this.at(left + 1, at, beyond) * u;
     return row(top) * (1 - v) + row(top + 1) * v;
   }
 }
@@ -118,29 +118,30 @@ test('a glow is what lies over the threshold, spread over five sizes and added',
   const bright = sharp.map((x, y) => Math.max(0, sharp.at(x, y) - threshold));
   const sizes = range(0, 4).map((k) => {
     const bare = (0.35 + 0.65 * scatter) ** (4 - k) * (1 - 0.5 * scatter) ** k;
-    return { weight: 0.85 * bare + 0.15, spread: bright.spread(sampled(0.35 * radius * 2 ** -k * height), 'nothing') };
+    const size = 0.35 * radius * 2 ** -k * height;
+    const average = bright.spread(sampled(size), 'nothing');
+    const count = k < 2 ? 8 : 4;
+    const ring = range(0, count - 1).map((i) => 2 * Math.PI * (0.0625 * k + i / count));
+    const around = (x: number, y: number) => (turn: number) =>
+      average.between(x + 0.5 + 0.82 * size * Math.cos(turn), y + 0.5 - 0.82 * size * Math.sin(turn), 'nothing');
+    return { weight: 0.85 * bare + 0.15, light: bright.map((x, y) => sum(ring.map(around(x, y))) / count) };
   });
   const all = sum(sizes.map((s) => s.weight));
   const wanted = sharp.map(
-    (x, y) => sharp.at(x, y) + (strength / all) * sum(sizes.map((s) => s.weight * s.spread.at(x, y))),
+    (x, y) => sharp.at(x, y) + (strength / all) * sum(sizes.map((s) => s.weight * s.light.at(x, y))),
   );
   expect(meanOff(glowing, wanted)).toBeLessThan(1 / 255);
   expect(meanOff(glowing, sharp)).toBeGreaterThan(4 / 255);
 });
 
-/**
- * Weights of the pixels about one, in one direction, for samples 0.58 of a size out on both sides. Each is an average
- * over that size, between which the card blends evenly: together a quadratic B-spline.
- */
+/** Weights, in one direction, of an average over a size that is blended evenly between: a quadratic B-spline. */
 function sampled(size: number): [offset: number, weight: number][] {
   const spline = (t: number) => {
     const far = Math.abs(t);
     return far < 0.5 ? 0.75 - far * far : 0.5 * Math.max(0, 1.5 - far) ** 2;
   };
   const parts = range(0, 7).map((i) => (i + 0.5) / 8 - 0.5);
-  const taps = range(-Math.ceil(2.1 * size), Math.ceil(2.1 * size));
-  const weights = taps.map((n) =>
-    sum(parts.flatMap((part) => [-0.58, 0.58].map((middle) => spline((n + part) / size - middle)))),
-  );
+  const taps = range(-Math.ceil(1.5 * size), Math.ceil(1.5 * size));
+  const weights = taps.map((n) => sum(parts.map((part) => spline((n + part) / size))));
   return taps.map((n, i) => [n, weights[i]! / sum(weights)]);
 }

@@ -33,7 +33,7 @@ export const glow: FinishStep = {
     }),
     colour({ id: 'tint', name: 'Tint', about: 'Of the light that spills.', default: '#ffffff' }),
   ],
-  needs: ['colours'],
+  needs: ['colours', 'wave'],
   passes: 3,
   // What is bright is looked for at half the size, and gathered at a quarter of it: light that has spread is smooth.
   smaller: [2, 4],
@@ -57,12 +57,16 @@ export const glow: FinishStep = {
       float size = 0.35 * radius * exp2(-float(k));
       float weight = pow(mix(0.35, 1.0, scatter), 4.0 - float(k)) * pow(mix(1.0, 0.5, scatter), float(k));
       weight = mix(weight, 1.0, 0.15);
-      // Between its samples a card blends evenly: four of them, this far out, spread as far as nine under a tent.
-      float wide = 0.58 * size;
+      // Each sample is an average that the card blends with its neighbours. A ring of them about it is round; where
+      // light reaches far, and corners would be seen, of eight.
+      int ring = k < 2 ? 8 : 4;
+      vec2 on = k < 2 ? vec2(0.70710678) : vec2(0.0, 1.0);
+      vec2 way = turned(vec2(0.82 * size, 0.0), 0.0625 * float(k));
       vec3 here = vec3(0.0);
-      for (int i = 0; i < 4; i++) {
-        vec2 off = (2.0 * vec2(float(i & 1), float(i >> 1)) - 1.0) * wide;
-        here += 0.25 * seenAt(p.uv + off / frameSize(), size, 3).rgb;
+      for (int i = 0; i < 8; i++) {
+        if (i >= ring) break;
+        here += seenAt(p.uv + way / frameSize(), size, 3).rgb / float(ring);
+        way = vec2(way.x * on.x - way.y * on.y, way.x * on.y + way.y * on.x);
       }
       light += weight * here;
       all += weight;
