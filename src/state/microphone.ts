@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { MADE_SOUNDS } from '@/core/sound/made';
+import { makeSound } from '@/workers/reading';
 import { drive } from './rehearsal';
 
 /** The input of a rehearsal that says how loud it is. */
@@ -20,7 +20,7 @@ interface Microphone {
 export const useMicrophone = create<Microphone>()(() => ({ source: null, level: 0 }));
 
 let end: (() => void) | null = null;
-/** Counts what was requests for: what the browser allows later than that is no longer meant. */
+/** Counts what was asked for: what comes after something later was is no longer meant. */
 let requests = 0;
 
 /** How loud samples are, 0 at silence and 1 at full scale, evenly in decibels. */
@@ -46,26 +46,17 @@ export async function listen(source: string): Promise<void> {
   stopListening();
   const mine = requests;
   const context = new AudioContext();
+  const input = await (source === 'device' ? device(context) : madeUp(context, source)).catch((error: unknown) => {
+    void context.close();
+    throw error;
+  });
+  const close = () => {
+    input.end();
+    void context.close();
+  };
+  if (mine !== requests) return close();
   const analyser = new AnalyserNode(context, { fftSize: WINDOW });
-  let stream: MediaStream | null = null;
-  if (source === 'device') {
-    try {
-      stream = await navigator.mediaDevices.getUserMedia({
-        audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
-      });
-    } catch {
-      void context.close();
-      throw new Error(
-        'There is no microphone, or the browser was not allowed to use it. The made-up ones work without.',
-      );
-    }
-    if (mine !== requests) {
-      stream.getTracks().forEach((track) => track.stop());
-      void context.close();
-      return;
-    }
-    context.createMediaStreamSource(stream).connect(analyser);
-  } else madeUp(context, source).connect(analyser);
+  input.node.connect(analyser);
   const samples = new Float32Array(WINDOW);
   let timer = requestAnimationFrame(function tick() {
     analyser.getFloatTimeDomainData(samples);
@@ -76,17 +67,32 @@ export async function listen(source: string): Promise<void> {
   });
   end = () => {
     cancelAnimationFrame(timer);
-    stream?.getTracks().forEach((track) => track.stop());
-    void context.close();
+    close();
   };
   useMicrophone.setState({ source });
 }
 
-function madeUp(context: AudioContext, id: string): AudioNode {
-  const { rate, samples } = MADE_SOUNDS.find((s) => s.id === id)!.make();
-  const buffer = new AudioBuffer({ length: samples.length, sampleRate: rate });
-  buffer.copyToChannel(Float32Array.from(samples), 0);
-  const player = new AudioBufferSourceNode(context, { buffer, loop: true });
-  player.start();
-  return player;
+interface Input {
+  node: AudioNode;
+  end: () => void;
+}
+
+async function device(context: AudioContext): Promise<Input> {
+  let stream: MediaStream;
+  try {
+    stream = await navigator.mediaDevices.getUserMedia({
+      audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false },
+    });
+  } catch {
+    throw new Error('There is no microphone, or the browser was not allowed to use it. The made-up ones work without.');
+  }
+  const end = () => stream.getTracks().forEach((track) => track.stop());
+  return { node: context.createMediaStreamSource(stream), end };
+}
+
+async function madeUp(context: AudioContext, id: string): Promise<Input> {
+  const buffer = await context.decodeAudioData((await makeSound(id)).buffer);
+  const node = new AudioBufferSourceNode(context, { buffer, loop: true });
+  node.start();
+  return { node, end: () => node.stop() };
 }
