@@ -442,6 +442,17 @@ test('a path is drawn by its points on the stage, and what follows it goes there
   const moored = await settled(stage(page));
   await drag(page, points.nth(2), -40, 0);
   expect(difference(moored, await settled(stage(page)))).toBeGreaterThan(0.1);
+  // By handles: one is typed as well as dragged, and follows its neighbours again.
+  await setChoice(page, 'Between', 'By handles');
+  const handle = page.getByLabel('Handle 2, y');
+  const own = await handle.inputValue();
+  const level = await settled(stage(page));
+  await handle.fill('1.5');
+  await handle.press('Enter');
+  expect(difference(level, await settled(stage(page)))).toBeGreaterThan(0.1);
+  await page.getByRole('button', { name: 'Remove handle 2: it follows its neighbours again' }).click();
+  await expect(handle).toHaveValue(own);
+  expect(difference(level, await settled(stage(page)))).toBeLessThan(0.01);
   // Points are taken from a circle, an open edge and an SVG; what has none says so and changes nothing.
   const takeFrom = async (name: string) => {
     await page.getByRole('button', { name: 'Take from' }).click();

@@ -89,7 +89,8 @@ export const PATH_CHOICES = [
     id: 'run',
     name: 'Between',
     about:
-      'Smooth goes through the points (centripetal Catmull-Rom); handles of Bézier curves are dragged on the stage.',
+      'Smooth goes through the points (centripetal Catmull-Rom); handles are those of Bézier curves, dragged on the ' +
+      'stage or typed.',
     options: ['smooth', 'straight', { id: 'handles', name: 'By handles' }],
   }),
   choice({

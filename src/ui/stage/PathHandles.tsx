@@ -1,12 +1,11 @@
-import { alongPath, handleAt, knotsOf, reachedAt } from '@/core/mesh/path';
+import { alongPath, handleAt, knotsOf, reachedAt, type PathWay } from '@/core/mesh/path';
 import { setParam } from '@/core/piece/edit';
 import { LIMITS } from '@/core/piece/limits';
 import { movePoint, setHandle, withoutPoint, withPoint } from '@/core/piece/path';
 import type { PathPoint, Step, Strand, Vector } from '@/core/piece/types';
 import { definitionOf, valueOf, type Param } from '@/core/steps';
-import { pathWay } from '@/core/steps/params';
-import { literalOf } from '@/core/weave';
 import { endGesture, useWorkbench } from '@/state/workbench';
+import { pathWayOf } from '../path-way';
 import { tidy } from './in-plane';
 import type { Over } from './OverPicture';
 import { PlaceDot } from './PlaceDot';
@@ -28,16 +27,13 @@ export function PathHandles({ strand, step, over }: Props) {
   const definition = definitionOf(step.op);
   const paths = definition?.params.filter((p) => p.type === 'path') ?? [];
   const piece = useWorkbench((s) => s.piece);
-  const choices = Object.fromEntries(
-    (definition?.params ?? []).filter((p) => p.type === 'choice').map((p) => [p.id, literalOf(piece, step, p)]),
-  );
-  return paths.map((param) => <Path key={param.id} {...{ strand, step, over, param, choices }} />);
+  const way = pathWayOf(piece, step);
+  return paths.map((param) => <Path key={param.id} {...{ strand, step, over, param, way }} />);
 }
 
-function Path({ strand, step, over, param, choices }: Props & { param: Param; choices: Record<string, unknown> }) {
+function Path({ strand, step, over, param, way }: Props & { param: Param; way: PathWay }) {
   const { project } = over;
   const points = valueOf(step, param) as PathPoint[];
-  const way = pathWay(choices);
   const knots = knotsOf(points, way);
   const set = (next: PathPoint[], gesture?: string) =>
     useWorkbench.getState().edit((p) => setParam(p, strand.id, step.id, param.id, next), gesture);

@@ -4,6 +4,7 @@ import type { CurvePoint, Key, PathPoint, Piece, Step, Stop, Value, Vector } fro
 import { definitionOf, type NumberParam, type Param, type ResolvedStep } from '@/core/steps';
 import { literalOf } from '@/core/weave';
 import { endGesture, useWorkbench } from '@/state/workbench';
+import { pathWayOf } from '../path-way';
 import { readsOf } from '../words';
 import { ChoiceField } from './ChoiceField';
 import { ColourField } from './ColourField';
@@ -103,6 +104,7 @@ export function ParamControl({
           <PathField
             name={param.name}
             points={(Array.isArray(value) ? value : param.default) as PathPoint[]}
+            way={pathWayOf(piece, step)}
             onChange={(points, dragging) => set(points, dragging ? 'drag' : undefined)}
           />
           <PathTools {...{ piece, strand, step, definition, param }} />

@@ -1,5 +1,7 @@
+import { Fragment } from 'react';
 import { LIMITS } from '@/core/piece/limits';
-import { movePoint, withoutPoint, withPoint } from '@/core/piece/path';
+import { handleAt, type PathWay } from '@/core/mesh/path';
+import { movePoint, setHandle, withoutPoint, withPoint } from '@/core/piece/path';
 import type { PathPoint, Vector } from '@/core/piece/types';
 import { AddEntry, RemoveEntry } from './entries';
 import { NumberInput, tidy } from './NumberField';
@@ -9,6 +11,7 @@ const AXES = ['x', 'y', 'z'];
 interface Props {
   name: string;
   points: PathPoint[];
+  way: PathWay;
   onChange: (points: PathPoint[], dragging: boolean) => void;
 }
 
@@ -18,8 +21,32 @@ function nextPlace(points: readonly PathPoint[]): Vector {
   return last.map((v, i) => tidy(before ? 2 * v - before[i]! : v + Number(i === 0), {})) as Vector;
 }
 
-/** The points of a path as a table; they are dragged on the stage as well. */
-export function PathField({ name, points, onChange }: Props) {
+interface NumbersProps {
+  /** What the numbers are of. */
+  of: string;
+  value: readonly number[];
+  onChange: (value: Vector) => void;
+}
+
+/** The cells of three numbers. */
+function Numbers({ of, value, onChange }: NumbersProps) {
+  return AXES.map((axis, k) => (
+    <td key={axis}>
+      <NumberInput
+        label={`${of}, ${axis}`}
+        value={tidy(value[k]!, {})}
+        step={0.05}
+        onChange={(v) => onChange(value.map((was, n) => (n === k ? tidy(v, {}) : tidy(was, {}))) as Vector)}
+      />
+    </td>
+  ));
+}
+
+/**
+ * The points of a path as a table, and below each its handle where the path runs by them; both are dragged on the
+ * stage as well.
+ */
+export function PathField({ name, points, way, onChange }: Props) {
   return (
     <table aria-label={name} className="my-1 w-full max-w-[360px]">
       <thead>
@@ -38,29 +65,43 @@ export function PathField({ name, points, onChange }: Props) {
         </tr>
       </thead>
       <tbody>
-        {points.map(({ place }, i) => (
-          <tr key={i}>
-            <td className="tabular text-faint">{i + 1}</td>
-            {AXES.map((axis, k) => (
-              <td key={axis}>
-                <NumberInput
-                  label={`Point ${i + 1}, ${axis}`}
-                  value={place[k]!}
-                  step={0.05}
-                  onChange={(v) =>
-                    onChange(movePoint(points, i, place.map((was, n) => (n === k ? tidy(v, {}) : was)) as Vector), true)
-                  }
+        {points.map(({ place, handle }, i) => (
+          <Fragment key={i}>
+            <tr>
+              <td className="tabular text-faint">{i + 1}</td>
+              <Numbers
+                of={`Point ${i + 1}`}
+                value={place}
+                onChange={(to) => onChange(movePoint(points, i, to), true)}
+              />
+              <td>
+                <RemoveEntry
+                  name={`point ${i + 1}`}
+                  disabled={points.length < 2}
+                  onClick={() => onChange(withoutPoint(points, i), false)}
                 />
               </td>
-            ))}
-            <td>
-              <RemoveEntry
-                name={`point ${i + 1}`}
-                disabled={points.length < 2}
-                onClick={() => onChange(withoutPoint(points, i), false)}
-              />
-            </td>
-          </tr>
+            </tr>
+            {way.handles && (
+              <tr>
+                <td className="text-faint" title="Its handle: from the point, in metres; the one before it mirrors it.">
+                  ↳
+                </td>
+                <Numbers
+                  of={`Handle ${i + 1}`}
+                  value={handleAt(points, i, way.closed)}
+                  onChange={(to) => onChange(setHandle(points, i, to), true)}
+                />
+                <td>
+                  <RemoveEntry
+                    name={`handle ${i + 1}: it follows its neighbours again`}
+                    disabled={!handle}
+                    onClick={() => onChange(setHandle(points, i, undefined), false)}
+                  />
+                </td>
+              </tr>
+            )}
+          </Fragment>
         ))}
         <AddEntry
           name="point"
