@@ -1,8 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
+import { toEncoded, toLinear } from '@/core/colour';
 import { control, by, from, piece, strand } from '@/demo/build';
 import { difference, inWorkbench, openPiece, seam, settled, stage } from './artist';
 import { test } from './lasting-page';
+import { framesOf } from './pictures';
 
 /** A flat colour, lit by a control and by moments, with two looks. */
 const lamps = () =>
@@ -115,6 +117,71 @@ test('the pointer over the picture is learnt and plays; what a controller played
     .click();
   await expect(page.getByRole('region', { name: 'Tuning' }).getByText(/^\d+ keys$/)).toBeVisible();
   await expect(seam(page)).toHaveText(/^closes/);
+});
+
+test('frames go away as the simulated controller played them, also after a reload', async ({ page }) => {
+  const bare = piece(
+    'Lamp',
+    '',
+    [strand('finish', 'out', ['paint', { colour: '#808080' }], ['exposure', { stops: by('light', [-3, 1]) }])],
+    {
+      picture: { width: 32, height: 18, background: '#000000' },
+      loop: { frames: 48, rate: 24, play: 'loop' },
+      controls: [control('light', 0.2)],
+    },
+  );
+  await openPiece(page, bare);
+  await inWorkbench(page);
+  await page.keyboard.press('p');
+  await page.getByRole('button', { name: 'Simulated controller' }).click();
+  // What is on the screen while it is played: where the control stands at each frame.
+  await page.evaluate(() => {
+    const seen: [number, number][] = [];
+    Object.assign(window, { seen });
+    const look = () => {
+      const shown = [...document.querySelectorAll('p')].find((p) => p.textContent.startsWith('frame '));
+      const frame = /frame (\d+) of/.exec(shown?.textContent ?? '')?.[1];
+      const light = document.querySelector('[role=slider][aria-label=light]')?.getAttribute('aria-valuenow');
+      if (frame && light) seen.push([Number(frame), Number(light)]);
+      requestAnimationFrame(look);
+    };
+    look();
+  });
+  const fader = page.getByRole('slider', { name: 'Fader 1' });
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  for (const [key, tens] of [
+    ['End', 1],
+    ['Home', 2],
+    ['PageUp', 3],
+    ['End', 4],
+    ['Home', 0],
+  ] as const) {
+    await expect(page.getByText(new RegExp(`^frame ${tens || ''}\\d of 48`))).toBeVisible();
+    await fader.press(key);
+  }
+  await page.getByRole('button', { name: 'End and write keys' }).click();
+  await expect(page.getByText(/keys into one parameter, within 0\.\d % of what was played/)).toBeVisible();
+  const seen = await page.evaluate(() => (window as unknown as { seen: [number, number][] }).seen);
+  await page.getByRole('button', { name: 'Back to the workbench' }).click();
+  const frames = await framesOf(page);
+  // The last pass counts. A frame may have been on the screen with what the one beside it was played with.
+  const played = new Map(seen);
+  const shade = (light: number) => 255 * toEncoded(toLinear(128 / 255) * 2 ** (-3 + 4 * light));
+  const free = frames.slice(1, Math.floor(0.92 * 48) - 1);
+  let compared = 0;
+  for (const [i, { data }] of free.entries()) {
+    const near = [i, i + 1, i + 2].flatMap((frame) => played.get(frame) ?? []).map(shade);
+    if (near.length < 3) continue;
+    compared++;
+    expect(data[0], `frame ${i + 1}`).toBeGreaterThanOrEqual(Math.min(...near) - 3);
+    expect(data[0], `frame ${i + 1}`).toBeLessThanOrEqual(Math.max(...near) + 3);
+  }
+  expect(compared).toBeGreaterThan(20);
+  expect(new Set(free.map(({ data }) => data[0])).size).toBeGreaterThan(2);
+  await page.reload();
+  await inWorkbench(page);
+  const again = await framesOf(page);
+  expect(again.map(({ data }) => data.toString('base64'))).toEqual(frames.map(({ data }) => data.toString('base64')));
 });
 
 test('a second window shows the picture alone, and where there are no moments they are offered', async ({ page }) => {

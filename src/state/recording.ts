@@ -1,5 +1,7 @@
 import { create } from 'zustand';
-import type { Piece, Setting } from '@/core/piece/types';
+import { setControl } from '@/core/piece/desk';
+import { Passes, type PassWay } from '@/core/piece/passes';
+import type { Piece } from '@/core/piece/types';
 import { writePlayed } from '@/core/weave';
 import { notify } from './notify';
 import { useTransport } from './transport';
@@ -9,33 +11,37 @@ interface Recording {
   on: boolean;
   /** Part of the loop at its end in which what was played runs into its beginning. */
   runsIn: number;
+  /** What later passes do with earlier ones. */
+  way: PassWay;
+  /** The only control that is recorded; all where it is null. */
+  only: string | null;
 }
 
-export const useRecording = create<Recording>()(() => ({ on: false, runsIn: 0.08 }));
+export const useRecording = create<Recording>()(() => ({ on: false, runsIn: 0.08, way: 'replace', only: null }));
 
-/** Settings of each control that was moved, frame by frame. */
-const played = new Map<string, Setting[]>();
+/** Seconds for which a control counts as moving after it was moved. */
+const REST = 0.25;
+
+let passes: Passes | null = null;
 let stops: (() => void)[] = [];
 let last = { frame: 0, frames: 0, id: null as string | null, controls: [] as Piece['controls'] };
 
 /** Takes what controls stand at into the frames up to the one that is shown. */
 function take(): void {
-  const { piece, id } = useWorkbench.getState();
+  const { piece, id, edit } = useWorkbench.getState();
   const { frame, playing } = useTransport.getState();
   const { frames } = piece.loop;
   // Another piece, or another length, is not what was being played.
   if (id !== last.id || frames !== last.frames) return stopRecording();
-  for (const control of piece.controls) {
-    const before = last.controls.find((c) => c.id === control.id)?.value;
-    if (before !== undefined && before !== control.value && !played.has(control.id))
-      played.set(control.id, Array<Setting>(frames).fill(before));
-    const settings = played.get(control.id);
-    if (!settings) continue;
-    // Frames that were left out were played, too.
-    if (playing) for (let f = last.frame; f !== frame;) settings[(f = (f + 1) % frames)] = control.value;
-    settings[frame] = control.value;
-  }
+  // Frames that were left out were played, too.
+  const passed: number[] = [];
+  if (playing) for (let f = last.frame; f !== frame;) passed.push((f = (f + 1) % frames));
+  const taken = { passed, frame, before: last.controls, now: piece.controls };
   last = { ...last, frame, controls: piece.controls };
+  for (const [control, value] of passes!.take(taken)) {
+    last.controls = last.controls.map((c) => (c.id === control ? { ...c, value } : c));
+    edit((p) => setControl(p, control, value), `control ${control}`);
+  }
 }
 
 /** Records how controls are moved while the loop plays; the frames that are passed take what they stand at. */
@@ -46,8 +52,11 @@ export function startRecording(): void {
       'info',
       'Nothing is out on the desk yet: put out a number, a point or a colour first, and play that.',
     );
-  played.clear();
-  last = { frame: useTransport.getState().frame, frames: piece.loop.frames, id, controls: piece.controls };
+  const { way, only } = useRecording.getState();
+  const { frames, rate } = piece.loop;
+  const known = piece.controls.some((c) => c.id === only);
+  passes = new Passes(frames, { way, only: known ? only : null, rest: Math.ceil(REST * rate) });
+  last = { frame: useTransport.getState().frame, frames, id, controls: piece.controls };
   useRecording.setState({ on: true });
   stops = [useTransport.subscribe(take), useWorkbench.subscribe(take)];
   useTransport.getState().play(true);
@@ -60,6 +69,7 @@ export function stopRecording(): void {
   useRecording.setState({ on: false });
   useTransport.getState().play(false);
   const { piece, id } = useWorkbench.getState();
+  const { played } = passes!;
   if (id !== last.id || piece.loop.frames !== last.frames)
     return notify('info', 'The piece or its length changed while it was recorded, so nothing was written.');
   if (played.size === 0) return notify('info', 'No control was moved while it was recorded, so nothing was written.');

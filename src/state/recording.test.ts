@@ -1,0 +1,75 @@
+import { beforeEach, expect, it } from 'vitest';
+import { putOut } from '@/core/piece/desk';
+import { setLoop } from '@/core/piece/edit';
+import { STARTERS } from '@/demo';
+import { startRecording, stopRecording, useRecording } from './recording';
+import { useTransport } from './transport';
+import { useWorkbench } from './workbench';
+
+const FRAMES = 12;
+const { piece } = STARTERS.find((s) => s.id === 'tidewater-veil')!;
+const at = { strand: 'swell', step: 't2', param: 'scale' };
+const out = setLoop(putOut(piece, at, { name: 'size', value: 1, min: 0, max: 4 }), { frames: FRAMES, rate: 8 });
+
+const control = () => useWorkbench.getState().piece.controls[0]!;
+const move = (value: number) =>
+  useWorkbench.getState().edit((p) => ({ ...p, controls: p.controls.map((c) => ({ ...c, value })) }));
+const goOn = (frames: number) => {
+  for (let n = 0; n < frames; n++) useTransport.getState().goTo(useTransport.getState().frame + 1, FRAMES);
+};
+const keys = () =>
+  (
+    useWorkbench
+      .getState()
+      .piece.strands.find((s) => s.id === at.strand)!
+      .steps.find((s) => s.id === at.step)!.params.scale as { keys: { at: number; value: number }[] }
+  ).keys;
+const valueAt = (frame: number) => keys().find((k) => Math.round(k.at * FRAMES) === frame)?.value;
+
+beforeEach(() => {
+  useWorkbench.getState().open('a', out);
+  useTransport.setState({ frame: 0, playing: false });
+  useRecording.setState({ way: 'replace', only: null, runsIn: 0 });
+});
+
+it('a pass that adds plays what was played, but where the control moves', () => {
+  useRecording.setState({ way: 'add' });
+  startRecording();
+  goOn(3);
+  move(3);
+  goOn(4);
+  expect(control().value).toBe(3);
+  // Round again: before it was moved it stood at 1, and it is moved once more for a moment.
+  goOn(FRAMES - 5);
+  expect(control().value).toBe(1);
+  goOn(3);
+  expect(control().value).toBe(3);
+  move(2);
+  goOn(5);
+  expect(control().value).toBe(3);
+  stopRecording();
+  expect([valueAt(2), valueAt(3), valueAt(5), valueAt(7), valueAt(8)]).toEqual([1, 3, 2, 2, 3]);
+});
+
+it('one control alone is taken where that is asked for, and all where it has gone', () => {
+  useRecording.setState({ only: 'another' });
+  startRecording();
+  goOn(2);
+  move(3);
+  goOn(4);
+  stopRecording();
+  expect(keys().length).toBeGreaterThan(1);
+  useWorkbench
+    .getState()
+    .open(
+      'b',
+      putOut(out, { strand: 'breath', step: 't1', param: 'turns' }, { name: 'turns', value: 1, min: 0, max: 4 }),
+    );
+  useRecording.setState({ only: useWorkbench.getState().piece.controls[1]!.id });
+  startRecording();
+  goOn(2);
+  move(3);
+  goOn(4);
+  stopRecording();
+  expect(keys()).toBeUndefined();
+});
