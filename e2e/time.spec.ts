@@ -19,6 +19,7 @@ import {
   settled,
   smallStarter,
   stage,
+  startBlank,
   pickItem,
 } from './artist';
 import { test } from './lasting-page';
@@ -74,6 +75,40 @@ test('a number is keyed where it stands, from the panel, by keyboard, and on the
   await page.getByRole('button', { name: 'Take the key of Lens away' }).press('Enter');
   await expect(page.getByRole('button', { name: 'Key Lens', exact: true })).toBeVisible();
   await expect(lens).toHaveValue('38');
+});
+
+test('a step comes and goes by keys, on the card as in numbers, and always works again', async ({ page }) => {
+  await startBlank(page, 96, 54, 24);
+  await makeStrand(
+    page,
+    'form',
+    'bar',
+    ['box', { Size: [0.6, 0.6, 0.6] }],
+    ['twist', { Amount: 0.6 }],
+    ['move, turn', { Move: [1, 0, 0] }],
+  );
+  await makeStrand(page, 'surface', 'paint', ['lit']);
+  await makeStrand(page, 'stage', 'hall', ['camera', { Position: [0, 1, 4] }], ['place'], ['sun']);
+  await makeStrand(page, 'finish', 'out', ['shoot'], ['invert']);
+  const at = async (frame: number) => {
+    await goToFrame(page, frame);
+    return settled(stage(page));
+  };
+  const always = await at(0);
+  for (const name of ['Move, turn, scale in bar', 'Twist in bar', 'Invert in out']) {
+    await page.getByRole('button', { name }).click();
+    await page.getByRole('button', { name: 'Let it come and go' }).click();
+    expect(difference(always, await at(0))).toBeLessThan(0.01);
+    // There at first, and from half of the loop on not.
+    await page.getByRole('button', { name: 'Key There' }).click();
+    await goToFrame(page, 12);
+    await setNumber(page, 'There', 0);
+    expect(difference(always, await at(12))).toBeGreaterThan(1);
+    for (const frame of [0, 11]) expect(difference(always, await at(frame))).toBeLessThan(0.01);
+    await page.getByRole('button', { name: 'Let it come and go' }).click();
+    await expect(page.getByLabel('There, number')).toBeHidden();
+    expect(difference(always, await at(12))).toBeLessThan(0.01);
+  }
 });
 
 test('keys are chosen together: moved over the seam, stretched, copied, bent, and seen close by', async ({ page }) => {

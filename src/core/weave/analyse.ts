@@ -1,5 +1,8 @@
 import {
+  canComeAndGo,
+  comingAndGoing,
   definitionOf,
+  THERE,
   kindOf,
   linkTypes,
   outputType,
@@ -69,6 +72,20 @@ export function typeAfter(types: Map<string, StepTypes[]>, strand: string, step?
  * read ends as a sentence at the step.
  */
 function resolved(known: StepDefinition, step: Step, takes: RunType | null): ResolvedStep {
+  const own = asWritten(known, step, takes);
+  const goes = step.params[THERE.id] !== undefined && canComeAndGo(own, takes, outputType(own, takes));
+  return goes ? comingAndGoing(own) : own;
+}
+
+/** Can the step of a row be passed by from frame to frame, or is that said of it already? */
+export function mayComeAndGo({ step, definition, takes, gives }: StepTypes): boolean {
+  if (!definition) return false;
+  return step.params[THERE.id] === undefined
+    ? canComeAndGo(definition, takes, gives)
+    : definition.params.includes(THERE);
+}
+
+function asWritten(known: StepDefinition, step: Step, takes: RunType | null): ResolvedStep {
   if (!known.resolve) return known;
   try {
     return known.resolve(step, takes);

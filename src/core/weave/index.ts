@@ -1,4 +1,4 @@
-export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, typeAfter } from './analyse';
+export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, mayComeAndGo, typeAfter } from './analyse';
 export type { Analysis, Problem, StepTypes, Target, UniformSlot, Use, WeaveOptions, Woven } from './types';
 export { linkedStrands, orderStrands, strandsBehind, wouldCycle } from './order';
 export { drawnBefore, drawnEnds, lastDrawn, lastReshape } from './plan';

@@ -3,7 +3,7 @@ import { PieceError } from '../piece/errors';
 import { setParam } from '../piece/edit';
 import { LIMITS } from '../piece/limits';
 import { isKeyed, stepById, strandById, type KeyOf, type KeyValue, type Piece, type Value } from '../piece/types';
-import { definitionOf, valueOf } from '../steps';
+import { paramOf, valueOf } from '../steps';
 import { keysFit } from './keyed';
 
 /** Several keys at once, of one parameter or of many. Places are parts of the loop, 0 to 1. */
@@ -30,7 +30,7 @@ const within = (at: number): number => at - Math.floor(at);
 /** The keys of a parameter as they are stored; null where it has none. */
 export function keysOf(piece: Piece, { strand, step: id, param: name }: KeyPlace): AnyKey[] | null {
   const step = stepById(strandById(piece, strand), id);
-  const param = step && definitionOf(step.op)?.params.find((p) => p.id === name);
+  const param = step && paramOf(step, name);
   if (!param) return null;
   const value = valueOf(step, param);
   if (isKeyed(value)) return keysFit(param, value) ? value.keys : null;

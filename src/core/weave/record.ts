@@ -13,7 +13,7 @@ import {
   type Piece,
   type Step,
 } from '../piece/types';
-import { definitionOf, type Param } from '../steps';
+import { definitionOf, paramOf, type Param } from '../steps';
 import { acceptsLinks } from './analyse';
 import { keyScalars, keysFit } from './keyed';
 
@@ -133,7 +133,7 @@ export const followersOf = (piece: Piece, control: Control['id']): Follower[] =>
   piece.strands.flatMap((strand) =>
     strand.steps.flatMap((step) =>
       Object.entries(step.params).flatMap(([id, ref]): Follower[] => {
-        const param = definitionOf(step.op)?.params.find((p) => p.id === id);
+        const param = paramOf(step, id);
         return param && isControlRef(ref) && ref.control === control ? [{ strand: strand.id, step, param, ref }] : [];
       }),
     ),

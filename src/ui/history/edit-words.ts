@@ -1,5 +1,5 @@
 import { controlById, stepById, strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
-import { definitionOf } from '@/core/steps';
+import { definitionOf, paramOf } from '@/core/steps';
 
 /** What an edit did, in a few words, from the piece before it and after it. */
 export function editWords(before: Piece, after: Piece): string {
@@ -58,8 +58,7 @@ function stepWords(was: Step, now: Step, strand: string): string {
   if (!same(was.overrides, now.overrides)) return `${of}: only here`;
   const ids = [...new Set([...Object.keys(was.params), ...Object.keys(now.params)])];
   const changed = ids.filter((id) => !same(was.params[id], now.params[id]));
-  const params = definitionOf(now.op)?.params ?? [];
-  const names = changed.map((id) => params.find((p) => p.id === id)?.name.toLowerCase() ?? id);
+  const names = changed.map((id) => paramOf(now, id)?.name.toLowerCase() ?? id);
   return names.length > 0 ? `${of}: ${few(names)}` : of;
 }
 

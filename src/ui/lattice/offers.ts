@@ -2,6 +2,7 @@ import type { ParamAt } from '@/core/piece/desk';
 import { KINDS, strandById, type Kind, type Piece } from '@/core/piece/types';
 import {
   definitionOf,
+  paramOf,
   fitting,
   kindOf,
   linkTypes,
@@ -83,7 +84,7 @@ function fitsInto(piece: Piece, at: ParamAt): ((offer: Offer) => boolean) | unde
 
 function paramAt(piece: Piece, at: ParamAt): Param | undefined {
   const step = strandById(piece, at.strand)?.steps.find((s) => s.id === at.step);
-  return step && definitionOf(step.op)?.params.find((p) => p.id === at.param);
+  return step && paramOf(step, at.param);
 }
 
 /** Kinds of strands that can be made new for a parameter. */

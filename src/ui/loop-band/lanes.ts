@@ -8,7 +8,7 @@ import {
   type KeyValue,
   type Piece,
 } from '@/core/piece/types';
-import { definitionOf, type Param } from '@/core/steps';
+import { definitionOf, paramOf, type Param } from '@/core/steps';
 import { changeKeys, keyedCurve, keyScalars, keysFit, keysOf, type KeyAt, type KeyPlace } from '@/core/weave';
 import type { Selection } from '@/state/workbench';
 import type { LaneBox, Trace } from './draw';
@@ -84,7 +84,7 @@ export function keyLanes(piece: Piece): Lane[] {
   return piece.strands.flatMap((strand) =>
     strand.steps.flatMap((step) =>
       Object.entries(step.params).flatMap(([id, value]) => {
-        const param = isKeyed(value) && definitionOf(step.op)?.params.find((p) => p.id === id);
+        const param = isKeyed(value) && paramOf(step, id);
         return param && isKeyed(value) && keysFit(param, value)
           ? lanesOf({ strand: strand.id, step: step.id, param }, value.keys, `${strand.name} `)
           : [];

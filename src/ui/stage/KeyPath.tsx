@@ -1,5 +1,5 @@
 import { isKeyed, type Step, type Strand, type Vector } from '@/core/piece/types';
-import { definitionOf } from '@/core/steps';
+import { paramOf } from '@/core/steps';
 import { changeKeys, keyedCurve, keysFit } from '@/core/weave';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
@@ -22,7 +22,7 @@ interface Props {
  */
 export function KeyPath({ strand, step, param, frames, project }: Props) {
   const value = step.params[param];
-  const definition = definitionOf(step.op)?.params.find((p) => p.id === param);
+  const definition = paramOf(step, param);
   if (!isKeyed(value) || !definition || !keysFit(definition, value) || value.keys.length < 2) return null;
   const curve = keyedCurve(value);
   const seen = (phase: number) => project(curve(phase) as Vector);

@@ -10,13 +10,13 @@ import {
   type Step,
   type Vector,
 } from '@/core/piece/types';
-import { definitionOf, valueOf, type NumberParam } from '@/core/steps';
+import { paramOf, valueOf, type NumberParam } from '@/core/steps';
 import { literalAt } from '@/core/weave';
 import { tidy } from './in-plane';
 
 /** What a parameter says as a literal, as its control has it, or its keys at a phase; null where a link says it. */
 function settingAt(piece: Piece, step: Step, id: string, phase: number): unknown {
-  const param = definitionOf(step.op)?.params.find((p) => p.id === id);
+  const param = paramOf(step, id);
   const stored = param && valueOf(step, param);
   return isControlRef(stored) ? controlById(piece, stored.control)?.value : param && literalAt(param, stored, phase);
 }
@@ -37,7 +37,7 @@ export function numberAt(piece: Piece, step: Step, id: string, phase: number): n
 export function setHandle(piece: Piece, at: ParamAt, value: Setting, frame: number): Piece {
   const step = stepById(strandById(piece, at.strand), at.step);
   const stored = step?.params[at.param];
-  const param = step && definitionOf(step.op)?.params.find((p) => p.id === at.param);
+  const param = step && paramOf(step, at.param);
   const set = Array.isArray(value)
     ? tidy(value)
     : typeof value === 'number'

@@ -22,11 +22,14 @@ export function KeyButton({
   name,
   value,
   now,
+  whole,
 }: {
   place: Place;
   name: string;
   value: Value | undefined;
   now: KeyValue;
+  /** Whole numbers are held until the next key. */
+  whole: boolean;
 }) {
   const frames = useWorkbench((s) => s.piece.loop.frames);
   const frame = useTransport((s) => s.frame);
@@ -35,7 +38,7 @@ export function KeyButton({
   const isHere = keyed !== null && keyIndexAt(keyed, at, frames) >= 0;
   const words = isHere ? `Take the key of ${name} away` : `Key ${name}`;
   const press = () => {
-    if (!keyed) write(place, { keys: [{ at, value: now, ease: 'eased' }] });
+    if (!keyed) write(place, { keys: [{ at, value: now, ease: whole ? 'held' : 'eased' }] });
     else if (isHere) write(place, withoutKey(keyed, at, frames));
     else useWorkbench.getState().edit((p) => setParamAt(p, place, now, frame));
   };

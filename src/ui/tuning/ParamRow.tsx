@@ -92,7 +92,15 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
         <ParamControl {...{ piece, strand, step, definition, param, analysis }} value={value} set={set} />
       )}
       <span className={WIDE.has(param.type) ? 'hidden' : 'flex items-center justify-end'}>
-        {keyable && <KeyButton place={place} name={param.name} value={stored} now={value as KeyValue} />}
+        {keyable && (
+          <KeyButton
+            place={place}
+            name={param.name}
+            value={stored}
+            now={value as KeyValue}
+            whole={param.type === 'number' && param.whole === true}
+          />
+        )}
         {(linkable || controllable) && (
           <LinkMenu
             piece={piece}

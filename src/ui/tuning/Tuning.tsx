@@ -1,9 +1,19 @@
-import { BookOpenText, Dices, Eye, EyeOff, Replace, ScanEye, SlidersHorizontal, Trash2 } from 'lucide-react';
+import {
+  BookOpenText,
+  CircleDashed,
+  Dices,
+  Eye,
+  EyeOff,
+  Replace,
+  ScanEye,
+  SlidersHorizontal,
+  Trash2,
+} from 'lucide-react';
 import { useMemo } from 'react';
 import { strandById, type Kind, type Piece, type Step, type Strand } from '@/core/piece/types';
-import { isLoopLength } from '@/core/steps';
+import { isLoopLength, THERE } from '@/core/steps';
 import { TYPE_WORDS } from '@/core/steps/reference';
-import { analyse, plainParams } from '@/core/weave';
+import { analyse, mayComeAndGo, plainParams } from '@/core/weave';
 import { canLook } from '@/core/preview/look';
 import { useChecks } from '@/state/checks';
 import { pick, toggleLook, usePanels } from '@/state/panels';
@@ -11,7 +21,7 @@ import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { KIND_WORDS, typeWithArticle } from '../words';
 import { putOutStep, varySelected } from '../workbench/actions';
-import { removeSelected, switchStep } from '../workbench/selected';
+import { removeSelected, switchStep, switchThere } from '../workbench/selected';
 import { LargePreview } from './LargePreview';
 import { OnlyHere, Overrides } from './Overrides';
 import { ParamRow } from './ParamRow';
@@ -76,6 +86,17 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
               onClick={() => switchStep(at)}
             >
               {step.off ? <EyeOff size={15} /> : <Eye size={15} />}
+            </Button>
+          )}
+          {row && mayComeAndGo(row) && (
+            <Button
+              look="icon"
+              aria-label="Let it come and go"
+              aria-pressed={step.params[THERE.id] !== undefined}
+              title="There: keys, signals and fields let this step come and go"
+              onClick={() => switchThere(at)}
+            >
+              <CircleDashed size={15} />
             </Button>
           )}
           <Button

@@ -1,7 +1,7 @@
 import type { Several } from '@/core/piece/several';
 import { setParamAt } from '@/core/piece/keys';
 import { strandById, type Piece, type Step, type StepAt, type Value } from '@/core/piece/types';
-import { definitionOf, type Param } from '@/core/steps';
+import { paramOf, type Param } from '@/core/steps';
 
 /** All steps that are selected. */
 function stepsOf(piece: Piece, several: Several): StepAt[] {
@@ -11,8 +11,8 @@ function stepsOf(piece: Piece, several: Several): StepAt[] {
 }
 
 /** Does a step have this parameter as well: of the same name, kind and unit, with the same choices? */
-function shares({ op }: Step, param: Param): boolean {
-  const own = definitionOf(op)?.params.find((p) => p.id === param.id);
+function shares(step: Step, param: Param): boolean {
+  const own = paramOf(step, param.id);
   if (!own || own.type !== param.type) return false;
   if (own.type === 'choice' && param.type === 'choice')
     return own.options.map((o) => o.id).join() === param.options.map((o) => o.id).join();

@@ -1,9 +1,10 @@
 import { bundleWithAbove, shiftStrand } from '@/core/piece/arrange';
 import { clipSteps, clipStrands, type Clip } from '@/core/piece/clip';
 import { putIn } from '@/core/piece/put-in';
-import { moveStep, removeStep, toggleStep } from '@/core/piece/edit';
+import { moveStep, removeStep, setParam, toggleStep } from '@/core/piece/edit';
 import { bundleSeveral, removeSeveral, shiftSeveral, switchSeveral } from '@/core/piece/several';
-import { strandById, type Piece, type StepAt } from '@/core/piece/types';
+import { stepById, strandById, type Piece, type StepAt } from '@/core/piece/types';
+import { THERE } from '@/core/steps';
 import { keepClip, keptClip } from '@/state/clip';
 import { notify } from '@/state/notify';
 import { severalSelected, useWorkbench } from '@/state/workbench';
@@ -45,6 +46,12 @@ export function removeSelected(at: StepAt): void {
     notify('info', `${several.strands.length} strands were deleted. Undo brings them back.`);
   const left = strandById(state().piece, at.strand)?.steps[Math.max(0, index - 1)];
   state().select(left ? { strand: at.strand, step: left.id } : null);
+}
+
+/** Whether a step works becomes a number of it, which takes keys and links; or it always works again. */
+export function switchThere({ strand, step }: StepAt): void {
+  const now = stepById(strandById(state().piece, strand), step);
+  if (now) state().edit((p) => setParam(p, strand, step, THERE.id, now.params[THERE.id] === undefined ? 1 : undefined));
 }
 
 export function switchStep(at: StepAt): void {

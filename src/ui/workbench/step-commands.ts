@@ -1,4 +1,5 @@
 import { canLook } from '@/core/preview/look';
+import { analyse, mayComeAndGo } from '@/core/weave';
 import { pick, toggleLook, usePanels } from '@/state/panels';
 import { hasMoments, strikeMoment } from '@/state/strikes';
 import { severalSelected, useWorkbench } from '@/state/workbench';
@@ -8,7 +9,16 @@ import { focusTuning } from '../tuning/focus';
 import { copyStrand, deleteStrand, putOutStep, swapStep, varySelected } from './actions';
 import { onStep, thenStep, type Command, type Situation } from './command';
 import { beginKeeping, keepAnew, updatePart, usedAt } from './part-actions';
-import { bundleSelected, pasteAfter, removeSelected, shiftRow, shiftStep, switchStep, takeStep } from './selected';
+import {
+  bundleSelected,
+  pasteAfter,
+  removeSelected,
+  shiftRow,
+  shiftStep,
+  switchStep,
+  switchThere,
+  takeStep,
+} from './selected';
 
 function walk({ piece, selected }: Situation, key: string): boolean {
   const { folded, foldedBundles } = usePanels.getState();
@@ -132,6 +142,14 @@ export const STEP_COMMANDS: readonly Command[] = [
     ...onStep(toggleLook, ({ strand }) => canLook(strand)),
   },
   { group: 'This step', name: 'Switch this step off or on', keys: ['O'], ...onStep(switchStep) },
+  {
+    group: 'This step',
+    name: 'Let this step come and go, or work always',
+    ...onStep(switchThere, ({ piece, strand, at }) => {
+      const row = analyse(piece).types.get(strand?.id ?? '')?.[at];
+      return row !== undefined && mayComeAndGo(row);
+    }),
+  },
   {
     group: 'This step',
     name: 'Remove this step',

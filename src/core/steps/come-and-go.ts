@@ -1,0 +1,50 @@
+import type { ResolvedStep, StepDefinition } from './definition';
+import { number } from './params';
+import type { RunType } from './run-type';
+
+/**
+ * Whether a step in a row works: a number, so that keys, signals and fields let it come and go. It is a parameter of
+ * those steps alone in which it is set, so that no others take longer.
+ */
+export const THERE = number({
+  id: 'there',
+  name: 'There',
+  about: '1 where the step works, 0 where it is passed by: keys, signals and fields let it come and go.',
+  default: 1,
+  min: 0,
+  max: 1,
+  hard: [0, 1],
+  whole: true,
+});
+
+/** What runs from step to step as values of GLSL. */
+const VALUES: readonly (RunType | null)[] = ['float', 'vec2', 'vec3', 'form', 'surface', 'image'];
+
+/**
+ * Can a step be passed by from frame to frame? It has to give what it takes, at the place itself and in one pass, and
+ * to say nothing beside that.
+ */
+export const canComeAndGo = (definition: StepDefinition, takes: RunType | null, gives: RunType | null): boolean =>
+  takes === gives &&
+  VALUES.includes(takes) &&
+  definition.takes.length > 0 &&
+  definition.glsl !== undefined &&
+  !definition.passes &&
+  !definition.overLoop &&
+  !definition.asides &&
+  !definition.params.some((p) => p.id === THERE.id);
+
+const made = new WeakMap<StepDefinition, ResolvedStep>();
+
+/** The step with that parameter. */
+export function comingAndGoing(definition: ResolvedStep): ResolvedStep {
+  const known = made.get(definition);
+  if (known) return known;
+  const step = {
+    ...definition,
+    params: [...definition.params, THERE],
+    glsl: `  if (${THERE.id} < 0.5) return v;\n${definition.glsl!.replace(/^\n/, '')}`,
+  } as ResolvedStep;
+  made.set(definition, step);
+  return step;
+}
