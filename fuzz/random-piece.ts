@@ -1,6 +1,6 @@
 import { addStrand, blankPiece, setParam } from '@/core/piece/edit';
 import type { Control, Kind, Link, Piece, Step, Strand, Value } from '@/core/piece/types';
-import { definitionOf, fitting, outputType, type Param, type RunType, type StepDefinition } from '@/core/steps';
+import { definitionOf, fitting, outputType, THERE, type Param, type RunType, type StepDefinition } from '@/core/steps';
 import { sliderId } from '@/core/steps/field/code';
 import { acceptsLinks, analyse, linkKinds, linkProblem } from '@/core/weave';
 import type { Chance } from './chance';
@@ -119,7 +119,10 @@ function steps(chance: Chance, kind: Kind): Step[] {
     const step: Step = {
       id: `t${i + 1}`,
       op: definition.op,
-      params: params(chance, definition, kind),
+      params: {
+        ...params(chance, definition, kind),
+        ...(i > 0 && chance.happens(0.12) ? { [THERE.id]: chance.whole(0, 1) } : {}),
+      },
       ...(i > 0 && chance.happens(0.07) ? { off: true as const } : {}),
     };
     const resolved: StepDefinition = definition.resolve?.(step, running) ?? definition;

@@ -84,6 +84,7 @@ describe('shapes', () => {
     ['float x;', /outside a function/],
     ['void f() { break; }', /outside of a loop/],
     ['void f() { int a = 1, a = 2; }', /already declared/],
+    ['float f(float a) { int a = 2; return 1.0; }', /already declared/],
     ['struct A { float x; }; void f(A a) { a.y = 1.0; }', /no field "y"; it has x/],
     ['void f() { vec3 v; v.xx = vec2(1.0); }', /twice/],
     ['void f() { 1.0 = 2.0; }', /a name that can be written/],

@@ -35,7 +35,8 @@ export function checkBody(overload: Overload): void {
     );
   }
   const context = contextAt(scope, overload.bodyOrder);
-  func.body = scope.inside(() => statements(decl.body!, context, { returns: overload.returns, loops: 0 }));
+  // Parameters and body are one scope (GLSL ES 3.00, section 4.2.2).
+  func.body = statements(decl.body, context, { returns: overload.returns, loops: 0 });
   if (overload.returns !== VOID && !alwaysReturns(func.body)) {
     fail(decl.pos, `"${decl.name}" must give a ${overload.returns.name} on every way through; a return is missing.`);
   }

@@ -40,6 +40,20 @@ const rangeOf = (values: Float64Array): number => {
   return Math.max(high - low, 1e-6 * Math.max(Math.abs(low), Math.abs(high)), 1e-12);
 };
 
+/** What grows beyond this has no end. */
+const GROWN = 1e9;
+
+/** Holds what grows within bounds. @returns whether anything did */
+function keptFinite(state: Float64Array): boolean {
+  let grows = false;
+  for (const [i, v] of state.entries())
+    if (!(Math.abs(v) <= GROWN)) {
+      state[i] = Number.isNaN(v) ? 0 : Math.sign(v) * GROWN;
+      grows = true;
+    }
+  return grows;
+}
+
 /**
  * Runs from frame to frame as if the loop had been running forever: time and again, until what another time would still
  * change, and all times after it, is below a millionth of the range.
@@ -57,8 +71,10 @@ export function runLoop(
   let before = Infinity;
   for (let runs = 1; runs <= times; runs++) {
     let change = 0;
+    let grows = false;
     for (let frame = 0; frame < frames; frame++) {
       if (runs > 1 || frame > 0) next(state, frame);
+      grows = keptFinite(state) || grows;
       change = Math.max(change, Math.abs(state[0]! - now[frame]!));
       now[frame] = state[0]!;
     }
@@ -66,6 +82,8 @@ export function runLoop(
       now[frames] = now[frames - 1]!;
       return { values: now, runs: 0 };
     }
+    // A spring whose strength swings can be pumped up by that.
+    if (grows) break;
     // Each time changes less than the one before it, by a part that stays: what is left is a geometric series.
     const part = change / before;
     const left = runs > 2 && part < 1 ? change * (part / (1 - part)) : Infinity;
@@ -76,6 +94,7 @@ export function runLoop(
     before = change;
   }
   next(state, 0);
+  keptFinite(state);
   now[frames] = state[0]!;
   return { values: now, runs: null };
 }

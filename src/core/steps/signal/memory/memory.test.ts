@@ -135,6 +135,14 @@ describe('spring', () => {
     expect(most(0.2)).toBeGreaterThan(1.3);
     expect(most(1.5)).toBeLessThan(1.01);
   });
+
+  it('that is pumped up by its own strength never settles, and stays a number', () => {
+    // Stiff on the way to the middle, soft on the way out of it.
+    const params = (frame: number) => ({ swing: frame % 2 === 0 ? 4 : 0.4, damping: 0.01 });
+    const { values, runs } = over('signal.spring', [0, 1, 0, -1, 0, 1], {}, { params });
+    expect(runs).toBeNull();
+    expect(values.every(Number.isFinite)).toBe(true);
+  });
 });
 
 describe('add up', () => {
