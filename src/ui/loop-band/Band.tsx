@@ -6,6 +6,7 @@ import { chooseKeys, useKeyChoice } from '@/state/key-choice';
 import { useSounds } from '@/state/sounds';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
+import { followPointer } from '../parts/drag';
 import { BandButtons } from './BandButtons';
 import { BendHandles } from './BendHandles';
 import { drawBand, frameByKey, laneOf } from './draw';
@@ -76,15 +77,26 @@ export function Band() {
     transport.play(false);
     transport.goTo(to, frames);
   };
-  const placeOn = (event: React.MouseEvent) => {
+  const placeOn = (event: { clientX: number; clientY: number }) => {
     const { left, top } = canvas.current!.getBoundingClientRect();
     return { x: event.clientX - left, y: event.clientY - top };
   };
-  const follow = (event: React.PointerEvent) => {
-    if (event.buttons !== 1) return;
+  const follow = (event: { clientX: number; clientY: number }) => goTo(frameAt(placeOn(event).x, frames, scale));
+  /** Draws a box about keys: what it holds is chosen in the end, whatever of it is on the screen by then. */
+  const drawBox = (event: React.PointerEvent) => {
     const { x, y } = placeOn(event);
-    if (box) setBox({ ...box, toX: x, toY: y });
-    else goTo(frameAt(x, frames, scale));
+    let drawn: Box = { x, y, toX: x, toY: y };
+    followPointer(event, {
+      moved: (e) => {
+        const to = placeOn(e);
+        drawn = { ...drawn, toX: to.x, toY: to.y };
+        setBox(drawn);
+      },
+      ended: () => {
+        chooseKeys(lanes.flatMap((lane) => keysWithin(lane, boxOf(lane), drawn, scale)));
+        setBox(null);
+      },
+    });
   };
   return (
     <div className="relative min-h-0">
@@ -98,15 +110,10 @@ export function Band() {
         aria-valuenow={frame}
         className="absolute inset-0 size-full cursor-col-resize touch-none bg-panel"
         onPointerDown={(e) => {
-          e.currentTarget.setPointerCapture(e.pointerId);
-          const { x, y } = placeOn(e);
-          if (e.shiftKey && lanes.length > 0) setBox({ x, y, toX: x, toY: y });
-          else follow(e);
-        }}
-        onPointerMove={follow}
-        onLostPointerCapture={() => {
-          if (box) chooseKeys(lanes.flatMap((lane) => keysWithin(lane, boxOf(lane), box, scale)));
-          setBox(null);
+          if (e.button !== 0) return;
+          if (e.shiftKey && lanes.length > 0) return drawBox(e);
+          follow(e);
+          followPointer(e, { moved: follow });
         }}
         onWheel={(e) => {
           if (e.shiftKey || Math.abs(e.deltaX) > Math.abs(e.deltaY))
