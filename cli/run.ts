@@ -31,7 +31,7 @@ export interface Answer {
 }
 
 /** What a command came to: text, or text with an exit code. */
-type Done = string | { code: 2; out: string };
+type Outcome = string | { code: 2; out: string };
 
 /** Wrong input: one clear line, exit code 1. */
 class Wrong extends Error {}
@@ -68,7 +68,7 @@ function numbers(text: string | undefined, count: number, option: string): numbe
   return values;
 }
 
-async function check(piece: Piece): Promise<Done> {
+async function check(piece: Piece): Promise<Outcome> {
   const seam = await measureSeam(piece);
   const { problems } = analyse(piece);
   const lines = seam.map((r) => {
@@ -138,7 +138,7 @@ async function mesh(
   return `${out}: ${bytes.length.toLocaleString('en')} bytes`;
 }
 
-async function done(args: string[], err: string[]): Promise<Done> {
+async function carryOut(args: string[], err: string[]): Promise<Outcome> {
   const { positionals, values } = parseArgs({
     args,
     allowPositionals: true,
@@ -195,7 +195,7 @@ async function done(args: string[], err: string[]): Promise<Done> {
 export async function run(args: string[]): Promise<Answer> {
   const err: string[] = [];
   try {
-    const answer = await done(args, err);
+    const answer = await carryOut(args, err);
     return typeof answer === 'string' ? { code: 0, out: answer, err } : { ...answer, err };
   } catch (error) {
     const known =

@@ -17,6 +17,13 @@ const move = (value: number) =>
 const goOn = (frames: number) => {
   for (let n = 0; n < frames; n++) useTransport.getState().goTo(useTransport.getState().frame + 1, FRAMES);
 };
+const record = () => {
+  startRecording();
+  goOn(2);
+  move(3);
+  goOn(4);
+  stopRecording();
+};
 const keys = () =>
   (
     useWorkbench
@@ -53,11 +60,7 @@ it('a pass that adds plays what was played, but where the control moves', () => 
 
 it('one control alone is taken where that is asked for, and all where it has gone', () => {
   useRecording.setState({ only: 'another' });
-  startRecording();
-  goOn(2);
-  move(3);
-  goOn(4);
-  stopRecording();
+  record();
   expect(keys().length).toBeGreaterThan(1);
   useWorkbench
     .getState()
@@ -66,10 +69,6 @@ it('one control alone is taken where that is asked for, and all where it has gon
       putOut(out, { strand: 'breath', step: 't1', param: 'turns' }, { name: 'turns', value: 1, min: 0, max: 4 }),
     );
   useRecording.setState({ only: useWorkbench.getState().piece.controls[1]!.id });
-  startRecording();
-  goOn(2);
-  move(3);
-  goOn(4);
-  stopRecording();
+  record();
   expect(keys()).toBeUndefined();
 });

@@ -87,11 +87,14 @@ export function compare(evaluator: Evaluator, target: number, frames: number, sh
   const gap = largest(begin, end) / span;
   const before = mean(at(1 - 1 / frames), end) / span;
   const after = mean(begin, at(1 / frames, shift)) / span;
-  // What goes on evenly comes a quarter as far in the last quarter of a frame; what is held till then all of the way.
-  const jump = mean(at(1 - 0.25 / frames), end) >= (1 - KINK) * before * span;
-  const held = jump && jumpsWithin((n) => at(n / frames, shift), frames, (1 - KINK) * before * span);
-  const kink: Kink = !hasKink({ before, after }) ? 'none' : held ? 'throughout' : 'seam';
-  return { gap, before, after, range, moves, closes: gap <= SEAM_TOLERANCE, kink };
+  const kinkOf = (): Kink => {
+    if (!hasKink({ before, after })) return 'none';
+    const jump = (1 - KINK) * before * span;
+    // What goes on evenly comes a quarter as far in the last quarter of a frame; what is held till then all of the way.
+    const jumps = mean(at(1 - 0.25 / frames), end) >= jump;
+    return jumps && jumpsWithin((n) => at(n / frames, shift), frames, jump) ? 'throughout' : 'seam';
+  };
+  return { gap, before, after, range, moves, closes: gap <= SEAM_TOLERANCE, kink: kinkOf() };
 }
 
 /** Do values come as far as `amount` on average from one frame to the next anywhere between the first and the last? */

@@ -1,8 +1,7 @@
 import type { Control, Setting } from './types';
 
 /** What a later pass of the loop does with what an earlier one played: overwrites it, or only while a control moves. */
-export const PASS_WAYS = ['replace', 'add'] as const;
-export type PassWay = (typeof PASS_WAYS)[number];
+export type PassWay = 'replace' | 'add';
 
 export interface PassOptions {
   way: PassWay;

@@ -31,7 +31,7 @@ const BY_OP = new Map<string, StepDefinition>(CATALOGUE.map((d) => [d.op, d]));
 /** The definition of an operation, or undefined where it is not known here. */
 export const definitionOf = (op: string) => BY_OP.get(op);
 
-/** A parameter of a step by its id. */
+/** A parameter of a step by its id; that by which it comes and goes as well, which no step declares. */
 export const paramOf = ({ op }: Pick<Step, 'op'>, id: string): Param | undefined =>
   definitionOf(op)?.params.find((p) => p.id === id) ?? (id === THERE.id ? THERE : undefined);
 

@@ -67,10 +67,7 @@ export function typeAfter(types: Map<string, StepTypes[]>, strand: string, step?
   return row?.gives ?? null;
 }
 
-/**
- * The step as it stands in the row. What an artist wrote comes from anywhere, so whatever goes wrong while it is
- * read ends as a sentence at the step.
- */
+/** The step as it stands in the row: with what lets it come and go, where that is set. */
 function resolved(known: StepDefinition, step: Step, takes: RunType | null): ResolvedStep {
   const own = asWritten(known, step, takes);
   const goes = step.params[THERE.id] !== undefined && canComeAndGo(own, takes, outputType(own, takes));
@@ -85,6 +82,10 @@ export function mayComeAndGo({ step, definition, takes, gives }: StepTypes): boo
     : definition.params.includes(THERE);
 }
 
+/**
+ * The step with what the artist wrote in it. That comes from anywhere, so whatever goes wrong while it is
+ * read ends as a sentence at the step.
+ */
 function asWritten(known: StepDefinition, step: Step, takes: RunType | null): ResolvedStep {
   if (!known.resolve) return known;
   try {

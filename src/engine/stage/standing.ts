@@ -93,11 +93,11 @@ export class Standing {
     const before = this.layers;
     this.copies = skin.copies ? skin.copies.at.length / 3 : 1;
     this.layers = surfaces.map((bare) => {
-      const on = { ...bare, skin };
-      const key = SurfaceMaterial.keyOf(piece, analysis, on);
-      const known = before.find((l) => l.material.key === key && l.material.on.overlay === on.overlay);
+      const pair = { ...bare, skin };
+      const key = SurfaceMaterial.keyOf(piece, analysis, pair);
+      const known = before.find((l) => l.material.key === key && l.material.pair.overlay === pair.overlay);
       if (known) before.splice(before.indexOf(known), 1);
-      const layer = known ?? this.makeLayer(this.materials.make(piece, analysis, on, key));
+      const layer = known ?? this.makeLayer(this.materials.make(piece, analysis, pair, key));
       const geometry = geometries.of(skin, layer.material.body.faces);
       const ordered = needsOrder(layer.material.state) ? spots : null;
       if (!layer.order?.puts(geometry, ordered)) {
@@ -111,19 +111,19 @@ export class Standing {
   }
 
   private makeLayer(material: SurfaceMaterial): Layer {
-    const { state, on } = material;
+    const { state, pair } = material;
     const meshes = material.materials.map((pass, i) => {
       const object = material.body.cloud
         ? new THREE.Points(new THREE.BufferGeometry(), pass)
         : new THREE.Mesh(new THREE.BufferGeometry(), pass);
       object.customDepthMaterial = material.depth;
       object.customDistanceMaterial = material.distance;
-      object.castShadow = i === 0 && state.casts && !on.overlay;
+      object.castShadow = i === 0 && state.casts && !pair.overlay;
       object.receiveShadow = state.receives;
       // Displacement moves points out of the bounds at rest.
       object.frustumCulled = false;
       object.userData = {
-        overlay: on.overlay === true,
+        overlay: pair.overlay === true,
         side: pass.side,
         step: this.step,
         readsBehind: state.readsBehind,
@@ -174,7 +174,7 @@ export class Standing {
   }
 
   get form(): string | null {
-    return this.layers[0]?.material.on.form ?? null;
+    return this.layers[0]?.material.pair.form ?? null;
   }
 
   /** Finishes whose pictures it wears. */

@@ -40,10 +40,10 @@ export class SurfaceMaterial {
   constructor(
     piece: Piece,
     analysis: Analysis,
-    readonly on: SurfaceOnForm,
+    readonly pair: SurfaceOnForm,
     shared: Shared,
   ) {
-    const woven = weaveSurface(piece, analysis, on);
+    const woven = weaveSurface(piece, analysis, pair);
     ({ form: this.form, surface: this.surface, surfaceName: this.surfaceName, state: this.state } = woven);
     this.body = woven.body;
     this.shape = formText(this.form);
@@ -74,8 +74,8 @@ export class SurfaceMaterial {
     }
   }
 
-  static keyOf(piece: Piece, analysis: Analysis, on: SurfaceOnForm): string {
-    return keyOf(weaveSurface(piece, analysis, on));
+  static keyOf(piece: Piece, analysis: Analysis, pair: SurfaceOnForm): string {
+    return keyOf(weaveSurface(piece, analysis, pair));
   }
 
   /** Takes the piece's present numbers. */
@@ -121,7 +121,7 @@ export class SurfaceMaterial {
       : new THREE.MeshStandardMaterial({ side, flatShading });
     material.onBeforeCompile = (source) => this.weaveLit(source);
     material.customProgramCacheKey = () => this.key;
-    const overlay = this.on.overlay === true;
+    const overlay = this.pair.overlay === true;
     if (transparent || overlay) {
       material.transparent = true;
       material.depthWrite = false;

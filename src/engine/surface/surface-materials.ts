@@ -18,12 +18,12 @@ export class SurfaceMaterials {
   constructor(readonly shared: Shared) {}
 
   /** @param key text of its programs, as `SurfaceMaterial.keyOf` gives it */
-  make(piece: Piece, analysis: Analysis, on: SurfaceOnForm, key: string): SurfaceMaterial {
-    return this.spares.take(spareKey(on, key)) ?? new SurfaceMaterial(piece, analysis, on, this.shared);
+  make(piece: Piece, analysis: Analysis, pair: SurfaceOnForm, key: string): SurfaceMaterial {
+    return this.spares.take(spareKey(pair, key)) ?? new SurfaceMaterial(piece, analysis, pair, this.shared);
   }
 
   letGo(material: SurfaceMaterial): void {
-    this.spares.keep(spareKey(material.on, material.key), material);
+    this.spares.keep(spareKey(material.pair, material.key), material);
   }
 
   dispose(): void {

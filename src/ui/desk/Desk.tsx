@@ -10,7 +10,7 @@ import { NumberInput } from '../tuning/NumberField';
 import { ControlRow } from './ControlRow';
 import { PlainSlider } from './PlainSlider';
 import { RecordPart } from './RecordPart';
-import { closedListKeys } from '../workbench/closed-list';
+import { PlainList } from './PlainList';
 
 /** The controls that were put out, and the looks: their named settings. */
 export function Desk() {
@@ -120,45 +120,18 @@ function LookRow({ look }: { look: Look }) {
   );
 }
 
-function LookSelect({
-  label,
-  looks,
-  value,
-  onChange,
-}: {
-  label: string;
-  looks: Look[];
-  value: string;
-  onChange: (id: string) => void;
-}) {
-  return (
-    <select
-      {...closedListKeys}
-      aria-label={label}
-      value={value}
-      onChange={(e) => onChange(e.target.value)}
-      className="min-w-0 flex-1 rounded border border-line bg-ground px-1.5 py-1"
-    >
-      {looks.map((l) => (
-        <option key={l.id} value={l.id}>
-          {l.name}
-        </option>
-      ))}
-    </select>
-  );
-}
-
 function Blend({ looks }: { looks: Look[] }) {
   const edit = useWorkbench((s) => s.edit);
   const [ids, setIds] = useState([looks[0]!.id, looks[1]!.id]);
   const [at, setAt] = useState(0);
   const find = (id: string | undefined, otherwise: Look) => looks.find((l) => l.id === id) ?? otherwise;
   const [a, b] = [find(ids[0], looks[0]!), find(ids[1], looks[1]!)];
+  const options = looks.map((l) => [l.id, l.name] as const);
   return (
     <div className="mt-2">
       <div className="flex items-center gap-2">
-        <LookSelect label="Blend from" looks={looks} value={a.id} onChange={(id) => setIds([id, b.id])} />
-        <LookSelect label="Blend to" looks={looks} value={b.id} onChange={(id) => setIds([a.id, id])} />
+        <PlainList label="Blend from" options={options} value={a.id} onChange={(id) => setIds([id, b.id])} />
+        <PlainList label="Blend to" options={options} value={b.id} onChange={(id) => setIds([a.id, id])} />
       </div>
       <PlainSlider
         label="Blend"

@@ -1,11 +1,9 @@
 import type { PassWay } from '@/core/piece/passes';
 import { toggleRecording, useRecording } from '@/state/recording';
 import { useWorkbench } from '@/state/workbench';
-import { closedListKeys } from '../workbench/closed-list';
 import { Button } from '../parts/Button';
+import { PlainList } from './PlainList';
 import { PlainSlider } from './PlainSlider';
-
-const LIST = 'min-w-0 rounded border border-line bg-ground px-1.5 py-1 text-text';
 
 const HINTS: Record<PassWay, string> = {
   replace: 'another pass replaces what it passes',
@@ -37,33 +35,24 @@ export function RecordPart() {
           onChange={(part) => useRecording.setState({ runsIn: part })}
         />
         <span>Of</span>
-        <select
-          {...closedListKeys}
-          aria-label="What is recorded"
-          value={only !== null && controls.some((c) => c.id === only) ? only : ''}
+        <PlainList
+          label="What is recorded"
+          value={only ?? ''}
+          options={[['', 'all controls'], ...controls.map(({ id, name }) => [id, `${name} alone`] as const)]}
           disabled={on}
-          onChange={(e) => useRecording.setState({ only: e.target.value || null })}
-          className={LIST}
-        >
-          <option value="">all controls</option>
-          {controls.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name} alone
-            </option>
-          ))}
-        </select>
+          onChange={(id) => useRecording.setState({ only: id || null })}
+        />
         <span>Passes</span>
-        <select
-          {...closedListKeys}
-          aria-label="What another pass does"
+        <PlainList
+          label="What another pass does"
           value={way}
+          options={[
+            ['replace', 'replace'],
+            ['add', 'add what moves'],
+          ]}
           disabled={on}
-          onChange={(e) => useRecording.setState({ way: e.target.value as PassWay })}
-          className={LIST}
-        >
-          <option value="replace">replace</option>
-          <option value="add">add what moves</option>
-        </select>
+          onChange={(next) => useRecording.setState({ way: next as PassWay })}
+        />
       </div>
       <p className="text-faint" role="status">
         {on

@@ -5,9 +5,7 @@ import { listen, MICROPHONE, stopListening, useMicrophone } from '@/state/microp
 import { notify } from '@/state/notify';
 import { assign, useRehearsal } from '@/state/rehearsal';
 import { useWorkbench } from '@/state/workbench';
-import { closedListKeys } from '../workbench/closed-list';
-
-const LIST = 'min-w-0 rounded border border-line bg-ground px-1.5 py-1';
+import { PlainList } from '../desk/PlainList';
 
 /** How loud it is, as a hand on a control. */
 export function MicrophonePart() {
@@ -29,36 +27,23 @@ export function MicrophonePart() {
       <h2 className="font-semibold">Microphone</h2>
       <div className="grid grid-cols-[64px_minmax(0,1fr)] items-center gap-y-1">
         <span className="text-mute">Hears</span>
-        <select
-          {...closedListKeys}
-          aria-label="What the microphone hears"
+        <PlainList
+          label="What the microphone hears"
           value={source ?? ''}
-          className={LIST}
-          onChange={(e) => void choose(e.target.value)}
-        >
-          <option value="">nothing</option>
-          <option value="device">this device</option>
-          {MADE_SOUNDS.map((s) => (
-            <option key={s.id} value={s.id}>
-              made up: {s.name}
-            </option>
-          ))}
-        </select>
+          options={[
+            ['', 'nothing'],
+            ['device', 'this device'],
+            ...MADE_SOUNDS.map((s) => [s.id, `made up: ${s.name}`] as const),
+          ]}
+          onChange={(next) => void choose(next)}
+        />
         <span className="text-mute">Drives</span>
-        <select
-          {...closedListKeys}
-          aria-label="What the microphone drives"
-          value={controls.some((c) => c.id === control) ? control : ''}
-          className={LIST}
-          onChange={(e) => assign(MICROPHONE, e.target.value ? { control: e.target.value } : null)}
-        >
-          <option value="">nothing</option>
-          {controls.map((c) => (
-            <option key={c.id} value={c.id}>
-              {c.name}
-            </option>
-          ))}
-        </select>
+        <PlainList
+          label="What the microphone drives"
+          value={control}
+          options={[['', 'nothing'], ...controls.map((c) => [c.id, c.name] as const)]}
+          onChange={(next) => assign(MICROPHONE, next ? { control: next } : null)}
+        />
       </div>
       {source && (
         <div
