@@ -106,6 +106,15 @@ describe('a kept piece', () => {
     close!();
   });
 
+  it('has no edit more where what was put aside was kept all the same', async () => {
+    await restore({ id: 'a', name: 'before', changed: 1, piece: named('before') });
+    putAside('a', named('before'));
+    const close = await openKept('a');
+    expect(useWorkbench.temporal.getState().pastStates).toEqual([]);
+    expect(keeping().state).toBe('kept');
+    close!();
+  });
+
   it('is shown and not kept where another tab holds it', async () => {
     await keep('a', named('before'));
     const other = await hold('a');

@@ -63,7 +63,8 @@ export async function openKept(id: string, { progress, signal }: Opening = {}): 
   const stop = keepUntilClosed(id, release);
   void bringHistoryBack(id, kept.changed);
   const aside = takeBack(id, kept.changed);
-  if (aside) edit(() => aside);
+  // What was put aside may have been kept all the same, while the page was closing: that is no edit.
+  if (aside && JSON.stringify(aside) !== JSON.stringify(kept.piece)) edit(() => aside);
   return stop;
 }
 
@@ -121,8 +122,9 @@ function keepChanges(id: string): { stop: () => void; settled: () => Promise<voi
     busy++;
     try {
       const { changed } = await keep(id, piece);
-      if (waitsSince === null) say({ state: 'kept', at: changed });
       await keepHistory(id, changed);
+      // Said once its history is kept as well: who loads the page then finds both.
+      if (waitsSince === null) say({ state: 'kept', at: changed });
       await versions.changed(piece);
     } catch (error) {
       const why = unkeptPiece(id) ? REACHING_PROBLEM : keepingProblem(error);
