@@ -23,7 +23,7 @@ export function smallStarter(id: string, width = 128, height = 72, frames = 12):
 
 /** Opens a file through the shelf. */
 export async function openFile(page: Page, piece: Piece | string, name = 'piece.calm.json'): Promise<void> {
-  await page.goto('/');
+  await toShelf(page);
   await page.getByLabel('Piece file').setInputFiles({
     name,
     mimeType: 'application/json',
@@ -43,13 +43,26 @@ async function follow(page: Page, path: string): Promise<void> {
   await page.waitForURL((url) => url.pathname === path);
 }
 
+/** An address at which nothing is drawn: on the shelf, what was just left would get its picture. */
+const NOWHERE = '/piece/nothing';
+
+const pathIn = (page: Page) => page.evaluate(() => ('next' in window ? location.pathname : null));
+
 /** Leaves what is open, if anything is. @returns whether the program is loaded */
 export async function leave(page: Page): Promise<boolean> {
-  const path = await page.evaluate(() => ('next' in window ? location.pathname : null));
+  const path = await pathIn(page);
   if (path === null) return false;
-  if (path !== '/') await follow(page, '/');
-  await page.getByLabel('Piece file').waitFor({ state: 'attached' });
+  if (path !== NOWHERE) await follow(page, NOWHERE);
+  await page.getByText('This piece cannot be opened').waitFor();
   return true;
+}
+
+/** Goes to the shelf, within the program where it is loaded. */
+export async function toShelf(page: Page): Promise<void> {
+  const path = await pathIn(page);
+  if (path === null) await page.goto('/');
+  else if (path !== '/') await follow(page, '/');
+  await page.getByLabel('Piece file').waitFor({ state: 'attached' });
 }
 
 /**
@@ -98,7 +111,7 @@ export async function inWorkbench(page: Page): Promise<void> {
 
 /** A blank piece of this size. */
 export async function startBlank(page: Page, width: number, height: number, frames: number): Promise<void> {
-  await page.goto('/');
+  await toShelf(page);
   await page.getByRole('button', { name: /^Start blank/ }).click();
   await inWorkbench(page);
   await setNumber(page, 'Width', width);

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
-import { inWorkbench, pixelsOf, seam, setNumber, stage, variety } from './artist';
+import { expect, type Page } from '@playwright/test';
+import { forgetAll, inWorkbench, leave, pixelsOf, seam, setNumber, stage, toShelf, variety } from './artist';
+import { test } from './lasting-page';
 
 /**
  * What practitioners build, from blank and by keyboard: counted presses, words and numbers, at most a third of what the
@@ -102,7 +103,8 @@ const BUILDS: Build[] = [
 test('eight builds from blank take at most a third of the actions, are seen, and close', async ({ page }) => {
   for (const { name, most, make } of BUILDS)
     await test.step(name, async () => {
-      await page.goto('/');
+      if (await leave(page)) await forgetAll(page);
+      await toShelf(page);
       await page.getByRole('button', { name: /^Start blank/ }).click();
       await inWorkbench(page);
       // Small, so that software drawing keeps up.

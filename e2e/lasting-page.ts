@@ -2,11 +2,10 @@ import { test as base, type Page } from '@playwright/test';
 import { forgetAll, leave } from './artist';
 
 /**
- * Tests that share a page, one after the other, as an artist has one open all day: what costs most in a small test is
- * to load and compile the program, and a page that stays has it. Each begins with an empty store and nothing open. For
- * tests that change the page itself (scripts that run first, a second tab) there is the test of Playwright.
+ * Tests with a page of their own: they run scripts before the program, change the page itself, or close it. All tests
+ * share one browser.
  */
-export const test = base.extend<object, { lasting: { take: () => Promise<Page>; drop: () => Promise<void> } }>({
+export const testAlone = base.extend<object, { lasting: { take: () => Promise<Page>; drop: () => Promise<void> } }>({
   lasting: [
     async ({ browser }, give, { project }) => {
       let kept: Page | null = null;
@@ -23,6 +22,13 @@ export const test = base.extend<object, { lasting: { take: () => Promise<Page>; 
     },
     { scope: 'worker' },
   ],
+});
+
+/**
+ * Tests that share a page, one after the other, as an artist has one open all day: what costs most in a small test is
+ * to load and compile the program, and a page that stays has it. Each begins with an empty store and nothing open.
+ */
+export const test = testAlone.extend({
   page: async ({ lasting }, give, info) => {
     const page = await lasting.take();
     await give(page);

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import {
   loopText,
   readsLoop,
@@ -28,6 +28,7 @@ import {
   stepFunctionName,
 } from '@/core/weave';
 import { onGraphicsCard } from './gpu';
+import { testAlone as test } from './lasting-page';
 
 /** Points for each function. */
 const COUNT = 160;

@@ -16,6 +16,7 @@ import {
   smallStarter,
   stage,
   taken,
+  toShelf,
 } from './artist';
 import { test } from './lasting-page';
 
@@ -61,7 +62,7 @@ test('a recipe goes into what is selected, closes, has its controls out, and one
 test('in a blank piece a recipe brings what it stands on, and a second one has controls of its own', async ({
   page,
 }) => {
-  await page.goto('/');
+  await toShelf(page);
   await page.getByRole('button', { name: 'Start blank' }).click();
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Recipes' }).first().click();

@@ -1,11 +1,12 @@
 import { request as httpRequest } from 'node:http';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { writePiece } from '@/core/formats/piece-file';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { inWorkbench, openPiece, pixelsOf, seam, setNumber, smallStarter, taken, variety, pickItem } from './artist';
+import { test, testAlone } from './lasting-page';
 
-test('the policy forbids eval and foreign scripts, and nothing of ours breaks it', async ({ page }) => {
+testAlone('the policy forbids eval and foreign scripts, and nothing of ours breaks it', async ({ page }) => {
   const broken: string[] = [];
   page.on('console', (m) => {
     if (/Content.Security.Policy|Refused to/i.test(m.text())) broken.push(m.text());
@@ -49,7 +50,7 @@ test('the policy forbids eval and foreign scripts, and nothing of ours breaks it
   expect(ran).toEqual([]);
 });
 
-test('names and notes of a stranger’s piece are text and nothing else', async ({ page }) => {
+testAlone('names and notes of a stranger’s piece are text and nothing else', async ({ page }) => {
   const evil = '<img src=x onerror="window.evil=1"><script>window.evil=1</script>';
   const piece = smallStarter('tidewater-veil');
   await openPiece(page, {
@@ -66,10 +67,10 @@ test('names and notes of a stranger’s piece are text and nothing else', async 
   expect(await page.evaluate(() => (window as unknown as { evil?: number }).evil)).toBeUndefined();
 });
 
-test('a second tab on the same piece says so and offers a copy', async ({ page, context }) => {
+test('a second tab on the same piece says so and offers a copy', async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));
   await inWorkbench(page);
-  const second = await context.newPage();
+  const second = await page.context().newPage();
   await second.goto(page.url());
   await expect(second.getByText(/Open in another tab: until it is closed there/)).toBeVisible();
   await second.getByRole('button', { name: 'Go on in a copy' }).click();
@@ -78,10 +79,10 @@ test('a second tab on the same piece says so and offers a copy', async ({ page, 
   expect(second.url()).not.toBe(page.url());
 });
 
-test('a second tab goes on with the piece when the first is closed, and keeps it', async ({ page, context }) => {
+testAlone('a second tab goes on with the piece when the first is closed, and keeps it', async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));
   await inWorkbench(page);
-  const second = await context.newPage();
+  const second = await page.context().newPage();
   await second.goto(page.url());
   await expect(second.getByText(/Open in another tab/)).toBeVisible();
   await setNumber(page, 'Length', 20);
@@ -162,7 +163,7 @@ test('a stranger’s text that is more than can be read is said at its step, and
   await expect.poll(async () => variety(await pixelsOf(card.locator('canvas')))).toBeGreaterThan(8);
 });
 
-test('an area that fails leaves the others alone, leads to the piece’s file, and comes back', async ({ page }) => {
+testAlone('an area that fails leaves the others alone, leads to the piece’s file, and comes back', async ({ page }) => {
   await page.addInitScript(() => {
     const { getContext } = HTMLCanvasElement.prototype;
     HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement, ...args: unknown[]) {
@@ -241,7 +242,7 @@ test('the shelf survives a kept piece that cannot be worked out, and deletes it'
   await expect(card).toHaveCount(0);
 });
 
-test('where nothing can be kept that is said, and the piece can be made and taken away', async ({ page }) => {
+testAlone('where nothing can be kept that is said, and the piece can be made and taken away', async ({ page }) => {
   await page.addInitScript(() => {
     IDBFactory.prototype.open = () => {
       throw new DOMException('The operation is insecure.', 'SecurityError');
@@ -261,20 +262,20 @@ test('where nothing can be kept that is said, and the piece can be made and take
   await expect(page.getByText('This browser does not let pages keep data')).toBeVisible();
 });
 
-test('a second tab shows what the first has just made, not what was kept before', async ({ page, context }) => {
+test('a second tab shows what the first has just made, not what was kept before', async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));
   await inWorkbench(page);
   const address = page.url();
   await setNumber(page, 'Length', 20);
   // Left before the pause after the last change is over.
   await page.getByRole('link', { name: 'To the shelf' }).click();
-  const second = await context.newPage();
+  const second = await page.context().newPage();
   await second.goto(address);
   await expect(second.getByText('frame 0 of 20')).toBeVisible();
   await expect(second.getByText(/^kept/)).toBeVisible();
 });
 
-test('the seam has no verdict before the picture is there', async ({ page }) => {
+testAlone('the seam has no verdict before the picture is there', async ({ page }) => {
   await page.addInitScript(() => {
     const seen: string[] = ((window as unknown as { seen: string[] }).seen = []);
     new MutationObserver(() => {

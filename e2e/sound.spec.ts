@@ -1,4 +1,4 @@
-import { expect, type Page, test as testAlone } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { writeWav } from '@/core/formats/wav';
 import type { Sound } from '@/core/sound/sound';
 import {
@@ -13,7 +13,7 @@ import {
   stage,
   pickItem,
 } from './artist';
-import { test } from './lasting-page';
+import { test, testAlone } from './lasting-page';
 
 /** A tone that is loud in the second half of a second, and nearly silent in the first. */
 const halves: Sound = {

@@ -1,9 +1,9 @@
-import { expect, test as testAlone } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { ALL_FORMATS, BufferSource, EncodedPacketSink, Input } from 'mediabunny';
 import { PNG } from 'pngjs';
 import { difference, inWorkbench, openPiece, smallStarter, taken, variety } from './artist';
-import { test } from './lasting-page';
+import { test, testAlone } from './lasting-page';
 
 const FRAMES = 12;
 

@@ -27,6 +27,8 @@ export interface Func {
   calls: number;
   /** Nodes in the body: the size when copied into a caller. */
   weight: number;
+  /** What its body calls, once for each place that does. */
+  callees: readonly Func[];
 }
 
 /** Index meaning "the constant 0" (or 1) in a pick, used for matrix diagonals. */
@@ -130,4 +132,33 @@ export function childrenOf(node: Node): Node[] {
     default:
       return [node.left, node.right];
   }
+}
+
+/** The functions that statements call, once for each place that does. */
+export function calleesOf(body: Code[]): Func[] {
+  const callees: Func[] = [];
+  const inNode = (node: Node): void => {
+    if (node.kind === 'call') callees.push(node.func);
+    for (const child of childrenOf(node)) inNode(child);
+  };
+  const inCode = (code: Code): void => {
+    switch (code.kind) {
+      case 'declare':
+      case 'eval':
+      case 'return':
+        if (code.value) inNode(code.value);
+        return;
+      case 'if':
+        inNode(code.test);
+        [...code.yes, ...code.no].forEach(inCode);
+        return;
+      case 'loop':
+        code.init.forEach(inCode);
+        inNode(code.test);
+        inNode(code.update);
+        code.body.forEach(inCode);
+    }
+  };
+  body.forEach(inCode);
+  return callees;
 }

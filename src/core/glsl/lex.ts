@@ -23,9 +23,10 @@ const [SPACE, HASH, SLASH] = [0x20, 0x23, 0x2f];
 /**
  * Cuts GLSL ES 3.00 text into tokens. A leading `#version 300 es` is skipped; other
  * preprocessor lines are not part of the subset.
+ * @param from index of the first character that is read; lines and columns count from the beginning all the same
  * @throws GlslError on a character, number or directive outside the subset.
  */
-export function lex(source: string): Token[] {
+export function lex(source: string, from = 0): Token[] {
   if (source.length > MAX_SOURCE) {
     fail(
       { line: 1, column: 1, text: source.slice(0, 20) },
@@ -33,9 +34,16 @@ export function lex(source: string): Token[] {
     );
   }
   const tokens: Token[] = [];
-  let at = 0;
+  let at = from;
   let line = 1;
   let lineStart = 0;
+  const countLines = (start: number, end: number) => {
+    for (let i = source.indexOf('\n', start); i >= 0 && i < end; i = source.indexOf('\n', i + 1)) {
+      line++;
+      lineStart = i + 1;
+    }
+  };
+  countLines(0, from);
   /** Where what a pattern matches here ends; here where it matches nothing. */
   const endOf = (pattern: RegExp): number => {
     pattern.lastIndex = at;
@@ -45,10 +53,7 @@ export function lex(source: string): Token[] {
     const code = source.charCodeAt(at);
     const blank = code <= SPACE || code === SLASH ? endOf(BLANK) : at;
     if (blank > at) {
-      for (let i = source.indexOf('\n', at); i >= 0 && i < blank; i = source.indexOf('\n', i + 1)) {
-        line++;
-        lineStart = i + 1;
-      }
+      countLines(at, blank);
       at = blank;
       continue;
     }
@@ -72,7 +77,7 @@ export function lex(source: string): Token[] {
     if (code === HASH) {
       const end = source.indexOf('\n', at);
       const text = source.slice(at, end < 0 ? undefined : end).trim();
-      if (tokens.length > 0 || text !== '#version 300 es')
+      if (from > 0 || tokens.length > 0 || text !== '#version 300 es')
         fail(
           { line, column, text },
           'Preprocessor lines are not part of this language; use const values and functions.',

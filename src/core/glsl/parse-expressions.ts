@@ -56,11 +56,16 @@ const ASSIGN = new Set(['=', '+=', '-=', '*=', '/=', '%=', '&=', '|=', '^=', '<<
 export class ExpressionParser {
   protected at = 0;
   protected depth = 0;
-  protected readonly structs = new Set<string>();
+  protected readonly structs: Set<string>;
   /** How deep each expression is that has parts. */
   protected readonly levels = new Map<Expr, number>();
 
-  constructor(protected readonly tokens: Token[]) {}
+  constructor(
+    protected readonly tokens: Token[],
+    structs: readonly string[],
+  ) {
+    this.structs = new Set(structs);
+  }
 
   protected get token(): Token {
     return this.tokens[this.at]!;

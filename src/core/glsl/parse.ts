@@ -3,9 +3,13 @@ import { fail } from './errors';
 import { lex, type Token } from './lex';
 import { ExpressionParser, PRECISION } from './parse-expressions';
 
-/** Reads a whole text. @throws GlslError at the first place that is not in the subset. */
-export function parse(source: string): Decl[] {
-  return new Parser(lex(source)).program();
+/**
+ * Reads a whole text, or what stands from an index on.
+ * @param structs names of the structs that are declared before it
+ * @throws GlslError at the first place that is not in the subset.
+ */
+export function parse(source: string, from = 0, structs: readonly string[] = []): Decl[] {
+  return new Parser(lex(source, from), structs).program();
 }
 
 class Parser extends ExpressionParser {

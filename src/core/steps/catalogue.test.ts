@@ -91,11 +91,23 @@ function lit(rows: Float32Array): Float32Array {
   return wide;
 }
 
+/** The same places at the beginning of the loop and at its end. */
+const ENDS = [0, 1].map((phase) => PLACES.map((p) => ({ ...p, phase })));
+
+const rowsOfPlaces = new WeakMap<PlaceValues[], Float32Array>();
+
+/** Rows of places, made once where they are asked for again. */
+function rowsAt(places: PlaceValues[]): Float32Array {
+  const rows = rowsOfPlaces.get(places) ?? placeRows(places);
+  rowsOfPlaces.set(places, rows);
+  return rows;
+}
+
 /** The values of row "s2" at places, and all that its step says beside the running value. */
 async function valuesAt(piece: Piece, places: PlaceValues[]): Promise<number[]> {
   const analysis = analyse(piece);
   const evaluator = await Evaluator.make(piece, [{ strand: 's2' }], analysis);
-  const bare = placeRows(places);
+  const bare = rowsAt(places);
   const rows = evaluator.gives(0) === 'image' ? lit(bare) : bare;
   const { passes = 1 } = analysis.types.get('s2')!.at(-1)!.definition!;
   const before: number[] = [];
@@ -319,14 +331,7 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
       const jump = async (setting: Record<string, Value>, value: number) => {
         const wide = param.type === 'vector' ? [value, 2 * value, -value] : value;
         const piece = pieceWith(d, takes, { ...setting, [param.id]: wide as Value });
-        const [begin, end] = await Promise.all(
-          [0, 1].map((phase) =>
-            valuesAt(
-              piece,
-              PLACES.map((p) => ({ ...p, phase })),
-            ),
-          ),
-        );
+        const [begin, end] = await Promise.all(ENDS.map((places) => valuesAt(piece, places)));
         return begin!.filter((v, i) => apart(d, v, end![i]!) > 2e-3 * Math.max(1, Math.abs(v))).length / begin!.length;
       };
       let between = 0;

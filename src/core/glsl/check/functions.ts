@@ -1,6 +1,6 @@
 import type { Expr, Stmt } from '../ast';
 import { fail } from '../errors';
-import type { Code, Func, Local } from '../ir';
+import { calleesOf, type Code, type Func, type Local } from '../ir';
 import { BOOL, VOID, type Type } from '../types';
 import { isConstant, wholeValue } from './constants';
 import type { Context } from './context';
@@ -45,6 +45,7 @@ export function checkBody(overload: Overload): void {
   if (func.calls > MAX_CALLS) fail(decl.pos, tooDeep);
   func.cost = costOf(func.body);
   func.weight = weightOf(func.body);
+  func.callees = calleesOf(func.body);
   if (func.cost > MAX_COST)
     fail(
       decl.pos,
@@ -188,5 +189,5 @@ function alwaysReturns(body: Code[]): boolean {
 }
 
 export function newFunc(name: string, returns: Type, params: Func['params']): Func {
-  return { name, returns, params, body: [], cost: 0, weight: 0, calls: 1 };
+  return { name, returns, params, body: [], cost: 0, weight: 0, calls: 1, callees: [] };
 }

@@ -24,19 +24,44 @@ export type Meaning =
   | { kind: 'uniform'; uniform: Uniform }
   | { kind: 'const'; value: Node };
 
-/** What stands outside of functions. The built-in functions are a parent of every text. */
+/** What stands outside of functions, after what was checked before. The built-in functions are before every text. */
 export class Globals {
-  readonly types = new Map<string, Type>();
-  readonly names = new Map<string, Meaning>();
-  readonly functions = new Map<string, Overload[]>();
   readonly uniforms: Uniform[] = [];
+  private readonly types = new Map<string, Type>();
+  private readonly names = new Map<string, Meaning>();
+  private readonly functions = new Map<string, Overload[]>();
   /** Bodies whose check has begun and not ended. */
   open = 0;
 
-  constructor(readonly parent: Globals | null) {}
+  constructor(readonly before: Globals | null) {}
+
+  addType(name: string, type: Type): void {
+    this.types.set(name, type);
+  }
+
+  addName(name: string, meaning: Meaning): void {
+    this.names.set(name, meaning);
+  }
+
+  addFunction(name: string, overload: Overload): void {
+    this.functions.set(name, [...(this.functions.get(name) ?? []), overload]);
+  }
+
+  /** Names of the functions of this text alone. */
+  functionNames(): Iterable<string> {
+    return this.functions.keys();
+  }
+
+  structNames(): string[] {
+    return [...(this.before?.structNames() ?? []), ...this.types.keys()];
+  }
 
   findType(name: string): Type | undefined {
-    return TYPES.get(name) ?? this.types.get(name);
+    return TYPES.get(name) ?? this.types.get(name) ?? this.before?.findType(name);
+  }
+
+  findName(name: string): Meaning | undefined {
+    return this.names.get(name) ?? this.before?.findName(name);
   }
 
   type(name: string, pos: Pos): Type {
@@ -44,7 +69,11 @@ export class Globals {
   }
 
   overloads(name: string): Overload[] {
-    return [...(this.functions.get(name) ?? []), ...(this.parent?.overloads(name) ?? [])];
+    return [...(this.functions.get(name) ?? []), ...(this.before?.overloads(name) ?? [])];
+  }
+
+  allUniforms(): Uniform[] {
+    return [...(this.before?.allUniforms() ?? []), ...this.uniforms];
   }
 }
 
@@ -59,7 +88,7 @@ export class Scope {
       const meaning = this.blocks[i]!.get(name);
       if (meaning) return meaning;
     }
-    return this.globals.names.get(name);
+    return this.globals.findName(name);
   }
 
   /** Is the name a value of this function, so that no function of that name can be reached? */

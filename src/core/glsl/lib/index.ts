@@ -1,6 +1,7 @@
 import { CELLS } from './cells';
 import { COLOURS } from './colours';
 import { FRACTAL } from './fractal';
+import { FRAME_STAND_IN } from './frame';
 import { HASH } from './hash';
 import { LOOP } from './loop';
 import { LOOKUP } from './lookup';
@@ -76,4 +77,12 @@ export function library(names: Iterable<LibraryPart>): string {
   return LIBRARY_PARTS.filter((n) => wanted.has(n))
     .map((n) => PARTS[n].text)
     .join('');
+}
+
+/** All that a text for the processor may begin with, in the order in which it stands there. */
+const HEADS = [FRAME_STAND_IN, ...LIBRARY_PARTS.map((name) => PARTS[name].text)];
+
+/** How many of a text's first characters are the library's own. */
+export function libraryHead(text: string): number {
+  return HEADS.reduce((at, part) => (text.startsWith(part, at) ? at + part.length : at), 0);
 }

@@ -1,5 +1,5 @@
 import { checkProgram } from '../check';
-import type { Code, Func, Node, Uniform } from '../ir';
+import type { Func, Uniform } from '../ir';
 import { TABLE_BYTES } from '../pictures';
 import type { ScalarName } from '../types';
 import { F32, I32, moduleBytes, unsigned, type FunctionCode, type ValType } from './encode';
@@ -135,21 +135,6 @@ function batch(func: Func, module: Module): FunctionCode {
   return { params, results: [], locals: writer.locals, code: writer.code };
 }
 
-function callsIn(body: Code[], found: (func: Func) => void): void {
-  const visit = (value: unknown): void => {
-    if (Array.isArray(value)) {
-      for (const item of value) visit(item);
-      return;
-    }
-    if (typeof value !== 'object' || value === null || !('kind' in value)) return;
-    const node = value as Node | Code;
-    if (node.kind === 'call') found(node.func);
-    for (const [key, child] of Object.entries(node))
-      if (key !== 'func' && key !== 'type' && key !== 'local' && key !== 'target') visit(child);
-  };
-  visit(body);
-}
-
 /** Every function that the roots reach, with the number of places that call it. */
 function countCalls(roots: Func[]): Map<Func, number> {
   const calls = new Map<Func, number>();
@@ -157,10 +142,10 @@ function countCalls(roots: Func[]): Map<Func, number> {
   const reach = (func: Func) => {
     if (seen.has(func)) return;
     seen.add(func);
-    callsIn(func.body, (callee) => {
+    for (const callee of func.callees) {
       calls.set(callee, (calls.get(callee) ?? 0) + 1);
       reach(callee);
-    });
+    }
   };
   roots.forEach(reach);
   return calls;
@@ -181,9 +166,7 @@ function inlining(calls: Map<Func, number>): (func: Func) => boolean {
     const known = full.get(func);
     if (known !== undefined) return known;
     let weight = func.weight;
-    callsIn(func.body, (callee) => {
-      if (inlines(callee)) weight += fullWeight(callee);
-    });
+    for (const callee of func.callees) if (inlines(callee)) weight += fullWeight(callee);
     full.set(func, weight);
     return weight;
   };
