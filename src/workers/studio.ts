@@ -9,7 +9,7 @@ import { watchBaking, type Making } from '@/core/forms/making';
 import { provideFileMesh } from '@/core/mesh/files';
 import { MeshError, type Mesh } from '@/core/mesh/mesh';
 import { rimPath, type TakenPath } from '@/core/mesh/path-from';
-import type { Skin } from '@/core/mesh/skin';
+import { copyToHandOver, type Skin } from '@/core/mesh/skin';
 import { CopySpots } from '@/core/forms/copy-spots';
 import { strandById, type Piece } from '@/core/piece/types';
 import { previewSteps, type Patch, type Preview, type PreviewSize } from '@/core/preview';
@@ -32,8 +32,11 @@ export const studio = {
 
   /** Mesh of a form; null where there is none. @throws with a sentence for the artist. */
   async mesh(piece: Piece, strand: string): Promise<Skin | null> {
-    // Meshes are kept here for the next change, so their skins go as copies.
-    return bakeSkin(piece, strandById(piece, strand)!);
+    const baked = await bakeSkin(piece, strandById(piece, strand)!);
+    if (!baked) return null;
+    // Meshes are kept here for the next change, so their skins go as copies; made here, they cost the page nothing.
+    const { skin, buffers } = copyToHandOver(baked);
+    return Comlink.transfer(skin, buffers);
   },
 
   /** The longest open edge of a form. @throws MeshError where it has none */

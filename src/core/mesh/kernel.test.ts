@@ -5,7 +5,7 @@ import { measure } from './measure';
 import { faceCount, faceSize, fromFaces, meshOf, pointCount, type Mesh } from './mesh';
 import { inBall, inBox, inRows, lattice, onBall, onCircle, onLine, onSpiral } from './source/clouds';
 import { box, cylinder, icosphere, outline } from './source/solids';
-import { skinOf, triangles } from './skin';
+import { copyToHandOver, skinOf, spread, triangles } from './skin';
 import { bevel } from './topology/bevel';
 import { dual } from './topology/dual';
 import { facePoints, tubes } from './topology/edges';
@@ -351,5 +351,22 @@ describe('skins', () => {
   it('give triangles for every corner but two of each face', () => {
     for (const mesh of [cube(), dual(icosphere(1, 2)), outline(12, (k) => (k % 2 ? 0.3 : 1))])
       expect(triangles(skinOf(mesh)).length / 3).toBe(mesh.corners.length - 2 * faceCount(mesh));
+  });
+
+  it('are handed over as a copy, each buffer once, and the skin itself stays', () => {
+    const normal = new Float32Array([0, 1, 0, 0, 1, 0]);
+    for (const skin of [
+      skinOf(cube()),
+      spread(skinOf(cube())),
+      { ...skinOf(cube()), copies: { at: normal, normal } },
+    ]) {
+      const before = structuredClone(skin);
+      const { skin: copy, buffers } = copyToHandOver(skin);
+      expect(copy).toEqual(skin);
+      expect(new Set(buffers).size).toBe(buffers.length);
+      expect(structuredClone(copy, { transfer: buffers })).toEqual(before);
+      expect(copy.positions.length).toBe(0);
+      expect(skin).toEqual(before);
+    }
   });
 });

@@ -16,6 +16,8 @@ export interface Skin {
   faceStarts: Uint32Array;
   /** Vertex of each corner. */
   corners: Uint32Array;
+  /** Triangles of all faces: three corner numbers each. */
+  cut: Uint32Array;
   /** Point of the mesh that each vertex stands for. */
   origin: Uint32Array;
   faces: FaceRows;
@@ -52,6 +54,7 @@ export function skinOf(mesh: Mesh): Skin {
     points: byFace ? spreadRows(values, rows) : values,
     faceStarts: mesh.faceStarts,
     corners,
+    cut: triangleCorners(mesh),
     origin,
     faces: faceRows(mesh),
     lift: mesh.cornerData.lift?.data,
@@ -122,23 +125,26 @@ function tintOf(mesh: Mesh, origin: Uint32Array): Float32Array | undefined {
 export const vertexCount = (skin: Skin) => skin.positions.length / 3;
 
 /** Triangles of all faces: three vertex numbers each. */
-export function triangles(skin: Skin): Uint32Array {
-  const cut = triangleCorners(skin);
-  return cut.map((c) => skin.corners[c]!);
+export function triangles({ cut, corners }: Skin): Uint32Array {
+  const out = new Uint32Array(cut.length);
+  for (let i = 0; i < cut.length; i++) out[i] = corners[cut[i]!]!;
+  return out;
 }
 
-/** Buffers of a skin, each once, for handing it from a worker without a copy. */
-export function buffersOf(skin: Skin): ArrayBuffer[] {
-  const arrays = [
-    skin.positions,
-    skin.faceStarts,
-    skin.corners,
-    skin.origin,
-    ...Object.values(skin.points),
-    ...Object.values(skin.faces),
-    ...(skin.lift ? [skin.lift] : []),
-    ...(skin.tint ? [skin.tint] : []),
-    ...(skin.copies ? [skin.copies.at, skin.copies.normal] : []),
-  ];
-  return [...new Set(arrays.map((a: Float32Array | Uint32Array) => a.buffer as ArrayBuffer))];
+/** A copy of a skin, and its buffers: a thread that keeps the skin hands the copy over without another. */
+export function copyToHandOver(skin: Skin): { skin: Skin; buffers: ArrayBuffer[] } {
+  const buffers: ArrayBuffer[] = [];
+  const copies = new Map<unknown, unknown>();
+  const copyOf = (value: unknown): unknown => {
+    if (typeof value !== 'object' || value === null) return value;
+    if (!ArrayBuffer.isView(value))
+      return Object.fromEntries(Object.entries(value).map(([name, part]) => [name, copyOf(part)]));
+    const known = copies.get(value);
+    if (known) return known;
+    const copy = (value as Float32Array<ArrayBuffer>).slice();
+    buffers.push(copy.buffer);
+    copies.set(value, copy);
+    return copy;
+  };
+  return { skin: copyOf(skin) as Skin, buffers };
 }

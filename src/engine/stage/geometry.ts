@@ -2,7 +2,6 @@ import * as THREE from 'three';
 import { FRAME_SIZES, type FrameRows } from '@/core/mesh/frames';
 import { faceUvs } from '@/core/forms/place-rows';
 import { triangles, type Skin } from '@/core/mesh/skin';
-import { triangleCorners } from '@/core/mesh/triangulate';
 
 const attributeName = (name: string) => (name === 'uv' ? 'clUvIn' : name);
 
@@ -75,7 +74,7 @@ export function geometryOf(skin: Skin): THREE.BufferGeometry {
  */
 export function expandedGeometryOf(skin: Skin): THREE.BufferGeometry {
   if (skin.corners.length === 0) return geometryOf(skin);
-  const corners = triangleCorners(skin);
+  const corners = skin.cut;
   const geometry = begin(skin);
   for (const [name, attribute] of attributesOf(
     skin,

@@ -110,7 +110,7 @@ function LookRow({ look }: { look: Look }) {
             more
           </Button>
         }
-        items={[
+        items={() => [
           { label: 'Store again as it stands now', run: () => edit((p) => changeLook(p, look.id, { store: true })) },
           { label: 'Rename', run: () => setRenaming(true) },
           { label: 'Delete', run: () => edit((p) => removeLook(p, look.id)) },

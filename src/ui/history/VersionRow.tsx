@@ -54,7 +54,7 @@ export function VersionRow({ version, onShown }: { version: Version; onShown: ()
             more
           </Button>
         }
-        items={[
+        items={() => [
           { label: 'Rename', run: () => setNaming(true) },
           { label: 'Delete', run: () => void removeVersion(version.id) },
         ]}

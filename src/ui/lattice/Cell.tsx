@@ -2,7 +2,8 @@ import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
 import { TriangleAlert } from 'lucide-react';
-import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types';
+import { memo } from 'react';
+import { isLink, strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import type { StepTypes } from '@/core/weave';
 import { previewKey, usePreviews } from '@/state/previews';
 import { useWorkbench } from '@/state/workbench';
@@ -11,6 +12,7 @@ import { PreviewCanvas } from '../parts/PreviewCanvas';
 import { focusTuning } from '../tuning/focus';
 import { tellingOf } from '../words';
 import type { CellSize } from './cell-size';
+import { sameAround } from './row-facts';
 import { sortId } from './sorting';
 import { StageDrawing } from './StageDrawing';
 
@@ -27,9 +29,21 @@ interface Props {
   problem?: string;
 }
 
-export function Cell({ piece, strand, row, first, selected, tabbed, size, problem }: Props) {
+/** Would a cell look the same? While a number of a step is dragged, those of the other steps do. */
+function sameCell(a: Props, b: Props): boolean {
+  const own = ['first', 'selected', 'tabbed', 'size', 'problem'] as const;
+  return (
+    own.every((name) => a[name] === b[name]) &&
+    a.row.step === b.row.step &&
+    a.row.definition === b.row.definition &&
+    // A part of the stage is drawn with what stands beside it.
+    (a.strand.kind === 'stage' ? a.strand === b.strand : a.strand.id === b.strand.id) &&
+    sameAround(a.piece, b.piece)
+  );
+}
+
+export const Cell = memo(function Cell({ piece, strand, row, first, selected, tabbed, size, problem }: Props) {
   const { step, definition } = row;
-  const preview = usePreviews((s) => s.drawn[previewKey(strand.id, step.id)]);
   const links = [
     ...new Set(
       Object.values(step.params)
@@ -80,14 +94,7 @@ export function Cell({ piece, strand, row, first, selected, tabbed, size, proble
         )}
         style={{ height }}
       >
-        {strand.kind === 'stage' ? (
-          <StageDrawing piece={piece} strand={strand} step={step} preview={preview} width={width} height={height} />
-        ) : (
-          <>
-            <PreviewCanvas preview={preview} width={width} height={height} label="" />
-            {preview?.kind === 'plot' && <Playhead plot={preview} frames={piece.loop.frames} />}
-          </>
-        )}
+        <Drawing piece={piece} strand={strand} step={step} size={size} />
         {compact && (
           <span className="absolute inset-x-0 bottom-0 truncate bg-ground/80 px-1 text-[13px] leading-[16px]">
             {name}
@@ -115,5 +122,23 @@ export function Cell({ piece, strand, row, first, selected, tabbed, size, proble
         </span>
       )}
     </button>
+  );
+}, sameCell);
+
+/** What a step comes to, which is drawn more often than the cell around it. */
+function Drawing({
+  piece,
+  strand,
+  step,
+  size: { width, height },
+}: Pick<Props, 'piece' | 'strand' | 'size'> & { step: Step }) {
+  const preview = usePreviews((s) => s.drawn[previewKey(strand.id, step.id)]);
+  if (strand.kind === 'stage')
+    return <StageDrawing piece={piece} strand={strand} step={step} preview={preview} width={width} height={height} />;
+  return (
+    <>
+      <PreviewCanvas preview={preview} width={width} height={height} label="" />
+      {preview?.kind === 'plot' && <Playhead plot={preview} frames={piece.loop.frames} />}
+    </>
   );
 }

@@ -1,7 +1,7 @@
 import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
-import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { BookOpen, ChevronDown, ChevronRight, Plus, Rows3 } from 'lucide-react';
-import { Fragment, useMemo, useRef } from 'react';
+import { Fragment, memo, useMemo, useRef } from 'react';
 import { bundleOf, shownOrder } from '@/core/piece/arrange';
 import type { Several } from '@/core/piece/several';
 import { KINDS, type Kind, type Strand } from '@/core/piece/types';
@@ -16,6 +16,7 @@ import { useCellSize } from './cell-size';
 import { Row } from './Row';
 import { factsOf } from './row-facts';
 import { SelectBox } from './SelectBox';
+import { Sortable } from './Sortable';
 import { StepMenu } from './StepMenu';
 import { dropped, sortId } from './sorting';
 import { useSeveral } from '../workbench/use-several';
@@ -52,7 +53,7 @@ export function Lattice() {
               return (
                 <div key={kind} role="rowgroup" aria-label={`${KIND_WORDS[kind].title}, strands`}>
                   <Heading kind={kind} count={strands.length} folded={isFolded} compact={compact} />
-                  <SortableContext items={strands.map((s) => sortId(s.id))} strategy={verticalListSortingStrategy}>
+                  <Sortable ids={strands.map((s) => sortId(s.id))} strategy={verticalListSortingStrategy}>
                     {!isFolded &&
                       strands.map((s, i) => {
                         const bundle = bundleOf(piece, s.id);
@@ -75,7 +76,7 @@ export function Lattice() {
                           </Fragment>
                         );
                       })}
-                  </SortableContext>
+                  </Sortable>
                 </div>
               );
             })}
@@ -83,7 +84,7 @@ export function Lattice() {
               sheet={sheet}
               piece={piece}
               selected={selected}
-              layout={`${size.width} ${folded.join()} ${foldedBundles.join()}`}
+              layout={[size.width, folded, foldedBundles, piece.bundles.map((b) => b.strands).join(';')].join(' ')}
             />
           </SelectBox>
         </StepMenu>
@@ -102,7 +103,14 @@ function alongOf(strand: Strand, several: Several | null): readonly string[] {
   return several.strand === strand.id ? several.steps : NONE;
 }
 
-function Heading({ kind, count, folded, compact }: { kind: Kind; count: number; folded: boolean; compact: boolean }) {
+interface HeadingProps {
+  kind: Kind;
+  count: number;
+  folded: boolean;
+  compact: boolean;
+}
+
+const Heading = memo(function Heading({ kind, count, folded, compact }: HeadingProps) {
   const words = KIND_WORDS[kind];
   return (
     <div role="row" className="w-full">
@@ -155,7 +163,7 @@ function Heading({ kind, count, folded, compact }: { kind: Kind; count: number; 
       </div>
     </div>
   );
-}
+});
 
 function Empty() {
   return (

@@ -1,4 +1,4 @@
-import { useSortable, SortableContext, horizontalListSortingStrategy } from '@dnd-kit/sortable';
+import { useSortable, horizontalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { clsx } from 'clsx';
 import { GripVertical, Plus } from 'lucide-react';
@@ -17,6 +17,7 @@ import { Cell } from './Cell';
 import type { CellSize } from './cell-size';
 import { sameRow, type RowProps } from './row-facts';
 import { RowSteps } from './RowSteps';
+import { Sortable } from './Sortable';
 import { sortId } from './sorting';
 
 /** One strand: its name and where it is used stay in view at the left while its steps scroll beside them. */
@@ -66,10 +67,7 @@ export const Row = memo(function Row({ piece, strand, analysis, facts, selected,
         <NameCell strand={strand} compact={compact} used={used} takers={uses} several={whole} />
       </div>
       <RowSteps size={size} selected={selected}>
-        <SortableContext
-          items={rows.slice(1).map((r) => sortId(strand.id, r.step.id))}
-          strategy={horizontalListSortingStrategy}
-        >
+        <Sortable ids={rows.slice(1).map((r) => sortId(strand.id, r.step.id))} strategy={horizontalListSortingStrategy}>
           {rows.map((row, i) => (
             <div key={row.step.id} role="gridcell" aria-selected={isSelected(row.step.id)} className="contents">
               {i > 0 && <Gap strand={strand.id} at={i} size={size} />}
@@ -85,7 +83,7 @@ export const Row = memo(function Row({ piece, strand, analysis, facts, selected,
               />
             </div>
           ))}
-        </SortableContext>
+        </Sortable>
         <div role="gridcell" className="contents">
           <button
             type="button"
@@ -108,7 +106,7 @@ export const Row = memo(function Row({ piece, strand, analysis, facts, selected,
 }, sameRow);
 
 /** Room between two cells: a step can be put in there. */
-function Gap({ strand, at, size }: { strand: string; at: number; size: CellSize }) {
+const Gap = memo(function Gap({ strand, at, size }: { strand: string; at: number; size: CellSize }) {
   return (
     <button
       type="button"
@@ -123,7 +121,7 @@ function Gap({ strand, at, size }: { strand: string; at: number; size: CellSize 
       </span>
     </button>
   );
-}
+});
 
 interface NameProps {
   strand: Strand;
@@ -162,7 +160,7 @@ function NameCell({ strand, compact, used, takers, several }: NameProps) {
           {!compact && <span className="block truncate text-faint">{used}</span>}
         </button>
       }
-      items={[
+      items={() => [
         { label: 'Rename', run: () => setNaming(true) },
         { label: 'Duplicate', hint: 'links kept', run: () => copyStrand(strand.id) },
         { label: 'Duplicate with all it takes from', hint: 'links copied', run: () => duplicateDeep(strand.id) },

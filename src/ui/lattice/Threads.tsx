@@ -20,9 +20,13 @@ export function Threads({ sheet, piece, selected, layout }: Props) {
   const [threads, setThreads] = useState<Thread[]>([]);
   /** Counts how often a row was scrolled. */
   const [scrolled, setScrolled] = useState(0);
+  const cell = selected && `${selected.strand}/${selected.step}`;
+  // Numbers that are dragged move no thread: only what is linked, and where rows stand, is looked at.
+  const ends = selected ? endsOf(piece, selected).join(' ') : '';
+  const rows = piece.strands.map((s) => `${s.id} ${s.steps.map((t) => t.id).join()}`).join(';');
   useLayoutEffect(() => {
-    setThreads(sheet.current && selected ? threadsOf(sheet.current, piece, selected) : []);
-  }, [sheet, piece, selected, layout, scrolled]);
+    setThreads(sheet.current && cell && ends ? threadsOf(sheet.current, cell, ends.split(' ')) : []);
+  }, [sheet, cell, ends, rows, layout, scrolled]);
   useEffect(() => {
     const rows = sheet.current!;
     const moved = () => setScrolled((n) => n + 1);
@@ -46,26 +50,30 @@ export function Threads({ sheet, piece, selected, layout }: Props) {
   );
 }
 
-function threadsOf(sheet: HTMLElement, piece: Piece, selected: Selection): Thread[] {
+/** The cells that a step takes from, as strand and step. */
+function endsOf(piece: Piece, selected: Selection): string[] {
   const step = strandById(piece, selected.strand)?.steps.find((s) => s.id === selected.step);
-  const base = sheet.getBoundingClientRect();
-  const box = (strand: string, id: string) => seenBox(sheet.querySelector(`[data-cell="${strand}/${id}"]`));
-  const own = box(selected.strand, selected.step);
-  if (!step || !own) return [];
-  return Object.values(step.params)
+  return Object.values(step?.params ?? {})
     .filter(isLink)
-    .flatMap((link): Thread[] => {
-      const steps = strandById(piece, link.link)?.steps ?? [];
-      const from = box(link.link, link.step ?? steps[steps.length - 1]?.id ?? '');
-      if (!from) return [];
-      const below = from.top < own.top;
-      return [
-        {
-          from: [from.left - base.left + from.width - 8, from.top - base.top + (below ? from.height : 0)],
-          to: [own.left - base.left + 14, own.top - base.top + (below ? 0 : own.height)],
-        },
-      ];
-    });
+    .map(({ link, step: upTo }) => `${link}/${upTo ?? strandById(piece, link)?.steps.at(-1)?.id ?? ''}`);
+}
+
+function threadsOf(sheet: HTMLElement, cell: string, ends: readonly string[]): Thread[] {
+  const base = sheet.getBoundingClientRect();
+  const box = (at: string) => seenBox(sheet.querySelector(`[data-cell="${at}"]`));
+  const own = box(cell);
+  if (!own) return [];
+  return ends.flatMap((end): Thread[] => {
+    const from = box(end);
+    if (!from) return [];
+    const below = from.top < own.top;
+    return [
+      {
+        from: [from.left - base.left + from.width - 8, from.top - base.top + (below ? from.height : 0)],
+        to: [own.left - base.left + 14, own.top - base.top + (below ? 0 : own.height)],
+      },
+    ];
+  });
 }
 
 /** Box of a cell; that of one that is scrolled out of its row lies at the edge of the row. */

@@ -57,8 +57,12 @@ export function sameRow(a: RowProps, b: RowProps): boolean {
   if (!sameList(a.along, b.along)) return false;
   if (a.facts.isOutput !== b.facts.isOutput || a.facts.tint !== b.facts.tint) return false;
   const lists = ['takers', 'problems', 'steps'] as const;
-  if (!lists.every((list) => sameList(a.facts[list], b.facts[list]))) return false;
-  if (a.piece === b.piece) return true;
+  return lists.every((list) => sameList(a.facts[list], b.facts[list])) && sameAround(a.piece, b.piece);
+}
+
+/** Is all the same that a cell shows of the rest of a piece? */
+export function sameAround(a: Piece, b: Piece): boolean {
+  if (a === b) return true;
   const parts = ['controls', 'loop', 'picture', 'assets'] as const;
-  return parts.every((part) => a.piece[part] === b.piece[part]) && sameList(namesIn(a.piece), namesIn(b.piece));
+  return parts.every((part) => a[part] === b[part]) && sameList(namesIn(a), namesIn(b));
 }

@@ -8,9 +8,12 @@ export interface MenuItem {
   disabled?: boolean;
 }
 
+export type MenuEntry = MenuItem | 'line';
+
 interface Props {
   trigger: ReactNode;
-  items: (MenuItem | 'line')[];
+  /** What is offered, asked for when the menu opens. */
+  items: () => MenuEntry[];
   align?: 'start' | 'end';
 }
 
@@ -30,23 +33,28 @@ export function Menu({ trigger, items, align = 'end' }: Props) {
           }}
           className="z-50 max-h-[60vh] min-w-48 overflow-y-auto rounded-md border border-soft bg-raised p-1 shadow-lg"
         >
-          {items.map((item, i) =>
-            item === 'line' ? (
-              <DropdownMenu.Separator key={i} className="my-1 h-px bg-line" />
-            ) : (
-              <DropdownMenu.Item
-                key={item.label}
-                disabled={item.disabled}
-                onSelect={() => (chosen.current = item.run)}
-                className="menu-line flex items-baseline justify-between gap-6"
-              >
-                {item.label}
-                {item.hint && <span className="text-faint">{item.hint}</span>}
-              </DropdownMenu.Item>
-            ),
-          )}
+          <Entries items={items} choose={(run) => (chosen.current = run)} />
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
+  );
+}
+
+/** Stands in the menu only while it is open. */
+function Entries({ items, choose }: { items: Props['items']; choose: (run: () => void) => void }) {
+  return items().map((item, i) =>
+    item === 'line' ? (
+      <DropdownMenu.Separator key={i} className="my-1 h-px bg-line" />
+    ) : (
+      <DropdownMenu.Item
+        key={item.label}
+        disabled={item.disabled}
+        onSelect={() => choose(item.run)}
+        className="menu-line flex items-baseline justify-between gap-6"
+      >
+        {item.label}
+        {item.hint && <span className="text-faint">{item.hint}</span>}
+      </DropdownMenu.Item>
+    ),
   );
 }

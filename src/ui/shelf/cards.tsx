@@ -183,7 +183,7 @@ export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: Kept
               <MoreHorizontal size={15} />
             </button>
           }
-          items={[
+          items={() => [
             { label: 'Rename', run: () => setNaming(true) },
             { label: 'Duplicate', run: onDuplicate },
             { label: 'Save as a file', run: () => saveRaw(item) },

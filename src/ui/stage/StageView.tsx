@@ -180,7 +180,7 @@ export function StageView() {
               {size ? `, shown at ${size[0]} x ${size[1]}` : ''}
             </button>
           }
-          items={[
+          items={() => [
             ...PINS.map((p) => ({
               label: p.label,
               hint: pin === p.scale ? 'now' : undefined,

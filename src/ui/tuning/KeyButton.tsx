@@ -32,22 +32,24 @@ export function KeyButton({
   whole: boolean;
 }) {
   const frames = useWorkbench((s) => s.piece.loop.frames);
-  const frame = useTransport((s) => s.frame);
   const keyed = isKeyed(value) ? value : null;
-  const at = placeOf(frame, frames);
-  const isHere = keyed !== null && keyIndexAt(keyed, at, frames) >= 0;
+  // Where there are no keys, a loop that plays changes nothing here.
+  const frame = useTransport((s) => (keyed ? s.frame : null));
+  const isHere = keyed !== null && keyIndexAt(keyed, placeOf(frame ?? 0, frames), frames) >= 0;
   const words = isHere ? `Take the key of ${name} away` : `Key ${name}`;
   const press = () => {
+    const { frame: here } = useTransport.getState();
+    const at = placeOf(here, frames);
     if (!keyed) write(place, { keys: [{ at, value: now, ease: whole ? 'held' : 'eased' }] });
     else if (isHere) write(place, withoutKey(keyed, at, frames));
-    else useWorkbench.getState().edit((p) => setParamAt(p, place, now, frame));
+    else useWorkbench.getState().edit((p) => setParamAt(p, place, now, here));
   };
   return (
     <Button
       look="icon"
       aria-label={words}
       aria-pressed={isHere}
-      title={`${words} at frame ${frame}${keyed ? '' : '; then any change at another frame sets a key there'}`}
+      title={keyed ? `${words} at frame ${frame}` : `${words} here; then any change at another frame sets a key there`}
       onClick={press}
     >
       <KeyRound

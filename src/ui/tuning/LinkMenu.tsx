@@ -1,12 +1,12 @@
 import { Link2 } from 'lucide-react';
-import { follow, putOut } from '@/core/piece/desk';
-import { isControlRef, isLink, type Link, type Value } from '@/core/piece/types';
-import { definitionOf, valueOf } from '@/core/steps';
-import { isBranch, linkProblem, typeAfter, wouldCycle } from '@/core/weave';
+import { follow, putOut, type ParamAt } from '@/core/piece/desk';
+import { isControlRef, isLink, strandById, type Link, type Value } from '@/core/piece/types';
+import { definitionOf, valueOf, type Param, type ResolvedStep } from '@/core/steps';
+import { analyse, isBranch, linkProblem, typeAfter, wouldCycle } from '@/core/weave';
 import { notify } from '@/state/notify';
 import { pick, usePanels } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
-import { Menu, type MenuItem } from '../parts/Menu';
+import { Menu, type MenuEntry } from '../parts/Menu';
 import { kindsFor } from '../lattice/offers';
 import { KIND_WORDS } from '../words';
 import { canFollow, controlFor } from './controllable';
@@ -16,7 +16,10 @@ const LINKED = 'border-lichen bg-lichen text-ink';
 
 const FREE = 'border-soft text-mute hover:border-lichen hover:text-lichen';
 
-interface Props extends ParamPlace {
+interface Props {
+  at: ParamAt;
+  definition: ResolvedStep;
+  param: Param;
   value: Value | undefined;
   set: (value: Value | undefined) => void;
   linkable: boolean;
@@ -60,16 +63,15 @@ export function fittingLinks({
   });
 }
 
-export function LinkMenu(props: Props) {
-  const { param, value, set, linkable, controllable, piece, strand, step } = props;
-  const { edit } = useWorkbench.getState();
-  const at = { strand: strand.id, step: step.id, param: param.id };
-  const linked = isLink(value) || isControlRef(value);
-  const links = linkable ? fittingLinks(props) : [];
-  const items: (MenuItem | 'line')[] = links.map((l) => ({ label: l.label, hint: l.hint, run: () => set(l.link) }));
+/** What a parameter can follow, as the piece is now. */
+function entries({ at, definition, param, value, set, linkable, controllable }: Props): MenuEntry[] {
+  const { edit, piece } = useWorkbench.getState();
+  const strand = strandById(piece, at.strand)!;
+  const links = linkable ? fittingLinks({ piece, strand, definition, param, analysis: analyse(piece) }) : [];
+  const items: MenuEntry[] = links.map((l) => ({ label: l.label, hint: l.hint, run: () => set(l.link) }));
   if (linkable && items.length > 0) items.push('line');
   if (linkable)
-    for (const kind of kindsFor(props.definition, param))
+    for (const kind of kindsFor(definition, param))
       items.push({
         label: `New ${KIND_WORDS[kind].one} here`,
         hint: 'made and linked',
@@ -80,6 +82,7 @@ export function LinkMenu(props: Props) {
       (c) => canFollow(param, c) && !(isControlRef(value) && value.control === c.id),
     );
     if (items.length > 0) items.push('line');
+    const step = strand.steps.find((t) => t.id === at.step)!;
     const control = isControlRef(value) ? null : controlFor(strand, param, value ?? valueOf(step, param));
     if (control)
       items.push({
@@ -101,11 +104,13 @@ export function LinkMenu(props: Props) {
       })),
     );
   }
-  if (linked)
-    items.push('line', {
-      label: 'Unlink',
-      run: () => set(undefined),
-    });
+  if (isLink(value) || isControlRef(value)) items.push('line', { label: 'Unlink', run: () => set(undefined) });
+  return items;
+}
+
+export function LinkMenu(props: Props) {
+  const { param, value } = props;
+  const linked = isLink(value) || isControlRef(value);
   return (
     <Menu
       trigger={
@@ -118,7 +123,7 @@ export function LinkMenu(props: Props) {
           <Link2 size={13} />
         </button>
       }
-      items={items}
+      items={() => entries(props)}
     />
   );
 }

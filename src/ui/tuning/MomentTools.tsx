@@ -49,18 +49,22 @@ export function MomentTools({ moments, loop, onChange }: Props) {
         <Menu
           align="start"
           trigger={<Button look="bare">Quantise</Button>}
-          items={[{ name: 'whole frames', frames: 1 }, ...steps(loop)].map(({ name, frames }) => ({
-            label: `To ${name}`,
-            run: () => changed(quantised(moments, loop.frames, frames), `Quantised to ${name}`),
-          }))}
+          items={() =>
+            [{ name: 'whole frames', frames: 1 }, ...steps(loop)].map(({ name, frames }) => ({
+              label: `To ${name}`,
+              run: () => changed(quantised(moments, loop.frames, frames), `Quantised to ${name}`),
+            }))
+          }
         />
         <Menu
           align="start"
           trigger={<Button look="bare">Thin out</Button>}
-          items={steps(loop).map(({ name, frames }) => ({
-            label: `At least ${name} apart`,
-            run: () => changed(thinned(moments, loop.frames, frames), `At least ${name} apart`),
-          }))}
+          items={() =>
+            steps(loop).map(({ name, frames }) => ({
+              label: `At least ${name} apart`,
+              run: () => changed(thinned(moments, loop.frames, frames), `At least ${name} apart`),
+            }))
+          }
         />
       </div>
       <FileDrop

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import {
   isControlRef,
   isKeyed,
@@ -19,6 +20,7 @@ import { isControllable } from './controllable';
 import { LinkMenu } from './LinkMenu';
 import { followPointer } from '../parts/drag';
 import { NumberInput, paceOf, stepOf, tidy } from './NumberField';
+import { looksTheSame } from './looks-the-same';
 import { ParamControl, type Set } from './ParamControl';
 import type { ParamPlace } from './param-place';
 import { setTogether, tunedWith } from './together';
@@ -51,17 +53,17 @@ function columnsOf(param: Param): string {
 const isKeyable = (param: Param) => param.type === 'number' || param.type === 'vector' || param.type === 'colour';
 
 /** One parameter: its name, the control that fits it, and the link button. */
-export function ParamRow({ piece, strand, step, definition, param, analysis }: ParamPlace) {
+export const ParamRow = memo(function ParamRow({ piece, strand, step, definition, param, analysis }: ParamPlace) {
   const edit = useWorkbench((s) => s.edit);
   const several = useSeveral();
   const stored = valueOf(step, param);
   const frame = useTransport((s) => (isKeyed(stored) ? s.frame : 0));
   const value = literalAt(param, stored, frame / piece.loop.frames);
   const place = { strand: strand.id, step: step.id, param: param.id };
-  const others = tunedWith(piece, several, place, param);
+  const others = tunedWith(piece, several, place, param).length;
   const set = (next: Value | undefined, gesture?: string) =>
     edit(
-      (p) => setTogether(p, [place, ...others], param.id, next, frame),
+      (p) => setTogether(p, [place, ...tunedWith(p, several, place, param)], param.id, next, frame),
       gesture && `${strand.id}/${step.id}/${param.id}`,
     );
   const keyable = isKeyable(param) && acceptsLinks(definition, param) && !isLink(stored) && !isControlRef(stored);
@@ -75,7 +77,7 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
       onPointerCancel={endGesture}
       onBlur={endGesture}
     >
-      <ParamName param={param} value={follows ? undefined : value} set={set} with={others.length} />
+      <ParamName param={param} value={follows ? undefined : value} set={set} with={others} />
       {follows ? (
         <div className="flex flex-wrap items-center gap-x-2">
           <button
@@ -103,13 +105,10 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
         )}
         {(linkable || controllable) && (
           <LinkMenu
-            piece={piece}
-            strand={strand}
-            step={step}
+            at={place}
             definition={definition}
             param={param}
             value={value}
-            analysis={analysis}
             set={set}
             linkable={linkable}
             controllable={controllable}
@@ -123,7 +122,7 @@ export function ParamRow({ piece, strand, step, definition, param, analysis }: P
       )}
     </div>
   );
-}
+}, looksTheSame);
 
 /** The name of a parameter; that of a number is dragged sideways as the number is. */
 function ParamName({

@@ -39,7 +39,7 @@ export function PathTools({ piece, strand, step, definition, param }: Omit<Param
       <Menu
         align="start"
         trigger={<Button look="bare">Take from</Button>}
-        items={[
+        items={() => [
           { label: 'A circle', run: () => take(circlePath()) },
           { label: 'A spiral', run: () => take(spiralPath()) },
           ...(forms.length > 0 ? ['line' as const] : []),

@@ -73,7 +73,7 @@ export function PictureField({ piece, strand, step, param, value, onClear }: Pro
                 Samples
               </Button>
             }
-            items={SAMPLE_PICTURES.map((s) => ({ label: s.name, run: () => sample(s.id) }))}
+            items={() => SAMPLE_PICTURES.map((s) => ({ label: s.name, run: () => sample(s.id) }))}
           />
           {asset && (
             <Button look="icon" aria-label="Take the picture out" onClick={onClear}>

@@ -50,13 +50,17 @@ export function SoundSettings({ piece }: { piece: Piece }) {
         Sound
         <Menu
           trigger={<Button look="bare">Ready-made</Button>}
-          items={MADE_SOUNDS.map(({ id, name }) => ({
-            label: name,
-            run: () =>
-              void madeSoundFile(id)
-                .then((file) => take(file))
-                .catch((error: unknown) => notify('error', `"${name}" was not taken in. ${(error as Error).message}`)),
-          }))}
+          items={() =>
+            MADE_SOUNDS.map(({ id, name }) => ({
+              label: name,
+              run: () =>
+                void madeSoundFile(id)
+                  .then((file) => take(file))
+                  .catch((error: unknown) =>
+                    notify('error', `"${name}" was not taken in. ${(error as Error).message}`),
+                  ),
+            }))
+          }
         />
       </h3>
       <FileDrop
