@@ -6,18 +6,13 @@ import { writePiece } from '@/core/formats/piece-file';
 import { setLoop, setPicture } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
+import { coarse } from '@/demo/testing';
 
 /** What an artist does, in the words of the interface. */
 
-/** Most columns and rows of a small starter's meshes: each vertex is worked out in software, twice with a shadow. */
-const COARSE = { columns: 40, rows: 30 };
-
 /** A starter, small, short and of few vertices, so that software drawing keeps up. */
 export function smallStarter(id: string, width = 128, height = 72, frames = 12): Piece {
-  const piece = structuredClone(STARTERS.find((s) => s.id === id)!.piece);
-  for (const { params } of piece.strands.flatMap((s) => s.steps))
-    for (const [count, most] of Object.entries(COARSE))
-      if (typeof params[count] === 'number') params[count] = Math.min(params[count], most);
+  const piece = coarse(STARTERS.find((s) => s.id === id)!.piece);
   return setLoop(setPicture(piece, { width, height }), { frames, rate: 24 });
 }
 

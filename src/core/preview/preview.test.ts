@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
+import { coarse } from '@/demo/testing';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
 import { unzipSync } from 'fflate';
 import { FrameZip } from '../formats/frame-zip';
@@ -9,7 +10,8 @@ const size = { width: 24, height: 12 };
 
 it.each(STARTERS.map((s) => [s.id, s] as const))(
   'draws every step of %s that the processor can draw',
-  async (_, { piece }) => {
+  async (_, starter) => {
+    const piece = coarse(starter.piece);
     for (const strand of piece.strands) {
       const steps = strand.steps.map((s) => s.id);
       const drawn = await previewSteps(piece, strand, steps, size, 0.3);
