@@ -128,6 +128,13 @@ test('a number is dragged by its name, typed as a sum or in a unit, and turned b
   await length.fill('2 s');
   await length.press('Enter');
   await expect(length).toHaveValue('48');
+
+  // Turns in the loop and how long one lasts fill each other in; few digits are enough for what closes.
+  await cell(page, 'breath/t1').click();
+  await setNumber(page, 'Seconds', 0.667);
+  await expect(page.getByLabel('Turns, number')).toHaveValue('3');
+  await setNumber(page, 'Turns', 4);
+  await expect(page.getByLabel('Seconds, number')).toHaveValue('0.5');
 });
 
 test('what is wanted is made where it is wanted, swapped and varied, with the picture following', async ({ page }) => {

@@ -18,6 +18,8 @@ import {
   providePixels,
   runningInto,
   stepFunction,
+  weave,
+  weaveAnew,
   type PlaceValues,
 } from '../weave';
 import { pieceWith, TAKEN, TEST_FINISH, TEST_FORM, TEST_MESH, TEST_PICTURE, TEST_SIGNAL } from './testing';
@@ -302,6 +304,19 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
             JSON.stringify(setting),
           ).toBe(-1);
         }
+    });
+
+  if (resolved.glsl)
+    it('is woven to the text that it would be woven to anew, whichever of its parameters is turned', () => {
+      const targets = [{ strand: 's2' }];
+      for (const setting of settings(d, 5))
+        for (const param of resolved.params)
+          for (const value of [undefined, ...others(param)]) {
+            const { [param.id]: _own, ...rest } = setting;
+            const piece = pieceWith(d, takes, value === undefined ? rest : { ...rest, [param.id]: value });
+            const analysis = analyse(piece);
+            expect(weave(piece, analysis, targets)).toEqual(weaveAnew(piece, analysis, targets));
+          }
     });
 
   const params = d.params.filter(

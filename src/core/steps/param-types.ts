@@ -1,5 +1,5 @@
 import { LIMITS } from '../piece/limits';
-import type { CurvePoint, Key, Kind, PathPoint, Stop, Value, Vector } from '../piece/types';
+import type { CurvePoint, Key, Kind, Loop, PathPoint, Stop, Value, Vector } from '../piece/types';
 import type { RunType } from './run-type';
 
 interface ParamBase {
@@ -39,16 +39,20 @@ export interface NumberParam extends ParamBase {
    * A larger number makes edges of the mesh shorter: those across (along u), along (along v), all; or it halves them.
    */
   finer?: 'across' | 'along' | 'all' | 'halves';
-  /** The same number said another way, as an angle for a focal length. */
-  twin?: {
-    name: string;
-    about: string;
-    unit: string;
-    min: number;
-    max: number;
-    of: (value: number) => number;
-    back: (twin: number) => number;
-  };
+  /** The same number said in other ways, as an angle for a focal length. Each fills in the others. */
+  twins?: (loop: Loop) => Twin[];
+}
+
+/** A number said another way. */
+export interface Twin {
+  name: string;
+  about: string;
+  unit: string;
+  /** Range of its slider. */
+  min: number;
+  max: number;
+  of: (value: number) => number;
+  back: (twin: number) => number;
 }
 
 export interface VectorParam extends ParamBase {

@@ -1,7 +1,7 @@
 import dynamic from 'next/dynamic';
 import { setParam } from '@/core/piece/edit';
-import type { CurvePoint, Key, PathPoint, Piece, Step, Stop, Value, Vector } from '@/core/piece/types';
-import { definitionOf, type NumberParam, type Param, type ResolvedStep } from '@/core/steps';
+import type { CurvePoint, Key, Loop, PathPoint, Piece, Step, Stop, Value, Vector } from '@/core/piece/types';
+import { definitionOf, type NumberParam, type Param, type ResolvedStep, type Twin } from '@/core/steps';
 import { literalOf } from '@/core/weave';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { pathWayOf } from '../path-way';
@@ -46,7 +46,14 @@ export function ParamControl({
   const drag = (next: Value) => set(next, 'drag');
   switch (param.type) {
     case 'number':
-      return <NumberAndTwin param={param} value={typeof value === 'number' ? value : param.default} set={set} />;
+      return (
+        <NumberAndTwins
+          param={param}
+          value={typeof value === 'number' ? value : param.default}
+          loop={piece.loop}
+          set={set}
+        />
+      );
     case 'vector':
       return (
         <VectorField param={param} value={(Array.isArray(value) ? value : param.default) as Vector} onChange={drag} />
@@ -141,37 +148,40 @@ export function ParamControl({
   }
 }
 
-/** A number, and the same number said another way where there is one. */
-function NumberAndTwin({ param, value, set }: { param: NumberParam; value: number; set: Set }) {
-  const { twin } = param;
+/** A number, and the same number said in other ways where there are such. */
+function NumberAndTwins({ param, value, loop, set }: { param: NumberParam; value: number; loop: Loop; set: Set }) {
+  const twins = param.twins?.(loop).filter((twin) => Number.isFinite(twin.of(value))) ?? [];
   const field = (
     <NumberField param={param} value={value} onChange={(v) => set(v, 'drag')} onReset={() => set(undefined)} />
   );
-  if (!twin) return field;
-  const as: NumberParam = {
-    type: 'number',
-    id: `${param.id}-twin`,
-    name: twin.name,
-    about: twin.about,
-    default: twin.of(param.default),
-    min: twin.min,
-    max: twin.max,
-    unit: twin.unit,
-  };
+  if (twins.length === 0) return field;
   return (
     <div>
       {field}
-      <div className="grid grid-cols-[64px_1fr] items-center" title={twin.about}>
-        <span className="text-faint">{twin.name}</span>
-        <NumberField
-          param={as}
-          value={Number(twin.of(value).toPrecision(4))}
-          onChange={(v) => set(Number(twin.back(v).toPrecision(6)), 'drag')}
-        />
-      </div>
+      {twins.map((twin) => (
+        <div key={twin.name} className="grid grid-cols-[64px_1fr] items-center" title={twin.about}>
+          <span className="text-faint">{twin.name}</span>
+          <NumberField
+            param={asNumber(param, twin)}
+            value={Number(twin.of(value).toPrecision(4))}
+            onChange={(v) => set(Number(twin.back(v).toPrecision(6)), 'drag')}
+          />
+        </div>
+      ))}
     </div>
   );
 }
+
+const asNumber = (param: NumberParam, { name, about, unit, min, max, of }: Twin): NumberParam => ({
+  type: 'number',
+  id: `${param.id}-${name.toLowerCase()}`,
+  name,
+  about,
+  default: of(param.default),
+  min,
+  max,
+  unit,
+});
 
 function WordsField({ name, value, onChange }: { name: string; value: string; onChange: (words: string) => void }) {
   return (

@@ -1,5 +1,6 @@
 import type { SignalStep } from '../definition';
 import { choice, number } from '../params';
+import { turnLasts } from './turn-lasts';
 
 export const cycle: SignalStep = {
   op: 'signal.cycle',
@@ -20,6 +21,7 @@ export const cycle: SignalStep = {
       max: 12,
       unit: 'turns',
       closes: true,
+      twins: turnLasts,
     }),
     number({
       id: 'shift',

@@ -49,15 +49,17 @@ export const camera: StageStep = {
       max: 200,
       hard: [4, 1200],
       unit: 'mm',
-      twin: {
-        name: 'Angle',
-        about: 'Field of view from top to bottom: the same thing as the lens.',
-        unit: '°',
-        min: 6,
-        max: 113,
-        of: (lens) => (360 / Math.PI) * Math.atan(FRAME_HEIGHT / 2 / lens),
-        back: (angle) => FRAME_HEIGHT / 2 / Math.tan((Math.min(Math.max(angle, 1), 143) * Math.PI) / 360),
-      },
+      twins: () => [
+        {
+          name: 'Angle',
+          about: 'Field of view from top to bottom: the same thing as the lens.',
+          unit: '°',
+          min: 6,
+          max: 113,
+          of: (lens) => (360 / Math.PI) * Math.atan(FRAME_HEIGHT / 2 / lens),
+          back: (angle) => FRAME_HEIGHT / 2 / Math.tan((Math.min(Math.max(angle, 1), 143) * Math.PI) / 360),
+        },
+      ],
     }),
     number({
       id: 'height',

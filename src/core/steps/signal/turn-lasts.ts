@@ -1,0 +1,28 @@
+import { beatsOf } from '../../piece/beats';
+import type { Loop } from '../../piece/types';
+import type { Twin } from '../param-types';
+
+/** Most turns in a loop that the sliders go to. */
+const MOST = 12;
+/** What is typed has few digits: turns that are as near to a whole number, of themselves, are meant to be whole. */
+const NEAR = 1e-3;
+
+const said = (name: string, unit: string, whole: number): Twin => ({
+  name,
+  unit,
+  about: 'How long one turn lasts. The same as the turns in a loop, said another way.',
+  min: whole / MOST,
+  max: whole,
+  of: (turns) => whole / turns,
+  back: (lasts) => {
+    const turns = whole / Math.max(lasts, 1e-6);
+    const near = Math.round(turns);
+    return Math.abs(turns - near) <= NEAR * turns ? near : turns;
+  },
+});
+
+/** How long one of so many turns in a loop lasts: in seconds, and in beats where the loop has a tempo. */
+export function turnLasts(loop: Loop): Twin[] {
+  const beats = beatsOf(loop);
+  return [said('Seconds', 's', loop.frames / loop.rate), ...(beats === null ? [] : [said('Beats', 'beats', beats)])];
+}
