@@ -312,8 +312,10 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
       for (const setting of settings(d, 5))
         for (const param of resolved.params)
           for (const value of [undefined, ...others(param)]) {
-            const { [param.id]: _own, ...rest } = setting;
-            const piece = pieceWith(d, takes, value === undefined ? rest : { ...rest, [param.id]: value });
+            const set = { ...setting };
+            if (value === undefined) delete set[param.id];
+            else set[param.id] = value;
+            const piece = pieceWith(d, takes, set);
             const analysis = analyse(piece);
             expect(weave(piece, analysis, targets)).toEqual(weaveAnew(piece, analysis, targets));
           }
