@@ -48,7 +48,7 @@ export interface Twin {
   name: string;
   about: string;
   unit: string;
-  /** Range of its slider. */
+  /** Usual range: by parts of it the number is dragged. */
   min: number;
   max: number;
   of: (value: number) => number;

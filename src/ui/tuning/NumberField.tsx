@@ -16,7 +16,7 @@ interface Props {
 }
 
 /** Steps of a slider over its whole range. */
-const FINENESS = 400;
+export const FINENESS = 400;
 
 export function tidy(value: number, param: Pick<NumberParam, 'whole' | 'hard'>): number {
   const [low, high] = param.hard ?? [-1e6, 1e6];

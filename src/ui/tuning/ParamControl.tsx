@@ -1,7 +1,7 @@
 import dynamic from 'next/dynamic';
 import { setParam } from '@/core/piece/edit';
 import type { CurvePoint, Key, Loop, PathPoint, Piece, Step, Stop, Value, Vector } from '@/core/piece/types';
-import { definitionOf, type NumberParam, type Param, type ResolvedStep, type Twin } from '@/core/steps';
+import { definitionOf, type NumberParam, type Param, type ResolvedStep } from '@/core/steps';
 import { literalOf } from '@/core/weave';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { pathWayOf } from '../path-way';
@@ -12,7 +12,7 @@ import { CurveField } from './CurveField';
 import { FileField } from './FileField';
 import { KeysField } from './KeysField';
 import { MomentTools } from './MomentTools';
-import { NumberField } from './NumberField';
+import { FINENESS, NumberField, NumberInput, tidy } from './NumberField';
 import { PathField } from './PathField';
 import { PathTools } from './PathTools';
 import { PictureField } from './PictureField';
@@ -159,29 +159,21 @@ function NumberAndTwins({ param, value, loop, set }: { param: NumberParam; value
     <div>
       {field}
       {twins.map((twin) => (
-        <div key={twin.name} className="grid grid-cols-[64px_1fr] items-center" title={twin.about}>
+        // A slider would have no room beside the name.
+        <div key={twin.name} className="grid grid-cols-[minmax(0,1fr)_84px] items-center gap-3" title={twin.about}>
           <span className="text-faint">{twin.name}</span>
-          <NumberField
-            param={asNumber(param, twin)}
+          <NumberInput
+            label={`${twin.name}, number`}
             value={Number(twin.of(value).toPrecision(4))}
-            onChange={(v) => set(Number(twin.back(v).toPrecision(6)), 'drag')}
+            unit={twin.unit}
+            step={(twin.max - twin.min) / FINENESS}
+            onChange={(v) => set(tidy(Number(twin.back(v).toPrecision(6)), param), 'drag')}
           />
         </div>
       ))}
     </div>
   );
 }
-
-const asNumber = (param: NumberParam, { name, about, unit, min, max, of }: Twin): NumberParam => ({
-  type: 'number',
-  id: `${param.id}-${name.toLowerCase()}`,
-  name,
-  about,
-  default: of(param.default),
-  min,
-  max,
-  unit,
-});
 
 function WordsField({ name, value, onChange }: { name: string; value: string; onChange: (words: string) => void }) {
   return (

@@ -33,7 +33,7 @@ describe('how long a turn lasts', () => {
   });
 });
 
-it('every number that is said in other ways comes back from each of them, within its slider', () => {
+it('every number that is said in other ways comes back from each of them, within its usual range', () => {
   let twins = 0;
   for (const param of CATALOGUE.flatMap((d) => d.params))
     if (param.type === 'number')
