@@ -1,11 +1,14 @@
-import type { Piece, Step, Strand } from '../piece/types';
+import type { Control, Piece, Step, Strand } from '../piece/types';
 import type { Analysis, StepTypes } from './types';
 
 /** Parameters whose literal values are uniforms: the text has their places alone. */
 const IN_UNIFORMS: ReadonlySet<string> = new Set(['number', 'vector', 'colour']);
 
-/** Stands for any literal value. */
+/** Stands for any value of a kind. */
 const ANY = 0;
+
+/** What a control stands at, where that may be the choice of a step, which is part of the text. */
+const settingOf = ({ value }: Control) => (typeof value === 'number' || Array.isArray(value) ? ANY : value);
 
 const isLiteral = (value: unknown) => typeof value !== 'object' || Array.isArray(value);
 
@@ -39,7 +42,7 @@ const strandShape = ({ id, kind, name }: Strand, analysis: Analysis) =>
 export function shapeOf(piece: Piece, analysis: Analysis): string {
   const { loop, picture, controls, assets } = piece;
   return [
-    JSON.stringify([loop, picture, controls.map((c) => [c.id, typeof c.value]), assets.map((a) => a.id)]),
+    JSON.stringify([loop, picture, controls.map((c) => [c.id, settingOf(c)]), assets.map((a) => a.id)]),
     ...piece.strands.map((s) => strandShape(s, analysis)),
   ].join('\n');
 }

@@ -21,6 +21,8 @@ import {
 const veil = STARTERS[0]!.piece;
 const textOf = (piece = veil, strand = 'swell') => weaveAnew(piece, analyse(piece), [{ strand }]).glsl;
 
+const textIn = (piece: Piece) => weaveAnew(piece, analyse(piece), [{ strand: 'swell' }], { signalUniforms: true }).glsl;
+
 describe('weaving', () => {
   it('writes the same text when only numbers changed, and another when a choice did', () => {
     expect(textOf(setParam(veil, 'swell', 't2', 'scale', 7.5))).toBe(textOf());
@@ -46,6 +48,21 @@ describe('weaving', () => {
       expect(of(piece), what).toEqual(anew);
       expect(of(piece), what).not.toBe(woven);
     }
+    // A choice that is played is part of the text, a number that is played is not.
+    const played = (shape: string, depth: number) => {
+      const piece = setParam(veil, 'swell', 't2', 'style', { control: 'c1' });
+      return {
+        ...setParam(piece, 'swell', 't2', 'scale', { control: 'c2' }),
+        controls: [
+          { id: 'c1', name: 'style', value: shape, default: shape, min: 0, max: 1, curve: 1 },
+          { id: 'c2', name: 'scale', value: depth, default: depth, min: 0, max: 9, curve: 1 },
+        ],
+      };
+    };
+    const first = of(played('plain', 2));
+    expect(of(played('plain', 3))).toBe(first);
+    expect(of(played('ridged', 3)).glsl).not.toBe(first.glsl);
+    expect(of(played('ridged', 3)).glsl).toBe(textIn(played('ridged', 3)));
     const there = (value: number) => of(setParam(veil, 'swell', 't2', 'there', value));
     for (const value of [0, 1]) {
       const piece = setParam(veil, 'swell', 't2', 'there', value);
