@@ -4,16 +4,7 @@ import { MeshError } from '@/core/mesh/mesh';
 import { bake } from '@/core/forms/bake';
 import { standing } from '@/core/forms/standing';
 import type { Piece, Strand } from '@/core/piece/types';
-import {
-  analyse,
-  Evaluator,
-  exportGlsl,
-  placeRows,
-  weave,
-  weaveAnew,
-  type Analysis,
-  type PlaceValues,
-} from '@/core/weave';
+import { analyse, Evaluator, exportGlsl, placeRows, type Analysis, type PlaceValues } from '@/core/weave';
 
 /** Places where patterns are cut and where they are not, large and small. */
 const COORDINATES = [0, 1, -1, 0.5, 0.25, 0.1, 0.3, -0.7, 1e-7, 1e4, -1e6, 2];
@@ -60,10 +51,6 @@ export async function checkPiece(piece: Piece): Promise<Outgoing[]> {
   const analysis = analyse(piece);
   const outgoing: Outgoing[] = [];
   for (const strand of piece.strands) {
-    const targets = [{ strand: strand.id }];
-    // What pieces before it were woven to is no matter.
-    if (JSON.stringify(weave(piece, analysis, targets)) !== JSON.stringify(weaveAnew(piece, analysis, targets)))
-      throw new Error(`"${strand.name}" is woven to another text than anew.`);
     if (strand.kind === 'field' || strand.kind === 'signal') outgoing.push(await checkField(piece, strand, analysis));
     if (strand.kind === 'form') await checkForm(piece, strand, analysis);
     if (strand.kind === 'surface' || strand.kind === 'finish')

@@ -18,8 +18,6 @@ import {
   providePixels,
   runningInto,
   stepFunction,
-  weave,
-  weaveAnew,
   type PlaceValues,
 } from '../weave';
 import { pieceWith, TAKEN, TEST_FINISH, TEST_FORM, TEST_MESH, TEST_PICTURE, TEST_SIGNAL } from './testing';
@@ -304,21 +302,6 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
             JSON.stringify(setting),
           ).toBe(-1);
         }
-    });
-
-  if (resolved.glsl)
-    it('is woven to the text that it would be woven to anew, whichever of its parameters is turned', () => {
-      const targets = [{ strand: 's2' }];
-      for (const setting of settings(d, 5))
-        for (const param of resolved.params)
-          for (const value of [undefined, ...others(param)]) {
-            const set = { ...setting };
-            if (value === undefined) delete set[param.id];
-            else set[param.id] = value;
-            const piece = pieceWith(d, takes, set);
-            const analysis = analyse(piece);
-            expect(weave(piece, analysis, targets)).toEqual(weaveAnew(piece, analysis, targets));
-          }
     });
 
   const params = d.params.filter(

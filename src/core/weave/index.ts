@@ -2,7 +2,7 @@ export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, mayComeAndG
 export type { Analysis, Problem, StepTypes, Target, UniformSlot, Use, WeaveOptions, Woven } from './types';
 export { linkedStrands, orderStrands, strandsBehind, wouldCycle } from './order';
 export { drawnBefore, drawnEnds, lastDrawn, lastReshape } from './plan';
-export { aloneText, cardText, processorText, weave, weaveAnew } from './weave';
+export { aloneText, cardText, processorText, weave } from './weave';
 export { keyedCurve, keyedLiteral, keyedScalars, keyScalars, keysFit, literalAt } from './keyed';
 export { literalOf, plainParams, slotValues } from './values';
 export {

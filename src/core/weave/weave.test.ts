@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { checkProgram, Processor, compile } from '../glsl';
-import { addStep, addStrand, blankPiece, renameStrand, setLoop, setParam, toggleStep } from '../piece/edit';
+import { addStep, addStrand, blankPiece, setParam } from '../piece/edit';
 import type { Control, Piece } from '../piece/types';
 import { CATALOGUE, fitting } from '../steps';
 import { toEncoded, toLinear, linearOf } from '../colour';
@@ -14,61 +14,16 @@ import {
   plainParams,
   processorText,
   weave,
-  weaveAnew,
   wouldCycle,
 } from '.';
 
 const veil = STARTERS[0]!.piece;
-const textOf = (piece = veil, strand = 'swell') => weaveAnew(piece, analyse(piece), [{ strand }]).glsl;
-
-const textIn = (piece: Piece) => weaveAnew(piece, analyse(piece), [{ strand: 'swell' }], { signalUniforms: true }).glsl;
+const textOf = (piece = veil, strand = 'swell') => weave(piece, analyse(piece), [{ strand }]).glsl;
 
 describe('weaving', () => {
   it('writes the same text when only numbers changed, and another when a choice did', () => {
     expect(textOf(setParam(veil, 'swell', 't2', 'scale', 7.5))).toBe(textOf());
     expect(textOf(setParam(veil, 'swell', 't2', 'style', 'ridged'))).not.toBe(textOf());
-  });
-
-  it('is done once for pieces of one shape, and anew where anything else is another', () => {
-    const of = (piece: Piece) => weave(piece, analyse(piece), [{ strand: 'swell' }], { signalUniforms: true });
-    const woven = of(veil);
-    expect(of(setParam(veil, 'swell', 't2', 'scale', 7.5))).toBe(woven);
-    const changed: [string, Piece][] = [
-      ['a choice', setParam(veil, 'swell', 't2', 'style', 'ridged')],
-      ['a link', setParam(veil, 'swell', 't2', 'scale', { link: 'breath' })],
-      ['keys', setParam(veil, 'swell', 't2', 'scale', { keys: [{ at: 0, value: 2, ease: 'held' }] })],
-      ['there', setParam(veil, 'swell', 't2', 'there', 0.5)],
-      ['off', toggleStep(veil, 'swell', 't2')],
-      ['a name', renameStrand(veil, 'swell', 'waves')],
-      ['the loop', setLoop(veil, { frames: veil.loop.frames + 1 })],
-      ['a step more', addStep(veil, 'swell', 2, 'field.invert')],
-    ];
-    for (const [what, piece] of changed) {
-      const anew = weaveAnew(piece, analyse(piece), [{ strand: 'swell' }], { signalUniforms: true });
-      expect(of(piece), what).toEqual(anew);
-      expect(of(piece), what).not.toBe(woven);
-    }
-    // A choice that is played is part of the text, a number that is played is not.
-    const played = (shape: string, depth: number) => {
-      const piece = setParam(veil, 'swell', 't2', 'style', { control: 'c1' });
-      return {
-        ...setParam(piece, 'swell', 't2', 'scale', { control: 'c2' }),
-        controls: [
-          { id: 'c1', name: 'style', value: shape, default: shape, min: 0, max: 1, curve: 1 },
-          { id: 'c2', name: 'scale', value: depth, default: depth, min: 0, max: 9, curve: 1 },
-        ],
-      };
-    };
-    const first = of(played('plain', 2));
-    expect(of(played('plain', 3))).toBe(first);
-    expect(of(played('ridged', 3)).glsl).not.toBe(first.glsl);
-    expect(of(played('ridged', 3)).glsl).toBe(textIn(played('ridged', 3)));
-    const there = (value: number) => of(setParam(veil, 'swell', 't2', 'there', value));
-    for (const value of [0, 1]) {
-      const piece = setParam(veil, 'swell', 't2', 'there', value);
-      const anew = weaveAnew(piece, analyse(piece), [{ strand: 'swell' }], { signalUniforms: true });
-      expect(there(value), `there ${value}`).toEqual(anew);
-    }
   });
 
   it('gives text that checks for every strand of every starter', () => {

@@ -1,9 +1,7 @@
 import { LOOP_ON_CARD, readsLoop, samplerText } from '../glsl';
 import { branchesOnCard, FRAME_ON_CARD, FRAME_STAND_IN, readsFrame, readsOther } from '../glsl/lib';
 import type { Piece } from '../piece/types';
-import { Recent } from '../recent';
 import { Plan } from './plan';
-import { shapeOf } from './shape';
 import type { Analysis, Target, WeaveOptions, Woven } from './types';
 import { Writer } from './writer';
 
@@ -29,14 +27,6 @@ export const aloneText = (woven: Woven) => [samplers(woven), standIn(woven), wov
 /** The text for the processor, which has no picture to read elsewhere. */
 export const processorText = (woven: Woven) => `${standIn(woven)}${woven.glsl}`;
 
-/** Weaves anew, whatever was woven before. */
-export function weaveAnew(piece: Piece, analysis: Analysis, targets: Target[], options: WeaveOptions = {}): Woven {
-  return new Writer(piece, new Plan(piece, analysis, targets, options.signalUniforms === true), options).write(targets);
-}
-
-/** What pieces of one shape are woven to: while a number is turned, the text stays as it is. */
-const known = new Recent<Woven>(64);
-
 /**
  * Weaves strands into GLSL text, in an order that compiles. Steps that cannot run are passed
  * by. Each strand (or part of one that a link reaches) becomes one function of the place and
@@ -44,8 +34,5 @@ const known = new Recent<Woven>(64);
  * each once, however many strands share them.
  */
 export function weave(piece: Piece, analysis: Analysis, targets: Target[], options: WeaveOptions = {}): Woven {
-  // Text with constants has the values themselves.
-  if (options.constants) return weaveAnew(piece, analysis, targets, options);
-  const key = `${JSON.stringify([targets, options])}\n${shapeOf(piece, analysis)}`;
-  return known.get(key) ?? known.put(key, weaveAnew(piece, analysis, targets, options));
+  return new Writer(piece, new Plan(piece, analysis, targets, options.signalUniforms === true), options).write(targets);
 }
