@@ -2,12 +2,12 @@ import { beatsOf } from '../../piece/beats';
 import type { Loop } from '../../piece/types';
 import type { Twin } from '../param-types';
 
-/** Most turns in a loop that the sliders go to. */
+/** Most turns in a loop that are usual; the shortest that a turn usually lasts follows from it. */
 const MOST = 12;
 /** What is typed has few digits: turns that are as near to a whole number, of themselves, are meant to be whole. */
 const NEAR = 1e-3;
 
-const said = (name: string, unit: string, whole: number): Twin => ({
+const lasting = (name: string, unit: string, whole: number): Twin => ({
   name,
   unit,
   about: 'How long one turn lasts. The same as the turns in a loop, said another way.',
@@ -24,5 +24,8 @@ const said = (name: string, unit: string, whole: number): Twin => ({
 /** How long one of so many turns in a loop lasts: in seconds, and in beats where the loop has a tempo. */
 export function turnLasts(loop: Loop): Twin[] {
   const beats = beatsOf(loop);
-  return [said('Seconds', 's', loop.frames / loop.rate), ...(beats === null ? [] : [said('Beats', 'beats', beats)])];
+  return [
+    lasting('Seconds', 's', loop.frames / loop.rate),
+    ...(beats === null ? [] : [lasting('Beats', 'beats', beats)]),
+  ];
 }
