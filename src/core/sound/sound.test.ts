@@ -233,7 +233,8 @@ describe.each(MADE_SOUNDS.map((s) => [s.name, s.make] as const))('the ready-made
     const most = samples.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
     expect(most).toBeGreaterThan(0.5);
     expect(most).toBeLessThanOrEqual(0.9001);
-    expect(make().samples).toEqual(samples);
+    // As bytes: going through the numbers one by one takes a second a sound.
+    expect(Buffer.from(make().samples.buffer).equals(Buffer.from(samples.buffer))).toBe(true);
     // Over the seam it goes on no further than it does anywhere from one sample to the next.
     const widest = samples.reduce((m, v, i) => (i > 0 ? Math.max(m, Math.abs(v - samples[i - 1]!)) : m), 0);
     expect(Math.abs(samples[0]! - samples.at(-1)!)).toBeLessThanOrEqual(1.01 * widest);

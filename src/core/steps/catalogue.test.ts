@@ -104,23 +104,21 @@ function rowsAt(places: PlaceValues[]): Float32Array {
 }
 
 /** The values of row "s2" at places, and all that its step says beside the running value. */
-async function valuesAt(piece: Piece, places: PlaceValues[]): Promise<number[]> {
+async function valuesAt(piece: Piece, places: PlaceValues[]): Promise<Float64Array> {
   const analysis = analyse(piece);
   const evaluator = await Evaluator.make(piece, [{ strand: 's2' }], analysis);
   const bare = rowsAt(places);
   const rows = evaluator.gives(0) === 'image' ? lit(bare) : bare;
   const { passes = 1 } = analysis.types.get('s2')!.at(-1)!.definition!;
-  const before: number[] = [];
+  const before: Float32Array[] = [];
   for (let pass = 0; pass < passes - 1; pass++)
-    before.push(...(await Evaluator.make(piece, [{ strand: 's2' }], analysis, { pass })).run(0, rows, places.length));
-  const beside = (['delay', 'tint', 'dot'] as const).flatMap((name) => [
-    ...(evaluator.aside(name, bare, places.length) ?? []),
-  ]);
-  return [...evaluator.run(0, rows, places.length), ...before, ...beside];
+    before.push((await Evaluator.make(piece, [{ strand: 's2' }], analysis, { pass })).run(0, rows, places.length));
+  const beside = (['delay', 'tint', 'dot'] as const).map((name) => evaluator.aside(name, bare, places.length) ?? []);
+  return joined([evaluator.run(0, rows, places.length), ...before, ...beside]);
 }
 
 /** All that the last step of row "s2" comes to: values, a mesh, a part of the stage, a way of drawing. */
-async function outcome(piece: Piece): Promise<number[]> {
+async function outcome(piece: Piece): Promise<Float64Array> {
   const strand = piece.strands.find((s) => s.id === 's2')!;
   const step = strand.steps.at(-1)!;
   const definition = analyse(piece).types.get('s2')!.at(-1)!.definition!;
@@ -130,7 +128,6 @@ async function outcome(piece: Piece): Promise<number[]> {
     definition.look?.(plain as Record<string, string>),
     definition.shutter?.(plain),
   ]);
-  const letters = [...said].map((c) => c.charCodeAt(0));
   const mesh = strand.kind === 'form' ? await bake(piece, strand) : null;
   const live = definition.glsl ? await valuesAt(piece, PLACES) : [];
   const { copies, shading } = mesh ?? {};
@@ -138,9 +135,21 @@ async function outcome(piece: Piece): Promise<number[]> {
     ? JSON.stringify({ copies, shading }, (_, v) => (ArrayBuffer.isView(v) ? [...(v as Float32Array)] : v))
     : '';
   const data = mesh ? [mesh.pointData, mesh.cornerData, mesh.faceData].flatMap((d) => Object.values(d)) : [];
-  const made = mesh ? [...mesh.positions, ...mesh.corners, ...data.flatMap((d) => [...d.data])] : [];
+  const made = mesh ? [mesh.positions, mesh.corners, ...data.map((d) => d.data)] : [];
   const shade = shading ? [shading.angle, Number(shading.facets)] : [];
-  return [...letters, ...live, ...made, ...shade, ...[...place].map((c) => c.charCodeAt(0))];
+  return joined([letters(said), live, ...made, shade, letters(place)]);
+}
+
+const letters = (text: string) => Array.from(text, (c) => c.charCodeAt(0));
+
+function joined(parts: ArrayLike<number>[]): Float64Array {
+  const all = new Float64Array(parts.reduce((sum, part) => sum + part.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    all.set(part, at);
+    at += part.length;
+  }
+  return all;
 }
 
 /** How far two values are apart; a place that is moved on by whole units is the same to all that repeats. */
@@ -149,7 +158,8 @@ const apart = (d: StepDefinition, a: number, b: number) => {
   return d.op === 'field.pan' ? Math.abs(off - Math.round(off)) : off;
 };
 
-const differ = (a: number[], b: number[]) => a.length !== b.length || a.some((v, i) => Math.abs(v - b[i]!) > 1e-6);
+const differ = (a: Float64Array, b: Float64Array) =>
+  a.length !== b.length || a.some((v, i) => Math.abs(v - b[i]!) > 1e-6);
 
 const NEUTRAL: Partial<Record<RunType, string>> = { surface: 'bareSurface(vec3(0.0), 1.0, 0.0)' };
 

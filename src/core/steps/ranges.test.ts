@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Piece, Value } from '../piece/types';
 import { acceptsLinks, analyse, Evaluator, placeRows, type PlaceValues } from '../weave';
+import { withLast } from './testing';
 import { CATALOGUE, kindOf, linkTypes, rangeOf, type Param, type RunType, type StepDefinition } from '.';
 
 /** Driven by the catalogue: a step that is added is covered by being there. */
@@ -39,24 +40,30 @@ const PLACES: PlaceValues[] = SIZES.flatMap((a, i) =>
 );
 const ROWS = placeRows(PLACES);
 
+/** Pieces by step and what it takes: those under test differ from them by their numbers. */
+const around = new Map<string, Piece>();
+
+function pieceAround(d: StepDefinition, takes: RunType | null): Piece {
+  const kind = kindOf(d);
+  const source = takes === null ? d.op : (kind === 'signal' ? SIGNAL_SOURCES : SOURCES)[takes]!;
+  let piece = addStrand(blankPiece(), kind, 'given', kind === 'field' ? 'field.from' : 'signal.constant');
+  piece = addStrand(piece, kind, 'own', source, takes === 'float' ? { value: 0.7 } : {});
+  piece = takes === null ? piece : addStep(piece, 's2', 1, d.op);
+  return d.params.some(takesPicture) ? addStrand(piece, 'finish', 'aside', 'finish.paint') : piece;
+}
+
+const takesPicture = (p: Param) => p.type === 'strand' && p.kind === 'finish';
+
 /**
  * A row with the step behind a source that suits it, and a strand "s1" that gives one number. What takes a picture
  * takes that of a finish "s3".
  */
 function withStep(d: StepDefinition, takes: RunType | null, own: Record<string, Value>, given: number): Piece {
-  const kind = kindOf(d);
-  const pictures = d.params.filter((p) => p.type === 'strand' && p.kind === 'finish');
-  const params = { ...own, ...Object.fromEntries(pictures.map((p) => [p.id, { link: 's3' }])) };
-  let piece = addStrand(blankPiece(), kind, 'given', kind === 'field' ? 'field.from' : 'signal.constant', {
-    value: given,
-  });
-  const source = kind === 'signal' ? SIGNAL_SOURCES[takes!] : SOURCES[takes!];
-  piece =
-    takes === null
-      ? addStrand(piece, kind, 'own', d.op, params)
-      : addStrand(piece, kind, 'own', source!, takes === 'float' ? { value: 0.7 } : {});
-  piece = takes === null ? piece : addStep(piece, 's2', 1, d.op, params);
-  return pictures.length > 0 ? addStrand(piece, 'finish', 'aside', 'finish.paint') : piece;
+  const name = [d.op, takes].join();
+  const piece = around.get(name) ?? pieceAround(d, takes);
+  around.set(name, piece);
+  const pictures = d.params.filter(takesPicture).map((p) => [p.id, { link: 's3' }] as const);
+  return withLast(withLast(piece, 's1', { value: given }), 's2', { ...own, ...Object.fromEntries(pictures) });
 }
 
 const run = async (piece: Piece) => (await Evaluator.make(piece, [{ strand: 's2' }])).run(0, ROWS, PLACES.length);

@@ -1,5 +1,5 @@
 import { addStep, addStrand, blankPiece, setLoop } from '../piece/edit';
-import type { Kind, Piece, Value } from '../piece/types';
+import type { Kind, Piece, Step, Value } from '../piece/types';
 import { provideTrack, soundTrack } from '../sound/track';
 import { CATALOGUE, kindOf, type RunType, type StepDefinition } from '.';
 
@@ -118,19 +118,13 @@ export const TEST_SIGNAL = 's3';
 /** A picture, where the step is one of a finish or a field. */
 export const TEST_FINISH = 's4';
 
-/**
- * A row of the step alone, behind what suits it, in strand "s2"; see `TEST_FORM` and what follows for what else
- * there is. @param cloud a form is a cloud of points
- */
-export function pieceWith(
-  d: StepDefinition,
-  takes: RunType | null,
-  params: Record<string, Value> = {},
-  cloud = false,
-): Piece {
+/** Pieces that stand around steps, by step: a piece under test differs from them by its parameters alone. */
+const around = new Map<string, Piece>();
+
+function pieceAround(d: StepDefinition, takes: RunType | null, cloud: boolean): Piece {
   const kind = kindOf(d);
   const before = takes === 'form' && cloud ? CLOUD : ((takes && BEFORE[kind]?.[takes]) ?? []);
-  const rows = [...before, [d.op, params] as const];
+  const rows = [...before, [d.op, {}] as const];
   let piece: Piece = {
     ...addStrand(blankPiece(), 'form', 'other', 'form.grid', { columns: 2, rows: 2 }),
     assets: [
@@ -143,6 +137,28 @@ export function pieceWith(
   piece = rows.slice(1).reduce((p, [op, own], i) => addStep(p, 's2', i + 1, op, own), piece);
   piece = addStrand(piece, 'signal', 'moving', 'signal.cycle');
   return kind === 'finish' || kind === 'field' ? addStrand(piece, 'finish', 'aside', 'finish.shoot') : piece;
+}
+
+/** A piece whose strand of an id has other parameters in its last step. */
+export function withLast(piece: Piece, id: string, params: Record<string, Value>): Piece {
+  const ending = (steps: Step[]) => [...steps.slice(0, -1), { ...steps.at(-1)!, params }];
+  return { ...piece, strands: piece.strands.map((s) => (s.id === id ? { ...s, steps: ending(s.steps) } : s)) };
+}
+
+/**
+ * A row of the step alone, behind what suits it, in strand "s2"; see `TEST_FORM` and what follows for what else
+ * there is. @param cloud a form is a cloud of points
+ */
+export function pieceWith(
+  d: StepDefinition,
+  takes: RunType | null,
+  params: Record<string, Value> = {},
+  cloud = false,
+): Piece {
+  const name = [d.op, takes, cloud].join();
+  const piece = around.get(name) ?? pieceAround(d, takes, cloud);
+  around.set(name, piece);
+  return withLast(piece, 's2', params);
 }
 
 /** Every step with every type that it takes, null for a source. */
