@@ -1,6 +1,6 @@
 import { fail } from '../errors';
 import type { Type } from '../types';
-import { unsigned, type ValType } from './encode';
+import { pushUnsigned, type ValType } from './encode';
 import { valType, write, type Scalar } from './scalars';
 
 /** Values and bytes of one function that every browser takes (the engines' own limits are 50,000 and 7,654,321). */
@@ -42,7 +42,8 @@ export class Assembler {
   }
 
   protected store(target: Scalar): void {
-    this.code.push(0x21, ...unsigned((target as Leaf).index));
+    this.code.push(0x21);
+    pushUnsigned(this.code, (target as Leaf).index);
   }
 
   /** Same value, usable more than once. */
@@ -68,7 +69,8 @@ export class Assembler {
   }
 
   branch(to: number, conditional = false): void {
-    this.code.push(conditional ? 0x0d : 0x0c, ...unsigned(this.depth - to));
+    this.code.push(conditional ? 0x0d : 0x0c);
+    pushUnsigned(this.code, this.depth - to);
   }
 
   get level(): number {

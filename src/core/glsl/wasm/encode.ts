@@ -3,33 +3,38 @@ export const F32 = 0x7d;
 export const I32 = 0x7f;
 export type ValType = typeof F32 | typeof I32;
 
+/** Appends a whole number of 0 to 2^32 - 1 in LEB128 (5.2.2). */
+export function pushUnsigned(bytes: number[], value: number): void {
+  let rest = value >>> 0;
+  while (rest > 0x7f) {
+    bytes.push((rest & 0x7f) | 0x80);
+    rest >>>= 7;
+  }
+  bytes.push(rest);
+}
+
 export function unsigned(value: number): number[] {
   const bytes: number[] = [];
-  let rest = value >>> 0;
-  do {
-    const byte = rest & 0x7f;
-    rest >>>= 7;
-    bytes.push(rest ? byte | 0x80 : byte);
-  } while (rest);
+  pushUnsigned(bytes, value);
   return bytes;
 }
 
-export function signed(value: number): number[] {
-  const bytes: number[] = [];
+/** Appends a whole number of -2^31 to 2^31 - 1 in LEB128 (5.2.2). */
+export function pushSigned(bytes: number[], value: number): void {
   let rest = value | 0;
-  for (;;) {
-    const byte = rest & 0x7f;
+  while (rest < -0x40 || rest > 0x3f) {
+    bytes.push((rest & 0x7f) | 0x80);
     rest >>= 7;
-    const last = (rest === 0 && !(byte & 0x40)) || (rest === -1 && (byte & 0x40) !== 0);
-    bytes.push(last ? byte : byte | 0x80);
-    if (last) return bytes;
   }
+  bytes.push(rest & 0x7f);
 }
 
-export function float32(value: number): number[] {
-  const bytes = new Uint8Array(4);
-  new DataView(bytes.buffer).setFloat32(0, value, true);
-  return [...bytes];
+const scratch = new DataView(new ArrayBuffer(4));
+
+/** Appends the four bytes of a number in single precision (5.2.3). */
+export function pushFloat32(bytes: number[], value: number): void {
+  scratch.setFloat32(0, value, true);
+  bytes.push(scratch.getUint8(0), scratch.getUint8(1), scratch.getUint8(2), scratch.getUint8(3));
 }
 
 function text(value: string): number[] {

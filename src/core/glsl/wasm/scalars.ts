@@ -1,5 +1,5 @@
 import type { ScalarName } from '../types';
-import { F32, float32, I32, signed, unsigned, type ValType } from './encode';
+import { F32, I32, pushFloat32, pushSigned, pushUnsigned, unsigned, type ValType } from './encode';
 
 /**
  * One scalar on its way into code: a constant, a local, or an operation on scalars that is
@@ -51,13 +51,15 @@ export function load(type: ValType, address: number): Scalar {
 /** Appends the code that puts the scalar on the stack. */
 export function write(scalar: Scalar, code: number[]): void {
   if (scalar.kind === 'const') {
-    if (scalar.type === F32) code.push(0x43, ...float32(scalar.value));
-    else code.push(0x41, ...signed(scalar.value));
+    code.push(scalar.type === F32 ? 0x43 : 0x41);
+    if (scalar.type === F32) pushFloat32(code, scalar.value);
+    else pushSigned(code, scalar.value);
   } else if (scalar.kind === 'local') {
-    code.push(0x20, ...unsigned(scalar.index));
+    code.push(0x20);
+    pushUnsigned(code, scalar.index);
   } else {
     for (const arg of scalar.args) write(arg, code);
-    code.push(...scalar.op);
+    for (const byte of scalar.op) code.push(byte);
   }
 }
 

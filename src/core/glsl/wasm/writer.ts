@@ -127,13 +127,11 @@ export class FunctionWriter extends Assembler {
   }
 
   private lowerAll(nodes: Node[]): Scalar[][] {
-    const results: Scalar[][] = [];
-    for (const [i, node] of nodes.entries()) {
+    const lastEffect = nodes.length > 1 ? nodes.findLastIndex(hasEffects) : 0;
+    return nodes.map((node, i) => {
       const scalars = this.lower(node);
-      const changes = nodes.slice(i + 1).some(hasEffects);
-      results.push(changes ? scalars.map((s) => this.copy(s)) : scalars);
-    }
-    return results;
+      return i < lastEffect ? scalars.map((s) => this.copy(s)) : scalars;
+    });
   }
 
   /** The scalars of a value, in order. */
