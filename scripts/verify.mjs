@@ -40,7 +40,7 @@ if (missing.length > 0) {
 rmSync(results, { recursive: true, force: true });
 
 // Two lanes: browser tests wait a good part of their time, for a page to answer or a picture to be drawn. What needs no
-// page takes the time that they leave, and never any of theirs.
+// page takes the time that they leave, and never any of theirs; without browser tests all of it goes side by side.
 const leftOver = (what, command, ...rest) => beside(what, 'nice', ['-n', '19', command, ...rest]);
 const vitest = (file) => ['npx', 'vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${file}`];
 const since = quick ? lastGreen() : null;
@@ -48,9 +48,12 @@ if (since) console.log(`\nUnit tests of what changed since ${since.slice(0, 7)},
 const changed = since ? ['--changed', since, '--passWithNoTests'] : [];
 const readThrough = async () => {
   const types = await leftOver('Types', 'npm', 'run', '-s', 'types');
-  const lint = await leftOver('Lint', 'npm', 'run', '-s', 'lint');
-  const unit = await leftOver('Unit tests', ...vitest(unitFile), ...changed);
-  return { read: Math.max(types, lint), unit };
+  return Math.max(types, await leftOver('Lint', 'npm', 'run', '-s', 'lint'));
+};
+const unitTests = () => leftOver('Unit tests', ...vitest(unitFile), ...changed);
+const withoutPages = async () => {
+  if (quick) return Promise.all([readThrough(), unitTests()]);
+  return [await readThrough(), await unitTests()];
 };
 const inBrowser = async () => {
   const built = await beside('Building', 'npm', ['run', '-s', 'build']);
@@ -61,10 +64,7 @@ const inBrowser = async () => {
   const [command, ...rest] = vitest(firefoxFile);
   return (await beside('Firefox', command, [...rest, '--config', 'e2e/firefox/vitest.config.ts'])) || code;
 };
-const [{ read: readCode, unit: unitCode }, browserCode] = await Promise.all([
-  readThrough(),
-  quick && !firefox ? 0 : inBrowser(),
-]);
+const [[readCode, unitCode], browserCode] = await Promise.all([withoutPages(), quick && !firefox ? 0 : inBrowser()]);
 
 // What ran was all there is: a part of it says nothing of the rest.
 if (unitCode === 0 && !since) keepGreen();

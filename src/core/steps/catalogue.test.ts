@@ -20,7 +20,7 @@ import {
   stepFunction,
   type PlaceValues,
 } from '../weave';
-import { pieceWith, TAKEN, TEST_FINISH, TEST_FORM, TEST_MESH, TEST_PICTURE, TEST_SIGNAL } from './testing';
+import { firstOfEach, pieceWith, TAKEN, TEST_FINISH, TEST_FORM, TEST_MESH, TEST_PICTURE, TEST_SIGNAL } from './testing';
 import {
   CATALOGUE,
   isLoopLength,
@@ -103,19 +103,23 @@ function rowsAt(places: PlaceValues[]): Float32Array {
   return rows;
 }
 
-/** The values of row "s2" at places, and all that its step says beside the running value. */
-async function valuesAt(piece: Piece, places: PlaceValues[]): Promise<Float64Array> {
+/** Gives the values of row "s2" at places, and all that its step says beside the running value. */
+async function valuesOf(piece: Piece): Promise<(places: PlaceValues[]) => Float64Array> {
   const analysis = analyse(piece);
   const evaluator = await Evaluator.make(piece, [{ strand: 's2' }], analysis);
-  const bare = rowsAt(places);
-  const rows = evaluator.gives(0) === 'image' ? lit(bare) : bare;
   const { passes = 1 } = analysis.types.get('s2')!.at(-1)!.definition!;
-  const before: Float32Array[] = [];
+  const before: Evaluator[] = [];
   for (let pass = 0; pass < passes - 1; pass++)
-    before.push((await Evaluator.make(piece, [{ strand: 's2' }], analysis, { pass })).run(0, rows, places.length));
-  const beside = (['delay', 'tint', 'dot'] as const).map((name) => evaluator.aside(name, bare, places.length) ?? []);
-  return joined([evaluator.run(0, rows, places.length), ...before, ...beside]);
+    before.push(await Evaluator.make(piece, [{ strand: 's2' }], analysis, { pass }));
+  return (places) => {
+    const bare = rowsAt(places);
+    const rows = evaluator.gives(0) === 'image' ? lit(bare) : bare;
+    const beside = (['delay', 'tint', 'dot'] as const).map((name) => evaluator.aside(name, bare, places.length) ?? []);
+    return joined([...[evaluator, ...before].map((e) => e.run(0, rows, places.length)), ...beside]);
+  };
 }
+
+const valuesAt = async (piece: Piece, places: PlaceValues[]) => (await valuesOf(piece))(places);
 
 /** All that the last step of row "s2" comes to: values, a mesh, a part of the stage, a way of drawing. */
 async function outcome(piece: Piece): Promise<Float64Array> {
@@ -226,6 +230,7 @@ function others(param: Param): Value[] {
 function* settings(d: StepDefinition, seed: number): Generator<Record<string, Value>> {
   yield {};
   const next = generator(seed);
+  const isNew = firstOfEach();
   const choices = d.params.filter((p) => p.type === 'choice');
   const ways = choices.reduce((n, p) => n * p.options.length, 1);
   for (let way = 0; way < 2 * Math.min(60, Math.max(ways, 8)); way++) {
@@ -248,7 +253,7 @@ function* settings(d: StepDefinition, seed: number): Generator<Record<string, Va
       else if (p.type === 'strand' && p.kind === 'signal') setting[p.id] = { link: TEST_SIGNAL };
       else if (p.type === 'strand' && p.kind === 'finish') setting[p.id] = { link: TEST_FINISH };
     }
-    yield setting;
+    if (isNew(setting)) yield setting;
   }
 }
 
@@ -294,6 +299,7 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
   if (resolved.glsl && !['field', 'signal'].includes(kindOf(d)))
     it('gives numbers at the ends of all ranges', async () => {
       const ends = resolved.params.filter((p) => p.type === 'number' || p.type === 'vector');
+      const isNew = firstOfEach();
       for (const setting of settings(d, 11))
         for (const [a, b] of [
           [0, 0],
@@ -305,7 +311,9 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
             const end = rangeOf(p)[i % 2 === 0 ? a : b];
             return [p.id, p.type === 'vector' ? [end, end, end] : end];
           });
-          const piece = pieceWith(d, takes, { ...setting, ...(Object.fromEntries(own) as Record<string, Value>) });
+          const params = { ...setting, ...(Object.fromEntries(own) as Record<string, Value>) };
+          if (!isNew(params)) continue;
+          const piece = pieceWith(d, takes, params);
           const values = await valuesAt(piece, PLACES);
           expect(
             values.findIndex((v) => !Number.isFinite(v)),
@@ -341,7 +349,7 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
       const jump = async (setting: Record<string, Value>, value: number) => {
         const wide = param.type === 'vector' ? [value, 2 * value, -value] : value;
         const piece = pieceWith(d, takes, { ...setting, [param.id]: wide as Value });
-        const [begin, end] = await Promise.all(ENDS.map((places) => valuesAt(piece, places)));
+        const [begin, end] = ENDS.map(await valuesOf(piece));
         return begin!.filter((v, i) => apart(d, v, end![i]!) > 2e-3 * Math.max(1, Math.abs(v))).length / begin!.length;
       };
       let between = 0;
@@ -359,7 +367,7 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
         const low = param.type === 'number' ? (param.hard?.[0] ?? -Infinity) : -Infinity;
         for (const whole of [1, 2, 3, -1, -2].filter((n) => n >= low))
           expect(await jump(setting, whole), `${JSON.stringify(setting)}, ${whole}`).toBeLessThan(0.02);
-        between = Math.max(between, await jump(setting, 1.37), await jump(setting, 0.41));
+        if (between <= 0.1) between = Math.max(between, await jump(setting, 1.37), await jump(setting, 0.41));
       }
       if (!(param.type === 'number' && param.whole))
         expect(between, 'what lies between does not close').toBeGreaterThan(0.1);

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Piece, Value } from '../piece/types';
 import { acceptsLinks, analyse, Evaluator, placeRows, type PlaceValues } from '../weave';
-import { withLast } from './testing';
+import { firstOfEach, withLast } from './testing';
 import { CATALOGUE, kindOf, linkTypes, rangeOf, type Param, type RunType, type StepDefinition } from '.';
 
 /** Driven by the catalogue: a step that is added is covered by being there. */
@@ -78,13 +78,14 @@ describe.each(cases)('%s', (_, d, takes) => {
         ),
       );
       const links = Object.fromEntries(d.params.filter((p) => isLinkable(d, p)).map((p) => [p.id, { link: 's1' }]));
+      const isNew = firstOfEach();
       for (const choice of [0, 1, 2, 3, 4, 5, 6, 7, 8]) {
         const chosen = Object.fromEntries(
           d.params.flatMap((p): [string, Value][] =>
             p.type === 'choice' ? [[p.id, p.options[choice % p.options.length]!.id]] : [],
           ),
         );
-        if (choice > 0 && Object.keys(chosen).length === 0) break;
+        if (!isNew(chosen)) continue;
         for (const params of [
           { ...literals, ...chosen },
           { ...links, ...chosen },

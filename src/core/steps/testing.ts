@@ -161,6 +161,12 @@ export function pieceWith(
   return withLast(piece, 's2', params);
 }
 
+/** Says of each value whether it is the first of its kind. */
+export function firstOfEach(): (value: unknown) => boolean {
+  const seen = new Set<string>();
+  return (value) => seen.size < seen.add(JSON.stringify(value)).size;
+}
+
 /** Every step with every type that it takes, null for a source. */
 export const TAKEN = CATALOGUE.flatMap((d) =>
   (d.takes.length === 0 ? [null] : d.takes).map(
