@@ -117,6 +117,11 @@ export class Plan {
     return index === this.rows(target.strand).length - 1 ? name : `${name}_To${index + 1}`;
   }
 
+  /** What a target comes to, where it is taken in. */
+  valueNameOf(target: Target): string {
+    return `${this.nameOf(target)}_Value`;
+  }
+
   /** Targets of a strand at which functions end, from its beginning on. */
   endsOf(strand: string): Target[] {
     return [...(this.ends.get(strand) ?? [])]

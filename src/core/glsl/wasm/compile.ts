@@ -4,7 +4,8 @@ import { TABLE_BYTES } from '../pictures';
 import type { ScalarName } from '../types';
 import { F32, I32, moduleBytes, unsigned, type FunctionCode, type ValType } from './encode';
 import { valType, type Scalar } from './scalars';
-import { FunctionWriter, type Module } from './writer';
+import type { Module } from './value-writer';
+import { FunctionWriter } from './writer';
 
 /** A function that can be run over arrays: one row of inputs gives one row of outputs. */
 export interface Entry {
