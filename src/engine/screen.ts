@@ -41,6 +41,15 @@ export function takeScreen(): Screen {
   return new Screen();
 }
 
+/** Makes the screen that will be needed. */
+export function prepareScreen(): void {
+  try {
+    waiting ??= new Screen();
+  } catch {
+    // Who takes one is told.
+  }
+}
+
 /** Has a screen wait for who needs one next. */
 export function letGoOfScreen(screen: Screen): void {
   waiting?.dispose();

@@ -1,8 +1,9 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 import { PieceError } from '@/core/piece/errors';
+import { prepareScreen } from '@/engine/screen';
 import { startChecks } from '@/state/checks';
 import { openKept } from '@/state/keeper';
 import { REACHING_PROBLEM } from '@/state/kept';
@@ -45,7 +46,8 @@ export function Workbench({ id }: { id: string }) {
       .then((end) => {
         if (left) end?.();
         else close.current = end;
-        if (!left) setOpening({ state: end ? 'open' : 'missing' });
+        // All of the workbench at once: put together a little at a time, so that the page answers meanwhile.
+        if (!left) startTransition(() => setOpening({ state: end ? 'open' : 'missing' }));
         // The commands of a step name the part that it came with.
         if (!left && useWorkbench.getState().piece.uses) void useParts.getState().load();
       })
@@ -53,6 +55,8 @@ export function Workbench({ id }: { id: string }) {
         (error: unknown) =>
           !left && setOpening({ state: 'broken', why: error instanceof PieceError ? error.message : REACHING_PROBLEM }),
       );
+    // While the piece is read: it is one thing less to do when the workbench appears.
+    prepareScreen();
     return () => {
       left = true;
       ending.abort();
