@@ -221,13 +221,33 @@ const path: Table = {
   },
 };
 
-const TABLES: Partial<Record<Param['type'], Table>> = { ramp, curve, keys, path };
+/** A table whose rows are worked out once for what is written in it: each of its uniforms asks for them. */
+function kept(table: Table): Table {
+  const known = new WeakMap<object, Map<string, Row[]>>();
+  const rows = (written: Written) => {
+    const byChoices = known.get(written.entries as object) ?? new Map<string, Row[]>();
+    known.set(written.entries as object, byChoices);
+    const name = JSON.stringify(written.choices);
+    const made = byChoices.get(name) ?? table.rows(written);
+    byChoices.set(name, made);
+    return made;
+  };
+  return { ...table, rows };
+}
+
+const [KEYS, WIDE_KEYS, MOMENTS] = [kept(keys), kept(wideKeys), kept(moments)];
+const TABLES: Partial<Record<Param['type'], Table>> = {
+  ramp: kept(ramp),
+  curve: kept(curve),
+  keys: KEYS,
+  path: kept(path),
+};
 
 /** The table that a parameter is, and what is written in it; none where it is one value. */
 export function tableOf(param: Param, value: Value | undefined): { table: Table; entries: unknown } | null {
   if (isKeyed(value) && keysFit(param, value))
-    return { table: param.type === 'number' ? keys : wideKeys, entries: value.keys };
-  const table = param.type === 'keys' && param.moments ? moments : TABLES[param.type];
+    return { table: param.type === 'number' ? KEYS : WIDE_KEYS, entries: value.keys };
+  const table = param.type === 'keys' && param.moments ? MOMENTS : TABLES[param.type];
   return table ? { table, entries: value } : null;
 }
 
