@@ -1,3 +1,4 @@
+import { once } from '@/core/once';
 import { create } from 'zustand';
 import { isLink, type Piece, type Strand } from '@/core/piece/types';
 import type { Skin } from '@/core/mesh/skin';
@@ -38,13 +39,7 @@ export const clearPreviews = (): void => usePreviews.setState(NOTHING);
 type Across = Pick<Skin, 'positions' | 'copies'>;
 
 /** Meshes are large and mostly the same as before. */
-const measured = new WeakMap<Across, Patch>();
-
-function patchOn(mesh: Across): Patch {
-  const patch = measured.get(mesh) ?? patchAcross(mesh);
-  measured.set(mesh, patch);
-  return patch;
-}
+const patchOn = once<Across, Patch>(patchAcross);
 
 /** Shows fields across the forms as they are made now. */
 export function showAcross(piece: Piece, meshOf: (form: string) => Across | undefined): void {

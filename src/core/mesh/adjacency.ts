@@ -1,3 +1,4 @@
+import { once } from '../once';
 import { pointCount, type Mesh } from './mesh';
 
 /** Which faces meet where. Built once for each mesh and kept with it. */
@@ -17,15 +18,7 @@ export interface Adjacency {
   broken: number;
 }
 
-const known = new WeakMap<Mesh, Adjacency>();
-
-export function adjacencyOf(mesh: Mesh): Adjacency {
-  const before = known.get(mesh);
-  if (before) return before;
-  const made = build(mesh);
-  known.set(mesh, made);
-  return made;
-}
+export const adjacencyOf = once(build);
 
 function build(mesh: Mesh): Adjacency {
   const { corners, faceStarts } = mesh;

@@ -1,3 +1,4 @@
+import { once } from '../once';
 import { BANDS, STEP, type SoundTrack } from './track';
 
 /** Where something begins in a sound, and how clearly: 0 to 1. */
@@ -6,27 +7,19 @@ export interface Onset {
   strength: number;
 }
 
-const fluxes = new WeakMap<SoundTrack, Float64Array>();
-
 /**
  * How much each row has gone up from the one before, over all bands: the spectral flux of magnitudes on a logarithmic
  * scale (S. Böck, F. Krebs, M. Schedl, "Evaluating the Online Capabilities of Onset Detection Methods", ISMIR 2012).
  * Worked out once for a sound.
  */
-function fluxOf(track: SoundTrack): Float64Array {
-  const made = fluxes.get(track) ?? flux(track);
-  fluxes.set(track, made);
-  return made;
-}
-
-function flux(track: SoundTrack): Float64Array {
+const flux = once((track: SoundTrack): Float64Array => {
   const level = Float32Array.from(track.bands, (power) => Math.log10(1 + 1000 * Math.sqrt(power)));
   return Float64Array.from({ length: track.rows }, (_, row) => {
     let sum = 0;
     for (let i = row * BANDS; i < (row + 1) * BANDS; i++) sum += Math.max(0, level[i]! - (level[i - BANDS] ?? 0));
     return sum;
   });
-}
+});
 
 /** Rows on either side among which an onset is the highest, and how many times as far back the mean is taken. */
 const [AROUND, BACK] = [3, 3];
@@ -40,7 +33,7 @@ const CUT = 0.03;
  * @param least seconds from one to the next at least
  */
 export function onsetsOf(track: SoundTrack, sensitivity: number, least: number): Onset[] {
-  const rises = fluxOf(track);
+  const rises = flux(track);
   const most = rises.reduce((a, b) => Math.max(a, b), 0);
   if (most < 1e-6) return [];
   const threshold = most * 0.5 * (1 - Math.min(Math.max(sensitivity, 0), 1)) ** 2 + 0.02 * most;

@@ -1,3 +1,4 @@
+import { once } from '../once';
 import type { ResolvedStep, StepDefinition } from './definition';
 import { number } from './params';
 import type { RunType } from './run-type';
@@ -34,17 +35,12 @@ export const canComeAndGo = (definition: StepDefinition, takes: RunType | null, 
   !definition.asides &&
   !definition.params.some((p) => p.id === THERE.id);
 
-const made = new WeakMap<StepDefinition, ResolvedStep>();
-
 /** The step with that parameter. */
-export function comingAndGoing(definition: ResolvedStep): ResolvedStep {
-  const known = made.get(definition);
-  if (known) return known;
-  const step = {
-    ...definition,
-    params: [...definition.params, THERE],
-    glsl: `  if (${THERE.id} < 0.5) return v;\n${definition.glsl!.replace(/^\n/, '')}`,
-  } as ResolvedStep;
-  made.set(definition, step);
-  return step;
-}
+export const comingAndGoing = once(
+  (definition: ResolvedStep) =>
+    ({
+      ...definition,
+      params: [...definition.params, THERE],
+      glsl: `  if (${THERE.id} < 0.5) return v;\n${definition.glsl!.replace(/^\n/, '')}`,
+    }) as ResolvedStep,
+);

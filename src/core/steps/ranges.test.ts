@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { onceByName } from '../once';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Piece, Value } from '../piece/types';
 import { acceptsLinks, analyse, Evaluator, placeRows, type PlaceValues } from '../weave';
@@ -41,7 +42,7 @@ const PLACES: PlaceValues[] = SIZES.flatMap((a, i) =>
 const ROWS = placeRows(PLACES);
 
 /** Pieces by step and what it takes: those under test differ from them by their numbers. */
-const around = new Map<string, Piece>();
+const around = onceByName<StepDefinition, Piece>();
 
 function pieceAround(d: StepDefinition, takes: RunType | null): Piece {
   const kind = kindOf(d);
@@ -59,9 +60,7 @@ const takesPicture = (p: Param) => p.type === 'strand' && p.kind === 'finish';
  * takes that of a finish "s3".
  */
 function withStep(d: StepDefinition, takes: RunType | null, own: Record<string, Value>, given: number): Piece {
-  const name = [d.op, takes].join();
-  const piece = around.get(name) ?? pieceAround(d, takes);
-  around.set(name, piece);
+  const piece = around(d, String(takes), () => pieceAround(d, takes));
   const pictures = d.params.filter(takesPicture).map((p) => [p.id, { link: 's3' }] as const);
   return withLast(withLast(piece, 's1', { value: given }), 's2', { ...own, ...Object.fromEntries(pictures) });
 }

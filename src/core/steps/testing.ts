@@ -1,3 +1,4 @@
+import { onceByName } from '../once';
 import { addStep, addStrand, blankPiece, setLoop } from '../piece/edit';
 import type { Kind, Piece, Step, Value } from '../piece/types';
 import { provideTrack, soundTrack } from '../sound/track';
@@ -119,7 +120,7 @@ export const TEST_SIGNAL = 's3';
 export const TEST_FINISH = 's4';
 
 /** Pieces that stand around steps, by step: a piece under test differs from them by its parameters alone. */
-const around = new Map<string, Piece>();
+const around = onceByName<StepDefinition, Piece>();
 
 function pieceAround(d: StepDefinition, takes: RunType | null, cloud: boolean): Piece {
   const kind = kindOf(d);
@@ -155,9 +156,7 @@ export function pieceWith(
   params: Record<string, Value> = {},
   cloud = false,
 ): Piece {
-  const name = [d.op, takes, cloud].join();
-  const piece = around.get(name) ?? pieceAround(d, takes, cloud);
-  around.set(name, piece);
+  const piece = around(d, `${takes} ${cloud}`, () => pieceAround(d, takes, cloud));
   return withLast(piece, 's2', params);
 }
 

@@ -1,3 +1,4 @@
+import { onceByName } from '../once';
 import { callsOf, checkProgram, library, MAX_COST, MAX_SOURCE, type LibraryPart } from '../glsl';
 import { FRAME_STAND_IN, readsFrame, readsOther } from '../glsl/lib';
 import { LIMITS } from '../piece/limits';
@@ -148,7 +149,7 @@ function textOf(param: Param, row: StepTypes, name: number): number {
   return (2 * name + PARAM_TEXT) * (entries === 1 ? 1 : 4 * entries);
 }
 
-const known = new WeakMap<StepDefinition, Map<string, StepCost>>();
+const ofCatalogue = onceByName<StepDefinition, StepCost>();
 /** Steps of the catalogue are one object each; what an artist wrote is known by its text. */
 const byText = new Map<string, StepCost>();
 
@@ -158,9 +159,7 @@ export function costOf(definition: StepDefinition, takes: RunType | null, gives:
     return remembered(byText, `${types} ${definition.params.length} ${definition.glsl}`, () =>
       measure(definition, takes, gives),
     );
-  const own = known.get(definition) ?? new Map<string, StepCost>();
-  known.set(definition, own);
-  return remembered(own, types, () => measure(definition, takes, gives));
+  return ofCatalogue(definition, types, () => measure(definition, takes, gives));
 }
 
 function remembered(costs: Map<string, StepCost>, key: string, make: () => StepCost): StepCost {

@@ -1,3 +1,4 @@
+import { once } from '../once';
 import { derive } from '../glsl';
 import { readsOther } from '../glsl/lib';
 import type { Aside } from '../steps';
@@ -29,16 +30,8 @@ const ALONG = new Set(['rest', 'world', 'normal', 'uv', 'screen', 'view']);
 /** Longer text than this takes a card too long to compile: differences do. */
 const MOST_TEXT = 400_000;
 
-const known = new WeakMap<Woven, FormWoven>();
-
 /** The form with its slopes along two directions, by differentiating its text. */
-export function formText(woven: Woven): FormWoven {
-  const before = known.get(woven);
-  if (before) return before;
-  const made = make(woven);
-  known.set(woven, made);
-  return made;
-}
+export const formText = once(make);
 
 function make(woven: Woven): FormWoven {
   const move = woven.functions[0]?.name ?? STILL;

@@ -1,16 +1,9 @@
+import { onceByName } from '../once';
 import type { RunType, StepDefinition } from '../steps';
 import { stepFunction, stepFunctionName } from './step-function';
 
 /** Texts of steps of the catalogue: each is one object that never changes, and most rows have the same few. */
-const texts = new WeakMap<StepDefinition, Map<string, string>>();
-
-function remembered(definition: StepDefinition, key: string, write: () => string): string {
-  const own = texts.get(definition) ?? new Map<string, string>();
-  texts.set(definition, own);
-  const text = own.get(key) ?? write();
-  own.set(key, text);
-  return text;
-}
+const textOf = onceByName<StepDefinition, string>();
 
 /** Functions of steps that rows share where their text is the same to the letter, whatever it was made from. */
 export class FunctionTable {
@@ -23,7 +16,7 @@ export class FunctionTable {
   add(definition: StepDefinition, types: { takes: RunType | null; gives: RunType }, chosen: Record<string, number>) {
     const shared = [stepFunctionName(definition), ...Object.values(chosen)].join('_');
     const written = (name: string) => stepFunction(definition, { ...types, name, chosen });
-    const text = remembered(definition, `${shared} ${types.takes} ${types.gives}`, () => written(shared));
+    const text = textOf(definition, `${shared} ${types.takes} ${types.gives}`, () => written(shared));
     const known = this.byText.get(text);
     if (known) return known.name;
     const others = this.versions.get(shared) ?? 0;

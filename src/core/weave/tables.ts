@@ -1,3 +1,4 @@
+import { onceByName } from '../once';
 import { linearOf, toEncoded, toOklab } from '../colour';
 import { own } from '../own';
 import type { LibraryPart } from '../glsl';
@@ -44,6 +45,14 @@ export interface Written {
   choices: Record<string, string>;
 }
 
+/** A table whose rows are worked out once for what is written in it: each of its uniforms asks for them. */
+function kept(table: Table): Table {
+  const rowsOf = onceByName<object, Row[]>();
+  const rows = (written: Written) =>
+    rowsOf(written.entries as object, JSON.stringify(written.choices), () => table.rows(written));
+  return { ...table, rows };
+}
+
 /** Place of what is chosen among the options of a ramp. */
 const chosen = (id: string, { choices }: Written): number =>
   Math.max(
@@ -57,7 +66,7 @@ const bySpace: Record<string, (hex: string) => readonly number[]> = {
   perceptual: (hex) => toOklab(linearOf(hex)),
 };
 
-const ramp: Table = {
+const ramp = kept({
   gives: 'vec3',
   needs: 'colours',
   by: 'running',
@@ -77,9 +86,9 @@ const ramp: Table = {
       '\n',
     );
   },
-};
+});
 
-const curve: Table = {
+const curve = kept({
   gives: 'float',
   needs: 'tables',
   by: 'running',
@@ -88,7 +97,7 @@ const curve: Table = {
     const lines = names.slice(1).map((b, i) => `  if (t >= ${names[i]}.x) c = curveBetween(t, ${names[i]}, ${b});`);
     return [`  float c = ${names[0]}.y;`, ...lines, '  return c;'].join('\n');
   },
-};
+});
 
 /** A key as GLSL names it: its place, its value, and how far it has gone to the next at a part of the way. */
 interface KeyNames {
@@ -139,7 +148,7 @@ function keysBody(type: 'float' | 'vec3', keys: KeyNames[]): string {
 }
 
 /** Keys of one number each. */
-const keys: Table = {
+const keys = kept({
   gives: 'float',
   needs: 'tables',
   by: 'phase',
@@ -153,10 +162,10 @@ const keys: Table = {
       'float',
       namedKeys(entries, names, 1, ([head]) => ({ at: `${head}.x`, ease: `${head}.z`, value: `${head}.y` })),
     ),
-};
+});
 
 /** Keys of three numbers each, in two entries: place and way on, and the value. */
-const wideKeys: Table = {
+const wideKeys = kept({
   gives: 'vec3',
   needs: 'tables',
   by: 'phase',
@@ -171,10 +180,10 @@ const wideKeys: Table = {
       'vec3',
       namedKeys(entries, names, 2, ([head, held]) => ({ at: `${head}.x`, ease: `${head}.y`, value: `${held}.xyz` })),
     ),
-};
+});
 
 /** Moments: their places and strengths. */
-const moments: Table = {
+const moments = kept({
   gives: 'vec3',
   needs: 'tables',
   by: 'phase',
@@ -189,10 +198,10 @@ const moments: Table = {
       '  return c;',
     ].join('\n');
   },
-};
+});
 
 /** A path: its knots, each a place and the number at which it is reached. */
-const path: Table = {
+const path = kept({
   gives: 'vec3',
   needs: 'tables',
   by: 'running',
@@ -219,35 +228,15 @@ const path: Table = {
       `  return ${between(ways - 1)};`,
     ].join('\n');
   },
-};
+});
 
-/** A table whose rows are worked out once for what is written in it: each of its uniforms asks for them. */
-function kept(table: Table): Table {
-  const known = new WeakMap<object, Map<string, Row[]>>();
-  const rows = (written: Written) => {
-    const byChoices = known.get(written.entries as object) ?? new Map<string, Row[]>();
-    known.set(written.entries as object, byChoices);
-    const name = JSON.stringify(written.choices);
-    const made = byChoices.get(name) ?? table.rows(written);
-    byChoices.set(name, made);
-    return made;
-  };
-  return { ...table, rows };
-}
-
-const [KEYS, WIDE_KEYS, MOMENTS] = [kept(keys), kept(wideKeys), kept(moments)];
-const TABLES: Partial<Record<Param['type'], Table>> = {
-  ramp: kept(ramp),
-  curve: kept(curve),
-  keys: KEYS,
-  path: kept(path),
-};
+const TABLES: Partial<Record<Param['type'], Table>> = { ramp, curve, keys, path };
 
 /** The table that a parameter is, and what is written in it; none where it is one value. */
 export function tableOf(param: Param, value: Value | undefined): { table: Table; entries: unknown } | null {
   if (isKeyed(value) && keysFit(param, value))
-    return { table: param.type === 'number' ? KEYS : WIDE_KEYS, entries: value.keys };
-  const table = param.type === 'keys' && param.moments ? MOMENTS : TABLES[param.type];
+    return { table: param.type === 'number' ? keys : wideKeys, entries: value.keys };
+  const table = param.type === 'keys' && param.moments ? moments : TABLES[param.type];
   return table ? { table, entries: value } : null;
 }
 

@@ -1,3 +1,4 @@
+import { onceByName } from '@/core/once';
 import { readsTime } from '@/core/glsl/lib';
 import { strandById, type Piece, type Strand } from '@/core/piece/types';
 import { strandsBehind, weave, type Analysis } from '@/core/weave';
@@ -5,7 +6,7 @@ import type { Follow } from '../card/follow';
 import { partsOf } from './parts-of';
 
 /** Stages whose forms or surfaces are other ones at another phase, by their ids. */
-const known = new WeakMap<Analysis, Map<string, boolean>>();
+const movesOf = onceByName<Analysis, boolean>();
 
 /**
  * What a stage shows at a phase as far as the phase decides it: where two are the same, so are the pictures. Null where
@@ -18,11 +19,7 @@ export function momentOf(
   follow: Follow,
   phase: number,
 ): string | null {
-  const reading = known.get(analysis) ?? new Map<string, boolean>();
-  known.set(analysis, reading);
-  const moves = reading.get(stage.id) ?? changes(piece, analysis, stage);
-  reading.set(stage.id, moves);
-  if (moves) return null;
+  if (movesOf(analysis, stage.id, () => changes(piece, analysis, stage))) return null;
   const parts = partsOf(piece, analysis, stage, follow, phase);
   const orbits = parts.some(({ part }) => part.part === 'camera' && part.orbit !== 0);
   return JSON.stringify([parts, orbits ? phase : 0]);

@@ -1,3 +1,4 @@
+import { onceByName } from '@/core/once';
 import type { Piece } from '@/core/piece/types';
 import { fieldsRead } from '@/core/glsl/lib';
 import { weave, type Analysis, type Woven } from '@/core/weave';
@@ -15,7 +16,7 @@ export interface SurfaceOnForm {
   skin: Pick<Skin, 'facets' | 'tint' | 'copies' | 'corners'>;
 }
 
-const wovenOf = new WeakMap<Analysis, Map<string, Woven>>();
+const wovenOf = onceByName<Analysis, Woven>();
 
 /** Strands woven whole; things that share them, and the look whether anything changed, weave them once. */
 function weaveStrands(
@@ -25,19 +26,14 @@ function weaveStrands(
   signalUniforms: boolean,
   together = false,
 ): Woven {
-  const known = wovenOf.get(analysis) ?? new Map<string, Woven>();
-  wovenOf.set(analysis, known);
-  const key = `${strands.join('|')} ${signalUniforms} ${together}`;
-  const woven =
-    known.get(key) ??
+  return wovenOf(analysis, `${strands.join('|')} ${signalUniforms} ${together}`, () =>
     weave(
       piece,
       analysis,
       strands.flatMap((strand) => (strand ? [{ strand }] : [])),
       { signalUniforms, together },
-    );
-  known.set(key, woven);
-  return woven;
+    ),
+  );
 }
 
 /** What one form in one surface is woven to. */

@@ -14,6 +14,7 @@ export interface Module {
   pictures: number;
 }
 
+/** What a function that is being written knows of itself. */
 export interface Frame {
   locals: Map<Local, Scalar[]>;
   func: Func | null;
