@@ -9,6 +9,10 @@ export default defineConfig({
   resolve: { alias: { '@': path.resolve(import.meta.dirname, 'src') } },
   test: {
     maxWorkers: '100%',
+    // Most of what tests run, they run a few times: less is compiled for speed beside them, and what they make, which
+    // lives shortly, has room.
+    execArgv: ['--interrupt-budget=600000', '--liftoff-only', '--max-semi-space-size=64'],
+    experimental: { fsModuleCache: true },
     projects: [
       // These hold nothing that a test could leave behind for another, so its modules are read once a thread.
       {

@@ -5,7 +5,7 @@ import type { Target } from '@/core/weave';
 import { Picture, type Settling } from './picture';
 import { PicturesAside, type Drawn } from './pictures-aside';
 import { Remembering } from './remembering';
-import { ShotProbe, type Light } from './capture/shot-probe';
+import { ShotProbe } from './capture/shot-probe';
 import { BackBuffer } from './card/back-buffer';
 import { ScaleChooser } from './card/scale';
 import { CardWork } from './card/work';
@@ -34,17 +34,13 @@ export interface Compared {
   upTo?: Target;
 }
 
-/** Longest side of the preview, whatever the picture's size. */
-const MAX_SIDE = 1920;
-/** Longest side in pixels below which a preview is not made smaller to stay smooth: there is too little to see. */
-const LEAST_SIDE = 240;
 /** Milliseconds for frames that are drawn behind what is shown, and how many there are at most between two looks. */
 const BUDGET = 16;
 const MOST_AT_ONCE = 8;
 
 /**
- * The running picture on a canvas. Draws only when something changed, never while the
- * graphics card is still busy with the frame before, and comes back after a lost context.
+ * The running picture on a canvas. Looks at the card and draws only from a change until all of it is on the canvas,
+ * never while the card is still busy with the frame before, and comes back after a lost context.
  */
 export class Viewer {
   readonly scale = new ScaleChooser();
@@ -57,15 +53,17 @@ export class Viewer {
   private readonly back = new BackBuffer();
   private isDrawn = false;
   private readonly work: CardWork;
+  /** The frame of the page at which it looks next; 0 while nothing changes. */
   private timer = 0;
   private later: ReturnType<typeof setTimeout> | undefined;
   private lost = false;
-  private probe: ShotProbe | null = null;
   private ended = false;
   /** Pictures beside the running one: cells, the seam, the whole frame. */
   readonly beside: PicturesAside;
-  /** Frames drawn so far: what lies over the picture follows it. */
-  frames = 0;
+  /** What the last picture was before the finish: what a looked-at step comes to, and how far away it is. */
+  readonly shot: ShotProbe;
+  /** Has any frame been put on the canvas? */
+  private hasShown = false;
   /** How the stage lies in the picture that is shown. */
   layout: Layout | null = null;
   private compared: Compared | null = null;
@@ -91,9 +89,10 @@ export class Viewer {
     this.work = new CardWork(this.renderer);
     this.picture = new Picture(this.renderer, true, screen.compiled);
     this.beside = new PicturesAside(this.renderer, () => (this.lost || this.ended || !this.piece ? null : this.now()));
+    this.shot = new ShotProbe(this.renderer, () => (this.lost ? null : this.picture.lastShot));
     canvas.addEventListener('webglcontextlost', this.onLost);
     canvas.addEventListener('webglcontextrestored', this.onRestored);
-    this.timer = requestAnimationFrame(this.tick);
+    this.wake();
   }
 
   /** @param complete whether its meshes and pictures are all there: until then nothing is said of its seam */
@@ -102,20 +101,31 @@ export class Viewer {
     this.piece = piece;
     this.meshOf = meshOf;
     this.complete = complete;
-    this.scale.least = LEAST_SIDE / Math.max(piece.picture.width, piece.picture.height);
+    // Where it is not complete that is said at once.
+    this.wake();
     await this.picture.setPiece(piece, meshOf);
     this.forget();
   }
 
   private forget(): void {
     this.remembering.changed();
+    this.drawAgain();
+  }
+
+  private drawAgain(): void {
     this.dirty = true;
+    this.wake();
+  }
+
+  /** Looks at the card and at what there is to draw from the next frame of the page on. */
+  private wake(): void {
+    if (!this.ended) this.timer ||= requestAnimationFrame(this.tick);
   }
 
   /** Begins with nothing remembered. */
   clearMemory(): void {
     this.remembering.clear();
-    this.dirty = true;
+    this.drawAgain();
   }
 
   get canvas(): HTMLCanvasElement {
@@ -135,13 +145,14 @@ export class Viewer {
   /** While it plays, memory runs on; when it stands it is made exact. */
   set playing(playing: boolean) {
     this.isPlaying = playing;
+    this.wake();
   }
 
   setPhase(phase: number): void {
     if (phase === this.phase) return;
     this.phase = phase;
     this.remembering.stop();
-    this.dirty = true;
+    this.drawAgain();
   }
 
   /** Are its meshes and pictures all there? */
@@ -160,7 +171,7 @@ export class Viewer {
 
   compare(with_: Compared | null): void {
     this.compared = with_;
-    this.dirty = true;
+    this.drawAgain();
   }
 
   /** Middle and radius of all that stands on the stage. */
@@ -169,28 +180,9 @@ export class Viewer {
     return sphere && { centre: sphere.center.toArray(), radius: sphere.radius };
   }
 
-  /** Light of the last picture before the finish: what a looked-at step comes to. */
-  shot(): Light | null {
-    const shot = this.picture.lastShot;
-    return shot && !this.lost ? this.probing.light(shot) : null;
-  }
-
-  /**
-   * Metres from the camera to what the last picture shows at a place, 0..1 from the upper left; null where nothing is,
-   * or where no step of the finish asks for distances.
-   */
-  distanceAt(x: number, y: number): number | null {
-    const shot = this.picture.lastShot;
-    return shot && !this.lost ? this.probing.metres(shot, x, 1 - y) : null;
-  }
-
-  private get probing(): ShotProbe {
-    return (this.probe ??= new ShotProbe(this.renderer));
-  }
-
   pinScale(scale: number | null): void {
     this.scale.pinned = scale;
-    this.dirty = true;
+    this.drawAgain();
   }
 
   dispose(): void {
@@ -202,7 +194,7 @@ export class Viewer {
     this.picture.dispose();
     this.remembering.dispose();
     this.beside.dispose();
-    this.probe?.dispose();
+    this.shot.dispose();
     this.back.dispose();
     this.work.dispose();
     letGoOfScreen(this.screen);
@@ -213,6 +205,7 @@ export class Viewer {
     this.lost = true;
     this.work.lost();
     this.isDrawn = false;
+    this.wake();
     this.events.lost();
   };
 
@@ -239,9 +232,12 @@ export class Viewer {
   }
 
   private readonly tick = () => {
-    this.timer = requestAnimationFrame(this.tick);
-    if (this.lost || this.work.isBusy(this.frameTook)) this.events.resting(false);
-    else if (this.isDrawn) {
+    this.timer = 0;
+    if (this.lost) this.events.resting(false);
+    else if (this.work.isBusy(this.frameTook)) {
+      this.events.resting(false);
+      this.wake();
+    } else if (this.isDrawn) {
       this.present();
       // The page waits for what is asked of the card before it has taken the canvas: more is asked afterwards.
       this.later = setTimeout(this.drawNext);
@@ -252,9 +248,11 @@ export class Viewer {
     if (this.lost || this.ended) return;
     const settles = !this.dirty && this.complete && this.settle();
     this.events.resting(!settles && !this.dirty && this.complete);
+    if (settles) this.wake();
     if (settles || !this.dirty || !this.piece) return;
+    this.wake();
     this.dirty = false;
-    const [w, h] = this.size();
+    const [w, h] = this.scale.sizeOf(this.piece.picture);
     if (this.back.size[0] !== w || this.back.size[1] !== h) {
       this.back.setSize(w, h);
       this.remembering.dropAlong();
@@ -271,21 +269,15 @@ export class Viewer {
 
   /** Puts what was drawn last on the canvas once more, for who has begun to follow it. */
   presentAgain(): void {
-    this.isDrawn ||= this.frames > 0;
+    this.isDrawn ||= this.hasShown;
+    this.wake();
   }
 
   private present(): void {
     this.isDrawn = false;
     this.back.present(this.renderer);
-    this.frames++;
+    this.hasShown = true;
     this.events.drawn(...this.back.size);
-  }
-
-  /** Size of the picture in pixels, as it is drawn now. */
-  private size(): [number, number] {
-    const { width, height } = this.piece!.picture;
-    const scale = Math.min(1, MAX_SIDE / Math.max(width, height)) * this.scale.scale;
-    return [Math.max(2, Math.round(width * scale)), Math.max(2, Math.round(height * scale))];
   }
 
   /**
@@ -298,7 +290,7 @@ export class Viewer {
     const next = this.remembering.next(this.picture, this.phase, most);
     if (!next) return false;
     const { memory, frames, rounds } = next;
-    const [width, height] = this.size();
+    const [width, height] = this.scale.sizeOf(this.piece.picture);
     if (frames.length === 0) this.dirty = true;
     else
       this.work.begin(() => {

@@ -14,14 +14,21 @@ describe('the preview scale', () => {
 
   it('leaves enough to see, unless less is asked for', () => {
     const chooser = new ScaleChooser();
-    chooser.least = 0.6;
+    const picture = { width: 400, height: 225 };
+    chooser.sizeOf(picture);
     for (let i = 0; i < 50; i++) chooser.took(200);
-    expect(chooser.scale).toBe(0.6);
+    expect(chooser.sizeOf(picture)).toEqual([240, 135]);
     chooser.pinned = 0.25;
-    expect(chooser.scale).toBe(0.25);
+    expect(chooser.sizeOf(picture)).toEqual([100, 56]);
     chooser.pinned = null;
-    chooser.least = 3;
-    expect(chooser.scale).toBe(1);
+    expect(chooser.sizeOf({ width: 80, height: 45 })).toEqual([80, 45]);
+  });
+
+  it('draws no more than a screen has, and no fewer than two pixels', () => {
+    const chooser = new ScaleChooser();
+    chooser.pinned = 1;
+    expect(chooser.sizeOf({ width: 4096, height: 2048 })).toEqual([1920, 960]);
+    expect(chooser.sizeOf({ width: 1200, height: 1 })).toEqual([1200, 2]);
   });
 
   it('does not move for one hiccup, nor while it is pinned', () => {

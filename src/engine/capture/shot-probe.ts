@@ -19,8 +19,50 @@ export interface Light {
   data: Float32Array;
 }
 
-/** Reads what a shot holds: its light, and how far away something is that it shows. */
+/** Reads what the last shot holds: its light, and how far away something is that it shows. */
 export class ShotProbe {
+  private meter: Meter | null = null;
+
+  /** @param last the shot that the picture was drawn of last; null where there is none, or no card to read it from */
+  constructor(
+    private readonly renderer: THREE.WebGLRenderer,
+    private readonly last: () => Shot | null,
+  ) {}
+
+  light(): Light | null {
+    const shot = this.last();
+    if (!shot) return null;
+    const { target } = shot;
+    const { width, height } = target;
+    const data = new Float32Array(4 * width * height);
+    const gl = this.renderer.getContext();
+    this.renderer.setRenderTarget(target);
+    // Half-float targets can always be read as floats (EXT_color_buffer_float).
+    gl.readPixels(0, 0, width, height, gl.RGBA, gl.FLOAT, data);
+    this.renderer.setRenderTarget(null);
+    return { width, height, data };
+  }
+
+  /**
+   * Metres from the camera's plane to what is shown at a place; null where nothing is, or where no step of the finish
+   * asks for distances.
+   * @param x from the left, 0..1
+   * @param y from above, 0..1
+   */
+  metresAt(x: number, y: number): number | null {
+    const shot = this.last();
+    if (!shot) return null;
+    this.meter ??= new Meter(this.renderer);
+    return this.meter.read(shot, x, 1 - y);
+  }
+
+  dispose(): void {
+    this.meter?.dispose();
+  }
+}
+
+/** Has the card work out the distance of one pixel. */
+class Meter {
   private readonly target = new THREE.WebGLRenderTarget(1, 1, { type: THREE.FloatType });
   private readonly material = new THREE.ShaderMaterial({
     depthTest: false,
@@ -33,23 +75,11 @@ export class ShotProbe {
 
   constructor(private readonly renderer: THREE.WebGLRenderer) {}
 
-  light({ target }: Shot): Light {
-    const { width, height } = target;
-    const data = new Float32Array(4 * width * height);
-    const gl = this.renderer.getContext();
-    this.renderer.setRenderTarget(target);
-    // Half-float targets can always be read as floats (EXT_color_buffer_float).
-    gl.readPixels(0, 0, width, height, gl.RGBA, gl.FLOAT, data);
-    this.renderer.setRenderTarget(null);
-    return { width, height, data };
-  }
-
   /**
-   * Metres from the camera's plane; null where nothing is, or where the shot keeps no depth.
    * @param u from the left, 0..1
    * @param v from below, 0..1
    */
-  metres({ target, lens }: Shot, u: number, v: number): number | null {
+  read({ target, lens }: Shot, u: number, v: number): number | null {
     if (!target.depthTexture) return null;
     const { clDepth, clLens, clAt } = this.material.uniforms;
     clDepth!.value = target.depthTexture;

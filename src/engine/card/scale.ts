@@ -1,5 +1,12 @@
+import type { Piece } from '@/core/piece/types';
+
 /** Parts of the picture's size at which the preview may be drawn. */
 export const SCALES = [1, 0.75, 0.5, 0.35, 0.25, 0.17] as const;
+
+/** Longest side of the preview in pixels, whatever the picture's size. */
+const MAX_SIDE = 1920;
+/** Longest side in pixels below which a preview is not made smaller to stay smooth: there is too little to see. */
+const LEAST_SIDE = 240;
 
 /** A frame that took longer than this (ms) lowers the scale; shorter than that raises it again. */
 const SLOW = 60;
@@ -15,10 +22,18 @@ export class ScaleChooser {
   private fast = 0;
   pinned: number | null = null;
   /** The scale below which it does not go by itself. */
-  least = 0;
+  private least = 0;
 
   get scale(): number {
     return this.pinned ?? Math.max(SCALES[this.level]!, Math.min(1, this.least));
+  }
+
+  /** Size in pixels of a picture, as it is drawn now. */
+  sizeOf({ width, height }: Pick<Piece['picture'], 'width' | 'height'>): [number, number] {
+    const longest = Math.max(width, height);
+    this.least = LEAST_SIDE / longest;
+    const scale = Math.min(1, MAX_SIDE / longest) * this.scale;
+    return [Math.max(2, Math.round(width * scale)), Math.max(2, Math.round(height * scale))];
   }
 
   /** @param time of one frame in milliseconds; @returns whether the scale changed */

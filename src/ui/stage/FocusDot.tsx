@@ -32,7 +32,7 @@ export function FocusDot({ area, aspect, strand, step, param }: Props) {
   const put = (x: number, y: number) => {
     const to: [number, number] = [Math.min(1, Math.max(0, x)), Math.min(1, Math.max(0, y))];
     setAt(to);
-    const distance = viewerNow()?.distanceAt(...to) ?? null;
+    const distance = viewerNow()?.shot.metresAt(...to) ?? null;
     if (distance === null) return;
     const place = { strand: strand.id, step: step.id, param };
     useWorkbench.getState().edit((p) => setHandle(p, place, distance, frame), `focus ${step.id}`);

@@ -1,7 +1,7 @@
-import { useEffect, useState, type ReactNode, type RefObject } from 'react';
+import type { ReactNode, RefObject } from 'react';
 import type { Places } from '@/engine/stage/layout';
 import { pictureIn } from './picture-box';
-import { viewerNow } from './viewer-handle';
+import { useFrames, viewerNow } from './viewer-handle';
 
 /** A space as it lies over the picture: its places in pixels of the stage. */
 export type Over = Places;
@@ -20,18 +20,8 @@ interface Props {
 
 /** Draws over the picture and follows it, frame by frame. */
 export function OverPicture({ area, aspect, form, orHall, children }: Props) {
-  const [, redraw] = useState(0);
-  useEffect(() => {
-    // The camera may move with the loop or the mouse; the drawing follows the frames.
-    let seen = -1;
-    let timer = requestAnimationFrame(function tick() {
-      const frames = viewerNow()?.frames ?? 0;
-      if (frames !== seen) redraw(frames);
-      seen = frames;
-      timer = requestAnimationFrame(tick);
-    });
-    return () => cancelAnimationFrame(timer);
-  }, []);
+  // The camera may move with the loop or the mouse; the drawing follows the frames.
+  useFrames();
   const box = area.current && pictureBox(area.current, aspect);
   const layout = viewerNow()?.layout;
   const places = layout?.places(form) ?? (orHall ? layout?.places(null) : null);

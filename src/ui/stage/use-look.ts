@@ -29,7 +29,7 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
     let ended = false;
     const measure = async () => {
       if (onObjects) {
-        const taken = viewerNow()?.shot() ?? null;
+        const taken = viewerNow()?.shot.light() ?? null;
         shot.current = taken;
         setSpread(taken && shotHistogram(taken, widthOf(piece, looking)));
       } else {

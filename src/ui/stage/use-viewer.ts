@@ -8,7 +8,7 @@ import { usePanels } from '@/state/panels';
 import { MeshStore } from '@/workers/mesh-store';
 import { ViewerFeed } from './viewer-feed';
 import { feedSecondWindow } from './second-window';
-import { setViewer } from './viewer-handle';
+import { frameShown, setViewer } from './viewer-handle';
 
 /** The viewer's life: made with the area that its canvas fills, fed by the workbench, gone with it. */
 export function useViewer(area: RefObject<HTMLElement | null>) {
@@ -26,7 +26,10 @@ export function useViewer(area: RefObject<HTMLElement | null>) {
       screen.canvas.style.cssText = 'display:block;width:100%;height:100%;object-fit:contain';
       area.current!.replaceChildren(screen.canvas);
       viewer = new Viewer(screen, {
-        drawn: (w, h) => setSize((s) => (s?.[0] === w && s[1] === h ? s : [w, h])),
+        drawn: (w, h) => {
+          setSize((s) => (s?.[0] === w && s[1] === h ? s : [w, h]));
+          frameShown();
+        },
         resting: (rest) => {
           area.current?.toggleAttribute('data-resting', rest);
           if (rest && !wasResting) setRests((n) => n + 1);
