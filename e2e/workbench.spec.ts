@@ -133,6 +133,31 @@ test('it plays, pauses and scrubs', async ({ page }) => {
   await expect(page.getByText('frame 9 of 12')).toBeVisible();
 });
 
+test('nothing is done, frame by frame, for a picture that stands', async ({ page }) => {
+  await expect(seam(page)).toHaveText('closes');
+  const begin = await settled(stage(page));
+  // Frames of the page that the program asks for in a row of fifteen.
+  const asked = () =>
+    page.evaluate(async () => {
+      const ask = window.requestAnimationFrame;
+      let count = 0;
+      window.requestAnimationFrame = (then) => {
+        count++;
+        return ask(then);
+      };
+      for (let i = 0; i < 15; i++) await new Promise(ask);
+      window.requestAnimationFrame = ask;
+      return count;
+    });
+  await expect.poll(asked).toBe(0);
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect.poll(asked).toBeGreaterThan(10);
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await expect.poll(asked).toBe(0);
+  await page.getByRole('button', { name: 'One frame on' }).click();
+  await expect.poll(async () => difference(begin, await settled(stage(page)))).toBeGreaterThan(0);
+});
+
 test('tuning shows the measured range, and pointing reads values', async ({ page }) => {
   await page.getByRole('button', { name: 'Remap in breath' }).click();
   await expect(page.locator('[data-range]')).toHaveText(/lowest 0\.42\s*highest 0\.62/);
