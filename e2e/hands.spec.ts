@@ -184,11 +184,20 @@ test('the picture takes the window with tuning over it, and gives it back', asyn
   await expect.poll(async () => (await stage(page).boundingBox())!.width).toBeCloseTo(small.width, 0);
 });
 
-test('the split between rows and picture is remembered', async ({ page }) => {
+test('the split between rows and picture is remembered, and handles stay on the picture', async ({ page }) => {
   const width = async () => (await stage(page).boundingBox())!.width;
-  const before = await width();
+  await page.getByRole('button', { name: 'Camera in hall' }).click();
+  /** How far the handle lies from the middle of the picture, in parts of its width. */
+  const handleAt = async () => {
+    const picture = (await stage(page).boundingBox())!;
+    const handle = (await page.getByRole('slider', { name: 'Move target along y' }).boundingBox())!;
+    return (handle.x + handle.width / 2 - picture.x - picture.width / 2) / picture.width;
+  };
+  await settled(stage(page));
+  const [before, at] = [await width(), await handleAt()];
   await drag(page, page.getByRole('separator', { name: 'Width of the lattice' }), -120, 0);
   await expect.poll(width).toBeGreaterThan(before + 90);
+  await expect.poll(handleAt).toBeCloseTo(at, 2);
   const wide = await width();
   await page.reload();
   await inWorkbench(page);

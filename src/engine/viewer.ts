@@ -122,6 +122,12 @@ export class Viewer {
     if (!this.ended) this.timer ||= requestAnimationFrame(this.tick);
   }
 
+  /** Has the card draw, and looks when it is done. @param frames how many `draw` draws */
+  private begin(draw: () => void, frames?: number): void {
+    this.work.begin(draw, frames);
+    this.wake();
+  }
+
   /** Begins with nothing remembered. */
   clearMemory(): void {
     this.remembering.clear();
@@ -248,16 +254,14 @@ export class Viewer {
     if (this.lost || this.ended) return;
     const settles = !this.dirty && this.complete && this.settle();
     this.events.resting(!settles && !this.dirty && this.complete);
-    if (settles) this.wake();
     if (settles || !this.dirty || !this.piece) return;
-    this.wake();
     this.dirty = false;
     const [w, h] = this.scale.sizeOf(this.piece.picture);
     if (this.back.size[0] !== w || this.back.size[1] !== h) {
       this.back.setSize(w, h);
       this.remembering.dropAlong();
     }
-    this.work.begin(() => {
+    this.begin(() => {
       const { target: to } = this.back;
       this.picture.draw({ phase: this.phase, width: w, height: h, memory: this.remembering.memory, to });
       this.layout = this.picture.layout();
@@ -291,9 +295,9 @@ export class Viewer {
     if (!next) return false;
     const { memory, frames, rounds } = next;
     const [width, height] = this.scale.sizeOf(this.piece.picture);
-    if (frames.length === 0) this.dirty = true;
+    if (frames.length === 0) this.drawAgain();
     else
-      this.work.begin(() => {
+      this.begin(() => {
         for (const frame of frames)
           this.picture.draw({ phase: frame / this.picture.frames, width, height, memory, rounds, unseen: true });
       }, frames.length);
@@ -309,6 +313,6 @@ export class Viewer {
 
   private readonly frameTook = () => {
     // A change of size would make all that was settled useless.
-    if (!this.remembering.isSettling && this.scale.took(this.work.took)) this.dirty = true;
+    if (!this.remembering.isSettling && this.scale.took(this.work.took)) this.drawAgain();
   };
 }

@@ -4,18 +4,19 @@ import { flipRows } from './read';
 import { ScaleChooser, SCALES } from '../card/scale';
 
 describe('the preview scale', () => {
+  const wide = { width: 1600, height: 900 };
+
   it('goes down on slow frames, comes back on fast ones, and stays inside its ladder', () => {
     const chooser = new ScaleChooser();
     for (let i = 0; i < 50; i++) chooser.took(200);
-    expect(chooser.scale).toBe(SCALES[SCALES.length - 1]);
+    expect(chooser.sizeOf(wide)).toEqual([1600, 900].map((side) => Math.round(side * SCALES.at(-1)!)));
     for (let i = 0; i < 1000; i++) chooser.took(5);
-    expect(chooser.scale).toBe(1);
+    expect(chooser.sizeOf(wide)).toEqual([1600, 900]);
   });
 
   it('leaves enough to see, unless less is asked for', () => {
     const chooser = new ScaleChooser();
     const picture = { width: 400, height: 225 };
-    chooser.sizeOf(picture);
     for (let i = 0; i < 50; i++) chooser.took(200);
     expect(chooser.sizeOf(picture)).toEqual([240, 135]);
     chooser.pinned = 0.25;
@@ -33,12 +34,14 @@ describe('the preview scale', () => {
 
   it('does not move for one hiccup, nor while it is pinned', () => {
     const chooser = new ScaleChooser();
-    const before = chooser.scale;
+    const before = chooser.sizeOf(wide);
     for (const t of [200, 30, 200, 30]) chooser.took(t);
-    expect(chooser.scale).toBe(before);
+    expect(chooser.sizeOf(wide)).toEqual(before);
     chooser.pinned = 0.25;
     for (let i = 0; i < 50; i++) chooser.took(200);
-    expect(chooser.scale).toBe(0.25);
+    expect(chooser.sizeOf(wide)).toEqual([400, 225]);
+    chooser.pinned = null;
+    expect(chooser.sizeOf(wide)).toEqual(before);
   });
 });
 

@@ -21,18 +21,11 @@ export class ScaleChooser {
   private slow = 0;
   private fast = 0;
   pinned: number | null = null;
-  /** The scale below which it does not go by itself. */
-  private least = 0;
-
-  get scale(): number {
-    return this.pinned ?? Math.max(SCALES[this.level]!, Math.min(1, this.least));
-  }
-
-  /** Size in pixels of a picture, as it is drawn now. */
+  /** Size in pixels at which a picture is drawn now. */
   sizeOf({ width, height }: Pick<Piece['picture'], 'width' | 'height'>): [number, number] {
     const longest = Math.max(width, height);
-    this.least = LEAST_SIDE / longest;
-    const scale = Math.min(1, MAX_SIDE / longest) * this.scale;
+    const chosen = this.pinned ?? Math.max(SCALES[this.level]!, Math.min(1, LEAST_SIDE / longest));
+    const scale = Math.min(1, MAX_SIDE / longest) * chosen;
     return [Math.max(2, Math.round(width * scale)), Math.max(2, Math.round(height * scale))];
   }
 

@@ -1,4 +1,4 @@
-import type { ReactNode, RefObject } from 'react';
+import { useEffect, useState, type ReactNode, type RefObject } from 'react';
 import type { Places } from '@/engine/stage/layout';
 import { pictureIn } from './picture-box';
 import { useFrames, viewerNow } from './viewer-handle';
@@ -22,6 +22,13 @@ interface Props {
 export function OverPicture({ area, aspect, form, orHall, children }: Props) {
   // The camera may move with the loop or the mouse; the drawing follows the frames.
   useFrames();
+  // A picture that stands may be given another place.
+  const [, redraw] = useState(0);
+  useEffect(() => {
+    const sizes = new ResizeObserver(() => redraw((n) => n + 1));
+    if (area.current) sizes.observe(area.current);
+    return () => sizes.disconnect();
+  }, [area]);
   const box = area.current && pictureBox(area.current, aspect);
   const layout = viewerNow()?.layout;
   const places = layout?.places(form) ?? (orHall ? layout?.places(null) : null);

@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { create } from 'zustand';
 import type { Viewer } from '@/engine/viewer';
 
 let current: Viewer | null = null;
@@ -13,24 +13,8 @@ export function setViewer(viewer: Viewer | null): void {
   current = viewer;
 }
 
-let frames = 0;
-const following = new Set<() => void>();
+/** Frames shown so far: has what lies over the picture drawn with each of them. */
+export const useFrames = create<number>()(() => 0);
 
 /** A frame was put on the canvas. */
-export function frameShown(): void {
-  frames++;
-  for (const tell of following) tell();
-}
-
-function follow(tell: () => void): () => void {
-  following.add(tell);
-  return () => following.delete(tell);
-}
-
-/** Frames shown so far: has what lies over the picture drawn with each of them. */
-export const useFrames = (): number =>
-  useSyncExternalStore(
-    follow,
-    () => frames,
-    () => 0,
-  );
+export const frameShown = (): void => useFrames.setState((shown) => shown + 1);
