@@ -26,8 +26,8 @@ export default defineConfig({
   timeout: 180_000,
   // Software drawing on a busy machine: a seam of the largest starter alone can take half a minute.
   expect: { timeout: 60_000 },
-  // One at a time: software drawing takes all the cores there are.
-  workers: 1,
+  // Software drawing takes all the cores there are, but a fifth of the time one page alone only waits.
+  workers: 2,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
     baseURL: `http://localhost:${PORT}`,

@@ -3,7 +3,7 @@ import { forgetAll, leave } from './artist';
 
 /**
  * Tests with a page of their own: they run scripts before the program, change the page itself, or close it. All tests
- * share one browser.
+ * of a worker share one browser.
  */
 export const testAlone = base.extend<object, { lasting: { take: () => Promise<Page>; drop: () => Promise<void> } }>({
   lasting: [

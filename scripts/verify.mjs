@@ -11,9 +11,9 @@ import { beside, installPackages, must, run } from './sh.mjs';
  */
 const CHROMIUM = process.env.CHROMIUM ?? '/usr/bin/chromium';
 const results = 'test-results';
-const aside = mkdtempSync(join(tmpdir(), 'verify-'));
-const unitFile = join(aside, 'unit.json');
-const firefoxFile = join(aside, 'firefox.json');
+const scratch = mkdtempSync(join(tmpdir(), 'verify-'));
+const unitFile = join(scratch, 'unit.json');
+const firefoxFile = join(scratch, 'firefox.json');
 const quick = process.argv.includes('--quick');
 const firefox = process.argv.includes('--firefox');
 
@@ -42,7 +42,15 @@ rmSync(results, { recursive: true, force: true });
 // Two lanes: browser tests wait a good part of their time, for a page to answer or a picture to be drawn. What needs no
 // page takes the time that they leave, and never any of theirs; without browser tests all of it goes side by side.
 const leftOver = (what, command, ...rest) => beside(what, 'nice', ['-n', '19', command, ...rest]);
-const vitest = (file) => ['npx', 'vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${file}`];
+const vitest = (file) => [
+  'npx',
+  'vitest',
+  'run',
+  '--no-color',
+  '--reporter=dot',
+  '--reporter=json',
+  `--outputFile.json=${file}`,
+];
 const since = quick ? lastGreen() : null;
 if (since) console.log(`\nUnit tests of what changed since ${since.slice(0, 7)}, where all of them passed.`);
 const changed = since ? ['--changed', since, '--passWithNoTests'] : [];
@@ -73,7 +81,7 @@ if (unitCode === 0 && !since) keepGreen();
 const read = (file, otherwise) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : otherwise);
 const NONE = { numPassedTests: 0, numFailedTests: 1, testResults: [] };
 const units = [read(unitFile, NONE), ...(firefox ? [read(firefoxFile, NONE)] : [])];
-rmSync(aside, { recursive: true });
+rmSync(scratch, { recursive: true });
 const NO_PAGES = { stats: { expected: 0, flaky: 0, unexpected: quick ? 0 : 1 }, suites: [] };
 const pages = quick ? NO_PAGES : read(`${results}/e2e.json`, NO_PAGES);
 

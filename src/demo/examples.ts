@@ -16,7 +16,7 @@ export function exampleOf(definition: StepDefinition): Piece {
   });
 }
 
-type Told = [op: string, params?: Step['params']];
+type StepSpec = [op: string, params?: Step['params']];
 
 /** Strands that a step may take in, by kind. */
 const HELPERS: Record<Kind, string> = {
@@ -51,7 +51,7 @@ const SET: Record<string, Step['params']> = {
   'finish.fold': { turns: 1 },
 };
 
-function toldOf(d: StepDefinition): Told {
+function specOf(d: StepDefinition): StepSpec {
   const params: [string, Value][] = d.params.flatMap((p): [string, Value][] => {
     if (p.type === 'strand' && !p.optional) return [[p.id, from(HELPERS[p.kind])]];
     if (p.type === 'picture' && !p.table && !p.panorama) return [[p.id, 'sample-bell-sign']];
@@ -60,12 +60,12 @@ function toldOf(d: StepDefinition): Told {
   return [d.op.slice(d.op.indexOf('.') + 1), { ...Object.fromEntries(params), ...SET[d.op] }];
 }
 
-const LIGHTS: Told[] = [
+const LIGHTS: StepSpec[] = [
   ['sun', { turn: -38, height: 42, strength: 2.6 }],
   ['fill', { above: '#9fb6c2', below: '#2b2a2e', strength: 0.7 }],
 ];
-const CAMERA: Told = ['camera', { position: [2.2, 1.5, 2.9], target: [0, 0, 0], lens: 38 }];
-const PLACED: Told = ['place', { form: from('body'), surface: from('skin') }];
+const CAMERA: StepSpec = ['camera', { position: [2.2, 1.5, 2.9], target: [0, 0, 0], lens: 38 }];
+const PLACED: StepSpec = ['place', { form: from('body'), surface: from('skin') }];
 const grain = strand('field', 'grain', ['position'], ['noise', { scale: 1.6, evolve: 1, seed: 3 }]);
 const skin = strand('surface', 'skin', ['lit', { colour: '#c7b98f', roughness: 0.5 }]);
 const body = strand('form', 'body', ['ball', { radius: 1, columns: 64, rows: 40 }]);
@@ -84,12 +84,15 @@ function needed(shown: Strand[]): Strand[] {
 }
 
 /** A row of a step with what it can run in before it. */
-function rowOf(d: StepDefinition, sources: Partial<Record<RunType, Told[]>>): { told: Told[]; gives: RunType } {
+function rowOf(
+  d: StepDefinition,
+  sources: Partial<Record<RunType, StepSpec[]>>,
+): { specs: StepSpec[]; gives: RunType } {
   const takes = d.takes.find((t) => sources[t]) ?? null;
-  return { told: [...(takes ? sources[takes]! : []), toldOf(d)], gives: outputType(d, takes) };
+  return { specs: [...(takes ? sources[takes]! : []), specOf(d)], gives: outputType(d, takes) };
 }
 
-const SIGNALS: Partial<Record<RunType, Told[]>> = {
+const SIGNALS: Partial<Record<RunType, StepSpec[]>> = {
   float: [['cycle', { turns: 1 }]],
   moments: [['every', { count: 4 }]],
   vec3: [['combine', { x: 1 }]],
@@ -97,9 +100,9 @@ const SIGNALS: Partial<Record<RunType, Told[]>> = {
 /** A number of a signal is the height of a ball; three are its place. */
 function signal(d: StepDefinition): Strand[] {
   const way = strand('signal', 'way', ['cycle', { wave: 'saw' }], ['remap', {}], ['along-path', {}]);
-  const { told, gives } = rowOf(d, SIGNALS);
-  const after: Told[] = gives === 'moments' ? [['envelope', {}]] : [];
-  const shown = strand('signal', 'shown', ...told, ...after);
+  const { specs, gives } = rowOf(d, SIGNALS);
+  const after: StepSpec[] = gives === 'moments' ? [['envelope', {}]] : [];
+  const shown = strand('signal', 'shown', ...specs, ...after);
   const lifted = strand('signal', 'lifted', ['combine', { y: gives === 'vec3' ? from('shown', 'y') : from('shown') }]);
   const position = gives === 'vec3' ? from('shown') : from('lifted');
   const small = strand('form', 'body', ['icosphere', { radius: 0.35, times: 2 }]);
@@ -113,29 +116,30 @@ function signal(d: StepDefinition): Strand[] {
   return needed([way, shown, lifted, small, skin, stood, out]);
 }
 
-const FIELDS: Partial<Record<RunType, Told[]>> = {
+const FIELDS: Partial<Record<RunType, StepSpec[]>> = {
   vec3: [['position']],
   vec2: [['uv']],
   float: [['position'], ['noise', { scale: 1.4, evolve: 1, seed: 5 }]],
 };
 /** Steps that take a colour, rather than a place. */
 const COLOURS = ['field.hsv', 'field.blend', 'field.temperature'];
-const MAP: Told = ['ramp', colours('#0b2430', '#2f8f8a', '#f2e3c4')];
+const MAP: StepSpec = ['ramp', colours('#0b2430', '#2f8f8a', '#f2e3c4')];
 function field(d: StepDefinition): Strand[] {
-  const { told, gives } = rowOf(d, COLOURS.includes(d.op) ? { vec3: [...FIELDS.float!, MAP] } : FIELDS);
-  const shown = strand('field', 'shown', ...told, ...(gives === 'float' ? [MAP] : []));
+  const { specs, gives } = rowOf(d, COLOURS.includes(d.op) ? { vec3: [...FIELDS.float!, MAP] } : FIELDS);
+  const shown = strand('field', 'shown', ...specs, ...(gives === 'float' ? [MAP] : []));
   const painted = strand('surface', 'skin', ['lit', { roughness: 0.6 }], ['colour', { colour: from('shown') }]);
   const clean = strand('finish', 'clean', ['paint', { colour: from('grain-colour') }]);
   const grainColour = strand('field', 'grain-colour', ['from', { value: from('grain') }], MAP);
   return needed([grain, grainColour, shown, body, painted, hall, clean, out]);
 }
 
-const SOLID: Told[] = [['icosphere', { radius: 1, times: 2 }]];
+const SOLID: StepSpec[] = [['icosphere', { radius: 1, times: 2 }]];
 function form(d: StepDefinition): Strand[] {
   const points = d.op.startsWith('form.points-');
-  const start: Told[] = d.op === 'form.copies' || d.op === 'form.nest' ? [['box', { size: [0.3, 0.3, 0.3] }]] : SOLID;
-  const { told } = rowOf(d, { form: LINES.includes(d.op) ? [['points-circle', { radius: 1 }]] : start });
-  const made = strand('form', 'body', ...told, ...(points ? [['dots', { size: 0.05 }] satisfies Told] : []));
+  const start: StepSpec[] =
+    d.op === 'form.copies' || d.op === 'form.nest' ? [['box', { size: [0.3, 0.3, 0.3] }]] : SOLID;
+  const { specs } = rowOf(d, { form: LINES.includes(d.op) ? [['points-circle', { radius: 1 }]] : start });
+  const made = strand('form', 'body', ...specs, ...(points ? [['dots', { size: 0.05 }] satisfies StepSpec] : []));
   const other = strand('form', 'other', ['points-circle', { count: 12, radius: 1.2 }]);
   const way = strand('signal', 'way', ['cycle', { wave: 'saw' }], ['remap', {}], ['along-path', {}]);
   const stood = strand(
@@ -151,15 +155,16 @@ function form(d: StepDefinition): Strand[] {
 const LINES = ['form.tube-along', 'form.ribbon-along'];
 
 function surface(d: StepDefinition): Strand[] {
-  const told: Told[] = d.takes.length === 0 ? [toldOf(d)] : [['lit', { colour: '#8a7a55' }], toldOf(d)];
-  return needed([grain, body, strand('surface', 'skin', ...told), hall, out]);
+  const specs: StepSpec[] = d.takes.length === 0 ? [specOf(d)] : [['lit', { colour: '#8a7a55' }], specOf(d)];
+  return needed([grain, body, strand('surface', 'skin', ...specs), hall, out]);
 }
 
 function stage(d: StepDefinition): Strand[] {
-  const placed: Told = d.op === 'stage.place' ? ['place', { form: from('body'), surface: from('skin') }] : toldOf(d);
+  const placed: StepSpec =
+    d.op === 'stage.place' ? ['place', { form: from('body'), surface: from('skin') }] : specOf(d);
   const rest = d.op === 'stage.camera' || d.op === 'stage.place' ? [] : [placed];
   const lights = LIGHTS.filter(([op]) => d.op !== `stage.${op}`);
-  const camera: Told = d.op === 'stage.camera' ? toldOf(d) : CAMERA;
+  const camera: StepSpec = d.op === 'stage.camera' ? specOf(d) : CAMERA;
   return needed([body, skin, strand('stage', 'hall', camera, PLACED, ...lights, ...rest), out]);
 }
 
@@ -177,8 +182,8 @@ function finish(d: StepDefinition): Strand[] {
   const painted = strand('surface', 'skin', ['lit', { roughness: 0.5 }], ['colour', { colour: from('shade') }]);
   const shade = strand('field', 'shade', ['from', { value: from('grain') }], MAP);
   const clean = strand('finish', 'clean', ['shoot', { stage: from('hall') }], ['blur', { radius: 0.05 }]);
-  const told: Told[] = d.takes.length === 0 ? [toldOf(d)] : [['shoot', { stage: from('hall') }], toldOf(d)];
-  return needed([sway, swaying, grain, shade, body, painted, moving, clean, strand('finish', 'out', ...told)]);
+  const specs: StepSpec[] = d.takes.length === 0 ? [specOf(d)] : [['shoot', { stage: from('hall') }], specOf(d)];
+  return needed([sway, swaying, grain, shade, body, painted, moving, clean, strand('finish', 'out', ...specs)]);
 }
 
 const SHOWN: Record<Kind, (d: StepDefinition) => Strand[]> = { signal, field, form, surface, stage, finish };

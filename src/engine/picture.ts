@@ -44,8 +44,8 @@ export interface Frame {
   sameShot?: boolean;
   /** Where earlier frames are remembered; without it they are nothing. */
   memory?: Memory;
-  /** The memory is read alone: what is drawn is not remembered. */
-  aside?: boolean;
+  /** The memory is only read: what is drawn is not added to it. */
+  readOnly?: boolean;
   /** It is drawn to be remembered, and not to be seen. */
   unseen?: boolean;
   /** It is one of many for which the loop is gone through more than once. */
@@ -156,11 +156,11 @@ export class Picture {
     const { analysis, follower } = this;
     const piece = as ?? this.piece;
     if (!piece || !analysis || !follower) return;
-    const { memory = this.noMemory, aside = !rest.memory, unseen = false, rounds = false, drew } = rest;
+    const { memory = this.noMemory, readOnly = !rest.memory, unseen = false, rounds = false, drew } = rest;
     this.shared.clPhase.value = phase;
     this.shared.clSize.value.set(width, height);
     this.shared.clLoop.value = this.loop.take(follower.loopValues(piece));
-    if (!aside) memory.turnTo(this.frameAt(phase), piece.loop.frames, piece.loop.play, width, height);
+    if (!readOnly) memory.turnTo(this.frameAt(phase), piece.loop.frames, piece.loop.play, width, height);
     if (!sameShot) {
       this.shots.begin();
       this.finishes.begin();
@@ -179,7 +179,7 @@ export class Picture {
         return (worn) => this.finishes.textureOf(worn);
       },
       view: { stage: this.output.stage, view: this.view },
-      rounds: aside ? undefined : rounds,
+      rounds: readOnly ? undefined : rounds,
       drew,
     };
     const drawing: TreeDrawing = {
@@ -189,7 +189,7 @@ export class Picture {
       shotOf: (finish) =>
         this.shots.of((finish !== null && strandById(piece, finish)) || null, this.output.stage, shooting),
       memory,
-      remembers: !aside,
+      remembers: !readOnly,
       unseen,
       reach: (step: string) => this.remembered.find((r) => `${r.strand}/${r.step}` === step)?.reach ?? 0,
       to,

@@ -3,7 +3,7 @@ import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Target } from '@/core/weave';
 import { Picture, type Settling } from './picture';
-import { PicturesAside, type Drawn } from './pictures-aside';
+import { ExtraPictures, type Drawn } from './extra-pictures';
 import { Remembering } from './remembering';
 import { ShotProbe } from './capture/shot-probe';
 import { BackBuffer } from './card/back-buffer';
@@ -59,7 +59,7 @@ export class Viewer {
   private lost = false;
   private ended = false;
   /** Pictures beside the running one: cells, the seam, the whole frame. */
-  readonly beside: PicturesAside;
+  readonly beside: ExtraPictures;
   /** What the last picture was before the finish: what a looked-at step comes to, and how far away it is. */
   readonly shot: ShotProbe;
   /** Has any frame been put on the canvas? */
@@ -88,7 +88,7 @@ export class Viewer {
     this.remembering = new Remembering(this.renderer, events.settling);
     this.work = new CardWork(this.renderer);
     this.picture = new Picture(this.renderer, true, screen.compiled);
-    this.beside = new PicturesAside(this.renderer, () => (this.lost || this.ended || !this.piece ? null : this.now()));
+    this.beside = new ExtraPictures(this.renderer, () => (this.lost || this.ended || !this.piece ? null : this.now()));
     this.shot = new ShotProbe(this.renderer, () => (this.lost ? null : this.picture.lastShot));
     canvas.addEventListener('webglcontextlost', this.onLost);
     canvas.addEventListener('webglcontextrestored', this.onRestored);
@@ -228,13 +228,13 @@ export class Viewer {
 
   /** What pictures beside the running one are drawn of. */
   private now(): Drawn {
-    const { picture, version, complete, phase, aside } = this;
-    return { picture, piece: this.piece!, version, complete, phase, aside };
+    const { picture, version, complete, phase, presentFrame: frame } = this;
+    return { picture, piece: this.piece!, version, complete, phase, frame };
   }
 
   /** The present frame, with what is remembered and nothing added to it. */
-  private get aside() {
-    return { phase: this.phase, memory: this.remembering.memory, aside: true };
+  private get presentFrame() {
+    return { phase: this.phase, memory: this.remembering.memory, readOnly: true } as const;
   }
 
   private readonly tick = () => {
@@ -307,7 +307,7 @@ export class Viewer {
   private drawCompared({ piece, upTo, split }: Compared, width: number, height: number): void {
     const from = Math.round(split * width);
     this.back.clip(from);
-    this.picture.draw({ ...this.aside, width, height, as: piece, upTo, to: this.back.target });
+    this.picture.draw({ ...this.presentFrame, width, height, as: piece, upTo, to: this.back.target });
     this.back.clip(null);
   }
 

@@ -4,7 +4,7 @@ import { acceptPiece } from '@/core/formats/piece-file';
 import { rename as renamed } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { openKept, waitFor } from './keeper';
-import { putAside, takeBack } from './aside';
+import { keepDraft, takeDraft } from './draft';
 import { hold, holdUnkept, keep, keepKnown, list, load, remove, restore, takeKnown } from './kept';
 import { useWorkbench } from './workbench';
 
@@ -92,23 +92,23 @@ describe('a kept piece', () => {
     const close = await openKept('a');
     rename('in a hurry');
     window.dispatchEvent(new Event('pagehide'));
-    expect(takeBack('a', 0)?.name).toBe('in a hurry');
+    expect(takeDraft('a', 0)?.name).toBe('in a hurry');
     await vi.waitFor(async () => expect(await keptName('a')).toBe('in a hurry'));
     close!();
   });
 
-  it('comes back with what was put aside, where that is later', async () => {
+  it('comes back with what was left as a draft, where that is later', async () => {
     await restore({ id: 'a', name: 'before', changed: 1, piece: named('before') });
-    putAside('a', named('aside'));
+    keepDraft('a', named('draft'));
     const close = await openKept('a');
-    expect(useWorkbench.getState().piece.name).toBe('aside');
-    await vi.waitFor(async () => expect(await keptName('a')).toBe('aside'), { timeout: 3000 });
+    expect(useWorkbench.getState().piece.name).toBe('draft');
+    await vi.waitFor(async () => expect(await keptName('a')).toBe('draft'), { timeout: 3000 });
     close!();
   });
 
-  it('has no edit more where what was put aside was kept all the same', async () => {
+  it('has no edit more where what was left as a draft was kept all the same', async () => {
     await restore({ id: 'a', name: 'before', changed: 1, piece: named('before') });
-    putAside('a', named('before'));
+    keepDraft('a', named('before'));
     const close = await openKept('a');
     expect(useWorkbench.temporal.getState().pastStates).toEqual([]);
     expect(keeping().state).toBe('kept');

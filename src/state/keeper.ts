@@ -1,6 +1,6 @@
 import type { Piece } from '@/core/piece/types';
 import { readPieceData } from '@/workers/reading';
-import { putAside, takeBack } from './aside';
+import { keepDraft, takeDraft } from './draft';
 import {
   hold,
   holdLater,
@@ -62,9 +62,9 @@ export async function openKept(id: string, { progress, signal }: Opening = {}): 
   setKeeping({ state: 'kept', at: kept.changed });
   const stop = keepUntilClosed(id, release);
   void bringHistoryBack(id, kept.changed);
-  const aside = takeBack(id, kept.changed);
-  // What was put aside may have been kept all the same, while the page was closing: that is no edit.
-  if (aside && JSON.stringify(aside) !== JSON.stringify(kept.piece)) edit(() => aside);
+  const draft = takeDraft(id, kept.changed);
+  // What was left as a draft may have been kept all the same, while the page was closing: that is no edit.
+  if (draft && JSON.stringify(draft) !== JSON.stringify(kept.piece)) edit(() => draft);
   return stop;
 }
 
@@ -152,7 +152,7 @@ function keepChanges(id: string): { stop: () => void; settled: () => Promise<voi
     if (waitsSince !== null) saveInTurn();
   };
   const leave = () => {
-    if (waitsSince !== null || busy > 0) putAside(id, useWorkbench.getState().piece);
+    if (waitsSince !== null || busy > 0) keepDraft(id, useWorkbench.getState().piece);
     flush();
   };
   window.addEventListener('pagehide', leave);

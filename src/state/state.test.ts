@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { useChecks, verdictOf } from './checks';
-import { putAside, takeBack } from './aside';
+import { keepDraft, takeDraft } from './draft';
 import { keepingProblem } from './kept';
 import type { Kink } from '@/core/checks/seam-measure';
 import type { PictureSeam } from '@/engine/capture/picture-seam';
@@ -154,20 +154,20 @@ describe('a page that is closed at once', () => {
     });
   });
 
-  it('gets back what was put aside, once, and only if it is later than what is kept', () => {
-    putAside('a', piece);
-    expect(takeBack('a', Date.now() + 1000)).toBeNull();
-    putAside('a', piece);
-    expect(takeBack('a', 0)).toEqual(piece);
-    expect(takeBack('a', 0)).toBeNull();
+  it('gets back what was left as a draft, once, and only if it is later than what is kept', () => {
+    keepDraft('a', piece);
+    expect(takeDraft('a', Date.now() + 1000)).toBeNull();
+    keepDraft('a', piece);
+    expect(takeDraft('a', 0)).toEqual(piece);
+    expect(takeDraft('a', 0)).toBeNull();
   });
 
   it('leaves nothing old behind where there is no room, and nothing broken comes back', () => {
-    putAside('a', piece);
+    keepDraft('a', piece);
     room.left = false;
-    putAside('a', piece);
-    expect(takeBack('a', 0)).toBeNull();
+    keepDraft('a', piece);
+    expect(takeDraft('a', 0)).toBeNull();
     held.set('calm-lattice/draft/a', '{"changed":99999999999999,"piece":{"format":"no"}}');
-    expect(takeBack('a', 0)).toBeNull();
+    expect(takeDraft('a', 0)).toBeNull();
   });
 });

@@ -111,7 +111,7 @@ function jumpsWithin(at: (frame: number) => Float32Array, frames: number, amount
 /** Gives each place a copy, `on` further, and that copy's moment. */
 function countCopies(evaluator: Evaluator, rows: Float32Array, phase: number, on: number): void {
   for (let i = 0; i < POINTS; i++) setPlaceFields(rows, i, { copy: (i % COPIES) + on, copies: COPIES });
-  const delays = evaluator.aside('delay', rows, POINTS);
+  const delays = evaluator.attribute('delay', rows, POINTS);
   if (delays)
     for (let i = 0; i < POINTS; i++)
       setPlaceFields(rows, i, { phase: phase - delays[i]! - Math.floor(phase - delays[i]!) });

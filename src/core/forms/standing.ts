@@ -76,7 +76,7 @@ function moveOne(
   skin: Skin,
 ): Omit<Stands, 'skin'> {
   delayed(evaluator, rows, count, phase);
-  const by = evaluator.aside('tint', rows, count);
+  const by = evaluator.attribute('tint', rows, count);
   const tint = by ? by.map((v, i) => v * (skin.tint?.[i] ?? 1)) : (skin.tint ?? null);
   return {
     positions: evaluator.run(0, rows, count),
@@ -89,7 +89,7 @@ const fraction = (v: number) => v - Math.floor(v);
 
 /** Sets each place's own moment in the loop. */
 export function delayed(evaluator: Evaluator, rows: Float32Array, count: number, phase: number): void {
-  const delay = evaluator.aside('delay', rows, count);
+  const delay = evaluator.attribute('delay', rows, count);
   if (delay) for (let i = 0; i < count; i++) setPlaceFields(rows, i, { phase: fraction(phase - delay[i]!) });
 }
 

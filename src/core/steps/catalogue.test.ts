@@ -114,7 +114,9 @@ async function valuesOf(piece: Piece): Promise<(places: PlaceValues[]) => number
   return (places) => {
     const bare = rowsAt(places);
     const rows = evaluator.gives(0) === 'image' ? lit(bare) : bare;
-    const beside = (['delay', 'tint', 'dot'] as const).map((name) => evaluator.aside(name, bare, places.length) ?? []);
+    const beside = (['delay', 'tint', 'dot'] as const).map(
+      (name) => evaluator.attribute(name, bare, places.length) ?? [],
+    );
     return joined([...[evaluator, ...before].map((e) => e.run(0, rows, places.length)), ...beside]);
   };
 }

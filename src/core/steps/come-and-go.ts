@@ -32,7 +32,7 @@ export const canComeAndGo = (definition: StepDefinition, takes: RunType | null, 
   definition.glsl !== undefined &&
   !definition.passes &&
   !definition.overLoop &&
-  !definition.asides &&
+  !definition.attributes &&
   !definition.params.some((p) => p.id === THERE.id);
 
 /** The step with that parameter. */

@@ -12,8 +12,8 @@ import type { SurfaceLook, SurfaceUse } from './surface/surface-look';
 
 export type { PlainParams } from './plain-params';
 
-/** What a step can say beside the running value; see `Moves.asides`. */
-export type Aside = 'delay' | 'tint' | 'dot';
+/** What a step can say beside the running value; see `Moves.attributes`. */
+export type PlaceAttribute = 'delay' | 'tint' | 'dot';
 
 /** What all steps share: all that the palette, the tuning panel and the docs know about one. */
 interface StepBase<K extends Kind> {
@@ -146,7 +146,7 @@ interface Moves {
    * copy is behind, so that all that runs there does so at its own phase; its colour; the size
    * of a point. They become functions of the place.
    */
-  asides?: Partial<Record<Aside, string>>;
+  attributes?: Partial<Record<PlaceAttribute, string>>;
   /** Of a step that both makes a mesh and moves it: the parameters that only the making reads. */
   baked?: string[];
 }

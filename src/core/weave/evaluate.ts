@@ -2,7 +2,7 @@ import { compile, Processor, readsLoop } from '../glsl';
 import type { Piece } from '../piece/types';
 import { Recent } from '../recent';
 import { trackOf, type SoundTrack } from '../sound/track';
-import type { Aside, RunType } from '../steps';
+import type { PlaceAttribute, RunType } from '../steps';
 import { analyse } from './analyse';
 import { loopSteps, loopTable, type LoopTable } from './over-loop';
 import type { Analysis, Target, WeaveOptions, Woven } from './types';
@@ -133,8 +133,8 @@ export class Evaluator {
   }
 
   /** What a step says beside the running value, for each place; null where none does. */
-  aside(name: Aside, rows: Float32Array, count: number): Float32Array | null {
-    const own = this.woven.asides[name];
+  attribute(name: PlaceAttribute, rows: Float32Array, count: number): Float32Array | null {
+    const own = this.woven.attributes[name];
     return own ? this.call(own, rows, count) : null;
   }
 
@@ -145,6 +145,6 @@ export class Evaluator {
 }
 
 function keyOf(woven: Woven): { key: string; names: string[] } {
-  const names = [...new Set([...woven.functions.map((f) => f.name), ...Object.values(woven.asides)])];
+  const names = [...new Set([...woven.functions.map((f) => f.name), ...Object.values(woven.attributes)])];
   return { key: `${names.join()}\n${woven.glsl}`, names };
 }

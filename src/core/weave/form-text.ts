@@ -1,7 +1,7 @@
 import { once } from '../once';
 import { derive } from '../glsl';
 import { readsOther } from '../glsl/lib';
-import type { Aside } from '../steps';
+import type { PlaceAttribute } from '../steps';
 import type { Woven } from './types';
 
 /** What the vertex shader of a form is made of: names of its functions, where there are such. */
@@ -9,8 +9,8 @@ export interface FormText {
   move: string;
   /** The move with its slopes along two directions; null where these are taken by differences. */
   slopes: string | null;
-  /** What is said beside the move: see `StepDefinition.asides`. */
-  asides: Partial<Record<Aside, string>>;
+  /** What is said beside the move: see `StepDefinition.attributes`. */
+  attributes: Partial<Record<PlaceAttribute, string>>;
   /** The move and the surface at once, where a dot's are worked out at the same place. */
   together?: string;
 }
@@ -36,14 +36,14 @@ export const formText = once(make);
 function make(woven: Woven): FormWoven {
   const move = woven.functions[0]?.name ?? STILL;
   const still = woven.functions.length > 0 ? '' : STILL_TEXT;
-  const { asides, together } = woven;
+  const { attributes, together } = woven;
   if (readsOther(woven.glsl)) {
     const noSlope = 'it reads the picture of a finish';
-    return { move, slopes: null, asides, together, text: still, noSlope };
+    return { move, slopes: null, attributes, together, text: still, noSlope };
   }
   const derived = derive(`${woven.glsl}\n${still}`, move, (field) => ALONG.has(field));
-  if (derived.noSlope) return { move, slopes: null, asides, together, text: still, noSlope: derived.noSlope };
+  if (derived.noSlope) return { move, slopes: null, attributes, together, text: still, noSlope: derived.noSlope };
   if (derived.text.length > MOST_TEXT)
-    return { move, slopes: null, asides, together, text: still, noSlope: 'it is too long to differentiate' };
-  return { move, slopes: derived.name, asides, together, text: still + derived.text, noSlope: null };
+    return { move, slopes: null, attributes, together, text: still, noSlope: 'it is too long to differentiate' };
+  return { move, slopes: derived.name, attributes, together, text: still + derived.text, noSlope: null };
 }

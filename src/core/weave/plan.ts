@@ -11,7 +11,7 @@ export const isElsewhere = (definition: StepDefinition, param: Param) =>
   param.per === 'face' ||
   param.per === 'copy' ||
   param.per === 'moment' ||
-  Object.values(definition.asides ?? {}).includes(param.id);
+  Object.values(definition.attributes ?? {}).includes(param.id);
 
 /** Index of the last step up to `end` that makes a mesh; 0 where only the source does. */
 export function lastReshape(rows: StepTypes[], end = rows.length - 1): number {

@@ -63,7 +63,7 @@ export function paramType(param: Param): string | null {
  * running value.
  */
 export function argumentParams(definition: StepDefinition): Param[] {
-  const beside = Object.values(definition.asides ?? {});
+  const beside = Object.values(definition.attributes ?? {});
   return definition.params.filter((p) => paramType(p) !== null && p.per !== 'moment' && !beside.includes(p.id));
 }
 

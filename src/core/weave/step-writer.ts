@@ -1,6 +1,6 @@
 import { floatText, PICTURE_SLOTS, type LibraryPart } from '../glsl';
 import type { Piece, Strand } from '../piece/types';
-import { glslNameOf, type Aside, type Param, type RunType } from '../steps';
+import { glslNameOf, type PlaceAttribute, type Param, type RunType } from '../steps';
 import { FunctionTable } from './function-table';
 import { isElsewhere, MOST_BRANCHES, type Plan } from './plan';
 import { argumentParams, isBranch, paramType, runningInto, stepFunction } from './step-function';
@@ -8,7 +8,7 @@ import { tableOf, writtenIn, type Table } from './tables';
 import type { SignalUniform, StepTypes, Target, UniformSlot, WeaveOptions } from './types';
 import { literalOf, tableValueOf, withinRangeText } from './values';
 
-const ASIDE_TYPE: Record<Aside, string> = { tint: 'vec3', delay: 'float', dot: 'float' };
+const ATTRIBUTE_TYPE: Record<PlaceAttribute, string> = { tint: 'vec3', delay: 'float', dot: 'float' };
 
 /** What a link brings, as wide as the parameter and within its range. @param seen type of the value */
 function linkedText(param: Param, value: string, seen: RunType): string {
@@ -37,7 +37,7 @@ export class StepWriter {
   readonly branches: Target[] = [];
   readonly loopRows: number[] = [];
   readonly signals = new Map<string, SignalUniform>();
-  readonly asides: Partial<Record<Aside, string>> = {};
+  readonly attributes: Partial<Record<PlaceAttribute, string>> = {};
   otherMoments = false;
 
   constructor(
@@ -65,11 +65,11 @@ export class StepWriter {
       if (text !== null) written[p.id] = text;
       return text === null ? [] : [text];
     });
-    for (const [aside, id] of Object.entries(definition.asides ?? {}) as [Aside, string][]) {
-      const own = `${spot.name}_${aside}Aside`;
+    for (const [attribute, id] of Object.entries(definition.attributes ?? {}) as [PlaceAttribute, string][]) {
+      const own = `${spot.name}_${attribute}Attribute`;
       const param = definition.params.find((p) => p.id === id)!;
-      this.asides[aside] = own;
-      this.writeFunction(`${ASIDE_TYPE[aside]} ${own}(Place p)`, [], this.argument(spot, param, '')!);
+      this.attributes[attribute] = own;
+      this.writeFunction(`${ATTRIBUTE_TYPE[attribute]} ${own}(Place p)`, [], this.argument(spot, param, '')!);
     }
     return `${name}(${['p', ...(takes ? [running] : []), ...args].join(', ')})`;
   }

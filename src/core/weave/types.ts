@@ -1,5 +1,5 @@
 import type { Step, Strand } from '../piece/types';
-import type { Aside, Param, ResolvedStep, RunType } from '../steps';
+import type { PlaceAttribute, Param, ResolvedStep, RunType } from '../steps';
 
 /** Something about a piece that the artist should know; the rest of it is still drawn. */
 export interface Problem {
@@ -69,7 +69,7 @@ export interface Woven {
   /** Does a step look at moments other than the place's own? Then signals have to be functions. */
   otherMoments: boolean;
   /** Functions of the place for what steps say beside the running value. */
-  asides: Partial<Record<Aside, string>>;
+  attributes: Partial<Record<PlaceAttribute, string>>;
   /** Function that gives all targets at one place; see `WeaveOptions.together`. */
   together?: string;
 }

@@ -38,7 +38,7 @@ export class Writer {
     for (const strand of plan.order) this.writeStrand(strand);
     for (const target of targets) this.writeEntry(target);
     const together = this.options.together && targets.length > 1 ? this.writeTogether(targets) : undefined;
-    const { parts, uniforms, shared, functions, pictures, branches, loopRows, otherMoments, asides } = this.steps;
+    const { parts, uniforms, shared, functions, pictures, branches, loopRows, otherMoments, attributes } = this.steps;
     const signals = [...this.steps.signals.values()];
     const glsl = [
       library(parts),
@@ -56,7 +56,7 @@ export class Writer {
       loopRows,
       signals,
       otherMoments,
-      asides,
+      attributes,
       together,
     };
   }

@@ -4,14 +4,14 @@ import type { Asset, Control, Strand } from '@/core/piece/types';
 /** What steps of a recipe go into, in the words of `strand`: a strand of this name is the row at hand. */
 export const ROW = 'row';
 
-interface Told extends Pick<Part, 'id' | 'name' | 'about' | 'also'> {
+interface RecipeFacts extends Pick<Part, 'id' | 'name' | 'about' | 'also'> {
   /** Its strands; the one named `row`, if there is one, holds the steps for the row at hand. */
   strands: () => Strand[];
   controls: Control[];
   assets?: () => Asset[];
 }
 
-export function recipe({ strands, controls, assets, ...facts }: Told): Part {
+export function recipe({ strands, controls, assets, ...facts }: RecipeFacts): Part {
   const rows = () => {
     const all = strands();
     return { strands: all, ...(all.some((s) => s.id === ROW) ? { into: ROW } : {}) };

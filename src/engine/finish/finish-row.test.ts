@@ -11,20 +11,20 @@ function finish(source: string, ...ops: string[]): Piece {
 }
 
 /** What each pass draws: the step it ends with, which pass of a step, and whether it is the one that is shown. */
-const told = (piece: Piece, step?: string) =>
+const passNames = (piece: Piece, step?: string) =>
   passesOf(analyse(piece), { strand: 's1', step }).map(
     (p) => `${p.target?.step ?? 'through'}${p.pass === undefined ? '' : ` pass ${p.pass}`}${p.shown ? ' shown' : ''}`,
   );
 
 describe('the passes of a finish', () => {
   it('are one for all steps of one pixel, however many', () => {
-    expect(told(finish('shoot', 'exposure', 'levels', 'hue', 'invert', 'vignette'))).toEqual(['t6 shown']);
-    expect(told(finish('paint', 'grain'))).toEqual(['t2 shown']);
+    expect(passNames(finish('shoot', 'exposure', 'levels', 'hue', 'invert', 'vignette'))).toEqual(['t6 shown']);
+    expect(passNames(finish('paint', 'grain'))).toEqual(['t2 shown']);
   });
 
   it('begin anew at a step that reads elsewhere, with what follows it of one pixel', () => {
-    expect(told(finish('paint', 'lens', 'levels'))).toEqual(['t1', 't3 pass 0 shown']);
-    expect(told(finish('paint', 'levels', 'blur', 'invert', 'lens', 'vignette'))).toEqual([
+    expect(passNames(finish('paint', 'lens', 'levels'))).toEqual(['t1', 't3 pass 0 shown']);
+    expect(passNames(finish('paint', 'levels', 'blur', 'invert', 'lens', 'vignette'))).toEqual([
       't2',
       't3 pass 0',
       't4 pass 1',
@@ -33,34 +33,34 @@ describe('the passes of a finish', () => {
   });
 
   it('draw nothing before a bare shot is read, but where its averages are asked for', () => {
-    expect(told(finish('shoot', 'lens'))).toEqual(['t2 pass 0 shown']);
-    expect(told(finish('shoot', 'blur'))).toEqual(['t1', 't2 pass 0', 't2 pass 1 shown']);
-    expect(told(finish('shoot', 'glow'))).toEqual(['t2 pass 0', 't2 pass 1', 't2 pass 2 shown']);
-    expect(told(finish('shoot', 'exposure', 'lens'))).toEqual(['t2', 't3 pass 0 shown']);
+    expect(passNames(finish('shoot', 'lens'))).toEqual(['t2 pass 0 shown']);
+    expect(passNames(finish('shoot', 'blur'))).toEqual(['t1', 't2 pass 0', 't2 pass 1 shown']);
+    expect(passNames(finish('shoot', 'glow'))).toEqual(['t2 pass 0', 't2 pass 1', 't2 pass 2 shown']);
+    expect(passNames(finish('shoot', 'exposure', 'lens'))).toEqual(['t2', 't3 pass 0 shown']);
   });
 
   it('end at the step that is asked for, and pass by what is off', () => {
     const piece = finish('paint', 'blur', 'lens', 'invert');
-    expect(told(piece, 't2')).toEqual(['t1', 't2 pass 0', 't2 pass 1 shown']);
-    expect(told(piece, 't1')).toEqual(['t1 shown']);
-    expect(told(toggleStep(piece, 's1', 't2'))).toEqual(['t2', 't4 pass 0 shown']);
+    expect(passNames(piece, 't2')).toEqual(['t1', 't2 pass 0', 't2 pass 1 shown']);
+    expect(passNames(piece, 't1')).toEqual(['t1 shown']);
+    expect(passNames(toggleStep(piece, 's1', 't2'))).toEqual(['t2', 't4 pass 0 shown']);
     expect(passesOf(analyse(piece), null)).toMatchObject([{ target: null, shown: true }]);
   });
 
   it('end at a step that keeps its own result, and store what one reads earlier', () => {
-    expect(told(finish('shoot', 'exposure', 'echo', 'levels', 'blur'))).toEqual([
+    expect(passNames(finish('shoot', 'exposure', 'echo', 'levels', 'blur'))).toEqual([
       't3',
       't4',
       't5 pass 0',
       't5 pass 1 shown',
     ]);
-    expect(told(finish('shoot', 'echo')), 'shown by a pass of its own').toEqual(['t2', 'through shown']);
-    expect(told(finish('shoot', 'lag')), 'the bare shot is stored').toEqual(['t1', 't2 shown']);
+    expect(passNames(finish('shoot', 'echo')), 'shown by a pass of its own').toEqual(['t2', 'through shown']);
+    expect(passNames(finish('shoot', 'lag')), 'the bare shot is stored').toEqual(['t1', 't2 shown']);
     const [echo, lag] = passesOf(analyse(finish('paint', 'echo', 'lag')), { strand: 's1' });
     expect([echo!.keeps, echo!.stores, lag!.ago]).toEqual(['s1/t2', 's1/t3', 's1/t3']);
-    const aside = passesOf(analyse(finish('paint', 'lens', 'levels')), { strand: 's1' }, false);
-    expect(aside.map((p) => p.shown)).toEqual([false, false]);
-    expect(told(toggleStep(finish('paint', 'echo', 'levels'), 's1', 't2'))).toEqual(['t3 shown']);
+    const takenIn = passesOf(analyse(finish('paint', 'lens', 'levels')), { strand: 's1' }, false);
+    expect(takenIn.map((p) => p.shown)).toEqual([false, false]);
+    expect(passNames(toggleStep(finish('paint', 'echo', 'levels'), 's1', 't2'))).toEqual(['t3 shown']);
   });
 
   it('keep their key while numbers change, and change it with the row', () => {

@@ -14,7 +14,7 @@ export interface TreeDrawing extends Omit<RowDrawing, 'shot' | 'branch'> {
 }
 
 const keyOf = (target: Target | null, shown: boolean) =>
-  target ? `${target.strand}/${target.step ?? ''}${shown ? '' : ' aside'}` : '';
+  target ? `${target.strand}/${target.step ?? ''}${shown ? '' : ' taken in'}` : '';
 
 const spareKey = (key: string, text: string) => `${key}\n${text}`;
 

@@ -165,10 +165,10 @@ Place clPlaceHere() {
 export function vertexMove(body: Body, form: FormText, surface: string, normals: boolean): string {
   const place = [
     '  Place clHere = clPlaceAt(position, normal, clUvIn);',
-    form.asides.delay ? `  clHere.phase = fract(clPhase - ${form.asides.delay}(clHere));` : '',
-    form.asides.tint ? `  clHere.tint *= ${form.asides.tint}(clHere);` : '',
+    form.attributes.delay ? `  clHere.phase = fract(clPhase - ${form.attributes.delay}(clHere));` : '',
+    form.attributes.tint ? `  clHere.tint *= ${form.attributes.tint}(clHere);` : '',
     '  clTime = clHere.phase;',
-    body.cloud ? `  float clDot = ${form.asides.dot ? `${form.asides.dot}(clHere)` : '0.02'};` : '',
+    body.cloud ? `  float clDot = ${form.attributes.dot ? `${form.attributes.dot}(clHere)` : '0.02'};` : '',
   ];
   if (!normals) return [...place, `  vec3 clMovedTo = ${form.move}(clHere);`].filter(Boolean).join('\n');
   // Points have no surface around them: they keep the normal they came with.

@@ -49,8 +49,8 @@ export interface WovenSurface {
 
 export function weaveSurface(piece: Piece, analysis: Analysis, { form, surface, skin }: SurfaceOnForm): WovenSurface {
   // Signals are one value a frame, but for copies that are behind and steps that look back: those have other moments.
-  const { asides, otherMoments } = weaveStrands(piece, analysis, [form], true);
-  const signalUniforms = !asides.delay && !otherMoments;
+  const { attributes, otherMoments } = weaveStrands(piece, analysis, [form], true);
+  const signalUniforms = !attributes.delay && !otherMoments;
   const state = surfaceState(piece, analysis, surface);
   const cloud = skin.corners.length === 0;
   // A dot is one place, so what it looks like is worked out once, where its place is.
@@ -70,7 +70,7 @@ export function weaveSurface(piece: Piece, analysis: Analysis, { form, surface, 
     state,
     body: {
       faces,
-      tint: skin.tint !== undefined || shape.asides.tint !== undefined,
+      tint: skin.tint !== undefined || shape.attributes.tint !== undefined,
       painted: skin.tint !== undefined,
       copies: skin.copies !== undefined,
       cloud,

@@ -14,14 +14,14 @@ const close = () => usePanels.setState({ keeping: null });
 export function KeepPart() {
   const clip = usePanels((s) => s.keeping);
   return (
-    <Modal open={clip !== null} onClose={close} title="Keep as a part" about={clip ? toldOf(clip) : undefined}>
+    <Modal open={clip !== null} onClose={close} title="Keep as a part" about={clip ? aboutClip(clip) : undefined}>
       {clip && <Form clip={clip} />}
     </Modal>
   );
 }
 
 /** What is in it, in words. */
-function toldOf({ strands, into, controls }: Clip): string {
+function aboutClip({ strands, into, controls }: Clip): string {
   const own = strands.filter((s) => s.id !== into).length;
   const steps = strands.find((s) => s.id === into)?.steps.length ?? 0;
   const counted = (n: number, one: string) => (n === 0 ? [] : [`${n} ${one}${n === 1 ? '' : 's'}`]);

@@ -2,7 +2,7 @@ import { recallLook } from '@/core/piece/desk';
 import type { Piece } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
 import { outputOf } from '@/core/weave';
-import type { PicturesAside } from '@/engine/pictures-aside';
+import type { ExtraPictures } from '@/engine/extra-pictures';
 import type { Viewer } from '@/engine/viewer';
 import { measurePictureAgain, useChecks } from '@/state/checks';
 import { usePanels } from '@/state/panels';
@@ -16,7 +16,7 @@ import { shownPiece } from './look';
 
 /** What the feed does with a viewer. */
 export type Fed = Pick<Viewer, 'setPiece' | 'setPhase' | 'playing' | 'compare' | 'isComplete'> & {
-  beside: Pick<PicturesAside, 'seam' | 'snapshots'>;
+  beside: Pick<ExtraPictures, 'seam' | 'snapshots'>;
 };
 
 /** Cells of stage and finish are drawn again this long after a change, in milliseconds. */

@@ -72,7 +72,7 @@ export const copies: FormCopies = {
     }),
   ],
   baked: ['on', 'where', 'stand'],
-  asides: { delay: 'delay', tint: 'colour' },
+  attributes: { delay: 'delay', tint: 'colour' },
   needs: ['space'],
   place: (params, baking) =>
     copiesOn(baking.form(params.on as string), params.where === 'faces', params.stand === 'along the path'),

@@ -100,7 +100,7 @@ export const nest: FormCopies = {
   baked: ['count', 'like'],
   handles: [{ at: 'centre' }],
   shifts: 'moves',
-  asides: { delay: 'delay', tint: 'colour' },
+  attributes: { delay: 'delay', tint: 'colour' },
   needs: ['space'],
   place: (params, baking) => {
     const like = params.like ? baking.form(params.like as string) : null;

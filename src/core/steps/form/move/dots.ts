@@ -21,6 +21,6 @@ export const dots: FormMove = {
       unit: 'm',
     }),
   ],
-  asides: { dot: 'size' },
+  attributes: { dot: 'size' },
   glsl: '  return v;',
 };

@@ -10,6 +10,6 @@ export const paintFaces: FormMove = {
   telling: 'colour',
   also: ['face colour', 'tint', 'facets'],
   params: [colour({ id: 'colour', name: 'Colour', about: 'Link it to a field.', default: '#d8c9a8', per: 'face' })],
-  asides: { tint: 'colour' },
+  attributes: { tint: 'colour' },
   glsl: '  return v;',
 };

@@ -10,6 +10,6 @@ export const paint: FormMove = {
   telling: 'colour',
   also: ['vertex colour', 'tint'],
   params: [colour({ id: 'colour', name: 'Colour', about: 'Link it to a field.', default: '#d8c9a8' })],
-  asides: { tint: 'colour' },
+  attributes: { tint: 'colour' },
   glsl: '  return v;',
 };

@@ -18,7 +18,7 @@ export interface Drawn {
   complete: boolean;
   phase: number;
   /** The present frame, with what is remembered and nothing added to it. */
-  aside: { phase: number; memory: Memory; aside: boolean };
+  frame: { phase: number; memory: Memory; readOnly: true };
 }
 
 /** A whole frame: RGBA, rows from the top. */
@@ -33,7 +33,7 @@ const SEAM_HEIGHT = 90;
 /** Frames that are drawn before the seam at most, for what remembers them. */
 const MOST_BEHIND = 48;
 /** Pictures beside the running one, on its graphics card. They share one target, so each waits for the one before. */
-export class PicturesAside {
+export class ExtraPictures {
   private turn: Promise<unknown> = Promise.resolve();
   private readonly target = new THREE.WebGLRenderTarget(1, 1);
   /** The seam of a version, as long as it is the present one. */
@@ -48,11 +48,11 @@ export class PicturesAside {
   /** The finish up to each of these steps, small, of one shot. The main thread does not wait for them. */
   snapshots(steps: readonly Target[], width: number, height: number): Promise<Preview[]> {
     return this.inTurn<Preview[]>([], async (now) => {
-      const { picture, aside } = now;
+      const { picture, frame } = now;
       if (!picture.ready) return [];
       const targets = steps.map(() => new THREE.WebGLRenderTarget(width, height));
       // All at once: between two looks at the card the canvas may be drawn, with a shot of another size.
-      steps.forEach((upTo, i) => picture.draw({ ...aside, width, height, to: targets[i]!, upTo, sameShot: i > 0 }));
+      steps.forEach((upTo, i) => picture.draw({ ...frame, width, height, to: targets[i]!, upTo, sameShot: i > 0 }));
       try {
         return await Promise.all(
           targets.map(async (target): Promise<Preview> => {

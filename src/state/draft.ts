@@ -4,10 +4,10 @@ import type { Piece } from '@/core/piece/types';
 const draftKey = (id: string) => `calm-lattice/draft/${id}`;
 
 /**
- * Puts a piece aside at once, for a page that is being closed: the store answers later than
- * that. Where there is no room, only what the store still manages to keep is kept.
+ * Keeps a piece as a draft at once, for a page that is being closed: the store answers later than that. Where there is
+ * no room, only what the store still manages to keep is kept.
  */
-export function putAside(id: string, piece: Piece): void {
+export function keepDraft(id: string, piece: Piece): void {
   try {
     localStorage.setItem(draftKey(id), JSON.stringify({ changed: Date.now(), piece }));
   } catch {
@@ -15,8 +15,8 @@ export function putAside(id: string, piece: Piece): void {
   }
 }
 
-/** Takes back what was put aside after `since`, once. Null where there is none or it is broken. */
-export function takeBack(id: string, since: number): Piece | null {
+/** Takes the draft that was kept after `since`, once. Null where there is none or it is broken. */
+export function takeDraft(id: string, since: number): Piece | null {
   const text = localStorage.getItem(draftKey(id));
   localStorage.removeItem(draftKey(id));
   if (!text) return null;
