@@ -1,6 +1,14 @@
 import { addStrand, blankPiece, setParam } from '@/core/piece/edit';
 import type { Control, Kind, Link, Piece, Step, Strand, Value } from '@/core/piece/types';
-import { definitionOf, fitting, outputType, THERE, type Param, type RunType, type StepDefinition } from '@/core/steps';
+import {
+  definitionOf,
+  fitting,
+  outputType,
+  comeAndGoParam,
+  type Param,
+  type RunType,
+  type StepDefinition,
+} from '@/core/steps';
 import { sliderId } from '@/core/steps/field/code';
 import { acceptsLinks, analyse, linkKinds, linkProblem } from '@/core/weave';
 import type { Chance } from './chance';
@@ -121,7 +129,7 @@ function steps(chance: Chance, kind: Kind): Step[] {
       op: definition.op,
       params: {
         ...params(chance, definition, kind),
-        ...(i > 0 && chance.happens(0.12) ? { [THERE.id]: chance.whole(0, 1) } : {}),
+        ...(i > 0 && chance.happens(0.12) ? { [comeAndGoParam.id]: chance.whole(0, 1) } : {}),
       },
       ...(i > 0 && chance.happens(0.07) ? { off: true as const } : {}),
     };

@@ -51,7 +51,7 @@ export function prepareScreen(): void {
 }
 
 /** Has a screen wait for who needs one next. */
-export function letGoOfScreen(screen: Screen): void {
+export function releaseScreen(screen: Screen): void {
   waiting?.dispose();
   screen.clear();
   screen.canvas.remove();

@@ -9,7 +9,7 @@ import { ShotProbe } from './capture/shot-probe';
 import { BackBuffer } from './card/back-buffer';
 import { ScaleChooser } from './card/scale';
 import { CardWork } from './card/work';
-import { letGoOfScreen, type Screen } from './screen';
+import { releaseScreen, type Screen } from './screen';
 import type { Layout } from './stage/layout';
 import type { View } from './stage/stage-scene';
 
@@ -203,7 +203,7 @@ export class Viewer {
     this.shot.dispose();
     this.back.dispose();
     this.work.dispose();
-    letGoOfScreen(this.screen);
+    releaseScreen(this.screen);
   }
 
   private readonly onLost = (event: Event) => {

@@ -4,7 +4,7 @@ import type { Strand } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
 import type { PictureSeam } from '@/engine/capture/picture-seam';
 import { STARTERS } from '@/demo';
-import { endStudio } from '@/workers/doors';
+import { endStudio } from '@/workers/remotes';
 import { WorkerHere } from '@/workers/testing';
 import { patchAcross } from '@/core/preview/where-used';
 import { measurePictureAgain, startChecks, useChecks, verdictOf } from './checks';

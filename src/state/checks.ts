@@ -5,7 +5,7 @@ import type { SeamReading } from '@/core/checks/seam';
 import { hasKink } from '@/core/checks/seam-measure';
 import { analyse, type Problem } from '@/core/weave';
 import type { PictureSeam } from '@/engine/capture/picture-seam';
-import { lean, studio } from '@/workers/doors';
+import { withoutAssetData, studio } from '@/workers/remotes';
 import { useWorkbench } from './workbench';
 
 interface Checks {
@@ -50,9 +50,9 @@ export function startChecks(pictureSeam: () => Promise<PictureAnswer>): () => vo
   const measure = async () => {
     const { piece } = useWorkbench.getState();
     try {
-      const seam = await studio().seam(lean(piece));
-      const memory = await studio().memory(lean(piece));
-      const numbers = await studio().numbers(lean(piece));
+      const seam = await studio().seam(withoutAssetData(piece));
+      const memory = await studio().memory(withoutAssetData(piece));
+      const numbers = await studio().numbers(withoutAssetData(piece));
       const picture = await pictureSeam();
       if (useWorkbench.getState().piece !== piece) return;
       useChecks.setState({
@@ -63,7 +63,7 @@ export function startChecks(pictureSeam: () => Promise<PictureAnswer>): () => vo
         problems: analyse(piece).problems,
         measuring: false,
       });
-      const sampling = await studio().sampling(lean(piece));
+      const sampling = await studio().sampling(withoutAssetData(piece));
       if (useWorkbench.getState().piece === piece) useChecks.setState({ sampling });
     } catch (error) {
       useChecks.setState({

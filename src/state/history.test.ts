@@ -8,7 +8,7 @@ import { histories } from './history-store';
 import { forgetLeftovers } from './leftovers';
 import {
   bringBack,
-  EVERY,
+  KEEP_EVERY,
   keepVersion,
   loadVersions,
   removeVersion,
@@ -110,12 +110,12 @@ describe('versions', () => {
     await clock.changed(rename(piece, 'two'));
     expect(useVersions.getState().list).toHaveLength(1);
     expect((await versionPiece(useVersions.getState().list[0]!.id))!.name).toBe(piece.name);
-    time += EVERY;
+    time += KEEP_EVERY;
     await clock.changed(rename(piece, 'three'));
     expect((await versionPiece(useVersions.getState().list[0]!.id))!.name).toBe('two');
     await keepVersion('mine');
     for (let i = 0; i < 20; i++) {
-      time += EVERY;
+      time += KEEP_EVERY;
       await clock.changed(rename(piece, `n${i}`));
     }
     const { list } = useVersions.getState();

@@ -3,7 +3,7 @@ import { MESH_FILE_BYTES, MESH_TYPES } from '@/core/formats/mesh/file-types';
 import { fileMeshOf, provideFileMesh } from '@/core/mesh/files';
 import { MeshError, type Mesh } from '@/core/mesh/mesh';
 import type { Asset } from '@/core/piece/types';
-import { hand } from '@/workers/doors';
+import { handAsset } from '@/workers/remotes';
 import { readMeshData, readMeshFile } from '@/workers/mesh-reading';
 import { notify } from './notify';
 
@@ -13,7 +13,7 @@ export const isMeshAsset = (asset: Asset) => asset.type.startsWith('model/');
 
 async function provide(id: string, mesh: Mesh): Promise<void> {
   provideFileMesh(id, mesh);
-  await hand(id, (studio) => studio.provideMesh(id, mesh));
+  await handAsset(id, (studio) => studio.provideMesh(id, mesh));
 }
 
 /**

@@ -16,7 +16,7 @@ export interface Looking {
 }
 
 /** A step whose form is too coarse for it, while that is shown on the stage. */
-export interface Coarse {
+export interface CoarseStep {
   strand: string;
   step: string;
 }
@@ -68,7 +68,7 @@ interface Opened {
   looking: Looking | null;
   /** A step of a finish that is looked at is split against the picture before it. */
   before: boolean;
-  coarse: Coarse | null;
+  coarse: CoarseStep | null;
 }
 
 /** How an artist works here: it stays from piece to piece and from visit to visit, and is one for all tabs. */

@@ -4,7 +4,7 @@ import type { Pixels } from '@/core/glsl';
 import type { Asset } from '@/core/piece/types';
 import { hasPixels, providePixels } from '@/core/weave';
 import { providePanorama } from '@/engine/card/textures';
-import { hand } from '@/workers/doors';
+import { handAsset } from '@/workers/remotes';
 import { readPanorama } from '@/workers/panorama-reading';
 import { notify } from './notify';
 
@@ -72,7 +72,7 @@ async function provideHdr(id: string, bytes: Uint8Array<ArrayBuffer>): Promise<v
 /** Registers the pixels of an asset, here and in the studio. */
 export async function provide(id: string, pixels: Pixels): Promise<void> {
   providePixels(id, pixels);
-  await hand(id, (studio) => studio.providePixels(id, pixels));
+  await handAsset(id, (studio) => studio.providePixels(id, pixels));
 }
 
 /**

@@ -5,7 +5,7 @@ import type { Skin } from '@/core/mesh/skin';
 import type { Preview } from '@/core/preview';
 import { patchAcross, patchFor, type Patch, type Patches } from '@/core/preview/where-used';
 import { linkedStrands } from '@/core/weave';
-import { Ended, lean, studio } from '@/workers/doors';
+import { Ended, withoutAssetData, studio } from '@/workers/remotes';
 import { useTransport } from './transport';
 import { useWorkbench } from './workbench';
 
@@ -148,7 +148,7 @@ export function startPreviews(): () => void {
       const phase = useTransport.getState().frame / piece.loop.frames;
       try {
         const drawn = await studio().previews(
-          lean(piece),
+          withoutAssetData(piece),
           job.strand.id,
           job.strand.steps.map((s) => s.id),
           size,

@@ -6,7 +6,7 @@ import type { Channels } from '@/core/sound/sound';
 import { own } from '@/core/own';
 import type { Asset } from '@/core/piece/types';
 import { hasTrack, provideTrack, type SoundTrack } from '@/core/sound/track';
-import { hand } from '@/workers/doors';
+import { handAsset } from '@/workers/remotes';
 import { makeSound, readSoundData, readSoundFile } from '@/workers/reading';
 import { notify } from './notify';
 
@@ -53,7 +53,7 @@ export const useSounds = create(() => ({ read: 0 }));
 async function provide(id: string, track: SoundTrack): Promise<void> {
   provideTrack(id, track);
   useSounds.setState(({ read }) => ({ read: read + 1 }));
-  await hand(id, (studio) => studio.provideTrack(id, track));
+  await handAsset(id, (studio) => studio.provideTrack(id, track));
 }
 
 /**

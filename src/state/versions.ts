@@ -8,7 +8,7 @@ import { addVersion, dropVersion, listVersions, loadVersion, saveVersions, type 
 import { useWorkbench } from './workbench';
 
 /** Milliseconds of work between two versions that are kept by themselves. */
-export const EVERY = 10 * 60_000;
+export const KEEP_EVERY = 10 * 60_000;
 
 interface Versions {
   /** The piece whose versions these are. */
@@ -65,7 +65,7 @@ export class VersionClock {
   async changed(piece: Piece): Promise<void> {
     const { before } = this;
     this.before = piece;
-    if (this.now() - this.last < EVERY || before.strands.length === 0) return;
+    if (this.now() - this.last < KEEP_EVERY || before.strands.length === 0) return;
     this.last = this.now();
     // Versions are a help: where there is no room the piece itself says so.
     await add(this.id, before, null, this.last).catch(() => undefined);

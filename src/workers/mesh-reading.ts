@@ -7,7 +7,7 @@ const open = () =>
   new Worker(new URL('./threads/mesh-reader.ts', import.meta.url), { type: 'module', name: 'mesh-reader' });
 
 async function reading<T extends object>(
-  work: (door: Comlink.Remote<MeshReader>) => Promise<MeshRead<T>>,
+  work: (remote: Comlink.Remote<MeshReader>) => Promise<MeshRead<T>>,
   signal?: AbortSignal,
 ): Promise<T> {
   const failure = () => new MeshError('It is more than this browser can read.');
@@ -18,8 +18,8 @@ async function reading<T extends object>(
 
 /** Reads a mesh file in a thread of its own. @throws MeshError, or Ended where the signal said so */
 export const readMeshFile = (file: Blob, type: string, signal?: AbortSignal): Promise<ReadFile> =>
-  reading((door) => door.file(file, type), signal);
+  reading((remote) => remote.file(file, type), signal);
 
 /** Reads what an asset of a piece holds, in base64. @throws MeshError */
 export const readMeshData = async (data: string, type: string): Promise<Mesh> =>
-  (await reading((door) => door.data(data, type))).mesh;
+  (await reading((remote) => remote.data(data, type))).mesh;

@@ -1,7 +1,7 @@
 import { bakeKey } from '@/core/forms/bake-key';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
-import { Ended, lean, studio } from './doors';
+import { Ended, withoutAssetData, studio } from './remotes';
 
 /** Meshes of a piece's forms, baked in the worker and kept by what they depend on. */
 export class MeshStore {
@@ -25,7 +25,7 @@ export class MeshStore {
       const known = this.meshes.get(strand.id);
       if (known?.key === key) continue;
       try {
-        const mesh = await studio().mesh(lean(piece), strand.id);
+        const mesh = await studio().mesh(withoutAssetData(piece), strand.id);
         this.meshes.set(strand.id, { key, mesh });
         changed = true;
       } catch (error) {

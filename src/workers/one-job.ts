@@ -1,9 +1,9 @@
 import * as Comlink from 'comlink';
-import { Ended } from './doors';
+import { Ended } from './remotes';
 
-interface Job<Door, Result> {
+interface Job<Api, Result> {
   open: () => Worker;
-  work: (door: Comlink.Remote<Door>) => Promise<Result>;
+  work: (remote: Comlink.Remote<Api>) => Promise<Result>;
   /** Ends it at once. */
   signal?: AbortSignal;
   /** What is thrown where the thread itself fails, for want of memory mostly. */
@@ -15,7 +15,7 @@ const STAYS = 20_000;
 
 interface Thread {
   worker: Worker;
-  door: Comlink.Remote<unknown>;
+  remote: Comlink.Remote<unknown>;
 }
 
 /** Threads that wait, by what opens them, with what ends them in time. */
@@ -29,7 +29,7 @@ function begin(open: () => Worker): Thread {
     return idle.thread;
   }
   const worker = open();
-  return { worker, door: Comlink.wrap(worker) };
+  return { worker, remote: Comlink.wrap(worker) };
 }
 
 function letWait(open: () => Worker, thread: Thread): void {
@@ -45,9 +45,9 @@ function letWait(open: () => Worker, thread: Thread): void {
  * Does one job in a thread that has no other, so that ending it ends the job alone.
  * @throws Ended where the signal said so
  */
-export async function oneJob<Door, Result>({ open, work, signal, failure }: Job<Door, Result>): Promise<Result> {
+export async function oneJob<Api, Result>({ open, work, signal, failure }: Job<Api, Result>): Promise<Result> {
   const thread = begin(open);
-  const { worker, door } = thread;
+  const { worker, remote } = thread;
   let stop: (error: Error) => void = () => undefined;
   const stopped = new Promise<never>((_, reject) => (stop = reject));
   const end = () => stop(new Ended('The reading was stopped.'));
@@ -56,7 +56,7 @@ export async function oneJob<Door, Result>({ open, work, signal, failure }: Job<
   worker.addEventListener('error', fail);
   if (signal?.aborted) end();
   try {
-    const result = await Promise.race([work(door as Comlink.Remote<Door>), stopped]);
+    const result = await Promise.race([work(remote as Comlink.Remote<Api>), stopped]);
     letWait(open, thread);
     return result;
   } catch (error) {

@@ -10,7 +10,7 @@ export async function readPanorama(bytes: Uint8Array<ArrayBuffer>): Promise<Pano
   const failure = () => new Error('These pixels cannot be read.');
   const read = await oneJob<PanoramaReader, Panorama | null>({
     open,
-    work: (door) => door.read(bytes.buffer),
+    work: (remote) => remote.read(bytes.buffer),
     failure,
   });
   if (!read) throw failure();

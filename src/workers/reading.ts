@@ -26,31 +26,31 @@ const open = () => new Worker(new URL('./threads/reader.ts', import.meta.url), {
 
 /** Reads a file in a thread of its own. @throws PieceError, or Ended where the signal said so */
 export const readPieceFile = async (file: Blob, watch: Watch = {}): Promise<Piece> =>
-  (await reading((door, progress) => door.file(file, progress), watch)).piece;
+  (await reading((remote, progress) => remote.file(file, progress), watch)).piece;
 
 /** Takes data as a piece in a thread of its own. @throws PieceError, or Ended where the signal said so */
 export const readPieceData = async (data: unknown, watch: Watch = {}): Promise<Piece> =>
-  (await reading((door, progress) => door.data(data, progress), watch)).piece;
+  (await reading((remote, progress) => remote.data(data, progress), watch)).piece;
 
 /** Writes a backup in a thread of its own. @param at milliseconds since 1970 */
 export const writeBackupFile = (backup: Backup, at: number): Promise<Uint8Array<ArrayBuffer>> =>
   oneJob<Reader, Uint8Array<ArrayBuffer>>({
     open,
-    work: (door) => door.writeBackup(backup, at),
+    work: (remote) => remote.writeBackup(backup, at),
     failure: () => new PieceError('too-large', 'All that is kept is more than this browser can put into one file.'),
   });
 
 /** Reads a backup in a thread of its own. @throws PieceError, or Ended where the signal said so */
 export const readBackupFile = (file: Blob, watch: Watch = {}): Promise<AcceptedBackup> =>
-  reading((door, progress) => door.backupFile(file, progress), watch);
+  reading((remote, progress) => remote.backupFile(file, progress), watch);
 
 /** Reads a .cube in a thread of its own. @throws CubeError, or Ended where the signal said so */
 export const readTableFile = (file: Blob, signal?: AbortSignal): Promise<ReadTableFile> =>
-  readingFile((door) => door.tableFile(file), CubeError, signal);
+  readingFile((remote) => remote.tableFile(file), CubeError, signal);
 
 /** Reads what an asset of a piece holds, in base64. @throws CubeError */
 export const readTableData = async (data: string): Promise<Pixels> =>
-  (await readingFile((door) => door.tableData(data), CubeError)).pixels;
+  (await readingFile((remote) => remote.tableData(data), CubeError)).pixels;
 
 /**
  * Takes a sound through in a thread of its own.
@@ -63,22 +63,22 @@ export const readSoundFile = (
   progress: (part: number) => void,
   signal?: AbortSignal,
 ): Promise<ReadSoundFile> =>
-  readingFile((door) => door.soundFile(file, decoded, Comlink.proxy(progress)), SoundError, signal);
+  readingFile((remote) => remote.soundFile(file, decoded, Comlink.proxy(progress)), SoundError, signal);
 
 /** Reads what an asset of a piece holds, in base64. @throws SoundError */
 export const readSoundData = async (data: string, decoded: Channels | null): Promise<SoundTrack> =>
-  (await readingFile((door) => door.soundData(data, decoded), SoundError)).track;
+  (await readingFile((remote) => remote.soundData(data, decoded), SoundError)).track;
 
 /** Makes one of the ready-made sounds in a thread of its own. @returns a WAV */
 export const makeSound = (id: string): Promise<Uint8Array<ArrayBuffer>> =>
   oneJob<Reader, Uint8Array<ArrayBuffer>>({
     open,
-    work: (door) => door.madeSound(id),
+    work: (remote) => remote.madeSound(id),
     failure: () => new SoundError('It is more than this browser can make.'),
   });
 
 async function readingFile<T extends object>(
-  work: (door: Comlink.Remote<Reader>) => Promise<T | Refused>,
+  work: (remote: Comlink.Remote<Reader>) => Promise<T | Refused>,
   Refusal: new (sentence: string) => Error,
   signal?: AbortSignal,
 ): Promise<T> {
@@ -89,12 +89,12 @@ async function readingFile<T extends object>(
 }
 
 async function reading<T extends object>(
-  work: (door: Comlink.Remote<Reader>, progress: ReadingProgress) => Promise<Answered<T>>,
+  work: (remote: Comlink.Remote<Reader>, progress: ReadingProgress) => Promise<Answered<T>>,
   { progress = () => undefined, signal }: Watch,
 ): Promise<T> {
   const read = await oneJob<Reader, Answered<T>>({
     open,
-    work: (door) => work(door, Comlink.proxy(progress)),
+    work: (remote) => work(remote, Comlink.proxy(progress)),
     signal,
     failure: () => new PieceError('too-large', 'This file is more than this browser can read.'),
   });

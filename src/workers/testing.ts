@@ -14,7 +14,7 @@ const THREADS: Record<string, object> = {
 };
 
 /**
- * The browser's Worker as far as the doors need one: its work is done in this thread, but all that is said goes
+ * The browser's Worker as far as the remotes need one: its work is done in this thread, but all that is said goes
  * through a real channel and is copied on the way, and a terminated one answers nothing more.
  */
 export class WorkerHere extends EventTarget {

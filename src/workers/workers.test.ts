@@ -11,7 +11,7 @@ import { setParam } from '@/core/piece/edit';
 import { PieceError } from '@/core/piece/errors';
 import { strandById } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
-import { Ended, endStudio, hand, lean, studio, takeAway, watchStudio } from './doors';
+import { Ended, endStudio, handAsset, withoutAssetData, studio, takeAway, watchStudio } from './remotes';
 import { MeshStore } from './mesh-store';
 import { readMeshData, readMeshFile } from './mesh-reading';
 import { readPanorama } from './panorama-reading';
@@ -32,19 +32,25 @@ const TRIANGLE = 'v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 3\n';
 beforeEach(() => endStudio());
 
 describe('the studio', () => {
-  it('answers through its door what the core answers', async () => {
-    const door = studio();
+  it('answers from its thread what the core answers', async () => {
+    const remote = studio();
     const [field] = small.strands.filter((s) => s.kind === 'field');
-    const mesh = await door.mesh(lean(small), 'sea');
+    const mesh = await remote.mesh(withoutAssetData(small), 'sea');
     expect(mesh!.positions).toEqual((await bakeSkin(small, strandById(small, 'sea')!))!.positions);
-    const drawn = await door.previews(lean(small), field!.id, [field!.steps[0]!.id], { width: 12, height: 6 }, 0);
+    const drawn = await remote.previews(
+      withoutAssetData(small),
+      field!.id,
+      [field!.steps[0]!.id],
+      { width: 12, height: 6 },
+      0,
+    );
     expect(drawn.map(([step]) => step)).toEqual([field!.steps[0]!.id]);
-    expect((await door.seam(lean(small))).every((r) => r.closes)).toBe(true);
-    expect(await door.sampling(lean(small))).toBeInstanceOf(Array);
-    const traces = await door.traces(lean(small), 5);
+    expect((await remote.seam(withoutAssetData(small))).every((r) => r.closes)).toBe(true);
+    expect(await remote.sampling(withoutAssetData(small))).toBeInstanceOf(Array);
+    const traces = await remote.traces(withoutAssetData(small), 5);
     expect(traces.map((t) => t.name)).toEqual(small.strands.filter((s) => s.kind === 'signal').map((s) => s.name));
     expect(traces[0]!.values[0]).toBeCloseTo(traces[0]!.values[4]!, 5);
-    const [value] = await door.probe(lean(small), traces[0]!.strand, undefined, { phase: 0 });
+    const [value] = await remote.probe(withoutAssetData(small), traces[0]!.strand, undefined, { phase: 0 });
     expect(value).toBeCloseTo(traces[0]!.values[0]!, 5);
   });
 
@@ -57,31 +63,33 @@ describe('the studio', () => {
   });
 
   it('writes a form as a file, and tells its size before', async () => {
-    expect(strFromU8(await studio().formFile(lean(small), 'sea', { format: 'obj', phase: 0 }))).toContain('\nv ');
-    expect(await studio().loopSize(lean(small), 'sea', 4)).toBeGreaterThan(0);
+    expect(strFromU8(await studio().formFile(withoutAssetData(small), 'sea', { format: 'obj', phase: 0 }))).toContain(
+      '\nv ',
+    );
+    expect(await studio().loopSize(withoutAssetData(small), 'sea', 4)).toBeGreaterThan(0);
   });
 
   it('tells everybody that waits when it is ended, and hands the next one what the one before had', async () => {
     const said: unknown[] = [];
     watchStudio((making) => said.push(making));
     const pixels = { width: 1, height: 1, data: new Uint8ClampedArray([1, 2, 3, 255]) };
-    const handing = vi.fn((door: ReturnType<typeof studio>) => door.providePixels('one-texel', pixels));
-    await hand('one-texel', handing);
+    const handing = vi.fn((remote: ReturnType<typeof studio>) => remote.providePixels('one-texel', pixels));
+    await handAsset('one-texel', handing);
     const before = opened('studio');
-    const waiting = studio().seam(lean(veil));
+    const waiting = studio().seam(withoutAssetData(veil));
     expect(opened('studio')).toBe(before + 1);
     endStudio();
     await expect(waiting).rejects.toBeInstanceOf(Ended);
     expect(said.at(-1)).toBeNull();
-    expect(await studio().traces(lean(small), 3)).not.toHaveLength(0);
+    expect(await studio().traces(withoutAssetData(small), 3)).not.toHaveLength(0);
     expect(opened('studio')).toBe(before + 2);
     expect(handing).toHaveBeenCalledTimes(2);
   });
 
   it('gets pieces without their pictures', () => {
-    expect(lean(small)).toBe(small);
+    expect(withoutAssetData(small)).toBe(small);
     const withPicture = { ...small, assets: [{ id: 'a', name: 'a', type: 'image/png', data: 'AAAA' }] };
-    expect(lean(withPicture).assets[0]).toMatchObject({ id: 'a', data: '' });
+    expect(withoutAssetData(withPicture).assets[0]).toMatchObject({ id: 'a', data: '' });
     expect(withPicture.assets[0]!.data).toBe('AAAA');
   });
 });
@@ -240,10 +248,10 @@ describe('threads for one job', () => {
 
 describe('taking away', () => {
   it('numbers frames so that they sort, and zips them', async () => {
-    const { door, end } = takeAway();
-    await door.begin({ format: 'zip', width: 1, height: 1, frames: 12_345, rate: 24, stem: 'veil' });
-    for (const frame of [0, 12_344]) await door.add(new Uint8ClampedArray([frame % 256, 0, 0, 255]), frame);
-    const files = unzipSync(await door.finish());
+    const { remote, end } = takeAway();
+    await remote.begin({ format: 'zip', width: 1, height: 1, frames: 12_345, rate: 24, stem: 'veil' });
+    for (const frame of [0, 12_344]) await remote.add(new Uint8ClampedArray([frame % 256, 0, 0, 255]), frame);
+    const files = unzipSync(await remote.finish());
     end();
     expect(Object.keys(files)).toEqual(['veil_00000.png', 'veil_12344.png']);
     expect([...files['veil_12344.png']!]).toEqual([12_344 % 256, 0, 0, 255]);

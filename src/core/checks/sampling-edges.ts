@@ -54,17 +54,17 @@ export const EDGE_WIDTH = 8;
 const BIT = 1 / 64;
 
 /** Runs a form up to one step: where points are moved to, and how fast that changes along edges. */
-export class Moving {
+export class PointMover {
   private constructor(
     private readonly evaluator: Evaluator | null,
     private readonly slopes: ((rows: Float32Array, count: number) => Float32Array) | null,
   ) {}
 
   /** @param step null for the form at rest */
-  static async make(piece: Piece, strand: Strand, step: string | null, analysis: Analysis): Promise<Moving> {
-    if (step === null) return new Moving(null, null);
+  static async make(piece: Piece, strand: Strand, step: string | null, analysis: Analysis): Promise<PointMover> {
+    if (step === null) return new PointMover(null, null);
     const evaluator = await Evaluator.make(piece, [{ strand: strand.id, step }], analysis);
-    return new Moving(evaluator, await slopesProgram(evaluator, 'clAlongEdge', WRAPPER));
+    return new PointMover(evaluator, await slopesProgram(evaluator, 'clAlongEdge', WRAPPER));
   }
 
   get glsl(): string {

@@ -7,7 +7,7 @@ import { analyse, literalOf, type Analysis } from '../weave';
 import type { StepTypes } from '../weave/types';
 import { setPhase } from '../weave/places';
 import { lastReshape } from '../weave/plan';
-import { EDGE_WIDTH, gathered, Moving, someEdges, spotsOf, type Spots, type Way } from './sampling-edges';
+import { EDGE_WIDTH, gathered, PointMover, someEdges, spotsOf, type Spots, type Way } from './sampling-edges';
 import type { Fix } from './mends';
 
 /**
@@ -41,8 +41,8 @@ export interface SamplingReading {
 /** A live step with what stands before it, on some edges of its form. */
 interface Subject {
   row: StepTypes;
-  before: Moving;
-  after: Moving;
+  before: PointMover;
+  after: PointMover;
 }
 
 interface Form {
@@ -64,8 +64,8 @@ async function formOf(piece: Piece, strand: Strand, analysis: Analysis, only?: s
   if (live.length === 0) return null;
   const mesh: Mesh | null = await bake(piece, strand, undefined, analysis);
   if (!mesh || mesh.corners.length === 0) return null;
-  const movings: Moving[] = [await Moving.make(piece, strand, null, analysis)];
-  for (const row of live) movings.push(await Moving.make(piece, strand, row.step.id, analysis));
+  const movings: PointMover[] = [await PointMover.make(piece, strand, null, analysis)];
+  for (const row of live) movings.push(await PointMover.make(piece, strand, row.step.id, analysis));
   const skin = liveSkin(mesh, movings.at(-1)!.glsl);
   const subjects = live
     .map((row, i) => ({ row, before: movings[i]!, after: movings[i + 1]! }))
@@ -218,7 +218,7 @@ export async function samplingMarks(
   const most = Math.max(usual('across'), usual('along'));
   const limit = { across: Math.max(usual('across'), 0.1 * most), along: Math.max(usual('along'), 0.1 * most) };
   const found = Uint32Array.from(missed[0]!.keys()).filter((i) => missed[0]![i]! > MARKED * limit[way[i]!]);
-  const whole = await Moving.make(piece, strand!, strand!.steps.at(-1)!.id, analysis);
+  const whole = await PointMover.make(piece, strand!, strand!.steps.at(-1)!.id, analysis);
   const [a, b] = [spots.from, spots.to].map((ends) => whole.to(gathered(ends, found), found.length)) as [
     Float32Array,
     Float32Array,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { writeMidi, type MidiEvent } from 'midi-file';
 import { describe, expect, it } from 'vitest';
-import { takenIn } from '../piece/moments';
+import { momentsOfStrikes } from '../piece/moments';
 import type { Loop } from '../piece/types';
 import { MidiError, readMidi } from './midi-file';
 
@@ -38,7 +38,7 @@ describe('a MIDI file', () => {
 
   it('becomes moments of the loop; what comes after its end is counted', () => {
     const file = midi([note(0), note(480, 64), note(10, 100), note(100_000)]);
-    const { moments: found, after, over } = takenIn(readMidi(file), LOOP);
+    const { moments: found, after, over } = momentsOfStrikes(readMidi(file), LOOP);
     // The second and third fall into one frame.
     expect(found.map((m) => [Math.round(m.at * 60), Math.round(m.value * 127)])).toEqual([
       [0, 127],
@@ -46,7 +46,7 @@ describe('a MIDI file', () => {
     ]);
     expect([after, over]).toEqual([1, 0]);
     const many = midi(Array.from({ length: 90 }, (_, i) => note(16, i + 1)));
-    const most = takenIn(readMidi(many), { ...LOOP, frames: 600, rate: 60 });
+    const most = momentsOfStrikes(readMidi(many), { ...LOOP, frames: 600, rate: 60 });
     expect([most.moments.length, most.over]).toEqual([64, 26]);
     expect(Math.min(...most.moments.map((m) => m.value))).toBeCloseTo(27 / 127, 2);
   });

@@ -1,5 +1,5 @@
 import { parseMidi, type MidiData } from 'midi-file';
-import type { Struck } from '../piece/moments';
+import type { Strike } from '../piece/moments';
 
 /** A MIDI file that cannot be read, said for the artist. */
 export class MidiError extends Error {
@@ -25,7 +25,7 @@ function checkParts(bytes: Uint8Array): void {
  * All keys that are struck in a standard MIDI file (Standard MIDI Files 1.0), of all tracks and channels, in order.
  * @throws MidiError with a sentence
  */
-export function readMidi(bytes: Uint8Array): Struck[] {
+export function readMidi(bytes: Uint8Array): Strike[] {
   if (bytes.length > MIDI_BYTES) throw new MidiError('It is larger than 4 MB; take the part that the loop is to have.');
   if (bytes.length < 14 || String.fromCharCode(...bytes.subarray(0, 4)) !== 'MThd')
     throw new MidiError('It is not a MIDI file.');
@@ -39,7 +39,7 @@ export function readMidi(bytes: Uint8Array): Struck[] {
   const secondsAt = clock(data);
   const struck = data.tracks.flatMap((track) => {
     let tick = 0;
-    return track.flatMap((event): Struck[] => {
+    return track.flatMap((event): Strike[] => {
       tick += event.deltaTime;
       return event.type === 'noteOn' && event.velocity > 0
         ? [{ seconds: secondsAt(tick), strength: event.velocity / 127 }]
@@ -52,7 +52,7 @@ export function readMidi(bytes: Uint8Array): Struck[] {
 }
 
 /** Microseconds of a quarter until the file says another. */
-const USUAL = 500_000;
+const DEFAULT_QUARTER = 500_000;
 
 /** Seconds at a tick: by the file's tempos, or by its frames where it counts those. */
 function clock({ header, tracks }: MidiData): (tick: number) => number {
@@ -72,7 +72,7 @@ function clock({ header, tracks }: MidiData): (tick: number) => number {
     })
     .sort((a, b) => a.tick - b.tick);
   // Seconds at which each tempo begins, so that every tick is found at once however many there are.
-  const spans = [{ tick: 0, quarter: USUAL, seconds: 0 }];
+  const spans = [{ tick: 0, quarter: DEFAULT_QUARTER, seconds: 0 }];
   const within = (span: (typeof spans)[number], tick: number) =>
     span.seconds + ((tick - span.tick) / ticksPerBeat) * (span.quarter / 1e6);
   for (const tempo of tempos) spans.push({ ...tempo, seconds: within(spans.at(-1)!, tempo.tick) });

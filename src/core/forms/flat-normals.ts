@@ -1,9 +1,9 @@
 import { spread } from '../mesh/skin';
-import type { Stands } from './standing';
+import type { StandingForm } from './standing';
 import { faceNormal } from '../mesh/vectors';
 
 /** The same with every face shaded flat: corners are vertices of their own, with the face's normal. */
-export function flatNormals(stands: Stands): Stands {
+export function flatNormals(stands: StandingForm): StandingForm {
   const { skin, positions, tint } = stands;
   if (skin.corners.length === 0) return stands;
   const whole = skin.faceOf ? skin : spread(skin);

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Piece, Step } from '../piece/types';
 import { bake } from './bake';
-import { standing, type Stands } from './standing';
+import { standing, type StandingForm } from './standing';
 import { at3, cross, dot, length, unit, type Vec } from '../mesh/vectors';
 
 /** A form of some steps, and a field that pushes it. */
@@ -14,7 +14,7 @@ function formOf(field: [string, Step['params']][], form: [string, Step['params']
   return piece;
 }
 
-async function standingOf(piece: Piece, phase: number): Promise<Stands> {
+async function standingOf(piece: Piece, phase: number): Promise<StandingForm> {
   const strand = piece.strands.find((s) => s.kind === 'form')!;
   return standing(piece, strand, (await bake(piece, strand))!, phase);
 }
@@ -171,7 +171,7 @@ describe('live parts', () => {
     piece = addStrand(piece, 'field', 'late', 'field.copy', { as: 'count' });
     piece = addStep(piece, 's3', 1, 'field.join', { how: 'multiply', other: 0.25 });
     piece = addStep(piece, 's2', 2, 'form.nest', { count: 3, ratio: 1, turn: [0, 0, 0], delay: { link: 's3' } });
-    const heights = (s: Stands, n: number) => [
+    const heights = (s: StandingForm, n: number) => [
       ...s.positions.slice((n * s.positions.length) / 3, ((n + 1) * s.positions.length) / 3),
     ];
     const [now, before] = [await standingOf(piece, 0.6), await standingOf(piece, 0.35)];

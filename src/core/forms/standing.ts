@@ -10,7 +10,7 @@ import { placesOf } from './place-rows';
 import { vertexCount, type Skin } from '../mesh/skin';
 
 /** A form as it stands at a phase: its skin (of all copies), and where each vertex is now. */
-export interface Stands {
+export interface StandingForm {
   skin: Skin;
   positions: Float32Array;
   /** Normals of the moved surface; those at rest where there is nothing to work them out by. */
@@ -35,7 +35,7 @@ export async function standing(
   mesh: Mesh,
   phase: number,
   { step, analysis = analyse(piece), most = Infinity, still = false }: Options = {},
-): Promise<Stands> {
+): Promise<StandingForm> {
   const evaluator = await Evaluator.make(piece, [{ strand: strand.id, step }], analysis);
   const skin = liveSkin(mesh, evaluator.woven.glsl);
   const count = vertexCount(skin);
@@ -74,7 +74,7 @@ function moveOne(
   count: number,
   phase: number,
   skin: Skin,
-): Omit<Stands, 'skin'> {
+): Omit<StandingForm, 'skin'> {
   delayed(evaluator, rows, count, phase);
   const by = evaluator.attribute('tint', rows, count);
   const tint = by ? by.map((v, i) => v * (skin.tint?.[i] ?? 1)) : (skin.tint ?? null);

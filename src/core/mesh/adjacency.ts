@@ -93,7 +93,7 @@ export function pointCorners(mesh: Mesh): Int32Array {
  * Corners at the point of `start`, turning from face to face counter-clockwise seen from outside;
  * `closed` where the walk comes round.
  */
-export function around(mesh: Mesh, start: number): { corners: number[]; closed: boolean } {
+export function cornersAround(mesh: Mesh, start: number): { corners: number[]; closed: boolean } {
   const { twin, prev } = adjacencyOf(mesh);
   const corners = [start];
   for (let at = twin[prev[start]!]!; at >= 0 && at !== start && corners.length < 10_000; at = twin[prev[at]!]!)

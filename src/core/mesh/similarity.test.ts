@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { library } from '../glsl/lib';
 import { call } from '../glsl/testing';
 import { similarityOf } from './similarity';
-import { after, transform, transformed, UNMOVED } from './topology/repeat';
+import { composed, transform, transformed, IDENTITY } from './topology/repeat';
 
 const f = call(
   `${library(['space'])} vec3 f(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, vec3 ` +
@@ -31,9 +31,9 @@ function once(
     [0, 0, 0],
     [1, 1, 1],
   );
-  const step = after(after(to, grown), back);
-  let all = UNMOVED;
-  for (let n = 0; n < times; n++) all = after(all, step);
+  const step = composed(composed(to, grown), back);
+  let all = IDENTITY;
+  for (let n = 0; n < times; n++) all = composed(all, step);
   return [...transformed(new Float32Array(v), all)];
 }
 const close = (a: number[], b: number[], by = 2e-3) =>

@@ -19,7 +19,7 @@ export function moveStrand(piece: Piece, id: string, before: string | null): Pie
     const last = rest.findLastIndex((s) => s.kind === strand.kind);
     rest.splice(at >= 0 ? at : last + 1, 0, strand);
     draft.strands = rest;
-    leaveStrangers(draft);
+    keepNeighbours(draft);
   });
 }
 
@@ -33,7 +33,7 @@ export function shiftStrand(piece: Piece, id: string, by: number): Piece {
 }
 
 /** A bundle holds neighbours: a strand that no longer stands beside the others leaves it. */
-export function leaveStrangers(draft: Draft<Piece>): void {
+export function keepNeighbours(draft: Draft<Piece>): void {
   const place = new Map(KINDS.flatMap((k) => draft.strands.filter((s) => s.kind === k)).map((s, i) => [s.id, i]));
   for (const bundle of draft.bundles) {
     const sorted = bundle.strands.filter((s) => place.has(s)).sort((a, b) => place.get(a)! - place.get(b)!);
@@ -76,7 +76,7 @@ export function bundleWithAbove(piece: Piece, id: string): Piece {
     const known = draft.bundles.find((b) => b.strands.includes(above.id));
     if (known) known.strands.push(id);
     else addBundle(draft, `bundle ${draft.bundles.length + 1}`, [above.id, id]);
-    leaveStrangers(draft);
+    keepNeighbours(draft);
   });
 }
 

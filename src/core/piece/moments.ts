@@ -47,7 +47,7 @@ export function thinned(moments: readonly Key[], frames: number, least: number):
 }
 
 /** Something that was struck, as on a key. */
-export interface Struck {
+export interface Strike {
   /** From the beginning. */
   seconds: number;
   /** 0 to 1. */
@@ -55,7 +55,7 @@ export interface Struck {
 }
 
 /** Moments of what was struck in the time of the loop. */
-export interface Taken {
+export interface StruckMoments {
   moments: Key[];
   /** Strikes after the end of the loop, and those that there was no room for. */
   after: number;
@@ -65,7 +65,7 @@ export interface Taken {
 /**
  * What was struck within the length of the loop as moments, at whole frames; the strongest where there are too many.
  */
-export function takenIn(struck: readonly Struck[], { frames, rate }: Loop): Taken {
+export function momentsOfStrikes(struck: readonly Strike[], { frames, rate }: Loop): StruckMoments {
   const within = struck.filter((s) => Math.round(s.seconds * rate) < frames);
   const all = single(
     within.map(({ seconds, strength }) => ({

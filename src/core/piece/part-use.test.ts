@@ -5,7 +5,7 @@ import { readPiece, writePiece } from '../formats/piece-file';
 import { putOut, setControl } from './desk';
 import { addStep, blankPiece, removeStrand, setParam } from './edit';
 import { putPart, type Part } from './part';
-import { keptAnew, staleUses, updateUse, partUseAt, usesIn } from './part-use';
+import { contentsForEdition, staleUses, updateUse, partUseAt, usesIn } from './part-use';
 import {
   isControlRef,
   isLink,
@@ -37,7 +37,7 @@ function twice(part: Part): { piece: Piece; first: PartUse; second: PartUse } {
 
 /** Keeps a use anew and makes the other one as it is kept. */
 function spread(piece: Piece, from: PartUse, to: PartUse, part: Part): { piece: Piece; part: Part } {
-  const anew = keptAnew(piece, from, 'next', part.clip());
+  const anew = contentsForEdition(piece, from, 'next', part.clip());
   const next: Part = { ...part, edition: 'next', clip: () => anew.clip };
   return { piece: updateUse(anew.piece, to.id, { id: part.id, edition: 'next' }, anew.clip), part: next };
 }

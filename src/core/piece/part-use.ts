@@ -1,9 +1,9 @@
 import { produce, type Draft } from 'immer';
-import { leaveStrangers } from './arrange';
+import { keepNeighbours } from './arrange';
 import { clipSteps, clipStrands, type Clip } from './clip';
 import { dropDangling } from './edit';
 import { nextId } from './ids';
-import { addRow, bringAssets, bringControls, checkRoom, newNames, settling, type Names } from './put-in';
+import { addRow, bringAssets, bringControls, checkRoom, newNames, readdressing, type Names } from './put-in';
 import type { PartUse, Piece, Step, StepAt, Strand } from './types';
 
 /**
@@ -119,17 +119,17 @@ export function updateUse(piece: Piece, id: string, part: Required<Kept>, clip: 
     const controls = clip.controls.filter((c) => !names.controls.has(c.id));
     for (const [was, here] of bringControls(draft, { controls }, true)) names.controls.set(was, here);
     bringAssets(draft, clip);
-    const settle = settling(clip, names);
+    const readdress = readdressing(clip, names);
     draft.strands = draft.strands.filter((s) => !going.includes(s.id));
     for (const s of own) {
       const here = draft.strands.find((x) => x.id === names.strands.get(s.id));
-      if (here) here.steps = s.steps.map((t) => settle(t, here.id, t.id));
-      else addRow(draft, s, names.strands.get(s.id)!, settle);
+      if (here) here.steps = s.steps.map((t) => readdress(t, here.id, t.id));
+      else addRow(draft, s, names.strands.get(s.id)!, readdress);
     }
-    const placed = steps.map((t) => settle(t, row!.id, names.steps.get(t.id)!));
+    const placed = steps.map((t) => readdress(t, row!.id, names.steps.get(t.id)!));
     if (row) placeSteps(draft, row, had, placed);
     dropDangling(draft);
-    leaveStrangers(draft);
+    keepNeighbours(draft);
   });
   return withUseChanged(updated, partUse(id, part, clip, names));
 }
@@ -147,7 +147,12 @@ function placeSteps(draft: Draft<Piece>, row: Strand, had: readonly string[], st
  * updated wherever it stands.
  * @returns the contents, and the piece where it is of that edition
  */
-export function keptAnew(piece: Piece, use: PartUse, edition: string, was: Clip): { piece: Piece; clip: Clip } {
+export function contentsForEdition(
+  piece: Piece,
+  use: PartUse,
+  edition: string,
+  was: Clip,
+): { piece: Piece; clip: Clip } {
   const clip = clipOfUse(piece, use, was.into);
   const row = clip.into !== undefined && clip.into === use.row?.strand;
   const strandsBack = back(use.strands);
@@ -158,11 +163,11 @@ export function keptAnew(piece: Piece, use: PartUse, edition: string, was: Clip)
     steps: row ? namesBack('t', steps, back(use.row!.steps), []) : new Map(steps.map((t) => [t.id, t.id])),
     controls: namesBack('c', clip.controls, back(use.controls), was.controls),
   };
-  const settle = settling(clip, names);
+  const readdress = readdressing(clip, names);
   const called: Clip = {
     strands: clip.strands.map((s) => {
       const id = names.strands.get(s.id)!;
-      const steps = s.steps.map((t) => settle(t, id, (s.id === clip.into && names.steps.get(t.id)) || t.id));
+      const steps = s.steps.map((t) => readdress(t, id, (s.id === clip.into && names.steps.get(t.id)) || t.id));
       return { ...s, id, steps };
     }),
     ...(clip.into === undefined ? {} : { into: names.strands.get(clip.into)! }),

@@ -12,7 +12,7 @@ export interface PassOptions {
 }
 
 /** Where the controls stand while they are played. */
-export interface Taken {
+export interface PlayedFrames {
   /** Frames that were passed since the last time, in order. */
   passed: readonly number[];
   /** The frame that is shown. */
@@ -36,7 +36,7 @@ export class Passes {
   }
 
   /** @returns what controls go back to that are no longer moved: what was played at this frame before */
-  take({ passed, frame, before, now }: Taken): Map<string, Setting> {
+  take({ passed, frame, before, now }: PlayedFrames): Map<string, Setting> {
     const back = new Map<string, Setting>();
     const { way, only, rest } = this.options;
     for (const { id, value } of now) {

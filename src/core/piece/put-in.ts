@@ -1,5 +1,5 @@
 import { produce, type Draft } from 'immer';
-import { addBundle, leaveStrangers } from './arrange';
+import { addBundle, keepNeighbours } from './arrange';
 import type { Clip, RowPlace } from './clip';
 import { settingKind } from './desk';
 import { freeStrandName } from './edit';
@@ -61,12 +61,12 @@ export function putIn(
   const made = produce(piece, (draft) => {
     names.controls = bringControls(draft, clip, ownControls);
     bringAssets(draft, clip);
-    const settle = settling(clip, names, draft.strands);
-    for (const s of fresh) addRow(draft, s, strands.get(s.id)!, settle);
+    const readdress = readdressing(clip, names, draft.strands);
+    for (const s of fresh) addRow(draft, s, strands.get(s.id)!, readdress);
     if (row)
       draft.strands
         .find((s) => s.id === row.strand)!
-        .steps.splice(row.at, 0, ...added.map((t) => settle(t, row.strand, steps.get(t.id)!)));
+        .steps.splice(row.at, 0, ...added.map((t) => readdress(t, row.strand, steps.get(t.id)!)));
     if (bundle)
       bundleUnder(
         draft,
@@ -100,16 +100,16 @@ export function newNames(
 }
 
 /** A step of a clip as it is in a strand of the piece, under an id. */
-export type Settle = (step: Step, strand: string, id: string) => Step;
+export type Readdress = (step: Step, strand: string, id: string) => Step;
 
 /**
  * Gives the steps of a clip the names that the piece has for what they take from. Links to what is neither in the clip
  * nor among other strands fall back to defaults.
  */
-export function settling(clip: Clip, names: Names, others: readonly { id: string }[] = []): Settle {
+export function readdressing(clip: Clip, names: Names, others: readonly { id: string }[] = []): Readdress {
   const here = new Set([...others.map((s) => s.id), ...names.strands.values()]);
   return (step, strand, id) => {
-    const params = settled(
+    const params = readdressed(
       step.params,
       (value) => {
         const to = names.strands.get(value.link) ?? value.link;
@@ -127,15 +127,15 @@ export function settling(clip: Clip, names: Names, others: readonly { id: string
 }
 
 /** Adds a strand of a clip, under a name that is free. */
-export function addRow(draft: Draft<Piece>, strand: Strand, id: string, settle: Settle): void {
+export function addRow(draft: Draft<Piece>, strand: Strand, id: string, readdress: Readdress): void {
   const name = freeStrandName(draft as Piece, strand.name);
-  draft.strands.push({ ...strand, id, name, steps: strand.steps.map((t) => settle(t, id, t.id)) });
+  draft.strands.push({ ...strand, id, name, steps: strand.steps.map((t) => readdress(t, id, t.id)) });
 }
 
 /** Bundles those of the strands that stand side by side, where there are two or more. */
 function bundleUnder(draft: Draft<Piece>, name: string, strands: string[]): void {
   const id = addBundle(draft, name, strands);
-  leaveStrangers(draft);
+  keepNeighbours(draft);
   draft.bundles = draft.bundles.filter((b) => b.id !== id || b.strands.length > 1);
 }
 
@@ -170,7 +170,7 @@ const renamed = <T>(record: Record<string, T>, ids: ReadonlyMap<string, string>)
   Object.fromEntries(Object.entries(record).map(([id, value]) => [ids.get(id) ?? id, value]));
 
 /** Params with their controls under the names they have here, and their links as told; null leaves a link out. */
-function settled(
+function readdressed(
   params: Step['params'],
   linked: (link: Link) => Link | null,
   controls: ReadonlyMap<string, string>,

@@ -1,5 +1,5 @@
 import { produce } from 'immer';
-import { addBundle, leaveStrangers, shownOrder } from './arrange';
+import { addBundle, keepNeighbours, shownOrder } from './arrange';
 import { moveStep, removeStep, removeStrand } from './edit';
 import { PieceError } from './errors';
 import { strandById, type Piece, type StepAt } from './types';
@@ -80,7 +80,7 @@ export function bundleSeveral(piece: Piece, strands: readonly string[]): Piece {
   return produce(piece, (draft) => {
     for (const b of draft.bundles) b.strands = b.strands.filter((s) => !strands.includes(s));
     const id = addBundle(draft, 'bundle', [...strands]);
-    leaveStrangers(draft);
+    keepNeighbours(draft);
     if (!draft.bundles.some((b) => b.id === id && b.strands.length > 1))
       throw new PieceError('edit', 'Only strands that stand side by side can be bundled.');
   });

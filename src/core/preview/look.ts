@@ -19,7 +19,7 @@ export function stepBefore(piece: Piece, { strand, step }: Target): Target | nul
 }
 
 /** Where there is no stage there are no objects to look at a step on. */
-export const lookedOn = (piece: Piece, on: LookOn): LookOn =>
+export const possibleLookOn = (piece: Piece, on: LookOn): LookOn =>
   piece.strands.some((s) => s.kind === 'stage') ? on : 'frame';
 
 /**
@@ -42,7 +42,7 @@ export function lookPiece(whole: Piece, target: Target, on: LookOn): Piece | nul
   const link: Link = { link: target.strand, step: target.step };
   const shows = { id: 't2', op: 'finish.look', params: { as: gives === 'float' ? 'numbers' : 'colours' } };
   const stage = piece.strands.find((s) => s.kind === 'stage');
-  if (lookedOn(piece, on) === 'frame' || !stage) {
+  if (possibleLookOn(piece, on) === 'frame' || !stage) {
     return {
       ...piece,
       strands: [

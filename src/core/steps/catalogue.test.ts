@@ -20,7 +20,16 @@ import {
   stepFunction,
   type PlaceValues,
 } from '../weave';
-import { firstOfEach, pieceWith, TAKEN, TEST_FINISH, TEST_FORM, TEST_MESH, TEST_PICTURE, TEST_SIGNAL } from './testing';
+import {
+  firstOfEach,
+  pieceWith,
+  STEPS_BY_TYPE,
+  TEST_FINISH,
+  TEST_FORM,
+  TEST_MESH,
+  TEST_PICTURE,
+  TEST_SIGNAL,
+} from './testing';
 import {
   CATALOGUE,
   isLoopLength,
@@ -250,7 +259,7 @@ function* settings(d: StepDefinition, seed: number): Generator<Record<string, Va
   }
 }
 
-describe.each(TAKEN)('%s', (_, d, takes) => {
+describe.each(STEPS_BY_TYPE)('%s', (_, d, takes) => {
   const resolved = d.resolve?.({ params: {} }, takes) ?? d;
 
   it('runs behind what it takes, and does something', async () => {
@@ -369,7 +378,7 @@ describe.each(TAKEN)('%s', (_, d, takes) => {
 });
 
 describe('what a value for a whole face or copy says', () => {
-  const spread = TAKEN.flatMap(([name, d, takes]) =>
+  const spread = STEPS_BY_TYPE.flatMap(([name, d, takes]) =>
     d.glsl
       ? d.params
           .filter((p) => (p.per === 'face' || p.per === 'copy') && p.type !== 'colour')

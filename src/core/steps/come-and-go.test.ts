@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { PLACE_SIZE } from '../glsl/lib';
 import { analyse, Evaluator, placeRows, type PlaceValues } from '../weave';
-import { canComeAndGo, CATALOGUE, outputType, THERE, type RunType, type StepDefinition } from '.';
+import { canComeAndGo, CATALOGUE, outputType, comeAndGoParam, type RunType, type StepDefinition } from '.';
 import { pieceWith, TEST_SIGNAL } from './testing';
 
 const PLACES = Array.from({ length: 24 }, (_, i): PlaceValues => {
@@ -40,10 +40,10 @@ const STEPS = CATALOGUE.flatMap((d) =>
 describe.each(STEPS)('%s', (_, d, takes) => {
   it('is passed by where it is not there, and works where it is, as a signal says', async () => {
     const bare = await around(d, takes, {});
-    expect((await around(d, takes, { [THERE.id]: 1 })).out).toEqual(bare.out);
-    const gone = await around(d, takes, { [THERE.id]: 0 });
+    expect((await around(d, takes, { [comeAndGoParam.id]: 1 })).out).toEqual(bare.out);
+    const gone = await around(d, takes, { [comeAndGoParam.id]: 0 });
     expect(gone.out).toEqual(gone.into);
-    const { out, into, signal } = await around(d, takes, { [THERE.id]: { link: TEST_SIGNAL } });
+    const { out, into, signal } = await around(d, takes, { [comeAndGoParam.id]: { link: TEST_SIGNAL } });
     expect(new Set(signal.map((v) => v < 0.5)).size).toBe(2);
     expect(out).toEqual(signal.map((v, i) => (v < 0.5 ? into[i] : bare.out[i])));
   });

@@ -7,7 +7,7 @@ import type { RunType } from './run-type';
  * Whether a step in a row works: a number, so that keys, signals and fields let it come and go. It is a parameter of
  * those steps alone in which it is set, so that no others take longer.
  */
-export const THERE = number({
+export const comeAndGoParam = number({
   id: 'there',
   name: 'There',
   about: '1 where the step works, 0 where it is passed by: keys, signals and fields let it come and go.',
@@ -33,14 +33,14 @@ export const canComeAndGo = (definition: StepDefinition, takes: RunType | null, 
   !definition.passes &&
   !definition.overLoop &&
   !definition.attributes &&
-  !definition.params.some((p) => p.id === THERE.id);
+  !definition.params.some((p) => p.id === comeAndGoParam.id);
 
 /** The step with that parameter. */
 export const comingAndGoing = once(
   (definition: ResolvedStep) =>
     ({
       ...definition,
-      params: [...definition.params, THERE],
-      glsl: `  if (${THERE.id} < 0.5) return v;\n${definition.glsl!.replace(/^\n/, '')}`,
+      params: [...definition.params, comeAndGoParam],
+      glsl: `  if (${comeAndGoParam.id} < 0.5) return v;\n${definition.glsl!.replace(/^\n/, '')}`,
     }) as ResolvedStep,
 );

@@ -1,5 +1,5 @@
 import type { Kind, Step, Value } from '../piece/types';
-import { THERE } from './come-and-go';
+import { comeAndGoParam } from './come-and-go';
 import { kindOf, type StepDefinition } from './definition';
 import { FIELD_STEPS } from './field';
 import { FINISH_STEPS } from './finish';
@@ -10,7 +10,7 @@ import { SIGNAL_STEPS } from './signal';
 import { STAGE_STEPS } from './stage';
 import { SURFACE_STEPS } from './surface';
 
-export { canComeAndGo, comingAndGoing, THERE } from './come-and-go';
+export { canComeAndGo, comingAndGoing, comeAndGoParam } from './come-and-go';
 export * from './definition';
 export * from './param-types';
 export type { RunType } from './run-type';
@@ -33,7 +33,7 @@ export const definitionOf = (op: string) => BY_OP.get(op);
 
 /** A parameter of a step by its id; that by which it comes and goes as well, which no step declares. */
 export const paramOf = ({ op }: Pick<Step, 'op'>, id: string): Param | undefined =>
-  definitionOf(op)?.params.find((p) => p.id === id) ?? (id === THERE.id ? THERE : undefined);
+  definitionOf(op)?.params.find((p) => p.id === id) ?? (id === comeAndGoParam.id ? comeAndGoParam : undefined);
 
 /** Steps that may stand at a place in a row: sources for a new strand, else those that take its running type. */
 export function fitting(kind: Kind, running: RunType | null): StepDefinition[] {

@@ -2,7 +2,7 @@ import {
   canComeAndGo,
   comingAndGoing,
   definitionOf,
-  THERE,
+  comeAndGoParam,
   kindOf,
   linkTypes,
   outputType,
@@ -70,16 +70,16 @@ export function typeAfter(types: Map<string, StepTypes[]>, strand: string, step?
 /** The step as it stands in the row: with what lets it come and go, where that is set. */
 function resolved(known: StepDefinition, step: Step, takes: RunType | null): ResolvedStep {
   const own = asWritten(known, step, takes);
-  const goes = step.params[THERE.id] !== undefined && canComeAndGo(own, takes, outputType(own, takes));
+  const goes = step.params[comeAndGoParam.id] !== undefined && canComeAndGo(own, takes, outputType(own, takes));
   return goes ? comingAndGoing(own) : own;
 }
 
 /** Can the step of a row be passed by from frame to frame, or is that said of it already? */
 export function mayComeAndGo({ step, definition, takes, gives }: StepTypes): boolean {
   if (!definition) return false;
-  return step.params[THERE.id] === undefined
+  return step.params[comeAndGoParam.id] === undefined
     ? canComeAndGo(definition, takes, gives)
-    : definition.params.includes(THERE);
+    : definition.params.includes(comeAndGoParam);
 }
 
 /**

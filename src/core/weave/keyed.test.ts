@@ -18,7 +18,7 @@ import { PLACE_SIZE } from '../glsl/lib';
 import { measureMemory } from '../checks/memory';
 import { measureSeam } from '../checks/seam';
 import { definitionOf, isLoopLength, kindOf, rangeOf, type Param, type StepDefinition } from '../steps';
-import { pieceWith, TAKEN, TEST_FORM } from '../steps/testing';
+import { pieceWith, STEPS_BY_TYPE, TEST_FORM } from '../steps/testing';
 import {
   acceptsLinks,
   analyse,
@@ -302,7 +302,7 @@ const keyedParams = (d: StepDefinition) =>
   });
 
 describe('every step of the catalogue', () => {
-  const keyable = TAKEN.filter(([, d]) => d.glsl && !d.passes && keyedParams(d).length > 0);
+  const keyable = STEPS_BY_TYPE.filter(([, d]) => d.glsl && !d.passes && keyedParams(d).length > 0);
   const spots: PlaceValues[] = [0, 1, 2, 3].map((i) => ({
     rest: [0.3 * i - 0.4, 0.2, 0.1 * i],
     normal: [0, 0.6, 0.8],

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import type { Param, StepDefinition, RunType } from '../steps';
 import type { Value } from '../piece/types';
-import { pieceWith, TAKEN } from '../steps/testing';
+import { pieceWith, STEPS_BY_TYPE } from '../steps/testing';
 import { analyse, Evaluator, placeRows } from '.';
 
 const PLACES = Array.from({ length: 12 }, (_, i) => ({ phase: i / 12, uv: [i / 11, 0.3], rest: [i / 11, 0, 0] }));
@@ -21,7 +21,7 @@ async function valuesOf(d: StepDefinition, takes: RunType | null, params: Record
   return [...evaluator.run(0, ROWS, PLACES.length)];
 }
 
-const tables = TAKEN.filter(([, d]) => /^(field|signal)\./.test(d.op)).flatMap(([name, d, takes]) =>
+const tables = STEPS_BY_TYPE.filter(([, d]) => /^(field|signal)\./.test(d.op)).flatMap(([name, d, takes]) =>
   d.params.flatMap((p) => {
     const written = WRITTEN[p.type];
     const choices = d.params.flatMap((c) => (c.type === 'choice' ? c.options.map((o) => [c.id, o.id] as const) : []));

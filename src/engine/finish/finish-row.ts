@@ -7,7 +7,7 @@ import type { DrawnPart, Shot } from '../card/shot';
 import type { Branch } from '../card/uniforms';
 import type { Shared } from '../card/shared';
 import { FinishPass, type PassPlan } from './finish-pass';
-import { FARTHEST, NEVER, NOTHING, type Memory } from './memory';
+import { FARTHEST, NOT_REMEMBERED, NOTHING, type Memory } from './memory';
 
 /** A pass in its row. */
 interface Planned extends PassPlan {
@@ -191,7 +191,7 @@ export class FinishRow {
       const passing = () => targets.take(shot, { averages, smaller: plan.smaller }, [before, took]);
       const to = isLast ? drawing.to : plan.keeps && remembers ? memory.keep(plan.keeps) : passing();
       const earlier = plan.keeps ? memory.earlier(plan.keeps) : NOTHING;
-      const ago = plan.ago ? memory.ago(plan.ago) : NEVER;
+      const ago = plan.ago ? memory.ago(plan.ago) : NOT_REMEMBERED;
       pass.draw(renderer, { ...drawing, before, took, earlier, ago, depth, lens, to });
       if (plan.steps.length > 0) drawing.drew?.({ strand, steps: plan.steps });
       if (to && !isLast) before = to.texture;

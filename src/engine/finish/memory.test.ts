@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { Memory, NEVER, NOTHING } from './memory';
+import { Memory, NOT_REMEMBERED, NOTHING } from './memory';
 
 const FRAMES = 12;
 const turned = (...frames: number[]) => {
@@ -58,7 +58,7 @@ it('hands on what a step kept, and reads the same when a frame is drawn again', 
 
 it('stores frame after frame, in turn, over the seam', () => {
   const memory = turned(10);
-  expect(memory.ago('lag')).toBe(NEVER);
+  expect(memory.ago('lag')).toBe(NOT_REMEMBERED);
   const layers = [10, 11, 0, 0, 1].map((frame) => {
     memory.turnTo(frame, FRAMES, 'loop', 8, 4);
     return memory.store('lag', 2).layer;

@@ -17,7 +17,7 @@ FARTHEST.needsUpdate = true;
 const NONE = new THREE.DataArrayTexture(new Uint8Array(4), 1, 1, 1);
 NONE.needsUpdate = true;
 /** Nothing came before. */
-export const NEVER = { texture: NONE, layer: 0 };
+export const NOT_REMEMBERED = { texture: NONE, layer: 0 };
 
 interface Kept {
   /** Of the frame before, and of the one that is drawn. */
@@ -117,7 +117,7 @@ export class Memory {
   /** What came into a step, frame by frame, and the layer of the present one. */
   ago(step: string): { texture: THREE.Texture; layer: number } {
     const target = this.stored.get(step);
-    return target ? { texture: target.texture, layer: this.layer(target.depth) } : NEVER;
+    return target ? { texture: target.texture, layer: this.layer(target.depth) } : NOT_REMEMBERED;
   }
 
   /** The same with pictures of its own, to go on from the present frame. */

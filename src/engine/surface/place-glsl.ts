@@ -210,4 +210,5 @@ export function vertexMove(body: Body, form: FormText, surface: string, normals:
 }
 
 /** A neighbouring place at the same moment, for differences. */
-export const SHIFTED = 'Place clShifted(Place here, Place there) {\n  there.phase = here.phase;\n  return there;\n}\n';
+export const SHIFTED_PLACE =
+  'Place clShifted(Place here, Place there) {\n  there.phase = here.phase;\n  return there;\n}\n';

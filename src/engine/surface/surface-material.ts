@@ -2,7 +2,15 @@ import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
 import { library } from '@/core/glsl';
 import { cardText, formText, type Analysis, type FormWoven, type Target, type Woven } from '@/core/weave';
-import { fragmentHead, fragmentPlace, SHIFTED, vertexHead, vertexMove, vertexPlace, type Body } from './place-glsl';
+import {
+  fragmentHead,
+  fragmentPlace,
+  SHIFTED_PLACE,
+  vertexHead,
+  vertexMove,
+  vertexPlace,
+  type Body,
+} from './place-glsl';
 import { DOT_SURFACE, DOT_SURFACE_HERE, dotSurface, fragmentEnd, fragmentHelpers } from './surface-glsl';
 import type { SurfaceState } from './surface-state';
 import { keyOf, weaveSurface, type SurfaceOnForm } from './woven-surface';
@@ -144,7 +152,7 @@ export class SurfaceMaterial {
     const dot = runs && this.surface && this.body.cloud ? DOT_SURFACE : '';
     return (
       `${vertexHead(this.body, this.surfaceText(runs))}\n${cardText(this.form, 'Form')}\n${text}\n` +
-      `${vertexPlace(this.body)}\n${slopes ? '' : SHIFTED}${dot}`
+      `${vertexPlace(this.body)}\n${slopes ? '' : SHIFTED_PLACE}${dot}`
     );
   }
 

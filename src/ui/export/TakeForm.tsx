@@ -6,7 +6,7 @@ import { notify } from '@/state/notify';
 import { ensureAssets } from '@/state/assets';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
-import { Ended, endStudio, lean, studio } from '@/workers/doors';
+import { Ended, endStudio, withoutAssetData, studio } from '@/workers/remotes';
 import { download } from '../download';
 import { Button } from '../parts/Button';
 
@@ -34,7 +34,7 @@ function useLoopSize(piece: Piece, form: string, wanted: boolean): string | null
     const say = (words: string) => !ended && setSize({ key: piece, form, words });
     if (wanted && form)
       void ensureAssets(piece)
-        .then(() => studio().loopSize(lean(piece), form, piece.loop.frames))
+        .then(() => studio().loopSize(withoutAssetData(piece), form, piece.loop.frames))
         .then((bytes) => say(` takes about ${Math.max(0.1, bytes / 2 ** 20).toFixed(1)} MB.`))
         .catch((error: unknown) => say(`: ${(error as Error).message}`));
     return () => {
@@ -58,7 +58,7 @@ export function TakeForm({ forms }: { forms: Strand[] }) {
     try {
       await ensureAssets(piece);
       const phase = useTransport.getState().frame / piece.loop.frames;
-      const bytes = await studio().formFile(lean(piece), form, {
+      const bytes = await studio().formFile(withoutAssetData(piece), form, {
         format,
         phase,
         frames: choice === 'loop' ? piece.loop.frames : 0,

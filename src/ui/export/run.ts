@@ -5,7 +5,7 @@ import type { Settling } from '@/engine/picture';
 import { GraphicsLost } from '@/engine/card/renderer';
 import { MeshStore } from '@/workers/mesh-store';
 import { ensureAssets } from '@/state/assets';
-import { takeAway } from '@/workers/doors';
+import { takeAway } from '@/workers/remotes';
 import type { Job } from '@/workers/job';
 import { download } from '../download';
 
@@ -59,7 +59,7 @@ export async function runTakeAway(
   await ensureAssets(piece);
   const meshes = await unless(signal, meshesOf(piece));
   const capture = await Capture.open(piece, meshes.get, { width, height });
-  const { door, end } = takeAway();
+  const { remote, end } = takeAway();
   const stem = fileStem(piece.name);
   const settling = (frames: number, done: number) => (now: Settling) =>
     progress({ done, frames, left: null, settling: now });
@@ -72,14 +72,14 @@ export async function runTakeAway(
       progress({ done: 0, frames: 1, left: null });
       const bytes = await unless(
         signal,
-        capture.frame(frame / piece.loop.frames, settling(1, 0)).then((pixels) => door.still(pixels, width, height)),
+        capture.frame(frame / piece.loop.frames, settling(1, 0)).then((pixels) => remote.still(pixels, width, height)),
       );
       download(`${stem}_${String(frame).padStart(4, '0')}.png`, bytes, TYPES.png.type);
       return;
     }
-    await door.begin({ format, width, height, frames: piece.loop.frames, rate: piece.loop.rate, stem });
+    await remote.begin({ format, width, height, frames: piece.loop.frames, rate: piece.loop.rate, stem });
     const save = async (name: string) =>
-      download(`${name}.${TYPES[format].ending}`, await door.finish(), TYPES[format].type);
+      download(`${name}.${TYPES[format].ending}`, await remote.finish(), TYPES[format].type);
     const done = { frames: 0 };
     try {
       await unless(
@@ -87,7 +87,7 @@ export async function runTakeAway(
         feed(
           piece.loop.frames,
           (n) => capture.frame(n / piece.loop.frames, settling(piece.loop.frames, n)),
-          (pixels, n) => door.add(pixels, n),
+          (pixels, n) => remote.add(pixels, n),
           check,
           progress,
           done,

@@ -1,7 +1,7 @@
 import { useState, type ReactNode, type RefObject } from 'react';
 import { useWorkbench } from '@/state/workbench';
 import { followPointer } from '../parts/drag';
-import { boundsOf, boxed, type Bounds } from './boxed';
+import { boundsOf, cellsInBox, type Bounds } from './cells-in-box';
 
 /** What is pressed for itself begins no box. */
 const OWN = 'button, input, a, [data-cell], [role="button"]';
@@ -32,7 +32,7 @@ export function SelectBox({
         const drawn = boundsOf(x, y, m.clientX, m.clientY);
         const { left, top } = sheet.current!.getBoundingClientRect();
         setBox(boundsOf(drawn.left - left, drawn.top - top, drawn.right - left, drawn.bottom - top));
-        const touched = boxed(cells, drawn);
+        const touched = cellsInBox(cells, drawn);
         const { select, selectTo } = useWorkbench.getState();
         if (!touched) return;
         select(touched[0]);

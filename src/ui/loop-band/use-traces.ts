@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { dependsOn } from '@/state/previews';
 import { useSounds } from '@/state/sounds';
 import { useWorkbench } from '@/state/workbench';
-import { Ended, lean, studio } from '@/workers/doors';
+import { Ended, withoutAssetData, studio } from '@/workers/remotes';
 import type { Trace } from './draw';
 
 /** The signals over the loop, worked out anew where one of them changes. */
@@ -17,7 +17,7 @@ export function useTraces(): Trace[] {
   useEffect(() => {
     let ended = false;
     studio()
-      .traces(lean(useWorkbench.getState().piece), 241)
+      .traces(withoutAssetData(useWorkbench.getState().piece), 241)
       .then((found) => !ended && setTraces(found.map((t) => ({ ...t, id: t.strand }))))
       .catch((error: unknown) => !ended && !(error instanceof Ended) && setTraces([]));
     return () => {

@@ -6,7 +6,7 @@ import { trackOf } from '@/core/sound/track';
 import { pixelsOf } from '@/core/weave';
 import { panoramaData } from '@/engine/card/textures';
 import { ensureAssets } from '@/state/assets';
-import { endStudio, lean } from '@/workers/doors';
+import { endStudio, withoutAssetData } from '@/workers/remotes';
 import { MeshStore } from '@/workers/mesh-store';
 import { TooLong } from '@/workers/reading';
 import type { StillsWorker } from './stills-worker';
@@ -33,7 +33,7 @@ const looksOf = (piece: Piece) => JSON.stringify({ ...piece, name: '', note: '' 
 /** The thread that draws, and what it has. */
 class Drawer {
   readonly worker = new Worker(new URL('./stills-worker.ts', import.meta.url), { type: 'module', name: 'stills' });
-  readonly door = Comlink.wrap<StillsWorker>(this.worker);
+  readonly remote = Comlink.wrap<StillsWorker>(this.worker);
   readonly assets = new Set<string>();
   looks: string | null = null;
 }
@@ -61,8 +61,8 @@ class Stills {
     const scale = side / Math.max(width, height);
     const [w, h] = [Math.max(2, Math.round(width * scale)), Math.max(2, Math.round(height * scale))];
     if (this.drawer?.looks !== looks) await this.open(piece, looks);
-    const { door } = this.drawer!;
-    return new ImageData(await this.limited(door.draw(phase, w, h)), w, h);
+    const { remote } = this.drawer!;
+    return new ImageData(await this.limited(remote.draw(phase, w, h)), w, h);
   }
 
   private async open(piece: Piece, looks: string): Promise<void> {
@@ -77,11 +77,11 @@ class Stills {
     const drawer = (this.drawer ??= new Drawer());
     for (const { id } of piece.assets) {
       if (drawer.assets.has(id)) continue;
-      await this.limited(drawer.door.asset(id, pixelsOf(id), panoramaData(id), trackOf(id)));
+      await this.limited(drawer.remote.asset(id, pixelsOf(id), panoramaData(id), trackOf(id)));
       drawer.assets.add(id);
     }
     drawer.looks = null;
-    await this.limited(drawer.door.open(lean(piece), forms));
+    await this.limited(drawer.remote.open(withoutAssetData(piece), forms));
     drawer.looks = looks;
   }
 

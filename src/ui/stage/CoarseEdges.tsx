@@ -1,16 +1,16 @@
 import { useEffect, useState } from 'react';
 import type { Vector } from '@/core/piece/types';
 import { strandById, type Piece } from '@/core/piece/types';
-import { usePanels, type Coarse } from '@/state/panels';
+import { usePanels, type CoarseStep } from '@/state/panels';
 import { dependsOn } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
-import { lean, studio } from '@/workers/doors';
+import { withoutAssetData, studio } from '@/workers/remotes';
 import { Button } from '../parts/Button';
 import type { Over } from './OverPicture';
 
 /** Edges that are too long for a step's pattern at the playhead, drawn over the picture. */
-export function CoarseEdges({ piece, coarse, over: { project } }: { piece: Piece; coarse: Coarse; over: Over }) {
+export function CoarseEdges({ piece, coarse, over: { project } }: { piece: Piece; coarse: CoarseStep; over: Over }) {
   const [edges, setEdges] = useState<Float32Array>(new Float32Array(0));
   const frame = useTransport((s) => s.frame);
   const strand = strandById(piece, coarse.strand);
@@ -19,7 +19,7 @@ export function CoarseEdges({ piece, coarse, over: { project } }: { piece: Piece
     let ended = false;
     const { piece: now } = useWorkbench.getState();
     studio()
-      .samplingMarks(lean(now), coarse.strand, coarse.step, frame / now.loop.frames)
+      .samplingMarks(withoutAssetData(now), coarse.strand, coarse.step, frame / now.loop.frames)
       .then((e) => !ended && setEdges(e))
       .catch(() => !ended && setEdges(new Float32Array(0)));
     return () => {
@@ -45,7 +45,7 @@ export function CoarseEdges({ piece, coarse, over: { project } }: { piece: Piece
   );
 }
 
-export function CoarseBar({ piece, coarse }: { piece: Piece; coarse: Coarse }) {
+export function CoarseBar({ piece, coarse }: { piece: Piece; coarse: CoarseStep }) {
   return (
     <div className="absolute bottom-3 flex items-center gap-3 rounded-md border border-line bg-ground px-3 py-1.5">
       <span>

@@ -5,7 +5,7 @@ import { plainParams } from '@/core/weave';
 import { dependsOn } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
-import { lean, studio } from '@/workers/doors';
+import { withoutAssetData, studio } from '@/workers/remotes';
 import type { Over } from './OverPicture';
 
 /** One letter for each of the first copies. */
@@ -21,7 +21,7 @@ function usePlaces(piece: Piece, strand: Strand): Float32Array {
     let ended = false;
     const { piece: now } = useWorkbench.getState();
     studio()
-      .copyPlaces(lean(now), strand.id, frame / now.loop.frames, LETTERS.length)
+      .copyPlaces(withoutAssetData(now), strand.id, frame / now.loop.frames, LETTERS.length)
       .then((m) => !ended && setPlaces(m))
       .catch(() => undefined);
     return () => {

@@ -2,7 +2,7 @@ import { X } from 'lucide-react';
 import type { Histogram } from '@/core/preview/look';
 import { frameCsv, spanOf, type FrameNumbers } from '@/core/preview/plot';
 import type { PictureSpread } from '@/core/preview/picture-spread';
-import { lookedOn, stepBefore } from '@/core/preview/look';
+import { possibleLookOn, stepBefore } from '@/core/preview/look';
 import { strandById, type Piece } from '@/core/piece/types';
 import { notify } from '@/state/notify';
 import { usePanels, type Looking } from '@/state/panels';
@@ -31,7 +31,7 @@ export function LookBar({ piece, looking, spread, picture, numbers, read }: Prop
   const step = strand?.steps.find((s) => s.id === looking.step);
   const before = usePanels((s) => s.before);
   const other = looking.on === 'objects' ? 'frame' : 'objects';
-  const hasObjects = lookedOn(piece, 'objects') === 'objects';
+  const hasObjects = possibleLookOn(piece, 'objects') === 'objects';
   return (
     <div data-looking className="picture-bar">
       <div className="min-w-28">

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Making } from '@/core/forms/making';
-import { endStudio, watchStudio } from '@/workers/doors';
+import { endStudio, watchStudio } from '@/workers/remotes';
 import { Button } from '../parts/Button';
 
 /** Work shorter than this is not worth a word, in milliseconds. */

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import type { PictureSpread } from '@/core/preview/picture-spread';
 import { strandById, type Piece } from '@/core/piece/types';
 import type { Looking } from '@/state/panels';
-import { studio } from '@/workers/doors';
+import { studio } from '@/workers/remotes';
 import { viewerNow } from './viewer-handle';
 
 /** Waits this long after the picture came to rest, in milliseconds. */

@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import { isMark } from '@/core/weave';
-import { histogramOf, lookedOn, type Histogram } from '@/core/preview/look';
+import { histogramOf, possibleLookOn, type Histogram } from '@/core/preview/look';
 import { strandById, type Piece } from '@/core/piece/types';
 import type { Looking } from '@/state/panels';
-import { lean, studio } from '@/workers/doors';
+import { withoutAssetData, studio } from '@/workers/remotes';
 import { shortNumber } from '../number-words';
 import { framePlaces } from './frame-places';
 import { shotHistogram, valuesAt, widthOf, type Shot } from './look';
@@ -20,7 +20,7 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
   const [read, setRead] = useState<string | null>(null);
   const shot = useRef<Shot | null>(null);
   // Shades of a finish and numbers of a signal are shown elsewhere: see `useFinishSpread` and `useSignalNumbers`.
-  const onObjects = looking !== null && lookedOn(piece, looking.on) === 'objects';
+  const onObjects = looking !== null && possibleLookOn(piece, looking.on) === 'objects';
   const isElsewhere = looking !== null && strandById(piece, looking.strand)?.kind !== 'field';
 
   useEffect(() => {
@@ -34,7 +34,7 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
         setSpread(taken && shotHistogram(taken, widthOf(piece, looking)));
       } else {
         const values = await studio().values(
-          lean(piece),
+          withoutAssetData(piece),
           looking.strand,
           looking.step,
           framePlaces(piece, 64, 36, phase()),
@@ -56,7 +56,7 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
     const values = onObjects
       ? shot.current && valuesAt(shot.current, x, y, widthOf(piece, looking))
       : await studio()
-          .values(lean(piece), looking.strand, looking.step, [framePlaces(piece, 1, 1, phase(), x, y)[0]!])
+          .values(withoutAssetData(piece), looking.strand, looking.step, [framePlaces(piece, 1, 1, phase(), x, y)[0]!])
           .then((v) => [...v])
           .catch(() => null);
     setRead(values ? values.map(valueWords).join('  ') : 'nothing stands here');

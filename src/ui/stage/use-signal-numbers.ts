@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { strandById, type Piece } from '@/core/piece/types';
 import type { FrameNumbers } from '@/core/preview/plot';
 import type { Looking } from '@/state/panels';
-import { lean, studio } from '@/workers/doors';
+import { withoutAssetData, studio } from '@/workers/remotes';
 
 /** Numbers of the signal that is looked at, at each frame; null where none is, or none are known yet. */
 export function useSignalNumbers(piece: Piece, looking: Looking | null): FrameNumbers | null {
@@ -14,7 +14,7 @@ export function useSignalNumbers(piece: Piece, looking: Looking | null): FrameNu
     let ended = false;
     const take = (found: FrameNumbers | null) => !ended && setNumbers(found);
     void studio()
-      .frameNumbers(lean(piece), strand!, step!)
+      .frameNumbers(withoutAssetData(piece), strand!, step!)
       .then(take, () => take(null));
     return () => {
       ended = true;

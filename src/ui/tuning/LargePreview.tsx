@@ -6,7 +6,7 @@ import { patchFor } from '@/core/preview/where-used';
 import { dependsOn, previewKey, usePreviews } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
-import { lean, studio } from '@/workers/doors';
+import { withoutAssetData, studio } from '@/workers/remotes';
 import { Playhead } from '../parts/Playhead';
 import { PreviewCanvas } from '../parts/PreviewCanvas';
 import { StageDrawing } from '../lattice/StageDrawing';
@@ -36,7 +36,7 @@ export function LargePreview({ piece, strand, step }: Props) {
     const phase = strand.kind === 'signal' ? u : useTransport.getState().frame / piece.loop.frames;
     const place = patchPlace(u, v, WIDTH / HEIGHT, phase, patchFor(piece, strand, usePreviews.getState().patches));
     try {
-      const values = await studio().probe(lean(piece), strand.id, step.id, place);
+      const values = await studio().probe(withoutAssetData(piece), strand.id, step.id, place);
       const where =
         strand.kind === 'signal'
           ? `frame ${Math.round(u * piece.loop.frames)}`
@@ -101,7 +101,7 @@ function useLarge(piece: Piece, strand: Strand, step: Step): Preview | undefined
       const phase = useTransport.getState().frame / now.loop.frames;
       try {
         const size = { width: WIDTH, height: HEIGHT };
-        const drawn = await studio().previews(lean(now), strand.id, [step.id], size, phase, patch);
+        const drawn = await studio().previews(withoutAssetData(now), strand.id, [step.id], size, phase, patch);
         if (!ended) setPreview(drawn[0]?.[1]);
       } catch (error) {
         if (!ended) setPreview({ kind: 'none', why: (error as Error).message });

@@ -1,5 +1,5 @@
 import { MIDI_BYTES, MidiError, readMidi } from '@/core/formats/midi-file';
-import { quantised, takenIn, thinned } from '@/core/piece/moments';
+import { quantised, momentsOfStrikes, thinned } from '@/core/piece/moments';
 import type { Key, Loop } from '@/core/piece/types';
 import { notify } from '@/state/notify';
 import { Button } from '../parts/Button';
@@ -33,7 +33,7 @@ export function MomentTools({ moments, loop, onChange }: Props) {
   };
   const read = async (file: File) => {
     if (file.size > MIDI_BYTES) throw new MidiError('It is larger than 4 MB.');
-    const { moments: taken, after, over } = takenIn(readMidi(new Uint8Array(await file.arrayBuffer())), loop);
+    const { moments: taken, after, over } = momentsOfStrikes(readMidi(new Uint8Array(await file.arrayBuffer())), loop);
     if (taken.length === 0)
       throw new MidiError('Nothing is struck in it before the loop ends. Make the loop longer, or cut the file.');
     onChange(taken);

@@ -3,7 +3,7 @@ import { setParam } from '@/core/piece/edit';
 import { wouldCycle } from '@/core/weave';
 import { notify } from '@/state/notify';
 import { useWorkbench } from '@/state/workbench';
-import { lean, studio } from '@/workers/doors';
+import { withoutAssetData, studio } from '@/workers/remotes';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
 import { FileDrop } from './FileDrop';
@@ -28,7 +28,7 @@ export function PathTools({ piece, strand, step, definition, param }: Omit<Param
   };
   const takeRim = async (form: string, name: string) => {
     try {
-      take(await studio().rim(lean(useWorkbench.getState().piece), form));
+      take(await studio().rim(withoutAssetData(useWorkbench.getState().piece), form));
     } catch (error) {
       notify('error', `No path was taken from "${name}". ${(error as Error).message}`);
     }

@@ -11,7 +11,7 @@ import {
 } from 'lucide-react';
 import { useMemo } from 'react';
 import { strandById, type Kind, type Piece, type Step, type Strand } from '@/core/piece/types';
-import { isLoopLength, THERE } from '@/core/steps';
+import { isLoopLength, comeAndGoParam } from '@/core/steps';
 import { TYPE_WORDS } from '@/core/steps/reference';
 import { analyse, mayComeAndGo, plainParams } from '@/core/weave';
 import { canLook } from '@/core/preview/look';
@@ -92,7 +92,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
             <Button
               look="icon"
               aria-label="Let it come and go"
-              aria-pressed={step.params[THERE.id] !== undefined}
+              aria-pressed={step.params[comeAndGoParam.id] !== undefined}
               title="There: keys, signals and fields let this step come and go"
               onClick={() => switchThere(at)}
             >

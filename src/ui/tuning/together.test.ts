@@ -3,7 +3,7 @@ import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
 import { severalBetween } from '@/core/piece/several';
 import type { Piece } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
-import { boundsOf, boxed } from '../lattice/boxed';
+import { boundsOf, cellsInBox } from '../lattice/cells-in-box';
 import { setTogether, tunedWith } from './together';
 
 /** Two noises and a gain in one row, a third noise in another. */
@@ -49,8 +49,8 @@ describe('a box over the lattice', () => {
   it('takes the first and the last cell that it touches, from whichever corner it is drawn', () => {
     const [a, b] = [boundsOf(90, 10, 230, 20), boundsOf(230, 20, 90, 10)];
     expect(a).toEqual(b);
-    expect(boxed(cells, a)).toEqual([cells[1]!.at, cells[2]!.at]);
-    expect(boxed(cells, boundsOf(70, 25, 120, 60))).toEqual([cells[0]!.at, cells[4]!.at]);
-    expect(boxed(cells, boundsOf(81, 0, 99, 200))).toBeNull();
+    expect(cellsInBox(cells, a)).toEqual([cells[1]!.at, cells[2]!.at]);
+    expect(cellsInBox(cells, boundsOf(70, 25, 120, 60))).toEqual([cells[0]!.at, cells[4]!.at]);
+    expect(cellsInBox(cells, boundsOf(81, 0, 99, 200))).toBeNull();
   });
 });

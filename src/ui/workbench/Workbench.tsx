@@ -24,7 +24,7 @@ import { Areas } from './Areas';
 import { AreaGuard, Guard } from './Guard';
 import { Rehearse } from '../rehearse/Rehearse';
 import { viewerNow } from '../stage/viewer-handle';
-import { Asked } from './Asked';
+import { LazyDialogs } from './LazyDialogs';
 import { Header } from './Header';
 import { useShortcuts } from './shortcuts';
 
@@ -121,7 +121,7 @@ function Open() {
         <LoopBand />
       </AreaGuard>
       <StepPicker />
-      <Asked />
+      <LazyDialogs />
       <ChecksPanel />
       <TakeAwayPanel />
       <CommandList />

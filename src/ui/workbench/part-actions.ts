@@ -3,7 +3,7 @@ import { clipStrands, type RowPlace } from '@/core/piece/clip';
 import { PART_ENDING, partData, readPart, writePart, type PartData } from '@/core/formats/part-file';
 import { PieceError } from '@/core/piece/errors';
 import { putPart, type Part } from '@/core/piece/part';
-import { keptAnew, staleUses, updateUse, partUseAt } from '@/core/piece/part-use';
+import { contentsForEdition, staleUses, updateUse, partUseAt } from '@/core/piece/part-use';
 import type { PartUse, Piece, StepAt } from '@/core/piece/types';
 import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
@@ -51,7 +51,7 @@ export function usedAt(piece: Piece, at: StepAt | null): { use: PartUse; part: P
 export function keepAnew({ use, part }: { use: PartUse; part: Part }): void {
   const { piece, edit } = useWorkbench.getState();
   const edition = newEdition();
-  const { piece: known, clip } = keptAnew(piece, use, edition, part.clip());
+  const { piece: known, clip } = contentsForEdition(piece, use, edition, part.clip());
   edit(() => known);
   void useParts
     .getState()

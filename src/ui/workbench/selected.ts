@@ -4,7 +4,7 @@ import { putIn } from '@/core/piece/put-in';
 import { moveStep, removeStep, setParam, toggleStep } from '@/core/piece/edit';
 import { bundleSeveral, removeSeveral, shiftSeveral, switchSeveral } from '@/core/piece/several';
 import { stepById, strandById, type Piece, type StepAt } from '@/core/piece/types';
-import { THERE } from '@/core/steps';
+import { comeAndGoParam } from '@/core/steps';
 import { keepClip, keptClip } from '@/state/clip';
 import { notify } from '@/state/notify';
 import { severalSelected, useWorkbench } from '@/state/workbench';
@@ -51,7 +51,10 @@ export function removeSelected(at: StepAt): void {
 /** Whether a step works becomes a number of it, which takes keys and links; or it always works again. */
 export function switchThere({ strand, step }: StepAt): void {
   const now = stepById(strandById(state().piece, strand), step);
-  if (now) state().edit((p) => setParam(p, strand, step, THERE.id, now.params[THERE.id] === undefined ? 1 : undefined));
+  if (now)
+    state().edit((p) =>
+      setParam(p, strand, step, comeAndGoParam.id, now.params[comeAndGoParam.id] === undefined ? 1 : undefined),
+    );
 }
 
 export function switchStep(at: StepAt): void {

@@ -2,7 +2,7 @@ import { toByte, toLinear } from '../../colour';
 import { bake } from '../../forms/bake';
 import { flatNormals } from '../../forms/flat-normals';
 import { MeshError, type Mesh } from '../../mesh/mesh';
-import { standing, type Stands } from '../../forms/standing';
+import { standing, type StandingForm } from '../../forms/standing';
 import { isLink, type Piece, type Strand } from '../../piece/types';
 import { analyse, Evaluator } from '../../weave';
 import { placesOf } from '../../forms/place-rows';
@@ -94,7 +94,7 @@ async function extentAt(
   return { extent: extentOf(once, mesh.copies ? mesh.copies.at.length / 3 : 1), once };
 }
 
-function fileMesh(stands: Stands): FileMesh {
+function fileMesh(stands: StandingForm): FileMesh {
   const whole = stands.skin.facets ? flatNormals(stands) : stands;
   const { skin, positions, normals, tint } = whole;
   return {
@@ -136,7 +136,7 @@ const PLAIN: FileSurface = { colour: [0.5, 0.5, 0.5], roughness: 0.8, metal: 0, 
 async function surfaceOf(
   piece: Piece,
   strand: Strand,
-  { skin, positions }: Stands,
+  { skin, positions }: StandingForm,
   phase: number,
 ): Promise<{ values: FileSurface; colours: Float32Array | null }> {
   const place = piece.strands

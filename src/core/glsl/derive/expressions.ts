@@ -4,7 +4,7 @@ import type { Type } from '../types';
 import { access, zero } from './access';
 import { constant, truth } from './constants';
 import { NamedValues, none, SIDES, some, type Value } from './named-values';
-import { BLUNT, FLAT, RULES } from './rules';
+import { WITHOUT_SLOPE, FLAT, RULES } from './rules';
 
 export const OPS: Record<string, string> = {
   add: '+',
@@ -203,7 +203,7 @@ export class Expressions extends NamedValues {
   protected apply(name: string, type: Type, args: Value[]): Value {
     const value = this.temp(type, `${name}(${args.map((a) => a.text).join(', ')})`, none(type), null);
     if (!args.some((a) => a.slopes) || FLAT.has(name)) return value;
-    if (BLUNT.has(name)) {
+    if (WITHOUT_SLOPE.has(name)) {
       this.deriver.noSlope ??= `${name} takes a number apart bit by bit, so it has no slope`;
       return value;
     }

@@ -11,7 +11,7 @@ export interface Value {
   slopes: [string, string] | null;
 }
 
-export interface Known {
+export interface KnownValue {
   name: string;
   mask: Mask;
 }
@@ -22,7 +22,7 @@ export const SIDES = ['a', 'b'] as const;
 /** Names of values and of their slopes, in the lines of one function. */
 export class NamedValues {
   protected lines: string[] = [];
-  protected readonly locals = new Map<Local, Known>();
+  protected readonly locals = new Map<Local, KnownValue>();
   protected count = 0;
   protected indent = 1;
   /** Something came to change that did not before. */
@@ -69,7 +69,7 @@ export class NamedValues {
     });
   }
 
-  protected register(local: Local): Known {
+  protected register(local: Local): KnownValue {
     const known = this.locals.get(local) ?? { name: `v${this.locals.size}`, mask: none(local.type) };
     this.locals.set(local, known);
     return known;

@@ -75,4 +75,4 @@ export const FLAT = new Set([
 ]);
 
 /** Functions that take a number apart bit by bit: they have no slope that says anything. */
-export const BLUNT = new Set(['floatBitsToInt', 'floatBitsToUint']);
+export const WITHOUT_SLOPE = new Set(['floatBitsToInt', 'floatBitsToUint']);

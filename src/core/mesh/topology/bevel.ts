@@ -1,4 +1,4 @@
-import { adjacencyOf, around, pointCorners } from '../adjacency';
+import { adjacencyOf, cornersAround, pointCorners } from '../adjacency';
 import { MeshBuilder } from '../builder';
 import { faceCount, pointCount, refuseTooMany, type Mesh } from '../mesh';
 import { add, at3, cross, dot, length, scale, sub, unit, type Vec } from '../vectors';
@@ -108,7 +108,7 @@ interface Strips {
 /** Closes the gap where the strips of all edges of a point meet. @param start a corner at the point */
 function fillPoint({ mesh, builder, profile, controls, inset, inner }: Strips, start: number): void {
   const { faceOf } = adjacencyOf(mesh);
-  const { corners, closed } = around(mesh, start);
+  const { corners, closed } = cornersAround(mesh, start);
   if (corners.length < 2) return;
   // Counter-clockwise: from each corner's face to the one after it, across the edge between them.
   const crossings = closed ? corners.map((_, k) => corners[(k + 1) % corners.length]!) : corners.slice(1);

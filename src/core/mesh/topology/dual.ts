@@ -1,4 +1,4 @@
-import { adjacencyOf, around, pointCorners } from '../adjacency';
+import { adjacencyOf, cornersAround, pointCorners } from '../adjacency';
 import { faceCount, fromFaces, pointCount, type Mesh } from '../mesh';
 import { at3, faceMiddle, length, scale, type Vec } from '../vectors';
 
@@ -17,7 +17,7 @@ export function dual(mesh: Mesh): Mesh {
   const faces: number[][] = [];
   for (const start of pointCorners(mesh)) {
     if (start < 0) continue;
-    const ring = around(mesh, start);
+    const ring = cornersAround(mesh, start);
     if (ring.closed && ring.corners.length >= 3) faces.push(ring.corners.map((c) => faceOf[c]!));
   }
   return fromFaces(points, faces, { shading: mesh.shading });

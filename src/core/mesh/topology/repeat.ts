@@ -18,7 +18,7 @@ export function transform(move: readonly number[], turn: readonly number[], by: 
 }
 
 /** First `a`, then `b`. */
-export function after(a: Transform, b: Transform): Transform {
+export function composed(a: Transform, b: Transform): Transform {
   const out: number[] = [];
   for (let c = 0; c < 4; c++) {
     for (let r = 0; r < 3; r++) {
@@ -30,7 +30,7 @@ export function after(a: Transform, b: Transform): Transform {
   return out;
 }
 
-export const UNMOVED: Transform = [1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0];
+export const IDENTITY: Transform = [1, 0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0];
 
 export function transformed(positions: Float32Array, t: Transform): Float32Array {
   const out = new Float32Array(positions.length);
@@ -47,12 +47,12 @@ export function repeat(mesh: Mesh, count: number, step: Transform): Mesh {
   const positions = new Float32Array(3 * points * count);
   const faceStarts = new Uint32Array(faces * count + 1);
   const all = new Uint32Array(corners * count);
-  let t = UNMOVED;
+  let t = IDENTITY;
   for (let n = 0; n < count; n++) {
     positions.set(transformed(mesh.positions, t), 3 * points * n);
     for (let f = 0; f <= faces; f++) faceStarts[faces * n + f] = corners * n + mesh.faceStarts[f]!;
     for (let c = 0; c < corners; c++) all[corners * n + c] = mesh.corners[c]! + points * n;
-    t = after(t, step);
+    t = composed(t, step);
   }
   const rows = (each: number) => Uint32Array.from({ length: each * count }, (_, i) => i % each);
   return meshOf({

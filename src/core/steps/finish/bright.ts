@@ -23,11 +23,11 @@ export const brightParams = [
 ];
 
 /** GLSL of the first pass: what of the light lies over the threshold. */
-export const BRIGHT = `
+export const THRESHOLD_PASS = `
   if (pass == 0) return vec4(overThreshold(v.rgb, threshold, knee), v.a);`;
 
 /** GLSL of the last pass: `light` laid over what came into the step. Where that is open, light is seen, too. */
-export const SPILT = `
+export const LIGHT_OVER_INPUT = `
   vec4 under = tookAt(p.uv, 0.0, 0);
   float open = 1.0 - clamp(under.a, 0.0, 1.0);
   return straight(vec4(under.rgb + light, under.a + open * clamp(luminanceOf(light), 0.0, 1.0)));`;

@@ -1,6 +1,6 @@
 import type { FinishStep } from '../definition';
 import { colour, number } from '../params';
-import { brightParams, SPILT } from './bright';
+import { brightParams, LIGHT_OVER_INPUT } from './bright';
 
 export const glow: FinishStep = {
   op: 'finish.glow',
@@ -73,5 +73,5 @@ export const glow: FinishStep = {
     }
     return vec4(strength * tint * light / all, 1.0);
   }
-  light = seenAt(p.uv, 0.0, 0).rgb;${SPILT}`,
+  light = seenAt(p.uv, 0.0, 0).rgb;${LIGHT_OVER_INPUT}`,
 };

@@ -1,6 +1,6 @@
 import type { FinishStep } from '../definition';
 import { colour, number } from '../params';
-import { BRIGHT, brightParams, SPILT } from './bright';
+import { THRESHOLD_PASS, brightParams, LIGHT_OVER_INPUT } from './bright';
 
 export const streaks: FinishStep = {
   op: 'finish.streaks',
@@ -47,7 +47,7 @@ export const streaks: FinishStep = {
   passes: 2,
   averages: true,
   // Samples lie twice as far apart from one to the next, each the average over that distance, fainter by distance.
-  glsl: `${BRIGHT}
+  glsl: `${THRESHOLD_PASS}
   vec3 light = vec3(0.0);
   for (int k = 0; k < 4; k++) {
     if (float(k) >= lines) break;
@@ -64,5 +64,5 @@ export const streaks: FinishStep = {
     }
     light += ray / all;
   }
-  light *= strength * tint;${SPILT}`,
+  light *= strength * tint;${LIGHT_OVER_INPUT}`,
 };

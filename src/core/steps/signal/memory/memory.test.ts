@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { PlainParams } from '../../definition';
 import { MEMORY_STEPS } from '.';
 import type { LoopRun, LoopValues } from './loop-run';
-import { swung } from './spring';
+import { dampedOscillation } from './spring';
 
 const OVER_LOOP = MEMORY_STEPS.filter((d) => d.overLoop);
 
@@ -113,7 +113,7 @@ describe('spring', () => {
   it.each([0.01, 0.3, 1, 1.0000001, 4, 10])('with damping %f keeps to the equation of motion', (damping) => {
     const omega = 2 * Math.PI * 1.3;
     const h = 1e-4;
-    const at = (t: number) => swung([1, -0.5], 1.3, damping, t);
+    const at = (t: number) => dampedOscillation([1, -0.5], 1.3, damping, t);
     for (const t of [0.05, 0.2, 1]) {
       const [x, v] = at(t);
       const force = (at(t + h)[1] - at(t - h)[1]) / (2 * h);
@@ -122,11 +122,15 @@ describe('spring', () => {
     }
     close(at(0), [1, -0.5]);
     // Far too long a step comes to rest, and stays a number.
-    for (const v of swung([1, 5], 60, damping, 1000)) expect(v).toBeCloseTo(0, 6);
+    for (const v of dampedOscillation([1, 5], 60, damping, 1000)) expect(v).toBeCloseTo(0, 6);
   });
 
   it('two half steps are a whole one', () => {
-    close(swung(swung([2, 1], 3, 0.2, 0.04), 3, 0.2, 0.04), swung([2, 1], 3, 0.2, 0.08), 12);
+    close(
+      dampedOscillation(dampedOscillation([2, 1], 3, 0.2, 0.04), 3, 0.2, 0.04),
+      dampedOscillation([2, 1], 3, 0.2, 0.08),
+      12,
+    );
   });
 
   it('shoots past where it is hardly damped', () => {

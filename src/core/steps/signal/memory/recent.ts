@@ -49,7 +49,7 @@ function recent({ values, params, seconds, repeats }: LoopRun): LoopValues {
   return { values: found, runs: 0 };
 }
 
-export const ofTheLast: SignalStep = {
+export const recentOf: SignalStep = {
   op: 'signal.recent',
   name: 'Of the last',
   about: 'The highest, lowest or mean value of the last moments.',

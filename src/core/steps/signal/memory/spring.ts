@@ -8,7 +8,12 @@ import { runLoop } from './loop-run';
  * @param swing times a second that it would swing without damping
  * @param damping 1 where it just does not swing
  */
-export function swung([x, speed]: [number, number], swing: number, damping: number, seconds: number): [number, number] {
+export function dampedOscillation(
+  [x, speed]: [number, number],
+  swing: number,
+  damping: number,
+  seconds: number,
+): [number, number] {
   const omega = 2 * Math.PI * swing;
   const decay = damping * omega;
   const inner = (1 - damping * damping) * omega * omega;
@@ -61,7 +66,7 @@ export const spring: SignalStep = {
     runLoop(loop, Float64Array.of(loop.values[0]!, 0), (state, frame) => {
       const { swing, damping } = loop.params(frame) as { swing: number; damping: number };
       const rest = loop.values[frame]!;
-      const [away, speed] = swung([state[0]! - rest, state[1]!], swing, damping, loop.seconds);
+      const [away, speed] = dampedOscillation([state[0]! - rest, state[1]!], swing, damping, loop.seconds);
       state[0] = rest + away;
       state[1] = speed;
     }),

@@ -17,7 +17,7 @@ export const boundsOf = (x: number, y: number, toX: number, toY: number): Bounds
 });
 
 /** The first and the last of the cells, in the order of the page, that a box touches; null where it touches none. */
-export function boxed(
+export function cellsInBox(
   cells: readonly { at: StepAt; bounds: Bounds }[],
   box: Bounds,
 ): [from: StepAt, to: StepAt] | null {

@@ -10,25 +10,25 @@ export class Ended extends Error {
 }
 
 interface Open {
-  door: Comlink.Remote<Studio>;
+  remote: Comlink.Remote<Studio>;
   end: () => void;
 }
 
 let open: Open | null = null;
 /** What the studio was handed; one that is opened after another was ended gets it as well. */
-const handed = new Map<string, (door: Comlink.Remote<Studio>) => Promise<void>>();
+const handed = new Map<string, (remote: Comlink.Remote<Studio>) => Promise<void>>();
 let onMaking: (making: Making | null) => void = () => undefined;
 
 function openStudio(): Open {
   const worker = new Worker(new URL('./threads/studio.ts', import.meta.url), { type: 'module', name: 'studio' });
-  const remote = Comlink.wrap<Studio>(worker);
+  const wrapped = Comlink.wrap<Studio>(worker);
   let fail: (error: Ended) => void = () => undefined;
   const ended = new Promise<never>((_, reject) => {
     fail = reject;
   });
   ended.catch(() => undefined);
   // An ended worker answers nothing more, so whoever waits for it is told.
-  const door = new Proxy(remote, {
+  const remote = new Proxy(wrapped, {
     get:
       (target, name) =>
       (...args: unknown[]) =>
@@ -37,10 +37,10 @@ function openStudio(): Open {
           ended,
         ]),
   });
-  void remote.watch(Comlink.proxy((making: Making | null) => onMaking(making)));
-  for (const hand of handed.values()) void hand(remote);
+  void wrapped.watch(Comlink.proxy((making: Making | null) => onMaking(making)));
+  for (const give of handed.values()) void give(wrapped);
   return {
-    door,
+    remote,
     end: () => {
       worker.terminate();
       fail(new Ended('The work was stopped.'));
@@ -48,10 +48,10 @@ function openStudio(): Open {
   };
 }
 
-/** The typed door to the worker, which is started when it is first needed. */
+/** The worker as a typed remote object; it is started when first needed. */
 export function studio(): Comlink.Remote<Studio> {
   open ??= openStudio();
-  return open.door;
+  return open.remote;
 }
 
 /** Ends all that the studio is doing: whoever waits for it gets an `Ended`. The next call starts another. */
@@ -67,19 +67,19 @@ export function watchStudio(listener: (making: Making | null) => void): void {
 }
 
 /** Hands an asset over, to studios that are opened later as well. */
-export async function hand(asset: string, how: (door: Comlink.Remote<Studio>) => Promise<void>): Promise<void> {
+export async function handAsset(asset: string, how: (remote: Comlink.Remote<Studio>) => Promise<void>): Promise<void> {
   if (handed.has(asset)) return;
   handed.set(asset, how);
-  if (open) await how(open.door);
+  if (open) await how(open.remote);
 }
 
 /** A piece as the studio takes it: its pictures are handed over apart, once. */
-export function lean(piece: Piece): Piece {
+export function withoutAssetData(piece: Piece): Piece {
   return piece.assets.length === 0 ? piece : { ...piece, assets: piece.assets.map((a) => ({ ...a, data: '' })) };
 }
 
 /** A worker of its own for each export, so that cancelling can simply end it. */
-export function takeAway(): { door: Comlink.Remote<TakeAway>; end: () => void } {
+export function takeAway(): { remote: Comlink.Remote<TakeAway>; end: () => void } {
   const worker = new Worker(new URL('./threads/take-away.ts', import.meta.url), { type: 'module', name: 'take-away' });
-  return { door: Comlink.wrap<TakeAway>(worker), end: () => worker.terminate() };
+  return { remote: Comlink.wrap<TakeAway>(worker), end: () => worker.terminate() };
 }

@@ -1,6 +1,6 @@
 import dynamic from 'next/dynamic';
 import { usePanels } from '@/state/panels';
-import { WhenAsked } from '../parts/WhenAsked';
+import { Lazy } from '../parts/Lazy';
 
 const AboutStep = dynamic(() => import('../catalogue/AboutStep').then((m) => m.AboutStep), { ssr: false });
 const History = dynamic(() => import('../history/History').then((m) => m.History), { ssr: false });
@@ -8,22 +8,22 @@ const KeepPart = dynamic(() => import('../kept-parts/KeepPart').then((m) => m.Ke
 const KeptParts = dynamic(() => import('../kept-parts/KeptParts').then((m) => m.KeptParts), { ssr: false });
 
 /** Dialogs that are fetched when they are asked for. */
-export function Asked() {
+export function LazyDialogs() {
   const { aboutStep, history, keeping, parts } = usePanels();
   return (
     <>
-      <WhenAsked asked={aboutStep !== null}>
+      <Lazy open={aboutStep !== null}>
         <AboutStep />
-      </WhenAsked>
-      <WhenAsked asked={history}>
+      </Lazy>
+      <Lazy open={history}>
         <History />
-      </WhenAsked>
-      <WhenAsked asked={keeping !== null}>
+      </Lazy>
+      <Lazy open={keeping !== null}>
         <KeepPart />
-      </WhenAsked>
-      <WhenAsked asked={parts}>
+      </Lazy>
+      <Lazy open={parts}>
         <KeptParts />
-      </WhenAsked>
+      </Lazy>
     </>
   );
 }
