@@ -15,7 +15,7 @@ import { FRAME_STAND_IN, PLACE_FIELDS, PLACE_SIZE, readsFrame, readsOther, SURFA
 import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
 import type { Piece, Value } from '@/core/piece/types';
 import { CATALOGUE, outputType, type Param, type RunType, type StepDefinition } from '@/core/steps';
-import { choicesOf, SAMPLE_VALUES, SAMPLE_PLACES, usualPiece } from '@/core/steps/testing';
+import { choicesOf, SAMPLES, SAMPLE_PLACES, usualPiece } from '@/core/steps/testing';
 import {
   analyse,
   aloneText,
@@ -291,9 +291,9 @@ for (const d of WITH_GLSL) {
   });
 }
 
-const USUAL_ROWS = [...placeRows(SAMPLE_PLACES)];
+const SAMPLE_ROWS = [...placeRows(SAMPLE_PLACES)];
 
-/** Runs the last strand of a piece on both processors at the usual places, its values as uniforms: as it is drawn. */
+/** Runs the last strand of a piece on both processors at the sample places, its values as uniforms: as it is drawn. */
 async function compareField(name: string, piece: Piece): Promise<void> {
   const analysis = analyse(piece);
   // A row of its own has no finish to read.
@@ -310,13 +310,13 @@ async function compareField(name: string, piece: Piece): Promise<void> {
     glsl: aloneText(evaluator.woven),
     result,
     width: PLACE_SIZE,
-    rows: USUAL_ROWS,
+    rows: SAMPLE_ROWS,
     uniforms: evaluator.uniforms,
   });
   const width = evaluator.width(0);
-  const own = evaluator.run(0, Float32Array.from(USUAL_ROWS), SAMPLE_PLACES.length);
+  const own = evaluator.run(0, Float32Array.from(SAMPLE_ROWS), SAMPLE_PLACES.length);
   const cpu = SAMPLE_PLACES.flatMap((_, row) => pointOf([...own.subarray(row * width, (row + 1) * width)]));
-  expectAlike(name, gpu, cpu, USUAL_ROWS, PLACE_SIZE);
+  expectAlike(name, gpu, cpu, SAMPLE_ROWS, PLACE_SIZE);
 }
 
 /** What `pointOf` of the library makes of a value, and a fourth scalar that is nothing. */
@@ -356,7 +356,7 @@ function chain(next: () => number): Piece {
       d.params.flatMap((p): [string, Value][] => {
         if (p.type === 'choice') return [[p.id, one(p.options).id]];
         if (p.type !== 'number' || next() < 0.5) return [];
-        const value = next() < 0.5 ? one(SAMPLE_VALUES) : p.min + next() * (p.max - p.min);
+        const value = next() < 0.5 ? one(SAMPLES) : p.min + next() * (p.max - p.min);
         return [[p.id, Math.min(p.max, Math.max(p.min, p.whole ? Math.round(value) : value))]];
       }),
     );

@@ -64,11 +64,11 @@ async function formOf(piece: Piece, strand: Strand, analysis: Analysis, only?: s
   if (live.length === 0) return null;
   const mesh: Mesh | null = await bake(piece, strand, undefined, analysis);
   if (!mesh || mesh.corners.length === 0) return null;
-  const movings: PointMover[] = [await PointMover.make(piece, strand, null, analysis)];
-  for (const row of live) movings.push(await PointMover.make(piece, strand, row.step.id, analysis));
-  const skin = liveSkin(mesh, movings.at(-1)!.glsl);
+  const movers: PointMover[] = [await PointMover.make(piece, strand, null, analysis)];
+  for (const row of live) movers.push(await PointMover.make(piece, strand, row.step.id, analysis));
+  const skin = liveSkin(mesh, movers.at(-1)!.glsl);
   const subjects = live
-    .map((row, i) => ({ row, before: movings[i]!, after: movings[i + 1]! }))
+    .map((row, i) => ({ row, before: movers[i]!, after: movers[i + 1]! }))
     .filter((s) => only === undefined || s.row.step.id === only);
   const edges = someEdges(skin, EDGES);
   return { strand, rows: rows.slice(0, end), way: edges.way, spots: spotsOf(skin, edges), subjects };

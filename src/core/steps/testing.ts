@@ -5,38 +5,14 @@ import { provideTrack, soundTrack } from '../sound/track';
 import { CATALOGUE, kindOf, type RunType, type StepDefinition } from '.';
 
 /** Numbers at which patterns are cut: whole numbers, halves, quarters, tenths and thirds. */
-export const SAMPLE_VALUES = [
-  0,
-  0.1,
-  0.2,
-  0.25,
-  0.3,
-  1 / 3,
-  0.5,
-  0.6,
-  0.7,
-  0.75,
-  0.9,
-  1,
-  1.5,
-  2,
-  3,
-  -0.25,
-  -0.5,
-  -1,
-  -2,
-];
+export const SAMPLES = [0, 0.1, 0.2, 0.25, 0.3, 1 / 3, 0.5, 0.6, 0.7, 0.75, 0.9, 1, 1.5, 2, 3, -0.25, -0.5, -1, -2];
 /**
  * Where each field is worked out: the same numbers in every order, at the beginning, a third and the end of the loop.
  */
-export const SAMPLE_PLACES = SAMPLE_VALUES.flatMap((a, i) =>
+export const SAMPLE_PLACES = SAMPLES.flatMap((a, i) =>
   [1, 4, 7, 11].flatMap((by) =>
     [0, 1 / 3, 0.5, 1].map((phase) => {
-      const at = [
-        a,
-        SAMPLE_VALUES[(i + by) % SAMPLE_VALUES.length]!,
-        SAMPLE_VALUES[(i + 2 * by) % SAMPLE_VALUES.length]!,
-      ];
+      const at = [a, SAMPLES[(i + by) % SAMPLES.length]!, SAMPLES[(i + 2 * by) % SAMPLES.length]!];
       return { rest: at, world: at, uv: at.slice(0, 2), screen: at.slice(0, 2), face: i, copy: i, copies: 7, phase };
     }),
   ),
