@@ -1,7 +1,8 @@
 import path from 'node:path';
 import { defineConfig } from 'vitest/config';
+import { RUNS_SHORTLY } from './scripts/v8-options.mjs';
 
-const shared = { testTimeout: 300_000 };
+const shared = { testTimeout: 300_000, hookTimeout: 300_000 };
 /** Tests of what a page holds while it is open: each file has modules of its own. */
 const HOLDING = ['src/{state,workers,ui/stage,ui/workbench}/**/*.test.ts'];
 
@@ -9,9 +10,7 @@ export default defineConfig({
   resolve: { alias: { '@': path.resolve(import.meta.dirname, 'src') } },
   test: {
     maxWorkers: '100%',
-    // Most of what tests run, they run a few times: less is compiled for speed beside them, and what they make, which
-    // lives shortly, has room.
-    execArgv: ['--interrupt-budget=600000', '--liftoff-only', '--max-semi-space-size=64'],
+    execArgv: [...RUNS_SHORTLY, '--liftoff-only'],
     experimental: { fsModuleCache: true },
     projects: [
       // These hold nothing that a test could leave behind for another, so its modules are read once a thread.

@@ -32,6 +32,7 @@ export interface FramePixels {
 const SEAM_HEIGHT = 90;
 /** Frames that are drawn before the seam at most, for what remembers them. */
 const MOST_BEHIND = 48;
+
 /** Pictures beside the running one, on its graphics card. They share one target, so each waits for the one before. */
 export class ExtraPictures {
   private turn: Promise<unknown> = Promise.resolve();

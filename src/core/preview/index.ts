@@ -3,7 +3,7 @@ import { MeshError } from '../mesh/mesh';
 import { standing } from '../forms/standing';
 import type { Piece, Strand } from '../piece/types';
 import { analyse, Evaluator, type Analysis } from '../weave';
-import { fieldPatch } from './patch';
+import { fieldPatch, patchPlaces } from './patch';
 import { formDrawing } from './form-drawing';
 import { signalPlot } from './plot';
 import { surfaceBall } from './shade';
@@ -15,6 +15,7 @@ export type { Preview, PreviewSize } from './types';
 
 /** Copies that a small drawing shows; more of them are drawn as their first ones. */
 const DRAWN_COPIES = 400;
+
 /** Draws every step of a strand on the processor. Stages and finishes are drawn by the engine. */
 export async function previewStrand(
   piece: Piece,
@@ -48,18 +49,15 @@ export async function previewSteps(
     steps.map((step) => ({ strand: strand.id, step })),
     analysis,
   );
-  const drawing: Drawing = { strand, analysis, evaluator, size, phase, frames: piece.loop.frames, patch };
-  return new Map(steps.map((step, index) => [step, one(drawing, step, index)]));
-}
-
-interface Drawing {
-  strand: Strand;
-  analysis: Analysis;
-  evaluator: Evaluator;
-  size: PreviewSize;
-  phase: number;
-  frames: number;
-  patch: Patch | undefined;
+  const draw = drawerOf(strand.kind, { evaluator, size, phase, frames: piece.loop.frames, patch });
+  const rows = analysis.types.get(strand.id);
+  return new Map(
+    steps.map((step, index) => {
+      const row = rows?.find((r) => r.step.id === step);
+      if (!row?.definition) return [step, { kind: 'none', why: 'not known here' }];
+      return [step, row.gives ? draw(index) : { kind: 'none', why: 'no source' }];
+    }),
+  );
 }
 
 /** Each step of a form as it stands after it, topology and movement alike. */
@@ -92,17 +90,24 @@ async function formPreviews(
   return out;
 }
 
-function one(drawing: Drawing, step: string, index: number): Preview {
-  const { strand, analysis, evaluator, size, phase, frames, patch } = drawing;
-  const row = analysis.types.get(strand.id)?.find((r) => r.step.id === step);
-  if (!row?.definition) return { kind: 'none', why: 'not known here' };
-  if (!row.gives) return { kind: 'none', why: 'no source' };
-  switch (strand.kind) {
+/** Draws what the evaluator's program of this number gives, as strands of this kind are drawn. */
+function drawerOf(kind: Strand['kind'], { evaluator, size, phase, frames, patch }: Drawn): (index: number) => Preview {
+  switch (kind) {
     case 'signal':
-      return signalPlot(evaluator, index, frames);
+      return (index) => signalPlot(evaluator, index, frames);
     case 'surface':
-      return surfaceBall(evaluator, index, size, phase);
-    default:
-      return fieldPatch(evaluator, index, size, phase, patch);
+      return (index) => surfaceBall(evaluator, index, size, phase);
+    default: {
+      const places = patchPlaces(size, phase, patch);
+      return (index) => fieldPatch(evaluator, index, size, places);
+    }
   }
+}
+
+interface Drawn {
+  evaluator: Evaluator;
+  size: PreviewSize;
+  phase: number;
+  frames: number;
+  patch: Patch | undefined;
 }

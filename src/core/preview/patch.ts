@@ -40,33 +40,24 @@ export function patchPlaces({ width, height }: PreviewSize, phase: number, patch
  * what lies below is blue-green and what lies above amber, so that it shows. Vectors are colours; where they have
  * negative parts they are points rather than light, and the measured range is spread over a muted palette.
  * The measured range goes with the picture.
+ * @param places as of `patchPlaces` for this size; steps of a strand are shown over the same
  */
-export function fieldPatch(
-  evaluator: Evaluator,
-  index: number,
-  size: PreviewSize,
-  phase: number,
-  patch?: Patch,
-): Preview {
-  const values = evaluator.run(index, patchPlaces(size, phase, patch), size.width * size.height);
+export function fieldPatch(evaluator: Evaluator, index: number, size: PreviewSize, places: Float32Array): Preview {
+  const count = size.width * size.height;
+  const values = evaluator.run(index, places, count);
   const width = evaluator.width(index);
-  const pixels = new Uint8ClampedArray(size.width * size.height * 4);
+  const pixels = new Uint8ClampedArray(count * 4);
   let low = Infinity;
   let high = -Infinity;
   for (const v of values) {
     if (v < low) low = v;
     if (v > high) high = v;
   }
-  for (let i = 0; i < size.width * size.height; i++) {
-    const at = i * width;
-    const parts = [0, 1, 2].map((k) => (k < width ? values[at + k]! : 0));
-    const colour =
-      width === 1
-        ? grey(low < 0 ? 0.5 + 0.5 * parts[0]! : parts[0]!)
-        : low < 0
-          ? parts.map((v) => muted((v - low) / (high - low)))
-          : parts.map(toByte);
-    pixels.set([...colour, 255], 4 * i);
+  const byteOf = low < 0 ? (v: number) => muted((v - low) / (high - low)) : toByte;
+  for (let i = 0; i < count; i++) {
+    if (width === 1) pixels.set(grey(low < 0 ? 0.5 + 0.5 * values[i]! : values[i]!), 4 * i);
+    else for (let k = 0; k < 3; k++) pixels[4 * i + k] = byteOf(k < width ? values[i * width + k]! : 0);
+    pixels[4 * i + 3] = 255;
   }
   return { kind: 'picture', ...size, pixels, low, high };
 }

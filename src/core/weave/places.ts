@@ -23,7 +23,9 @@ setPlaceFields(DEFAULT_ROW, 0, DEFAULTS);
 /** Writes one place into row `index`; what is not given is 0, or the default of a lone, upward-facing point. */
 export function writePlace(rows: Float32Array, index: number, values: PlaceValues): void {
   rows.set(DEFAULT_ROW, index * SIZE);
-  setPlaceFields(rows, index, values.hallPhase === undefined ? { ...values, hallPhase: values.phase } : values);
+  setPlaceFields(rows, index, values);
+  if (values.hallPhase === undefined && values.phase !== undefined)
+    setPlaceFields(rows, index, { hallPhase: values.phase });
 }
 
 /** Writes some fields of a place and leaves the others. */
