@@ -1,6 +1,6 @@
 import { bakeKey } from '@/core/forms/bake-key';
 import type { Skin } from '@/core/mesh/skin';
-import type { Piece } from '@/core/piece/types';
+import { strandById, type Piece } from '@/core/piece/types';
 import { Ended, withoutAssetData, studio } from './remotes';
 
 /** Meshes of a piece's forms, baked in the worker and kept by what they depend on. */
@@ -16,9 +16,19 @@ export class MeshStore {
     return piece.strands.every((s) => s.kind !== 'form' || this.meshes.get(s.id)?.key === bakeKey(piece, s));
   }
 
-  /** Bakes what changed. @returns whether any mesh is another one now. */
-  async update(piece: Piece): Promise<boolean> {
+  /**
+   * Bakes what changed.
+   * @param present the piece as it is by the time that a mesh is there: one that is right for it is not given away for
+   * one of an earlier piece, which would come later
+   * @returns whether any mesh is another one now
+   */
+  async update(piece: Piece, present: () => Piece = () => piece): Promise<boolean> {
     let changed = false;
+    const isLate = (form: string, key: string) => {
+      const now = strandById(present(), form);
+      const wanted = now && bakeKey(present(), now);
+      return wanted !== undefined && wanted !== key && this.meshes.get(form)?.key === wanted;
+    };
     for (const strand of piece.strands) {
       if (strand.kind !== 'form') continue;
       const key = bakeKey(piece, strand);
@@ -26,9 +36,11 @@ export class MeshStore {
       if (known?.key === key) continue;
       try {
         const mesh = await studio().mesh(withoutAssetData(piece), strand.id);
+        if (isLate(strand.id, key)) continue;
         this.meshes.set(strand.id, { key, mesh });
         changed = true;
       } catch (error) {
+        if (isLate(strand.id, key)) continue;
         // The mesh before stays; the same wrong values are not tried again.
         this.meshes.set(strand.id, { key, mesh: known?.mesh ?? null });
         this.failed(
@@ -39,7 +51,7 @@ export class MeshStore {
         );
       }
     }
-    for (const id of [...this.meshes.keys()]) if (!piece.strands.some((s) => s.id === id)) this.meshes.delete(id);
+    for (const id of [...this.meshes.keys()]) if (!strandById(present(), id)) this.meshes.delete(id);
     return changed;
   }
 }

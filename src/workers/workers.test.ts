@@ -7,9 +7,9 @@ import { MADE_SOUNDS } from '@/core/sound/made';
 import { soundTrack } from '@/core/sound/track';
 import { bakeSkin } from '@/core/forms/bake';
 import { writePiece } from '@/core/formats/piece-file';
-import { setParam } from '@/core/piece/edit';
+import { setParam, setPicture } from '@/core/piece/edit';
 import { PieceError } from '@/core/piece/errors';
-import { strandById } from '@/core/piece/types';
+import { strandById, type Piece } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
 import { Ended, endStudio, handAsset, withoutAssetData, studio, takeAway, watchStudio } from './remotes';
 import { MeshStore } from './mesh-store';
@@ -111,6 +111,19 @@ describe('meshes of a piece', () => {
     await meshes.update({ ...finer, strands: finer.strands.filter((s) => s.id !== 'sea') });
     expect(meshes.get('sea')).toBeUndefined();
     expect(failed).not.toHaveBeenCalled();
+  });
+
+  it('of an earlier piece come too late for one that is right again, and leave what came since', async () => {
+    const meshes = new MeshStore(() => undefined);
+    let present = small;
+    const update = (piece: Piece) => meshes.update((present = piece), () => present);
+    const first = update(small);
+    const between = update(setParam(small, 'sea', 't1', 'columns', 9));
+    // As before the change, so that its meshes are there with those of the first.
+    present = setPicture(small, { background: '#102030' });
+    await Promise.all([first, between]);
+    expect(meshes.has(present)).toBe(true);
+    expect(meshes.get('sea')!.positions).toEqual((await bakeSkin(small, strandById(small, 'sea')!))!.positions);
   });
 
   it('stay as they were when the making is stopped, and that is said', async () => {

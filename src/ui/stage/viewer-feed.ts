@@ -92,7 +92,7 @@ export class ViewerFeed {
     await this.show();
     this.snapshotSoon();
     if (this.ended || (this.meshes.has(piece) && !useChecks.getState().making)) return;
-    await this.meshes.update(piece);
+    await this.meshes.update(piece, () => useWorkbench.getState().piece);
     if (this.ended) return;
     showAcross(piece, this.meshes.get);
     await this.show();
