@@ -20,7 +20,7 @@ export const CHROMIUM = {
   ],
 };
 
-/** Pages of tests live too shortly for V8's last step of compiling, on the other processor, to pay. */
+/** Pages of tests live too briefly for V8's last step of compiling, on the other processor, to pay. */
 const SHORT_PAGES = { ...CHROMIUM, args: [...CHROMIUM.args, '--js-flags=--no-turbofan'] };
 
 export default defineConfig({

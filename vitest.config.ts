@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { defineConfig } from 'vitest/config';
-import { RUNS_SHORTLY } from './scripts/v8-options.mjs';
+import { SHORT_RUN } from './scripts/v8-options.mjs';
 
 const shared = { testTimeout: 300_000, hookTimeout: 300_000 };
 /** Tests of what a page holds while it is open: each file has modules of its own. */
@@ -10,7 +10,7 @@ export default defineConfig({
   resolve: { alias: { '@': path.resolve(import.meta.dirname, 'src') } },
   test: {
     maxWorkers: '100%',
-    execArgv: [...RUNS_SHORTLY, '--liftoff-only'],
+    execArgv: [...SHORT_RUN, '--liftoff-only'],
     experimental: { fsModuleCache: true },
     projects: [
       // These hold nothing that a test could leave behind for another, so its modules are read once a thread.

@@ -1,6 +1,6 @@
 import { bakeKey } from '@/core/forms/bake-key';
 import type { Skin } from '@/core/mesh/skin';
-import { strandById, type Piece } from '@/core/piece/types';
+import { strandById, type Piece, type Strand } from '@/core/piece/types';
 import { Ended, withoutAssetData, studio } from './remotes';
 
 /** Meshes of a piece's forms, baked in the worker and kept by what they depend on. */
@@ -13,21 +13,24 @@ export class MeshStore {
 
   /** Are all its meshes there, or known not to be possible? */
   has(piece: Piece): boolean {
-    return piece.strands.every((s) => s.kind !== 'form' || this.meshes.get(s.id)?.key === bakeKey(piece, s));
+    return piece.strands.every((s) => s.kind !== 'form' || this.isRight(piece, s));
+  }
+
+  private isRight(piece: Piece, form: Strand): boolean {
+    return this.meshes.get(form.id)?.key === bakeKey(piece, form);
   }
 
   /**
    * Bakes what changed.
-   * @param present the piece as it is by the time that a mesh is there: one that is right for it is not given away for
-   * one of an earlier piece, which would come later
+   * @param present the piece as it is by the time that a mesh is made: a mesh that is right for it stays, also where
+   * one of an earlier piece comes after it
    * @returns whether any mesh is another one now
    */
   async update(piece: Piece, present: () => Piece = () => piece): Promise<boolean> {
     let changed = false;
-    const isLate = (form: string, key: string) => {
+    const isThere = (form: string) => {
       const now = strandById(present(), form);
-      const wanted = now && bakeKey(present(), now);
-      return wanted !== undefined && wanted !== key && this.meshes.get(form)?.key === wanted;
+      return now !== undefined && this.isRight(present(), now);
     };
     for (const strand of piece.strands) {
       if (strand.kind !== 'form') continue;
@@ -36,11 +39,11 @@ export class MeshStore {
       if (known?.key === key) continue;
       try {
         const mesh = await studio().mesh(withoutAssetData(piece), strand.id);
-        if (isLate(strand.id, key)) continue;
+        if (isThere(strand.id)) continue;
         this.meshes.set(strand.id, { key, mesh });
         changed = true;
       } catch (error) {
-        if (isLate(strand.id, key)) continue;
+        if (isThere(strand.id)) continue;
         // The mesh before stays; the same wrong values are not tried again.
         this.meshes.set(strand.id, { key, mesh: known?.mesh ?? null });
         this.failed(

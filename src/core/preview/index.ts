@@ -49,7 +49,7 @@ export async function previewSteps(
     steps.map((step) => ({ strand: strand.id, step })),
     analysis,
   );
-  const draw = drawerOf(strand.kind, { evaluator, size, phase, frames: piece.loop.frames, patch });
+  const draw = drawingOf(strand.kind, { evaluator, size, phase, frames: piece.loop.frames, patch });
   const rows = analysis.types.get(strand.id);
   return new Map(
     steps.map((step, index) => {
@@ -91,7 +91,10 @@ async function formPreviews(
 }
 
 /** Draws what the evaluator's program of this number gives, as strands of this kind are drawn. */
-function drawerOf(kind: Strand['kind'], { evaluator, size, phase, frames, patch }: Drawn): (index: number) => Preview {
+function drawingOf(
+  kind: Strand['kind'],
+  { evaluator, size, phase, frames, patch }: Drawing,
+): (index: number) => Preview {
   switch (kind) {
     case 'signal':
       return (index) => signalPlot(evaluator, index, frames);
@@ -104,7 +107,7 @@ function drawerOf(kind: Strand['kind'], { evaluator, size, phase, frames, patch 
   }
 }
 
-interface Drawn {
+interface Drawing {
   evaluator: Evaluator;
   size: PreviewSize;
   phase: number;
