@@ -106,8 +106,8 @@ for (const { name, most, make } of BUILDS)
     await page.getByRole('button', { name: /^Start blank/ }).click();
     await inWorkbench(page);
     // Small, so that software drawing keeps up.
-    await setNumber(page, 'Width', 160);
-    await setNumber(page, 'Height', 90);
+    await setNumber(page, 'Width', 96);
+    await setNumber(page, 'Height', 54);
     await page.locator('body').click({ position: { x: 640, y: 20 } });
     const hands = new Hands(page);
     await make(hands);

@@ -19,8 +19,8 @@ test('an artist builds the first loop from blank, with keys and mouse', async ({
   await page.getByRole('button', { name: 'Start blank' }).click();
   await inWorkbench(page);
   await expect(page.getByText('Nothing woven yet')).toBeInViewport({ ratio: 1 });
-  await setNumber(page, 'Width', 192);
-  await setNumber(page, 'Height', 108);
+  await setNumber(page, 'Width', 128);
+  await setNumber(page, 'Height', 72);
   await setNumber(page, 'Length', 24);
 
   // A signal, by keyboard alone.

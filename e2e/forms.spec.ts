@@ -19,7 +19,7 @@ import {
 import { test } from './lasting-page';
 
 test('an artist builds a faceted sea from blank: faces pushed by noise and painted by height', async ({ page }) => {
-  await startBlank(page, 160, 90, 24);
+  await startBlank(page, 96, 54, 24);
   await makeStrand(
     page,
     'field',
@@ -55,7 +55,7 @@ test('an artist builds a faceted sea from blank: faces pushed by noise and paint
 });
 
 test('an artist builds a fan of arcs from blank: copies in place, blended by adding light', async ({ page }) => {
-  await startBlank(page, 160, 90, 24);
+  await startBlank(page, 96, 54, 24);
   await makeStrand(page, 'field', 'dark to light', ['uv'], ['pick channel'], ['ramp']);
   await makeStrand(
     page,

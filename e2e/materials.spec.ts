@@ -16,7 +16,7 @@ import { test } from './lasting-page';
 test('an artist builds a torn banner from blank: a sample picture torn by panned noise, in bursts', async ({
   page,
 }) => {
-  await startBlank(page, 192, 108, 24);
+  await startBlank(page, 128, 72, 24);
   // Only the crest of a cycle is left, and rounded up to on or off: frames 2 to 9 of 24 or so.
   await makeStrand(
     page,
@@ -80,7 +80,7 @@ test('an artist builds a torn banner from blank: a sample picture torn by panned
 test('an artist builds a burning lantern from blank: cut by noise, with a glowing edge, its shadow burns too', async ({
   page,
 }) => {
-  await startBlank(page, 128, 128, 24);
+  await startBlank(page, 96, 96, 24);
   await makeStrand(
     page,
     'signal',

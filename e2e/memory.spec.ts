@@ -71,7 +71,7 @@ test('an echo leaves a trail where the dot was, the same however a frame is reac
 });
 
 test('an artist builds an echo, a glow and a branch from blank', async ({ page }) => {
-  await startBlank(page, 2 * WIDTH, 2 * HEIGHT, FRAMES);
+  await startBlank(page, WIDTH, HEIGHT, FRAMES);
   await makeStrand(
     page,
     'field',

@@ -28,7 +28,7 @@ export interface FramePixels {
   data: Uint8ClampedArray<ArrayBuffer>;
 }
 
-/** Height in pixels at which the seam is compared. */
+/** Height in pixels at which the seam is compared, at most: a smaller picture has its own. */
 const SEAM_HEIGHT = 90;
 /** Frames that are drawn before the seam at most, for what remembers them. */
 const MOST_BEHIND = 48;
@@ -75,7 +75,7 @@ export class ExtraPictures {
       const { version } = now;
       if (this.measured?.version === version) return this.measured.seam;
       const { picture, loop } = now.piece;
-      const height = SEAM_HEIGHT;
+      const height = Math.min(SEAM_HEIGHT, picture.height);
       const width = Math.max(2, Math.round((height * picture.width) / picture.height));
       const memory = new Memory();
       const draw = (phase: number) => this.frame(now, { phase, width, height, memory });

@@ -5,7 +5,8 @@ import type { Skin } from '@/core/mesh/skin';
 import type { Preview } from '@/core/preview';
 import { patchAcross, patchFor, type Patch, type Patches } from '@/core/preview/where-used';
 import { linkedStrands } from '@/core/weave';
-import { Ended, withoutAssetData, studio } from '@/workers/remotes';
+import { withoutAssetData, studio } from '@/workers/remotes';
+import { Ended } from '@/workers/thread';
 import { useTransport } from './transport';
 import { useWorkbench } from './workbench';
 

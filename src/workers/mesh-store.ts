@@ -1,7 +1,8 @@
 import { bakeKey } from '@/core/forms/bake-key';
 import type { Skin } from '@/core/mesh/skin';
 import { strandById, type Piece, type Strand } from '@/core/piece/types';
-import { Ended, withoutAssetData, studio } from './remotes';
+import { withoutAssetData, studio } from './remotes';
+import { Ended } from './thread';
 
 /** Meshes of a piece's forms, baked in the worker and kept by what they depend on. */
 export class MeshStore {

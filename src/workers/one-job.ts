@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import { Ended } from './remotes';
+import { Ended } from './thread';
 
 interface Job<Api, Result> {
   open: () => Worker;

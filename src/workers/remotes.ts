@@ -3,49 +3,28 @@ import type { Making } from '@/core/forms/making';
 import type { Piece } from '@/core/piece/types';
 import type { Studio } from './studio';
 import type { TakeAway } from './take-away';
+import { startThread, type Thread } from './thread';
 
-/** Work in the studio was ended while it ran. */
-export class Ended extends Error {
-  override readonly name = 'Ended';
-}
-
-interface Open {
-  remote: Comlink.Remote<Studio>;
-  end: () => void;
-}
-
-let open: Open | null = null;
+let open: Thread<Studio> | null = null;
 /** What the studio was handed; one that is opened after another was ended gets it as well. */
 const handed = new Map<string, (remote: Comlink.Remote<Studio>) => Promise<void>>();
 let onMaking: (making: Making | null) => void = () => undefined;
 
-function openStudio(): Open {
+function openStudio(): Thread<Studio> {
   const worker = new Worker(new URL('./threads/studio.ts', import.meta.url), { type: 'module', name: 'studio' });
-  const wrapped = Comlink.wrap<Studio>(worker);
-  let fail: (error: Ended) => void = () => undefined;
-  const ended = new Promise<never>((_, reject) => {
-    fail = reject;
+  const thread = startThread<Studio>(worker, () => {
+    if (open === thread) closeStudio();
   });
-  ended.catch(() => undefined);
-  // An ended worker answers nothing more, so whoever waits for it is told.
-  const remote = new Proxy(wrapped, {
-    get:
-      (target, name) =>
-      (...args: unknown[]) =>
-        Promise.race([
-          (target as unknown as Record<PropertyKey, (...a: unknown[]) => Promise<unknown>>)[name]!(...args),
-          ended,
-        ]),
-  });
-  void wrapped.watch(Comlink.proxy((making: Making | null) => onMaking(making)));
-  for (const give of handed.values()) void give(wrapped);
-  return {
-    remote,
-    end: () => {
-      worker.terminate();
-      fail(new Ended('The work was stopped.'));
-    },
-  };
+  const { remote } = thread;
+  // Where it fails before it took these, whoever waits for an answer of it is told.
+  remote.watch(Comlink.proxy((making: Making | null) => onMaking(making))).catch(() => undefined);
+  for (const give of handed.values()) give(remote).catch(() => undefined);
+  return thread;
+}
+
+function closeStudio(): void {
+  open = null;
+  onMaking(null);
 }
 
 /** The worker as a typed remote object; it is started when first needed. */
@@ -57,8 +36,7 @@ export function studio(): Comlink.Remote<Studio> {
 /** Ends all that the studio is doing: whoever waits for it gets an `Ended`. The next call starts another. */
 export function endStudio(): void {
   open?.end();
-  open = null;
-  onMaking(null);
+  closeStudio();
 }
 
 /** Has one listener told what the studio is making, and null when that is done. */
@@ -79,7 +57,7 @@ export function withoutAssetData(piece: Piece): Piece {
 }
 
 /** A worker of its own for each export, so that cancelling can simply end it. */
-export function takeAway(): { remote: Comlink.Remote<TakeAway>; end: () => void } {
+export function takeAway(): Thread<TakeAway> {
   const worker = new Worker(new URL('./threads/take-away.ts', import.meta.url), { type: 'module', name: 'take-away' });
-  return { remote: Comlink.wrap<TakeAway>(worker), end: () => worker.terminate() };
+  return startThread<TakeAway>(worker);
 }

@@ -11,7 +11,8 @@ import { setParam, setPicture } from '@/core/piece/edit';
 import { PieceError } from '@/core/piece/errors';
 import { strandById, type Piece } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
-import { Ended, endStudio, handAsset, withoutAssetData, studio, takeAway, watchStudio } from './remotes';
+import { endStudio, handAsset, withoutAssetData, studio, takeAway, watchStudio } from './remotes';
+import { Ended, ThreadFailed } from './thread';
 import { MeshStore } from './mesh-store';
 import { readMeshData, readMeshFile } from './mesh-reading';
 import { readPanorama } from './panorama-reading';
@@ -256,6 +257,26 @@ describe('threads for one job', () => {
     vi.useRealTimers();
     await readMeshFile(file, 'model/obj');
     expect(opened('mesh-reader')).toBe(before + 3);
+  });
+});
+
+describe('a thread that fails', () => {
+  const fail = () => WorkerHere.opened.at(-1)!.worker.dispatchEvent(new Event('error'));
+
+  it('tells whoever waits for the studio, and the next call starts another', async () => {
+    const waiting = studio().seam(withoutAssetData(veil));
+    const before = opened('studio');
+    fail();
+    await expect(waiting).rejects.toBeInstanceOf(ThreadFailed);
+    expect(await studio().traces(withoutAssetData(small), 3)).not.toHaveLength(0);
+    expect(opened('studio')).toBe(before + 1);
+  });
+
+  it('tells whoever takes away', async () => {
+    const { remote } = takeAway();
+    const waiting = remote.begin({ format: 'zip', width: 1, height: 1, frames: 1, rate: 24, stem: 'veil' });
+    fail();
+    await expect(waiting).rejects.toThrow('Nothing of the piece is lost');
   });
 });
 

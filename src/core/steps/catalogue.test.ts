@@ -113,7 +113,7 @@ function rowsAt(places: PlaceValues[]): Float32Array {
 }
 
 /** Gives the values of row "s2" at places, and all that its step says beside the running value. */
-async function valuesOf(piece: Piece): Promise<(places: PlaceValues[]) => number[]> {
+async function valuesOf(piece: Piece): Promise<(places: PlaceValues[]) => Float64Array> {
   const analysis = analyse(piece);
   const evaluator = await Evaluator.make(piece, [{ strand: 's2' }], analysis);
   const { passes = 1 } = analysis.types.get('s2')!.at(-1)!.definition!;
@@ -133,7 +133,7 @@ async function valuesOf(piece: Piece): Promise<(places: PlaceValues[]) => number
 const valuesAt = async (piece: Piece, places: PlaceValues[]) => (await valuesOf(piece))(places);
 
 /** All that the last step of row "s2" comes to: values, a mesh, a part of the stage, a way of drawing. */
-async function outcome(piece: Piece): Promise<number[]> {
+async function outcome(piece: Piece): Promise<Float64Array> {
   const strand = piece.strands.find((s) => s.id === 's2')!;
   const step = strand.steps.at(-1)!;
   const definition = analyse(piece).types.get('s2')!.at(-1)!.definition!;
@@ -157,7 +157,15 @@ async function outcome(piece: Piece): Promise<number[]> {
 
 const letters = (text: string) => Array.from(text, (c) => c.charCodeAt(0));
 
-const joined = (parts: ArrayLike<number>[]) => parts.flatMap((part) => Array.from(part));
+function joined(parts: ArrayLike<number>[]): Float64Array {
+  const all = new Float64Array(parts.reduce((sum, part) => sum + part.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    all.set(part, at);
+    at += part.length;
+  }
+  return all;
+}
 
 /** How far two values are apart; a place that is moved on by whole units is the same to all that repeats. */
 const apart = (d: StepDefinition, a: number, b: number) => {
@@ -165,7 +173,8 @@ const apart = (d: StepDefinition, a: number, b: number) => {
   return d.op === 'field.pan' ? Math.abs(off - Math.round(off)) : off;
 };
 
-const differ = (a: number[], b: number[]) => a.length !== b.length || a.some((v, i) => Math.abs(v - b[i]!) > 1e-6);
+const differ = (a: Float64Array, b: Float64Array) =>
+  a.length !== b.length || a.some((v, i) => Math.abs(v - b[i]!) > 1e-6);
 
 const NEUTRAL: Partial<Record<RunType, string>> = { surface: 'bareSurface(vec3(0.0), 1.0, 0.0)' };
 

@@ -202,8 +202,8 @@ interface Abilities
     Stages {}
 
 /** What a step may not say: it reads as undefined, so that the abilities of any step can be asked for. */
-type Without<Told> = { [A in Exclude<keyof Abilities, keyof Told>]?: undefined };
-type Of<K extends Kind, Told> = StepBase<K> & Told & Without<Told>;
+type Without<Can> = { [A in Exclude<keyof Abilities, keyof Can>]?: undefined };
+type Of<K extends Kind, Can> = StepBase<K> & Can & Without<Can>;
 
 export type SignalStep = Of<'signal', Partial<Runs> & Asks & Resolves & Remembers>;
 export type FieldStep = Of<'field', Partial<Runs> & Asks & Resolves & Handled>;

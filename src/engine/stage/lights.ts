@@ -10,23 +10,14 @@ type Shadowed = THREE.Light & { shadow: THREE.LightShadow };
 export interface Lit {
   /** Radius about the middle of the hall within which all stands. */
   reach: number;
-  /** Part of the texels that shadow maps have on a side at most: see `shadowShare`. */
-  shadowShare: number;
+  /** Part of the texels that shadow maps have on a side at most. */
+  mapShare: number;
 }
 
 /** One sort of light: how it is made, and how it takes its numbers. */
 interface LightSort<S extends Sort, L extends THREE.Light> {
   make: () => L;
   set: (light: L, part: PartOf<S>, lit: Lit) => void;
-}
-
-/**
- * Small pictures need no large shadow maps: half of them from 256 pixels on the longest side down, a quarter from 128
- * down. It follows the piece, not the size that is drawn, so that a preview and what is taken away look alike.
- */
-export function shadowShare({ width, height }: { width: number; height: number }): number {
-  const side = Math.max(width, height);
-  return side > 256 ? 1 : side > 128 ? 0.5 : 0.25;
 }
 
 function withShadow<L extends Shadowed>(light: L, normalBias: number): L {
@@ -50,7 +41,7 @@ function setShadow(light: Shadowed, { cast, softness }: ShadowPart, most: number
 
 const directional: LightSort<'directional', THREE.DirectionalLight> = {
   make: () => withShadow(new THREE.DirectionalLight(), 0.06),
-  set: (light, { colour, from, shadow }, { reach, shadowShare: share }) => {
+  set: (light, { colour, from, shadow }, { reach, mapShare: share }) => {
     setColour(light.color, colour);
     light.position.set(...from).multiplyScalar(reach * 2);
     setShadow(light, shadow, 1024, share);
@@ -70,7 +61,7 @@ const directional: LightSort<'directional', THREE.DirectionalLight> = {
 
 const spot: LightSort<'spot', THREE.SpotLight> = {
   make: () => withShadow(new THREE.SpotLight(), 0.03),
-  set: (light, { colour, position, target, opening, edge, shadow }, { shadowShare: share }) => {
+  set: (light, { colour, position, target, opening, edge, shadow }, { mapShare: share }) => {
     setColour(light.color, colour);
     light.position.set(...position);
     light.target.position.set(...target);
@@ -82,7 +73,7 @@ const spot: LightSort<'spot', THREE.SpotLight> = {
 
 const point: LightSort<'point', THREE.PointLight> = {
   make: () => withShadow(new THREE.PointLight(), 0.03),
-  set: (light, { colour, position, reach, shadow }, { shadowShare: share }) => {
+  set: (light, { colour, position, reach, shadow }, { mapShare: share }) => {
     setColour(light.color, colour);
     light.position.set(...position);
     light.distance = reach;

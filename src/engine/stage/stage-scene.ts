@@ -12,7 +12,8 @@ import { partsOf } from './parts-of';
 import { setColour } from '../card/colours';
 import type { SurfaceOnForm } from '../surface/woven-surface';
 import type { SurfaceMaterials } from '../surface/surface-materials';
-import { Lights, shadowShare } from './lights';
+import { Lights } from './lights';
+import { mapShare } from './map-share';
 import type { Follow } from '../card/follow';
 import type { Branch } from '../card/uniforms';
 import { Geometries, Standing } from './standing';
@@ -115,8 +116,9 @@ export class StageScene {
     const half = isFlat ? now.top : Math.tan(THREE.MathUtils.degToRad(now.fov / 2));
     this.materials.shared.clLens.value.set(NEAR, FAR, isFlat ? 1 : 0, half);
     const lights = parts.flatMap(({ step, part }) => (part.part === 'light' ? [[step, part] as const] : []));
-    this.lights.set(new Map(lights), { reach: this.reach(), shadowShare: shadowShare(piece.picture) });
-    this.surroundings.set(this.scene, this.renderer, last('surroundings'));
+    const share = mapShare(piece.picture);
+    this.lights.set(new Map(lights), { reach: this.reach(), mapShare: share });
+    this.surroundings.set({ scene: this.scene, renderer: this.renderer, mapShare: share }, last('surroundings'));
     this.setBackground(piece, last('background'));
   }
 

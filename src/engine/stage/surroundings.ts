@@ -45,6 +45,27 @@ void main() {
 }
 `;
 
+/** Texels of a side of what reflects and lights, in a picture that is not small. */
+const SIDE = 256;
+
+/** The library's filter, which goes down to `SIDE` by itself; in a small picture nobody sees the difference. */
+export class AmbientFilter extends THREE.PMREMGenerator {
+  /** Texels of a side of what it makes: a power of two, 16 at least. */
+  side = SIDE;
+
+  _setSize(): void {
+    Object.assign(this, { _cubeSize: this.side });
+  }
+}
+
+/** What surroundings ask of the stage that they surround. */
+interface Surrounded {
+  scene: THREE.Scene;
+  renderer: THREE.WebGLRenderer;
+  /** Part of the texels that maps have on a side at most. */
+  mapShare: number;
+}
+
 /** What surrounds the stage: drawn behind everything where it is shown, and baked into soft light and reflections. */
 export class Surroundings {
   private readonly material = new THREE.ShaderMaterial({
@@ -67,7 +88,7 @@ export class Surroundings {
   });
   private readonly ball = new THREE.Mesh(new THREE.SphereGeometry(1, 32, 24), this.material);
   private readonly alone = new THREE.Scene();
-  private pmrem: THREE.PMREMGenerator | null = null;
+  private filter: AmbientFilter | null = null;
   private baked: { key: string; target: THREE.WebGLRenderTarget } | null = null;
 
   constructor() {
@@ -76,7 +97,7 @@ export class Surroundings {
   }
 
   /** Hands light and background to the scene; null takes them away. */
-  set(scene: THREE.Scene, renderer: THREE.WebGLRenderer, part: SurroundingsPart | null): void {
+  set({ scene, renderer, mapShare }: Surrounded, part: SurroundingsPart | null): void {
     if (!part) {
       scene.environment = null;
       scene.remove(this.ball);
@@ -89,20 +110,22 @@ export class Surroundings {
     uniforms.strength!.value = part.strength;
     uniforms.turn!.value = part.turn / 360;
     uniforms.picture!.value = part.picture ? panoramaOf(part.picture) : null;
-    const key = `${JSON.stringify(part)} ${(uniforms.picture!.value as THREE.Texture | null)?.id ?? ''}`;
-    if (this.baked?.key !== key) this.bake(renderer, key);
+    const side = SIDE * mapShare;
+    const key = `${JSON.stringify(part)} ${(uniforms.picture!.value as THREE.Texture | null)?.id ?? ''} ${side}`;
+    if (this.baked?.key !== key) this.bake(renderer, key, side);
     scene.environment = this.baked!.target.texture;
     if (part.shown) scene.add(this.ball);
     else scene.remove(this.ball);
   }
 
   /** Filtered by roughness by the library, once for each change. */
-  private bake(renderer: THREE.WebGLRenderer, key: string): void {
-    this.pmrem ??= new THREE.PMREMGenerator(renderer);
+  private bake(renderer: THREE.WebGLRenderer, key: string, side: number): void {
+    this.filter ??= new AmbientFilter(renderer);
+    this.filter.side = side;
     this.baked?.target.dispose();
     const { parent } = this.ball;
     this.alone.add(this.ball);
-    const target = this.pmrem.fromScene(this.alone, 0, 0.1, 10);
+    const target = this.filter.fromScene(this.alone, 0, 0.1, 10);
     this.baked = { key, target };
     this.alone.remove(this.ball);
     parent?.add(this.ball);
@@ -110,7 +133,7 @@ export class Surroundings {
 
   dispose(): void {
     this.baked?.target.dispose();
-    this.pmrem?.dispose();
+    this.filter?.dispose();
     this.material.dispose();
     this.ball.geometry.dispose();
   }

@@ -6,7 +6,8 @@ import { notify } from '@/state/notify';
 import { ensureAssets } from '@/state/assets';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
-import { Ended, endStudio, withoutAssetData, studio } from '@/workers/remotes';
+import { endStudio, withoutAssetData, studio } from '@/workers/remotes';
+import { Ended } from '@/workers/thread';
 import { download } from '../download';
 import { Button } from '../parts/Button';
 

@@ -2,7 +2,8 @@ import { useEffect, useState } from 'react';
 import { dependsOn } from '@/state/previews';
 import { useSounds } from '@/state/sounds';
 import { useWorkbench } from '@/state/workbench';
-import { Ended, withoutAssetData, studio } from '@/workers/remotes';
+import { withoutAssetData, studio } from '@/workers/remotes';
+import { Ended } from '@/workers/thread';
 import type { Trace } from './draw';
 
 /** The signals over the loop, worked out anew where one of them changes. */

@@ -22,7 +22,7 @@ import {
   type Kept,
 } from '@/state/kept';
 import { notify } from '@/state/notify';
-import { Ended } from '@/workers/remotes';
+import { Ended } from '@/workers/thread';
 import { forgetLeftovers } from '@/state/leftovers';
 import { readPieceFile } from '@/workers/reading';
 import { download } from '../download';
