@@ -69,7 +69,7 @@ describe('a kept piece', () => {
     expect(keeping().state).toBe('kept');
     rename('after');
     expect(keeping().state).toBe('waiting');
-    await vi.waitFor(async () => expect(await keptName('a')).toBe('after'), { timeout: 3000 });
+    await vi.waitFor(async () => expect(await keptName('a')).toBe('after'), { timeout: 20_000 });
     await vi.waitFor(() => expect(keeping().state).toBe('kept'));
     close!();
   });
@@ -102,7 +102,7 @@ describe('a kept piece', () => {
     keepDraft('a', named('draft'));
     const close = await openKept('a');
     expect(useWorkbench.getState().piece.name).toBe('draft');
-    await vi.waitFor(async () => expect(await keptName('a')).toBe('draft'), { timeout: 3000 });
+    await vi.waitFor(async () => expect(await keptName('a')).toBe('draft'), { timeout: 20_000 });
     close!();
   });
 
@@ -136,7 +136,7 @@ describe('a kept piece', () => {
     await vi.waitFor(() => expect(keeping()).toEqual({ state: 'kept', at: 9e12 }));
     expect(useWorkbench.getState().piece.name).toBe('theirs');
     rename('mine');
-    await vi.waitFor(async () => expect(await keptName('a')).toBe('mine'), { timeout: 3000 });
+    await vi.waitFor(async () => expect(await keptName('a')).toBe('mine'), { timeout: 20_000 });
     close!();
   });
 
@@ -147,7 +147,7 @@ describe('a kept piece', () => {
     rename('mine');
     if (left !== 'before') await keep('a', named(left));
     other!();
-    await vi.waitFor(async () => expect(await keptName('a')).toBe('mine'), { timeout: 3000 });
+    await vi.waitFor(async () => expect(await keptName('a')).toBe('mine'), { timeout: 20_000 });
     useWorkbench.temporal.getState().undo();
     expect(useWorkbench.getState().piece.name).toBe(left);
     close!();
