@@ -27,15 +27,18 @@ export async function onGraphicsCard(page: Page, { rows, ...job }: Job): Promise
   return Array.from(job.whole ? new Uint32Array(bytes) : new Float32Array(bytes));
 }
 
-/** In the page. */
+/** In the page, which keeps one context for all jobs: to make one takes longer than most jobs do. */
 function drawn({ glsl, result, width, sent, whole, picture, uniforms = [] }: Omit<Job, 'rows'> & { sent: string }) {
   const rows = new Float32Array(Uint8Array.from(atob(sent), (c) => c.charCodeAt(0)).buffer);
   const count = rows.length / width;
-  const canvas = new OffscreenCanvas(1, 1);
-  const gl = canvas.getContext('webgl2')!;
+  const kept = globalThis as { forJobs?: WebGL2RenderingContext };
+  const gl = (kept.forJobs ??= new OffscreenCanvas(1, 1).getContext('webgl2')!);
   gl.getExtension('EXT_color_buffer_float');
+  const shaders: WebGLShader[] = [];
+  const textures: WebGLTexture[] = [];
   const compile = (type: number, source: string) => {
     const shader = gl.createShader(type)!;
+    shaders.push(shader);
     gl.shaderSource(shader, source);
     gl.compileShader(shader);
     if (!gl.getShaderParameter(shader, gl.COMPILE_STATUS)) throw new Error(`${gl.getShaderInfoLog(shader)}\n${source}`);
@@ -75,6 +78,7 @@ void main() { outcome = ${result}; }`,
     data: ArrayBufferView | null,
   ) => {
     const t = gl.createTexture();
+    textures.push(t);
     gl.bindTexture(gl.TEXTURE_2D, t);
     gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.NEAREST);
     gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MAG_FILTER, gl.NEAREST);
@@ -84,7 +88,8 @@ void main() { outcome = ${result}; }`,
   const target = whole
     ? texture(gl.RGBA32UI, count, 1, gl.RGBA_INTEGER, gl.UNSIGNED_INT, null)
     : texture(gl.RGBA32F, count, 1, gl.RGBA, gl.FLOAT, null);
-  gl.bindFramebuffer(gl.FRAMEBUFFER, gl.createFramebuffer());
+  const frame = gl.createFramebuffer();
+  gl.bindFramebuffer(gl.FRAMEBUFFER, frame);
   gl.framebufferTexture2D(gl.FRAMEBUFFER, gl.COLOR_ATTACHMENT0, gl.TEXTURE_2D, target, 0);
   if (picture) {
     gl.activeTexture(gl.TEXTURE1);
@@ -103,7 +108,10 @@ void main() { outcome = ${result}; }`,
   gl.drawArrays(gl.TRIANGLES, 0, 3);
   const out = whole ? new Uint32Array(4 * count) : new Float32Array(4 * count);
   gl.readPixels(0, 0, count, 1, whole ? gl.RGBA_INTEGER : gl.RGBA, whole ? gl.UNSIGNED_INT : gl.FLOAT, out);
-  gl.getExtension('WEBGL_lose_context')?.loseContext();
+  for (const shader of shaders) gl.deleteShader(shader);
+  for (const used of textures) gl.deleteTexture(used);
+  gl.deleteProgram(program);
+  gl.deleteFramebuffer(frame);
   const bytes = new Uint8Array(out.buffer);
   let text = '';
   for (let at = 0; at < bytes.length; at += 4096) text += String.fromCharCode(...bytes.subarray(at, at + 4096));

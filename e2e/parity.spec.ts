@@ -96,7 +96,7 @@ async function compare(name: string, glsl: string, result: string, rows: number[
   return cpu;
 }
 
-/** One page serves all: each job makes its own graphics context and lets go of it. Any page of this origin will do. */
+/** One page serves all. Any page of this origin will do. */
 let page: Page;
 test.beforeAll(async ({ browser }) => {
   page = await browser.newPage();
