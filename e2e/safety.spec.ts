@@ -3,7 +3,18 @@ import { expect } from '@playwright/test';
 import { writePiece } from '@/core/formats/piece-file';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
-import { inWorkbench, openPiece, pixelsOf, seam, setNumber, smallStarter, taken, variety, pickItem } from './artist';
+import {
+  inWorkbench,
+  openPiece,
+  pickItem,
+  pixelsOf,
+  seam,
+  setNumber,
+  smallStarter,
+  stage,
+  taken,
+  variety,
+} from './artist';
 import { test, testAlone } from './lasting-page';
 
 testAlone('the policy forbids eval and foreign scripts, and nothing of ours breaks it', async ({ page }) => {
@@ -188,6 +199,30 @@ testAlone('an area that fails leaves the others alone, leads to the piece’s fi
   await failed.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByText('frame 1 of 12')).toBeVisible();
 });
+
+testAlone(
+  'what computes beside the page says when it cannot, and the next change is worked out again',
+  async ({ page }) => {
+    await page.addInitScript(() => {
+      const Own = Worker;
+      window.Worker = class extends Own {
+        constructor(url: string | URL, options?: WorkerOptions) {
+          const isLost = options?.name === 'studio' && !(window as unknown as { mended?: boolean }).mended;
+          super(isLost ? '/nothing.js' : url, options);
+        }
+      };
+    });
+    await openPiece(page, smallStarter('tidewater-veil'));
+    await inWorkbench(page);
+    await expect(page.getByText('"sea" could not be made: What computes beside the page has failed.')).toBeVisible();
+    await expect(seam(page)).toHaveText('not measured');
+    await page.evaluate(() => Object.assign(window, { mended: true }));
+    await page.getByRole('button', { name: 'Grid in sea' }).click();
+    await setNumber(page, 'Columns', 8);
+    await expect(seam(page)).toHaveText('closes');
+    await expect.poll(async () => variety(await pixelsOf(stage(page)))).toBeGreaterThan(8);
+  },
+);
 
 test('the shelf survives a kept piece that cannot be worked out, and deletes it', async ({ page }) => {
   await openPiece(page, smallStarter('lamp-room'));
