@@ -160,7 +160,7 @@ test('long work shows how far it is and can be stopped', async ({ page }) => {
 
 test('the GLSL of a field compiles on its own and paints', async ({ page }) => {
   await open(page);
-  await page.getByLabel('Field to take as GLSL').selectOption({ label: 'tint' });
+  await page.getByLabel('Strand to take as GLSL').selectOption({ label: 'tint' });
   const { name, bytes } = await take(page, 'GLSL');
   expect(name).toBe('tidewater-veil-tint.frag');
   const painted = await page.evaluate((source) => {

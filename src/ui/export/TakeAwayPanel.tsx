@@ -10,7 +10,7 @@ import { canWrite } from '@/workers/video';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
 import { seconds } from '../number-words';
-import { savePiece, saveGlsl } from '../workbench/actions';
+import { KINDS_WITH_GLSL, savePiece, saveGlsl } from '../workbench/actions';
 import { TakeForm } from './TakeForm';
 import { Cancelled, runTakeAway, type Format, type Progress } from './run';
 
@@ -87,9 +87,9 @@ function Choose({ run }: { run: (format: Format) => void }) {
   const { width, height } = piece.picture;
   const can = useEncodable(width, height);
   const output = outputOf(piece);
-  const fields = piece.strands.filter((s) => s.kind === 'field' || s.kind === 'signal');
+  const written = KINDS_WITH_GLSL.flatMap((kind) => piece.strands.filter((s) => s.kind === kind));
   const [glsl, setGlsl] = useState(
-    fields.some((s) => s.id === selected?.strand) ? selected!.strand : (fields[0]?.id ?? ''),
+    written.some((s) => s.id === selected?.strand) ? selected!.strand : (written[0]?.id ?? ''),
   );
   const forms = piece.strands.filter((s) => s.kind === 'form');
   const nothing = !output.finish && !output.stage;
@@ -137,18 +137,17 @@ function Choose({ run }: { run: (format: Format) => void }) {
           </Button>
         </li>
         {forms.length > 0 && <TakeForm forms={forms} />}
-        {fields.length > 0 && (
+        {written.length > 0 && (
           <li className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">
             <label>
               <b className="mr-2 inline-block w-14 font-semibold">GLSL</b>
-              <span className="text-mute">The field </span>
               <select
-                aria-label="Field to take as GLSL"
+                aria-label="Strand to take as GLSL"
                 value={glsl}
                 onChange={(e) => setGlsl(e.target.value)}
                 className="rounded border border-line bg-ground px-1.5 py-0.5"
               >
-                {fields.map((s) => (
+                {written.map((s) => (
                   <option key={s.id} value={s.id}>
                     {s.name}
                   </option>

@@ -10,7 +10,7 @@ import { pick } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
-import { copyStrand, deleteStrand, duplicateDeep, kindsWithGlsl, saveGlsl } from '../workbench/actions';
+import { copyStrand, deleteStrand, duplicateDeep, KINDS_WITH_GLSL, saveGlsl } from '../workbench/actions';
 import { keepStrands } from '../workbench/part-actions';
 import { bundleSelected, bundleUp, pasteInto, shiftRow, takeStrand } from '../workbench/selected';
 import { Cell } from './Cell';
@@ -173,7 +173,7 @@ function NameCell({ strand, compact, used, takers, several }: NameProps) {
         several
           ? { label: 'Bundle the selected strands', run: bundleSelected }
           : { label: 'Bundle with the one above', run: () => bundleUp(strand.id) },
-        ...(kindsWithGlsl(strand.kind)
+        ...(KINDS_WITH_GLSL.includes(strand.kind)
           ? ['line' as const, { label: 'Save as GLSL', run: () => saveGlsl(strand.id) }]
           : []),
         'line' as const,

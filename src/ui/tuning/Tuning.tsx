@@ -67,7 +67,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
             {row?.takes ? `${takes} to ${gives}` : `begins with ${row?.gives ? typeWithArticle(row.gives) : 'nothing'}`}
           </p>
         </div>
-        <div className="-ml-1.5 flex flex-wrap [&>button]:size-7">
+        <div className="-ml-1.5 flex flex-wrap [&>button]:h-7 [&>button]:w-6">
           {canLook(strand) && (
             <Button
               look="icon"

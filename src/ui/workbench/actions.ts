@@ -146,9 +146,8 @@ export function saveGlsl(strand: string): void {
   );
 }
 
-export function kindsWithGlsl(kind: Kind): boolean {
-  return kind === 'field' || kind === 'signal';
-}
+/** Kinds of strands that can be taken away as GLSL; what is wanted most is first. */
+export const KINDS_WITH_GLSL: readonly Kind[] = ['field', 'signal'];
 
 /** Duplicates a strand together with all that it takes from, so that both can go their own way. */
 export const duplicateDeep = (strand: string) => state().edit((p) => putIn(p, clipStrands(p, [strand], true)).piece);

@@ -9,7 +9,7 @@ import { useTransport } from '@/state/transport';
 import { redo, undo, useWorkbench } from '@/state/workbench';
 import { openSecondWindow } from '../stage/second-window';
 import { clearMemory } from '../stage/viewer-handle';
-import { kindsWithGlsl, saveGlsl, savePiece } from './actions';
+import { KINDS_WITH_GLSL, saveGlsl, savePiece } from './actions';
 import { onStep, thenStep, type Command, type Situation } from './command';
 
 function oneFrame({ piece }: Situation, by: number): void {
@@ -25,7 +25,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
     name: ({ strand }) => `Save ${strand?.name} as GLSL`,
     ...onStep(
       ({ strand }) => saveGlsl(strand),
-      ({ strand }) => strand !== undefined && kindsWithGlsl(strand.kind),
+      ({ strand }) => strand !== undefined && KINDS_WITH_GLSL.includes(strand.kind),
     ),
   },
   {
