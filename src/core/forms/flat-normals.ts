@@ -1,4 +1,4 @@
-import { spread } from '../mesh/skin';
+import { spreadBare } from '../mesh/skin';
 import type { StandingForm } from './standing';
 import { faceNormal } from '../mesh/vectors';
 
@@ -6,15 +6,15 @@ import { faceNormal } from '../mesh/vectors';
 export function flatNormals(stands: StandingForm): StandingForm {
   const { skin, positions, tint } = stands;
   if (skin.corners.length === 0) return stands;
-  const whole = skin.faceOf ? skin : spread(skin);
-  const moved = skin.faceOf ? positions : gatherRows(positions, skin.corners);
+  const whole = spreadBare(skin);
+  const moved = gatherRows(positions, skin.corners);
   const normals = new Float32Array(moved.length);
   const shape = { positions: moved, faceStarts: whole.faceStarts, corners: whole.corners };
   for (let f = 0; f + 1 < whole.faceStarts.length; f++) {
     const normal = faceNormal(shape, f);
     for (let c = whole.faceStarts[f]!; c < whole.faceStarts[f + 1]!; c++) normals.set(normal, 3 * whole.corners[c]!);
   }
-  return { skin: whole, positions: moved, normals, tint: tint && !skin.faceOf ? gatherRows(tint, skin.corners) : tint };
+  return { ...stands, skin: whole, positions: moved, normals, tint: tint && gatherRows(tint, skin.corners) };
 }
 
 function gatherRows(data: Float32Array, rows: Uint32Array): Float32Array {

@@ -110,7 +110,7 @@ describe('live parts', () => {
       );
     const gone = await standingOf(piece(1), 0);
     gone.positions.forEach((v, i) =>
-      expect(v).toBeCloseTo(gone.skin.faces.middle[3 * gone.skin.faceOf![Math.floor(i / 3)]! + (i % 3)]!, 6),
+      expect(v).toBeCloseTo(gone.once.faces.middle[3 * gone.once.faceOf![Math.floor(i / 3)]! + (i % 3)]!, 6),
     );
     const whole = await standingOf(piece(0), 0);
     expect([...whole.positions]).toEqual([...whole.skin.positions]);
@@ -127,10 +127,10 @@ describe('live parts', () => {
         ['form.raise', { by: { link: 's1' }, height: 0.5 }],
       ],
     );
-    const { positions, skin } = await standingOf(piece, 0);
+    const { positions, once } = await standingOf(piece, 0);
     const tops = new Set<number>();
     for (let v = 0; v < positions.length / 3; v++) {
-      if (!skin.lift![v]) expect(positions[3 * v + 1]).toBeCloseTo(0, 6);
+      if (!once.lift![v]) expect(positions[3 * v + 1]).toBeCloseTo(0, 6);
       else tops.add(Number(positions[3 * v + 1]!.toFixed(4)));
     }
     expect([...tops].sort((a, b) => a - b)).toEqual([-0.75, -0.25, 0.25, 0.75]);

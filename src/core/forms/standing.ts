@@ -6,16 +6,22 @@ import { setPlaceFields } from '../weave/places';
 import { liveSkin } from './live-skin';
 import { LiveNormals } from './live-normals';
 import type { Mesh } from '../mesh/mesh';
-import { placesOf } from './place-rows';
-import { vertexCount, type Skin } from '../mesh/skin';
+import { placesOf, type CopyPlace } from './place-rows';
+import { manyOf, vertexCount, type BareSkin, type Skin } from '../mesh/skin';
 
-/** A form as it stands at a phase: its skin (of all copies), and where each vertex is now. */
+/** A form as it stands at a phase. */
 export interface StandingForm {
-  skin: Skin;
+  /** Of all copies, one after the other, at rest. */
+  skin: BareSkin;
+  /** xyz of each vertex now. */
   positions: Float32Array;
   /** Normals of the moved surface; those at rest where there is nothing to work them out by. */
   normals: Float32Array;
   tint: Float32Array | null;
+  /** Of one copy, at rest. */
+  once: Skin;
+  /** The copies; a single one without a place where the form is there once. */
+  copies: (CopyPlace | undefined)[];
 }
 
 interface Options {
@@ -40,23 +46,15 @@ export async function standing(
   const skin = liveSkin(mesh, evaluator.woven.glsl);
   const count = vertexCount(skin);
   const slopes = still || skin.corners.length === 0 ? null : await LiveNormals.make(evaluator);
-  if (!skin.copies) {
-    const one = moveOne(evaluator, slopes, placesOf(skin, phase), count, phase, skin);
-    return { skin, ...one };
-  }
-  const copies = Math.min(most, skin.copies.at.length / 3);
-  const positions = new Float32Array(3 * count * copies);
-  const normals = new Float32Array(3 * count * copies);
-  const tint = new Float32Array(3 * count * copies);
+  const copies = firstCopies(skin, most);
+  const move = (copy?: CopyPlace) => moveOne(evaluator, slopes, placesOf(skin, phase, copy), count, phase, skin);
+  if (!skin.copies) return { skin, ...move(), once: skin, copies };
+  const positions = new Float32Array(3 * count * copies.length);
+  const normals = new Float32Array(3 * count * copies.length);
+  const tint = new Float32Array(3 * count * copies.length);
   let coloured = false;
-  for (let n = 0; n < copies; n++) {
-    const at = {
-      number: n,
-      count: skin.copies.at.length / 3,
-      at: skin.copies.at.subarray(3 * n, 3 * n + 3) as unknown as number[],
-      normal: skin.copies.normal.subarray(3 * n, 3 * n + 3) as unknown as number[],
-    };
-    const one = moveOne(evaluator, slopes, placesOf(skin, phase, at), count, phase, skin);
+  for (const [n, copy] of copies.entries()) {
+    const one = move(copy);
     positions.set(one.positions, 3 * count * n);
     normals.set(one.normals, 3 * count * n);
     if (one.tint) {
@@ -64,7 +62,20 @@ export async function standing(
       coloured = true;
     }
   }
-  return { skin: many(skin, copies), positions, normals, tint: coloured ? tint : null };
+  const all = manyOf(skin, copies.length);
+  return { skin: all, positions, normals, tint: coloured ? tint : null, once: skin, copies };
+}
+
+function firstCopies({ copies }: Skin, most: number): StandingForm['copies'] {
+  if (!copies) return [undefined];
+  const count = copies.at.length / 3;
+  const three = (data: Float32Array, n: number) => data.subarray(3 * n, 3 * n + 3) as unknown as number[];
+  return Array.from({ length: Math.min(most, count) }, (_, number) => ({
+    number,
+    count,
+    at: three(copies.at, number),
+    normal: three(copies.normal, number),
+  }));
 }
 
 function moveOne(
@@ -74,7 +85,7 @@ function moveOne(
   count: number,
   phase: number,
   skin: Skin,
-): Omit<StandingForm, 'skin'> {
+): Pick<StandingForm, 'positions' | 'normals' | 'tint'> {
   delayed(evaluator, rows, count, phase);
   const by = evaluator.attribute('tint', rows, count);
   const tint = by ? by.map((v, i) => v * (skin.tint?.[i] ?? 1)) : (skin.tint ?? null);
@@ -91,30 +102,4 @@ const fraction = (v: number) => v - Math.floor(v);
 export function delayed(evaluator: Evaluator, rows: Float32Array, count: number, phase: number): void {
   const delay = evaluator.attribute('delay', rows, count);
   if (delay) for (let i = 0; i < count; i++) setPlaceFields(rows, i, { phase: fraction(phase - delay[i]!) });
-}
-
-/** A skin so many times over, one after the other; how it runs is that of the first. */
-function many(skin: Skin, copies: number): Skin {
-  const count = vertexCount(skin);
-  const times = <T extends Float32Array | Uint32Array>(data: T, make: new (n: number) => T, shift = 0): T => {
-    const out = new make(data.length * copies);
-    for (let n = 0; n < copies; n++)
-      for (let i = 0; i < data.length; i++) out[n * data.length + i] = data[i]! + shift * n;
-    return out;
-  };
-  const faces = skin.faceStarts.length - 1;
-  const faceStarts = new Uint32Array(faces * copies + 1);
-  for (let n = 0; n < copies; n++)
-    for (let f = 0; f <= faces; f++) faceStarts[n * faces + f] = n * skin.corners.length + skin.faceStarts[f]!;
-  return {
-    ...skin,
-    positions: times(skin.positions, Float32Array),
-    faceStarts,
-    corners: times(skin.corners, Uint32Array, count),
-    origin: times(skin.origin, Uint32Array),
-    points: Object.fromEntries(
-      Object.entries(skin.points).map(([name, data]: [string, Float32Array]) => [name, times(data, Float32Array)]),
-    ) as unknown as Skin['points'],
-    copies: undefined,
-  };
 }

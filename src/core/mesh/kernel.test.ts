@@ -5,7 +5,7 @@ import { measure } from './measure';
 import { faceCount, faceSize, fromFaces, meshOf, pointCount, type Mesh } from './mesh';
 import { inBall, inBox, inRows, lattice, onBall, onCircle, onLine, onSpiral } from './source/clouds';
 import { box, cylinder, icosphere, outline } from './source/solids';
-import { copyToHandOver, skinOf, spread, triangles } from './skin';
+import { copyToHandOver, manyOf, skinOf, spread, triangles, vertexCount } from './skin';
 import { bevel } from './topology/bevel';
 import { dual } from './topology/dual';
 import { facePoints, tubes } from './topology/edges';
@@ -351,6 +351,20 @@ describe('skins', () => {
   it('give triangles for every corner but two of each face', () => {
     for (const mesh of [cube(), dual(icosphere(1, 2)), outline(12, (k) => (k % 2 ? 0.3 : 1))])
       expect(triangles(skinOf(mesh)).length / 3).toBe(mesh.corners.length - 2 * faceCount(mesh));
+  });
+
+  it('many times over have the faces and triangles of each, one after the other', () => {
+    for (const skin of [skinOf(cube()), spread(skinOf(cube())), skinOf(dual(icosphere(1, 2)))]) {
+      const many = manyOf(skin, 3);
+      const [count, corners] = [vertexCount(skin), skin.corners.length];
+      expect(vertexCount(many)).toBe(3 * count);
+      const three = (rows: Uint32Array, shift: number) =>
+        [0, 1, 2].flatMap((n) => Array.from(rows, (v) => v + n * shift));
+      expect([...triangles(many)]).toEqual(three(triangles(skin), count));
+      expect([...many.corners]).toEqual(three(skin.corners, count));
+      expect([...many.faceStarts]).toEqual([0, ...three(skin.faceStarts.slice(1), corners)]);
+      expect(many.points.uv.length).toBe(2 * vertexCount(many));
+    }
   });
 
   it('are handed over as a copy, each buffer once, and the skin itself stays', () => {

@@ -33,6 +33,9 @@ export interface Skin {
   copies?: Copies;
 }
 
+/** Vertices and how faces lie on them: a skin without what it knows of each face and copy. */
+export type BareSkin = Omit<Skin, 'faces' | 'lift' | 'tint' | 'faceOf' | 'copies'>;
+
 /** For each face: its number, mean point and normal; faces made by raising one keep its. */
 export interface FaceRows {
   number: Float32Array;
@@ -70,14 +73,46 @@ export function spread(skin: Skin): Skin {
   const { corners, faceStarts } = skin;
   const faceOf = new Uint32Array(corners.length);
   for (let f = 0; f + 1 < faceStarts.length; f++) faceOf.fill(f, faceStarts[f]!, faceStarts[f + 1]!);
+  return { ...skin, ...spreadBare(skin), tint: skin.tint && gatherFloats(skin.tint, 3, corners), faceOf };
+}
+
+/** The same of a skin that knows nothing of each face. */
+export function spreadBare(skin: BareSkin): BareSkin {
+  const { positions, points, faceStarts, corners, cut, origin, facets } = skin;
   return {
-    ...skin,
-    positions: gatherFloats(skin.positions, 3, corners),
-    points: spreadRows(skin.points, corners),
+    positions: gatherFloats(positions, 3, corners),
+    points: spreadRows(points, corners),
+    faceStarts,
     corners: Uint32Array.from(corners.keys()),
-    origin: corners.map((v) => skin.origin[v]!),
-    tint: skin.tint && gatherFloats(skin.tint, 3, corners),
-    faceOf,
+    cut,
+    origin: corners.map((v) => origin[v]!),
+    facets,
+  };
+}
+
+/** A skin so many times over, one after the other; how it runs is that of the first. */
+export function manyOf(skin: BareSkin, copies: number): BareSkin {
+  const times = <T extends Float32Array | Uint32Array>(data: T, make: new (n: number) => T, shift = 0): T => {
+    const out = new make(data.length * copies);
+    for (let n = 0; n < copies; n++)
+      for (let i = 0; i < data.length; i++) out[n * data.length + i] = data[i]! + shift * n;
+    return out;
+  };
+  const { corners, facets } = skin;
+  const faces = skin.faceStarts.length - 1;
+  const faceStarts = new Uint32Array(faces * copies + 1);
+  for (let n = 0; n < copies; n++)
+    for (let f = 0; f <= faces; f++) faceStarts[n * faces + f] = n * corners.length + skin.faceStarts[f]!;
+  return {
+    positions: times(skin.positions, Float32Array),
+    points: Object.fromEntries(
+      Object.entries(skin.points).map(([name, data]: [string, Float32Array]) => [name, times(data, Float32Array)]),
+    ) as unknown as FrameRows,
+    faceStarts,
+    corners: times(corners, Uint32Array, vertexCount(skin)),
+    cut: times(skin.cut, Uint32Array, corners.length),
+    origin: times(skin.origin, Uint32Array),
+    facets,
   };
 }
 
@@ -122,10 +157,10 @@ function tintOf(mesh: Mesh, origin: Uint32Array): Float32Array | undefined {
   return out;
 }
 
-export const vertexCount = (skin: Skin) => skin.positions.length / 3;
+export const vertexCount = (skin: BareSkin) => skin.positions.length / 3;
 
 /** Triangles of all faces: three vertex numbers each. */
-export function triangles({ cut, corners }: Skin): Uint32Array {
+export function triangles({ cut, corners }: BareSkin): Uint32Array {
   const out = new Uint32Array(cut.length);
   for (let i = 0; i < cut.length; i++) out[i] = corners[cut[i]!]!;
   return out;

@@ -1,5 +1,5 @@
 import { toByte } from '../colour';
-import { triangles, type Skin } from '../mesh/skin';
+import { triangles, type BareSkin } from '../mesh/skin';
 import { GROUND, lightOf } from './shade';
 import type { Preview, PreviewSize } from './types';
 
@@ -12,7 +12,7 @@ const CLAY = [0.26, 0.29, 0.26, 0.8, 0, 0, 0, 0];
  * A small shaded drawing of a mesh, seen from above at an angle.
  * @param positions xyz for each point, where they stand now
  */
-export function formDrawing(mesh: Skin, positions: Float32Array, { width, height }: PreviewSize): Preview {
+export function formDrawing(mesh: BareSkin, positions: Float32Array, { width, height }: PreviewSize): Preview {
   const view = turned(positions);
   const scale = fit(view, width, height);
   const pixels = new Uint8ClampedArray(width * height * 4);

@@ -4,9 +4,23 @@ import { coarse } from '@/demo/testing';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
 import { unzipSync } from 'fflate';
 import { FrameZip } from '../formats/frame-zip';
-import { previewSteps } from '.';
+import { previewSteps, type Preview } from '.';
 
 const size = { width: 24, height: 12 };
+/** At which a thin form is a pixel wide. */
+const formSize = { width: 72, height: 36 };
+/** Forms whose points are all at one place. */
+const AT_ONE_PLACE = ['moorings'];
+
+/** Share of a drawing's width or height, the larger, over which it is not ground. */
+function spanOf(preview: Preview): number {
+  if (preview.kind !== 'picture') return 0;
+  const { width, height } = preview;
+  const pixels = new Uint32Array(preview.pixels.buffer);
+  const seen = [...pixels.keys()].filter((i) => pixels[i] !== pixels[0]);
+  const over = (of: (i: number) => number) => Math.max(...seen.map(of)) - Math.min(...seen.map(of)) + 1;
+  return Math.max(over((i) => i % width) / width, over((i) => Math.floor(i / width)) / height);
+}
 
 it.each(STARTERS.map((s) => [s.id, s] as const))(
   'draws every step of %s that the processor can draw',
@@ -14,11 +28,14 @@ it.each(STARTERS.map((s) => [s.id, s] as const))(
     const piece = coarse(starter.piece);
     for (const strand of piece.strands) {
       const steps = strand.steps.map((s) => s.id);
-      const drawn = await previewSteps(piece, strand, steps, size, 0.3);
+      const drawn = await previewSteps(piece, strand, steps, strand.kind === 'form' ? formSize : size, 0.3);
       const cells = strand.kind !== 'stage' && strand.kind !== 'finish';
       expect([...drawn.keys()], strand.name).toEqual(cells ? steps : []);
       const kinds = [...drawn.values()].map((p) => p.kind);
       expect(kinds, strand.name).toEqual(kinds.map(() => (strand.kind === 'signal' ? 'plot' : 'picture')));
+      // All of a form is seen: what is drawn is as wide or as high as fits.
+      if (strand.kind === 'form' && !AT_ONE_PLACE.includes(strand.name))
+        for (const [step, preview] of drawn) expect(spanOf(preview), `${strand.name}/${step}`).toBeGreaterThan(0.75);
     }
   },
   60_000,

@@ -2,6 +2,7 @@ import { toByte, toLinear } from '../../colour';
 import { bake } from '../../forms/bake';
 import { flatNormals } from '../../forms/flat-normals';
 import { MeshError, type Mesh } from '../../mesh/mesh';
+import { vertexCount } from '../../mesh/skin';
 import { standing, type StandingForm } from '../../forms/standing';
 import { isLink, type Piece, type Strand } from '../../piece/types';
 import { analyse, Evaluator } from '../../weave';
@@ -136,7 +137,7 @@ const PLAIN: FileSurface = { colour: [0.5, 0.5, 0.5], roughness: 0.8, metal: 0, 
 async function surfaceOf(
   piece: Piece,
   strand: Strand,
-  { skin, positions }: StandingForm,
+  { once, copies }: StandingForm,
   phase: number,
 ): Promise<{ values: FileSurface; colours: Float32Array | null }> {
   const place = piece.strands
@@ -145,10 +146,11 @@ async function surfaceOf(
   const link = place?.params.surface;
   if (!isLink(link)) return { values: PLAIN, colours: null };
   const evaluator = await Evaluator.make(piece, [{ strand: link.link }], analyse(piece));
-  const count = positions.length / 3;
-  const rows = placesOf(skin, phase);
-  const values = evaluator.run(0, rows, count);
-  const width = evaluator.width(0);
+  const [each, width] = [vertexCount(once), evaluator.width(0)];
+  const count = each * copies.length;
+  const values = new Float32Array(width * count);
+  for (const [n, copy] of copies.entries())
+    values.set(evaluator.run(0, placesOf(once, phase, copy), each), width * each * n);
   const at = (name: string) =>
     SURFACE_FIELDS.slice(
       0,

@@ -5,6 +5,7 @@ import { EXTMeshGPUInstancing, KHRMaterialsEmissiveStrength, type InstancedMesh 
 import { beforeAll, describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { toByte } from '../../colour';
+import { addStep, addStrand, blankPiece } from '../../piece/edit';
 import { measure } from '../../mesh/measure';
 import { MeshError, meshOf } from '../../mesh/mesh';
 import { box, icosphere } from '../../mesh/source/solids';
@@ -129,6 +130,33 @@ describe('GLB', () => {
     const instances = root.listNodes()[0]!.getExtension<InstancedMesh>('EXT_mesh_gpu_instancing')!;
     expect(instances.getAttribute('TRANSLATION')!.getCount()).toBe(34 * 20);
     expect(root.listMeshes()[0]!.listPrimitives()[0]!.getAttribute('POSITION')!.getCount()).toBe(24);
+  });
+
+  it('has the colour of each copy where copies are sheared', async () => {
+    let piece = addStrand(blankPiece(), 'field', 'number', 'field.copy', { as: 'count' });
+    piece = addStep(piece, 's1', 1, 'field.remap', { fromLow: 0, fromHigh: 2, low: 0, high: 1 });
+    piece = addStrand(piece, 'field', 'aside', 'field.position');
+    piece = addStep(piece, 's2', 1, 'field.pick', { channel: 'x or red' });
+    piece = addStep(piece, 's2', 2, 'field.join', { how: 'multiply', other: { link: 's1' } });
+    piece = addStrand(piece, 'form', 'line', 'form.points-line', { count: 3, from: [0, 0, 0], to: [20, 0, 0] });
+    piece = addStrand(piece, 'form', 'boxes', 'form.box');
+    piece = addStep(piece, 's4', 1, 'form.push', { by: { link: 's2' }, amount: 0.5, along: 'y' });
+    piece = addStep(piece, 's4', 2, 'form.copies', { on: { link: 's3' } });
+    piece = addStrand(piece, 'surface', 'paint', 'surface.lit');
+    piece = addStep(piece, 's5', 1, 'surface.colour', { colour: { link: 's1' } });
+    piece = addStrand(piece, 'stage', 'hall', 'stage.place', { form: { link: 's4' }, surface: { link: 's5' } });
+    const file = await writeForm(
+      piece,
+      piece.strands.find((s) => s.id === 's4')!,
+      { format: 'glb', phase: 0 },
+    );
+    await expectValid(file);
+    const root = (await io.readBinary(file)).getRoot();
+    expect(root.listNodes()[0]!.getExtension('EXT_mesh_gpu_instancing')).toBeNull();
+    const colours = root.listMeshes()[0]!.listPrimitives()[0]!.getAttribute('COLOR_0')!;
+    const each = colours.getCount() / 3;
+    const reds = [0, 1, 2].map((n) => colours.getElement(n * each, [])[0]!);
+    reds.forEach((red, n) => expect(red).toBeCloseTo(n / 2, 2));
   });
 
   it('has the loop as morph targets that come round', async () => {
