@@ -3,7 +3,7 @@ import { PNG } from 'pngjs';
 import { toEncoded, toLinear } from '@/core/colour';
 import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
 import type { Piece, Step } from '@/core/piece/types';
-import { difference, inWorkbench, openPiece, settled, setNumber, stage } from './artist';
+import { difference, inWorkbench, openPiece, pixelsOf, settled, setNumber, stage } from './artist';
 import { disc, framesOf, HEIGHT, red, still, stillAt, WIDTH, type Row } from './pictures';
 import { test } from './lasting-page';
 
@@ -16,6 +16,31 @@ test('light glows outside of what is bright, and nowhere without it', async ({ p
   // It falls off, and a threshold above all light leaves the picture as it is.
   expect(red(glowing, 4, 4)).toBeLessThan(red(glowing, ...outside));
   expect(difference(sharp, await still(page, disc([['glow', { threshold: 3, knee: 0 }]])))).toBeLessThan(0.01);
+});
+
+test('a step of a finish is shown in the shape of the picture', async ({ page }) => {
+  for (const [width, height] of [
+    [WIDTH, HEIGHT],
+    [HEIGHT, WIDTH],
+  ] as const) {
+    await openPiece(page, disc([['levels']], width, height));
+    await inWorkbench(page);
+    await page.getByRole('button', { name: 'Levels in out' }).click();
+    const preview = page.getByRole('img', { name: 'Preview of finish.levels' });
+    const size = async () => {
+      const shown = await pixelsOf(preview);
+      const [rows, columns] = [new Set<number>(), new Set<number>()];
+      for (let y = 0; y < shown.height; y++)
+        for (let x = 0; x < shown.width; x++) if (red(shown, x, y) > 200) rows.add(y) && columns.add(x);
+      return { high: rows.size, wide: columns.size };
+    };
+    await expect.poll(async () => (await size()).high).toBeGreaterThan(20);
+    const squeezed = async () => {
+      const { high, wide } = await size();
+      return Math.abs(high - wide);
+    };
+    await expect.poll(squeezed).toBeLessThan(3);
+  }
 });
 
 /** Two white squares that face the camera, 4 m and 10 m away from it, and what finishes their picture. */

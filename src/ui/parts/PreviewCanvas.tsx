@@ -43,7 +43,7 @@ export function PreviewCanvas({ preview, width, height, className, label }: Prop
       role={label ? 'img' : undefined}
       aria-label={label || undefined}
       aria-hidden={label ? undefined : true}
-      style={{ width, height }}
+      style={{ width, height, objectFit: 'contain' }}
       className={className}
     />
   );

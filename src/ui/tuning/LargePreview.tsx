@@ -3,7 +3,7 @@ import { strandById, type Piece, type Step, type Strand } from '@/core/piece/typ
 import type { Preview } from '@/core/preview';
 import { patchPlace } from '@/core/preview/patch';
 import { patchFor } from '@/core/preview/where-used';
-import { dependsOn, previewKey, usePreviews } from '@/state/previews';
+import { dependsOn, usePreviews } from '@/state/previews';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { withoutAssetData, studio } from '@/workers/remotes';
@@ -11,6 +11,7 @@ import { Playhead } from '../parts/Playhead';
 import { PreviewCanvas } from '../parts/PreviewCanvas';
 import { StageDrawing } from '../lattice/StageDrawing';
 import { shortNumber } from '../number-words';
+import { useShot } from './use-shot';
 
 const WIDTH = 196;
 const HEIGHT = 110;
@@ -25,7 +26,7 @@ interface Props {
 export function LargePreview({ piece, strand, step }: Props) {
   const preview = useLarge(piece, strand, step);
   const [read, setRead] = useState<string | null>(null);
-  const cell = usePreviews((s) => s.drawn[previewKey(strand.id, step.id)]);
+  const shot = useShot(strand, step, WIDTH, HEIGHT);
   const readable = strand.kind === 'field' || strand.kind === 'signal';
 
   const probe = async (event: React.PointerEvent) => {
@@ -50,10 +51,10 @@ export function LargePreview({ piece, strand, step }: Props) {
   if (strand.kind === 'stage')
     return (
       <div className="overflow-hidden rounded-md border border-line">
-        <StageDrawing piece={piece} strand={strand} step={step} preview={cell} width={WIDTH} height={HEIGHT} />
+        <StageDrawing piece={piece} strand={strand} step={step} preview={shot} width={WIDTH} height={HEIGHT} />
       </div>
     );
-  const shown = strand.kind === 'finish' ? cell : preview;
+  const shown = strand.kind === 'finish' ? shot : preview;
   const range = shown && 'low' in shown && shown.low !== undefined ? [shown.low, shown.high!] : null;
   return (
     <>
