@@ -147,6 +147,8 @@ test('a finish, and help', async ({ page }) => {
   await expect(seam(page)).toHaveText(/^closes/);
   await page.getByRole('button', { name: 'Blend with in out' }).click();
   await settled(page.getByRole('application'));
+  // Cells follow the picture.
+  await page.waitForTimeout(4000);
   await page.screenshot({ path: `${FOLDER}/finish.png` });
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys and first steps' })).toBeVisible();
