@@ -3,6 +3,9 @@ import { toast } from 'sonner';
 /** Milliseconds. An offer has to be read, decided on and reached, by slow hands too (WCAG 2.2, 2.2.1). */
 const STAYS = { info: 6000, done: 6000, error: 10_000, offer: 30_000 };
 
+/** How often all messages were taken away: one that still fades takes up no new words. */
+let takenAway = 0;
+
 /**
  * A short message to the artist; an action can be offered with it. What is said again while it stands there is not
  * said twice; each offer stands for itself.
@@ -13,7 +16,7 @@ export function notify(
   action?: { label: string; run: () => void },
 ): void {
   const options = {
-    id: action ? undefined : text,
+    id: action ? undefined : `${takenAway} ${text}`,
     action: action && { label: action.label, onClick: action.run },
     duration: action ? STAYS.offer : STAYS[kind],
   };
@@ -23,4 +26,7 @@ export function notify(
 }
 
 /** Takes away all messages: what they offer is a matter of the piece that was open. */
-export const dismissNotices = (): void => void toast.dismiss();
+export function dismissNotices(): void {
+  takenAway++;
+  toast.dismiss();
+}

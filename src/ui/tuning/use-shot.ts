@@ -1,23 +1,23 @@
 import { useEffect, useState } from 'react';
-import type { Piece, Step, Strand } from '@/core/piece/types';
+import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
 import { outputOf } from '@/core/weave';
 import { previewKey, usePreviews } from '@/state/previews';
 import { useWorkbench } from '@/state/workbench';
 import { viewerNow } from '../stage/viewer-handle';
 
-/** The steps of a piece whose drawings are its picture: those of finishes, and what stands on a stage. */
+/** Strands whose steps are drawn with the picture. */
 const isShot = ({ kind }: Strand) => kind === 'finish' || kind === 'stage';
 
 /** The step of a finish after which a step is shown: itself, or the one that shoots the stage. */
-function shotAt(piece: Piece, strand: Strand, step: Step) {
-  if (strand.kind === 'finish') return { strand: strand.id, step: step.id };
+function shotAt(piece: Piece, strand: string, step: string) {
+  if (strandById(piece, strand)?.kind === 'finish') return { strand, step };
   const { finish } = outputOf(piece);
   return finish?.steps[0] && { strand: finish.id, step: finish.steps[0].id };
 }
 
 /**
- * The picture after a step of a finish, or of what stands on a stage, at its own aspect.
+ * The picture after a step of a finish, or as a stage is shot, at its own aspect.
  * @param width pixels that it may take, as `height`; it is never larger than the picture itself
  * @returns what the step's cell shows until it is drawn
  */
@@ -27,7 +27,7 @@ export function useShot(strand: Strand, step: Step, width: number, height: numbe
   const [shot, setShot] = useState<{ key: string; preview: Preview } | null>(null);
   useEffect(() => {
     const { piece } = useWorkbench.getState();
-    const upTo = cell?.kind === 'picture' ? shotAt(piece, strand, step) : undefined;
+    const upTo = cell?.kind === 'picture' ? shotAt(piece, strand.id, step.id) : undefined;
     if (!upTo) return undefined;
     let ended = false;
     const { picture } = piece;
@@ -42,7 +42,6 @@ export function useShot(strand: Strand, step: Step, width: number, height: numbe
       ended = true;
     };
     // A new drawing of the cell says that there is something new to be shot.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [cell, key]);
+  }, [cell, key, strand.id, step.id, width, height]);
   return shot?.key === key ? shot.preview : cell;
 }
