@@ -165,20 +165,23 @@ test('frames go away as the simulated controller played them, also after a reloa
   const seen = await page.evaluate(() => (window as unknown as { seen: [number, number][] }).seen);
   await page.getByRole('button', { name: 'Back to the workbench' }).click();
   const frames = await framesOf(page);
-  // The last pass counts. A frame may have been on the screen with what the one beside it was played with.
-  const played = new Map(seen);
+  // The last pass counts. Frames that passed unseen between two looks were played with what stood at either of them.
+  const played = new Map<number, number[]>();
+  let [shown, stood] = seen[0]!;
+  for (const [frame, light] of seen) {
+    if (frame === shown) played.set(frame, [...(played.get(frame) ?? []), light]);
+    while (shown !== frame) played.set((shown = (shown + 1) % 48), shown === frame ? [light] : [stood, light]);
+    stood = light;
+  }
   const shade = (light: number) => 255 * toEncoded(toLinear(128 / 255) * 2 ** (-3 + 4 * light));
   const free = frames.slice(1, Math.floor(0.92 * 48) - 1);
-  let compared = 0;
   for (const [i, { data }] of free.entries()) {
-    const near = [i, i + 1, i + 2].flatMap((frame) => played.get(frame) ?? []).map(shade);
-    if (near.length < 3) continue;
-    compared++;
+    // A frame may have been on the screen with what the one beside it was played with.
+    const near = [i, i + 1, i + 2].flatMap((frame) => played.get(frame)!).map(shade);
     expect(data[0], `frame ${i + 1}`).toBeGreaterThanOrEqual(Math.min(...near) - 3);
     expect(data[0], `frame ${i + 1}`).toBeLessThanOrEqual(Math.max(...near) + 3);
   }
-  expect(compared).toBeGreaterThan(20);
-  expect(new Set(free.map(({ data }) => data[0])).size).toBeGreaterThan(2);
+  expect(new Set(free.map(({ data }) => data[0])).size).toBeGreaterThan(1);
   await page.reload();
   await inWorkbench(page);
   const again = await framesOf(page);

@@ -81,15 +81,14 @@ export class ExtraPictures {
       const draw = (phase: number) => this.frame(now, { phase, width, height, memory });
       const missing = now.picture.missing(memory, 1 - 1 / loop.frames);
       // On both sides of the seam the same frames lie behind, so not all that still shows of them is needed.
-      for (const frame of missing.slice(-MOST_BEHIND)) {
-        await draw(frame / loop.frames);
-        if (this.isPast(version)) break;
+      try {
+        for (const frame of missing.slice(-MOST_BEHIND)) await draw(frame / loop.frames);
+        const seam = await measurePictureSeam(loop.frames, width, draw);
+        this.measured = { version, seam };
+        return seam;
+      } finally {
+        memory.dispose();
       }
-      const seam = !this.isPast(version) && (await measurePictureSeam(loop.frames, width, draw));
-      memory.dispose();
-      if (!seam || this.isPast(version)) return 'making';
-      this.measured = { version, seam };
-      return seam;
     });
   }
 
@@ -99,20 +98,15 @@ export class ExtraPictures {
    */
   pixels(): Promise<FramePixels | null> {
     return this.inTurn<FramePixels | null>(null, async (now) => {
-      const { picture, version, phase } = now;
+      const { picture, phase } = now;
       const { width, height } = now.piece.picture;
       if (!picture.ready || Math.max(width, height) > this.renderer.capabilities.maxTextureSize) return null;
       const memory = new Memory();
       try {
-        for (const frame of picture.missing(memory, phase).slice(-MOST_BEHIND)) {
-          await this.frame(now, { phase: frame / picture.frames, width, height, memory, samples: EXPORT_SAMPLES });
-          if (this.isPast(version)) return null;
-        }
-        return {
-          width,
-          height,
-          data: await this.frame(now, { phase, width, height, memory, samples: EXPORT_SAMPLES }),
-        };
+        const samples = EXPORT_SAMPLES;
+        for (const frame of picture.missing(memory, phase).slice(-MOST_BEHIND))
+          await this.frame(now, { phase: frame / picture.frames, width, height, memory, samples });
+        return { width, height, data: await this.frame(now, { phase, width, height, memory, samples }) };
       } finally {
         memory.dispose();
       }
@@ -137,11 +131,12 @@ export class ExtraPictures {
     return result;
   }
 
-  private isPast = (version: number) => this.now()?.version !== version;
-
-  /** A frame through the piece's own camera. */
+  /**
+   * A frame through the piece's own camera.
+   * @throws where another piece was set meanwhile, or the viewer is gone: its pictures are not drawn any more
+   */
   private async frame(
-    { picture }: Drawn,
+    { picture, version }: Drawn,
     { width, height, ...rest }: { phase: number; width: number; height: number; memory: Memory; samples?: number },
   ): Promise<Uint8ClampedArray<ArrayBuffer>> {
     const kept = picture.view;
@@ -149,7 +144,9 @@ export class ExtraPictures {
     this.target.setSize(width, height);
     picture.draw({ ...rest, width, height, to: this.target });
     picture.view = kept;
-    return readPixelsAsync(this.renderer, this.target, width, height);
+    const pixels = await readPixelsAsync(this.renderer, this.target, width, height);
+    if (this.now()?.version !== version) throw new Error('The picture changed while it was drawn.');
+    return pixels;
   }
 
   dispose(): void {

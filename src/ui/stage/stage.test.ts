@@ -2,8 +2,10 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { blankPiece, setLoop } from '@/core/piece/edit';
 import { putOut, storeLook } from '@/core/piece/desk';
 import type { Piece, Vector } from '@/core/piece/types';
+import type { PictureSeam } from '@/engine/capture/picture-seam';
+import type { Viewer } from '@/engine/viewer';
 import { STARTERS } from '@/demo';
-import { useChecks } from '@/state/checks';
+import { useChecks, type PictureAnswer } from '@/state/checks';
 import { usePanels } from '@/state/panels';
 import { clearPreviews, usePreviews } from '@/state/previews';
 import { useTransport } from '@/state/transport';
@@ -12,6 +14,7 @@ import { dragView, keyView } from './orbit';
 import { pictureIn, placeIn } from './picture-box';
 import { cameraOf, putCamera } from './piece-camera';
 import { SNAPSHOT_PAUSE, ViewerFeed, type Fed } from './viewer-feed';
+import { pictureSeam, setViewer } from './viewer-handle';
 
 const { piece: veil } = STARTERS.find((s) => s.id === 'tidewater-veil')!;
 const length = (v: Vector) => Math.hypot(...v);
@@ -75,6 +78,24 @@ it('a picture lies whole in the middle of its box, and its corners are 0 and 1',
   expect(placeIn(tall, 10, 70)[0]).toBeLessThan(0);
 });
 
+const CLOSES: PictureSeam = { most: 0, before: 1, after: 1, closes: true };
+
+it('the seam is measured by the viewer that is there in the end', async () => {
+  const answers: ((answer: PictureAnswer) => void)[] = [];
+  const made = () => ({ beside: { seam: () => new Promise((a) => answers.push(a)) } }) as unknown as Viewer;
+  setViewer(null);
+  expect(await pictureSeam()).toBe('making');
+  setViewer(made());
+  const seam = pictureSeam();
+  setViewer(made());
+  // The first is gone before it was done, and says so.
+  answers[0]!('making');
+  await vi.waitFor(() => expect(answers).toHaveLength(2));
+  answers[1]!(CLOSES);
+  expect(await seam).toBe(CLOSES);
+  setViewer(null);
+});
+
 describe('what the viewer is fed with', () => {
   const pixels = new Uint8ClampedArray(4);
   let shown: { piece: Piece; complete: boolean }[];
@@ -93,7 +114,7 @@ describe('what the viewer is fed with', () => {
     beside: {
       seam: async () => {
         seams++;
-        return { most: 0, before: 1, after: 1, closes: true };
+        return CLOSES;
       },
       snapshots: async (steps, width, height) => steps.map(() => ({ kind: 'picture', width, height, pixels })),
     },
@@ -144,6 +165,21 @@ describe('what the viewer is fed with', () => {
     await vi.waitFor(() => expect(seams).toBe(before + 1));
     expect(shown[3]!.piece).toBe(useWorkbench.getState().piece);
     feed.end();
+  });
+
+  it('is measured anew by a viewer that takes over, whatever the one before it still answers', async () => {
+    const measures: ((answer: PictureAnswer) => void)[] = [];
+    const slow: Fed = { ...viewer, beside: { ...viewer.beside, seam: () => new Promise((a) => measures.push(a)) } };
+    const first = new ViewerFeed(slow, meshes);
+    await vi.waitFor(() => expect(measures).toHaveLength(1));
+    useChecks.setState({ making: false });
+    first.end();
+    const second = new ViewerFeed(slow, meshes);
+    await vi.waitFor(() => expect(measures).toHaveLength(2));
+    measures[1]!(CLOSES);
+    measures[0]!('making');
+    await vi.waitFor(() => expect(useChecks.getState()).toMatchObject({ making: false, picture: CLOSES }));
+    second.end();
   });
 
   it('is a look to compare with, while there is one', async () => {

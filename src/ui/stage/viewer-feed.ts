@@ -4,7 +4,7 @@ import type { Preview } from '@/core/preview';
 import { outputOf } from '@/core/weave';
 import type { ExtraPictures } from '@/engine/extra-pictures';
 import type { Viewer } from '@/engine/viewer';
-import { measurePictureAgain, useChecks } from '@/state/checks';
+import { pictureMeasured, useChecks } from '@/state/checks';
 import { usePanels } from '@/state/panels';
 import { ensureAssets } from '@/state/assets';
 import { bumpPictures, previewKey, putPreviews, showAcross, usePreviews } from '@/state/previews';
@@ -31,6 +31,8 @@ export class ViewerFeed {
   private ended = false;
   /** Assets that are decoded, or cannot be. */
   private decoded: Piece['assets'] | null = null;
+  /** Nothing was measured yet of what this viewer shows. */
+  private fresh = true;
   private readonly stops: (() => void)[];
 
   constructor(
@@ -76,7 +78,10 @@ export class ViewerFeed {
 
   /** Measures the picture's seam; a step that is looked at is not the picture. */
   async measure(): Promise<void> {
-    if (!usePanels.getState().looking) await measurePictureAgain(() => this.viewer.beside.seam());
+    if (usePanels.getState().looking) return;
+    const answer = await this.viewer.beside.seam();
+    // A viewer that is gone measures no more; the one after it answers for the picture.
+    if (!this.ended) pictureMeasured(answer);
   }
 
   private show(): Promise<void> {
@@ -91,7 +96,8 @@ export class ViewerFeed {
     this.decoded = piece.assets;
     await this.show();
     this.snapshotSoon();
-    if (this.ended || (this.meshes.has(piece) && !useChecks.getState().making)) return;
+    if (this.ended || (this.meshes.has(piece) && !this.fresh && !useChecks.getState().making)) return;
+    this.fresh = false;
     await this.meshes.update(piece, () => useWorkbench.getState().piece);
     if (this.ended) return;
     showAcross(piece, this.meshes.get);

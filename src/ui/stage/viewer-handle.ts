@@ -1,10 +1,20 @@
 import { create } from 'zustand';
+import type { PictureAnswer } from '@/state/checks';
 import type { Viewer } from '@/engine/viewer';
 
 let current: Viewer | null = null;
 
 /** The viewer of the open workbench, for what needs its picture: checks and cells. */
 export const viewerNow = () => current;
+
+/** Measures the seam of the picture; where another viewer takes over meanwhile, that one measures it. */
+export async function pictureSeam(): Promise<PictureAnswer> {
+  for (;;) {
+    const viewer = current;
+    const answer = (await viewer?.beside.seam()) ?? 'making';
+    if (viewer === current) return answer;
+  }
+}
 
 /** Begins with nothing remembered of earlier frames. */
 export const clearMemory = (): void => current?.clearMemory();

@@ -23,7 +23,7 @@ import { Button } from '../parts/Button';
 import { Areas } from './Areas';
 import { AreaGuard, Guard } from './Guard';
 import { Rehearse } from '../rehearse/Rehearse';
-import { viewerNow } from '../stage/viewer-handle';
+import { pictureSeam } from '../stage/viewer-handle';
 import { LazyDialogs } from './LazyDialogs';
 import { Header } from './Header';
 import { useShortcuts } from './shortcuts';
@@ -106,13 +106,7 @@ function Open() {
   useShortcuts();
   useEffect(() => startPreviews(), []);
   // While a step is looked at, the viewer shows another piece.
-  useEffect(
-    () =>
-      startChecks(async () =>
-        usePanels.getState().looking ? 'making' : ((await viewerNow()?.beside.seam()) ?? 'making'),
-      ),
-    [],
-  );
+  useEffect(() => startChecks(() => (usePanels.getState().looking ? Promise.resolve('making') : pictureSeam())), []);
   return (
     <main className={PAGE}>
       <Header />
