@@ -1,5 +1,6 @@
 import { test as base, type Page } from '@playwright/test';
 import { forgetAll, leave } from './artist';
+import { withStalls } from './stalls';
 
 /**
  * Tests with a page of their own: they run scripts before the program, change the page itself, or close it. All tests
@@ -15,13 +16,14 @@ export const testAlone = base.extend<object, { lasting: { take: () => Promise<Pa
       };
       const make = async () => {
         const { baseURL, viewport } = project.use;
-        return (await browser.newContext({ baseURL, viewport, acceptDownloads: true })).newPage();
+        return (await withStalls(await browser.newContext({ baseURL, viewport, acceptDownloads: true }))).newPage();
       };
       await give({ take: async () => (kept ??= await make()), drop });
       await drop();
     },
     { scope: 'worker' },
   ],
+  context: async ({ context }, give) => give(await withStalls(context)),
 });
 
 /**

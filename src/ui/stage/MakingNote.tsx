@@ -27,6 +27,7 @@ export function MakingNote() {
   return (
     <div
       role="status"
+      data-over-picture
       className="absolute bottom-3 flex items-center gap-3 rounded-md border border-line bg-ground px-3 py-1.5"
     >
       <span>

@@ -12,7 +12,7 @@ export function MemoryNote({ settling }: { settling: Settling | null }) {
   const reach = frames === null ? 'without end' : `${frames} frames`;
   const size = Math.ceil((viewerNow()?.memoryBytes ?? 0) / 1e6);
   return (
-    <div className="absolute bottom-2.5 left-2.5 flex items-center gap-2.5">
+    <div data-over-picture className="absolute bottom-2.5 left-2.5 flex items-center gap-2.5">
       <Button
         className="bg-[#0b0e0dcc]"
         title={`Begins anew with nothing remembered (M). It remembers ${reach}, in ${size} MB.`}
