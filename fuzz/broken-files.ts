@@ -26,7 +26,7 @@ const STRANGE = [
 ];
 
 /** Bytes with some of them changed, taken out, doubled or cut off. */
-export function mutated(chance: Chance, bytes: Uint8Array): Uint8Array<ArrayBuffer> {
+function mutated(chance: Chance, bytes: Uint8Array): Uint8Array<ArrayBuffer> {
   const out = [...bytes.subarray(0, 200_000)];
   for (let i = 0; i < chance.whole(1, 6); i++) {
     const at = chance.whole(0, Math.max(0, out.length - 1));
@@ -41,7 +41,7 @@ export function mutated(chance: Chance, bytes: Uint8Array): Uint8Array<ArrayBuff
 }
 
 /** Text with a number or word in it put in place of another. */
-export function mutatedText(chance: Chance, text: string): string {
+function mutatedText(chance: Chance, text: string): string {
   const spots = [...text.matchAll(/-?\d+(?:\.\d+)?|"[^"]{1,12}"|true|\[|\{/g)];
   let out = text;
   for (let i = 0; i < chance.whole(1, 3); i++) {

@@ -1,9 +1,8 @@
 import Joi from 'joi';
 import { create } from 'zustand';
-import type { ParamAt } from '@/core/piece/desk';
 import type { KeysKeep } from '@/core/piece/beats';
 import type { Clip } from '@/core/piece/clip';
-import { KINDS, type Kind, type StepAt } from '@/core/piece/types';
+import { KINDS, type Kind, type ParamAt, type StepAt } from '@/core/piece/types';
 import type { LookOn } from '@/core/preview/look';
 import { onRememberedElsewhere, readRemembered, remembered } from './remembered';
 import type { Version } from './version-store';

@@ -148,14 +148,14 @@ export function startPreviews(): () => void {
       const { piece } = useWorkbench.getState();
       const phase = useTransport.getState().frame / piece.loop.frames;
       try {
-        const drawn = await studio().previews(
-          withoutAssetData(piece),
-          job.strand.id,
-          job.strand.steps.map((s) => s.id),
+        const drawn = await studio().previews({
+          piece: withoutAssetData(piece),
+          strand: job.strand.id,
+          steps: job.strand.steps.map((s) => s.id),
           size,
           phase,
-          patchFor(piece, job.strand, patches),
-        );
+          patch: patchFor(piece, job.strand, patches),
+        });
         putPreviews(drawn.map(([step, preview]) => [previewKey(job.strand.id, step), preview]));
       } catch (error) {
         // Stopped because of another form: it is drawn again.

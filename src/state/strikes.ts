@@ -35,7 +35,7 @@ export function strikeMoment({ strand, step: id }: Selection): void {
   useWorkbench.getState().edit((p) => {
     const step = stepById(strandById(p, strand), id);
     const param = momentsOf(step?.op);
-    return step && param ? strike(p, strand, id, param.id, valueOf(step, param) as Key[], frame) : p;
+    return step && param ? strike(p, { strand, step: id, param: param.id }, valueOf(step, param) as Key[], frame) : p;
   });
 }
 

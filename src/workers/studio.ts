@@ -12,7 +12,7 @@ import { rimPath, type TakenPath } from '@/core/mesh/path-from';
 import { copyToHandOver, type Skin } from '@/core/mesh/skin';
 import { CopySpots } from '@/core/forms/copy-spots';
 import { strandById, type Piece } from '@/core/piece/types';
-import { previewSteps, type Patch, type Preview, type PreviewSize } from '@/core/preview';
+import { previewSteps, type Preview, type PreviewJob } from '@/core/preview';
 import { frameNumbers, signalLines, type FrameNumbers } from '@/core/preview/plot';
 import { pictureSpread, type PictureSpread } from '@/core/preview/picture-spread';
 import type { Pixels } from '@/core/glsl';
@@ -58,17 +58,7 @@ export const studio = {
   loopSize: (piece: Piece, strand: string, frames: number): Promise<number> =>
     loopSize(piece, strandById(piece, strand)!, frames),
 
-  async previews(
-    piece: Piece,
-    strand: string,
-    steps: string[],
-    size: PreviewSize,
-    phase: number,
-    patch?: Patch,
-  ): Promise<[string, Preview][]> {
-    const found = strandById(piece, strand);
-    return found ? [...(await previewSteps(piece, found, steps, size, phase, patch))] : [];
-  },
+  previews: async (job: PreviewJob): Promise<[string, Preview][]> => [...(await previewSteps(job))],
 
   seam: (piece: Piece): Promise<SeamReading[]> => measureSeam(piece),
 
@@ -88,7 +78,7 @@ export const studio = {
   async copyPlaces(piece: Piece, strand: string, phase: number, most: number): Promise<Float32Array> {
     const found = strandById(piece, strand)!;
     const mesh = await bake(piece, found);
-    return (mesh && (await CopySpots.make(piece, found, mesh, most)))?.at(piece, phase) ?? new Float32Array(0);
+    return (mesh && (await CopySpots.make(piece, found, mesh, { most })))?.at(piece, phase) ?? new Float32Array(0);
   },
 
   /** Values of each signal over the loop, phase 0 to 1 with both ends; a trace for each number that runs through it. */

@@ -38,13 +38,8 @@ describe('the studio', () => {
     const [field] = small.strands.filter((s) => s.kind === 'field');
     const mesh = await remote.mesh(withoutAssetData(small), 'sea');
     expect(mesh!.positions).toEqual((await bakeSkin(small, strandById(small, 'sea')!))!.positions);
-    const drawn = await remote.previews(
-      withoutAssetData(small),
-      field!.id,
-      [field!.steps[0]!.id],
-      { width: 12, height: 6 },
-      0,
-    );
+    const [piece, steps] = [withoutAssetData(small), [field!.steps[0]!.id]];
+    const drawn = await remote.previews({ piece, strand: field!.id, steps, size: { width: 12, height: 6 }, phase: 0 });
     expect(drawn.map(([step]) => step)).toEqual([field!.steps[0]!.id]);
     expect((await remote.seam(withoutAssetData(small))).every((r) => r.closes)).toBe(true);
     expect(await remote.sampling(withoutAssetData(small))).toBeInstanceOf(Array);
@@ -60,7 +55,9 @@ describe('the studio', () => {
     expect(await studio().traces(without, 5)).toEqual([]);
     const plain = { ...without, strands: [{ ...without.strands[0]!, steps: without.strands[0]!.steps.slice(0, 1) }] };
     expect(await studio().copyPlaces(plain, plain.strands[0]!.id, 0, 10)).toHaveLength(0);
-    expect(await studio().previews(plain, 'gone', [], { width: 2, height: 2 }, 0)).toEqual([]);
+    expect(
+      await studio().previews({ piece: plain, strand: 'gone', steps: [], size: { width: 2, height: 2 }, phase: 0 }),
+    ).toEqual([]);
   });
 
   it('writes a form as a file, and tells its size before', async () => {

@@ -151,7 +151,7 @@ async function mendFor(
  * @param stays part that stays in each frame of the loop, 0 to 1
  * @returns null where more than that stays over a whole loop
  */
-export function fadedAfter(stays: readonly number[]): number | null {
+function fadedAfter(stays: readonly number[]): number | null {
   const logs = stays.map((part) => Math.log(Math.max(0, part)));
   const least = Math.log(UNSEEN);
   if (!(logs.reduce((a, b) => a + b) < -1e-6)) return null;

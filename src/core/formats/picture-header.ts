@@ -13,10 +13,10 @@ export class PictureError extends Error {
 }
 
 /** Bytes of a picture file, pixels of a side and of all of it, beyond which it is refused. */
-export const PICTURE_LIMITS = { bytes: 48 * 1024 * 1024, side: 16_384, pixels: 100_000_000 } as const;
+const PICTURE_LIMITS = { bytes: 48 * 1024 * 1024, side: 16_384, pixels: 100_000_000 } as const;
 
 /** Longest side that is kept; larger pictures are made smaller when they come in. */
-export const KEPT_SIDE = 2048;
+const KEPT_SIDE = 2048;
 
 const ascii = (bytes: Uint8Array, at: number, length: number) =>
   String.fromCharCode(...bytes.subarray(at, at + length));

@@ -26,9 +26,7 @@ export class CopySpots {
     piece: Piece,
     strand: Strand,
     mesh: Placed,
-    most: number,
-    analysis: Analysis = analyse(piece),
-    before?: CopySpots,
+    { most, analysis = analyse(piece), before }: { most: number; analysis?: Analysis; before?: CopySpots },
   ): Promise<CopySpots | null> {
     if (!mesh.copies || mesh.positions.length === 0) return null;
     const evaluator = await Evaluator.make(piece, [{ strand: strand.id }], analysis);

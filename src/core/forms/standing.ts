@@ -47,7 +47,7 @@ export async function standing(
   const count = vertexCount(skin);
   const slopes = still || skin.corners.length === 0 ? null : await LiveNormals.make(evaluator);
   const copies = firstCopies(skin, most);
-  const move = (copy?: CopyPlace) => moveOne(evaluator, slopes, placesOf(skin, phase, copy), count, phase, skin);
+  const move = (copy?: CopyPlace) => moveOne({ evaluator, slopes, skin, count }, placesOf(skin, phase, copy), phase);
   if (!skin.copies) return { skin, ...move(), once: skin, copies };
   const positions = new Float32Array(3 * count * copies.length);
   const normals = new Float32Array(3 * count * copies.length);
@@ -79,12 +79,9 @@ function firstCopies({ copies }: Skin, most: number): StandingForm['copies'] {
 }
 
 function moveOne(
-  evaluator: Evaluator,
-  slopes: LiveNormals | null,
+  { evaluator, slopes, skin, count }: { evaluator: Evaluator; slopes: LiveNormals | null; skin: Skin; count: number },
   rows: Float32Array,
-  count: number,
   phase: number,
-  skin: Skin,
 ): Pick<StandingForm, 'positions' | 'normals' | 'tint'> {
   delayed(evaluator, rows, count, phase);
   const by = evaluator.attribute('tint', rows, count);

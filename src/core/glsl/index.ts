@@ -1,11 +1,11 @@
-export { GlslError, type Pos } from './errors';
+export { GlslError } from './errors';
 export { floatText } from './number-text';
 export { builtinNames, checkProgram } from './check';
 export { callsOf, MAX_COST } from './check/cost';
 export { MAX_SOURCE } from './lex';
-export { compile, type Compiled, type Entry } from './wasm/compile';
+export { compile } from './wasm/compile';
 export { Processor } from './run';
 export { LOOP_ON_CARD, LOOP_WIDTH, loopText, readsLoop } from './loop-values';
 export { PICTURE_SLOTS, pictureUniform, samplerText, type Pixels } from './pictures';
-export { derive, type Derived } from './derive';
+export { derive } from './derive';
 export { library, LIBRARY_FUNCTIONS, LIBRARY_PARTS, partsNamedIn, type LibraryPart } from './lib';

@@ -22,7 +22,7 @@ export const PICTURE_SLOTS = 16;
 /** Layout in memory, from the table's address: slots and one empty one, the transfer curve, one texel. */
 export const SLOT_BYTES = 16;
 export const CURVE_OFFSET = SLOT_BYTES * (PICTURE_SLOTS + 1);
-export const EMPTY_OFFSET = CURVE_OFFSET + 4 * 256;
+const EMPTY_OFFSET = CURVE_OFFSET + 4 * 256;
 /** Behind them the address and count of the numbers over the loop; see `loop-values.ts`. */
 export const LOOP_OFFSET = EMPTY_OFFSET + 16;
 export const TABLE_BYTES = LOOP_OFFSET + 16;

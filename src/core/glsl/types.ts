@@ -38,7 +38,6 @@ export const TYPES: ReadonlyMap<string, Type> = new Map(
 export const VOID = TYPES.get('void')!;
 export const FLOAT = TYPES.get('float')!;
 export const INT = TYPES.get('int')!;
-export const UINT = TYPES.get('uint')!;
 export const BOOL = TYPES.get('bool')!;
 
 /** The scalar (size 1) or vector type of `size` components. */

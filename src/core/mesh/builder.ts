@@ -1,7 +1,7 @@
 import { gatherAll, meshOf, type Mesh } from './mesh';
 
 /** A typed array that grows. */
-export class Grow<T extends Float32Array | Uint32Array | Int32Array> {
+class Grow<T extends Float32Array | Uint32Array | Int32Array> {
   count = 0;
   private data: T;
 

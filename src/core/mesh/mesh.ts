@@ -102,7 +102,7 @@ export function fromFaces(
 }
 
 /** Rows of an attribute by number. */
-export function gather({ size, data }: Attribute, rows: ArrayLike<number>): Attribute {
+function gather({ size, data }: Attribute, rows: ArrayLike<number>): Attribute {
   const out = new Float32Array(rows.length * size);
   for (let i = 0; i < rows.length; i++) for (let k = 0; k < size; k++) out[i * size + k] = data[rows[i]! * size + k]!;
   return { size, data: out };

@@ -5,7 +5,16 @@ import { generator } from '../random';
 import { PieceError } from './errors';
 import { freeName, nextId } from './ids';
 import { LIMITS } from './limits';
-import { isControlRef, type Control, type ControlRef, type Look, type Piece, type Setting, type Vector } from './types';
+import {
+  isControlRef,
+  type Control,
+  type ControlRef,
+  type Look,
+  type ParamAt,
+  type Piece,
+  type Setting,
+  type Vector,
+} from './types';
 
 /** Edits of the desk: controls that the artist puts out, and looks, their named settings. Pure, like all edits. */
 
@@ -14,13 +23,6 @@ export type SettingKind = 'number' | 'point' | 'colour' | 'choice';
 
 export const settingKind = (value: Setting): SettingKind =>
   typeof value === 'number' ? 'number' : Array.isArray(value) ? 'point' : value.startsWith('#') ? 'colour' : 'choice';
-
-/** Where a parameter stands. */
-export interface ParamAt {
-  strand: string;
-  step: string;
-  param: string;
-}
 
 const tidyName = (name: string) => name.trim().slice(0, LIMITS.nameLength);
 

@@ -10,6 +10,7 @@ import {
   type Keyed,
   type KeyOf,
   type KeyValue,
+  type ParamAt,
   type Piece,
   type Value,
 } from './types';
@@ -66,11 +67,10 @@ export function withoutKey(keyed: Keyed, at: number, frames: number): Value {
 /** Sets a parameter at a frame: a key there where it has keys, else its literal. */
 export function setParamAt(
   piece: Piece,
-  place: { strand: string; step: string; param: string },
+  { strand, step, param }: ParamAt,
   value: Value | undefined,
   frame: number,
 ): Piece {
-  const { strand, step, param } = place;
   const now = stepById(strandById(piece, strand), step)?.params[param];
   const isPlain = typeof value === 'number' || typeof value === 'string' || Array.isArray(value);
   const next =
@@ -82,23 +82,11 @@ export function setParamAt(
 
 /**
  * Puts a moment at a frame; one that stands there is struck again.
- * @param param id of the step's moments
+ * @param moments those that are there
  * @throws PieceError where there are as many as it holds
  */
-export function strike(
-  piece: Piece,
-  strand: string,
-  step: string,
-  param: string,
-  moments: Key[],
-  frame: number,
-): Piece {
+export function strike(piece: Piece, { strand, step, param }: ParamAt, moments: Key[], frame: number): Piece {
   const { frames } = piece.loop;
-  return setParam(
-    piece,
-    strand,
-    step,
-    param,
-    withKey({ keys: moments }, placeOf(frame, frames), 1, frames).keys as Key[],
-  );
+  const struck = withKey({ keys: moments }, placeOf(frame, frames), 1, frames);
+  return setParam(piece, strand, step, param, struck.keys as Key[]);
 }

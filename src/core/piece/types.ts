@@ -96,6 +96,11 @@ export interface StepAt {
   step: string;
 }
 
+/** Where a parameter stands. */
+export interface ParamAt extends StepAt {
+  param: string;
+}
+
 export interface Strand {
   id: string;
   kind: Kind;

@@ -14,23 +14,20 @@ const CLAY = [0.26, 0.29, 0.26, 0.8, 0, 0, 0, 0];
  */
 export function formDrawing(mesh: BareSkin, positions: Float32Array, { width, height }: PreviewSize): Preview {
   const view = turned(positions);
-  const scale = fit(view, width, height);
   const pixels = new Uint8ClampedArray(width * height * 4);
-  const depth = new Float32Array(width * height).fill(-Infinity);
   for (let i = 0; i < width * height; i++) pixels.set([...GROUND, 255], 4 * i);
-  if (mesh.corners.length === 0) dots(view, scale, { width, height }, pixels);
+  const depth = new Float32Array(width * height).fill(-Infinity);
+  const sheet: Sheet = { view, scale: fit(view, width, height), width, height, pixels, depth };
+  if (mesh.corners.length === 0) dots(sheet);
   const index = triangles(mesh);
-  for (let t = 0; t < index.length; t += 3) {
-    const corners = [0, 1, 2].map((k) => 3 * index[t + k]!) as [number, number, number];
-    fill(view, corners, scale, { width, height }, pixels, depth);
-  }
+  for (let t = 0; t < index.length; t += 3) fill(sheet, [3 * index[t]!, 3 * index[t + 1]!, 3 * index[t + 2]!]);
   return { kind: 'picture', width, height, pixels };
 }
 
 const DOT = CLAY.slice(0, 3).map((c) => toByte(c * 2.4));
 
 /** A cloud: one pixel for each point. */
-function dots(view: Float32Array, scale: Fit, { width, height }: PreviewSize, pixels: Uint8ClampedArray): void {
+function dots({ view, scale, width, height, pixels }: Sheet): void {
   for (let i = 0; i < view.length; i += 3) {
     const [x, y] = [Math.floor(scale.x + scale.by * view[i]!), Math.floor(scale.y - scale.by * view[i + 1]!)];
     if (x >= 0 && y >= 0 && x < width && y < height) pixels.set(DOT, 4 * (y * width + x));
@@ -52,6 +49,14 @@ function turned(positions: Float32Array): Float32Array {
   return out;
 }
 
+/** What is drawn on: the places of the mesh as they are seen, how they lie in the picture, its pixels and depths. */
+interface Sheet extends PreviewSize {
+  view: Float32Array;
+  scale: Fit;
+  pixels: Uint8ClampedArray;
+  depth: Float32Array;
+}
+
 interface Fit {
   by: number;
   x: number;
@@ -71,14 +76,8 @@ function fit(view: Float32Array, width: number, height: number): Fit {
   return { by, x: width / 2 - (by * (low[0]! + high[0]!)) / 2, y: height / 2 + (by * (low[1]! + high[1]!)) / 2 };
 }
 
-function fill(
-  view: Float32Array,
-  corners: [number, number, number],
-  scale: Fit,
-  size: PreviewSize,
-  pixels: Uint8ClampedArray,
-  depth: Float32Array,
-): void {
+function fill(sheet: Sheet, corners: [number, number, number]): void {
+  const { view, scale, width, height, pixels, depth } = sheet;
   const points = corners.map((c) => [
     scale.x + scale.by * view[c]!,
     scale.y - scale.by * view[c + 1]!,
@@ -89,9 +88,9 @@ function fill(
   if (!area) return;
   const shade = lightOf(CLAY, 0, facing(view, corners)).map(toByte);
   const left = Math.max(0, Math.floor(Math.min(a[0]!, b[0]!, c[0]!)));
-  const right = Math.min(size.width - 1, Math.ceil(Math.max(a[0]!, b[0]!, c[0]!)));
+  const right = Math.min(width - 1, Math.ceil(Math.max(a[0]!, b[0]!, c[0]!)));
   const top = Math.max(0, Math.floor(Math.min(a[1]!, b[1]!, c[1]!)));
-  const bottom = Math.min(size.height - 1, Math.ceil(Math.max(a[1]!, b[1]!, c[1]!)));
+  const bottom = Math.min(height - 1, Math.ceil(Math.max(a[1]!, b[1]!, c[1]!)));
   for (let y = top; y <= bottom; y++) {
     for (let x = left; x <= right; x++) {
       const [px, py] = [x + 0.5, y + 0.5];
@@ -99,7 +98,7 @@ function fill(
       const wc = ((b[0]! - a[0]!) * (py - a[1]!) - (b[1]! - a[1]!) * (px - a[0]!)) / area;
       if (wb < 0 || wc < 0 || wb + wc > 1) continue;
       const z = a[2]! * (1 - wb - wc) + b[2]! * wb + c[2]! * wc;
-      const at = y * size.width + x;
+      const at = y * width + x;
       if (z <= depth[at]!) continue;
       depth[at] = z;
       pixels.set(shade, 4 * at);

@@ -1,7 +1,7 @@
 import { bake } from '../forms/bake';
 import { MeshError } from '../mesh/mesh';
 import { standing } from '../forms/standing';
-import type { Piece, Strand } from '../piece/types';
+import { strandById, type Piece, type Strand } from '../piece/types';
 import { analyse, Evaluator, type Analysis } from '../weave';
 import { fieldPatch, patchPlaces } from './patch';
 import { formDrawing } from './form-drawing';
@@ -16,34 +16,26 @@ export type { Preview, PreviewSize } from './types';
 /** Copies that a small drawing shows; more of them are drawn as their first ones. */
 const DRAWN_COPIES = 400;
 
-/** Draws every step of a strand on the processor. Stages and finishes are drawn by the engine. */
-export async function previewStrand(
-  piece: Piece,
-  strand: Strand,
-  size: PreviewSize,
-  phase: number,
-): Promise<Map<string, Preview>> {
-  return previewSteps(
-    piece,
-    strand,
-    strand.steps.map((s) => s.id),
-    size,
-    phase,
-  );
+/** Which steps of a strand are drawn, and how. */
+export interface PreviewJob {
+  piece: Piece;
+  /** Id of the strand. */
+  strand: string;
+  /** Ids of its steps. */
+  steps: readonly string[];
+  size: PreviewSize;
+  phase: number;
+  /** Where a field is shown; about the origin if it is not given. */
+  patch?: Patch;
 }
 
-/** The same for some steps. @param patch where a field is shown; about the origin if it is not given */
-export async function previewSteps(
-  piece: Piece,
-  strand: Strand,
-  steps: string[],
-  size: PreviewSize,
-  phase: number,
-  patch?: Patch,
-): Promise<Map<string, Preview>> {
-  if (strand.kind === 'stage' || strand.kind === 'finish') return new Map();
+/** Draws steps on the processor, by their ids. Those of stages and finishes are drawn by the engine. */
+export async function previewSteps(job: PreviewJob): Promise<Map<string, Preview>> {
+  const { piece, steps, size, phase, patch } = job;
+  const strand = strandById(piece, job.strand);
+  if (!strand || strand.kind === 'stage' || strand.kind === 'finish') return new Map();
   const analysis = analyse(piece);
-  if (strand.kind === 'form') return formPreviews(piece, strand, steps, analysis, size, phase);
+  if (strand.kind === 'form') return formPreviews(job, strand, analysis);
   const evaluator = await Evaluator.make(
     piece,
     steps.map((step) => ({ strand: strand.id, step })),
@@ -62,12 +54,9 @@ export async function previewSteps(
 
 /** Each step of a form as it stands after it, topology and movement alike. */
 async function formPreviews(
-  piece: Piece,
+  { piece, steps, size, phase }: PreviewJob,
   strand: Strand,
-  steps: string[],
   analysis: Analysis,
-  size: PreviewSize,
-  phase: number,
 ): Promise<Map<string, Preview>> {
   const out = new Map<string, Preview>();
   for (const step of steps) {

@@ -19,7 +19,7 @@ export interface SoundTrack {
 export const STEP = 0.01;
 export const BANDS = 48;
 /** Edges of the bands in Hz, as even steps of pitch; below the first and above the last all is in the outer bands. */
-export const EDGES: readonly number[] = Array.from({ length: BANDS + 1 }, (_, i) => 20 * 1000 ** (i / BANDS));
+const EDGES: readonly number[] = Array.from({ length: BANDS + 1 }, (_, i) => 20 * 1000 ** (i / BANDS));
 
 /** Part of its length in seconds that one spectrum sees at least. */
 const WINDOW = 0.046;

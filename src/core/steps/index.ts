@@ -14,7 +14,7 @@ export { canComeAndGo, comingAndGoing, comeAndGoParam } from './come-and-go';
 export * from './definition';
 export * from './param-types';
 export type { RunType } from './run-type';
-export type { LoopRun, LoopValues } from './signal/memory/loop-run';
+export type { LoopValues } from './signal/memory/loop-run';
 
 /** Every step there is, in the order in which the palette shows them. */
 export const CATALOGUE: readonly StepDefinition[] = [

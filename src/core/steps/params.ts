@@ -23,7 +23,7 @@ export const number = (options: Options<NumberParam>): NumberParam => ({ type: '
 export const vector = (options: Options<VectorParam>): VectorParam => ({ type: 'vector', ...options });
 export const colour = (options: Options<ColourParam>): ColourParam => ({ type: 'colour', ...options });
 export const ramp = (options: Options<RampParam>): RampParam => ({ type: 'ramp', ...options });
-export const path = (options: Options<PathParam>): PathParam => ({ type: 'path', ...options });
+const path = (options: Options<PathParam>): PathParam => ({ type: 'path', ...options });
 
 export const curve = (options: Options<CurveParam>): CurveParam => ({ type: 'curve', ...options });
 export const keys = (options: Options<KeysParam>): KeysParam => ({ type: 'keys', ...options });

@@ -1,7 +1,7 @@
 export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, mayComeAndGo, typeAfter } from './analyse';
-export type { Analysis, Problem, StepTypes, Target, UniformSlot, Use, WeaveOptions, Woven } from './types';
+export type { Analysis, Problem, StepTypes, Target, Woven } from './types';
 export { linkedStrands, orderStrands, strandsBehind, wouldCycle } from './order';
-export { drawnBefore, drawnEnds, lastDrawn, lastReshape } from './plan';
+export { drawnBefore, drawnEnds, lastDrawn } from './plan';
 export { aloneText, cardText, processorText, weave } from './weave';
 export { keyedCurve, keyedLiteral, keyedScalars, keyScalars, keysFit, literalAt } from './keyed';
 export { literalOf, plainParams, slotValues } from './values';
@@ -27,18 +27,16 @@ export {
   removeKeys,
   spanOf,
   stretchKeys,
-  withKeysOf,
   type KeyAt,
   type KeyClip,
   type KeyPlace,
   type Span,
 } from './key-groups';
-export { loopSteps, type LoopTable } from './over-loop';
-export { followersOf, writePlayed, type Written } from './record';
+export { loopSteps } from './over-loop';
+export { followersOf, writePlayed } from './record';
 export { Evaluator, OverLoop } from './evaluate';
 export { isMark, withMarks } from './marks';
 export { hasPixels, pixelsOf, providePixels } from './pixels';
-export { placeRows, writePlace, type PlaceValues } from './places';
-export { strandNames } from './words';
+export { placeRows, type PlaceValues } from './places';
 export { formText, type FormText, type FormWoven } from './form-text';
 export { exportGlsl, FLAT_PLACE } from './export';

@@ -38,7 +38,7 @@ export function keysOf(piece: Piece, { strand, step: id, param: name }: KeyPlace
 }
 
 /** Puts keys in place of those of a parameter that has some. */
-export function withKeysOf(piece: Piece, place: KeyPlace, keys: AnyKey[]): Piece {
+function withKeysOf(piece: Piece, place: KeyPlace, keys: AnyKey[]): Piece {
   const { strand, step, param } = place;
   const isOwn = isKeyed(stepById(strandById(piece, strand), step)?.params[param]);
   return setParam(piece, strand, step, param, (isOwn ? { keys } : keys) as Value);

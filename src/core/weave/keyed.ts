@@ -33,7 +33,7 @@ export function keysFit(param: Param, { keys }: Keyed): boolean {
  * 3x^2 - 2x^3; a spring is an oscillation that dies away, e^-6x cos(4.5 pi x), which is 0 at the end; a bounce is that
  * of R. Penner, "Robert Penner's Programming Macromedia Flash MX", 2002.
  */
-export function keyShare(part: number, ease: Exclude<Ease, 'curve'>): number {
+function keyShare(part: number, ease: Exclude<Ease, 'curve'>): number {
   const x = Math.min(Math.max(part, 0), 1);
   switch (ease) {
     case 'held':
@@ -73,7 +73,7 @@ export function bendShare(part: number, [x1, y1, x2, y2]: Bend): number {
 const HALVINGS = 24;
 
 /** How far a key has gone to the next, whatever its way. */
-export const wayShare = (part: number, { ease, bend }: Pick<KeyOf<KeyValue>, 'ease' | 'bend'>): number =>
+const wayShare = (part: number, { ease, bend }: Pick<KeyOf<KeyValue>, 'ease' | 'bend'>): number =>
   ease === 'curve' ? bendShare(part, bend ?? BEND) : keyShare(part, ease);
 
 /** What keys come to at a phase, one number or three, colours in linear light: sorted once for many phases. */

@@ -21,7 +21,7 @@ const row = piece('Row', '', [
 ]);
 const panes = row.strands[2]!;
 const mesh = (await bake(row, panes))!;
-const spots = (await CopySpots.make(row, panes, mesh, 100))!;
+const spots = (await CopySpots.make(row, panes, mesh, { most: 100 }))!;
 
 it('tells where each copy stands, as the whole form does', async () => {
   const at = spots.at(row, 0.3);
@@ -53,7 +53,7 @@ it('puts every copy once, from far to near, and leaves what it shares to others'
 });
 
 it('is kept while only numbers change, and made anew for another mesh or text', async () => {
-  const make = (p: typeof row, m = mesh) => CopySpots.make(p, p.strands[2]!, m, 100, undefined, spots);
+  const make = (p: typeof row, m = mesh) => CopySpots.make(p, p.strands[2]!, m, { most: 100, before: spots });
   expect(await make(setParam(row, 'panes', 't2', 'size', [2, 2, 2]))).toBe(spots);
   expect(await make(row, { ...mesh })).not.toBe(spots);
   expect(await make(setParam(row, 'late', 't1', 'as', 'count'))).not.toBe(spots);

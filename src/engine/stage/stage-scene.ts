@@ -88,8 +88,8 @@ export class StageScene {
         { form: part.form, surface: part.surface || null },
         ...overlays.map((surface) => ({ form: part.form, surface, overlay: true as const })),
       ];
-      const copies = spots.get(part.form ?? '') ?? null;
-      place.wear(piece, analysis, surfaces, skin, this.geometries, copies);
+      const worn = { surfaces, skin, geometries: this.geometries, spots: spots.get(part.form ?? '') ?? null };
+      place.wear(piece, analysis, worn);
     });
     for (const [id, place] of this.standing) {
       if (wanted.has(id)) continue;

@@ -31,7 +31,8 @@ async function spotsOf(
     const strand = isLink(form) ? strandById(piece, form.link) : undefined;
     const skin = strand && meshOf(strand.id);
     if (!skin?.copies || skin.copies.at.length / 3 > MOST_ORDERED || found.has(strand!.id)) continue;
-    const spots = await CopySpots.make(piece, strand!, skin, MOST_ORDERED, analysis, before.get(strand!.id));
+    const known = { most: MOST_ORDERED, analysis, before: before.get(strand!.id) };
+    const spots = await CopySpots.make(piece, strand!, skin, known);
     if (spots) found.set(strand!.id, spots);
   }
   return found;

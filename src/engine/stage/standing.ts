@@ -65,6 +65,15 @@ export class Geometries {
 
 const radians = THREE.MathUtils.degToRad;
 
+/** What a form on the stage is made of. */
+interface Worn {
+  surfaces: Omit<SurfaceOnForm, 'skin'>[];
+  skin: Skin;
+  geometries: Geometries;
+  /** Where its copies are, for what has to be drawn in their order. */
+  spots: CopySpots | null;
+}
+
 /** One form that stands on the stage: its surface and the overlays over it. */
 export class Standing {
   readonly group = new THREE.Group();
@@ -82,14 +91,7 @@ export class Standing {
   }
 
   /** Takes the form and what it wears; only what changed is made anew. */
-  wear(
-    piece: Piece,
-    analysis: Analysis,
-    surfaces: Omit<SurfaceOnForm, 'skin'>[],
-    skin: Skin,
-    geometries: Geometries,
-    spots: CopySpots | null,
-  ): void {
+  wear(piece: Piece, analysis: Analysis, { surfaces, skin, geometries, spots }: Worn): void {
     const before = this.layers;
     this.copies = skin.copies ? skin.copies.at.length / 3 : 1;
     this.layers = surfaces.map((bare) => {

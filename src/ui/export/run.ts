@@ -84,14 +84,13 @@ export async function runTakeAway(
     try {
       await unless(
         signal,
-        feed(
-          piece.loop.frames,
-          (n) => capture.frame(n / piece.loop.frames, settling(piece.loop.frames, n)),
-          (pixels, n) => remote.add(pixels, n),
+        feed(piece.loop.frames, {
+          draw: (n) => capture.frame(n / piece.loop.frames, settling(piece.loop.frames, n)),
+          add: (pixels, n) => remote.add(pixels, n),
           check,
           progress,
-          done,
-        ),
+          handed: done,
+        }),
       );
     } catch (error) {
       if (!(error instanceof GraphicsLost) || done.frames === 0) throw error;
@@ -120,15 +119,19 @@ function unless<T>(signal: AbortSignal, work: Promise<T>): Promise<T> {
   return Promise.race([work, stopped]);
 }
 
-/** Draws ahead while the encoder works, but never far ahead. `handed` counts the frames that the encoder has. */
-async function feed(
-  frames: number,
-  draw: (frame: number) => Promise<Uint8ClampedArray<ArrayBuffer>>,
-  add: (pixels: Uint8ClampedArray<ArrayBuffer>, frame: number) => Promise<void>,
-  check: () => void,
-  progress: (p: Progress) => void,
-  handed: { frames: number },
-): Promise<void> {
+/** What stands on both ends of the frames' way to the encoder. */
+interface Feed {
+  draw: (frame: number) => Promise<Uint8ClampedArray<ArrayBuffer>>;
+  add: (pixels: Uint8ClampedArray<ArrayBuffer>, frame: number) => Promise<void>;
+  /** Throws where the artist stopped it. */
+  check: () => void;
+  progress: (p: Progress) => void;
+  /** Counts the frames that the encoder has. */
+  handed: { frames: number };
+}
+
+/** Draws ahead while the encoder works, but never far ahead. */
+async function feed(frames: number, { draw, add, check, progress, handed }: Feed): Promise<void> {
   const began = performance.now();
   const waiting: Promise<void>[] = [];
   let last: Promise<void> = Promise.resolve();

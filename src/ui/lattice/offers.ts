@@ -1,5 +1,4 @@
-import type { ParamAt } from '@/core/piece/desk';
-import { KINDS, strandById, type Kind, type Piece } from '@/core/piece/types';
+import { KINDS, strandById, type Kind, type ParamAt, type Piece } from '@/core/piece/types';
 import {
   definitionOf,
   paramOf,

@@ -9,12 +9,14 @@ import { useWorkbench } from '@/state/workbench';
 import { followPointer } from '../parts/drag';
 import { BandButtons } from './BandButtons';
 import { BendHandles } from './BendHandles';
+import { ChoiceBox, useChoiceBox } from './ChoiceBox';
 import { drawBand, frameByKey, laneOf } from './draw';
 import { keyEdit } from './key-edits';
 import { KeyHandles } from './KeyHandles';
-import { bandLanes, keysWithin, type Box } from './lanes';
+import { bandLanes, keysWithin } from './lanes';
 import { frameAt, phaseAt, scrolled, WHOLE, zoomed } from './scale';
 import { StretchHandles } from './StretchHandles';
+import { useSize } from './use-size';
 import { useTraces } from './use-traces';
 
 /** By how much a notch of the wheel or a key zooms, and which part of the view it scrolls. */
@@ -38,9 +40,8 @@ export function Band() {
   const frame = useTransport((s) => s.frame);
   useSounds((s) => s.read);
   const track = trackOf(loop.sound?.asset);
-  const [size, setSize] = useState({ width: 0, height: 0 });
+  const size = useSize(canvas);
   const [view, setView] = useState(WHOLE);
-  const [box, setBox] = useState<Box | null>(null);
   const scale = { ...view, width: size.width };
   const keys = keptChoice(
     piece,
@@ -50,13 +51,6 @@ export function Band() {
 
   // Keys are chosen on the lanes that are open.
   useEffect(() => chooseKeys([]), [selection?.strand, selection?.step]);
-  useEffect(() => {
-    const watch = new ResizeObserver(([entry]) =>
-      setSize({ width: entry!.contentRect.width, height: entry!.contentRect.height }),
-    );
-    watch.observe(canvas.current!);
-    return () => watch.disconnect();
-  }, []);
   useEffect(() => {
     if (canvas.current && size.width > 0)
       drawBand(canvas.current, size, {
@@ -81,23 +75,8 @@ export function Band() {
     const { left, top } = canvas.current!.getBoundingClientRect();
     return { x: event.clientX - left, y: event.clientY - top };
   };
+  const box = useChoiceBox(placeOn, (drawn) => lanes.flatMap((lane) => keysWithin(lane, boxOf(lane), drawn, scale)));
   const follow = (event: { clientX: number; clientY: number }) => goTo(frameAt(placeOn(event).x, frames, scale));
-  /** Draws a box about keys: what it holds is chosen in the end, whatever of it is on the screen by then. */
-  const drawBox = (event: React.PointerEvent) => {
-    const { x, y } = placeOn(event);
-    let drawn: Box = { x, y, toX: x, toY: y };
-    followPointer(event, {
-      moved: (e) => {
-        const to = placeOn(e);
-        drawn = { ...drawn, toX: to.x, toY: to.y };
-        setBox(drawn);
-      },
-      ended: () => {
-        chooseKeys(lanes.flatMap((lane) => keysWithin(lane, boxOf(lane), drawn, scale)));
-        setBox(null);
-      },
-    });
-  };
   return (
     <div className="relative min-h-0">
       <canvas
@@ -111,7 +90,7 @@ export function Band() {
         className="absolute inset-0 size-full cursor-col-resize touch-none bg-panel"
         onPointerDown={(e) => {
           if (e.button !== 0) return;
-          if (e.shiftKey && lanes.length > 0) return drawBox(e);
+          if (e.shiftKey && lanes.length > 0) return box.draw(e);
           follow(e);
           followPointer(e, { moved: follow });
         }}
@@ -141,15 +120,7 @@ export function Band() {
             </g>
           ))}
           <StretchHandles chosen={keys} scale={scale} frames={frames} />
-          {box && (
-            <rect
-              x={Math.min(box.x, box.toX)}
-              y={Math.min(box.y, box.toY)}
-              width={Math.abs(box.toX - box.x)}
-              height={Math.abs(box.toY - box.y)}
-              className="fill-lichen/10 stroke-lichen"
-            />
-          )}
+          {box.drawn && <ChoiceBox box={box.drawn} />}
         </svg>
       )}
       <BandButtons

@@ -6,10 +6,8 @@ const turn = (phase: number) => phase - Math.floor(phase);
 /** The sound that the loop hears, faint behind its lanes. */
 export function drawSound(
   g: CanvasRenderingContext2D,
-  width: number,
-  height: number,
-  { outline, rows }: SoundTrack,
-  loop: Loop,
+  { width, height }: { width: number; height: number },
+  { track: { outline, rows }, loop }: { track: SoundTrack; loop: Loop },
   phaseAt: (x: number) => number,
 ): void {
   const length = loop.frames / loop.rate;

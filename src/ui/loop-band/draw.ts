@@ -73,12 +73,9 @@ export function drawBand(
   g.font = '13px "Instrument Sans Variable", sans-serif';
   const scale: Scale = { ...state.view, width };
   drawMarks(g, scale, height, state.frames);
-  if (state.sound) {
-    const { track, loop } = state.sound;
-    drawSound(g, width, height, track, loop, (x) => phaseAt(x, scale));
-  }
+  if (state.sound) drawSound(g, { width, height }, state.sound, (x) => phaseAt(x, scale));
   drawBeats(g, scale, height, state);
-  for (const [i, trace] of state.traces.entries()) drawTrace(g, scale, height, trace, i, state);
+  for (const place of state.traces.keys()) drawTrace(g, scale, height, place, state);
   drawSeam(g, scale, height, state.seam);
   drawHead(g, scale, height, state);
 }
@@ -161,10 +158,10 @@ function drawTrace(
   g: CanvasRenderingContext2D,
   scale: Scale,
   height: number,
-  trace: Trace,
   place: number,
   { traces, chosen }: BandState,
 ): void {
+  const trace = traces[place]!;
   const { lane, top, y: laneY } = laneOf(traces, chosen, place, height);
   const last = trace.values.length - 1;
   const y = (phase: number) => {

@@ -12,7 +12,7 @@ import { useWorkbench } from '@/state/workbench';
 /** What is done with chosen keys by keyboard: on the band and on each of its keys. */
 
 /** The chosen keys that are still there. */
-export const chosenNow = (): KeyAt[] => keptChoice(useWorkbench.getState().piece, useKeyChoice.getState().chosen);
+const chosenNow = (): KeyAt[] => keptChoice(useWorkbench.getState().piece, useKeyChoice.getState().chosen);
 
 /** The keyed parameters of the selected step. */
 function openPlaces(): KeyPlace[] {

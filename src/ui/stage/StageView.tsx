@@ -1,16 +1,13 @@
 import dynamic from 'next/dynamic';
-import { useCallback, useRef, useState } from 'react';
+import { useCallback, useRef } from 'react';
 import { strandById } from '@/core/piece/types';
 import { stepBefore } from '@/core/preview/look';
 import { definitionOf } from '@/core/steps';
 import { outputOf } from '@/core/weave';
-import type { View } from '@/engine/stage/stage-scene';
 import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
-import { Button } from '../parts/Button';
-import { followPointer } from '../parts/drag';
-import { Menu } from '../parts/Menu';
+import { CameraButtons } from './CameraButtons';
 import { CoarseBar, CoarseEdges } from './CoarseEdges';
 import { FocusDot } from './FocusDot';
 import { Handles } from './Handles';
@@ -21,26 +18,17 @@ import { LookBar } from './LookBar';
 import { MakingNote } from './MakingNote';
 import { MemoryNote } from './MemoryNote';
 import { OverPicture } from './OverPicture';
-import { dragView, frame, keyView, zoom } from './orbit';
 import { pictureIn, placeIn } from './picture-box';
-import { openSecondWindow } from './second-window';
-import { cameraOf, putCamera } from './piece-camera';
+import { PreviewSize } from './PreviewSize';
 import { Split } from './Split';
+import { useCamera } from './use-camera';
 import { useFinishSpread } from './use-finish-spread';
 import { useLook } from './use-look';
 import { useSignalNumbers } from './use-signal-numbers';
 import { useViewer } from './use-viewer';
-import { viewerNow } from './viewer-handle';
 
 const STAGE =
   'relative grid h-full grid-cols-1 grid-rows-1 place-items-center overflow-hidden bg-[#0b0e0d] [container-type:size]';
-
-const PINS: { label: string; scale: number | null }[] = [
-  { label: 'As large as stays smooth', scale: null },
-  { label: 'Full size', scale: 1 },
-  { label: 'Half', scale: 0.5 },
-  { label: 'Quarter', scale: 0.25 },
-];
 
 const PixelView = dynamic(() => import('./PixelView').then((m) => m.PixelView), { ssr: false });
 const VersionBeside = dynamic(() => import('./VersionBeside').then((m) => m.VersionBeside), { ssr: false });
@@ -62,51 +50,11 @@ export function StageView() {
   const { spread, read, point } = useLook(piece, looking, rests, phase);
   const picture = useFinishSpread(piece, looking, rests);
   const numbers = useSignalNumbers(piece, looking);
-  const [view, setView] = useState<View | null>(null);
-  const [pin, setPin] = useState<number | null>(null);
-  const camera = cameraOf(piece);
+  const camera = useCamera(piece);
   const aspect = piece.picture.width / piece.picture.height;
   const output = outputOf(piece);
   const empty = !output.finish && !output.stage;
 
-  const look = (next: View | null) => {
-    const viewer = viewerNow();
-    if (viewer) viewer.view = next;
-    setView(next);
-  };
-  const from = view ?? camera?.view ?? null;
-
-  const drag = (event: React.PointerEvent) => {
-    if (!from || event.button > 1) return;
-    const { clientWidth: width, clientHeight: height } = event.currentTarget;
-    let [x, y, at] = [event.clientX, event.clientY, from];
-    followPointer(event, {
-      moved: (e) => {
-        const panning = e.shiftKey || event.button === 1;
-        at = dragView(at, [e.clientX - x, e.clientY - y], { width, height }, panning);
-        [x, y] = [e.clientX, e.clientY];
-        look(at);
-      },
-    });
-  };
-
-  const onKey = (event: React.KeyboardEvent) => {
-    const next = from && keyView(from, event.key);
-    if (!next) return;
-    event.preventDefault();
-    look(next);
-  };
-
-  const takeView = () => {
-    if (!view || !camera) return;
-    useWorkbench.getState().edit((p) => putCamera(p, camera, view));
-    look(null);
-  };
-
-  const fit = () => {
-    const bounds = viewerNow()?.bounds();
-    if (bounds && from && camera) look(frame(from, bounds, camera.angle, aspect));
-  };
   const strand = selected ? strandById(piece, selected.strand) : undefined;
   const step = strand?.steps.find((s) => s.id === selected?.step);
   const focuses = step && definitionOf(step.op)?.focuses;
@@ -121,9 +69,9 @@ export function StageView() {
         aria-label="The running picture. Drag to look around, arrow keys turn the view, page keys zoom."
         className="max-h-full max-w-full cursor-grab touch-none active:cursor-grabbing"
         style={{ aspectRatio: `${piece.picture.width} / ${piece.picture.height}`, width: '100%', height: '100%' }}
-        onPointerDown={drag}
-        onWheel={(e) => from && look(zoom(from, Math.exp(e.deltaY * 0.001)))}
-        onKeyDown={onKey}
+        onPointerDown={camera.drag}
+        onWheel={camera.onWheel}
+        onKeyDown={camera.onKey}
         onPointerMove={(e) => {
           const picture = pictureIn(e.currentTarget.getBoundingClientRect(), aspect);
           void point(...placeIn(picture, e.clientX, e.clientY));
@@ -167,51 +115,8 @@ export function StageView() {
           {trouble}
         </p>
       )}
-      <div data-over-picture className="absolute top-2.5 left-2.5">
-        <Menu
-          align="start"
-          trigger={
-            <button
-              type="button"
-              aria-label="Size of the preview"
-              className="tabular rounded-md border border-line bg-[#0b0e0dcc] px-2.5 py-1 text-mute hover:text-text"
-            >
-              {piece.picture.width} x {piece.picture.height}
-              {size ? `, shown at ${size[0]} x ${size[1]}` : ''}
-            </button>
-          }
-          items={() => [
-            ...PINS.map((p) => ({
-              label: p.label,
-              hint: pin === p.scale ? 'now' : undefined,
-              run: () => {
-                setPin(p.scale);
-                viewerNow()?.pinScale(p.scale);
-              },
-            })),
-            'line' as const,
-            { label: 'Pixel by pixel', hint: 'Z', run: () => usePanels.setState({ pixels: true }) },
-            { label: 'In a second window', hint: 'for another screen', run: openSecondWindow },
-          ]}
-        />
-      </div>
-      {camera && (
-        <div data-over-picture className="absolute top-2.5 right-2.5 flex gap-2">
-          <Button className="bg-[#0b0e0dcc]" title="Shows all that stands on the stage" onClick={fit}>
-            Frame all
-          </Button>
-          {view && (
-            <>
-              <Button className="bg-[#0b0e0dcc]" onClick={takeView}>
-                Put the camera here
-              </Button>
-              <Button className="bg-[#0b0e0dcc]" onClick={() => look(null)}>
-                Back to the camera
-              </Button>
-            </>
-          )}
-        </div>
-      )}
+      <PreviewSize picture={piece.picture} shown={size} />
+      {camera.isThere && <CameraButtons camera={camera} />}
       {pixels && <PixelView />}
     </section>
   );

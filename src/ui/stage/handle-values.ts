@@ -1,4 +1,4 @@
-import { setControl, type ParamAt } from '@/core/piece/desk';
+import { setControl } from '@/core/piece/desk';
 import { setParamAt } from '@/core/piece/keys';
 import {
   controlById,
@@ -9,6 +9,7 @@ import {
   type Setting,
   type Step,
   type Vector,
+  type ParamAt,
 } from '@/core/piece/types';
 import { paramOf, valueOf, type NumberParam } from '@/core/steps';
 import { literalAt } from '@/core/weave';

@@ -5,7 +5,7 @@ import { strandById, type Piece } from '@/core/piece/types';
 import type { Looking } from '@/state/panels';
 import { withoutAssetData, studio } from '@/workers/remotes';
 import { shortNumber } from '../number-words';
-import { framePlaces } from './frame-places';
+import { framePlace, framePlaces } from './frame-places';
 import { shotHistogram, valuesAt, widthOf, type Shot } from './look';
 import { viewerNow } from './viewer-handle';
 
@@ -56,7 +56,7 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
     const values = onObjects
       ? shot.current && valuesAt(shot.current, x, y, widthOf(piece, looking))
       : await studio()
-          .values(withoutAssetData(piece), looking.strand, looking.step, [framePlaces(piece, 1, 1, phase(), x, y)[0]!])
+          .values(withoutAssetData(piece), looking.strand, looking.step, [framePlace(piece, x, 1 - y, phase())])
           .then((v) => [...v])
           .catch(() => null);
     setRead(values ? values.map(valueWords).join('  ') : 'nothing stands here');

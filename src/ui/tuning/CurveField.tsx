@@ -18,7 +18,7 @@ const py = (y: number) => MARGIN + (1 - y) * Y;
 const clamped = (v: number) => Number(Math.min(1, Math.max(0, v)).toFixed(3));
 
 /** The curve as a path of cubic pieces; their handles are the slopes at a third of the way. */
-export function curvePath(points: CurvePoint[]): string {
+function curvePath(points: CurvePoint[]): string {
   const rows = slopes(points);
   const [first] = rows;
   if (!first) return '';

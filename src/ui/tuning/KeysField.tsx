@@ -20,7 +20,7 @@ interface Props<V extends KeyValue> {
 }
 
 /** A place for a new key: the middle of the longest way between two. */
-export function longestGap<V extends KeyValue>(keys: KeyOf<V>[]): KeyOf<V> {
+function longestGap<V extends KeyValue>(keys: KeyOf<V>[]): KeyOf<V> {
   const sorted = sortedKeys(keys);
   const spans = sorted.map((k, i) => (sorted[i + 1]?.at ?? sorted[0]!.at + 1) - k.at);
   const longest = spans.indexOf(Math.max(...spans));

@@ -102,7 +102,8 @@ function useLarge(piece: Piece, strand: Strand, step: Step): Preview | undefined
       const phase = useTransport.getState().frame / now.loop.frames;
       try {
         const size = { width: WIDTH, height: HEIGHT };
-        const drawn = await studio().previews(withoutAssetData(now), strand.id, [step.id], size, phase, patch);
+        const job = { piece: withoutAssetData(now), strand: strand.id, steps: [step.id], size, phase, patch };
+        const drawn = await studio().previews(job);
         if (!ended) setPreview(drawn[0]?.[1]);
       } catch (error) {
         if (!ended) setPreview({ kind: 'none', why: (error as Error).message });

@@ -1,6 +1,6 @@
 import { Link2 } from 'lucide-react';
-import { follow, putOut, type ParamAt } from '@/core/piece/desk';
-import { isControlRef, isLink, strandById, type Link, type Value } from '@/core/piece/types';
+import { follow, putOut } from '@/core/piece/desk';
+import { isControlRef, isLink, strandById, type Link, type ParamAt, type Value } from '@/core/piece/types';
 import { definitionOf, valueOf, type Param, type ResolvedStep } from '@/core/steps';
 import { analyse, isBranch, linkProblem, typeAfter, wouldCycle } from '@/core/weave';
 import { notify } from '@/state/notify';

@@ -31,7 +31,8 @@ function choiceOf(piece: Piece, definition: ResolvedStep, step: Step, id: string
 
 const textOf = (value: Value | undefined) => (typeof value === 'string' ? value : '');
 
-export type Set = (next: Value | undefined, gesture?: string) => void;
+/** Sets a value, or takes it back to the default; changes of one gesture are one entry of the history. */
+export type SetValue = (next: Value | undefined, gesture?: string) => void;
 
 /** What sets a parameter of any type. */
 export function ParamControl({
@@ -42,7 +43,7 @@ export function ParamControl({
   param,
   value,
   set,
-}: ParamPlace & { value: Value | undefined; set: Set }) {
+}: ParamPlace & { value: Value | undefined; set: SetValue }) {
   const drag = (next: Value) => set(next, 'drag');
   switch (param.type) {
     case 'number':
@@ -149,7 +150,7 @@ export function ParamControl({
 }
 
 /** A number, and the same number said in other ways where there are such. */
-function NumberAndTwins({ param, value, loop, set }: { param: NumberParam; value: number; loop: Loop; set: Set }) {
+function NumberAndTwins({ param, value, loop, set }: { param: NumberParam; value: number; loop: Loop; set: SetValue }) {
   const twins = param.twins?.(loop).filter((twin) => Number.isFinite(twin.of(value))) ?? [];
   const field = (
     <NumberField param={param} value={value} onChange={(v) => set(v, 'drag')} onReset={() => set(undefined)} />

@@ -21,7 +21,7 @@ import { LinkMenu } from './LinkMenu';
 import { followPointer } from '../parts/drag';
 import { NumberInput, paceOf, stepOf, tidy } from './NumberField';
 import { looksTheSame } from './looks-the-same';
-import { ParamControl, type Set } from './ParamControl';
+import { ParamControl, type SetValue } from './ParamControl';
 import type { ParamPlace } from './param-place';
 import { setTogether, tunedWith } from './together';
 
@@ -133,7 +133,7 @@ function ParamName({
 }: {
   param: Param;
   value: Value | undefined;
-  set: Set;
+  set: SetValue;
   /** Other steps that are tuned with this one. */
   with: number;
 }) {

@@ -13,19 +13,20 @@ import { SettingRow } from './SettingRow';
 import { SoundSettings } from './SoundSettings';
 import { Tempo } from './Tempo';
 
-const number = (
-  id: string,
-  name: string,
-  min: number,
-  max: number,
-  hard: [number, number],
-  unit: string,
-): NumberParam => ({ type: 'number', id, name, about: '', default: min, min, max, hard, unit, whole: true });
+type Whole = Pick<NumberParam, 'id' | 'name' | 'min' | 'max' | 'hard' | 'unit'>;
+const whole = (param: Whole): NumberParam => ({
+  ...param,
+  type: 'number',
+  about: '',
+  default: param.min,
+  whole: true,
+});
 
-const WIDTH = number('width', 'Width', 320, 3840, [16, LIMITS.pictureSide], 'px');
-const HEIGHT = number('height', 'Height', 180, 2160, [16, LIMITS.pictureSide], 'px');
-const FRAMES = number('frames', 'Length', 30, 900, [2, LIMITS.frames], 'frames');
-const RATE = number('rate', 'Frame rate', 12, 60, [1, 240], 'a second');
+const SIDE: [number, number] = [16, LIMITS.pictureSide];
+const WIDTH = whole({ id: 'width', name: 'Width', min: 320, max: 3840, hard: SIDE, unit: 'px' });
+const HEIGHT = whole({ id: 'height', name: 'Height', min: 180, max: 2160, hard: SIDE, unit: 'px' });
+const FRAMES = whole({ id: 'frames', name: 'Length', min: 30, max: 900, hard: [2, LIMITS.frames], unit: 'frames' });
+const RATE = whole({ id: 'rate', name: 'Frame rate', min: 12, max: 60, hard: [1, 240], unit: 'a second' });
 const KEEPS = {
   name: 'Keys keep',
   options: [

@@ -1,31 +1,16 @@
-import {
-  BookOpenText,
-  CircleDashed,
-  Dices,
-  Eye,
-  EyeOff,
-  Replace,
-  ScanEye,
-  SlidersHorizontal,
-  Trash2,
-} from 'lucide-react';
 import { useMemo } from 'react';
 import { strandById, type Kind, type Piece, type Step, type Strand } from '@/core/piece/types';
-import { isLoopLength, comeAndGoParam } from '@/core/steps';
+import { isLoopLength } from '@/core/steps';
 import { TYPE_WORDS } from '@/core/steps/reference';
 import { analyse, mayComeAndGo, plainParams } from '@/core/weave';
-import { canLook } from '@/core/preview/look';
 import { useChecks } from '@/state/checks';
-import { pick, toggleLook, usePanels } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
-import { Button } from '../parts/Button';
 import { KIND_WORDS, typeWithArticle } from '../words';
-import { putOutStep, varySelected } from '../workbench/actions';
-import { removeSelected, switchStep, switchThere } from '../workbench/selected';
 import { LargePreview } from './LargePreview';
 import { OnlyHere, Overrides } from './Overrides';
 import { ParamRow } from './ParamRow';
 import { PieceSettings } from './PieceSettings';
+import { StepTools } from './StepTools';
 
 /** Kinds of what is seen at a place of a stage. */
 const OBJECTS: readonly Kind[] = ['form', 'surface'];
@@ -55,7 +40,6 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
   const definition = row?.definition;
   const measured = useChecks((s) => s.numbers);
   const problems = [...analysis.problems, ...measured].filter((p) => p.strand === strand.id && p.step === step.id);
-  const at = { strand: strand.id, step: step.id };
   const takes = row?.takes ? TYPE_WORDS[row.takes] : KIND_WORDS[strand.kind].one;
   const gives = row?.gives ? TYPE_WORDS[row.gives] : '';
   return (
@@ -67,69 +51,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
             {row?.takes ? `${takes} to ${gives}` : `begins with ${row?.gives ? typeWithArticle(row.gives) : 'nothing'}`}
           </p>
         </div>
-        <div className="-ml-1.5 flex flex-wrap [&>button]:h-7 [&>button]:w-6">
-          {canLook(strand) && (
-            <Button
-              look="icon"
-              aria-label="Look at this step"
-              title="Look at this step on the stage (L)"
-              onClick={() => toggleLook(at)}
-            >
-              <ScanEye size={15} />
-            </Button>
-          )}
-          {strand.steps[0]?.id !== step.id && (
-            <Button
-              look="icon"
-              aria-label={step.off ? 'Switch on' : 'Switch off'}
-              title={`${step.off ? 'Switch on' : 'Switch off'} (O)`}
-              onClick={() => switchStep(at)}
-            >
-              {step.off ? <EyeOff size={15} /> : <Eye size={15} />}
-            </Button>
-          )}
-          {row && mayComeAndGo(row) && (
-            <Button
-              look="icon"
-              aria-label="Let it come and go"
-              aria-pressed={step.params[comeAndGoParam.id] !== undefined}
-              title="There: keys, signals and fields let this step come and go"
-              onClick={() => switchThere(at)}
-            >
-              <CircleDashed size={15} />
-            </Button>
-          )}
-          <Button
-            look="icon"
-            aria-label="About this step"
-            title="What it does, an example, its GLSL (E)"
-            onClick={() => usePanels.setState({ aboutStep: step.op })}
-          >
-            <BookOpenText size={15} />
-          </Button>
-          <Button
-            look="icon"
-            aria-label="Replace"
-            title="Replace with another step (< and > swap it for its neighbours)"
-            onClick={() => pick({ for: 'replace', ...at })}
-          >
-            <Replace size={15} />
-          </Button>
-          <Button
-            look="icon"
-            aria-label="Put all of it out on the desk"
-            title="Put all of it out on the desk"
-            onClick={() => putOutStep(at)}
-          >
-            <SlidersHorizontal size={15} />
-          </Button>
-          <Button look="icon" aria-label="Vary" title="Vary its numbers at random (D)" onClick={() => varySelected(at)}>
-            <Dices size={15} />
-          </Button>
-          <Button look="icon" aria-label="Remove" title="Remove (Delete)" onClick={() => removeSelected(at)}>
-            <Trash2 size={15} />
-          </Button>
-        </div>
+        <StepTools strand={strand} step={step} mayGo={row !== undefined && mayComeAndGo(row)} />
       </div>
       {/* Where there is little room, what is tuned comes before its picture. */}
       <div className="order-1 @min-[500px]:order-none">

@@ -1,4 +1,4 @@
-import { putOut, settingKind, type ParamAt } from '@/core/piece/desk';
+import { putOut, settingKind } from '@/core/piece/desk';
 import {
   isDriven,
   type Control,
@@ -7,6 +7,7 @@ import {
   type Step,
   type Strand,
   type Value,
+  type ParamAt,
 } from '@/core/piece/types';
 import { definitionOf, valueOf, type Param } from '@/core/steps';
 import { literalFits } from '@/core/weave';

@@ -40,6 +40,14 @@ async function written(document: Document, format: GltfFormat): Promise<Uint8Arr
   return new TextEncoder().encode(JSON.stringify(json));
 }
 
+/** What a glTF file holds beside the mesh. */
+export interface GltfParts {
+  name: string;
+  surface: FileSurface;
+  copies?: FileCopies;
+  loop?: FileLoop;
+}
+
 /**
  * glTF 2.0: triangles with normals, uv and colours, one material, copies by
  * EXT_mesh_gpu_instancing, and the loop as morph targets whose weights go from one to the next.
@@ -47,10 +55,7 @@ async function written(document: Document, format: GltfFormat): Promise<Uint8Arr
 export async function writeGltf(
   format: GltfFormat,
   mesh: FileMesh,
-  name: string,
-  surface: FileSurface,
-  copies?: FileCopies,
-  loop?: FileLoop,
+  { name, surface, copies, loop }: GltfParts,
 ): Promise<Uint8Array> {
   const document = new Document();
   document.getRoot().getAsset().generator = 'Calm Lattice';

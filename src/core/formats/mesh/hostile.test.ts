@@ -20,7 +20,7 @@ type Json = Record<string, unknown> & {
 /** A box as glTF text, changed. */
 async function changed(change: (json: Json) => void): Promise<Uint8Array> {
   const json = JSON.parse(
-    new TextDecoder().decode(await writeGltf('gltf', { ...box([1, 1, 1], 1) }, 'box', SURFACE)),
+    new TextDecoder().decode(await writeGltf('gltf', { ...box([1, 1, 1], 1) }, { name: 'box', surface: SURFACE })),
   ) as Json;
   change(json);
   return bytes(JSON.stringify(json));
@@ -94,7 +94,7 @@ describe('glTF from a stranger', () => {
         j.accessors.find((a) => a.type === 'VEC3')!.count = 4;
       }),
     ).rejects.toThrow(/names a point that is not there/);
-    const nan = await writeGltf('glb', { ...box([1, 1, 1], 1) }, 'box', SURFACE);
+    const nan = await writeGltf('glb', { ...box([1, 1, 1], 1) }, { name: 'box', surface: SURFACE });
     await expect(
       readMesh(
         nan.map((b, i) => (i > nan.length - 60 ? 255 : b)),

@@ -50,7 +50,7 @@ export async function writeForm(
         ? 'Take it as GLB, which holds one copy and where the others stand, or use fewer copies.'
         : 'Make it of fewer faces.',
     );
-  if (isGltf) return gltf(format, piece, strand, mesh, phase, frames);
+  if (isGltf) return gltf(piece, strand, mesh, { format, phase, frames });
   if (format === 'stl' && extent.corners === 0)
     throw new MeshError('STL holds faces, and this form has points alone. Take PLY or OBJ.');
   const file = fileMesh(await standing(piece, strand, mesh, phase));
@@ -108,14 +108,9 @@ function fileMesh(stands: StandingForm): FileMesh {
   };
 }
 
-async function gltf(
-  format: GltfFormat,
-  piece: Piece,
-  strand: Strand,
-  mesh: Mesh,
-  phase: number,
-  frames: number,
-): Promise<Uint8Array> {
+type GltfJob = Required<MeshJob> & { format: GltfFormat };
+
+async function gltf(piece: Piece, strand: Strand, mesh: Mesh, { format, phase, frames }: GltfJob): Promise<Uint8Array> {
   const stands = await standing(piece, strand, mesh, phase);
   const once = mesh.copies ? await standing(piece, strand, mesh, phase, { most: 1 }) : stands;
   const copies = mesh.copies && copiesOf(once.positions, stands.positions);
@@ -124,11 +119,12 @@ async function gltf(
   const shown = copies ? once : stands;
   const surface = await surfaceOf(piece, strand, shown, phase);
   const file = { ...fileMesh(shown), ...(surface.colours && !shown.skin.facets ? { colours: surface.colours } : {}) };
-  if (frames < 2) return writeGltf(format, file, strand.name, surface.values, copies || undefined);
+  const parts = { name: strand.name, surface: surface.values };
+  if (frames < 2) return writeGltf(format, file, { ...parts, copies: copies || undefined });
   const loop: FileLoop = { frames: [], seconds: piece.loop.frames / piece.loop.rate };
   for (let n = 0; n < frames; n++)
     loop.frames.push(fileMesh(await standing(piece, strand, mesh, n / frames, { still: true })).positions);
-  return writeGltf(format, { ...file, positions: loop.frames[0]! }, strand.name, surface.values, undefined, loop);
+  return writeGltf(format, { ...file, positions: loop.frames[0]! }, { ...parts, loop });
 }
 
 const PLAIN: FileSurface = { colour: [0.5, 0.5, 0.5], roughness: 0.8, metal: 0, glow: [0, 0, 0] };

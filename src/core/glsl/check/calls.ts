@@ -46,7 +46,7 @@ export function checkCall(expr: Extract<Expr, { kind: 'call' }>, context: Contex
   return unknownCall(name, args, pos, context);
 }
 
-export function sameTypes(params: Type[], args: { type: Type }[]): boolean {
+function sameTypes(params: Type[], args: { type: Type }[]): boolean {
   return params.length === args.length && params.every((p, i) => p.name === args[i]!.type.name);
 }
 

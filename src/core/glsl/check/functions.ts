@@ -10,7 +10,7 @@ import { Scope, type Overload } from './scope';
 import { costOf, MAX_COST, weightOf } from './cost';
 
 /** Most turns of one loop. */
-export const MAX_TURNS = 4096;
+const MAX_TURNS = 4096;
 /** Most functions that call each other one inside the other; cards take 256. */
 const MAX_CALLS = 240;
 

@@ -27,7 +27,7 @@ export {
   readsOther,
   METRES_OF,
 } from './frame';
-export { BARE_SURFACE, SURFACE_FIELDS } from './surface';
+export { SURFACE_FIELDS } from './surface';
 
 /** Parts of the library by name: their text and the parts they need. In order of need. */
 const PARTS = {

@@ -24,7 +24,7 @@ const typeOf = (size: number) => (size === 1 ? 'float' : `vec${size}`);
 /** A surface that no step has touched. */
 const bareText = ({ size, bare }: { size: number; bare: number }) =>
   `${size === 1 ? '' : `vec${size}`}(${bare.toFixed(2)})`;
-export const BARE_SURFACE = `Surface(${SURFACE_FIELDS.map(bareText).join(', ')})`;
+const BARE_SURFACE = `Surface(${SURFACE_FIELDS.map(bareText).join(', ')})`;
 
 export const SURFACE = `
 struct Surface {

@@ -64,7 +64,7 @@ export function write(scalar: Scalar, code: number[]): void {
 }
 
 /** [float, int, uint] instruction for each operation; comparisons give a bool. */
-export const BINARY_CODES: Record<string, [number, number, number]> = {
+const BINARY_CODES: Record<string, [number, number, number]> = {
   add: [0x92, 0x6a, 0x6a],
   sub: [0x93, 0x6b, 0x6b],
   mul: [0x94, 0x6c, 0x6c],

@@ -1,7 +1,7 @@
 import { meshOf, refuseTooMany, type Mesh } from '../mesh';
 
 /** A cloud of points from a rule; each knows its share of the way, 0..1, as uv.x. */
-export function cloud(
+function cloud(
   count: number,
   at: (i: number, share: number) => readonly number[],
   normalOf?: (p: readonly number[]) => readonly number[],
@@ -27,7 +27,7 @@ export function cloud(
  * Numbers in 0..1 by place in the row and seed: M. Jarzynski and M. Olano, "Hash Functions for GPU Rendering", JCGT
  * 9(3), 2020 (PCG).
  */
-export function randomUnit(index: number, seed: number): number {
+function randomUnit(index: number, seed: number): number {
   let s = (Math.imul(index, 747796405) + Math.imul(seed, 2891336453) + 2891336453) >>> 0;
   s = Math.imul((s >>> ((s >>> 28) + 4)) ^ s, 277803737) >>> 0;
   return (((s >>> 22) ^ s) >>> 0) / 4294967296;

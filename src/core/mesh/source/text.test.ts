@@ -3,17 +3,10 @@ import { measure } from '../measure';
 import { faceCount, pointCount, type Mesh } from '../mesh';
 import { extrudeTogether } from '../topology/extrude';
 import { faceNormal } from '../vectors';
-import { text } from './text';
+import { text, type Lettering } from './text';
 
-const set = (
-  words: string,
-  {
-    height = 1,
-    spacing = 0,
-    align = 'left' as const,
-    pieces = 4,
-  }: { height?: number; spacing?: number; align?: 'left' | 'centre' | 'right'; pieces?: number } = {},
-) => text(words, 'bold', height, spacing, align, pieces);
+const set = (words: string, how: Partial<Lettering> = {}) =>
+  text(words, { weight: 'bold', height: 1, spacing: 0, align: 'left', pieces: 4, ...how });
 const span = ({ positions }: Mesh, axis: number) => {
   const values = [...positions].filter((_, i) => i % 3 === axis);
   return [Math.min(...values), Math.max(...values)] as const;

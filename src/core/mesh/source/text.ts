@@ -83,22 +83,24 @@ function shapes(all: Point[][]): Point[][][] {
 /** Most letters at a time. */
 const MOST = 400;
 
+/** How a text is set. */
+export interface Lettering {
+  weight: Weight;
+  /** Of a capital letter, in metres. */
+  height: number;
+  /** Between letters, in capital heights, on top of the font's own. */
+  spacing: number;
+  align: Align;
+  /** Straight pieces to a curve. */
+  pieces: number;
+}
+
 /**
  * Letters as flat triangles that face the viewer, the text's middle at the origin. Each letter
  * counts as one face for fields by face: it has one number, middle and normal.
- * @param height of a capital letter, in metres
- * @param spacing between letters, in capital heights, on top of the font's own
- * @param pieces straight pieces to a curve
  * @throws MeshError where the font lacks a letter
  */
-export function text(
-  words: string,
-  weight: Weight,
-  height: number,
-  spacing: number,
-  align: Align,
-  pieces: number,
-): Mesh {
+export function text(words: string, { weight, height, spacing, align, pieces }: Lettering): Mesh {
   const font = FONTS[weight];
   const lines = words.split('\n').map((line) => [...line]);
   if (lines.flat().length > MOST)

@@ -1,6 +1,6 @@
 import { code } from './code';
 import { formula } from './formula';
 
-export { readText, sliderId, type Reading } from './artist-text';
+export { readText, sliderId } from './artist-text';
 
 export const CODE_STEPS = [formula, code];

@@ -45,12 +45,11 @@ export const textForm: FormSource = {
     }),
   ],
   bake: (params) =>
-    letters(
-      params.words as string,
-      params.weight as Weight,
-      params.height as number,
-      params.spacing as number,
-      params.align as Align,
-      params.pieces as number,
-    ),
+    letters(params.words as string, {
+      weight: params.weight as Weight,
+      height: params.height as number,
+      spacing: params.spacing as number,
+      align: params.align as Align,
+      pieces: params.pieces as number,
+    }),
 };

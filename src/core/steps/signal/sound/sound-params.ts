@@ -32,7 +32,7 @@ export const SOUND_PARAMS = [
 ];
 
 /** A mean square as 0 to 1. A sine of full scale has a half of it, and counts as full scale. */
-export function scaled(power: number, { scale, quietest }: PlainParams): number {
+function scaled(power: number, { scale, quietest }: PlainParams): number {
   const amplitude = Math.sqrt(2 * power);
   if (scale === 'amplitude') return Math.min(amplitude, 1);
   const decibels = 20 * Math.log10(Math.max(amplitude, 1e-10));
@@ -60,7 +60,7 @@ export function meanAbout(track: SoundTrack, row: number, rows: number, read: (r
   return sum / (to - from + 1);
 }
 
-export const BAND_EDGES: Record<string, [number, number]> = {
+const BAND_EDGES: Record<string, [number, number]> = {
   low: [20, 250],
   middle: [250, 2000],
   high: [2000, 20_000],

@@ -1,0 +1,48 @@
+import { Archive } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { Button } from '../parts/Button';
+import { saveBackup } from './backup';
+import { KeptCard } from './cards';
+import type { useKept } from './use-kept';
+
+/** What is kept in this browser. */
+export function KeptSection({ kept, rename, duplicate, drop }: Omit<ReturnType<typeof useKept>, 'refresh'>) {
+  const router = useRouter();
+  return (
+    <section aria-labelledby="kept" className="mb-9">
+      <div className="mb-3 flex items-center gap-4">
+        <h2 id="kept" className="text-[15px] font-semibold">
+          Kept in this browser
+        </h2>
+        {kept && kept.length > 0 && (
+          <Button
+            className="flex items-center gap-2"
+            title="All pieces with their versions, and all kept parts, in one file. Open it here to bring them back."
+            onClick={() => void saveBackup()}
+          >
+            <Archive size={14} /> Back up all
+          </Button>
+        )}
+      </div>
+      {kept === null && <p className="text-mute">Looking.</p>}
+      {kept?.length === 0 && (
+        <p className="rounded-md border border-dashed border-soft p-6 text-mute">
+          Nothing yet. Begin with a starter or a blank piece; it is kept here from then on. Files can be dropped
+          anywhere on this page.
+        </p>
+      )}
+      <div className="grid grid-cols-4 gap-5">
+        {kept?.map((item) => (
+          <KeptCard
+            key={item.id}
+            item={item}
+            onOpen={() => router.push(`/piece/${item.id}`)}
+            onRename={(name) => rename(item, name)}
+            onDuplicate={() => duplicate(item)}
+            onDelete={() => void drop(item)}
+          />
+        ))}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,31 @@
+import { BACKUP_ENDING } from '@/core/formats/piece-size';
+import { PieceError } from '@/core/piece/errors';
+import type { BackupWatch } from '@/state/backup';
+import { REACHING_PROBLEM } from '@/state/kept';
+import { notify } from '@/state/notify';
+import { download } from '../download';
+
+/** How much of what a backup holds and cannot be taken in is said by name. */
+const MOST_NAMED = 3;
+
+/** Takes in what a backup holds, and says what of it. @throws where it cannot be read, or is stopped */
+export async function openBackup(file: File, watch: BackupWatch): Promise<void> {
+  const { restoreBackup, restoredWords } = await import('@/state/backup');
+  const restored = await restoreBackup(file, watch);
+  notify('info', restoredWords(restored));
+  for (const { name, why } of restored.leftOut.slice(0, MOST_NAMED))
+    notify('error', `"${name}" was not taken in. ${why}`);
+  const unnamed = restored.leftOut.length - MOST_NAMED;
+  if (unnamed > 0) notify('error', `${unnamed} more could not be taken in.`);
+}
+
+/** Takes all that is kept away as one file. */
+export async function saveBackup(): Promise<void> {
+  const now = new Date();
+  try {
+    const { backUp } = await import('@/state/backup');
+    download(`calm-lattice-${now.toISOString().slice(0, 10)}${BACKUP_ENDING}`, await backUp(+now), 'application/zip');
+  } catch (error) {
+    notify('error', error instanceof PieceError ? error.message : REACHING_PROBLEM);
+  }
+}

@@ -1,0 +1,77 @@
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { checkSize } from '@/core/formats/piece-size';
+import { PieceError } from '@/core/piece/errors';
+import type { Piece } from '@/core/piece/types';
+import { holdUnkept, isFull, keepingProblem, keepKnown, newId, REACHING_PROBLEM } from '@/state/kept';
+import { notify } from '@/state/notify';
+import { readPieceFile } from '@/workers/reading';
+import { Ended } from '@/workers/thread';
+import { openBackup } from './backup';
+import { starterPiece, type StarterFacts } from './starters';
+
+/** A file that is being read. */
+export interface Reading {
+  name: string;
+  /** How far it is, 0 to 1. */
+  share: number;
+  stop: () => void;
+}
+
+/**
+ * The ways into a piece: a new one, a starter, a file.
+ * @param refresh looks again at what is kept
+ */
+export function useOpening(refresh: () => Promise<void>) {
+  const router = useRouter();
+  const [reading, setReading] = useState<Reading | null>(null);
+
+  const begin = async (piece: Piece) => {
+    const id = newId();
+    try {
+      await keepKnown(id, piece);
+    } catch (error) {
+      // It can still be worked on and taken away as a file.
+      holdUnkept(id, piece);
+      notify('error', isFull(error) ? keepingProblem(error) : REACHING_PROBLEM);
+    }
+    router.push(`/piece/${id}`);
+  };
+
+  const beginStarter = async ({ id, name }: StarterFacts) => {
+    try {
+      await begin(await starterPiece(id));
+    } catch {
+      notify('error', `"${name}" could not be fetched. See that the application still runs, and try again.`);
+    }
+  };
+
+  const openFile = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    const ending = new AbortController();
+    const stop = () => ending.abort();
+    const watch = {
+      signal: ending.signal,
+      progress: (done: number, of: number) => setReading({ name: chosen.name, share: done / of, stop }),
+    };
+    try {
+      watch.progress(0, 1);
+      if (chosen.name.endsWith('.zip')) await openBackup(chosen, watch).finally(refresh);
+      else {
+        checkSize(chosen.size);
+        await begin(await readPieceFile(chosen, watch));
+      }
+    } catch (error) {
+      if (error instanceof Ended) notify('info', `The reading of "${chosen.name}" was stopped.`);
+      else notify('error', readingProblem(error));
+    }
+    setReading(null);
+  };
+
+  return { reading, begin, beginStarter, openFile };
+}
+
+function readingProblem(error: unknown): string {
+  if (error instanceof PieceError) return error.message;
+  return isFull(error) ? keepingProblem(error) : 'This file could not be read. Try again, or choose another.';
+}

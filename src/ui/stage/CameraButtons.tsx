@@ -1,0 +1,23 @@
+import { Button } from '../parts/Button';
+import type { StageCamera } from './use-camera';
+
+/** What can be done with how the stage is looked at. */
+export function CameraButtons({ camera }: { camera: StageCamera }) {
+  return (
+    <div data-over-picture className="absolute top-2.5 right-2.5 flex gap-2">
+      <Button className="bg-[#0b0e0dcc]" title="Shows all that stands on the stage" onClick={camera.fit}>
+        Frame all
+      </Button>
+      {camera.view && (
+        <>
+          <Button className="bg-[#0b0e0dcc]" onClick={camera.take}>
+            Put the camera here
+          </Button>
+          <Button className="bg-[#0b0e0dcc]" onClick={() => camera.look(null)}>
+            Back to the camera
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}

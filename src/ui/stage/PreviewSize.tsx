@@ -1,0 +1,54 @@
+import { useState } from 'react';
+import type { Picture } from '@/core/piece/types';
+import { usePanels } from '@/state/panels';
+import { Menu } from '../parts/Menu';
+import { openSecondWindow } from './second-window';
+import { viewerNow } from './viewer-handle';
+
+const PINS: { label: string; scale: number | null }[] = [
+  { label: 'As large as stays smooth', scale: null },
+  { label: 'Full size', scale: 1 },
+  { label: 'Half', scale: 0.5 },
+  { label: 'Quarter', scale: 0.25 },
+];
+
+/** How large the picture is, and how large it is shown, which can be chosen. */
+export function PreviewSize({
+  picture: { width, height },
+  shown,
+}: {
+  picture: Picture;
+  shown: [number, number] | null;
+}) {
+  const [pin, setPin] = useState<number | null>(null);
+  return (
+    <div data-over-picture className="absolute top-2.5 left-2.5">
+      <Menu
+        align="start"
+        trigger={
+          <button
+            type="button"
+            aria-label="Size of the preview"
+            className="tabular rounded-md border border-line bg-[#0b0e0dcc] px-2.5 py-1 text-mute hover:text-text"
+          >
+            {width} x {height}
+            {shown ? `, shown at ${shown[0]} x ${shown[1]}` : ''}
+          </button>
+        }
+        items={() => [
+          ...PINS.map((p) => ({
+            label: p.label,
+            hint: pin === p.scale ? 'now' : undefined,
+            run: () => {
+              setPin(p.scale);
+              viewerNow()?.pinScale(p.scale);
+            },
+          })),
+          'line' as const,
+          { label: 'Pixel by pixel', hint: 'Z', run: () => usePanels.setState({ pixels: true }) },
+          { label: 'In a second window', hint: 'for another screen', run: openSecondWindow },
+        ]}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,58 @@
+import { useState, type KeyboardEvent, type PointerEvent, type WheelEvent } from 'react';
+import type { Piece } from '@/core/piece/types';
+import type { View } from '@/engine/stage/stage-scene';
+import { useWorkbench } from '@/state/workbench';
+import { followPointer } from '../parts/drag';
+import { dragView, frame, keyView, zoom } from './orbit';
+import { cameraOf, putCamera } from './piece-camera';
+import { viewerNow } from './viewer-handle';
+
+export type StageCamera = ReturnType<typeof useCamera>;
+
+/** How the stage is looked at: through the piece's camera, or from where the artist looks around. */
+export function useCamera(piece: Piece) {
+  const [view, setView] = useState<View | null>(null);
+  const camera = cameraOf(piece);
+  const look = (next: View | null) => {
+    const viewer = viewerNow();
+    if (viewer) viewer.view = next;
+    setView(next);
+  };
+  const from = view ?? camera?.view ?? null;
+
+  const drag = (event: PointerEvent) => {
+    if (!from || event.button > 1) return;
+    const { clientWidth: width, clientHeight: height } = event.currentTarget;
+    let [x, y, at] = [event.clientX, event.clientY, from];
+    followPointer(event, {
+      moved: (e) => {
+        const panning = e.shiftKey || event.button === 1;
+        at = dragView(at, [e.clientX - x, e.clientY - y], { width, height }, panning);
+        [x, y] = [e.clientX, e.clientY];
+        look(at);
+      },
+    });
+  };
+
+  const onKey = (event: KeyboardEvent) => {
+    const next = from && keyView(from, event.key);
+    if (!next) return;
+    event.preventDefault();
+    look(next);
+  };
+
+  const take = () => {
+    if (!view || !camera) return;
+    useWorkbench.getState().edit((p) => putCamera(p, camera, view));
+    look(null);
+  };
+
+  const fit = () => {
+    const bounds = viewerNow()?.bounds();
+    if (bounds && from && camera) look(frame(from, bounds, camera.angle, piece.picture.width / piece.picture.height));
+  };
+
+  const onWheel = (event: WheelEvent) => from && look(zoom(from, Math.exp(event.deltaY * 0.001)));
+
+  return { isThere: camera !== null, view, look, drag, onKey, onWheel, take, fit };
+}

@@ -1,0 +1,89 @@
+import {
+  BookOpenText,
+  CircleDashed,
+  Dices,
+  Eye,
+  EyeOff,
+  Replace,
+  ScanEye,
+  SlidersHorizontal,
+  Trash2,
+  type LucideIcon,
+} from 'lucide-react';
+import type { Step, Strand } from '@/core/piece/types';
+import { canLook } from '@/core/preview/look';
+import { comeAndGoParam } from '@/core/steps';
+import { pick, toggleLook, usePanels } from '@/state/panels';
+import { Button } from '../parts/Button';
+import { putOutStep, varySelected } from '../workbench/actions';
+import { removeSelected, switchStep, switchThere } from '../workbench/selected';
+
+/**
+ * What can be done with a step as a whole.
+ * @param mayGo it can come and go by keys and fields
+ */
+export function StepTools({ strand, step, mayGo }: { strand: Strand; step: Step; mayGo: boolean }) {
+  const at = { strand: strand.id, step: step.id };
+  const switching = step.off ? 'Switch on' : 'Switch off';
+  return (
+    <div className="-ml-1.5 flex flex-wrap [&>button]:h-7 [&>button]:w-6">
+      {canLook(strand) && (
+        <Tool
+          icon={ScanEye}
+          name="Look at this step"
+          title="Look at this step on the stage (L)"
+          run={() => toggleLook(at)}
+        />
+      )}
+      {strand.steps[0]?.id !== step.id && (
+        <Tool icon={step.off ? EyeOff : Eye} name={switching} title={`${switching} (O)`} run={() => switchStep(at)} />
+      )}
+      {mayGo && (
+        <Tool
+          icon={CircleDashed}
+          name="Let it come and go"
+          title="There: keys, signals and fields let this step come and go"
+          pressed={step.params[comeAndGoParam.id] !== undefined}
+          run={() => switchThere(at)}
+        />
+      )}
+      <Tool
+        icon={BookOpenText}
+        name="About this step"
+        title="What it does, an example, its GLSL (E)"
+        run={() => usePanels.setState({ aboutStep: step.op })}
+      />
+      <Tool
+        icon={Replace}
+        name="Replace"
+        title="Replace with another step (< and > swap it for its neighbours)"
+        run={() => pick({ for: 'replace', ...at })}
+      />
+      <Tool
+        icon={SlidersHorizontal}
+        name="Put all of it out on the desk"
+        title="Put all of it out on the desk"
+        run={() => putOutStep(at)}
+      />
+      <Tool icon={Dices} name="Vary" title="Vary its numbers at random (D)" run={() => varySelected(at)} />
+      <Tool icon={Trash2} name="Remove" title="Remove (Delete)" run={() => removeSelected(at)} />
+    </div>
+  );
+}
+
+interface ToolProps {
+  icon: LucideIcon;
+  name: string;
+  title: string;
+  /** For what is on or off. */
+  pressed?: boolean;
+  run: () => void;
+}
+
+function Tool({ icon: Icon, name, title, pressed, run }: ToolProps) {
+  return (
+    <Button look="icon" aria-label={name} aria-pressed={pressed} title={title} onClick={run}>
+      <Icon size={15} />
+    </Button>
+  );
+}
