@@ -33,24 +33,33 @@ const SEAM_HEIGHT = 90;
 /** Frames that are drawn before the seam at most, for what remembers them. */
 const MOST_BEHIND = 48;
 
+/** What pictures beside the running one are drawn of. */
+export interface Source {
+  /** What there is to draw at present; null where nothing can be drawn. */
+  now: () => Drawn | null;
+  /** Waits until the piece that was set last is what is drawn. */
+  whenSet: () => Promise<void>;
+}
+
 /** Pictures beside the running one, on its graphics card. They share one target, so each waits for the one before. */
 export class ExtraPictures {
   private turn: Promise<unknown> = Promise.resolve();
   private readonly target = new THREE.WebGLRenderTarget(1, 1);
-  /** The seam of a version, as long as it is the present one. */
-  private measured: { version: number; seam: PictureSeam } | null = null;
+  /** The seam of a version, for all who ask for it. */
+  private measured: { version: number; seam: Promise<PictureSeam> } | null = null;
 
   constructor(
     private readonly renderer: THREE.WebGLRenderer,
-    /** What there is to draw at present; null where nothing can be drawn. */
-    private readonly now: () => Drawn | null,
+    private readonly source: Source,
   ) {}
 
   /** The finish up to each of these steps, small, of one shot. The main thread does not wait for them. */
-  snapshots(steps: readonly Target[], width: number, height: number): Promise<Preview[]> {
-    return this.inTurn<Preview[]>([], async (now) => {
+  async snapshots(steps: readonly Target[], width: number, height: number): Promise<Preview[]> {
+    await this.source.whenSet();
+    const drawn = this.inTurn(async () => {
+      const now = this.source.now();
+      if (!now?.picture.ready) return [];
       const { picture, frame } = now;
-      if (!picture.ready) return [];
       const targets = steps.map(() => new THREE.WebGLRenderTarget(width, height));
       // All at once: between two looks at the card the canvas may be drawn, with a shot of another size.
       steps.forEach((upTo, i) => picture.draw({ ...frame, width, height, to: targets[i]!, upTo, sameShot: i > 0 }));
@@ -65,88 +74,102 @@ export class ExtraPictures {
         for (const target of targets) target.dispose();
       }
     });
+    return drawn.catch(() => []);
   }
 
   /** Compares the picture at both sides of the seam, small, through the piece's own camera. */
-  seam(): Promise<PictureSeam | 'none' | 'making'> {
-    return this.inTurn<PictureSeam | 'none' | 'making'>('making', async (now) => {
-      if (!now.complete) return 'making';
-      if (!now.picture.ready) return 'none';
-      const { version } = now;
-      if (this.measured?.version === version) return this.measured.seam;
-      const { picture, loop } = now.piece;
-      const height = Math.min(SEAM_HEIGHT, picture.height);
-      const width = Math.max(2, Math.round((height * picture.width) / picture.height));
-      const memory = new Memory();
-      const draw = (phase: number) => this.frame(now, { phase, width, height, memory });
-      const missing = now.picture.missing(memory, 1 - 1 / loop.frames);
-      // On both sides of the seam the same frames lie behind, so not all that still shows of them is needed.
-      try {
-        for (const frame of missing.slice(-MOST_BEHIND)) await draw(frame / loop.frames);
-        const seam = await measurePictureSeam(loop.frames, width, draw);
-        this.measured = { version, seam };
-        return seam;
-      } finally {
-        memory.dispose();
-      }
+  async seam(): Promise<PictureSeam | 'none' | 'making'> {
+    await this.source.whenSet();
+    const now = this.source.now();
+    if (!now?.complete) return 'making';
+    if (!now.picture.ready) return 'none';
+    const { version } = now;
+    if (this.measured?.version !== version) this.measured = { version, seam: this.measureSeam(now) };
+    const { measured } = this;
+    return measured.seam.catch(() => {
+      if (this.measured === measured) this.measured = null;
+      return 'making';
     });
+  }
+
+  private async measureSeam(now: Drawn): Promise<PictureSeam> {
+    const { picture, loop } = now.piece;
+    const height = Math.min(SEAM_HEIGHT, picture.height);
+    const width = Math.max(2, Math.round((height * picture.width) / picture.height));
+    const memory = new Memory();
+    const draw = (phase: number) => this.frame(now, { phase, width, height, memory });
+    try {
+      // On both sides of the seam the same frames lie behind, so not all that still shows of them is needed.
+      for (const frame of now.picture.missing(memory, 1 - 1 / loop.frames).slice(-MOST_BEHIND))
+        await draw(frame / loop.frames);
+      return await measurePictureSeam(loop.frames, width, draw);
+    } finally {
+      memory.dispose();
+    }
   }
 
   /**
    * The present frame as it goes away: in the piece's size, through its own camera, RGBA with rows from the top. Null
    * where the card cannot draw that size, or nothing is there.
    */
-  pixels(): Promise<FramePixels | null> {
-    return this.inTurn<FramePixels | null>(null, async (now) => {
-      const { picture, phase } = now;
-      const { width, height } = now.piece.picture;
-      if (!picture.ready || Math.max(width, height) > this.renderer.capabilities.maxTextureSize) return null;
-      const memory = new Memory();
-      try {
-        const samples = EXPORT_SAMPLES;
-        for (const frame of picture.missing(memory, phase).slice(-MOST_BEHIND))
-          await this.frame(now, { phase: frame / picture.frames, width, height, memory, samples });
-        return { width, height, data: await this.frame(now, { phase, width, height, memory, samples }) };
-      } finally {
-        memory.dispose();
-      }
-    });
+  async pixels(): Promise<FramePixels | null> {
+    await this.source.whenSet();
+    const now = this.source.now();
+    if (!now?.picture.ready) return null;
+    const { picture, phase } = now;
+    const { width, height } = now.piece.picture;
+    if (Math.max(width, height) > this.renderer.capabilities.maxTextureSize) return null;
+    const memory = new Memory();
+    const size = { width, height, memory, samples: EXPORT_SAMPLES };
+    try {
+      for (const frame of picture.missing(memory, phase).slice(-MOST_BEHIND))
+        await this.frame(now, { phase: frame / picture.frames, ...size });
+      return { width, height, data: await this.frame(now, { phase, ...size }) };
+    } catch {
+      return null;
+    } finally {
+      memory.dispose();
+    }
   }
 
-  costs(): Promise<PartCost[]> {
-    return this.inTurn<PartCost[]>([], (now) =>
-      Promise.resolve(measureFrameCosts(now.picture, this.target, now.piece.picture)),
-    );
+  /** What each part of the present frame costs; nothing where there is none. */
+  async costs(): Promise<PartCost[]> {
+    await this.source.whenSet();
+    return this.inTurn(async () => {
+      const now = this.source.now();
+      return now ? measureFrameCosts(now.picture, this.target, now.piece.picture) : [];
+    }).catch(() => []);
   }
 
-  /** Small pictures share one target, so they are drawn one after the other. */
-  private inTurn<T>(otherwise: T, work: (now: Drawn) => Promise<T>): Promise<T> {
-    const result = this.turn
-      .then(() => {
-        const now = this.now();
-        return now ? work(now) : otherwise;
-      })
-      .catch(() => otherwise);
-    this.turn = result;
+  /** What is drawn waits for what was asked for before, also where that fails. */
+  private inTurn<T>(draw: () => Promise<T>): Promise<T> {
+    const result = this.turn.then(draw);
+    this.turn = result.catch(() => undefined);
     return result;
   }
 
   /**
-   * A frame through the piece's own camera.
+   * A frame through the piece's own camera, in its turn: what is small is not held up by many frames.
    * @throws where another piece was set meanwhile, or the viewer is gone: its pictures are not drawn any more
    */
-  private async frame(
+  private frame(
     { picture, version }: Drawn,
     { width, height, ...rest }: { phase: number; width: number; height: number; memory: Memory; samples?: number },
   ): Promise<Uint8ClampedArray<ArrayBuffer>> {
-    const kept = picture.view;
-    picture.view = null;
-    this.target.setSize(width, height);
-    picture.draw({ ...rest, width, height, to: this.target });
-    picture.view = kept;
-    const pixels = await readPixelsAsync(this.renderer, this.target, width, height);
-    if (this.now()?.version !== version) throw new Error('The picture changed while it was drawn.');
-    return pixels;
+    const check = () => {
+      if (this.source.now()?.version !== version) throw new Error('The picture changed while it was drawn.');
+    };
+    return this.inTurn(async () => {
+      check();
+      const kept = picture.view;
+      picture.view = null;
+      this.target.setSize(width, height);
+      picture.draw({ ...rest, width, height, to: this.target });
+      picture.view = kept;
+      const pixels = await readPixelsAsync(this.renderer, this.target, width, height);
+      check();
+      return pixels;
+    });
   }
 
   dispose(): void {

@@ -71,6 +71,8 @@ export class Viewer {
   private complete = false;
   /** Counts the pieces that were set: what is drawn while it changes is of two pieces. */
   private version = 0;
+  /** The piece that was set last, as the picture takes it. */
+  private setting: Promise<void> = Promise.resolve();
   private readonly remembering: Remembering;
   private isPlaying = false;
 
@@ -88,7 +90,10 @@ export class Viewer {
     this.remembering = new Remembering(this.renderer, events.settling);
     this.work = new CardWork(this.renderer);
     this.picture = new Picture(this.renderer, true, screen.compiled);
-    this.beside = new ExtraPictures(this.renderer, () => (this.lost || this.ended || !this.piece ? null : this.now()));
+    this.beside = new ExtraPictures(this.renderer, {
+      now: () => (this.lost || this.ended || !this.piece ? null : this.now()),
+      whenSet: this.whenSet,
+    });
     this.shot = new ShotProbe(this.renderer, () => (this.lost ? null : this.picture.lastShot));
     canvas.addEventListener('webglcontextlost', this.onLost);
     canvas.addEventListener('webglcontextrestored', this.onRestored);
@@ -103,9 +108,19 @@ export class Viewer {
     this.complete = complete;
     // Where it is not complete that is said at once.
     this.wake();
-    await this.picture.setPiece(piece, meshOf);
+    this.setting = this.picture.setPiece(piece, meshOf);
+    await this.setting;
     this.forget();
   }
+
+  /** Waits until the piece that was set last is what is drawn. */
+  private readonly whenSet = async (): Promise<void> => {
+    let waited: Promise<void>;
+    do {
+      waited = this.setting;
+      await waited.catch(() => undefined);
+    } while (waited !== this.setting);
+  };
 
   private forget(): void {
     this.remembering.changed();

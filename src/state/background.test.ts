@@ -1,8 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { setParam, setLoop } from '@/core/piece/edit';
+import { addStep, setParam, setLoop } from '@/core/piece/edit';
 import type { Strand } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
 import type { PictureSeam } from '@/engine/capture/picture-seam';
+import { outputOf } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { endStudio } from '@/workers/remotes';
 import { WorkerHere } from '@/workers/testing';
@@ -112,6 +113,14 @@ describe('the checks', () => {
     stop();
     edit((p) => setParam(p, 'breath', 't1', 'turns', 2));
     expect(useChecks.getState().measuring).toBe(false);
+  });
+
+  it('say what remembers before the picture is measured, which may take long', async () => {
+    edit((p) => addStep(p, outputOf(p).finish!.id, 1, 'finish.echo', { fade: 0.5 }));
+    const stop = startChecks(() => new Promise(() => undefined));
+    await vi.waitFor(() => expect(useChecks.getState().memory).toHaveLength(1), { timeout: 20_000 });
+    expect(now().words).toBe('measuring');
+    stop();
   });
 
   it('say nothing of a picture that is not all there, and more when it is', async () => {

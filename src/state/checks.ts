@@ -49,22 +49,20 @@ export function startChecks(pictureSeam: () => Promise<PictureAnswer>): () => vo
   let timer: ReturnType<typeof setTimeout> | undefined;
   const measure = async () => {
     const { piece } = useWorkbench.getState();
+    const sent = withoutAssetData(piece);
+    const isOpen = () => useWorkbench.getState().piece === piece;
     try {
-      const seam = await studio().seam(withoutAssetData(piece));
-      const memory = await studio().memory(withoutAssetData(piece));
-      const numbers = await studio().numbers(withoutAssetData(piece));
+      const memory = await studio().memory(sent);
+      // Said at once: until its seam is known a picture that remembers is seen settling.
+      if (isOpen()) useChecks.setState({ memory });
+      const seam = await studio().seam(sent);
+      const numbers = await studio().numbers(sent);
       const picture = await pictureSeam();
-      if (useWorkbench.getState().piece !== piece) return;
-      useChecks.setState({
-        seam,
-        memory,
-        numbers,
-        ...answered(picture),
-        problems: analyse(piece).problems,
-        measuring: false,
-      });
-      const sampling = await studio().sampling(withoutAssetData(piece));
-      if (useWorkbench.getState().piece === piece) useChecks.setState({ sampling });
+      if (!isOpen()) return;
+      const { problems } = analyse(piece);
+      useChecks.setState({ seam, numbers, ...answered(picture), problems, measuring: false });
+      const sampling = await studio().sampling(sent);
+      if (isOpen()) useChecks.setState({ sampling });
     } catch (error) {
       useChecks.setState({
         problems: [...analyse(piece).problems, { strand: '', sentence: (error as Error).message }],

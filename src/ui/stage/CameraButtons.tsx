@@ -4,7 +4,7 @@ import type { StageCamera } from './use-camera';
 /** What can be done with how the stage is looked at. */
 export function CameraButtons({ camera }: { camera: StageCamera }) {
   return (
-    <div data-over-picture className="absolute top-2.5 right-2.5 flex gap-2">
+    <div className="flex grow justify-end gap-1.5">
       <Button className="bg-[#0b0e0dcc]" title="Shows all that stands on the stage" onClick={camera.fit}>
         Frame all
       </Button>

@@ -12,7 +12,7 @@ const PINS: { label: string; scale: number | null }[] = [
   { label: 'Quarter', scale: 0.25 },
 ];
 
-/** How large the picture is, and how large it is shown, which can be chosen. */
+/** How large the picture is shown, which can be chosen, of how large it is. */
 export function PreviewSize({
   picture: { width, height },
   shown,
@@ -22,33 +22,31 @@ export function PreviewSize({
 }) {
   const [pin, setPin] = useState<number | null>(null);
   return (
-    <div data-over-picture className="absolute top-2.5 left-2.5">
-      <Menu
-        align="start"
-        trigger={
-          <button
-            type="button"
-            aria-label="Size of the preview"
-            className="tabular rounded-md border border-line bg-[#0b0e0dcc] px-2.5 py-1 text-mute hover:text-text"
-          >
-            {width} x {height}
-            {shown ? `, shown at ${shown[0]} x ${shown[1]}` : ''}
-          </button>
-        }
-        items={() => [
-          ...PINS.map((p) => ({
-            label: p.label,
-            hint: pin === p.scale ? 'now' : undefined,
-            run: () => {
-              setPin(p.scale);
-              viewerNow()?.pinScale(p.scale);
-            },
-          })),
-          'line' as const,
-          { label: 'Pixel by pixel', hint: 'Z', run: () => usePanels.setState({ pixels: true }) },
-          { label: 'In a second window', hint: 'for another screen', run: openSecondWindow },
-        ]}
-      />
-    </div>
+    <Menu
+      align="start"
+      trigger={
+        <button
+          type="button"
+          aria-label="Size of the preview"
+          className="tabular rounded-md border border-line bg-[#0b0e0dcc] px-2.5 py-1 text-mute hover:text-text"
+        >
+          {shown && shown[0] !== width ? `${shown[0]} x ${shown[1]} of ` : ''}
+          {width} x {height}
+        </button>
+      }
+      items={() => [
+        ...PINS.map((p) => ({
+          label: p.label,
+          hint: pin === p.scale ? 'now' : undefined,
+          run: () => {
+            setPin(p.scale);
+            viewerNow()?.pinScale(p.scale);
+          },
+        })),
+        'line' as const,
+        { label: 'Pixel by pixel', hint: 'Z', run: () => usePanels.setState({ pixels: true }) },
+        { label: 'In a second window', hint: 'for another screen', run: openSecondWindow },
+      ]}
+    />
   );
 }

@@ -30,6 +30,9 @@ import { useViewer } from './use-viewer';
 const STAGE =
   'relative grid h-full grid-cols-1 grid-rows-1 place-items-center overflow-hidden bg-[#0b0e0d] [container-type:size]';
 
+/** What lies along the upper edge; between it the picture is what is pressed. */
+const TOP = 'pointer-events-none absolute inset-x-2.5 top-2.5 flex flex-wrap gap-1.5 [&_button]:pointer-events-auto';
+
 const PixelView = dynamic(() => import('./PixelView').then((m) => m.PixelView), { ssr: false });
 const VersionBeside = dynamic(() => import('./VersionBeside').then((m) => m.VersionBeside), { ssr: false });
 const SignalPlot = dynamic(() => import('./SignalPlot').then((m) => m.SignalPlot), { ssr: false });
@@ -115,8 +118,10 @@ export function StageView() {
           {trouble}
         </p>
       )}
-      <PreviewSize picture={piece.picture} shown={size} />
-      {camera.isThere && <CameraButtons camera={camera} />}
+      <div data-over-picture className={TOP}>
+        <PreviewSize picture={piece.picture} shown={size} />
+        {camera.isThere && <CameraButtons camera={camera} />}
+      </div>
       {pixels && <PixelView />}
     </section>
   );
