@@ -238,7 +238,7 @@ test('recipes, the page of a step, and the history', async ({ page }) => {
     await page.keyboard.press('i');
     await page.getByPlaceholder('Type to search').fill(recipe);
     await page.keyboard.press('Enter');
-    await page.waitForTimeout(3000);
+    await settled(page.getByRole('application'));
   }
   await page.keyboard.press('i');
   await page.waitForTimeout(1500);
