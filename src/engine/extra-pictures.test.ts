@@ -41,7 +41,7 @@ describe('pictures beside the running one', () => {
   } as unknown as THREE.WebGLRenderer;
   /** Lets the card answer what it was asked. */
   const answer = async () => {
-    await vi.waitFor(() => expect(answers.length).toBeGreaterThan(0));
+    await vi.waitFor(() => expect(answers.length).toBeGreaterThan(0), { timeout: 20_000 });
     for (const done of answers.splice(0)) done();
   };
   /** Lets it answer until the work is done. */

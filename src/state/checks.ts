@@ -53,8 +53,10 @@ export function startChecks(pictureSeam: () => Promise<PictureAnswer>): () => vo
     const isOpen = () => useWorkbench.getState().piece === piece;
     try {
       const memory = await studio().memory(sent);
+      // The next change is measured soon enough.
+      if (!isOpen()) return;
       // Said at once: until its seam is known a picture that remembers is seen settling.
-      if (isOpen()) useChecks.setState({ memory });
+      useChecks.setState({ memory });
       const seam = await studio().seam(sent);
       const numbers = await studio().numbers(sent);
       const picture = await pictureSeam();

@@ -77,10 +77,10 @@ it('a part that is kept in one tab is found in the other, and one that is delete
   const names = () => here.parts.getState().parts.map((p) => p.name);
   expect(names()).toEqual([]);
   elsewhere('calm-lattice/parts-changed');
-  await vi.waitFor(() => expect(names()).toEqual(['swell']));
+  await vi.waitFor(() => expect(names()).toEqual(['swell']), { timeout: 20_000 });
   await there.parts.getState().remove(there.parts.getState().parts[0]!.id);
   elsewhere('calm-lattice/parts-changed');
-  await vi.waitFor(() => expect(names()).toEqual([]));
+  await vi.waitFor(() => expect(names()).toEqual([]), { timeout: 20_000 });
 });
 
 it('what goes on in a piece ends as it is left, and habits stay', async () => {

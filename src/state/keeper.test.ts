@@ -70,7 +70,7 @@ describe('a kept piece', () => {
     rename('after');
     expect(keeping().state).toBe('waiting');
     await vi.waitFor(async () => expect(await keptName('a')).toBe('after'), { timeout: 20_000 });
-    await vi.waitFor(() => expect(keeping().state).toBe('kept'));
+    await vi.waitFor(() => expect(keeping().state).toBe('kept'), { timeout: 20_000 });
     close!();
   });
 
@@ -79,7 +79,7 @@ describe('a kept piece', () => {
     const close = await openKept('a');
     rename('last words');
     close!();
-    await vi.waitFor(async () => expect(await keptName('a')).toBe('last words'));
+    await vi.waitFor(async () => expect(await keptName('a')).toBe('last words'), { timeout: 20_000 });
     rename('of nobody');
     const again = await hold('a');
     expect(again).not.toBeNull();
@@ -93,7 +93,7 @@ describe('a kept piece', () => {
     rename('in a hurry');
     window.dispatchEvent(new Event('pagehide'));
     expect(takeDraft('a', 0)?.name).toBe('in a hurry');
-    await vi.waitFor(async () => expect(await keptName('a')).toBe('in a hurry'));
+    await vi.waitFor(async () => expect(await keptName('a')).toBe('in a hurry'), { timeout: 20_000 });
     close!();
   });
 
@@ -133,7 +133,7 @@ describe('a kept piece', () => {
     const close = await openKept('a');
     await restore({ id: 'a', name: 'theirs', changed: 9e12, piece: named('theirs') });
     other!();
-    await vi.waitFor(() => expect(keeping()).toEqual({ state: 'kept', at: 9e12 }));
+    await vi.waitFor(() => expect(keeping()).toEqual({ state: 'kept', at: 9e12 }), { timeout: 20_000 });
     expect(useWorkbench.getState().piece.name).toBe('theirs');
     rename('mine');
     await vi.waitFor(async () => expect(await keptName('a')).toBe('mine'), { timeout: 20_000 });
@@ -159,11 +159,12 @@ describe('a kept piece', () => {
     const close = await openKept('a');
     close!();
     other!();
-    await vi.waitFor(async () => {
+    const held = async () => {
       const free = await hold('a');
       expect(free).not.toBeNull();
       free!();
-    });
+    };
+    await vi.waitFor(held, { timeout: 20_000 });
   });
 
   it('that is not there is said, and one that is broken is refused and let go of', async () => {

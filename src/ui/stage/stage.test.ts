@@ -90,7 +90,7 @@ it('the seam is measured by the viewer that is there in the end', async () => {
   setViewer(made());
   // The first is gone before it was done, and says so.
   answers[0]!('making');
-  await vi.waitFor(() => expect(answers).toHaveLength(2));
+  await vi.waitFor(() => expect(answers).toHaveLength(2), { timeout: 20_000 });
   answers[1]!(CLOSES);
   expect(await seam).toBe(CLOSES);
   setViewer(null);
@@ -128,7 +128,7 @@ describe('what the viewer is fed with', () => {
     },
   };
   const fed = async () => {
-    await vi.waitFor(() => expect(seams).toBeGreaterThan(0));
+    await vi.waitFor(() => expect(seams).toBeGreaterThan(0), { timeout: 20_000 });
   };
 
   beforeEach(() => {
@@ -159,10 +159,10 @@ describe('what the viewer is fed with', () => {
     await fed();
     const before = seams;
     usePanels.setState({ looking: { strand: 'swell', step: 't2', on: 'frame' } });
-    await vi.waitFor(() => expect(shown).toHaveLength(3));
+    await vi.waitFor(() => expect(shown).toHaveLength(3), { timeout: 20_000 });
     expect(shown[2]!.piece).not.toBe(useWorkbench.getState().piece);
     usePanels.setState({ looking: null });
-    await vi.waitFor(() => expect(seams).toBe(before + 1));
+    await vi.waitFor(() => expect(seams).toBe(before + 1), { timeout: 20_000 });
     expect(shown[3]!.piece).toBe(useWorkbench.getState().piece);
     feed.end();
   });
@@ -171,14 +171,16 @@ describe('what the viewer is fed with', () => {
     const measures: ((answer: PictureAnswer) => void)[] = [];
     const slow: Fed = { ...viewer, beside: { ...viewer.beside, seam: () => new Promise((a) => measures.push(a)) } };
     const first = new ViewerFeed(slow, meshes);
-    await vi.waitFor(() => expect(measures).toHaveLength(1));
+    await vi.waitFor(() => expect(measures).toHaveLength(1), { timeout: 20_000 });
     useChecks.setState({ making: false });
     first.end();
     const second = new ViewerFeed(slow, meshes);
-    await vi.waitFor(() => expect(measures).toHaveLength(2));
+    await vi.waitFor(() => expect(measures).toHaveLength(2), { timeout: 20_000 });
     measures[1]!(CLOSES);
     measures[0]!('making');
-    await vi.waitFor(() => expect(useChecks.getState()).toMatchObject({ making: false, picture: CLOSES }));
+    await vi.waitFor(() => expect(useChecks.getState()).toMatchObject({ making: false, picture: CLOSES }), {
+      timeout: 20_000,
+    });
     second.end();
   });
 
