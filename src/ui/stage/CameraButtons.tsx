@@ -10,7 +10,7 @@ export function CameraButtons({ camera }: { camera: StageCamera }) {
       </Button>
       {camera.view && (
         <>
-          <Button className="bg-[#0b0e0dcc]" onClick={camera.take}>
+          <Button className="bg-[#0b0e0dcc]" onClick={camera.putHere}>
             Put the camera here
           </Button>
           <Button className="bg-[#0b0e0dcc]" onClick={() => camera.look(null)}>

@@ -41,7 +41,7 @@ export function useCamera(piece: Piece) {
     look(next);
   };
 
-  const take = () => {
+  const putHere = () => {
     if (!view || !camera) return;
     useWorkbench.getState().edit((p) => putCamera(p, camera, view));
     look(null);
@@ -54,5 +54,5 @@ export function useCamera(piece: Piece) {
 
   const onWheel = (event: WheelEvent) => from && look(zoom(from, Math.exp(event.deltaY * 0.001)));
 
-  return { isThere: camera !== null, view, look, drag, onKey, onWheel, take, fit };
+  return { isThere: camera !== null, view, look, drag, onKey, onWheel, putHere, fit };
 }

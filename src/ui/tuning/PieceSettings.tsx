@@ -3,6 +3,7 @@ import { setLoop, setPicture } from '@/core/piece/edit';
 import { LIMITS } from '@/core/piece/limits';
 import type { Loop, Picture, Piece } from '@/core/piece/types';
 import type { NumberParam } from '@/core/steps';
+import { number } from '@/core/steps/params';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { usePanels } from '@/state/panels';
 import { seconds } from '../number-words';
@@ -13,20 +14,21 @@ import { SettingRow } from './SettingRow';
 import { SoundSettings } from './SoundSettings';
 import { Tempo } from './Tempo';
 
-type Whole = Pick<NumberParam, 'id' | 'name' | 'min' | 'max' | 'hard' | 'unit'>;
-const whole = (param: Whole): NumberParam => ({
-  ...param,
-  type: 'number',
-  about: '',
-  default: param.min,
-  whole: true,
-});
+const wholeNumber = (param: Pick<NumberParam, 'id' | 'name' | 'min' | 'max' | 'hard' | 'unit'>): NumberParam =>
+  number({ ...param, about: '', default: param.min, whole: true });
 
 const SIDE: [number, number] = [16, LIMITS.pictureSide];
-const WIDTH = whole({ id: 'width', name: 'Width', min: 320, max: 3840, hard: SIDE, unit: 'px' });
-const HEIGHT = whole({ id: 'height', name: 'Height', min: 180, max: 2160, hard: SIDE, unit: 'px' });
-const FRAMES = whole({ id: 'frames', name: 'Length', min: 30, max: 900, hard: [2, LIMITS.frames], unit: 'frames' });
-const RATE = whole({ id: 'rate', name: 'Frame rate', min: 12, max: 60, hard: [1, 240], unit: 'a second' });
+const WIDTH = wholeNumber({ id: 'width', name: 'Width', min: 320, max: 3840, hard: SIDE, unit: 'px' });
+const HEIGHT = wholeNumber({ id: 'height', name: 'Height', min: 180, max: 2160, hard: SIDE, unit: 'px' });
+const FRAMES = wholeNumber({
+  id: 'frames',
+  name: 'Length',
+  min: 30,
+  max: 900,
+  hard: [2, LIMITS.frames],
+  unit: 'frames',
+});
+const RATE = wholeNumber({ id: 'rate', name: 'Frame rate', min: 12, max: 60, hard: [1, 240], unit: 'a second' });
 const KEEPS = {
   name: 'Keys keep',
   options: [
