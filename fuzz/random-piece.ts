@@ -188,12 +188,39 @@ function linkFor(
   return links.find((link) => linkProblem(piece, definition, param, link, types) === null) ?? null;
 }
 
-/** A piece of a few strands whose steps mostly fit, with links, controls, delays and numbers of every size. */
-export function randomPiece(chance: Chance): Piece {
-  const kinds = chance.list(chance.whole(1, 7), () => {
+/** Kinds of a few strands, the more usual ones more often. */
+const randomKinds = (chance: Chance): Kind[] =>
+  chance.list(chance.whole(1, 7), () => {
     let left = chance.unit();
     return WEIGHTS.find(([, weight]) => (left -= weight) < 0)?.[0] ?? 'field';
   });
+
+/**
+ * A short loop of a signal, fields and forms, most of whose numbers are such that they close.
+ * @returns a piece of which it is worth asking whether what is said of its seam is true
+ */
+export function closingPiece(chance: Chance): Piece {
+  const fields = chance.list(chance.whole(1, 4), (): Kind => 'field');
+  const piece = randomPiece(chance, ['signal', ...fields, 'form', 'form']);
+  const loop = { ...piece.loop, frames: chance.whole(5, 24) };
+  return { ...piece, loop, strands: piece.strands.map((s) => ({ ...s, steps: s.steps.map((t) => whole(chance, t)) })) };
+}
+
+/** A step whose counts over the loop are mostly whole, and small enough for motion to be seen between two frames. */
+function whole(chance: Chance, step: Step): Step {
+  const params = { ...step.params };
+  for (const param of definitionOf(step.op)?.params ?? []) {
+    const value = params[param.id];
+    if (!('closes' in param) || !param.closes || chance.happens(0.1)) continue;
+    const near = (v: number) => Math.round(Math.max(-3, Math.min(3, v)));
+    if (typeof value === 'number') params[param.id] = near(value);
+    else if (Array.isArray(value)) params[param.id] = (value as number[]).map(near) as Value;
+  }
+  return { ...step, params };
+}
+
+/** A piece of a few strands whose steps mostly fit, with links, controls, delays and numbers of every size. */
+export function randomPiece(chance: Chance, kinds = randomKinds(chance)): Piece {
   const control: Control = {
     id: 'c1',
     name: 'swell',

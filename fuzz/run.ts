@@ -1,9 +1,10 @@
 import { Chance } from './chance';
 import { checkBrokenFiles } from './broken-files';
 import { checkPiece, type Outgoing } from './check-piece';
+import { checkSeam } from './check-seam';
 import { checkProgramText } from './check-program';
 import { refusedGlsl } from './glslang';
-import { randomPiece } from './random-piece';
+import { closingPiece, randomPiece } from './random-piece';
 import { randomProgram, spoilt } from './random-program';
 
 /**
@@ -27,6 +28,7 @@ const KINDS: Record<string, (seed: number) => Promise<Outgoing[]>> = {
     const chance = new Chance(seed);
     return given(checkProgramText('', spoilt(chance, randomProgram(chance))));
   },
+  seam: (seed) => checkSeam(closingPiece(new Chance(seed))).then(() => []),
   'broken files': (seed) => checkBrokenFiles(new Chance(seed)).then(() => []),
 };
 const given = (outgoing: Outgoing | null) => (outgoing ? [outgoing] : []);

@@ -28,8 +28,12 @@ export interface FramePixels {
   data: Uint8ClampedArray<ArrayBuffer>;
 }
 
-/** Height in pixels at which the seam is compared, at most: a smaller picture has its own. */
-const SEAM_HEIGHT = 90;
+/**
+ * Height in pixels at which the seam is compared, at most: a smaller picture has its own. What remembers is drawn for
+ * many frames before its seam, so it is drawn smaller.
+ */
+const SEAM_HEIGHT = 240;
+const SEAM_HEIGHT_WITH_MEMORY = 90;
 /** Frames that are drawn before the seam at most, for what remembers them. */
 const MOST_BEHIND = 48;
 
@@ -94,14 +98,14 @@ export class ExtraPictures {
 
   private async measureSeam(now: Drawn): Promise<PictureSeam> {
     const { picture, loop } = now.piece;
-    const height = Math.min(SEAM_HEIGHT, picture.height);
-    const width = Math.max(2, Math.round((height * picture.width) / picture.height));
     const memory = new Memory();
+    // On both sides of the seam the same frames lie behind, so not all that still shows of them is needed.
+    const behind = now.picture.missing(memory, 1 - 1 / loop.frames).slice(-MOST_BEHIND);
+    const height = Math.min(behind.length > 0 ? SEAM_HEIGHT_WITH_MEMORY : SEAM_HEIGHT, picture.height);
+    const width = Math.max(2, Math.round((height * picture.width) / picture.height));
     const draw = (phase: number) => this.frame(now, { phase, width, height, memory });
     try {
-      // On both sides of the seam the same frames lie behind, so not all that still shows of them is needed.
-      for (const frame of now.picture.missing(memory, 1 - 1 / loop.frames).slice(-MOST_BEHIND))
-        await draw(frame / loop.frames);
+      for (const frame of behind) await draw(frame / loop.frames);
       return await measurePictureSeam(loop.frames, width, draw);
     } finally {
       memory.dispose();

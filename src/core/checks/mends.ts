@@ -2,7 +2,8 @@ import { setParam } from '../piece/edit';
 import { isDriven, type Piece, type Step, type Strand, type Vector } from '../piece/types';
 import { definitionOf, type Param } from '../steps';
 import { analyse, Evaluator, literalOf, loopSteps, OverLoop } from '../weave';
-import { compare, movesOn } from './seam-measure';
+import { compare } from './seam-measure';
+import { SeamPlaces } from './seam-places';
 
 export interface Fix {
   strand: string;
@@ -91,6 +92,8 @@ function companion(value: unknown, moving: unknown): number | null {
 async function closesWith(piece: Piece, strand: Strand, step: string, mend: Mend): Promise<boolean> {
   if (mend.length === 0) return false;
   const mended = mend.reduce((p, f) => setParam(p, f.strand, f.step, f.param, f.value), piece);
-  const evaluator = await Evaluator.make(mended, [{ strand: strand.id, step }]);
-  return compare(evaluator, 0, mended.loop.frames, movesOn(mended, analyse(mended).types.get(strand.id) ?? [])).closes;
+  const analysis = analyse(mended);
+  const evaluator = await Evaluator.make(mended, [{ strand: strand.id, step }], analysis);
+  const places = await new SeamPlaces(mended, analysis).of(strand, evaluator);
+  return compare(evaluator, 0, mended.loop.frames, places).closes;
 }

@@ -1,5 +1,5 @@
 import { PLACE_SIZE } from '../glsl/lib';
-import { writePlace } from '../weave/places';
+import { setPlaceFields, writePlace } from '../weave/places';
 
 /**
  * The R2 sequence: points that fill a square evenly (M. Roberts, "The Unreasonable Effectiveness of Quasirandom
@@ -32,6 +32,34 @@ export function samplePlaces(count: number, pictured = false): Float32Array {
     if (!pictured) continue;
     rows.fill(0.18, i * width + PLACE_SIZE, (i + 1) * width);
     rows[(i + 1) * width - 1] = 1;
+  }
+  return rows;
+}
+
+/** Copies among which the places are counted out, for a form that is not there yet; and faces of each. */
+const COPIES = 24;
+const FACES = 40;
+
+/**
+ * The same places as those of a form with copies and faces: each has a copy, a face with its own middle, and a
+ * colour. There are two counts of copies, for a text that divides by how many there are.
+ */
+export function instancePlaces(count: number): Float32Array {
+  const rows = samplePlaces(count);
+  for (let i = 0; i < count; i++) {
+    const [u, v, w] = [(i * R2[0]!) % 1, (i * R2[1]!) % 1, (i * GOLDEN) % 1];
+    const copies = i % 2 === 0 ? COPIES : 5;
+    setPlaceFields(rows, i, {
+      copy: i % copies,
+      copies,
+      copyAt: [4 * v - 2, 4 * u - 2, 4 * w - 2],
+      face: i % FACES,
+      faceMiddle: [4 * w - 2, 4 * u - 2, 4 * v - 2],
+      faceWorld: [4 * w - 2, 4 * u - 2, 4 * v - 2],
+      faceUv: [w, u],
+      tint: [u, v, w],
+      lift: i % 3 === 0 ? 1 : 0,
+    });
   }
   return rows;
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { addStep, addStrand, blankPiece, setParam } from '../piece/edit';
-import type { Piece, Vector } from '../piece/types';
+import type { Piece, Step, Vector } from '../piece/types';
 import { measureSeam } from './seam';
 import { hasKink, SEAM_TOLERANCE, type Kink } from './seam-measure';
 
@@ -110,6 +110,36 @@ describe('the seam', () => {
     const painted = addStrand(blankPiece(), 'finish', 'film', 'finish.paint', { colour: [0.5, 0.5, 0.5] });
     const [reading] = await measureSeam(addStep(painted, 's1', 1, 'finish.grain', { changes: 24 }));
     expect(reading).toMatchObject({ closes: true, before: expect.not.closeTo(0, 3), after: 0, kink: 'throughout' });
+  });
+
+  /** A box that is pushed by a wave of as many turns as a field says, six times in place. */
+  const turnsOf = (source: string, params: Step['params'], high: number): Piece => {
+    let piece = addStrand(blankPiece(), 'field', 'speed', source, params);
+    piece = addStep(piece, 's1', 1, 'field.remap', { fromLow: 0, fromHigh: 1, low: 0, high, hold: 'goes on' });
+    piece = addStrand(piece, 'field', 'height', 'field.position', {});
+    piece = addStep(piece, 's2', 1, 'field.pick', { channel: 'y or green' });
+    piece = addStep(piece, 's2', 2, 'field.wave', { count: 0.7, turns: { link: 's1' } });
+    piece = addStrand(piece, 'form', 'box', 'form.box', {});
+    piece = addStep(piece, 's3', 1, 'form.push', { by: { link: 's2' }, amount: 0.5 });
+    return addStep(piece, 's3', 2, 'form.nest', { count: 6, ratio: 0.8 });
+  };
+
+  it.each<[string, string, Step['params']]>([
+    ['the copy', 'field.copy', { as: 'count' }],
+    ['the face', 'field.face', {}],
+  ])('finds jumps of motion that depends on %s', async (_, source, params) => {
+    const readings = await measureSeam(turnsOf(source, params, 0.5));
+    expect(readings.filter((r) => !r.closes).map((r) => r.name)).toEqual(['height', 'box']);
+    // Every copy, face or colour makes whole turns or none.
+    expect((await measureSeam(turnsOf('field.copy', { as: 'count' }, 2))).every((r) => r.closes)).toBe(true);
+  });
+
+  it('what happens within a frame or two does not stand still', async () => {
+    const piece = addStrand(blankPiece(), 'signal', 'blink', 'signal.constant', { value: 1 });
+    const [reading] = await measureSeam(
+      addStep(piece, 's1', 1, 'signal.formula', { text: 'step(0.4501, phase) - step(0.4599, phase)' }),
+    );
+    expect(reading).toMatchObject({ moves: true, closes: true });
   });
 
   it('leaves out what stands still', async () => {

@@ -4,7 +4,8 @@ import { analyse, Evaluator, linkedStrands, type Analysis } from '../weave';
 import { drawnEnds } from '../weave/plan';
 import type { StepTypes } from '../weave/types';
 import { mendsFor, type Mend } from './mends';
-import { compare, movesOn, type Measured } from './seam-measure';
+import { compare, compareAttribute, type Measured } from './seam-measure';
+import { SeamPlaces } from './seam-places';
 
 /** How one strand meets itself at the seam. */
 export interface SeamReading extends Measured {
@@ -17,11 +18,12 @@ export interface SeamReading extends Measured {
 /** Measures every strand of a piece that depends on the phase. */
 export async function measureSeam(piece: Piece): Promise<SeamReading[]> {
   const analysis = analyse(piece);
+  const places = new SeamPlaces(piece, analysis);
   const readings: SeamReading[] = [];
   for (const strand of analysis.order) {
     if (strand.kind === 'stage' || !analysis.types.get(strand.id)?.some((r) => r.active && r.definition?.glsl))
       continue;
-    const reading = await measureStrand(piece, strand, analysis);
+    const reading = await measureStrand(piece, strand, analysis, places);
     if (reading.moves) readings.push(reading);
   }
   return readings.sort(
@@ -29,7 +31,12 @@ export async function measureSeam(piece: Piece): Promise<SeamReading[]> {
   );
 }
 
-async function measureStrand(piece: Piece, strand: Strand, analysis: Analysis): Promise<SeamReading> {
+async function measureStrand(
+  piece: Piece,
+  strand: Strand,
+  analysis: Analysis,
+  seamPlaces: SeamPlaces,
+): Promise<SeamReading> {
   const steps = analysis.types.get(strand.id)!;
   const evaluator = await Evaluator.make(
     piece,
@@ -37,25 +44,25 @@ async function measureStrand(piece: Piece, strand: Strand, analysis: Analysis): 
     analysis,
   );
   const last = steps.length - 1;
-  const shift = movesOn(piece, steps);
+  const { frames } = piece.loop;
+  const places = await seamPlaces.of(strand, evaluator);
   // What is drawn on the way is measured by itself: what reads it elsewhere would hide how it moves.
-  const drawn = [...drawnEnds(steps), ...lateEnds(steps)].map((end) =>
-    compare(evaluator, end, piece.loop.frames, shift),
-  );
+  const drawn = [...drawnEnds(steps), ...lateEnds(steps)].map((end) => compare(evaluator, end, frames, places));
+  // How late copies are shows in what they do alone, and there it is compared.
+  for (const name of evaluator.attributeNames)
+    if (name !== 'delay') drawn.push(compareAttribute(evaluator, name, frames, places));
   for (const { index, pass } of earlierPasses(steps)) {
     const target = { strand: strand.id, step: steps[index]!.step.id };
-    drawn.push(compare(await Evaluator.make(piece, [target], analysis, { pass }), 0, piece.loop.frames));
+    drawn.push(compare(await Evaluator.make(piece, [target], analysis, { pass }), 0, frames, places));
   }
   const worst = drawn.reduce((a, b) => (b.gap > a.gap || (b.gap === a.gap && !a.moves) ? b : a));
   const reading = { strand: strand.id, name: strand.name, ...worst, moves: drawn.some((m) => m.moves) };
   if (reading.closes) return reading;
-  const at = steps.findIndex(
-    (r, i) => r.active && r.definition?.glsl && !compare(evaluator, i, piece.loop.frames, shift).closes,
-  );
+  const at = steps.findIndex((r, i) => r.active && r.definition?.glsl && !compare(evaluator, i, frames, places).closes);
   const row = steps[at] ?? steps[last]!;
   return {
     ...reading,
-    breaks: await culprit(piece, strand, row.step.id, row.definition?.name ?? row.step.op, analysis),
+    breaks: await culprit(piece, strand, row.step.id, row.definition?.name ?? row.step.op, analysis, seamPlaces),
   };
 }
 
@@ -81,11 +88,12 @@ async function culprit(
   step: string,
   name: string,
   analysis: Analysis,
+  places: SeamPlaces,
 ): Promise<NonNullable<SeamReading['breaks']>> {
   for (const id of linkedStrands({ ...strand, steps: strand.steps.filter((s) => s.id === step) })) {
     const from = piece.strands.find((s) => s.id === id);
     if (!from || from.kind === 'stage' || from.kind === 'form') continue;
-    const reading = await measureStrand(piece, from, analysis);
+    const reading = await measureStrand(piece, from, analysis, places);
     if (!reading.closes && reading.breaks) return reading.breaks;
   }
   return { strand: strand.id, step, name, mends: await mendsFor(piece, strand, step) };

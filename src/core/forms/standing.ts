@@ -46,7 +46,7 @@ export async function standing(
   const skin = liveSkin(mesh, evaluator.woven.glsl);
   const count = vertexCount(skin);
   const slopes = still || skin.corners.length === 0 ? null : await LiveNormals.make(evaluator);
-  const copies = firstCopies(skin, most);
+  const copies = copyPlaces(skin, most);
   const move = (copy?: CopyPlace) => moveOne({ evaluator, slopes, skin, count }, placesOf(skin, phase, copy), phase);
   if (!skin.copies) return { skin, ...move(), once: skin, copies };
   const positions = new Float32Array(3 * count * copies.length);
@@ -66,7 +66,8 @@ export async function standing(
   return { skin: all, positions, normals, tint: coloured ? tint : null, once: skin, copies };
 }
 
-function firstCopies({ copies }: Skin, most: number): StandingForm['copies'] {
+/** Where the first copies of a form are put; one `undefined` where the form is there once. */
+export function copyPlaces({ copies }: Skin, most = Infinity): StandingForm['copies'] {
   if (!copies) return [undefined];
   const count = copies.at.length / 3;
   const three = (data: Float32Array, n: number) => data.subarray(3 * n, 3 * n + 3) as unknown as number[];

@@ -138,6 +138,11 @@ export class Evaluator {
     return own ? this.call(own, rows, count) : null;
   }
 
+  /** What steps say beside the running value. */
+  get attributeNames(): PlaceAttribute[] {
+    return Object.keys(this.woven.attributes) as PlaceAttribute[];
+  }
+
   private call(name: string, rows: Float32Array, count: number): Float32Array {
     this.bring(this.processor);
     return this.processor.run(name, rows, count);

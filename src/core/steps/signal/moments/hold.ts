@@ -1,6 +1,6 @@
 import type { SignalStep } from '../../definition';
 import { number } from '../../params';
-import { secondsParam } from './loop-length';
+import { repeatsParam, secondsParam } from './loop-length';
 
 export const holdValue: SignalStep = {
   op: 'signal.hold',
@@ -22,9 +22,12 @@ export const holdValue: SignalStep = {
       per: 'moment',
     }),
     secondsParam,
+    repeatsParam,
   ],
+  // What is before the beginning comes from the end of the loop that ran before, as in a delay.
   glsl: `
   Place then = p;
   then.phase = p.phase - v.x / max(seconds, 1e-6);
+  if (then.phase < 0.0) then.phase = repeats > 0.5 ? then.phase - floor(then.phase) : 0.0;
   return value(then);`,
 };

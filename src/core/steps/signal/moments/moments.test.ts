@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addStep, addStrand, blankPiece, setLoop } from '../../../piece/edit';
+import { addStep, addStrand, blankPiece, setLoop, setParam } from '../../../piece/edit';
 import type { Loop, Piece, Step } from '../../../piece/types';
 import { Evaluator, placeRows } from '../../../weave';
 
@@ -168,6 +168,23 @@ describe('from moments', () => {
       { at: 0.5, value: 1, ease: 'linear' as const },
     ];
     near(await atFrames([two, ['hold', { value: { keys } }]], [100, 130]), [[-0.6], [0.6]]);
+  });
+
+  it('hold before the first moment what the last one of the loop before held; nothing came before one that plays once', async () => {
+    const phase: Row = [placed([150]), ['hold', {}]];
+    const at = async (play: Loop['play']) => {
+      const piece = signal(phase, { ...LOOP, play });
+      const text = addStep(addStrand(piece, 'signal', 'now', 'signal.constant', {}), 's3', 1, 'signal.formula', {
+        text: 'phase',
+      });
+      const linked = setParam(text, 's1', 't2', 'value', { link: 's3' });
+      const evaluator = await Evaluator.make(linked, [{ strand: 's1' }]);
+      return evaluator.run(0, placeRows([{ phase: 0.1 }, { phase: 0.8 }]), 2);
+    };
+    const [before, after] = await at('loop');
+    expect(before).toBeCloseTo(0.75, 4);
+    expect(after).toBeCloseTo(0.75, 4);
+    expect((await at('once'))[0]).toBeCloseTo(0, 4);
   });
 
   it('seconds since the last follow the frame rate', async () => {

@@ -1,0 +1,252 @@
+import { fieldsRead, PLACE_SIZE } from '../glsl/lib';
+import { bake } from '../forms/bake';
+import { liveSkin } from '../forms/live-skin';
+import { placesOf, type CopyPlace } from '../forms/place-rows';
+import { copyPlaces, delayed } from '../forms/standing';
+import { MeshError } from '../mesh/mesh';
+import { vertexCount } from '../mesh/skin';
+import { linksOf, takenInBy } from '../piece/links';
+import type { Piece, Strand } from '../piece/types';
+import type { PlaceAttribute } from '../steps';
+import { Evaluator, literalOf, type Analysis } from '../weave';
+import type { StepTypes } from '../weave/types';
+import { setColumn, setPhase, setPlaceFields } from '../weave/places';
+import { instancePlaces, PICTURED_SIZE, samplePlaces } from './sample-places';
+
+/** Most places of one form at which a strand is compared; forms with fewer vertices and copies have all of them. */
+const MAX_PLACES_OF_A_FORM = 1024;
+/** Places at which the range of values and the change per frame are taken, of each group. */
+const SPARSE_PLACES = 192;
+/** Fields of a place that only a form can fill in. */
+const FORM_FIELDS = /^(copy|face|lift|tint)/;
+
+/** The side of the seam on which values are asked for: frames of the loop, or its end at phase 1. */
+export type SeamSide = 'begin' | 'end';
+
+/** Rows of places that belong together, and how they stand at a phase. */
+interface Group {
+  rows: Float32Array;
+  count: number;
+  /** Number of the copy of each row; null where the form is there once. */
+  copies: Float32Array | null;
+  /** Copies that the form moves on by over the loop: copy n at its end is compared with copy n + moves at its begin. */
+  moves: number;
+  /** The form whose places these are: it says how far copies are late, and the colour that they carry. */
+  form: { evaluator: Evaluator; tint: Float32Array } | null;
+  /** What is compared sees the colours that the form has been given; the form itself sees those of its mesh. */
+  coloured: boolean;
+  /** Copies are late as the form says; otherwise all of them stand at the phase asked for, unwrapped. */
+  late: boolean;
+}
+
+/** Places at which one strand is compared over the seam. */
+export class StrandPlaces {
+  constructor(
+    private readonly groups: readonly Group[],
+    /** Rows end with the colour of a picture. */
+    readonly pictured: boolean,
+  ) {}
+
+  /**
+   * Values of a target at all places, one place after the other.
+   * @param phase time in the loop, 1 not wrapped
+   */
+  values(evaluator: Evaluator, target: number, phase: number, side: SeamSide): Float32Array {
+    return this.each(phase, side, (rows, count) => evaluator.run(target, rows, count));
+  }
+
+  /** The same for what a step says beside the running value, which the evaluator has. */
+  attribute(evaluator: Evaluator, name: PlaceAttribute, phase: number, side: SeamSide): Float32Array {
+    return this.each(phase, side, (rows, count) => evaluator.attribute(name, rows, count)!);
+  }
+
+  /** Are copies compared with others, since they move on? */
+  get movesOn(): boolean {
+    return this.groups.some((g) => g.moves !== 0);
+  }
+
+  private each(phase: number, side: SeamSide, run: (rows: Float32Array, count: number) => Float32Array): Float32Array {
+    return joined(this.groups.map((g) => run(standAt(g, phase, side, this.pictured), g.count)));
+  }
+
+  /** At most so many places of each group. */
+  sparse(most = SPARSE_PLACES): StrandPlaces {
+    return new StrandPlaces(
+      this.groups.map((g) => thinned(g, most, this.pictured ? PICTURED_SIZE : PLACE_SIZE)),
+      this.pictured,
+    );
+  }
+}
+
+/** The places of a piece at which its strands are compared; meshes are made once. */
+export class SeamPlaces {
+  private readonly formGroups = new Map<string, Promise<Group[]>>();
+
+  constructor(
+    private readonly piece: Piece,
+    private readonly analysis: Analysis,
+  ) {}
+
+  /**
+   * Places at which a strand is really evaluated: those of the forms that it moves or covers, with their own copies,
+   * faces and colours. Beside them, evenly spread places, unless the text asks for what only a form can fill in and
+   * forms are there.
+   * @param evaluator of the strand
+   */
+  async of(strand: Strand, { woven }: Evaluator): Promise<StrandPlaces> {
+    // Steps of a finish take the colour of a picture, but for the field with which one may begin.
+    if (woven.functions.some((f) => f.gives === 'image'))
+      return new StrandPlaces([even(samplePlaces(SPARSE_PLACES, true))], true);
+    const forms = this.piece.strands.filter((s) => s.kind === 'form' && this.serves(strand, s));
+    const ofForms = await Promise.all(forms.map((form) => this.groupsOf(form)));
+    // A field is the same at each copy at both sides; what is drawn with it stands elsewhere where copies move on.
+    const groups = ofForms.flat().map((g) => ({
+      ...g,
+      coloured: strand.kind !== 'form',
+      moves: strand.kind === 'field' ? 0 : g.moves,
+    }));
+    const needsForm = [...fieldsRead(woven.glsl)].some((f) => FORM_FIELDS.test(f));
+    if (groups.length === 0 && needsForm) groups.push(even(instancePlaces(SPARSE_PLACES)));
+    const alone = groups.length === 0 || !(needsForm || strand.kind === 'form') || this.inFinish(strand);
+    if (alone) groups.push(even(samplePlaces(SPARSE_PLACES)));
+    return new StrandPlaces(groups, false);
+  }
+
+  /** Is a strand evaluated at the places of a form? */
+  private serves(strand: Strand, form: Strand): boolean {
+    if (strand === form) return true;
+    const uses = (ids: Set<string>) => ids.has(strand.id);
+    if (uses(takenInBy(this.piece, form.steps))) return true;
+    return this.piece.strands
+      .filter((s) => s.kind === 'stage')
+      .flatMap((s) => s.steps)
+      .filter((step) => linksOf([step]).includes(form.id))
+      .some((step) => uses(takenInBy(this.piece, [step])));
+  }
+
+  private inFinish(strand: Strand): boolean {
+    return this.piece.strands.some((s) => s.kind === 'finish' && linksOf(s.steps).includes(strand.id));
+  }
+
+  private groupsOf(form: Strand): Promise<Group[]> {
+    const made = this.formGroups.get(form.id) ?? this.makeGroups(form);
+    this.formGroups.set(form.id, made);
+    return made;
+  }
+
+  /** Places on a form; none where it has no mesh. */
+  private async makeGroups(form: Strand): Promise<Group[]> {
+    const mesh = await bake(this.piece, form, undefined, this.analysis).catch((error: unknown) => {
+      // What is wrong with a mesh is said where it is made.
+      if (error instanceof MeshError) return null;
+      throw error;
+    });
+    if (!mesh) return [];
+    const evaluator = await Evaluator.make(this.piece, [{ strand: form.id }], this.analysis);
+    // Faces are there for whatever asks for them: the form itself, or a surface on it.
+    const skin = liveSkin(mesh, 'p.face');
+    const vertices = vertexCount(skin);
+    if (vertices === 0) return [];
+    const copies = copyPlaces(skin);
+    const count = Math.min(MAX_PLACES_OF_A_FORM, vertices * copies.length);
+    const picks = pickPairs(count, vertices, copies.length);
+    const rows = placesOf(skin, 0, undefined, picks.vertex);
+    if (skin.copies) picks.copy.forEach((n, i) => setPlaceFields(rows, i, copyFields(copies[n]!)));
+    const { tint } = skin;
+    const own = Float32Array.from({ length: 3 * count }, (_, i) =>
+      tint ? tint[3 * picks.vertex[Math.floor(i / 3)]! + (i % 3)]! : 1,
+    );
+    const group: Group = {
+      rows,
+      count,
+      copies: skin.copies ? Float32Array.from(picks.copy) : null,
+      moves: movesOn(this.piece, this.analysis.types.get(form.id) ?? []),
+      form: { evaluator, tint: own },
+      coloured: false,
+      late: false,
+    };
+    return evaluator.woven.attributes.delay ? [group, { ...group, rows: rows.slice(), late: true }] : [group];
+  }
+}
+
+/** By how many whole copies a form moves on over the loop: copy n should then stand where copy n + shift stood. */
+function movesOn(piece: Piece, steps: StepTypes[]): number {
+  return steps.reduce((sum, { active, definition, step }) => {
+    const param = active && definition!.params.find((p) => p.id === definition!.shifts);
+    return param ? sum + Math.round(Number(literalOf(piece, step, param))) : sum;
+  }, 0);
+}
+
+const copyFields = (copy: CopyPlace | undefined) =>
+  copy ? { copy: copy.number, copies: copy.count, copyAt: copy.at, copyNormal: copy.normal } : {};
+
+const even = (rows: Float32Array): Group => ({
+  rows,
+  count: SPARSE_PLACES,
+  copies: null,
+  moves: 0,
+  form: null,
+  coloured: false,
+  late: false,
+});
+
+/** Pairs of a vertex and a copy: all of them where there are no more than `count`, otherwise spread evenly. */
+function pickPairs(count: number, vertices: number, copies: number): { vertex: Uint32Array; copy: Uint32Array } {
+  const all = vertices * copies;
+  const pair = (i: number) => Math.floor((i * all) / count);
+  return {
+    vertex: Uint32Array.from({ length: count }, (_, i) => pair(i) % vertices),
+    copy: Uint32Array.from({ length: count }, (_, i) => Math.floor(pair(i) / vertices)),
+  };
+}
+
+/** Sets the rows of a group as they stand at a phase. */
+function standAt(group: Group, phase: number, side: SeamSide, pictured: boolean): Float32Array {
+  const { rows, count, copies, moves, form, coloured, late } = group;
+  setPhase(rows, phase, pictured ? PICTURED_SIZE : PLACE_SIZE);
+  const on = side === 'begin' ? moves : 0;
+  if (copies) for (let i = 0; i < count; i++) setPlaceFields(rows, i, { copy: copies[i]! + on });
+  if (!form) return rows;
+  setColumn(rows, 'tint', form.tint);
+  if (late) delayed(form.evaluator, rows, count, phase);
+  const by = coloured ? form.evaluator.attribute('tint', rows, count) : null;
+  if (by)
+    setColumn(
+      rows,
+      'tint',
+      by.map((v, i) => v * form.tint[i]!),
+    );
+  return rows;
+}
+
+/** At most so many rows of a group, evenly taken. @param width scalars of a row */
+function thinned(group: Group, most: number, width: number): Group {
+  if (group.count <= most) return group;
+  const of = (data: Float32Array, size: number) => {
+    const out = new Float32Array(most * size);
+    for (let i = 0; i < most; i++) {
+      const from = Math.floor((i * group.count) / most);
+      out.set(data.subarray(from * size, (from + 1) * size), i * size);
+    }
+    return out;
+  };
+  const { form, copies } = group;
+  return {
+    ...group,
+    rows: of(group.rows, width),
+    count: most,
+    copies: copies && of(copies, 1),
+    form: form && { ...form, tint: of(form.tint, 3) },
+  };
+}
+
+function joined(parts: Float32Array[]): Float32Array {
+  if (parts.length === 1) return parts[0]!;
+  const all = new Float32Array(parts.reduce((sum, p) => sum + p.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    all.set(part, at);
+    at += part.length;
+  }
+  return all;
+}
