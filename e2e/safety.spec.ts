@@ -267,7 +267,7 @@ test('the shelf survives a kept piece that cannot be worked out, and deletes it'
   });
   await page.reload();
   const card = page.getByRole('article', { name: 'Endless' });
-  await expect(card.getByText('This entry cannot be opened')).toBeVisible();
+  await expect(card.getByText('Something in this entry is not right')).toBeVisible();
   // The other card is drawn all the same.
   await expect
     .poll(async () => variety(await pixelsOf(page.getByRole('article', { name: 'Lamp Room' }).locator('canvas'))))

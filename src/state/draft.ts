@@ -1,4 +1,4 @@
-import { acceptPiece } from '@/core/formats/piece-file';
+import { salvagePiece } from '@/core/formats/piece-file';
 import type { Piece } from '@/core/piece/types';
 
 const draftKey = (id: string) => `calm-lattice/draft/${id}`;
@@ -22,7 +22,7 @@ export function takeDraft(id: string, since: number): Piece | null {
   if (!text) return null;
   try {
     const { changed, piece } = JSON.parse(text) as { changed: number; piece: unknown };
-    return changed > since ? acceptPiece(piece) : null;
+    return changed > since ? salvagePiece(piece).piece : null;
   } catch {
     return null;
   }

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { acceptPiece } from '@/core/formats/piece-file';
+import { salvagePiece } from '@/core/formats/piece-file';
 import { rename, setLoop } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { bringHistoryBack, keepHistory } from './history';
@@ -19,7 +19,7 @@ import {
 import { redo, undo, useWorkbench } from './workbench';
 
 vi.mock('sonner', () => ({ toast: Object.assign(vi.fn(), { error: vi.fn(), success: vi.fn() }) }));
-vi.mock('@/workers/reading', () => ({ readPieceData: async (data: unknown) => acceptPiece(data) }));
+vi.mock('@/workers/reading', () => ({ readStoredPiece: async (data: unknown) => salvagePiece(data) }));
 
 const { piece } = STARTERS[0]!;
 const { open, edit } = useWorkbench.getState();

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { acceptPiece } from '@/core/formats/piece-file';
+import { salvagePiece } from '@/core/formats/piece-file';
 import { rename as renamed } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { openKept, waitFor } from './keeper';
@@ -9,7 +9,7 @@ import { hold, holdUnkept, keep, keepKnown, list, load, remove, restore, takeKno
 import { useWorkbench } from './workbench';
 
 vi.mock('sonner', () => ({ toast: Object.assign(vi.fn(), { error: vi.fn(), success: vi.fn() }) }));
-vi.mock('@/workers/reading', () => ({ readPieceData: async (data: unknown) => acceptPiece(data) }));
+vi.mock('@/workers/reading', () => ({ readStoredPiece: async (data: unknown) => salvagePiece(data) }));
 
 const { piece } = STARTERS[0]!;
 const named = (name: string) => renamed(piece, name);

@@ -1,5 +1,5 @@
 import type { Piece } from '@/core/piece/types';
-import { readPieceData } from '@/workers/reading';
+import { readStoredPiece } from '@/workers/reading';
 import { keepDraft, takeDraft } from './draft';
 import {
   hold,
@@ -25,6 +25,8 @@ export interface Opening {
   /** Told how much of the piece is read. */
   progress?: (done: number, of: number) => void;
   signal?: AbortSignal;
+  /** Told where values of what is stored are not right: they were left out of the piece that is open. */
+  onLeftOut?: (sentences: string[], stored: Kept) => void;
 }
 
 /**
@@ -33,7 +35,10 @@ export interface Opening {
  * @returns what to call when the workbench closes, or null where there is no such piece.
  * @throws PieceError if what is kept is broken; Ended if the signal says so
  */
-export async function openKept(id: string, { progress, signal }: Opening = {}): Promise<(() => void) | null> {
+export async function openKept(
+  id: string,
+  { progress, signal, onLeftOut }: Opening = {},
+): Promise<(() => void) | null> {
   const { open, setKeeping, edit } = useWorkbench.getState();
   const lost = unkeptPiece(id);
   if (lost) {
@@ -44,7 +49,7 @@ export async function openKept(id: string, { progress, signal }: Opening = {}): 
   const release = await hold(id);
   let kept: Kept | null;
   try {
-    kept = await loadRead(id, { progress, signal });
+    kept = await loadRead(id, { progress, signal, onLeftOut });
   } catch (error) {
     release?.();
     throw error;
@@ -70,7 +75,12 @@ export async function openKept(id: string, { progress, signal }: Opening = {}): 
 
 async function loadRead(id: string, opening: Opening = {}): Promise<Kept | null> {
   const kept = await load(id);
-  return kept && { ...kept, piece: takeKnown(kept) ?? (await readPieceData(kept.piece, opening)) };
+  if (!kept) return null;
+  const known = takeKnown(kept);
+  if (known) return { ...kept, piece: known };
+  const { piece, left } = await readStoredPiece(kept.piece, opening);
+  if (left.length > 0) opening.onLeftOut?.(left, kept);
+  return { ...kept, piece };
 }
 
 function keepUntilClosed(id: string, release: () => void): () => void {

@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import { rename } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
-import { readPieceData } from '@/workers/reading';
+import { readStoredPiece } from '@/workers/reading';
 import { isFull, REACHING_PROBLEM } from './kept';
 import { notify } from './notify';
 import { addVersion, dropVersion, listVersions, loadVersion, saveVersions, type Version } from './version-store';
@@ -76,7 +76,7 @@ export class VersionClock {
 export async function versionPiece(version: string): Promise<Piece | null> {
   const { of } = useVersions.getState();
   const data = of === null ? null : await loadVersion(of, version);
-  return data === null ? null : readPieceData(data);
+  return data === null ? null : (await readStoredPiece(data)).piece;
 }
 
 /** Brings a version back, as one edit: undo goes back to what was there. */

@@ -4,6 +4,7 @@ import { PieceError } from '@/core/piece/errors';
 import { stepConcerned } from '@/core/piece/concerned';
 import { blankPiece } from '@/core/piece/edit';
 import { severalBetween, type Several } from '@/core/piece/several';
+import { validateEdit } from '@/core/piece/schema';
 import type { Piece, StepAt } from '@/core/piece/types';
 import { orderStrands } from '@/core/weave';
 import { notify } from './notify';
@@ -42,13 +43,15 @@ export const useWorkbench = create<WorkbenchState>()(
 
       /**
        * Changes the piece. Edits with the same `gesture` (one drag of one slider) are one entry
-       * of the history. A change that closes a circle is refused with a message.
+       * of the history. A change that closes a circle, or that could not be opened again, is refused
+       * with a message.
        */
       edit: (change, gesture) => {
         let piece: Piece;
         try {
           piece = change(get().piece);
           if (piece.strands !== get().piece.strands) orderStrands(piece);
+          validateEdit(piece, get().piece);
         } catch (error) {
           if (!(error instanceof PieceError)) throw error;
           notify('error', error.message);

@@ -1,14 +1,15 @@
 import * as Comlink from 'comlink';
-import { costOfPicture } from '@/core/checks/cost';
+import { costOfLoop, costOfPicture } from '@/core/checks/cost';
 import { acceptBackup, readBackup, writeBackup, type AcceptedBackup, type Backup } from '@/core/formats/backup';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { CubeError, cubePixels, readCube } from '@/core/formats/cube';
 import { readWav, SoundError, writeWav } from '@/core/formats/wav';
 import { MADE_SOUNDS } from '@/core/sound/made';
 import { mixed, type Channels } from '@/core/sound/sound';
-import { acceptPiece, readPiece } from '@/core/formats/piece-file';
+import { readPiece, salvagePiece } from '@/core/formats/piece-file';
 import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';
+import type { Salvaged } from '@/core/piece/salvage';
 import type { ReadingProgress } from '@/core/piece/schema';
 import type { Piece } from '@/core/piece/types';
 import { soundTrack, type SoundTrack } from '@/core/sound/track';
@@ -72,13 +73,17 @@ async function answered<T extends object>(work: () => Promise<T> | T): Promise<A
   }
 }
 
+/** Operations over the loop beyond which the card of a piece is not drawn: some seconds of work. */
+const MAX_LOOP_COST = 1e9;
+
 /** Reads what comes from outside, so that nothing in it can hold up the page. */
 export const reader = {
   file: (file: Blob, progress: ReadingProgress): Promise<Read> =>
     answered(async () => ({ piece: readPiece(await file.text(), progress) })),
 
-  data: (data: unknown, progress: ReadingProgress): Promise<Read> =>
-    answered(() => ({ piece: acceptPiece(data, progress) })),
+  /** What is stored in this browser. */
+  stored: (data: unknown, progress: ReadingProgress): Promise<Answered<Salvaged>> =>
+    answered(() => salvagePiece(data, progress)),
 
   writeBackup: (backup: Backup, at: number): Uint8Array<ArrayBuffer> => {
     const bytes = writeBackup(backup, at);
@@ -121,10 +126,12 @@ export const reader = {
   /** Works out what drawing a piece would work out on the page's own thread. */
   async vet(data: unknown): Promise<Vetted> {
     try {
-      const piece = acceptPiece(data);
+      const { piece } = salvagePiece(data);
       const analysis = analyse(piece);
       const signals = piece.strands.filter((s) => s.kind === 'signal').map((s) => ({ strand: s.id }));
       if (signals.length > 0) await Evaluator.make(piece, signals, analysis);
+      // Counted before it is done: what would take long is not drawn on a card.
+      if (costOfLoop(piece, analysis) > MAX_LOOP_COST) return { piece, cost: Infinity };
       if (loopSteps(piece, analysis).length > 0) (await OverLoop.of(piece, analysis)).table(piece);
       return { piece, cost: costOfPicture(piece, analysis) };
     } catch (error) {

@@ -4,6 +4,7 @@ import { SoundError } from '@/core/formats/wav';
 import type { Channels } from '@/core/sound/sound';
 import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';
+import type { Salvaged } from '@/core/piece/salvage';
 import type { ReadingProgress } from '@/core/piece/schema';
 import type { Piece } from '@/core/piece/types';
 import { oneJob } from './one-job';
@@ -28,9 +29,12 @@ const open = () => new Worker(new URL('./threads/reader.ts', import.meta.url), {
 export const readPieceFile = async (file: Blob, watch: Watch = {}): Promise<Piece> =>
   (await reading((remote, progress) => remote.file(file, progress), watch)).piece;
 
-/** Takes data as a piece in a thread of its own. @throws PieceError, or Ended where the signal said so */
-export const readPieceData = async (data: unknown, watch: Watch = {}): Promise<Piece> =>
-  (await reading((remote, progress) => remote.data(data, progress), watch)).piece;
+/**
+ * Takes what is stored in this browser as a piece, in a thread of its own; values that are not right are left out and
+ * named. @throws PieceError, or Ended where the signal said so
+ */
+export const readStoredPiece = (data: unknown, watch: Watch = {}): Promise<Salvaged> =>
+  reading((remote, progress) => remote.stored(data, progress), watch);
 
 /** Writes a backup in a thread of its own. @param at milliseconds since 1970 */
 export const writeBackupFile = (backup: Backup, at: number): Promise<Uint8Array<ArrayBuffer>> =>

@@ -16,7 +16,7 @@ import { Ended, ThreadFailed } from './thread';
 import { MeshStore } from './mesh-store';
 import { readMeshData, readMeshFile } from './mesh-reading';
 import { readPanorama } from './panorama-reading';
-import { readPieceData, readPieceFile, TooLong, Vetting } from './reading';
+import { readStoredPiece, readPieceFile, TooLong, Vetting } from './reading';
 import { WorkerHere } from './testing';
 import { cropped, writtenSize } from './video';
 
@@ -147,7 +147,7 @@ describe('reading', () => {
     const told: number[] = [];
     const read = await readPieceFile(file(writePiece(small)), { progress: (done, of) => void told.push(done / of) });
     expect(read).toEqual(small);
-    expect(await readPieceData(structuredClone(small))).toEqual(small);
+    expect(await readStoredPiece(structuredClone(small))).toEqual({ piece: small, left: [] });
     expect(told.every((share) => share >= 0 && share <= 1)).toBe(true);
   });
 
@@ -155,7 +155,7 @@ describe('reading', () => {
     const refused = await readPieceFile(file('{')).catch((e: unknown) => e);
     expect(refused).toBeInstanceOf(PieceError);
     expect((refused as PieceError).message).toMatch(/\.$/);
-    await expect(readPieceData({ format: 'other' })).rejects.toBeInstanceOf(PieceError);
+    await expect(readStoredPiece({ format: 'other' })).rejects.toBeInstanceOf(PieceError);
   });
 
   it('is stopped by its signal, before it begins and after', async () => {

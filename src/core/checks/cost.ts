@@ -1,6 +1,6 @@
 import { checkProgram } from '../glsl';
 import type { Piece } from '../piece/types';
-import { drawnEnds, lastDrawn, processorText, weave, type Analysis } from '../weave';
+import { drawnEnds, lastDrawn, loopSteps, processorText, weave, type Analysis, type Target } from '../weave';
 
 /**
  * Scalar operations that the dearest surface, and the dearest finish over it in all its passes, take at one place of
@@ -18,4 +18,15 @@ export function costOfPicture(piece: Piece, analysis: Analysis): number {
   };
   const of = (kind: string) => piece.strands.filter((s) => s.kind === kind).map((s) => costOf(s.id));
   return Math.max(0, ...of('surface')) + Math.max(0, ...of('finish'));
+}
+
+/** Scalar operations that the signals with memory of a piece take over the loop. */
+export function costOfLoop(piece: Piece, analysis: Analysis): number {
+  const costAt = (target: Target): number => {
+    const woven = weave(piece, analysis, [target]);
+    const { functions } = checkProgram(processorText(woven));
+    return functions.find((f) => f.name === woven.functions[0]!.name)?.cost ?? 0;
+  };
+  const targets = loopSteps(piece, analysis).flatMap(({ before, links }) => [...(before ? [before] : []), ...links]);
+  return piece.loop.frames * targets.reduce((sum, target) => sum + costAt(target), 0);
 }

@@ -48,7 +48,8 @@ export function readMidi(bytes: Uint8Array): Strike[] {
   });
   // A time is never before the file's beginning: a delta of five bytes runs over, and reads as a negative one.
   const sound = struck.filter((s) => s.seconds >= 0 && Number.isFinite(s.seconds) && Number.isFinite(s.strength));
-  if (sound.length < struck.length) throw new MidiError('Its times are broken: one of them is longer than MIDI allows.');
+  if (sound.length < struck.length)
+    throw new MidiError('Its times are broken: one of them is longer than MIDI allows.');
   if (sound.length === 0) throw new MidiError('No key is struck in it.');
   return sound.sort((a, b) => a.seconds - b.seconds);
 }

@@ -3,7 +3,9 @@ import { withoutUnusedAssets } from '../piece/edit';
 import { PieceError } from '../piece/errors';
 import { migrate } from '../piece/migrations';
 import { validateShape, type ReadingProgress } from '../piece/schema';
-import { FORMAT, isLink, strandById, stepById, type Piece } from '../piece/types';
+import { salvage, type Salvaged } from '../piece/salvage';
+import { checkLinks } from '../piece/links';
+import { FORMAT, type Piece } from '../piece/types';
 import { orderStrands } from '../weave/order';
 
 /** A piece as text: JSON with two spaces, the same bytes for the same piece. */
@@ -48,20 +50,6 @@ export function acceptPiece(data: unknown, progress?: ReadingProgress): Piece {
   return piece;
 }
 
-function checkLinks(piece: Piece): void {
-  for (const strand of piece.strands) {
-    for (const step of strand.steps) {
-      for (const [param, value] of Object.entries(step.params)) {
-        if (!isLink(value)) continue;
-        const to = strandById(piece, value.link);
-        if (to && (!value.step || stepById(to, value.step))) continue;
-        const lost = to ? `step "${value.step}" of "${to.name}"` : `strand "${value.link}"`;
-        throw new PieceError(
-          'no-such-strand',
-          `In the strand "${strand.name}", "${param}" of ${step.op} is linked to the ${lost}, which ` +
-            'is not in the file.',
-        );
-      }
-    }
-  }
-}
+/** Takes what is stored in this browser as a piece, without the values in it that are not right. @throws PieceError */
+export const salvagePiece = (data: unknown, progress?: ReadingProgress): Salvaged =>
+  salvage(data, (whole) => acceptPiece(whole, progress));

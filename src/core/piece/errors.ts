@@ -5,6 +5,8 @@ export class PieceError extends Error {
     readonly code:
       'too-large' | 'not-json' | 'not-a-piece' | 'newer' | 'wrong-value' | 'no-such-strand' | 'cycle' | 'edit',
     sentence: string,
+    /** Where in the data of a piece it is wrong: keys and indices from the piece on. */
+    readonly at?: readonly (string | number)[],
   ) {
     super(sentence);
   }

@@ -53,8 +53,8 @@ export function withKey(keyed: Keyed, at: number, value: KeyValue, frames: numbe
       `There are at most ${LIMITS.stops} keys or moments in one place; take one away first.`,
     );
   const sorted = sortedKeys(keyed.keys);
-  const before = sorted.findLast((k) => k.at <= at) ?? sorted.at(-1)!;
-  return { keys: sortedKeys([...keyed.keys, { at, value, ease: before.ease }]) };
+  const before = sorted.findLast((k) => k.at <= at) ?? sorted.at(-1);
+  return { keys: sortedKeys([...keyed.keys, { at, value, ease: before?.ease ?? 'held' }]) };
 }
 
 /** Without the key at a place; the value alone where that was the last one. */

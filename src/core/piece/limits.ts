@@ -6,6 +6,14 @@ export const LIMITS = {
   postBytes: 4 * 1024 * 1024,
   strands: 500,
   steps: 2000,
+  /** Steps of all strands together. */
+  allSteps: 20_000,
+  controls: 500,
+  looks: 200,
+  bundles: 200,
+  assets: 200,
+  /** Places at which parts are used. */
+  uses: 1000,
   nameLength: 80,
   noteLength: 4000,
   /** Characters of a formula or a code step. */

@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { PieceError } from './errors';
 import { LIMITS } from './limits';
-import { EASES, FORMAT, KINDS, VERSION, type Piece } from './types';
+import { checkLinks } from './links';
+import { EASES, FORMAT, KINDS, VERSION, type Piece, type Strand } from './types';
 
 const id = Joi.string()
   .pattern(/^[A-Za-z0-9_-]{1,40}$/)
@@ -134,12 +135,14 @@ const schema = Joi.object({
         locked: Joi.valid(true),
       }),
     )
+    .max(LIMITS.controls)
     .unique('id')
     .required(),
   looks: Joi.array()
     .items(
       Joi.object({ id: id.required(), name: name.required(), values: Joi.object().pattern(id, setting).required() }),
     )
+    .max(LIMITS.looks)
     .unique('id')
     .required(),
   bundles: Joi.array()
@@ -152,6 +155,7 @@ const schema = Joi.object({
         strands: Joi.array().items(id).required(),
       }),
     )
+    .max(LIMITS.bundles)
     .unique('id')
     .required(),
   assets: Joi.array()
@@ -163,6 +167,7 @@ const schema = Joi.object({
         data: Joi.string().base64().required(),
       }),
     )
+    .max(LIMITS.assets)
     .unique('id')
     .required(),
   uses: Joi.array()
@@ -176,6 +181,7 @@ const schema = Joi.object({
         controls: names.required(),
       }),
     )
+    .max(LIMITS.uses)
     .unique('id'),
 });
 
@@ -191,7 +197,8 @@ export type ReadingProgress = (done: number, of: number) => void;
  */
 export function validateShape(data: unknown, progress: ReadingProgress = () => undefined): Piece {
   check(schema, data, data, []);
-  const { strands } = data as { strands: unknown[] };
+  const { strands } = data as { strands: { steps?: unknown }[] };
+  checkSteps(strands);
   for (const [i, each] of strands.entries()) {
     check(strand, each, data, ['strands', i]);
     progress(i + 1, strands.length);
@@ -199,11 +206,51 @@ export function validateShape(data: unknown, progress: ReadingProgress = () => u
   return data as Piece;
 }
 
+/** @throws PieceError where the strands of a piece have more steps than can be worked on */
+function checkSteps(strands: readonly { steps?: unknown }[]): void {
+  const steps = strands.reduce((sum, row) => sum + (Array.isArray(row?.steps) ? row.steps.length : 0), 0);
+  if (steps > LIMITS.allSteps)
+    throw new PieceError(
+      'too-large',
+      `It has ${steps.toLocaleString('en')} steps; a piece has at most ${LIMITS.allSteps.toLocaleString('en')}.`,
+    );
+}
+
+/** Parts of a piece beside its strands and assets, each checked by itself. */
+const PARTS = ['name', 'note', 'picture', 'loop', 'controls', 'looks', 'bundles', 'uses'] as const;
+const stepsOf = (row: Strand | undefined) => new Set(row?.steps);
+/** A strand, its steps left out: those that an edit left as they were need no second look. */
+const emptyStrand = strand.keys({ steps: Joi.array().min(1).max(LIMITS.steps).required() });
+
+/**
+ * Checks what an edit has changed, so that what is worked on can always be saved and opened again.
+ * @throws PieceError naming the place and what was expected there
+ */
+export function validateEdit(piece: Piece, before: Piece): void {
+  for (const part of PARTS)
+    if (piece[part] !== before[part] && piece[part] !== undefined)
+      check(schema.extract(part), piece[part], piece, [part]);
+  if (piece.strands === before.strands) return;
+  check(schema.extract('strands'), piece.strands, piece, ['strands']);
+  checkSteps(piece.strands);
+  const known = new Map(before.strands.map((s) => [s.id, s]));
+  for (const [i, row] of piece.strands.entries()) {
+    const earlier = known.get(row.id);
+    if (row === earlier) continue;
+    check(emptyStrand, row, piece, ['strands', i]);
+    const same = stepsOf(earlier);
+    for (const [k, each] of row.steps.entries())
+      if (!same.has(each)) check(step, each, piece, ['strands', i, 'steps', k]);
+  }
+  checkLinks(piece);
+}
+
 function check(by: Joi.Schema, part: unknown, whole: unknown, at: (string | number)[]): void {
   const { error } = by.validate(part, OPTIONS);
   if (!error) return;
   const detail = error.details[0]!;
-  throw new PieceError('wrong-value', `${placeName(whole, [...at, ...detail.path])} is not right: ${detail.message}.`);
+  const path = [...at, ...detail.path];
+  throw new PieceError('wrong-value', `${placeName(whole, path)} is not right: ${detail.message}.`, path);
 }
 
 /** "strands[2].steps[0]" in words: names of strands where there are any. */

@@ -8,11 +8,42 @@ const REST = 150;
 /** Phases at which the picture moves while it is pointed at. */
 const STEPS = 24;
 
-/** A piece's picture; it moves while `moving`. A `quiet` one shows nothing until it is drawn. */
-export function Still({ piece, moving, quiet }: { piece: Piece; moving: boolean; quiet?: boolean }) {
+interface StillProps {
+  /** Null until it may be drawn. */
+  piece: Piece | null;
+  moving: boolean;
+  /** Shows nothing until it is drawn. */
+  quiet?: boolean;
+  /** A picture of it from an earlier visit. */
+  stored?: Blob | null;
+  /** The stored picture shows the piece as it is, so only a moving one is drawn. */
+  current?: boolean;
+  /** Told when the piece, standing still, was drawn. */
+  onDrawn?: (canvas: HTMLCanvasElement) => void;
+}
+
+/** A piece's picture; it moves while `moving`. */
+export function Still({ piece, moving, quiet, stored, current, onDrawn }: StillProps) {
   const ref = useRef<HTMLCanvasElement>(null);
   const [state, setState] = useState<'waiting' | 'drawn' | 'failed'>('waiting');
   useEffect(() => {
+    let ended = false;
+    const show = async () => {
+      const image = await createImageBitmap(stored!);
+      const canvas = ref.current;
+      if (ended || !canvas) return;
+      canvas.width = image.width;
+      canvas.height = image.height;
+      canvas.getContext('2d')!.drawImage(image, 0, 0);
+      setState('drawn');
+    };
+    if (stored && !moving) void show().catch(() => undefined);
+    return () => {
+      ended = true;
+    };
+  }, [stored, moving]);
+  useEffect(() => {
+    if (!piece || (current && !moving)) return undefined;
     let ended = false;
     const show = async (phase: number) => {
       // What draws is as large as the rest of the shelf, and mostly not needed.
@@ -30,21 +61,24 @@ export function Still({ piece, moving, quiet }: { piece: Piece; moving: boolean;
       if (moving) await new Promise((resolve) => setTimeout(resolve, REST));
       for (let step = 0; !ended; step = (step + 1) % STEPS) {
         await show(0.3 + step / STEPS);
-        if (!moving) return;
+        if (!moving) {
+          if (!ended && ref.current) onDrawn?.(ref.current);
+          return;
+        }
         await new Promise((resolve) => setTimeout(resolve, 60));
       }
     };
-    run().catch(() => !ended && setState('failed'));
+    run().catch(() => !ended && setState((now) => (now === 'drawn' ? now : 'failed')));
     return () => {
       ended = true;
     };
-  }, [piece, moving]);
+  }, [piece, moving, current, onDrawn]);
   return (
     <div className={`relative aspect-video overflow-hidden rounded-md ${quiet ? '' : 'bg-black/40'}`}>
       <canvas ref={ref} data-still aria-hidden className="size-full object-contain" />
       {state !== 'drawn' && !quiet && (
         <span className="absolute inset-0 grid place-items-center text-faint">
-          {state === 'failed' ? 'no preview here' : 'drawing'}
+          {state === 'failed' ? 'no preview here' : piece ? 'drawing' : 'reading'}
         </span>
       )}
     </div>

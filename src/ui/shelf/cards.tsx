@@ -1,16 +1,15 @@
 import { FilePlus2, MoreHorizontal } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { fileStem } from '@/core/formats/file-stem';
-import { PIECE_ENDING } from '@/core/formats/piece-size';
 import type { Piece } from '@/core/piece/types';
 import type { Kept } from '@/state/kept';
-import { download } from '../download';
+import { saveStored } from '../save-stored';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
 import { seconds } from '../number-words';
 import { Still } from './Still';
 import { starterPiece, type StarterFacts } from './starters';
-import { useVetted } from './vetted';
+import { useCardPicture } from './use-card-picture';
+import { useVetted, type Vetted } from './vetted';
 
 const NO_STILL = 'grid aspect-video place-items-center overflow-hidden rounded-md bg-black/40 px-3';
 
@@ -101,9 +100,12 @@ function BeginWords({ name, note }: { name: string; note: string }) {
   );
 }
 
-/** The entry as it is kept, sound or not. */
-const saveRaw = (item: Kept) =>
-  download(`${fileStem(item.name)}${PIECE_ENDING}`, JSON.stringify(item.piece, null, 2), 'application/json');
+/** Why a card has no picture of its piece; null where it has one, or will have. */
+function troubleOf(vetted: Vetted): { words: string; why?: string } | null {
+  if (vetted.state === 'refused') return { words: 'Something in this entry is not right', why: vetted.why };
+  if (vetted.state === 'slow' || (vetted.state === 'sound' && !vetted.drawn)) return { words: 'too much to draw here' };
+  return null;
+}
 
 interface KeptProps {
   item: Kept;
@@ -116,7 +118,9 @@ interface KeptProps {
 export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: KeptProps) {
   const [moving, setMoving] = useState(false);
   const [naming, setNaming] = useState(false);
-  const usable = useVetted(item);
+  const { picture, current, save } = useCardPicture(item);
+  const vetted = useVetted(item, moving || (picture !== undefined && !current));
+  const trouble = troubleOf(vetted);
   return (
     <article
       aria-label={item.name}
@@ -124,26 +128,19 @@ export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: Kept
       onPointerEnter={() => setMoving(true)}
       onPointerLeave={() => setMoving(false)}
     >
-      <button
-        type="button"
-        onClick={onOpen}
-        disabled={usable.state === 'damaged'}
-        aria-label={`Open ${item.name}`}
-        className="block w-full rounded-md"
-      >
-        {usable.state === 'sound' && usable.drawn ? (
-          <Still piece={usable.piece} moving={moving} />
-        ) : (
-          <span
-            title={usable.state === 'damaged' ? usable.why : undefined}
-            className={`${NO_STILL} ${usable.state === 'damaged' ? 'text-bad' : 'text-faint'}`}
-          >
-            {usable.state === 'damaged'
-              ? 'This entry cannot be opened'
-              : usable.state === 'looking'
-                ? 'reading'
-                : 'too much to draw here'}
+      <button type="button" onClick={onOpen} aria-label={`Open ${item.name}`} className="block w-full rounded-md">
+        {trouble && !current ? (
+          <span title={trouble.why} className={`${NO_STILL} ${trouble.why ? 'text-bad' : 'text-faint'}`}>
+            {trouble.words}
           </span>
+        ) : (
+          <Still
+            piece={vetted.state === 'sound' && vetted.drawn ? vetted.piece : null}
+            moving={moving && vetted.state === 'sound' && vetted.drawn}
+            stored={picture?.png}
+            current={current}
+            onDrawn={save}
+          />
         )}
       </button>
       <div className="mt-2 flex items-start justify-between gap-2 px-1">
@@ -162,7 +159,6 @@ export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: Kept
               type="button"
               tabIndex={-1}
               title={item.name}
-              disabled={usable.state === 'damaged'}
               onClick={onOpen}
               className="block max-w-full truncate text-left font-semibold enabled:hover:text-lichen"
             >
@@ -186,7 +182,7 @@ export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: Kept
           items={() => [
             { label: 'Rename', run: () => setNaming(true) },
             { label: 'Duplicate', run: onDuplicate },
-            { label: 'Save as a file', run: () => saveRaw(item) },
+            { label: 'Save as a file', run: () => saveStored(item) },
             'line',
             { label: 'Delete', run: onDelete },
           ]}

@@ -2,51 +2,59 @@ import { useEffect, useState } from 'react';
 import type { Piece } from '@/core/piece/types';
 import { Recent } from '@/core/recent';
 import type { Kept } from '@/state/kept';
-import { Vetting } from '@/workers/reading';
+import { TooLong, Vetting } from '@/workers/reading';
 
-/** Milliseconds that taking one kept piece through all that its card needs may take. */
-const MOST = 4000;
+/**
+ * Milliseconds after which the thread that reads stored pieces is taken for stuck. What makes a piece too much to draw
+ * is counted, not timed: a busy machine is no fault of a piece.
+ */
+const STUCK_AFTER_MS = 60_000;
 /**
  * Operations at each place of a picture beyond which a card does not draw it: a few times those of the dearest
  * starter.
  */
-const MOST_COST = 300_000;
+const MAX_DRAWN_COST = 300_000;
 
-/** What can be done with a kept piece on the shelf. */
-export type Usable =
+/** What a card knows of a stored piece. It can be opened in every case: the workbench says more. */
+export type Vetted =
   | { state: 'looking' }
   | { state: 'sound'; piece: Piece; /** Its picture is light enough to be drawn here. */ drawn: boolean }
-  | { state: 'damaged'; why: string };
+  | { state: 'slow' }
+  | { state: 'refused'; why: string };
 
-const vetting = new Vetting(MOST);
-/** Answers by entry and version: a card that is shown again asks no more. */
-const known = new Recent<Usable>(200);
+const vetting = new Vetting(STUCK_AFTER_MS);
+/** Answers by entry and version; that a machine was slow is none. */
+const answers = new Recent<Vetted>(200);
 
-async function vetted(item: Kept): Promise<Usable> {
+async function vet(item: Kept): Promise<Vetted> {
   try {
     const answer = await vetting.vet(item.piece);
-    if ('refused' in answer) return { state: 'damaged', why: answer.refused };
-    return { state: 'sound', piece: answer.piece, drawn: answer.cost <= MOST_COST };
+    if ('refused' in answer) return { state: 'refused', why: answer.refused };
+    return { state: 'sound', piece: answer.piece, drawn: answer.cost <= MAX_DRAWN_COST };
   } catch (error) {
-    return { state: 'damaged', why: (error as Error).message };
+    if (error instanceof TooLong) return { state: 'slow' };
+    return { state: 'refused', why: (error as Error).message };
   }
 }
 
-/** A kept piece, which may be anybody's, once it is known to be sound; nothing of it runs on this thread before. */
-export function useVetted(item: Kept): Usable {
+/**
+ * A stored piece, which may be anybody's, once it is known to be sound; nothing of it runs on this thread before.
+ * @param wanted false while nobody asks for the piece itself
+ */
+export function useVetted(item: Kept, wanted: boolean): Vetted {
   const key = `${item.id} ${item.changed}`;
-  const [answer, setAnswer] = useState<{ key: string; usable: Usable } | null>(null);
-  const before = known.get(key);
+  const [answer, setAnswer] = useState<{ key: string; vetted: Vetted } | null>(null);
+  const before = answers.get(key);
   useEffect(() => {
-    if (known.get(key)) return undefined;
+    if (!wanted || answers.get(key)) return undefined;
     let left = false;
-    void vetted(item).then((usable) => {
-      known.put(key, usable);
-      if (!left) setAnswer({ key, usable });
+    void vet(item).then((vetted) => {
+      if (vetted.state !== 'slow') answers.put(key, vetted);
+      if (!left) setAnswer({ key, vetted });
     });
     return () => {
       left = true;
     };
-  }, [item, key]);
-  return before ?? (answer?.key === key ? answer.usable : { state: 'looking' });
+  }, [item, key, wanted]);
+  return before ?? (answer?.key === key ? answer.vetted : { state: 'looking' });
 }

@@ -6,7 +6,8 @@ import { PieceError } from '@/core/piece/errors';
 import { prepareScreen } from '@/engine/screen';
 import { startChecks } from '@/state/checks';
 import { openKept } from '@/state/keeper';
-import { REACHING_PROBLEM } from '@/state/kept';
+import { REACHING_PROBLEM, type Kept } from '@/state/kept';
+import { notify } from '@/state/notify';
 import { leavePiece } from '@/state/leave';
 import { usePanels } from '@/state/panels';
 import { useParts } from '@/state/parts';
@@ -22,6 +23,7 @@ import { LoopBand } from '../loop-band/LoopBand';
 import { Button } from '../parts/Button';
 import { Areas } from './Areas';
 import { AreaGuard, Guard } from './Guard';
+import { saveStored } from '../save-stored';
 import { Rehearse } from '../rehearse/Rehearse';
 import { pictureSeam } from '../stage/viewer-handle';
 import { LazyDialogs } from './LazyDialogs';
@@ -40,6 +42,7 @@ export function Workbench({ id }: { id: string }) {
     const ending = new AbortController();
     openKept(id, {
       signal: ending.signal,
+      onLeftOut: sayLeftOut,
       progress: (done, of) =>
         !left && setOpening((now) => (now.state === 'opening' ? { state: 'opening', share: done / of } : now)),
     })
@@ -78,6 +81,16 @@ export function Workbench({ id }: { id: string }) {
       <Open />
     </Guard>
   );
+}
+
+/** Names what of a stored piece is not right, and offers all of it as a file before it is saved over. */
+function sayLeftOut(sentences: string[], stored: Kept): void {
+  const [first, ...more] = sentences;
+  const others = more.length === 0 ? '' : ` ${more.length} more values are not right either.`;
+  notify('error', `${first}${others} The rest of the piece is open, without that.`, {
+    label: 'Save as it was stored',
+    run: () => saveStored(stored),
+  });
 }
 
 const NOT_KEPT =

@@ -1,0 +1,34 @@
+import { useCallback, useEffect, useState } from 'react';
+import { loadCardPicture, saveCardPicture, type CardPicture } from '@/state/card-pictures';
+import type { Kept } from '@/state/kept';
+
+/** The stored picture of a card. */
+export interface StoredPicture {
+  /** Undefined until the store has answered, null where it has none. */
+  picture: CardPicture | null | undefined;
+  /** It shows the piece as it is stored now. */
+  current: boolean;
+  /** Stores what a canvas shows as the picture of the piece. */
+  save: (canvas: HTMLCanvasElement) => void;
+}
+
+export function useCardPicture({ id, changed }: Kept): StoredPicture {
+  const [picture, setPicture] = useState<CardPicture | null | undefined>(undefined);
+  useEffect(() => {
+    let left = false;
+    void loadCardPicture(id).then((found) => !left && setPicture(found));
+    return () => {
+      left = true;
+    };
+  }, [id]);
+  const save = useCallback(
+    (canvas: HTMLCanvasElement) =>
+      canvas.toBlob((png) => {
+        if (!png) return;
+        setPicture({ changed, png });
+        void saveCardPicture(id, { changed, png });
+      }),
+    [id, changed],
+  );
+  return { picture, current: picture?.changed === changed, save };
+}
