@@ -44,7 +44,11 @@ const value: fc.Arbitrary<Value> = fc.oneof(
 
 const edit: fc.Arbitrary<Edit> = fc.oneof(
   fc
-    .tuple(fc.constantFrom('breath', 'swell', 'sea'), fc.constantFrom('turns', 'evolve', 'made up', 'constructor'), value)
+    .tuple(
+      fc.constantFrom('breath', 'swell', 'sea'),
+      fc.constantFrom('turns', 'evolve', 'made up', 'constructor'),
+      value,
+    )
     .map(
       ([strand, param, to]): Edit =>
         (p) =>

@@ -99,13 +99,16 @@ export function renameStrand(piece: Piece, id: string, name: string): Piece {
   });
 }
 
-/** Removes a strand; what was linked to it goes back to its default. */
+/** Removes a strand; what was linked to it goes back to its default, and remembers that it was linked. */
 export function removeStrand(piece: Piece, id: string): Piece {
   return produce(piece, (draft) => {
     draft.strands = draft.strands.filter((s) => s.id !== id);
     for (const bundle of draft.bundles) bundle.strands = bundle.strands.filter((s) => s !== id);
-    forEachLink(draft, (link, drop) => {
-      if (link.link === id) drop();
+    const name = piece.strands.find((s) => s.id === id)?.name;
+    forEachLink(draft, (link, drop, step, param) => {
+      if (link.link !== id) return;
+      drop();
+      if (name !== undefined) (step.lost ??= {})[param] = name;
     });
   });
 }
@@ -199,10 +202,18 @@ export function withoutUnusedAssets(piece: Piece): Piece {
 /** Sets a parameter; `undefined` puts its default back. */
 export function setParam(piece: Piece, strand: string, step: string, param: string, value: Value | undefined): Piece {
   return produce(piece, (draft) => {
-    const { params } = stepIn(draft, strand, step);
-    if (value === undefined) delete params[param];
-    else params[param] = value as Draft<Value>;
+    const target = stepIn(draft, strand, step);
+    if (value === undefined) delete target.params[param];
+    else target.params[param] = value as Draft<Value>;
+    forgetLost(target, param);
   });
+}
+
+/** A parameter that is set, or put back to its default, has no lost link any more. */
+function forgetLost(step: Draft<Step>, param: string): void {
+  if (step.lost?.[param] === undefined) return;
+  delete step.lost[param];
+  if (Object.keys(step.lost).length === 0) delete step.lost;
 }
 
 /** Links to strands that are gone fall back to defaults, links to steps that are gone to the whole strand. */
@@ -216,12 +227,12 @@ export function dropDangling(draft: Draft<Piece>): void {
 
 function forEachLink(
   draft: Draft<Piece>,
-  work: (link: { link: string; step?: string }, drop: () => void) => void,
+  work: (link: { link: string; step?: string }, drop: () => void, step: Draft<Step>, param: string) => void,
 ): void {
   for (const strand of draft.strands) {
     for (const step of strand.steps) {
       for (const [param, value] of Object.entries(step.params)) {
-        if (isLink(value)) work(value, () => delete step.params[param]);
+        if (isLink(value)) work(value, () => delete step.params[param], step, param);
       }
     }
   }

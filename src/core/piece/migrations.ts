@@ -32,6 +32,8 @@ const MIGRATIONS: Record<number, (piece: Raw) => Raw> = {
   5: (piece) => ({ ...piece, version: 6 }),
   /** Version 6 did not remember where kept parts were put in. */
   6: (piece) => ({ ...piece, version: 7 }),
+  /** Version 7 had no tracks of controls, and did not remember links to strands that were deleted. */
+  7: (piece) => ({ ...piece, version: 8 }),
 };
 
 const isRecord = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -17,6 +17,7 @@ import {
   setParam,
   toggleStep,
 } from './edit';
+import { analyse } from '../weave';
 import { PieceError } from './errors';
 import { VERSION, type Piece } from './types';
 
@@ -90,7 +91,7 @@ describe('reading a piece file', () => {
       'a newer version',
       () => JSON.stringify({ ...raw(), version: VERSION + 1 }),
       'newer',
-      /newer Calm Lattice \(piece version 8/,
+      /newer Calm Lattice \(piece version 9/,
     ],
     [
       'a number that is a string',
@@ -220,7 +221,16 @@ describe('edits', () => {
 
   it('send links home when their strand or step goes', () => {
     const without = removeStrand(veil, 'swell');
-    expect(JSON.stringify(without)).not.toContain('"swell"');
+    const params = without.strands.flatMap((s) => s.steps.map((t) => t.params));
+    expect(JSON.stringify(params)).not.toContain('"swell"');
+    // What was linked says so, until it is set.
+    const problems = analyse(without).problems.map((p) => p.sentence);
+    expect(problems).toContain(
+      'Push, by: the strand "swell" that it was linked to was deleted; link another one, or set a value.',
+    );
+    const set = setParam(without, 'sea', 't2', 'by', 0.5);
+    expect(set.strands.find((s) => s.id === 'sea')!.steps[1]!.lost).toBeUndefined();
+    expect(analyse(set).problems).toHaveLength(problems.length - 1);
     const linked = setParam(veil, 'crest', 't1', 'value', { link: 'swell', step: 't2' });
     expect(removeStep(linked, 'swell', 't2').strands.find((s) => s.id === 'crest')!.steps[0]!.params.value).toEqual({
       link: 'swell',

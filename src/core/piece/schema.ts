@@ -87,6 +87,7 @@ const step = Joi.object({
   off: Joi.valid(true),
   note: Joi.string().allow('').max(LIMITS.noteLength),
   overrides: Joi.object().pattern(id, setting),
+  lost: Joi.object().pattern(id, name),
 });
 
 const strand = Joi.object({

@@ -3,7 +3,7 @@ export const KINDS = ['signal', 'field', 'form', 'surface', 'stage', 'finish'] a
 export type Kind = (typeof KINDS)[number];
 
 export const FORMAT = 'calm-lattice';
-export const VERSION = 7;
+export const VERSION = 8;
 
 /** A stop of a ramp: a place from 0 to 1 and a colour as sRGB `#rrggbb`. */
 export interface Stop {
@@ -86,6 +86,8 @@ export interface Step {
   note?: string;
   /** Settings of controls that hold for what stands at this place alone. */
   overrides?: Record<string, Setting>;
+  /** Names of strands that parameters were linked to until those were deleted, by the parameters' ids. */
+  lost?: Record<string, string>;
   /** What is not a number is marked where it comes from; only while it is looked for, never in a file. */
   marks?: true;
 }

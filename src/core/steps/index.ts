@@ -31,9 +31,37 @@ const BY_OP = new Map<string, StepDefinition>(CATALOGUE.map((d) => [d.op, d]));
 /** The definition of an operation, or undefined where it is not known here. */
 export const definitionOf = (op: string) => BY_OP.get(op);
 
-/** A parameter of a step by its id; that by which it comes and goes as well, which no step declares. */
-export const paramOf = ({ op }: Pick<Step, 'op'>, id: string): Param | undefined =>
-  definitionOf(op)?.params.find((p) => p.id === id) ?? (id === comeAndGoParam.id ? comeAndGoParam : undefined);
+/** Parameters of steps that artists write in, by the values that they are read from. */
+const paramsByValues = new WeakMap<Step['params'], Param[]>();
+
+/**
+ * Parameters of a step: those of the catalogue, with what the artist has declared in its text, and whether it is
+ * enabled where that has been set. None where the operation is not known here.
+ */
+export function paramsOf({ op, params }: Pick<Step, 'op' | 'params'>): readonly Param[] {
+  const known = definitionOf(op);
+  if (!known) return [];
+  const own = known.resolve ? writtenParams(known, params) : known.params;
+  return comeAndGoParam.id in params && !own.includes(comeAndGoParam) ? [...own, comeAndGoParam] : own;
+}
+
+function writtenParams(known: StepDefinition, params: Step['params']): Param[] {
+  const before = paramsByValues.get(params);
+  if (before) return before;
+  let found: Param[];
+  try {
+    found = known.resolve!({ params }, null).params;
+  } catch {
+    // A text that cannot be read is named where its row is analysed.
+    found = known.params;
+  }
+  paramsByValues.set(params, found);
+  return found;
+}
+
+/** A parameter of a step by its id; what it does not have (yet) but every step can have, as well. */
+export const paramOf = (step: Pick<Step, 'op' | 'params'>, id: string): Param | undefined =>
+  paramsOf(step).find((p) => p.id === id) ?? (id === comeAndGoParam.id ? comeAndGoParam : undefined);
 
 /** Steps that may stand at a place in a row: sources for a new strand, else those that take its running type. */
 export function fitting(kind: Kind, running: RunType | null): StepDefinition[] {

@@ -2,7 +2,7 @@ import { hexOf, linearOf } from '../colour';
 import { setParam } from '../piece/edit';
 import { strandById, type Piece, type StepAt, type Value, type Vector } from '../piece/types';
 import { generator } from '../random';
-import { definitionOf, valueOf } from '.';
+import { paramsOf, valueOf } from '.';
 import { isLoopLength, type NumberParam, type Param } from './param-types';
 import { seedParam } from './params';
 
@@ -16,11 +16,9 @@ const REACH = 0.2;
  */
 export function varyStep(piece: Piece, at: StepAt, seed: number): Piece {
   const step = strandById(piece, at.strand)?.steps.find((s) => s.id === at.step);
-  const definition = step && definitionOf(step.op);
-  if (!definition) return piece;
-  const params = (definition.resolve?.(step, null) ?? definition).params;
+  if (!step) return piece;
   const next = generator(seed);
-  return params.reduce((changed, param) => {
+  return paramsOf(step).reduce((changed, param) => {
     const value = valueOf(step, param);
     const other = isLoopLength(param) ? undefined : varied(param, value, next);
     return other === undefined ? changed : setParam(changed, at.strand, at.step, param.id, other);

@@ -179,6 +179,9 @@ function paramProblems(piece: Piece, strand: Strand, row: StepTypes, types: Map<
 
 function paramProblem(piece: Piece, row: StepTypes, param: Param, types: Map<string, StepTypes[]>): string | null {
   const value = valueOf(row.step, param);
+  const lost = row.step.lost?.[param.id];
+  if (lost !== undefined)
+    return `the strand "${lost}" that it was linked to was deleted; link another one, or set a value.`;
   if (isLink(value)) return linkProblem(piece, row.definition!, param, value, types);
   if (isKeyed(value)) {
     if (!acceptsLinks(row.definition!, param)) return 'it is fixed when the form is made and cannot have keys.';

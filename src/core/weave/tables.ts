@@ -17,7 +17,7 @@ import {
   type Value,
 } from '../piece/types';
 import { knotsOf } from '../mesh/path';
-import { definitionOf, type Param } from '../steps';
+import { paramsOf, type Param } from '../steps';
 import { PATH_CHOICES, pathWay, RAMP_CHOICES } from '../steps/params';
 import { keyScalars, keysFit } from './keyed';
 
@@ -256,7 +256,7 @@ export function writtenIn(
   entries: unknown,
   literal: (choice: Param) => Value | undefined,
 ): Written {
-  const all = (step && definitionOf(step.op)?.params) ?? [];
+  const all = step ? paramsOf(step) : [];
   const choices = all.filter((p) => p.type === 'choice' && choiceIds(param).includes(p.id));
   return { entries, choices: Object.fromEntries(choices.map((p) => [p.id, String(literal(p))])) };
 }

@@ -53,7 +53,7 @@ export const caustics = recipe({
       'field',
       'caustics',
       ['position'],
-      ['turn', { angle: 32 }],
+      ['turn', { angle: 32 / 360 }],
       ['cells', { scale: by('net size'), wander: 1, seed: 9 }],
       ['join', { how: 'smaller', other: from('net') }],
       ['remap', { fromLow: 0, fromHigh: 0.7, hold: 'held' }],

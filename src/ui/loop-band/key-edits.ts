@@ -2,7 +2,7 @@ import type { KeyboardEvent } from 'react';
 import { PieceError } from '@/core/piece/errors';
 import { placeOf } from '@/core/piece/keys';
 import { stepById, strandById } from '@/core/piece/types';
-import { definitionOf } from '@/core/steps';
+import { paramsOf } from '@/core/steps';
 import { copyKeys, keptChoice, keysOf, pasteKeys, removeKeys, type KeyAt, type KeyPlace } from '@/core/weave';
 import { chooseKeys, isChosen, toggleKey, useKeyChoice } from '@/state/key-choice';
 import { notify } from '@/state/notify';
@@ -18,8 +18,9 @@ const chosenNow = (): KeyAt[] => keptChoice(useWorkbench.getState().piece, useKe
 function openPlaces(): KeyPlace[] {
   const { piece, selected } = useWorkbench.getState();
   const step = selected && stepById(strandById(piece, selected.strand), selected.step);
-  const params = (step && definitionOf(step.op)?.params) ?? [];
-  return params.map(({ id }) => ({ ...selected!, param: id })).filter((place) => keysOf(piece, place) !== null);
+  return (step ? paramsOf(step) : [])
+    .map(({ id }) => ({ ...selected!, param: id }))
+    .filter((place) => keysOf(piece, place) !== null);
 }
 
 const count = (keys: readonly unknown[]) => (keys.length === 1 ? '1 key' : `${keys.length} keys`);

@@ -9,7 +9,7 @@ import {
   type Value,
   type ParamAt,
 } from '@/core/piece/types';
-import { definitionOf, valueOf, type Param } from '@/core/steps';
+import { paramsOf, valueOf, type Param } from '@/core/steps';
 import { literalFits } from '@/core/weave';
 
 /** What can be out on the desk: numbers, points, colours, and choices that do not change what a step gives. */
@@ -38,8 +38,7 @@ export function controlFor(
 
 /** Puts out every value of a step that can be. @returns the piece, and how many are new on the desk */
 export function putOutAll(piece: Piece, strand: Strand, step: Step): { piece: Piece; count: number } {
-  const params = definitionOf(step.op)?.params ?? [];
-  const wanted = params.flatMap((param) => {
+  const wanted = paramsOf(step).flatMap((param) => {
     const value = valueOf(step, param);
     const control = isDriven(value) ? null : controlFor(strand, param, value);
     return control ? [{ at: { strand: strand.id, step: step.id, param: param.id } satisfies ParamAt, control }] : [];

@@ -5,16 +5,15 @@ import { clipStrands } from '@/core/piece/clip';
 import { putIn } from '@/core/piece/put-in';
 import { addStep, addStrand, duplicateStrand, removeStrand, replaceOp, setParam } from '@/core/piece/edit';
 import { isLink, stepById, strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
-import { definitionOf, kindOf, shapedFor, type StepDefinition } from '@/core/steps';
+import { definitionOf, kindOf, paramsOf, shapedFor, type StepDefinition } from '@/core/steps';
 import { varyStep } from '@/core/steps/vary';
 import { analyse, exportGlsl, wouldCycle } from '@/core/weave';
 import { notify } from '@/state/notify';
 import { usePanels, type Picking } from '@/state/panels';
-import { useWorkbench, type Selection } from '@/state/workbench';
+import { undo, useWorkbench, type Selection } from '@/state/workbench';
 import { download } from '../download';
 import { alternatives, gapOf, type Offer } from '../lattice/offers';
 import { putOutAll } from '../tuning/controllable';
-import { listed, takersOf } from '../words';
 
 /** What the artist can do to the piece, wherever it is asked for. */
 
@@ -71,13 +70,7 @@ export function addPicked(picking: Picking, { definition, on }: Offer): void {
     edit((p) =>
       Object.entries(shaping).reduce(
         (q, [id, value]) => setParam(q, picking.strand, picking.step, id, value),
-        replaceOp(
-          p,
-          picking.strand,
-          picking.step,
-          definition.op,
-          definition.params.map((x) => x.id),
-        ),
+        replaced(p, picking, definition),
       ),
     );
     return;
@@ -85,6 +78,25 @@ export function addPicked(picking: Picking, { definition, on }: Offer): void {
   edit((p) => addStep(p, picking.strand, picking.at, definition.op, { ...params, ...shaping }));
   const step = strandById(state().piece, picking.strand)?.steps[picking.at];
   if (step) select({ strand: picking.strand, step: step.id });
+}
+
+/** What a step held for each operation that it has been, so that swapping it there and back changes nothing. */
+const heldBefore = new Map<string, Map<string, Step['params']>>();
+
+/** Replaces the operation of a step: what both have stays, and what the new one held before comes back. */
+function replaced(piece: Piece, at: Selection, definition: StepDefinition): Piece {
+  const step = stepById(strandById(piece, at.strand), at.step);
+  if (!step) return piece;
+  const key = `${state().id} ${at.strand} ${at.step}`;
+  const held = heldBefore.get(key) ?? new Map<string, Step['params']>();
+  heldBefore.set(key, held.set(step.op, step.params));
+  const keeps = paramsOf({ op: definition.op, params: step.params }).map((p) => p.id);
+  const now = replaceOp(piece, at.strand, at.step, definition.op, keeps);
+  const { params: kept } = stepById(strandById(now, at.strand), at.step)!;
+  const earlier = Object.entries(held.get(definition.op) ?? {}).filter(
+    ([id, value]) => !(id in kept) && (!isLink(value) || strandById(piece, value.link)),
+  );
+  return earlier.reduce((p, [id, value]) => setParam(p, at.strand, at.step, id, value), now);
 }
 
 /** Puts another step of the group in place of one, round and round; what both have stays. */
@@ -122,11 +134,15 @@ export const varySelected = (at: Selection): void =>
 export function deleteStrand(id: string): void {
   const { piece } = state();
   const name = strandById(piece, id)?.name;
-  const takers = takersOf(piece, analyse(piece), id);
+  const users = new Set(
+    (analyse(piece).uses.get(id) ?? []).filter((u) => u.strand !== id).map((u) => u.step + u.strand),
+  );
   state().edit((p) => removeStrand(p, id));
-  const without =
-    takers.length > 0 ? ` ${listed(takers)} took from it and ${takers.length === 1 ? 'goes' : 'go'} on without.` : '';
-  notify('info', `"${name}" was deleted.${without} Undo brings it back.`);
+  const used =
+    users.size === 0
+      ? '.'
+      : `; ${users.size === 1 ? '1 step' : `${users.size} steps`} used it, and the checks name where.`;
+  notify('info', `"${name}" was deleted${used}`, { label: 'Undo', run: () => undo() });
 }
 
 export const copyStrand = (id: string) => state().edit((p) => duplicateStrand(p, id));
