@@ -12,7 +12,7 @@ import { MeshError } from '@/core/mesh/mesh';
 import { PieceError } from '@/core/piece/errors';
 import type { Piece, Strand } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
-import { analyse, Evaluator, exportGlsl, placeRows, typeAfter } from '@/core/weave';
+import { analyse, Evaluator, exportGlsl, placeRows, typeAfter, withTracks } from '@/core/weave';
 import { decodePictures } from './pixels';
 
 const USAGE = `npm run -s piece -- check FILE                                            does the loop close?
@@ -44,7 +44,7 @@ async function open(file: string | undefined, err: string[]): Promise<Piece> {
   );
   if (size === null) throw new Wrong(`There is no file "${file}".`);
   checkSize(size);
-  const piece = readPiece(await readFile(file, 'utf8'));
+  const piece = withTracks(readPiece(await readFile(file, 'utf8')));
   err.push(...decodePictures(piece));
   for (const asset of piece.assets)
     if (asset.type.startsWith('model/')) provideFileMesh(asset.id, await readMesh(fromBase64(asset.data), asset.type));

@@ -3,7 +3,7 @@ import { measureMemory, settlingFrames, type MemoryReading } from '@/core/checks
 import { readsDepth } from '@/core/glsl/lib';
 import type { Skin } from '@/core/mesh/skin';
 import { strandById, type Piece } from '@/core/piece/types';
-import { analyse, outputOf, stageBehind, type Analysis, type Output, type Target } from '@/core/weave';
+import { analyse, outputOf, stageBehind, withTracks, type Analysis, type Output, type Target } from '@/core/weave';
 import type { DrawnPart } from './card/shot';
 import type { Shared } from './card/shared';
 import { Compiled } from './compiled';
@@ -98,8 +98,9 @@ export class Picture {
   }
 
   /** Takes a piece; only what its text or meshes changed is made anew. */
-  async setPiece(piece: Piece, meshOf: (form: string) => Skin | undefined): Promise<void> {
+  async setPiece(stored: Piece, meshOf: (form: string) => Skin | undefined): Promise<void> {
     const turn = ++this.latest;
+    const piece = withTracks(stored);
     const analysis = analyse(piece);
     const output = outputOf(piece);
     const follower = await Follower.make(piece, analysis);

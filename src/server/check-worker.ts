@@ -2,7 +2,7 @@ import { parentPort } from 'node:worker_threads';
 import { measureSeam } from '@/core/checks/seam';
 import { readPiece } from '@/core/formats/piece-file';
 import { PieceError } from '@/core/piece/errors';
-import { analyse } from '@/core/weave';
+import { analyse, withTracks } from '@/core/weave';
 import type { CheckAnswer } from './check-pool';
 
 /** Checks pieces in a thread of its own, one after the other: text in, an answer out. */
@@ -12,7 +12,7 @@ parentPort!.on('message', (text: string) => {
 
 async function answer(text: string): Promise<CheckAnswer> {
   try {
-    const piece = readPiece(text);
+    const piece = withTracks(readPiece(text));
     const { problems } = analyse(piece);
     const seam = piece.loop.play === 'once' ? [] : await measureSeam(piece);
     return { status: 200, body: { ok: true, name: piece.name, problems, seam, closes: seam.every((r) => r.closes) } };

@@ -104,7 +104,6 @@ it('what was played is written as the piece is left', async () => {
   useWorkbench.getState().edit((p) => ({ ...p, controls: p.controls.map((c) => ({ ...c, value: 3 })) }));
   transport.getState().goTo(6, 12);
   leavePiece();
-  const [strand] = useWorkbench.getState().piece.strands.filter((s) => s.id === 'swell');
-  expect(strand!.steps.find((s) => s.id === 't2')!.params.scale).toHaveProperty('keys');
+  expect(useWorkbench.getState().piece.controls[0]!.track).toHaveProperty('keys');
   expect(transport.getState().playing).toBe(false);
 });

@@ -1,8 +1,10 @@
 import { beforeEach, expect, it } from 'vitest';
 import { putOut } from '@/core/piece/desk';
+import type { Keyed } from '@/core/piece/types';
 import { setLoop } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
-import { startRecording, stopRecording, useRecording } from './recording';
+import { startRecording, stopRecording } from './recording';
+import { useRecording } from './recording-state';
 import { useTransport } from './transport';
 import { useWorkbench } from './workbench';
 
@@ -24,14 +26,8 @@ const record = () => {
   goOn(4);
   stopRecording();
 };
-const keys = () =>
-  (
-    useWorkbench
-      .getState()
-      .piece.strands.find((s) => s.id === at.strand)!
-      .steps.find((s) => s.id === at.step)!.params.scale as { keys: { at: number; value: number }[] }
-  ).keys;
-const valueAt = (frame: number) => keys().find((k) => Math.round(k.at * FRAMES) === frame)?.value;
+const keys = () => (control().track as Keyed | undefined)?.keys;
+const valueAt = (frame: number) => keys()!.find((k) => Math.round(k.at * FRAMES) === frame)?.value;
 
 beforeEach(() => {
   useWorkbench.getState().open('a', out);
@@ -61,7 +57,7 @@ it('a pass that adds plays what was played, but where the control moves', () => 
 it('one control alone is taken where that is asked for, and all where it has gone', () => {
   useRecording.setState({ only: 'another' });
   record();
-  expect(keys().length).toBeGreaterThan(1);
+  expect(keys()!.length).toBeGreaterThan(1);
   useWorkbench
     .getState()
     .open(

@@ -1,23 +1,11 @@
-import { create } from 'zustand';
 import { setControl } from '@/core/piece/desk';
-import { Passes, type PassWay } from '@/core/piece/passes';
+import { Passes } from '@/core/piece/passes';
 import type { Piece } from '@/core/piece/types';
-import { writePlayed } from '@/core/weave';
+import { trackSettings, writePlayed } from '@/core/weave';
 import { notify } from './notify';
+import { useRecording } from './recording-state';
 import { useTransport } from './transport';
 import { useWorkbench } from './workbench';
-
-interface Recording {
-  on: boolean;
-  /** Part of the loop at its end in which what was played runs into its beginning. */
-  runsIn: number;
-  /** What later passes do with earlier ones. */
-  way: PassWay;
-  /** The only control that is recorded; all where it is null. */
-  only: string | null;
-}
-
-export const useRecording = create<Recording>()(() => ({ on: false, runsIn: 0.08, way: 'replace', only: null }));
 
 /** Seconds for which a control counts as moving after it was moved. */
 const REST = 0.25;
@@ -55,7 +43,8 @@ export function startRecording(): void {
   const { way, only } = useRecording.getState();
   const { frames, rate } = piece.loop;
   const known = piece.controls.some((c) => c.id === only);
-  passes = new Passes(frames, { way, only: known ? only : null, rest: Math.ceil(REST * rate) });
+  const starts = (control: string) => trackSettings(piece, control);
+  passes = new Passes(frames, { way, only: known ? only : null, rest: Math.ceil(REST * rate), starts });
   last = { frame: useTransport.getState().frame, frames, id, controls: piece.controls };
   useRecording.setState({ on: true });
   stops = [useTransport.subscribe(take), useWorkbench.subscribe(take)];
@@ -79,10 +68,14 @@ export function stopRecording(): void {
     [...played].reduce((now, [control, settings]) => {
       const { piece: next, params, left, keys, error } = writePlayed(now, control, settings, runsIn);
       const { name } = now.controls.find((c) => c.id === control)!;
-      const still = left > 0 ? `; ${left} cannot have keys and still follow it` : '';
+      if (keys === 0) {
+        words.push(`"${name}" holds a choice, which has no keys: nothing was written.`);
+        return next;
+      }
+      const still = left > 0 ? `; ${left} cannot have keys and ${left === 1 ? 'keeps' : 'keep'} its value` : '';
+      const followed = params === 1 ? '1 parameter follows it' : `${params} parameters follow it`;
       words.push(
-        `"${name}": ${keys} keys into ${params === 1 ? 'one parameter' : `${params} parameters`}, ` +
-          `within ${(100 * error).toFixed(1)} % of what was played${still}.`,
+        `"${name}" has ${keys} keys, within ${(100 * error).toFixed(1)} % of what was played; ${followed}${still}.`,
       );
       return next;
     }, before),

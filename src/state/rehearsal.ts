@@ -1,8 +1,10 @@
 import { create } from 'zustand';
 import { blendLooks, withSettings } from '@/core/piece/desk';
-import { assignedOf, atDefaults, drivenBy, movedTo, type Assigned, type Driven } from '@/core/piece/rehearsal';
+import { atDefaults, drivenBy, positionedValue, type Assigned, type Driven } from '@/core/piece/rehearsal';
 import type { Look } from '@/core/piece/types';
-import { onRememberedElsewhere, readRemembered, remembered } from './remembered';
+import { assignmentsKey, loadAssignments, saveAssignments } from './assignments';
+import { moveControl } from './move-control';
+import { onRememberedElsewhere } from './remembered';
 import { strikeNumber } from './strikes';
 import { useTransport } from './transport';
 import { endGesture, useWorkbench } from './workbench';
@@ -19,28 +21,38 @@ interface Rehearsal {
   fade: number;
 }
 
-const KEY = 'calm-lattice/inputs';
-
-/** What inputs drive is a matter of what stands on this desk, so that it stays in this browser. */
-const kept = (): Assigned => assignedOf(readRemembered(KEY));
-
 export const useRehearsal = create<Rehearsal>()(() => ({
   on: false,
-  assigned: kept(),
+  assigned: {},
   learning: null,
   inputs: {},
   fade: 2,
 }));
 
-onRememberedElsewhere(KEY, () => useRehearsal.setState({ assigned: kept() }));
+/** What inputs drive belongs to the piece that is open. */
+const loadOwn = (): void => useRehearsal.setState({ assigned: loadAssignments(useWorkbench.getState().id) });
+
+useWorkbench.subscribe((now, before) => {
+  if (now.id !== before.id) loadOwn();
+});
+onRememberedElsewhere(() => {
+  const { id } = useWorkbench.getState();
+  return id === null ? null : assignmentsKey(id);
+}, loadOwn);
+
+/** Has inputs drive what is said, in the open piece. */
+export function assignAll(assigned: Assigned): void {
+  const { id, piece } = useWorkbench.getState();
+  useRehearsal.setState({ assigned });
+  if (id !== null) saveAssignments(id, piece, assigned);
+}
 
 /** Gives an input something to drive, or what it drives by itself. */
 export function assign(input: string, driven: Driven | null): void {
   const assigned = { ...useRehearsal.getState().assigned };
   if (driven) assigned[input] = driven;
   else delete assigned[input];
-  useRehearsal.setState({ assigned });
-  remembered.setItem(KEY, JSON.stringify(assigned));
+  assignAll(assigned);
 }
 
 /** The next input that moves will drive this; asked for again, none will. */
@@ -66,11 +78,13 @@ export function inputMoved(input: string, value: number): void {
 export function drive(input: string, value: number): void {
   const { assigned, inputs } = useRehearsal.getState();
   useRehearsal.setState({ inputs: { ...inputs, [input]: value } });
-  const { piece, edit } = useWorkbench.getState();
+  const { piece } = useWorkbench.getState();
   const driven = drivenBy(piece, assigned, input);
   if (!driven) return;
-  if ('control' in driven) edit((p) => movedTo(p, driven.control, value), `control ${driven.control}`);
-  else if (value > 0 && !(inputs[input]! > 0)) strikeNumber(driven.strike);
+  if ('control' in driven) {
+    const to = positionedValue(piece, driven.control, value);
+    if (to !== null) moveControl(driven.control, to);
+  } else if (value > 0 && !(inputs[input]! > 0)) strikeNumber(driven.strike);
 }
 
 let fading = 0;

@@ -25,10 +25,13 @@ export function readRemembered(key: string): unknown {
   }
 }
 
-/** Runs when another tab has changed what is remembered under a key, or has forgotten it with all else. */
-export function onRememberedElsewhere(key: string, run: () => void): void {
+/**
+ * Runs when another tab has changed what is remembered under a key, or has forgotten it with all else.
+ * @param key as it is, or what tells it at that time: null for none
+ */
+export function onRememberedElsewhere(key: string | (() => string | null), run: () => void): void {
   if (typeof window === 'undefined') return;
   window.addEventListener('storage', (event) => {
-    if (event.key === key || event.key === null) run();
+    if (event.key === null || event.key === (typeof key === 'string' ? key : key())) run();
   });
 }

@@ -1,8 +1,7 @@
 import { strike } from '@/core/piece/keys';
 import { STRIKE_KEYS } from '@/core/piece/rehearsal';
-import { stepById, strandById, type Key, type Piece } from '@/core/piece/types';
+import { stepById, strandById, type Key, type ParamAt, type Piece } from '@/core/piece/types';
 import { definitionOf, valueOf } from '@/core/steps';
-import type { KeyPlace } from '@/core/weave';
 import { useTransport } from './transport';
 import { useWorkbench, type Selection } from './workbench';
 
@@ -14,7 +13,7 @@ export const hasMoments = (piece: Piece, at: Selection | null): boolean =>
   momentsOf(stepById(strandById(piece, at?.strand ?? ''), at?.step ?? '')?.op) !== undefined;
 
 /** Moments of a step, and the name of its strand. */
-export interface StrikeTarget extends KeyPlace {
+export interface StrikeTarget extends ParamAt {
   name: string;
 }
 

@@ -6,7 +6,7 @@ import { blankPiece } from '@/core/piece/edit';
 import { severalBetween, type Several } from '@/core/piece/several';
 import { validateEdit } from '@/core/piece/schema';
 import type { Piece, StepAt } from '@/core/piece/types';
-import { orderStrands } from '@/core/weave';
+import { orderStrands, withTracks } from '@/core/weave';
 import { notify } from './notify';
 
 export type Selection = StepAt;
@@ -50,7 +50,8 @@ export const useWorkbench = create<WorkbenchState>()(
         let piece: Piece;
         try {
           piece = change(get().piece);
-          if (piece.strands !== get().piece.strands) orderStrands(piece);
+          if (piece.strands !== get().piece.strands || piece.controls !== get().piece.controls)
+            orderStrands(withTracks(piece));
           validateEdit(piece, get().piece);
         } catch (error) {
           if (!(error instanceof PieceError)) throw error;

@@ -1,6 +1,7 @@
 import * as Comlink from 'comlink';
 import type { Making } from '@/core/forms/making';
 import type { Piece } from '@/core/piece/types';
+import { withTracks } from '@/core/weave';
 import type { Studio } from './studio';
 import type { TakeAway } from './take-away';
 import { startThread, type Thread } from './thread';
@@ -51,8 +52,9 @@ export async function handAsset(asset: string, how: (remote: Comlink.Remote<Stud
   if (open) await how(open.remote);
 }
 
-/** A piece as the studio takes it: its pictures are handed over apart, once. */
-export function withoutAssetData(piece: Piece): Piece {
+/** A piece as the studio takes it: tracks of controls resolved; its pictures are handed over apart, once. */
+export function withoutAssetData(stored: Piece): Piece {
+  const piece = withTracks(stored);
   return piece.assets.length === 0 ? piece : { ...piece, assets: piece.assets.map((a) => ({ ...a, data: '' })) };
 }
 

@@ -7,6 +7,7 @@ import { salvage, type Salvaged } from '../piece/salvage';
 import { checkLinks } from '../piece/links';
 import { FORMAT, type Piece } from '../piece/types';
 import { orderStrands } from '../weave/order';
+import { withTracks } from '../weave/tracks';
 
 /** A piece as text: JSON with two spaces, the same bytes for the same piece. */
 export function writePiece(piece: Piece): string {
@@ -46,7 +47,7 @@ export function acceptPiece(data: unknown, progress?: ReadingProgress): Piece {
   }
   const piece = validateShape(migrate(data as Record<string, unknown>), progress);
   checkLinks(piece);
-  orderStrands(piece);
+  orderStrands(withTracks(piece));
   return piece;
 }
 

@@ -23,12 +23,21 @@ export interface RowPlace {
 const paramsOf = (strands: Strand[]): Value[] =>
   strands.flatMap((s) => s.steps.flatMap((t) => Object.values(t.params)));
 
+/** A control as it goes elsewhere: a signal that it follows stays behind. */
+function withoutSignal(control: Control): Control {
+  if (!isLink(control.track)) return control;
+  const { track: _, ...rest } = control;
+  return rest;
+}
+
 function clipOf(piece: Piece, strands: Strand[], into?: string): Clip {
   const values = paramsOf(strands);
   return {
     strands,
     ...(into === undefined ? {} : { into }),
-    controls: piece.controls.filter((c) => values.some((v) => isControlRef(v) && v.control === c.id)),
+    controls: piece.controls
+      .filter((c) => values.some((v) => isControlRef(v) && v.control === c.id))
+      .map(withoutSignal),
     assets: piece.assets.filter((a) => values.includes(a.id)),
   };
 }

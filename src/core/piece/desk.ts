@@ -5,14 +5,17 @@ import { generator } from '../random';
 import { PieceError } from './errors';
 import { freeName, nextId } from './ids';
 import { LIMITS } from './limits';
+import { placeOf, withKey } from './keys';
 import {
   isControlRef,
+  isKeyed,
   type Control,
   type ControlRef,
   type Look,
   type ParamAt,
   type Piece,
   type Setting,
+  type Track,
   type Vector,
 } from './types';
 
@@ -71,6 +74,7 @@ export function changeControl(piece: Piece, id: string, change: Partial<Omit<Con
     const control = draft.controls.find((c) => c.id === id);
     if (!control) throw new PieceError('edit', 'The control is no longer there.');
     Object.assign(control, change);
+    if (control.track === undefined) delete control.track;
     if (change.name !== undefined)
       control.name = tidyName(change.name) || piece.controls.find((c) => c.id === id)!.name;
     if (control.max <= control.min) control.max = control.min + 1e-3;
@@ -78,6 +82,19 @@ export function changeControl(piece: Piece, id: string, change: Partial<Omit<Con
 }
 
 export const setControl = (piece: Piece, id: string, value: Setting): Piece => changeControl(piece, id, { value });
+
+/** Gives a control a track, or takes it off: it then has its value throughout. */
+export const setTrack = (piece: Piece, id: string, track: Track | undefined): Piece =>
+  changeControl(piece, id, { track });
+
+/** Sets a control at a frame: a key there where its track has keys, else its value. */
+export function setControlAt(piece: Piece, id: string, value: Setting, frame: number): Piece {
+  const { frames } = piece.loop;
+  const track = piece.controls.find((c) => c.id === id)?.track;
+  return track && isKeyed(track)
+    ? setTrack(piece, id, withKey(track, placeOf(frame, frames), value, frames))
+    : setControl(piece, id, value);
+}
 
 /** What a control gives a parameter that follows it: its own value, or its part of the parameter's own range. */
 export function controlled(control: Control, { range }: ControlRef): Setting {
@@ -111,7 +128,14 @@ export const positionOf = ({ min, max, curve }: Control, value: number): number 
 export const valueAt = ({ min, max, curve }: Control, position: number): number =>
   min + (max - min) * position ** curve;
 
-const valuesOf = (piece: Piece): Look['values'] => Object.fromEntries(piece.controls.map((c) => [c.id, c.value]));
+/** What a look keeps of controls as they stand: their values, and the tracks of those that have one. */
+function settingsOf({ controls }: Piece): Pick<Look, 'values' | 'tracks'> {
+  const tracks = Object.fromEntries(controls.flatMap(({ id, track }) => (track ? [[id, track]] : [])));
+  return {
+    values: Object.fromEntries(controls.map((c) => [c.id, c.value])),
+    ...(Object.keys(tracks).length > 0 ? { tracks } : {}),
+  };
+}
 
 /** Stores the controls as they stand as a look. */
 export function storeLook(piece: Piece, name: string): Piece {
@@ -125,18 +149,22 @@ export function storeLook(piece: Piece, name: string): Piece {
         draft.looks.map((l) => l.name),
         tidyName(name) || 'look',
       ),
-      values: valuesOf(piece),
+      ...settingsOf(piece),
     });
   });
 }
 
-/** Stores the controls as they stand in a look that is already there, or gives it another name. */
-export function changeLook(piece: Piece, id: string, change: { name?: string; store?: true }): Piece {
+/**
+ * Stores the controls as they stand in a look that is already there, or gives it another name.
+ * @param change.tracks `false` leaves out the tracks of the look: it then sets values alone
+ */
+export function changeLook(piece: Piece, id: string, change: { name?: string; store?: true; tracks?: false }): Piece {
   return produce(piece, (draft) => {
     const look = draft.looks.find((l) => l.id === id);
     if (!look) throw new PieceError('edit', 'The look is no longer there.');
     if (change.name !== undefined) look.name = tidyName(change.name) || look.name;
-    if (change.store) look.values = valuesOf(piece);
+    if (change.store) Object.assign(look, { tracks: undefined }, settingsOf(piece));
+    if (change.tracks === false || look.tracks === undefined) delete look.tracks;
   });
 }
 
@@ -145,20 +173,35 @@ export const removeLook = (piece: Piece, id: string): Piece => ({
   looks: piece.looks.filter((l) => l.id !== id),
 });
 
-/** Sets all controls that the values name. */
+/** Sets all controls that the values name; one with a track has the value instead of it. */
 export function withSettings(piece: Piece, values: Record<string, Setting>): Piece {
   return {
     ...piece,
-    controls: piece.controls.map((c) =>
-      Object.hasOwn(values, c.id) && settingKind(values[c.id]!) === settingKind(c.value)
-        ? { ...c, value: values[c.id]! }
-        : c,
-    ),
+    controls: piece.controls.map((c) => {
+      if (!Object.hasOwn(values, c.id) || settingKind(values[c.id]!) !== settingKind(c.value)) return c;
+      const { track: _, ...rest } = c;
+      return { ...rest, value: values[c.id]! };
+    }),
   };
 }
 
-export const recallLook = (piece: Piece, id: string): Piece =>
-  withSettings(piece, piece.looks.find((l) => l.id === id)?.values ?? {});
+/** Gives the controls what a look says: the track that it has for a control, or else its value throughout. */
+export function recallLook(piece: Piece, id: string): Piece {
+  const look = piece.looks.find((l) => l.id === id);
+  if (!look) return piece;
+  const set = withSettings(piece, look.values);
+  const controls = set.controls.map((c) => {
+    const track = own(look.tracks ?? {}, c.id);
+    return track ? { ...c, track } : c;
+  });
+  return { ...set, controls };
+}
+
+/** Names of the controls that have a track now and would lose it to a look. */
+export const tracksLost = (piece: Piece, look: Look): string[] =>
+  piece.controls
+    .filter((c) => c.track && Object.hasOwn(look.values, c.id) && !own(look.tracks ?? {}, c.id))
+    .map((c) => c.name);
 
 function mixColours(a: string, b: string, t: number): string {
   const [from, to] = [linearOf(a), linearOf(b)];
@@ -193,36 +236,34 @@ export function blendLooks(a: Look, b: Look, t: number): Record<string, Setting>
 }
 
 /**
- * Varies every control that is not locked about where it stands, within its range; choices stay. The same seed gives
+ * Varies every control that is not locked about where it stands, within its range; choices, and what has a track,
+ * stay. The same seed gives
  * the same settings.
  * @param amount 0 leaves all, 1 goes anywhere in the range
  */
 export function vary(piece: Piece, seed: number, amount: number): Piece {
   const next = generator(seed);
-  const values = piece.controls.map((c): [string, Setting] => {
+  const values = piece.controls.flatMap((c): [string, Setting][] => {
     const draws = [next(), next(), next()];
-    const kind = settingKind(c.value);
-    if (c.locked || kind === 'choice') return [c.id, c.value];
+    if (c.locked || c.track || settingKind(c.value) === 'choice') return [];
     const toward = (value: number, draw: number) => {
       const position = positionOf(c, value);
       return valueAt(c, position + (draw - position) * amount);
     };
-    if (typeof c.value === 'number') return [c.id, toward(c.value, draws[0]!)];
-    if (typeof c.value !== 'string') return [c.id, c.value.map((v, i) => toward(v, draws[i]!)) as Vector];
-    return [
-      c.id,
-      mixColours(
-        c.value,
-        `#${draws
-          .map((d) =>
-            Math.floor(d * 256)
-              .toString(16)
-              .padStart(2, '0'),
-          )
-          .join('')}`,
-        amount,
-      ),
-    ];
+    if (typeof c.value === 'number') return [[c.id, toward(c.value, draws[0]!)]];
+    if (typeof c.value !== 'string') return [[c.id, c.value.map((v, i) => toward(v, draws[i]!)) as Vector]];
+    const colour = mixColours(
+      c.value,
+      `#${draws
+        .map((d) =>
+          Math.floor(d * 256)
+            .toString(16)
+            .padStart(2, '0'),
+        )
+        .join('')}`,
+      amount,
+    );
+    return [[c.id, colour]];
   });
   return withSettings(piece, Object.fromEntries(values));
 }

@@ -108,7 +108,7 @@ export function removeStrand(piece: Piece, id: string): Piece {
     forEachLink(draft, (link, drop, step, param) => {
       if (link.link !== id) return;
       drop();
-      if (name !== undefined) (step.lost ??= {})[param] = name;
+      if (name !== undefined && step && param) (step.lost ??= {})[param] = name;
     });
   });
 }
@@ -227,7 +227,7 @@ export function dropDangling(draft: Draft<Piece>): void {
 
 function forEachLink(
   draft: Draft<Piece>,
-  work: (link: { link: string; step?: string }, drop: () => void, step: Draft<Step>, param: string) => void,
+  work: (link: { link: string; step?: string }, drop: () => void, step?: Draft<Step>, param?: string) => void,
 ): void {
   for (const strand of draft.strands) {
     for (const step of strand.steps) {
@@ -236,4 +236,7 @@ function forEachLink(
       }
     }
   }
+  for (const control of draft.controls) if (isLink(control.track)) work(control.track, () => delete control.track);
+  for (const { tracks } of draft.looks)
+    for (const [id, track] of Object.entries(tracks ?? {})) if (isLink(track)) work(track, () => delete tracks![id]);
 }

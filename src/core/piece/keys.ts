@@ -58,7 +58,7 @@ export function withKey(keyed: Keyed, at: number, value: KeyValue, frames: numbe
 }
 
 /** Without the key at a place; the value alone where that was the last one. */
-export function withoutKey(keyed: Keyed, at: number, frames: number): Value {
+export function withoutKey(keyed: Keyed, at: number, frames: number): Keyed | KeyValue {
   const known = keyIndexAt(keyed, at, frames);
   const left = keyed.keys.filter((_, i) => i !== known);
   return left.length > 0 ? { keys: left } : keyed.keys[0]!.value;

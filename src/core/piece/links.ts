@@ -26,6 +26,13 @@ export function takenInBy(piece: Piece, steps: readonly Step[]): Set<string> {
 /** @throws PieceError where a link goes to a strand or step that is not there */
 export function checkLinks(piece: Piece): void {
   const byId = new Map(piece.strands.map((s) => [s.id, s]));
+  for (const [i, { name, track }] of piece.controls.entries())
+    if (isLink(track) && !byId.has(track.link))
+      throw new PieceError('no-such-strand', `The control "${name}" follows a strand that is not in the file.`, [
+        'controls',
+        i,
+        'track',
+      ]);
   for (const [i, strand] of piece.strands.entries()) {
     for (const [k, step] of strand.steps.entries()) {
       for (const [param, value] of Object.entries(step.params)) {

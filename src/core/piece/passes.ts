@@ -9,6 +9,8 @@ export interface PassOptions {
   only: string | null;
   /** Frames for which a control counts as moving after it was moved. */
   rest: number;
+  /** What a control has at each frame before it is moved, where that is not one value; null where it is. */
+  starts?: (control: string) => Setting[] | null;
 }
 
 /** Where the controls stand while they are played. */
@@ -43,7 +45,8 @@ export class Passes {
       if (only !== null && id !== only) continue;
       const was = before.find((c) => c.id === id)?.value;
       const moved = was !== undefined && was !== value;
-      if (moved && !this.played.has(id)) this.played.set(id, Array<Setting>(this.frames).fill(was));
+      if (moved && !this.played.has(id))
+        this.played.set(id, this.options.starts?.(id) ?? Array<Setting>(this.frames).fill(was));
       const settings = this.played.get(id);
       if (!settings) continue;
       this.rested.set(id, moved ? 0 : this.rested.get(id)! + passed.length);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { midiHeard } from '../formats/midi-message';
 import { blankPiece } from './edit';
-import { assignedOf, atDefaults, drivenBy, movedTo } from './rehearsal';
+import { assignedOf, atDefaults, drivenBy, positionedValue } from './rehearsal';
 import type { Control, Piece } from './types';
 
 const control = (id: string, value: Control['value'], more: Partial<Control> = {}): Control => ({
@@ -44,24 +44,22 @@ it('what was kept of it counts where it is sound', () => {
 });
 
 describe('a fader', () => {
-  const valueOf = (p: Piece, id: string) => p.controls.find((c) => c.id === id)!.value;
-
   it('goes over the range of its control, by its response, and no farther', () => {
-    expect(valueOf(movedTo(piece, 'glow', 0.25), 'glow')).toBe(2.5);
-    expect(valueOf(movedTo(piece, 'swing', 0.5), 'swing')).toBe(-0.5);
-    expect(valueOf(movedTo(piece, 'glow', 7), 'glow')).toBe(10);
-    expect(valueOf(movedTo(piece, 'glow', -7), 'glow')).toBe(0);
-  });
-
-  it('leaves what is no number, what is not there, and what stands there already', () => {
-    expect(movedTo(piece, 'glow', Number.NaN)).toBe(piece);
-    expect(movedTo(piece, 'tint', 0.5)).toBe(piece);
-    expect(movedTo(piece, 'gone', 0.5)).toBe(piece);
-    expect(movedTo(piece, 'glow', 0.2)).toBe(piece);
+    expect(positionedValue(piece, 'glow', 0.25)).toBe(2.5);
+    expect(positionedValue(piece, 'swing', 0.5)).toBe(-0.5);
+    expect(positionedValue(piece, 'glow', 7)).toBe(10);
+    expect(positionedValue(piece, 'glow', -7)).toBe(0);
   });
 
   it('is put back with all others', () => {
-    expect(atDefaults(movedTo(piece, 'glow', 0.9)).controls).toEqual(piece.controls);
+    const moved = { ...piece, controls: piece.controls.map((c) => (c.id === 'glow' ? { ...c, value: 9 } : c)) };
+    expect(atDefaults(moved).controls).toEqual(piece.controls);
+  });
+
+  it('says nothing of what is no number, and what is not there', () => {
+    expect(positionedValue(piece, 'glow', Number.NaN)).toBeNull();
+    expect(positionedValue(piece, 'tint', 0.5)).toBeNull();
+    expect(positionedValue(piece, 'gone', 0.5)).toBeNull();
   });
 });
 

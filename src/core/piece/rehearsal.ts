@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { setControl, valueAt } from './desk';
+import { valueAt } from './desk';
 import { controlById, type Piece } from './types';
 
 /** What is played by hand in a rehearsal: faders, keys and pads, and what each of them drives. */
@@ -43,14 +43,14 @@ export function drivenBy(piece: Piece, assigned: Assigned, input: string): Drive
 }
 
 /**
- * Moves a control as a fader does.
- * @param position 0 to 1; beyond that its ends, and what is no number leaves it
+ * The value of a control where a fader is.
+ * @param position 0 to 1; beyond that its ends
+ * @returns null where it holds no number, or the position is none
  */
-export function movedTo(piece: Piece, id: string, position: number): Piece {
+export function positionedValue(piece: Piece, id: string, position: number): number | null {
   const control = controlById(piece, id);
-  if (!control || typeof control.value !== 'number' || !Number.isFinite(position)) return piece;
-  const value = Number(valueAt(control, Math.min(1, Math.max(0, position))).toPrecision(5));
-  return value === control.value ? piece : setControl(piece, id, value);
+  if (!control || typeof control.value !== 'number' || !Number.isFinite(position)) return null;
+  return Number(valueAt(control, Math.min(1, Math.max(0, position))).toPrecision(5));
 }
 
 /** With all controls at what they stand at by themselves. */

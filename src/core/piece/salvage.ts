@@ -48,6 +48,7 @@ function leaveOut(data: unknown, path: Path): boolean {
     return Array.isArray(row) && row.length > 1 ? removeAt(data, steps, step) : removeAt(data, ['strands'], index);
   }
   if (typeof head !== 'string') return false;
+  if (head === 'controls' && part === 'track') return dropKey(data, [head, index!], 'track');
   if (typeof index === 'number') return removeAt(data, [head], index);
   if (head === 'loop' && (index === 'sound' || index === 'tempo')) return dropKey(data, ['loop'], index);
   const usual = blankPiece() as unknown as Record<string, unknown>;

@@ -51,6 +51,9 @@ const keyed = Joi.object({
     .required(),
 });
 
+/** What a control does over the loop. */
+const track = Joi.alternatives(keyed, link);
+
 const value = Joi.any().custom((v: unknown, helpers) => {
   const schema = schemaFor(v);
   if (!schema) return helpers.error('any.invalid');
@@ -134,6 +137,7 @@ const schema = Joi.object({
         max: number.required(),
         curve: number.min(0.05).max(20).required(),
         locked: Joi.valid(true),
+        track,
       }),
     )
     .max(LIMITS.controls)
@@ -141,7 +145,12 @@ const schema = Joi.object({
     .required(),
   looks: Joi.array()
     .items(
-      Joi.object({ id: id.required(), name: name.required(), values: Joi.object().pattern(id, setting).required() }),
+      Joi.object({
+        id: id.required(),
+        name: name.required(),
+        values: Joi.object().pattern(id, setting).required(),
+        tracks: Joi.object().pattern(id, track),
+      }),
     )
     .max(LIMITS.looks)
     .unique('id')

@@ -98,6 +98,11 @@ export interface StepAt {
   step: string;
 }
 
+/** Which control. */
+export interface ControlAt {
+  control: string;
+}
+
 /** Where a parameter stands. */
 export interface ParamAt extends StepAt {
   param: string;
@@ -113,7 +118,10 @@ export interface Strand {
 /** What a control can hold: a number, a point, a colour as `#rrggbb`, or the id of a choice's option. */
 export type Setting = number | Vector | string;
 
-/** A value put out on the desk. */
+/** What a control does over the loop: keys of its own, or a link to a signal. */
+export type Track = Keyed | Link;
+
+/** A value exposed on the desk. */
 export interface Control {
   id: string;
   name: string;
@@ -125,12 +133,16 @@ export interface Control {
   curve: number;
   /** Left alone when controls are varied at random. */
   locked?: true;
+  /** What it does over the loop; without one it has its value throughout. */
+  track?: Track;
 }
 
 export interface Look {
   id: string;
   name: string;
   values: Record<string, Setting>;
+  /** Tracks that controls had when it was stored; a control without one has its value. */
+  tracks?: Record<string, Track>;
 }
 
 export interface Bundle {

@@ -3,6 +3,7 @@ import { placeText } from '../glsl/lib';
 import type { Piece } from '../piece/types';
 import { analyse } from './analyse';
 import { OverLoop } from './evaluate';
+import { withTracks } from './tracks';
 import { glslType } from './step-function';
 import type { Analysis, Woven } from './types';
 import { aloneText, weave } from './weave';
@@ -34,7 +35,8 @@ async function loopNumbers(piece: Piece, analysis: Analysis, { loopRows }: Woven
  * A field (or signal) as a fragment shader that compiles on its own: the present values are
  * constants, the phase is a uniform, and `main` paints the field over uv 0..1.
  */
-export async function exportGlsl(piece: Piece, strand: string, step?: string): Promise<string> {
+export async function exportGlsl(stored: Piece, strand: string, step?: string): Promise<string> {
+  const piece = withTracks(stored);
   const analysis = analyse(piece);
   const woven = weave(piece, analysis, [{ strand, step }], { constants: true });
   const loop = woven.loopRows.length > 0 ? loopText(await loopNumbers(piece, analysis, woven)) : '';

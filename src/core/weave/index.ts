@@ -1,3 +1,4 @@
+export { controlSetting, trackSettings, withTracks } from './tracks';
 export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, mayComeAndGo, typeAfter } from './analyse';
 export type { Analysis, Problem, StepTypes, Target, Woven } from './types';
 export { linkedStrands, orderStrands, strandsBehind, wouldCycle } from './order';

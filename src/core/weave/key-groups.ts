@@ -1,8 +1,21 @@
 import { sortedKeys } from '../piece/keys';
 import { PieceError } from '../piece/errors';
+import { changeControl, setTrack } from '../piece/desk';
 import { setParam } from '../piece/edit';
 import { LIMITS } from '../piece/limits';
-import { isKeyed, stepById, strandById, type KeyOf, type KeyValue, type Piece, type Value } from '../piece/types';
+import {
+  controlById,
+  isKeyed,
+  stepById,
+  strandById,
+  type ControlAt,
+  type Keyed,
+  type KeyOf,
+  type KeyValue,
+  type ParamAt,
+  type Piece,
+  type Value,
+} from '../piece/types';
 import { paramOf, valueOf } from '../steps';
 import { keysFit } from './keyed';
 
@@ -10,25 +23,23 @@ import { keysFit } from './keyed';
 
 type AnyKey = KeyOf<KeyValue>;
 
-/** A parameter that holds keys: keyed where it stands, or the keys or moments of a signal. */
-export interface KeyPlace {
-  strand: string;
-  step: string;
-  param: string;
-}
+/** What holds keys: a keyed parameter, the keys or moments of a signal, or a control with a track of keys. */
+export type KeyPlace = ParamAt | ControlAt;
 
-/** One of its keys, by its place among them as they are stored. */
-export interface KeyAt extends KeyPlace {
-  index: number;
-}
+/** One of its keys, by its index among them as they are stored. */
+export type KeyAt = KeyPlace & { index: number };
 
 export const isSamePlace = (a: KeyPlace, b: KeyPlace): boolean =>
-  a.strand === b.strand && a.step === b.step && a.param === b.param;
+  'control' in a || 'control' in b
+    ? 'control' in a && 'control' in b && a.control === b.control
+    : a.strand === b.strand && a.step === b.step && a.param === b.param;
 
 const within = (at: number): number => at - Math.floor(at);
 
 /** The keys of a parameter as they are stored; null where it has none. */
-export function keysOf(piece: Piece, { strand, step: id, param: name }: KeyPlace): AnyKey[] | null {
+export function keysOf(piece: Piece, at: KeyPlace): AnyKey[] | null {
+  if ('control' in at) return controlKeys(piece, at)?.keys ?? null;
+  const { strand, step: id, param: name } = at;
   const step = stepById(strandById(piece, strand), id);
   const param = step && paramOf(step, name);
   if (!param) return null;
@@ -39,9 +50,15 @@ export function keysOf(piece: Piece, { strand, step: id, param: name }: KeyPlace
 
 /** Puts keys in place of those of a parameter that has some. */
 function withKeysOf(piece: Piece, place: KeyPlace, keys: AnyKey[]): Piece {
+  if ('control' in place) return setTrack(piece, place.control, { keys });
   const { strand, step, param } = place;
   const isOwn = isKeyed(stepById(strandById(piece, strand), step)?.params[param]);
   return setParam(piece, strand, step, param, (isOwn ? { keys } : keys) as Value);
+}
+
+function controlKeys(piece: Piece, { control: id }: ControlAt): Keyed | null {
+  const control = controlById(piece, id);
+  return control?.track && isKeyed(control.track) ? control.track : null;
 }
 
 /** Those of a choice that are still there. */
@@ -51,7 +68,8 @@ export const keptChoice = (piece: Piece, chosen: readonly KeyAt[]): KeyAt[] =>
 /** A choice by its parameters, with the places of the chosen among all keys. */
 function byPlace(chosen: readonly KeyAt[]): { place: KeyPlace; indices: Set<number> }[] {
   const groups: { place: KeyPlace; indices: Set<number> }[] = [];
-  for (const { index, ...place } of chosen) {
+  for (const { index, ...rest } of chosen) {
+    const place = rest as KeyPlace;
     const known = groups.find((g) => isSamePlace(g.place, place));
     if (known) known.indices.add(index);
     else groups.push({ place, indices: new Set([index]) });
@@ -112,6 +130,7 @@ export const removeKeys = (piece: Piece, chosen: readonly KeyAt[]): Piece =>
     if (!keys) return p;
     const left = keys.filter((_, i) => !indices.has(i));
     if (left.length > 0) return withKeysOf(p, place, left);
+    if ('control' in place) return changeControl(p, place.control, { track: undefined, value: keys[0]!.value });
     const { strand, step, param } = place;
     const isOwn = isKeyed(stepById(strandById(p, strand), step)?.params[param]);
     return isOwn ? setParam(p, strand, step, param, keys[0]!.value) : withKeysOf(p, place, [keys[0]!]);

@@ -5,7 +5,7 @@ import { LIMITS } from '../piece/limits';
 import { follow, putOut } from '../piece/desk';
 import { addStep, addStrand, blankPiece, setLoop } from '../piece/edit';
 import { isControlRef, type Keyed, type Piece } from '../piece/types';
-import { analyse, Evaluator, keyedScalars, placeRows, writePlayed } from '.';
+import { analyse, Evaluator, keyedScalars, placeRows, withTracks, writePlayed } from '.';
 
 /** A control from 0 to 2 that a shift follows as it is, and a gain over a range of its own. */
 const desk = (frames: number): Piece => {
@@ -15,7 +15,9 @@ const desk = (frames: number): Piece => {
   return follow(piece, { strand: 's1', step: 't2', param: 'amount' }, piece.controls[0]!.id, [10, 20]);
 };
 
-const keysOf = (piece: Piece, step: number, param: string) => piece.strands[0]!.steps[step]!.params[param] as Keyed;
+/** What a parameter that follows a control has, as whatever runs the piece sees it. */
+const keysOf = (piece: Piece, step: number, param: string) =>
+  withTracks(piece).strands[0]!.steps[step]!.params[param] as Keyed;
 const settings = fc.array(fc.double({ min: 0, max: 2, noNaN: true }), { minLength: 2, maxLength: 300 });
 
 describe('what was played', () => {
@@ -60,7 +62,7 @@ describe('what was played', () => {
       { at: 0.5, value: 20, ease: 'linear' },
     ]);
     expect(analyse(written).problems).toEqual([]);
-    const [value] = (await Evaluator.make(written, [{ strand: 's1', step: 't1' }])).run(
+    const [value] = (await Evaluator.make(withTracks(written), [{ strand: 's1', step: 't1' }])).run(
       0,
       placeRows([{ phase: 0.25 }]),
       1,
@@ -77,7 +79,7 @@ describe('what was played', () => {
     expect(at(45)).toBeCloseTo(1.5, 1);
     expect(at(59)).toBeLessThan(0.1);
     for (let frame = 46; frame < 60; frame++) expect(Math.abs(at(frame) - at(frame - 1))).toBeLessThan(0.3);
-    expect((await measureSeam(written)).every((r) => r.closes)).toBe(true);
+    expect((await measureSeam(withTracks(written))).every((r) => r.closes)).toBe(true);
   });
 
   it('of a colour is in linear light; what cannot have keys goes on following', () => {
@@ -98,7 +100,9 @@ describe('what was played', () => {
     form = putOut(form, { strand: 's1', step: 't1', param: 'columns' }, { name: 'count', value: 4, min: 1, max: 9 });
     const left = writePlayed(form, 'c1', [1, 2, 3, 4], 0);
     expect([left.params, left.left]).toEqual([0, 1]);
-    expect(isControlRef(left.piece.strands[0]!.steps[0]!.params.columns)).toBe(true);
+    // Parameters keep following their control; its track has what was played.
+    expect(isControlRef(written.strands[0]!.steps[0]!.params.colour)).toBe(true);
+    expect(isControlRef(withTracks(left.piece).strands[0]!.steps[0]!.params.columns)).toBe(true);
     expect(writePlayed(form, 'gone', [1, 2], 0)).toMatchObject({ piece: form, keys: 0 });
   });
 });

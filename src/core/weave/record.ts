@@ -1,6 +1,5 @@
 import { hexOf } from '../colour';
-import { controlled, settingKind } from '../piece/desk';
-import { setParam } from '../piece/edit';
+import { changeControl, settingKind, type controlled } from '../piece/desk';
 import { LIMITS } from '../piece/limits';
 import {
   controlById,
@@ -17,10 +16,10 @@ import { definitionOf, paramOf, type Param } from '../steps';
 import { acceptsLinks } from './analyse';
 import { keyScalars, keysFit } from './keyed';
 
-/** What was played on a control, written into a piece. */
+/** What was played on a control, written into its track. */
 export interface Written {
   piece: Piece;
-  /** Parameters that have the keys now, and those that cannot have any and still follow the control. */
+  /** Parameters that follow the track, and those that cannot have keys and follow the control's value. */
   params: number;
   left: number;
   keys: number;
@@ -86,7 +85,7 @@ function thinned(values: number[][], range: number): { frames: number[]; error: 
 }
 
 /**
- * Writes what was played on a control as keys into the parameters that follow it.
+ * Writes what was played on a control as keys of its own; parameters go on following it.
  * @param played a setting for each frame of the loop
  * @param runsIn part of the loop at its end, 0 to 1, in which it runs into its beginning
  */
@@ -105,19 +104,22 @@ export function writePlayed(piece: Piece, id: string, played: readonly Setting[]
     const numbers = all[frame]!;
     return kind === 'colour' ? hexOf(numbers) : kind === 'point' ? (numbers as Vector) : numbers[0]!;
   });
-  return followersOf(piece, id).reduce<Written>(
-    (done, { strand, step, param, ref }) => {
-      const keys = frames.map((frame, i): KeyOf<KeyValue> => ({
-        at: frame / played.length,
-        value: controlled({ ...control, value: settings[i]! }, ref),
-        ease: 'linear',
-      }));
-      if (!acceptsLinks(definitionOf(step.op)!, param) || !keysFit(param, { keys }))
-        return { ...done, left: done.left + 1 };
-      return { ...done, params: done.params + 1, piece: setParam(done.piece, strand, step.id, param.id, { keys }) };
-    },
-    { ...nothing, keys: frames.length, error },
-  );
+  const keys = frames.map((frame, i): KeyOf<KeyValue> => ({
+    at: frame / played.length,
+    value: settings[i]!,
+    ease: 'linear',
+  }));
+  const takesKeys = ({ step, param }: Follower) =>
+    acceptsLinks(definitionOf(step.op)!, param) && keysFit(param, { keys });
+  const followers = followersOf(piece, id);
+  const params = followers.filter(takesKeys).length;
+  return {
+    piece: changeControl(piece, id, { value: settings[0]!, track: { keys } }),
+    params,
+    left: followers.length - params,
+    keys: keys.length,
+    error,
+  };
 }
 
 /** A parameter that follows a control. */

@@ -1,35 +1,45 @@
 import { Lock, LockOpen, SlidersHorizontal } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { changeControl, positionOf, removeControl, setControl, valueAt } from '@/core/piece/desk';
-import type { Control, Piece, Setting } from '@/core/piece/types';
+import { changeControl, positionOf, removeControl, valueAt } from '@/core/piece/desk';
+import { isLink, strandById, type Control, type Piece, type Setting } from '@/core/piece/types';
 import { followersOf } from '@/core/weave';
+import { moveControl } from '@/state/move-control';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { NumberInput } from '../tuning/NumberField';
+import { ControlKey, TrackSettings } from './ControlTrack';
 import { PlainSlider } from './PlainSlider';
 import { SettingField } from './SettingField';
+import { useSetting } from './use-setting';
 
 const tidy = (value: number) => Number(value.toPrecision(5));
 
 export function ControlRow({ piece, control }: { piece: Piece; control: Control }) {
   const edit = useWorkbench((s) => s.edit);
-  const set = (value: Setting) => edit((p) => setControl(p, control.id, value), `control ${control.id}`);
+  const now = useSetting(control);
+  const set = (value: Setting) => moveControl(control.id, value);
+  const follows = control.track && isLink(control.track) ? strandById(piece, control.track.link)?.name : null;
   const locked = control.locked === true;
   return (
-    <li className="mb-1 grid grid-cols-[1fr_76px_28px_28px] items-center gap-x-1.5">
+    <li className="mb-1 grid grid-cols-[1fr_76px_28px_28px_28px] items-center gap-x-1.5">
       <span className="truncate" title={control.name}>
         {control.name}
       </span>
-      {typeof control.value === 'number' ? (
+      {follows ? (
+        <span className="truncate text-lichen" title={`Follows the signal ${follows}`}>
+          {follows}
+        </span>
+      ) : typeof now === 'number' ? (
         <NumberInput
           label={`${control.name}, value`}
-          value={control.value}
+          value={now}
           step={(control.max - control.min) / 400}
           onChange={(v) => set(tidy(Math.min(control.max, Math.max(control.min, v))))}
         />
       ) : (
         <span />
       )}
+      <ControlKey control={control} now={now} />
       <Button
         look="icon"
         className="!size-7"
@@ -41,16 +51,16 @@ export function ControlRow({ piece, control }: { piece: Piece; control: Control 
         {locked ? <Lock size={13} /> : <LockOpen size={13} />}
       </Button>
       <Details piece={piece} control={control} />
-      <div className="col-span-4">
-        {typeof control.value === 'number' ? (
+      <div className="col-span-5">
+        {typeof now === 'number' ? (
           <PlainSlider
             label={control.name}
-            value={positionOf(control, control.value)}
+            value={positionOf(control, now)}
             onChange={(t) => set(tidy(valueAt(control, t)))}
             onReset={() => set(control.default)}
           />
         ) : (
-          <SettingField {...{ piece, control }} value={control.value} onChange={set} />
+          <SettingField {...{ piece, control }} value={now} onChange={set} />
         )}
       </div>
     </li>
@@ -111,6 +121,7 @@ function Details({ piece, control }: { piece: Piece; control: Control }) {
               A response of 1 is even; above 1 the slider is fine at the start and fast at the end.
             </p>
           )}
+          <TrackSettings piece={piece} control={control} />
           <p className="mt-1 text-faint">
             {count === 1 ? 'One parameter follows it.' : `${count} parameters follow it.`}
           </p>

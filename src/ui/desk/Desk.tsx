@@ -1,12 +1,23 @@
 import { useState } from 'react';
-import { blendLooks, changeLook, recallLook, removeLook, storeLook, vary, withSettings } from '@/core/piece/desk';
+import {
+  blendLooks,
+  changeLook,
+  recallLook,
+  removeLook,
+  storeLook,
+  tracksLost,
+  vary,
+  withSettings,
+} from '@/core/piece/desk';
 import type { Look, Piece } from '@/core/piece/types';
 import { usePanels } from '@/state/panels';
-import { endGesture, useWorkbench } from '@/state/workbench';
+import { notify } from '@/state/notify';
+import { endGesture, undo, useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
 import { NumberInput } from '../tuning/NumberField';
+import { listed } from '../words';
 import { ControlRow } from './ControlRow';
 import { PlainSlider } from './PlainSlider';
 import { RecordPart } from './RecordPart';
@@ -69,6 +80,22 @@ function Looks({ piece }: { piece: Piece }) {
   );
 }
 
+/** Recalls a look, and says which controls lose their keys or signals to it. */
+function recall(look: Look): void {
+  const { piece, edit } = useWorkbench.getState();
+  const lost = tracksLost(piece, look);
+  edit((p) => recallLook(p, look.id));
+  if (lost.length > 0)
+    notify(
+      'info',
+      `${listed(lost)} ${lost.length === 1 ? 'has' : 'have'} the value of "${look.name}" throughout now.`,
+      {
+        label: 'Undo',
+        run: () => undo(),
+      },
+    );
+}
+
 function LookRow({ look }: { look: Look }) {
   const edit = useWorkbench((s) => s.edit);
   const compared = usePanels((s) => s.compare === look.id);
@@ -92,7 +119,7 @@ function LookRow({ look }: { look: Look }) {
         look="bare"
         className="min-w-0 flex-1 truncate text-left text-text"
         title="Recall"
-        onClick={() => edit((p) => recallLook(p, look.id))}
+        onClick={() => recall(look)}
       >
         {look.name}
       </Button>
@@ -112,6 +139,9 @@ function LookRow({ look }: { look: Look }) {
         }
         items={() => [
           { label: 'Store again as it stands now', run: () => edit((p) => changeLook(p, look.id, { store: true })) },
+          ...(look.tracks
+            ? [{ label: 'Leave out its keys', run: () => edit((p) => changeLook(p, look.id, { tracks: false })) }]
+            : []),
           { label: 'Rename', run: () => setRenaming(true) },
           { label: 'Delete', run: () => edit((p) => removeLook(p, look.id)) },
         ]}

@@ -1,5 +1,6 @@
 import type { PassWay } from '@/core/piece/passes';
-import { toggleRecording, useRecording } from '@/state/recording';
+import { toggleRecording } from '@/state/recording';
+import { useRecording } from '@/state/recording-state';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { PlainList } from './PlainList';

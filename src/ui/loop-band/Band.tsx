@@ -4,6 +4,7 @@ import { trackOf } from '@/core/sound/track';
 import { keptChoice } from '@/core/weave';
 import { chooseKeys, useKeyChoice } from '@/state/key-choice';
 import { useSounds } from '@/state/sounds';
+import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { followPointer } from '../parts/drag';
@@ -33,9 +34,10 @@ export function Band() {
   const { frames, play: plays } = loop;
   const beats = useMemo(() => beatFrames(loop), [loop]);
   const [folded, setFolded] = useState(false);
+  const desk = usePanels((s) => s.side === 'desk');
   const { traces, chosen, lanes } = useMemo(
-    () => bandLanes(piece, signals, selection, folded),
-    [piece, signals, selection, folded],
+    () => bandLanes(piece, signals, selection, { folded, desk }),
+    [piece, signals, selection, folded, desk],
   );
   const frame = useTransport((s) => s.frame);
   useSounds((s) => s.read);

@@ -26,7 +26,8 @@ export interface LaneProps {
   beats: readonly number[];
 }
 
-export const ofLane = ({ trace, place }: Lane): string => (trace.id === place.strand ? '' : ` of ${trace.name}`);
+export const ofLane = ({ trace, place }: Lane): string =>
+  'strand' in place && trace.id === place.strand ? '' : ` of ${trace.name}`;
 
 /** Where a pointer is on the band, from its corner. */
 export function onBand(element: Element, { clientX, clientY }: { clientX: number; clientY: number }) {

@@ -6,6 +6,7 @@ import { paramsOf } from '@/core/steps';
 import { copyKeys, keptChoice, keysOf, pasteKeys, removeKeys, type KeyAt, type KeyPlace } from '@/core/weave';
 import { chooseKeys, isChosen, toggleKey, useKeyChoice } from '@/state/key-choice';
 import { notify } from '@/state/notify';
+import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 
@@ -14,13 +15,13 @@ import { useWorkbench } from '@/state/workbench';
 /** The chosen keys that are still there. */
 const chosenNow = (): KeyAt[] => keptChoice(useWorkbench.getState().piece, useKeyChoice.getState().chosen);
 
-/** The keyed parameters of the selected step. */
+/** The keyed parameters of the selected step, and the keyed controls while the desk is open. */
 function openPlaces(): KeyPlace[] {
   const { piece, selected } = useWorkbench.getState();
   const step = selected && stepById(strandById(piece, selected.strand), selected.step);
-  return (step ? paramsOf(step) : [])
-    .map(({ id }) => ({ ...selected!, param: id }))
-    .filter((place) => keysOf(piece, place) !== null);
+  const params = (step ? paramsOf(step) : []).map(({ id }) => ({ ...selected!, param: id }));
+  const controls = usePanels.getState().side === 'desk' ? piece.controls.map(({ id }) => ({ control: id })) : [];
+  return [...params, ...controls].filter((place) => keysOf(piece, place) !== null);
 }
 
 const count = (keys: readonly unknown[]) => (keys.length === 1 ? '1 key' : `${keys.length} keys`);

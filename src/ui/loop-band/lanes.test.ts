@@ -79,11 +79,11 @@ describe('the band', () => {
     const signals = [trace('s1', [0, 1]), trace('other', [0, 1])];
     const { traces, chosen, lanes } = bandLanes(piece, signals, { strand: 's1', step: 't1' });
     expect([traces.length, lanes.length]).toEqual([3, 1]);
-    expect(bandLanes(piece, signals, { strand: 's1', step: 't1' }, true).traces.map((t) => t.id)).toEqual([
+    expect(bandLanes(piece, signals, { strand: 's1', step: 't1' }, { folded: true }).traces.map((t) => t.id)).toEqual([
       's1',
       's1/t1/turns/0',
     ]);
-    expect(bandLanes(piece, signals, null, true).traces).toHaveLength(3);
+    expect(bandLanes(piece, signals, null, { folded: true }).traces).toHaveLength(3);
     const lies = laneOf(traces, chosen, 2, 98);
     const scale = { ...WHOLE, width: 1000 };
     const within = (x: number, toX: number, y = 0, toY = 98) =>

@@ -1,5 +1,6 @@
 import {
   BEND,
+  isControlRef,
   isKeyed,
   stepById,
   strandById,
@@ -8,7 +9,7 @@ import {
   type KeyValue,
   type Piece,
 } from '@/core/piece/types';
-import { definitionOf, paramOf, type Param } from '@/core/steps';
+import { definitionOf, paramOf } from '@/core/steps';
 import { changeKeys, keyedCurve, keyScalars, keysFit, keysOf, type KeyAt, type KeyPlace } from '@/core/weave';
 import type { Selection } from '@/state/workbench';
 import type { LaneBox, Trace } from './draw';
@@ -63,14 +64,29 @@ export interface BandLanes {
   lanes: Lane[];
 }
 
-/**
- * Signals and keyed parameters; those of the selected step are edited.
- * @param folded shows those alone
- */
-export function bandLanes(piece: Piece, signals: Trace[], selected: Selection | null, folded = false): BandLanes {
-  const keyed = keyLanes(piece);
+interface BandOptions {
+  /** Shows the lanes that are edited alone. */
+  folded?: boolean;
+  /** The desk is open, so the keys of its controls are edited. */
+  desk?: boolean;
+}
+
+/** Signals, keyed parameters and controls with keys; those of the selected step are edited. */
+export function bandLanes(
+  piece: Piece,
+  signals: Trace[],
+  selected: Selection | null,
+  { folded = false, desk = false }: BandOptions = {},
+): BandLanes {
+  const keyed = [...keyLanes(piece), ...controlLanes(piece)];
   const own = selected && signalLane(piece, signals, selected);
-  const here = keyed.filter(({ place }) => place.strand === selected?.strand && place.step === selected.step);
+  const step = selected && stepById(strandById(piece, selected.strand), selected.step);
+  const followed = new Set(Object.values(step?.params ?? {}).flatMap((v) => (isControlRef(v) ? [v.control] : [])));
+  const here = keyed.filter(({ place }) =>
+    'control' in place
+      ? desk || followed.has(place.control)
+      : place.strand === selected?.strand && place.step === selected.step,
+  );
   const lanes = [...(own ? [own] : []), ...here];
   const chosen = new Set([...(selected ? [selected.strand] : []), ...lanes.map((l) => l.trace.id)]);
   const all = [...signals, ...keyed.map((l) => l.trace)];
@@ -85,36 +101,44 @@ export function keyLanes(piece: Piece): Lane[] {
     strand.steps.flatMap((step) =>
       Object.entries(step.params).flatMap(([id, value]) => {
         const param = isKeyed(value) && paramOf(step, id);
-        return param && isKeyed(value) && keysFit(param, value)
-          ? lanesOf({ strand: strand.id, step: step.id, param }, value.keys, `${strand.name} `)
-          : [];
+        if (!param || !isKeyed(value) || !keysFit(param, value)) return [];
+        const name = `${strand.name} ${param.name.toLowerCase()}`;
+        const place = { strand: strand.id, step: step.id, param: param.id };
+        return lanesOf({ place, id: `${strand.id}/${step.id}/${param.id}`, name }, value.keys);
       }),
     ),
   );
 }
 
-interface Place {
-  strand: string;
-  step: string;
-  param: Param;
+/** Lanes of all controls whose track has keys. */
+export const controlLanes = (piece: Piece): Lane[] =>
+  piece.controls.flatMap(({ id, name, track }) =>
+    track && isKeyed(track) ? lanesOf({ place: { control: id }, id: `control ${id}`, name }, track.keys) : [],
+  );
+
+interface Source {
+  place: KeyPlace;
+  id: string;
+  name: string;
 }
 
-function lanesOf(place: Place, keys: KeyOf<KeyValue>[], before: string): Lane[] {
-  const { strand, step, param } = place;
+function lanesOf({ place, id, name }: Source, keys: KeyOf<KeyValue>[]): Lane[] {
+  const [first] = keys;
   const curve = keyedCurve({ keys });
   const samples = Array.from({ length: SAMPLES }, (_, i) => curve(i / (SAMPLES - 1)));
-  const timeOnly = param.type === 'colour';
-  const axes = param.type === 'vector' ? [0, 1, 2] : [0];
+  const timeOnly = typeof first!.value === 'string';
+  const isVector = Array.isArray(first!.value);
+  const axes = isVector ? [0, 1, 2] : [0];
   const height = (scalars: number[], axis: number) =>
     timeOnly ? 0.2126 * scalars[0]! + 0.7152 * scalars[1]! + 0.0722 * scalars[2]! : scalars[axis]!;
   return axes.map((axis) => ({
-    place: { strand, step, param: param.id },
+    place,
     timeOnly,
     keys: keys.map((k) => laneKey(k, height(keyScalars(k.value), axis))),
     trace: {
-      id: `${strand}/${step}/${param.id}/${axis}`,
-      strand,
-      name: `${before}${param.name.toLowerCase()}${param.type === 'vector' ? ` ${AXES[axis]}` : ''}`,
+      id: `${id}/${axis}`,
+      strand: 'strand' in place ? place.strand : '',
+      name: `${name}${isVector ? ` ${AXES[axis]}` : ''}`,
       values: Float32Array.from(samples, (scalars) => height(scalars, axis)),
     },
     axis,

@@ -1,7 +1,9 @@
-import { positionOf, setControl } from '@/core/piece/desk';
-import { movedTo } from '@/core/piece/rehearsal';
+import { positionOf } from '@/core/piece/desk';
+import { positionedValue } from '@/core/piece/rehearsal';
 import type { Control, Piece } from '@/core/piece/types';
-import { assign, fadeTo, learn, panic, useRehearsal } from '@/state/rehearsal';
+import { moveControl } from '@/state/move-control';
+import { assign, assignAll, fadeTo, learn, panic, useRehearsal } from '@/state/rehearsal';
+import { offeredInputs } from '@/state/assignments';
 import { tapTempo } from '@/state/tempo';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { PlainSlider } from '../desk/PlainSlider';
@@ -9,6 +11,7 @@ import { RecordPart } from '../desk/RecordPart';
 import { Button } from '../parts/Button';
 import { clearMemory } from '../stage/viewer-handle';
 import { SettingField } from '../desk/SettingField';
+import { useSetting } from '../desk/use-setting';
 import { NumberInput } from '../tuning/NumberField';
 import { LearnButton } from './LearnButton';
 import { MicrophonePart } from './MicrophonePart';
@@ -38,6 +41,7 @@ export function Played() {
           the desk”.
         </p>
       )}
+      <OfferedInputs piece={piece} />
       <ul aria-label="Controls">
         {piece.controls.map((control) => (
           <PlayedControl key={control.id} {...{ piece, control }} />
@@ -49,11 +53,29 @@ export function Played() {
   );
 }
 
+/** Offers what inputs drove in the piece before, where this one has controls of those names and nothing of its own. */
+function OfferedInputs({ piece }: { piece: Piece }) {
+  const id = useWorkbench((s) => s.id);
+  const assigned = useRehearsal((s) => s.assigned);
+  const offer = Object.keys(assigned).length === 0 ? offeredInputs(id, piece) : null;
+  if (!offer) return null;
+  return (
+    <p className="mb-2 rounded-md border border-line p-2 text-mute">
+      In “{offer.from}”: {offer.names.join(', ')}.{' '}
+      <Button look="bare" className="text-lichen" onClick={() => assignAll(offer.assigned)}>
+        Use that here
+      </Button>{' '}
+      <Button look="bare" onClick={() => assignAll({})}>
+        No
+      </Button>
+    </p>
+  );
+}
+
 function PlayedControl({ piece, control }: { piece: Piece; control: Control }) {
   const { learning, assigned } = useRehearsal();
-  const edit = useWorkbench((s) => s.edit);
   const inputs = Object.entries(assigned).filter(([, d]) => 'control' in d && d.control === control.id);
-  const { value } = control;
+  const value = useSetting(control);
   return (
     <li className="my-1">
       <div className="flex items-center gap-2">
@@ -81,14 +103,11 @@ function PlayedControl({ piece, control }: { piece: Piece; control: Control }) {
         <PlainSlider
           label={control.name}
           value={positionOf(control, value)}
-          onChange={(t) => edit((p) => movedTo(p, control.id, t), `control ${control.id}`)}
-          onReset={() => edit((p) => setControl(p, control.id, control.default))}
+          onChange={(t) => moveControl(control.id, positionedValue(piece, control.id, t)!)}
+          onReset={() => moveControl(control.id, control.default)}
         />
       ) : (
-        <SettingField
-          {...{ piece, control, value }}
-          onChange={(v) => edit((p) => setControl(p, control.id, v), `control ${control.id}`)}
-        />
+        <SettingField {...{ piece, control, value }} onChange={(v) => moveControl(control.id, v)} />
       )}
     </li>
   );

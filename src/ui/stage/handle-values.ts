@@ -1,4 +1,4 @@
-import { setControl } from '@/core/piece/desk';
+import { setControlAt } from '@/core/piece/desk';
 import { setParamAt } from '@/core/piece/keys';
 import {
   controlById,
@@ -12,14 +12,16 @@ import {
   type ParamAt,
 } from '@/core/piece/types';
 import { paramOf, valueOf, type NumberParam } from '@/core/steps';
-import { literalAt } from '@/core/weave';
+import { controlSetting, literalAt } from '@/core/weave';
 import { tidy } from './in-plane';
 
 /** What a parameter says as a literal, as its control has it, or its keys at a phase; null where a link says it. */
 function settingAt(piece: Piece, step: Step, id: string, phase: number): unknown {
   const param = paramOf(step, id);
   const stored = param && valueOf(step, param);
-  return isControlRef(stored) ? controlById(piece, stored.control)?.value : param && literalAt(param, stored, phase);
+  if (!isControlRef(stored)) return param && literalAt(param, stored, phase);
+  const control = controlById(piece, stored.control);
+  return control && controlSetting(control, phase);
 }
 
 /** A place that a handle can take hold of; null where a link says it. */
@@ -44,7 +46,7 @@ export function setHandle(piece: Piece, at: ParamAt, value: Setting, frame: numb
     : typeof value === 'number'
       ? within(param as NumberParam, value)
       : value;
-  return isControlRef(stored) ? setControl(piece, stored.control, set) : setParamAt(piece, at, set, frame);
+  return isControlRef(stored) ? setControlAt(piece, stored.control, set, frame) : setParamAt(piece, at, set, frame);
 }
 
 function within({ hard }: NumberParam, value: number): number {

@@ -1,48 +1,37 @@
 import { KeyRound } from 'lucide-react';
-import { setParam } from '@/core/piece/edit';
-import { keyIndexAt, placeOf, setParamAt, withoutKey } from '@/core/piece/keys';
-import { isKeyed, type Keyed, type KeyValue, type Value } from '@/core/piece/types';
+import { keyIndexAt, placeOf, withKey, withoutKey } from '@/core/piece/keys';
+import type { Keyed, KeyValue } from '@/core/piece/types';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { KeysField } from './KeysField';
 
-interface Place {
-  strand: string;
-  step: string;
-  param: string;
+/** Writes keys where they are kept, or the value alone once there are none. */
+export type WriteKeys = (value: Keyed | KeyValue, gesture?: string) => void;
+
+interface KeyButtonProps {
+  name: string;
+  /** The keys that are there; null for none. */
+  keyed: Keyed | null;
+  /** The value at the playhead. */
+  now: KeyValue;
+  /** Whole numbers and options are held until the next key. */
+  held: boolean;
+  write: WriteKeys;
 }
 
-const write = ({ strand, step, param }: Place, value: Value, gesture?: string) =>
-  useWorkbench.getState().edit((p) => setParam(p, strand, step, param, value), gesture);
-
-/** Sets a key at the playhead with the value that is there, or takes the one away that stands there. */
-export function KeyButton({
-  place,
-  name,
-  value,
-  now,
-  whole,
-}: {
-  place: Place;
-  name: string;
-  value: Value | undefined;
-  now: KeyValue;
-  /** Whole numbers are held until the next key. */
-  whole: boolean;
-}) {
+/** Sets a key at the playhead with the value that is there, or removes the one that is there. */
+export function KeyButton({ name, keyed, now, held, write }: KeyButtonProps) {
   const frames = useWorkbench((s) => s.piece.loop.frames);
-  const keyed = isKeyed(value) ? value : null;
   // Where there are no keys, a loop that plays changes nothing here.
   const frame = useTransport((s) => (keyed ? s.frame : null));
   const isHere = keyed !== null && keyIndexAt(keyed, placeOf(frame ?? 0, frames), frames) >= 0;
-  const words = isHere ? `Take the key of ${name} away` : `Key ${name}`;
+  const words = isHere ? `Remove the key of ${name}` : `Key ${name}`;
   const press = () => {
     const { frame: here } = useTransport.getState();
     const at = placeOf(here, frames);
-    if (!keyed) write(place, { keys: [{ at, value: now, ease: whole ? 'held' : 'eased' }] });
-    else if (isHere) write(place, withoutKey(keyed, at, frames));
-    else useWorkbench.getState().edit((p) => setParamAt(p, place, now, here));
+    if (!keyed) write({ keys: [{ at, value: now, ease: held ? 'held' : 'eased' }] });
+    else write(isHere ? withoutKey(keyed, at, frames) : withKey(keyed, at, now, frames));
   };
   return (
     <Button
@@ -60,8 +49,18 @@ export function KeyButton({
   );
 }
 
-/** The keys of a parameter as a table, folded. */
-export function ParamKeys({ place, name, keyed }: { place: Place; name: string; keyed: Keyed }) {
+/** Keys as a table, folded. @param gesture names one drag of one key */
+export function KeyTable({
+  name,
+  keyed,
+  write,
+  gesture,
+}: {
+  name: string;
+  keyed: Keyed;
+  write: WriteKeys;
+  gesture: string;
+}) {
   const frames = useWorkbench((s) => s.piece.loop.frames);
   const count = keyed.keys.length;
   return (
@@ -72,9 +71,7 @@ export function ParamKeys({ place, name, keyed }: { place: Place; name: string; 
         of={name}
         frames={frames}
         keys={keyed.keys}
-        onChange={(keys, dragging) =>
-          write(place, { keys }, dragging ? `keys ${place.strand}/${place.step}/${place.param}` : undefined)
-        }
+        onChange={(keys, dragging) => write({ keys }, dragging ? gesture : undefined)}
       />
     </details>
   );

@@ -50,7 +50,7 @@ export function Overrides({ piece, strand, step }: Place) {
       <legend className="pr-2 text-mute">Settings of its own</legend>
       {controls
         // A choice shapes the program, which all places share.
-        .filter((c) => settingKind(c.value) !== 'choice')
+        .filter((c) => settingKind(c.value) !== 'choice' && !c.track)
         .map((control) => {
           const own = step.overrides?.[control.id];
           return (

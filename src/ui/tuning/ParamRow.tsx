@@ -8,6 +8,7 @@ import {
   type Piece,
   type Value,
 } from '@/core/piece/types';
+import { setParam } from '@/core/piece/edit';
 import { valueOf, type NumberParam, type Param } from '@/core/steps';
 import { acceptsLinks, keysFit, literalAt } from '@/core/weave';
 import { usePanels } from '@/state/panels';
@@ -15,7 +16,7 @@ import { useTransport } from '@/state/transport';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { useSeveral } from '../workbench/use-several';
 import { shortValue } from '../words';
-import { KeyButton, ParamKeys } from './KeyButton';
+import { KeyButton, KeyTable, type WriteKeys } from './KeyButton';
 import { isControllable } from './controllable';
 import { LinkMenu } from './LinkMenu';
 import { followPointer } from '../parts/drag';
@@ -66,6 +67,7 @@ export const ParamRow = memo(function ParamRow({ piece, strand, step, definition
       (p) => setTogether(p, [place, ...tunedWith(p, several, place, param)], param.id, next, frame),
       gesture && `${strand.id}/${step.id}/${param.id}`,
     );
+  const writeKeys: WriteKeys = (next, gesture) => edit((p) => setParam(p, strand.id, step.id, param.id, next), gesture);
   const keyable = isKeyable(param) && acceptsLinks(definition, param) && !isLink(stored) && !isControlRef(stored);
   const linkable = param.type === 'strand' || (acceptsLinks(definition, param) && !UNLINKED.has(param.type));
   const controllable = isControllable(param);
@@ -96,11 +98,11 @@ export const ParamRow = memo(function ParamRow({ piece, strand, step, definition
       <span className={WIDE.has(param.type) ? 'hidden' : 'flex items-center justify-end'}>
         {keyable && (
           <KeyButton
-            place={place}
             name={param.name}
-            value={stored}
+            keyed={isKeyed(stored) ? stored : null}
             now={value as KeyValue}
-            whole={param.type === 'number' && param.whole === true}
+            held={param.type === 'number' && param.whole === true}
+            write={writeKeys}
           />
         )}
         {(linkable || controllable) && (
@@ -117,7 +119,12 @@ export const ParamRow = memo(function ParamRow({ piece, strand, step, definition
       </span>
       {isKeyed(stored) && keysFit(param, stored) && (
         <div className="col-span-full pl-[102px]">
-          <ParamKeys place={place} name={param.name} keyed={stored} />
+          <KeyTable
+            name={param.name}
+            keyed={stored}
+            write={writeKeys}
+            gesture={`keys ${strand.id}/${step.id}/${param.id}`}
+          />
         </div>
       )}
     </div>

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { changeControl } from '@/core/piece/desk';
 import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
 import { isControlRef, stepById, strandById, type Piece } from '@/core/piece/types';
-import { CATALOGUE, definitionOf, kindOf, valueOf } from '@/core/steps';
+import { CATALOGUE, paramsOf, definitionOf, kindOf, valueOf } from '@/core/steps';
 import { analyse, exportGlsl, literalOf } from '@/core/weave';
 import { canFollow, isControllable, putOutAll } from './controllable';
 
@@ -21,7 +21,7 @@ describe('what can be out on the desk', () => {
     const { piece, strand, step } = withStep(op);
     const at = strandById(piece, strand)!;
     const { piece: out, count } = putOutAll(piece, at, stepById(at, step)!);
-    const wanted = definitionOf(op)!.params.filter(isControllable);
+    const wanted = paramsOf(stepById(at, step)!).filter(isControllable);
     expect(count).toBe(wanted.length);
     expect(out.controls).toHaveLength(count);
     const now = stepById(strandById(out, strand), step)!;

@@ -1,7 +1,8 @@
 import { useChecks } from '@/state/checks';
 import { useGuide } from '@/state/guide';
 import { isCompact, usePanels } from '@/state/panels';
-import { toggleRecording, useRecording } from '@/state/recording';
+import { toggleRecording } from '@/state/recording';
+import { useRecording } from '@/state/recording-state';
 import { useRehearsal } from '@/state/rehearsal';
 import { strikeNumber } from '@/state/strikes';
 import { tapTempo } from '@/state/tempo';
