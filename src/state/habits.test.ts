@@ -100,9 +100,9 @@ it('what was played is written as the piece is left', async () => {
   const out = setLoop(putOut(piece, at, { name: 'size', value: 1, min: 0, max: 4 }), { frames: 12, rate: 24 });
   useWorkbench.getState().open('a', out);
   startRecording();
-  transport.getState().goTo(3, 12);
+  transport.getState().goTo(3, { frames: 12, play: 'loop' });
   useWorkbench.getState().edit((p) => ({ ...p, controls: p.controls.map((c) => ({ ...c, value: 3 })) }));
-  transport.getState().goTo(6, 12);
+  transport.getState().goTo(6, { frames: 12, play: 'loop' });
   leavePiece();
   expect(useWorkbench.getState().piece.controls[0]!.track).toHaveProperty('keys');
   expect(transport.getState().playing).toBe(false);

@@ -17,7 +17,8 @@ const control = () => useWorkbench.getState().piece.controls[0]!;
 const move = (value: number) =>
   useWorkbench.getState().edit((p) => ({ ...p, controls: p.controls.map((c) => ({ ...c, value })) }));
 const goOn = (frames: number) => {
-  for (let n = 0; n < frames; n++) useTransport.getState().goTo(useTransport.getState().frame + 1, FRAMES);
+  for (let n = 0; n < frames; n++)
+    useTransport.getState().goTo(useTransport.getState().frame + 1, { frames: FRAMES, play: 'loop' });
 };
 const record = () => {
   startRecording();

@@ -5,13 +5,15 @@ import { trackSettings, writePlayed } from '@/core/weave';
 import { notify } from './notify';
 import { useRecording } from './recording-state';
 import { useTransport } from './transport';
-import { useWorkbench } from './workbench';
+import { asOneEdit, undo, useWorkbench } from './workbench';
 
 /** Seconds for which a control counts as moving after it was moved. */
 const REST = 0.25;
 
 let passes: Passes | null = null;
 let stops: (() => void)[] = [];
+/** The piece as it was when the recording began. */
+let begun: Piece | null = null;
 let last = { frame: 0, frames: 0, id: null as string | null, controls: [] as Piece['controls'] };
 
 /** Takes what controls stand at into the frames up to the one that is shown. */
@@ -24,38 +26,63 @@ function take(): void {
   // Frames that were left out were played, too.
   const passed: number[] = [];
   if (playing) for (let f = last.frame; f !== frame;) passed.push((f = (f + 1) % frames));
+  const isOver = useRecording.getState().length === 'loop' && passed.includes(0);
+  // Over one loop, the seam is the end: what is played behind it belongs to the next.
+  if (isOver) return stopRecording();
   const taken = { passed, frame, before: last.controls, now: piece.controls };
   last = { ...last, frame, controls: piece.controls };
   for (const [control, value] of passes!.take(taken)) {
     last.controls = last.controls.map((c) => (c.id === control ? { ...c, value } : c));
     edit((p) => setControl(p, control, value), `control ${control}`);
   }
+  // What plays once is over at its last frame.
+  if (!playing && piece.loop.play === 'once' && frame === frames - 1) stopRecording();
 }
 
-/** Records how controls are moved while the loop plays; the frames that are passed take what they stand at. */
+/** Beats are counted half a second apart where the piece has no tempo. */
+const secondsOfBeat = ({ loop }: Piece) => 60 / (loop.tempo ?? 120);
+
+/**
+ * Records how controls are moved while the loop plays; the frames that are passed take what they stand at. Over one
+ * loop it begins at the seam, after a count-in, and ends there.
+ */
 export function startRecording(): void {
   const { piece, id } = useWorkbench.getState();
   if (piece.controls.length === 0)
     return notify(
       'info',
-      'Nothing is out on the desk yet: put out a number, a point or a colour first, and play that.',
+      'Nothing is exposed on the desk yet: expose a number, a point or a colour first, and play that.',
     );
-  const { way, only } = useRecording.getState();
+  const { way, only, length, countIn } = useRecording.getState();
   const { frames, rate } = piece.loop;
-  const known = piece.controls.some((c) => c.id === only);
+  const isThere = piece.controls.some((c) => c.id === only);
   const starts = (control: string) => trackSettings(piece, control);
-  passes = new Passes(frames, { way, only: known ? only : null, rest: Math.ceil(REST * rate), starts });
+  passes = new Passes(frames, { way, only: isThere ? only : null, rest: Math.ceil(REST * rate), starts });
+  const counted = length === 'loop' ? countIn : 0;
+  useRecording.setState({ on: true, counting: counted, left: null });
+  if (length === 'loop' || piece.loop.play === 'once') {
+    useTransport.getState().play(false);
+    useTransport.getState().goTo(0, piece.loop);
+  }
+  begun = piece;
   last = { frame: useTransport.getState().frame, frames, id, controls: piece.controls };
-  useRecording.setState({ on: true });
   stops = [useTransport.subscribe(take), useWorkbench.subscribe(take)];
-  useTransport.getState().play(true);
+  count(counted, secondsOfBeat(piece));
+}
+
+/** Counts beats down and then plays. */
+function count(beats: number, seconds: number): void {
+  useRecording.setState({ counting: beats });
+  if (beats === 0) return useTransport.getState().play(true);
+  const timer = setTimeout(() => count(beats - 1, seconds), 1000 * seconds);
+  stops.push(() => clearTimeout(timer));
 }
 
 /** Ends a recording and writes it as keys: one entry of the history. */
 export function stopRecording(): void {
   if (!useRecording.getState().on) return;
   for (const stop of stops) stop();
-  useRecording.setState({ on: false });
+  useRecording.setState({ on: false, counting: 0 });
   useTransport.getState().play(false);
   const { piece, id } = useWorkbench.getState();
   const { played } = passes!;
@@ -80,7 +107,9 @@ export function stopRecording(): void {
       return next;
     }, before),
   );
-  notify('done', words.join(' '));
+  if (begun) asOneEdit(begun);
+  useRecording.setState({ left: useWorkbench.getState().piece });
+  notify('done', words.join(' '), { label: 'Undo', run: () => undo() });
 }
 
 export const toggleRecording = (): void => (useRecording.getState().on ? stopRecording() : startRecording());

@@ -76,9 +76,9 @@ describe('the history', () => {
 
 it('the playhead wraps both ways', () => {
   const { goTo } = useTransport.getState();
-  goTo(-1, 24);
+  goTo(-1, { frames: 24, play: 'loop' });
   expect(useTransport.getState().frame).toBe(23);
-  goTo(49, 24);
+  goTo(49, { frames: 24, play: 'loop' });
   expect(useTransport.getState().frame).toBe(1);
 });
 

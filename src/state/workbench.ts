@@ -97,6 +97,14 @@ export function endGesture(): void {
   lastGesture = undefined;
 }
 
+/** Makes one entry of the history of all edits since a piece was the present one. */
+export function asOneEdit(since: Piece): void {
+  endGesture();
+  const { pastStates } = useWorkbench.temporal.getState();
+  const first = pastStates.findIndex((s) => s.piece === since);
+  if (first >= 0) useWorkbench.temporal.setState({ pastStates: pastStates.slice(0, first + 1) });
+}
+
 export function undo(edits = 1): void {
   step('undo', edits);
 }

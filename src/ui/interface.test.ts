@@ -9,7 +9,9 @@ import { fileStem } from '@/core/formats/file-stem';
 import { neighbour } from './lattice/neighbour';
 import { alternatives, kindsFor, offered, type Offer } from './lattice/offers';
 import { frameByKey } from './loop-band/draw';
-import { copiesOf, frameAt, isWhole, phaseAt, phaseX, scrolled, WHOLE, zoomed } from './loop-band/scale';
+import { copiesOf, frameAt, isWhole, phaseAt, phaseX, scrolled, wholeView, zoomed } from './loop-band/scale';
+
+const WHOLE = wholeView('loop');
 import { orbit, pan, zoom } from './stage/orbit';
 import { fittingLinks } from './tuning/LinkMenu';
 import { tidy } from './tuning/NumberField';
@@ -336,7 +338,7 @@ describe('the loop band', () => {
   it('has a place in sight wherever its frame shows', () => {
     expect(copiesOf(0.5, WHOLE)).toEqual([-0.5, 0.5]);
     expect(copiesOf(0.2, WHOLE)).toEqual([0.2]);
-    expect(copiesOf(0.2, { middle: -0.5, side: 0.1 })).toEqual([]);
+    expect(copiesOf(0.2, { play: 'loop', middle: -0.5, side: 0.1 })).toEqual([]);
   });
 });
 

@@ -114,7 +114,7 @@ export class SeamPlaces {
 
   /** Is a strand evaluated at the places of a form? */
   private serves(strand: Strand, form: Strand): boolean {
-    if (strand === form) return true;
+    if (strand.id === form.id) return true;
     const uses = (ids: Set<string>) => ids.has(strand.id);
     if (uses(takenInBy(this.piece, form.steps))) return true;
     return this.piece.strands

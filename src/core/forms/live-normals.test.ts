@@ -190,10 +190,22 @@ describe('live parts', () => {
       if (away >= 1) expect(still.positions[3 * v + 1]).toBeCloseTo(0, 6);
       if (away === 0) expect(still.positions[3 * v + 1]).toBeCloseTo(2, 5);
     }
+    // One that stands still has the same bulge, however long its trail.
+    const trailed = await standingOf(
+      formOf(
+        [['field.uv', {}]],
+        [...body, ['form.magnet', { position: [0, 0, 0], radius: 1, move: [0, 2, 0], lasts: 3, places: 15 }]],
+      ),
+      0.3,
+    );
+    trailed.positions.forEach((v, i) => expect(v).toBeCloseTo(still.positions[i]!, 5));
     // A magnet on its way along x: with a trail, what it passed a moment ago is still lifted.
     let moving = formOf(
       [['field.combine', { x: 0, y: 0, z: 0 }]],
-      [...body, ['form.magnet', { position: { link: 's1' }, radius: 1, move: [0, 2, 0], trail: 4, spacing: 0.05 }]],
+      [
+        ...body,
+        ['form.magnet', { position: { link: 's1' }, radius: 1, move: [0, 2, 0], lasts: 1.6, places: 4, fade: 0 }],
+      ],
     );
     moving = addStrand(moving, 'signal', 'way', 'signal.keys', {
       keys: [

@@ -94,10 +94,10 @@ function moveOne(
   };
 }
 
-const fraction = (v: number) => v - Math.floor(v);
-
-/** Sets each place's own moment in the loop. */
+/** Sets each place's own phase: what is late shows what was before, in a loop that plays once its beginning. */
 export function delayed(evaluator: Evaluator, rows: Float32Array, count: number, phase: number): void {
   const delay = evaluator.attribute('delay', rows, count);
-  if (delay) for (let i = 0; i < count; i++) setPlaceFields(rows, i, { phase: fraction(phase - delay[i]!) });
+  if (!delay) return;
+  const own = evaluator.woven.play === 'once' ? (v: number) => Math.max(v, 0) : (v: number) => v - Math.floor(v);
+  for (let i = 0; i < count; i++) setPlaceFields(rows, i, { phase: own(phase - delay[i]!) });
 }

@@ -32,8 +32,15 @@ const MIGRATIONS: Record<number, (piece: Raw) => Raw> = {
   5: (piece) => ({ ...piece, version: 6 }),
   /** Version 6 did not remember where kept parts were put in. */
   6: (piece) => ({ ...piece, version: 7 }),
-  /** Version 7 had no tracks of controls, and did not remember links to strands that were deleted. */
-  7: (piece) => ({ ...piece, version: 8 }),
+  /**
+   * Version 7 had no tracks of controls, and did not remember links to strands that were deleted. Trails of magnets were
+   * counted in places, each a part of the loop from the next, and did not fade.
+   */
+  7: (piece) => ({
+    ...piece,
+    strands: eachStep(piece.strands, (step) => withTrailInSeconds(step, piece.loop)),
+    version: 8,
+  }),
 };
 
 const isRecord = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value);
@@ -57,6 +64,17 @@ function withOwnSliders(step: Raw): Raw {
       Object.entries(step.params).map(([id, value]) => [WRITTEN.has(id) ? id : `slider-${id}`, value]),
     ),
   };
+}
+
+function withTrailInSeconds(step: Raw, loop: unknown): Raw {
+  if (step.op !== 'form.magnet' || !isRecord(step.params)) return step;
+  const { trail, spacing = 0.02, ...params } = step.params;
+  const { frames, rate } = isRecord(loop) ? loop : {};
+  const isKnown = [trail, spacing, frames, rate].every((v) => typeof v === 'number');
+  if (!isKnown || (trail as number) < 0.5) return { ...step, params };
+  const count = Math.min(15, Math.round(trail as number));
+  const lasts = (count * (spacing as number) * (frames as number)) / (rate as number);
+  return { ...step, params: { ...params, lasts: Number(lasts.toPrecision(6)), places: count, fade: 0 } };
 }
 
 /**

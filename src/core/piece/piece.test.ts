@@ -219,6 +219,19 @@ describe('edits', () => {
     expect(piece.strands[0]!.steps.map((s) => s.id)).toEqual(['t1', 't2', 't3']);
   });
 
+  it('the trail of a magnet of an earlier version lasts as long in seconds as its places did', () => {
+    const grid = { id: 't1', op: 'form.grid', params: {} };
+    const params = (before: object) => {
+      const steps = [grid, { id: 't2', op: 'form.magnet', params: before }];
+      const strands = [{ id: 's1', kind: 'form', name: 'a', steps }];
+      return acceptPiece({ ...veil, version: 7, strands }).strands[0]!.steps[1]!.params;
+    };
+    // Eight places, 0.025 of a loop of 8 s from one to the next.
+    expect(params({ trail: 8, spacing: 0.025, radius: 2 })).toEqual({ radius: 2, lasts: 1.6, places: 8, fade: 0 });
+    expect(params({ trail: 0, spacing: 0.1, radius: 2 })).toEqual({ radius: 2 });
+    expect(params({ radius: 2 })).toEqual({ radius: 2 });
+  });
+
   it('send links home when their strand or step goes', () => {
     const without = removeStrand(veil, 'swell');
     const params = without.strands.flatMap((s) => s.steps.map((t) => t.params));

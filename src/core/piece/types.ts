@@ -118,6 +118,9 @@ export interface Strand {
 /** What a control can hold: a number, a point, a colour as `#rrggbb`, or the id of a choice's option. */
 export type Setting = number | Vector | string;
 
+/** Does the loop begin anew after its last frame, or end there? */
+export type Play = 'loop' | 'once';
+
 /** What a control does over the loop: keys of its own, or a link to a signal. */
 export type Track = Keyed | Link;
 
@@ -173,7 +176,7 @@ export interface Loop {
   frames: number;
   /** Frames per second. */
   rate: number;
-  play: 'loop' | 'once';
+  play: Play;
   /** Beats a minute, where the piece has beats. */
   tempo?: number;
   /** What is heard, where the piece has a sound. */

@@ -1,6 +1,7 @@
 import { once } from '../once';
 import { derive } from '../glsl';
 import { readsOther } from '../glsl/lib';
+import type { Play } from '../piece/types';
 import type { PlaceAttribute } from '../steps';
 import type { Woven } from './types';
 
@@ -11,6 +12,8 @@ export interface FormText {
   slopes: string | null;
   /** What is said beside the move: see `StepDefinition.attributes`. */
   attributes: Partial<Record<PlaceAttribute, string>>;
+  /** See `Woven.play`. */
+  play: Play;
   /** The move and the surface at once, where a dot's are worked out at the same place. */
   together?: string;
 }
@@ -36,14 +39,14 @@ export const formText = once(make);
 function make(woven: Woven): FormWoven {
   const move = woven.functions[0]?.name ?? STILL;
   const still = woven.functions.length > 0 ? '' : STILL_TEXT;
-  const { attributes, together } = woven;
+  const { attributes, play, together } = woven;
   if (readsOther(woven.glsl)) {
     const noSlope = 'it reads the picture of a finish';
-    return { move, slopes: null, attributes, together, text: still, noSlope };
+    return { move, slopes: null, attributes, play, together, text: still, noSlope };
   }
   const derived = derive(`${woven.glsl}\n${still}`, move, (field) => ALONG.has(field));
-  if (derived.noSlope) return { move, slopes: null, attributes, together, text: still, noSlope: derived.noSlope };
+  if (derived.noSlope) return { move, slopes: null, attributes, play, together, text: still, noSlope: derived.noSlope };
   if (derived.text.length > MOST_TEXT)
-    return { move, slopes: null, attributes, together, text: still, noSlope: 'it is too long to differentiate' };
-  return { move, slopes: derived.name, attributes, together, text: still + derived.text, noSlope: null };
+    return { move, slopes: null, attributes, play, together, text: still, noSlope: 'it is too long to differentiate' };
+  return { move, slopes: derived.name, attributes, play, together, text: still + derived.text, noSlope: null };
 }

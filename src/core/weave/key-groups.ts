@@ -34,7 +34,10 @@ export const isSamePlace = (a: KeyPlace, b: KeyPlace): boolean =>
     ? 'control' in a && 'control' in b && a.control === b.control
     : a.strand === b.strand && a.step === b.step && a.param === b.param;
 
-const within = (at: number): number => at - Math.floor(at);
+/** A place in time as keys may have it: over the seam they go on; what plays once has none beyond its ends. */
+function withinLoop({ loop: { play, frames } }: Piece, at: number): number {
+  return play === 'once' ? Math.min((frames - 1) / frames, Math.max(0, at)) : at - Math.floor(at);
+}
 
 /** The keys of a parameter as they are stored; null where it has none. */
 export function keysOf(piece: Piece, at: KeyPlace): AnyKey[] | null {
@@ -92,7 +95,7 @@ export const changeKeys = (piece: Piece, chosen: readonly KeyAt[], change: (key:
 
 /** Moves keys by a part of the loop; over the seam they go on. */
 export const moveKeys = (piece: Piece, chosen: readonly KeyAt[], by: number): Piece =>
-  changeKeys(piece, chosen, (k) => ({ ...k, at: within(k.at + by) }));
+  changeKeys(piece, chosen, (k) => ({ ...k, at: withinLoop(piece, k.at + by) }));
 
 /** A part of the loop, which may run over the seam: where it begins, and how long it is. */
 export interface Span {
@@ -104,6 +107,7 @@ export interface Span {
 export function spanOf(piece: Piece, chosen: readonly KeyAt[]): Span | null {
   const places = chosen.flatMap((k) => keysOf(piece, k)?.[k.index]?.at ?? []).sort((a, b) => a - b);
   if (places.length === 0) return null;
+  if (piece.loop.play === 'once') return { from: places[0]!, length: places.at(-1)! - places[0]! };
   const gaps = places.map((at, i) => (places[i + 1] ?? places[0]! + 1) - at);
   const widest = gaps.indexOf(Math.max(...gaps));
   return { from: places[(widest + 1) % places.length]!, length: 1 - gaps[widest]! };
@@ -118,8 +122,8 @@ export function stretchKeys(piece: Piece, chosen: readonly KeyAt[], from: Span, 
   const { frames } = piece.loop;
   const length = Math.min(Math.max(to.length, 1 / frames), 1);
   return changeKeys(piece, chosen, (k) => {
-    const share = from.length > 0 ? within(k.at - from.from) / from.length : 0;
-    return { ...k, at: within(Math.round((to.from + share * length) * frames) / frames) };
+    const share = from.length > 0 ? withinLoop(piece, k.at - from.from) / from.length : 0;
+    return { ...k, at: withinLoop(piece, Math.round((to.from + share * length) * frames) / frames) };
   });
 }
 
@@ -149,7 +153,7 @@ export function copyKeys(piece: Piece, chosen: readonly KeyAt[]): KeyClip {
       place,
       keys: (keysOf(piece, place) ?? [])
         .filter((_, i) => indices.has(i))
-        .map((k) => ({ ...k, at: within(k.at - (span?.from ?? 0)) })),
+        .map((k) => ({ ...k, at: withinLoop(piece, k.at - (span?.from ?? 0)) })),
     })),
   };
 }
@@ -181,7 +185,7 @@ export function pasteKeys(
     const next = free.findIndex(fits);
     const place = own ?? (next >= 0 ? free.splice(next, 1)[0] : undefined);
     if (!place) continue;
-    const put = row.keys.map((k) => ({ ...k, at: within(k.at + at) }));
+    const put = row.keys.map((k) => ({ ...k, at: withinLoop(piece, k.at + at) }));
     const frameOf = (k: AnyKey) => Math.round(k.at * frames) % frames;
     const taken = new Set(put.map(frameOf));
     const keys = sortedKeys([...keysOf(result, place)!.filter((k) => !taken.has(frameOf(k))), ...put]);

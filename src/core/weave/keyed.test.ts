@@ -60,7 +60,7 @@ describe('keys of a parameter', () => {
   it('hold their values at their places, whatever way they go on', () => {
     fc.assert(
       fc.property(keysOf(numbers), (keys) => {
-        for (const key of keys) expect(keyedScalars({ keys }, key.at)[0]).toBeCloseTo(key.value, 6);
+        for (const key of keys) expect(keyedScalars({ keys }, key.at, 'loop')[0]).toBeCloseTo(key.value, 6);
       }),
     );
   });
@@ -72,7 +72,9 @@ describe('keys of a parameter', () => {
         { at: 0.25, value: 0, ease: 'linear' },
       ],
     };
-    expect([0, 0.5, 0.625, 0.875, 1, 1.125].map((phase) => keyedScalars(keyed, phase)[0])).toEqual([2, 2, 3, 3, 2, 1]);
+    expect([0, 0.5, 0.625, 0.875, 1, 1.125].map((phase) => keyedScalars(keyed, phase, 'loop')[0])).toEqual([
+      2, 2, 3, 3, 2, 1,
+    ]);
   });
 
   it.each([
@@ -90,7 +92,7 @@ describe('keys of a parameter', () => {
         { at: 0.5, value: 1, ease },
       ],
     };
-    expect(keyedScalars(keys, part / 2)[0]).toBeCloseTo(wanted, 6);
+    expect(keyedScalars(keys, part / 2, 'loop')[0]).toBeCloseTo(wanted, 6);
   });
 
   it('are the same in the program as here: numbers, vectors and colours, two of a step in one row', async () => {
@@ -102,15 +104,15 @@ describe('keys of a parameter', () => {
         piece = addStep(piece, 's1', 1, 'field.pick', { channel: 'x or red' });
         piece = addStep(piece, 's1', 2, 'field.join', { how: 'multiply', other: { keys: a } });
         piece = addStep(piece, 's1', 3, 'field.join', { how: 'multiply', other: { keys: [...a].reverse() } });
-        const [x] = keyedScalars({ keys: a }, phase);
+        const [x] = keyedScalars({ keys: a }, phase, 'loop');
         expect((await valueOf(piece, phase))[0]).toBeCloseTo(x! * x!, 2);
         const moved = addStrand(blankPiece(), 'form', 'x', 'form.box');
         const form = addStep(moved, 's1', 1, 'form.transform', { move: { keys: b } });
-        const shift = keyedScalars({ keys: b }, phase);
+        const shift = keyedScalars({ keys: b }, phase, 'loop');
         const at = await valueOf(form, phase);
         shift.forEach((v, i) => expect(at[i]).toBeCloseTo(1 + v, 2));
         const paint = addStrand(blankPiece(), 'finish', 'x', 'finish.paint', { colour: { keys: c } });
-        const light = keyedScalars({ keys: c }, phase);
+        const light = keyedScalars({ keys: c }, phase, 'loop');
         const seen = await Evaluator.make(paint, [{ strand: 's1' }]);
         const row = new Float32Array([...placeRows([{ phase }]), 0, 0, 0, 1]);
         light.forEach((v, i) => expect(seen.run(0, row, 1)[i]).toBeCloseTo(v, 3));
@@ -198,7 +200,10 @@ describe('a way that is a curve', () => {
       { at: 0, value: 1, ease },
       { at: 0.5, value: 3, ease: 'linear' },
     ];
-    expect(keyedScalars({ keys: ways('curve') }, 0.125)[0]).toBeCloseTo(1 + 2 * bendShare(0.25, [0.4, 0, 0.6, 1]), 6);
+    expect(keyedScalars({ keys: ways('curve') }, 0.125, 'loop')[0]).toBeCloseTo(
+      1 + 2 * bendShare(0.25, [0.4, 0, 0.6, 1]),
+      6,
+    );
     const uniforms = (ease: Ease) => weave(of(ways(ease)), analyse(of(ways(ease))), [{ strand: 's1' }]).uniforms.length;
     expect(uniforms('curve')).toBe(uniforms('eased') + 1);
   });
@@ -255,7 +260,7 @@ describe('setting keys', () => {
         const at = keyed.keys.map((k) => Math.round(k.at * 10));
         expect(at).toEqual([...new Set(at)].sort((a, b) => a - b));
         for (const [frame, value] of new Map(all.map(([f, v]) => [((f % 10) + 10) % 10, v])))
-          expect(keyedLiteral(keyed, frame / 10)).toBeCloseTo(value, 6);
+          expect(keyedLiteral(keyed, frame / 10, 'loop')).toBeCloseTo(value, 6);
       }),
     );
   });
@@ -315,7 +320,7 @@ describe('every step of the catalogue', () => {
     const fixed = pieceWith(
       d,
       takes,
-      Object.fromEntries(params.map(([p, keyed]) => [p.id, keyedLiteral(keyed, 0.3) as Value])),
+      Object.fromEntries(params.map(([p, keyed]) => [p.id, keyedLiteral(keyed, 0.3, 'loop') as Value])),
     );
     const run = async (piece: Piece) => {
       const evaluator = await Evaluator.make(piece, [{ strand: 's2' }]);
@@ -339,6 +344,8 @@ describe('every step of the catalogue', () => {
   });
 
   it('takes light as a colour is written', () => {
-    expect(keyedScalars({ keys: [{ at: 0, value: '#808080', ease: 'held' }] }, 0.4)).toEqual([...linearOf('#808080')]);
+    expect(keyedScalars({ keys: [{ at: 0, value: '#808080', ease: 'held' }] }, 0.4, 'loop')).toEqual([
+      ...linearOf('#808080'),
+    ]);
   });
 });

@@ -8,6 +8,7 @@ import {
   type Keyed,
   type KeyOf,
   type KeyValue,
+  type Play,
   type Value,
   type Vector,
 } from '../piece/types';
@@ -76,11 +77,23 @@ const HALVINGS = 24;
 const wayShare = (part: number, { ease, bend }: Pick<KeyOf<KeyValue>, 'ease' | 'bend'>): number =>
   ease === 'curve' ? bendShare(part, bend ?? BEND) : keyShare(part, ease);
 
-/** What keys come to at a phase, one number or three, colours in linear light: sorted once for many phases. */
-export function keyedCurve(keyed: Keyed): (phase: number) => number[] {
+/**
+ * What keys come to at a phase, one number or three, colours in linear light: sorted once for many phases.
+ * @param play where it plays once, the first key holds before it and the last one after it; else the last goes on to
+ * the first
+ */
+export function keyedCurve(keyed: Keyed, play: Play): (phase: number) => number[] {
   const keys = sortedKeys(keyed.keys);
   const values = keys.map((k) => keyScalars(k.value));
   const first = keys[0]!.at;
+  if (play === 'once')
+    return (phase) => {
+      const index = keys.findLastIndex((k) => k.at <= phase);
+      const [from, next] = [keys[index], keys[index + 1]];
+      if (!from || !next) return values[from ? index : 0]!;
+      const share = wayShare((phase - from.at) / Math.max(next.at - from.at, 1e-5), from);
+      return values[index]!.map((v, i) => v + (values[index + 1]![i]! - v) * share);
+    };
   return (phase) => {
     const turn = phase - Math.floor(phase);
     const x = turn < first ? turn + 1 : turn;
@@ -93,11 +106,11 @@ export function keyedCurve(keyed: Keyed): (phase: number) => number[] {
 }
 
 /** The same at one phase. */
-export const keyedScalars = (keyed: Keyed, phase: number): number[] => keyedCurve(keyed)(phase);
+export const keyedScalars = (keyed: Keyed, phase: number, play: Play): number[] => keyedCurve(keyed, play)(phase);
 
 /** The same as a literal of the parameter's kind. */
-export function keyedLiteral(keyed: Keyed, phase: number): KeyValue {
-  const scalars = keyedScalars(keyed, phase);
+export function keyedLiteral(keyed: Keyed, phase: number, play: Play): KeyValue {
+  const scalars = keyedScalars(keyed, phase, play);
   switch (typeof keyed.keys[0]!.value) {
     case 'number':
       return scalars[0]!;
@@ -109,5 +122,5 @@ export function keyedLiteral(keyed: Keyed, phase: number): KeyValue {
 }
 
 /** A value as it stands at a phase, where keys say it; else as it is. */
-export const literalAt = (param: Param, value: Value | undefined, phase: number): Value | undefined =>
-  isKeyed(value) && keysFit(param, value) ? keyedLiteral(value, phase) : value;
+export const literalAt = (param: Param, value: Value | undefined, phase: number, play: Play): Value | undefined =>
+  isKeyed(value) && keysFit(param, value) ? keyedLiteral(value, phase, play) : value;

@@ -10,6 +10,7 @@ import {
   type Vector,
   type KeyValue,
   type Piece,
+  type Play,
   type Step,
 } from '../piece/types';
 import { definitionOf, paramOf, type Param } from '../steps';
@@ -73,12 +74,14 @@ function enough(values: number[][], error: number, most: number): number[] {
 }
 
 /** As few frames as will do, and no more than a parameter may have keys. */
-function thinned(values: number[][], range: number): { frames: number[]; error: number } {
-  const round = [...values, values[0]!];
+function thinned(values: number[][], range: number, play: Play): { frames: number[]; error: number } {
+  // The first again behind the last; what plays once has a key at its last frame instead.
+  const round = play === 'once' ? values : [...values, values[0]!];
+  const own = play === 'once' ? [values.length - 1] : [];
   for (let error = ERROR; ; error *= 1.5) {
-    const frames = enough(round, error * range, LIMITS.stops);
+    const frames = [...enough(round, error * range, LIMITS.stops), ...own];
     if (frames.length > LIMITS.stops) continue;
-    const ends = [...frames, values.length];
+    const ends = [...frames, round.length - 1];
     const off = Math.max(...frames.map((from, i) => farthest(round, from, ends[i + 1]!).off));
     return { frames, error: off / range };
   }
@@ -87,7 +90,7 @@ function thinned(values: number[][], range: number): { frames: number[]; error: 
 /**
  * Writes what was played on a control as keys of its own; parameters go on following it.
  * @param played a setting for each frame of the loop
- * @param runsIn part of the loop at its end, 0 to 1, in which it runs into its beginning
+ * @param runsIn part of the loop at its end, 0 to 1, in which it continues into its beginning; none where it plays once
  */
 export function writePlayed(piece: Piece, id: string, played: readonly Setting[], runsIn: number): Written {
   const control = controlById(piece, id);
@@ -98,8 +101,9 @@ export function writePlayed(piece: Piece, id: string, played: readonly Setting[]
   if (kind === 'choice') return { ...nothing, left: followersOf(piece, id).length };
   // A file may hold a control whose ends are one, or the wrong way round.
   const range = kind === 'colour' ? 1 : Math.max(Math.abs(control.max - control.min), 1e-3);
-  const all = closed(played.map(keyScalars), runsIn);
-  const { frames, error } = thinned(all, range);
+  const { play } = piece.loop;
+  const all = closed(played.map(keyScalars), play === 'once' ? 0 : runsIn);
+  const { frames, error } = thinned(all, range, play);
   const settings = frames.map((frame): Setting => {
     const numbers = all[frame]!;
     return kind === 'colour' ? hexOf(numbers) : kind === 'point' ? (numbers as Vector) : numbers[0]!;

@@ -200,7 +200,10 @@ export class StepWriter {
     running: string,
   ): string {
     this.parts.add(table.needs);
-    const written = writtenIn(slot.param, row.step, entries, (choice) => literalOf(this.piece, row.step, choice));
+    const written = writtenIn(slot.param, row.step, entries, {
+      literal: (choice) => literalOf(this.piece, row.step, choice),
+      play: this.piece.loop.play,
+    });
     const count = table.rows(written).length;
     const names = Array.from({ length: count }, (_, stop) => `${slot.name}_${stop + 1}`);
     for (const [stop, name] of names.entries()) this.uniforms.push({ ...slot, name, type: 'vec4', stop });

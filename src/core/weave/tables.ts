@@ -12,6 +12,7 @@ import {
   type KeyOf,
   type KeyValue,
   type PathPoint,
+  type Play,
   type Step,
   type Stop,
   type Value,
@@ -43,6 +44,8 @@ export interface Written {
   entries: unknown;
   /** Choices of the step that the look-up depends on, by their ids. */
   choices: Record<string, string>;
+  /** Whether the loop begins anew. */
+  play: Play;
 }
 
 /** A table whose rows are worked out once for what is written in it: each of its uniforms asks for them. */
@@ -131,12 +134,21 @@ function namedKeys(
 /** The row of handles of a key that has some. */
 const bendRow = (key: KeyOf<KeyValue>): Row[] => (key.ease === 'curve' ? [[...(key.bend ?? BEND)]] : []);
 
-function keysBody(type: 'float' | 'vec3', keys: KeyNames[]): string {
+function keysBody(type: 'float' | 'vec3', keys: KeyNames[], play: Play): string {
   const [first, last] = [keys[0]!, keys[keys.length - 1]!];
   // Round the join: from the last key on to the first of the next turn.
   const between = (a: KeyNames, b: KeyNames, turn: string) =>
     `c = ${a.value} + (${b.value} - ${a.value}) * ${a.share(`(x - ${a.at}) / max(${b.at}${turn} - ${a.at}, 1e-5)`)};`;
   const lines = keys.slice(1).map((b, i) => `  if (x >= ${keys[i]!.at} && x < ${b.at}) ${between(keys[i]!, b, '')}`);
+  // What plays once has nothing before the first key and nothing behind the last: both hold.
+  if (play === 'once')
+    return [
+      '  float x = t;',
+      `  ${type} c = ${last.value};`,
+      `  if (x < ${first.at}) c = ${first.value};`,
+      ...lines,
+      '  return c;',
+    ].join('\n');
   return [
     '  float x = t - floor(t);',
     `  if (x < ${first.at}) x += 1.0;`,
@@ -157,10 +169,11 @@ const keys = kept({
       [k.at, k.value as number, EASES.indexOf(k.ease), 0],
       ...bendRow(k),
     ]),
-  body: (names, { entries }) =>
+  body: (names, { entries, play }) =>
     keysBody(
       'float',
       namedKeys(entries, names, 1, ([head]) => ({ at: `${head}.x`, ease: `${head}.z`, value: `${head}.y` })),
+      play,
     ),
 });
 
@@ -175,12 +188,16 @@ const wideKeys = kept({
       [...(keyScalars(k.value) as [number, number, number]), 0],
       ...bendRow(k),
     ]),
-  body: (names, { entries }) =>
+  body: (names, { entries, play }) =>
     keysBody(
       'vec3',
       namedKeys(entries, names, 2, ([head, held]) => ({ at: `${head}.x`, ease: `${head}.y`, value: `${held}.xyz` })),
+      play,
     ),
 });
+
+/** Before the first moment of what plays once: long ago, of no number and no strength. */
+const LONG_AGO = 'vec3(1e4, -1.0, 0.0)';
 
 /** Moments: their places and strengths. */
 const moments = kept({
@@ -188,12 +205,13 @@ const moments = kept({
   needs: 'tables',
   by: 'phase',
   rows: ({ entries }) => sortedKeys(entries as Key[]).map((k) => [k.at, k.value as number, 0, 0]),
-  body: (names) => {
+  body: (names, { play }) => {
     const last = names.length - 1;
     const lines = names.map((n, i) => `  if (x >= ${n}.x) c = vec3(x - ${n}.x, ${i}.0, ${n}.y);`);
+    const before = play === 'once' ? LONG_AGO : `vec3(x + 1.0 - ${names[last]}.x, ${last}.0, ${names[last]}.y)`;
     return [
-      '  float x = t - floor(t);',
-      `  vec3 c = vec3(x + 1.0 - ${names[last]}.x, ${last}.0, ${names[last]}.y);`,
+      play === 'once' ? '  float x = t;' : '  float x = t - floor(t);',
+      `  vec3 c = ${before};`,
       ...lines,
       '  return c;',
     ].join('\n');
@@ -254,11 +272,11 @@ export function writtenIn(
   param: Param,
   step: Step | undefined,
   entries: unknown,
-  literal: (choice: Param) => Value | undefined,
+  { literal, play }: { literal: (choice: Param) => Value | undefined; play: Play },
 ): Written {
   const all = step ? paramsOf(step) : [];
   const choices = all.filter((p) => p.type === 'choice' && choiceIds(param).includes(p.id));
-  return { entries, choices: Object.fromEntries(choices.map((p) => [p.id, String(literal(p))])) };
+  return { entries, play, choices: Object.fromEntries(choices.map((p) => [p.id, String(literal(p))])) };
 }
 
 /**

@@ -36,7 +36,7 @@ describe('the track of a control', () => {
     const ranged = await values(keyed, 's2', 't1', [0, 0.25, 0.5]);
     [10, 15, 20].forEach((v, i) => expect(ranged[i]).toBeCloseTo(v, 3));
     expect(trackSettings(keyed, 'c1')).toHaveLength(60);
-    expect(controlSetting(keyed.controls[0]!, 0.25)).toBeCloseTo(1, 5);
+    expect(controlSetting(keyed.controls[0]!, 0.25, 'loop')).toBeCloseTo(1, 5);
     expect(trackSettings(desk(), 'c1')).toBeNull();
     expect(acceptPiece(JSON.parse(JSON.stringify(keyed)))).toEqual(keyed);
   });

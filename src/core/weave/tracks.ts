@@ -7,6 +7,7 @@ import {
   type Control,
   type ControlRef,
   type Piece,
+  type Play,
   type Setting,
   type Step,
   type Strand,
@@ -39,15 +40,15 @@ export function withTracks(piece: Piece): Piece {
 }
 
 /** What a control has at a phase: by its keys, or its value where it has none. A signal that it follows is not asked. */
-export const controlSetting = ({ value, track }: Control, phase: number): Setting =>
-  track && isKeyed(track) ? keyedLiteral(track, phase) : value;
+export const controlSetting = ({ value, track }: Control, phase: number, play: Play): Setting =>
+  track && isKeyed(track) ? keyedLiteral(track, phase, play) : value;
 
 /** What a control has at each frame of the loop; null where it has no keys. */
 export function trackSettings(piece: Piece, id: string): Setting[] | null {
   const control = controlById(piece, id);
   if (!control?.track || !isKeyed(control.track)) return null;
-  const { frames } = piece.loop;
-  return Array.from({ length: frames }, (_, frame) => controlSetting(control, frame / frames));
+  const { frames, play } = piece.loop;
+  return Array.from({ length: frames }, (_, frame) => controlSetting(control, frame / frames, play));
 }
 
 function resolvedStep(piece: Piece, step: Step, ranged: RangedSignals): Step {

@@ -1,4 +1,4 @@
-import type { Step, Strand } from '../piece/types';
+import type { Play, Step, Strand } from '../piece/types';
 import type { PlaceAttribute, Param, ResolvedStep, RunType } from '../steps';
 
 /** Something about a piece that the artist should know; the rest of it is still drawn. */
@@ -68,6 +68,8 @@ export interface Woven {
   signals: SignalUniform[];
   /** Does a step look at moments other than the place's own? Then signals have to be functions. */
   otherMoments: boolean;
+  /** Whether the loop begins anew: copies that are late then show what was before the seam. */
+  play: Play;
   /** Functions of the place for what steps say beside the running value. */
   attributes: Partial<Record<PlaceAttribute, string>>;
   /** Function that gives all targets at one place; see `WeaveOptions.together`. */

@@ -38,7 +38,7 @@ import { tableOf, writtenIn } from './tables';
 export function literalOf(piece: Piece, step: Step, param: Param): Value | undefined {
   if (param.type === 'number' && param.loopLength) return lengthOf(piece.loop, param.loopLength);
   const value = valueOf(step, param);
-  if (isKeyed(value)) return keysFit(param, value) ? keyedLiteral(value, 0) : defaultOf(param);
+  if (isKeyed(value)) return keysFit(param, value) ? keyedLiteral(value, 0, piece.loop.play) : defaultOf(param);
   if (isControlRef(value)) {
     const control = controlById(piece, value.control);
     const given = control && controlled(control, value);
@@ -82,7 +82,10 @@ export function slotValues(piece: Piece, slot: UniformSlot): number[] {
   const found = tableOf(slot.param, value);
   if (!found) return scalarsOf(slot.param, value);
   const rows = found.table.rows(
-    writtenIn(slot.param, step, found.entries, (choice) => literalOf(piece, step!, choice)),
+    writtenIn(slot.param, step, found.entries, {
+      literal: (choice) => literalOf(piece, step!, choice),
+      play: piece.loop.play,
+    }),
   );
   return rows[slot.stop!] ?? [0, 0, 0, 0];
 }
@@ -123,7 +126,7 @@ export function plainParams(
     else {
       const fixed = () =>
         isKeyed(value) && keysFit(param, value)
-          ? keyedScalars(value, phase)
+          ? keyedScalars(value, phase, piece.loop.play)
           : scalarsOf(param, literalOf(piece, step, param));
       const scalars = (isLink(value) ? follow(value) : fixed()).map((v) => withinRange(param, v));
       plain[param.id] =

@@ -56,6 +56,7 @@ export class Writer {
       loopRows,
       signals,
       otherMoments,
+      play: this.piece.loop.play,
       attributes,
       together,
     };

@@ -161,11 +161,15 @@ Place clPlaceHere() {
 `;
 }
 
+/** Phase of a place that is late: see `delayed`. */
+const lateText = ({ attributes, play }: FormText): string =>
+  play === 'once' ? `max(clPhase - ${attributes.delay}(clHere), 0.0)` : `fract(clPhase - ${attributes.delay}(clHere))`;
+
 /** Moves the vertex; its normal as well where `normals` is asked for. Leaves `clMovedTo` and `clNormalTo`. */
 export function vertexMove(body: Body, form: FormText, surface: string, normals: boolean): string {
   const place = [
     '  Place clHere = clPlaceAt(position, normal, clUvIn);',
-    form.attributes.delay ? `  clHere.phase = fract(clPhase - ${form.attributes.delay}(clHere));` : '',
+    form.attributes.delay ? `  clHere.phase = ${lateText(form)};` : '',
     form.attributes.tint ? `  clHere.tint *= ${form.attributes.tint}(clHere);` : '',
     '  clTime = clHere.phase;',
     body.cloud ? `  float clDot = ${form.attributes.dot ? `${form.attributes.dot}(clHere)` : '0.02'};` : '',

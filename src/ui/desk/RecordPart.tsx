@@ -1,7 +1,7 @@
 import type { PassWay } from '@/core/piece/passes';
 import { toggleRecording } from '@/state/recording';
-import { useRecording } from '@/state/recording-state';
-import { useWorkbench } from '@/state/workbench';
+import { useRecording, type RecordingLength } from '@/state/recording-state';
+import { undo, useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { PlainList } from './PlainList';
 import { PlainSlider } from './PlainSlider';
@@ -13,12 +13,19 @@ const HINTS: Record<PassWay, string> = {
 
 /** Playing the controls by hand: what is moved while the loop plays becomes keys. */
 export function RecordPart() {
-  const { on, runsIn, way, only } = useRecording();
-  const controls = useWorkbench((s) => s.piece.controls);
+  const { on, length, countIn, counting, left, runsIn, way, only } = useRecording();
+  const piece = useWorkbench((s) => s.piece);
+  const { controls, loop } = piece;
+  const isLoop = loop.play === 'loop';
   return (
     <section aria-label="Record" className="mb-4">
-      <div className="flex items-center justify-between">
-        <h2 className="font-semibold">Play by hand</h2>
+      <div className="flex items-center gap-1">
+        <h2 className="grow font-semibold">Play by hand</h2>
+        {left === piece && !on && (
+          <Button look="bare" onClick={() => undo()}>
+            Undo the recording
+          </Button>
+        )}
         <Button
           look={on ? 'main' : 'bare'}
           aria-pressed={on}
@@ -29,12 +36,35 @@ export function RecordPart() {
         </Button>
       </div>
       <div className="mb-1 grid grid-cols-[60px_minmax(0,1fr)] items-center gap-y-1 text-mute">
-        <span>Runs in</span>
-        <PlainSlider
-          label="Part of the loop that runs into its beginning"
-          value={runsIn}
-          onChange={(part) => useRecording.setState({ runsIn: part })}
+        <span>Takes</span>
+        <PlainList
+          label="How long is recorded"
+          value={length}
+          options={[
+            ['free', 'until it is ended'],
+            ['loop', isLoop ? 'one loop, from the seam' : 'all of it, from the beginning'],
+          ]}
+          disabled={on}
+          onChange={(next) => useRecording.setState({ length: next as RecordingLength })}
         />
+        {length === 'loop' && <span>Count-in</span>}
+        {length === 'loop' && (
+          <PlainList
+            label="Beats of the count-in"
+            value={String(countIn)}
+            options={[0, 2, 4, 8].map((n) => [String(n), n === 0 ? 'none' : `${n} beats`] as const)}
+            disabled={on}
+            onChange={(next) => useRecording.setState({ countIn: Number(next) })}
+          />
+        )}
+        {isLoop && <span>Join</span>}
+        {isLoop && (
+          <PlainSlider
+            label="Part of the loop over which its end continues into its beginning"
+            value={runsIn}
+            onChange={(part) => useRecording.setState({ runsIn: part })}
+          />
+        )}
         <span>Of</span>
         <PlainList
           label="What is recorded"
@@ -43,22 +73,28 @@ export function RecordPart() {
           disabled={on}
           onChange={(id) => useRecording.setState({ only: id || null })}
         />
-        <span>Passes</span>
-        <PlainList
-          label="What another pass does"
-          value={way}
-          options={[
-            ['replace', 'replace'],
-            ['add', 'add what moves'],
-          ]}
-          disabled={on}
-          onChange={(next) => useRecording.setState({ way: next as PassWay })}
-        />
+        {length === 'free' && isLoop && <span>Passes</span>}
+        {length === 'free' && isLoop && (
+          <PlainList
+            label="What another pass does"
+            value={way}
+            options={[
+              ['replace', 'replace'],
+              ['add', 'add what moves'],
+            ]}
+            disabled={on}
+            onChange={(next) => useRecording.setState({ way: next as PassWay })}
+          />
+        )}
       </div>
       <p className="text-faint" role="status">
-        {on
-          ? `Recording: move the controls; ${HINTS[way]}.`
-          : `The last ${Math.round(100 * runsIn)} % of the loop run into its beginning.`}
+        {counting > 0
+          ? `Begins in ${counting === 1 ? '1 beat' : `${counting} beats`}.`
+          : on
+            ? `Recording: move the controls${length === 'free' && isLoop ? `; ${HINTS[way]}` : ''}.`
+            : isLoop
+              ? `The last ${Math.round(100 * runsIn)} % of the loop continue into its beginning.`
+              : 'It ends with the last frame.'}
       </p>
     </section>
   );

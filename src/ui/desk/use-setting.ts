@@ -5,9 +5,9 @@ import { useWorkbench } from '@/state/workbench';
 
 /** What a control has at the playhead. */
 export function useSetting(control: Control): Setting {
-  const frames = useWorkbench((s) => s.piece.loop.frames);
+  const { frames, play } = useWorkbench((s) => s.piece.loop);
   const isMoving = control.track !== undefined && isKeyed(control.track);
   // A control without keys is not drawn again with every frame.
   const frame = useTransport((s) => (isMoving ? s.frame : 0));
-  return controlSetting(control, frame / frames);
+  return controlSetting(control, frame / frames, play);
 }

@@ -15,7 +15,7 @@ import { drawBand, frameByKey, laneOf } from './draw';
 import { keyEdit } from './key-edits';
 import { KeyHandles } from './KeyHandles';
 import { bandLanes, keysWithin } from './lanes';
-import { frameAt, phaseAt, scrolled, WHOLE, zoomed } from './scale';
+import { frameAt, phaseAt, scrolled, wholeView, zoomed } from './scale';
 import { StretchHandles } from './StretchHandles';
 import { useSize } from './use-size';
 import { useTraces } from './use-traces';
@@ -43,7 +43,7 @@ export function Band() {
   useSounds((s) => s.read);
   const track = trackOf(loop.sound?.asset);
   const size = useSize(canvas);
-  const [view, setView] = useState(WHOLE);
+  const [view, setView] = useState(() => wholeView(plays));
   const scale = { ...view, width: size.width };
   const keys = keptChoice(
     piece,
@@ -51,6 +51,7 @@ export function Band() {
   );
   const boxOf = (lane: (typeof lanes)[number]) => laneOf(traces, chosen, traces.indexOf(lane.trace), size.height);
 
+  useEffect(() => setView(wholeView(plays)), [plays]);
   // Keys are chosen on the lanes that are open.
   useEffect(() => chooseKeys([]), [selection?.strand, selection?.step]);
   useEffect(() => {
@@ -71,7 +72,7 @@ export function Band() {
   const goTo = (to: number) => {
     const transport = useTransport.getState();
     transport.play(false);
-    transport.goTo(to, frames);
+    transport.goTo(to, loop);
   };
   const placeOn = (event: { clientX: number; clientY: number }) => {
     const { left, top } = canvas.current!.getBoundingClientRect();
@@ -128,7 +129,7 @@ export function Band() {
       <BandButtons
         view={view}
         onZoom={(way) => zoom(way > 0 ? 1 / ZOOM : ZOOM, frameNear(frame / frames, view.middle))}
-        onWhole={() => setView(WHOLE)}
+        onWhole={() => setView(wholeView(plays))}
         folded={folded}
         onFold={lanes.length > 0 && (folded || traces.length > lanes.length) ? () => setFolded(!folded) : undefined}
       />

@@ -29,45 +29,47 @@ export function StretchHandles({ chosen, scale, frames }: Props) {
       useWorkbench.getState().edit(() => stretchKeys(before, chosen, span, next), `stretch ${end}`);
     };
   };
-  return copiesOf(span.from, { middle: scale.middle - span.length / 2, side: scale.side + span.length / 2 }).map(
-    (phase, i) => {
-      const [left, right] = [phaseX(phase, scale), phaseX(phase + span.length, scale)];
-      return (
-        <g key={i}>
-          <line x1={left} x2={right} y1={TOP} y2={TOP} className="stroke-lichen [stroke-width:2]" />
-          {(['from', 'to'] as const).map((end) => {
-            const x = end === 'from' ? left : right;
-            const at = end === 'from' ? phase : phase + span.length;
-            return (
-              <rect
-                key={end}
-                x={x - 3}
-                y={TOP - 6}
-                width={6}
-                height={12}
-                rx={1.5}
-                tabIndex={0}
-                role="slider"
-                aria-label={end === 'from' ? 'Beginning of the chosen keys' : 'End of the chosen keys'}
-                aria-valuenow={Math.round((at - Math.floor(at)) * frames)}
-                className="pointer-events-auto cursor-ew-resize fill-lichen stroke-ground"
-                onPointerDown={(e) => {
-                  const element = e.currentTarget;
-                  const move = stretched(end, phase);
-                  dragHandle(e, { moved: (m) => move(phaseAt(onBand(element, m).x, scale)) });
-                }}
-                onKeyDown={(e) => {
-                  const way = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
-                  if (!way) return;
-                  e.preventDefault();
-                  e.stopPropagation();
-                  stretched(end, phase)(at + (way * (e.shiftKey ? 10 : 1)) / frames);
-                }}
-              />
-            );
-          })}
-        </g>
-      );
-    },
-  );
+  return copiesOf(span.from, {
+    play: scale.play,
+    middle: scale.middle - span.length / 2,
+    side: scale.side + span.length / 2,
+  }).map((phase, i) => {
+    const [left, right] = [phaseX(phase, scale), phaseX(phase + span.length, scale)];
+    return (
+      <g key={i}>
+        <line x1={left} x2={right} y1={TOP} y2={TOP} className="stroke-lichen [stroke-width:2]" />
+        {(['from', 'to'] as const).map((end) => {
+          const x = end === 'from' ? left : right;
+          const at = end === 'from' ? phase : phase + span.length;
+          return (
+            <rect
+              key={end}
+              x={x - 3}
+              y={TOP - 6}
+              width={6}
+              height={12}
+              rx={1.5}
+              tabIndex={0}
+              role="slider"
+              aria-label={end === 'from' ? 'Beginning of the chosen keys' : 'End of the chosen keys'}
+              aria-valuenow={Math.round((at - Math.floor(at)) * frames)}
+              className="pointer-events-auto cursor-ew-resize fill-lichen stroke-ground"
+              onPointerDown={(e) => {
+                const element = e.currentTarget;
+                const move = stretched(end, phase);
+                dragHandle(e, { moved: (m) => move(phaseAt(onBand(element, m).x, scale)) });
+              }}
+              onKeyDown={(e) => {
+                const way = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
+                if (!way) return;
+                e.preventDefault();
+                e.stopPropagation();
+                stretched(end, phase)(at + (way * (e.shiftKey ? 10 : 1)) / frames);
+              }}
+            />
+          );
+        })}
+      </g>
+    );
+  });
 }

@@ -17,7 +17,7 @@ export function Transport() {
   const beats = beatsOf(loop);
   const step = (by: number) => {
     play(false);
-    goTo(useTransport.getState().frame + by, frames);
+    goTo(useTransport.getState().frame + by, loop);
   };
   return (
     <div className="flex flex-col justify-center gap-2 px-4 max-lg:px-2">

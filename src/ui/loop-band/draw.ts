@@ -82,22 +82,25 @@ export function drawBand(
 
 function drawMarks(g: CanvasRenderingContext2D, scale: Scale, height: number, frames: number): void {
   const { width, middle, side } = scale;
-  // Beyond half a loop on each side the same frames come again; that part is darker.
+  // Beyond half a loop on each side the same frames come again, and beyond the end of what plays once there are none:
+  // that part is darker.
   g.fillStyle = COLOURS.doubled;
-  const [left, right] = [phaseX(-0.5, scale), phaseX(0.5, scale)];
+  const [from, to] = scale.play === 'once' ? [0, 1] : [-0.5, 0.5];
+  const [left, right] = [phaseX(from, scale), phaseX(to, scale)];
   if (left > 0) g.fillRect(0, 0, left, height);
   if (right < width) g.fillRect(right, 0, width - right, height);
   const step = markStep(frames * side * 2);
   g.strokeStyle = COLOURS.line;
   g.lineWidth = 1;
   for (let f = Math.floor(((middle - side) * frames) / step) * step; f <= (middle + side) * frames; f += step) {
+    if (scale.play === 'once' && (f < 0 || f > frames)) continue;
     const x = Math.round(phaseX(f / frames, scale)) + 0.5;
     g.beginPath();
     g.moveTo(x, 0);
     g.lineTo(x, height);
     g.stroke();
     g.fillStyle = COLOURS.text;
-    if (f !== 0) g.fillText(String(((f % frames) + frames) % frames), x + 5, 15);
+    if (f !== 0 && f !== frames) g.fillText(String(((f % frames) + frames) % frames), x + 5, 15);
   }
 }
 
@@ -173,7 +176,10 @@ function drawTrace(
   g.strokeStyle = chosen.has(trace.id) ? COLOURS.chosen : COLOURS.trace;
   g.lineWidth = 1.5;
   g.beginPath();
-  for (let x = 0; x <= scale.width; x += 1.5) g.lineTo(x, y(phaseAt(x, scale)));
+  for (let x = 0; x <= scale.width; x += 1.5) {
+    const phase = phaseAt(x, scale);
+    if (scale.play === 'loop' || (phase >= 0 && phase < 1)) g.lineTo(x, y(phase));
+  }
   g.stroke();
   g.fillStyle = chosen.has(trace.id) ? COLOURS.chosen : COLOURS.text;
   if (lane >= NAMED) g.fillText(trace.name, 8, top + lane / 2 + 4);
@@ -209,7 +215,7 @@ function drawSeam(g: CanvasRenderingContext2D, scale: Scale, height: number, wor
 function drawHead(g: CanvasRenderingContext2D, scale: Scale, height: number, { frame, frames }: BandState): void {
   for (const phase of copiesOf(frame / frames, scale)) {
     const x = phaseX(phase, scale);
-    g.globalAlpha = Math.abs(phase) > 0.5 ? 0.4 : 1;
+    g.globalAlpha = scale.play === 'loop' && Math.abs(phase) > 0.5 ? 0.4 : 1;
     g.strokeStyle = COLOURS.head;
     g.fillStyle = COLOURS.head;
     g.lineWidth = 1;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { addStrand, blankPiece, setParam } from '@/core/piece/edit';
 import type { Keyed, Piece } from '@/core/piece/types';
-import { WHOLE } from './scale';
+import { wholeView } from './scale';
 import { laneOf, snapFrame, type Trace } from './draw';
 import { bandLanes, keyLanes, keysWithin, moveKey, signalLane } from './lanes';
 
@@ -85,7 +85,7 @@ describe('the band', () => {
     ]);
     expect(bandLanes(piece, signals, null, { folded: true }).traces).toHaveLength(3);
     const lies = laneOf(traces, chosen, 2, 98);
-    const scale = { ...WHOLE, width: 1000 };
+    const scale = { ...wholeView('loop'), width: 1000 };
     const within = (x: number, toX: number, y = 0, toY = 98) =>
       keysWithin(lanes[0]!, lies, { x, y, toX, toY }, scale).map((k) => k.index);
     expect(within(0, 1000)).toEqual([0, 1]);

@@ -8,6 +8,7 @@ import {
   type KeyOf,
   type KeyValue,
   type Piece,
+  type Play,
 } from '@/core/piece/types';
 import { definitionOf, paramOf } from '@/core/steps';
 import { changeKeys, keyedCurve, keyScalars, keysFit, keysOf, type KeyAt, type KeyPlace } from '@/core/weave';
@@ -104,7 +105,7 @@ export function keyLanes(piece: Piece): Lane[] {
         if (!param || !isKeyed(value) || !keysFit(param, value)) return [];
         const name = `${strand.name} ${param.name.toLowerCase()}`;
         const place = { strand: strand.id, step: step.id, param: param.id };
-        return lanesOf({ place, id: `${strand.id}/${step.id}/${param.id}`, name }, value.keys);
+        return lanesOf({ place, id: `${strand.id}/${step.id}/${param.id}`, name }, value.keys, piece.loop.play);
       }),
     ),
   );
@@ -113,7 +114,9 @@ export function keyLanes(piece: Piece): Lane[] {
 /** Lanes of all controls whose track has keys. */
 export const controlLanes = (piece: Piece): Lane[] =>
   piece.controls.flatMap(({ id, name, track }) =>
-    track && isKeyed(track) ? lanesOf({ place: { control: id }, id: `control ${id}`, name }, track.keys) : [],
+    track && isKeyed(track)
+      ? lanesOf({ place: { control: id }, id: `control ${id}`, name }, track.keys, piece.loop.play)
+      : [],
   );
 
 interface Source {
@@ -122,9 +125,9 @@ interface Source {
   name: string;
 }
 
-function lanesOf({ place, id, name }: Source, keys: KeyOf<KeyValue>[]): Lane[] {
+function lanesOf({ place, id, name }: Source, keys: KeyOf<KeyValue>[], play: Play): Lane[] {
   const [first] = keys;
-  const curve = keyedCurve({ keys });
+  const curve = keyedCurve({ keys }, play);
   const samples = Array.from({ length: SAMPLES }, (_, i) => curve(i / (SAMPLES - 1)));
   const timeOnly = typeof first!.value === 'string';
   const isVector = Array.isArray(first!.value);

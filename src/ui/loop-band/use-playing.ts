@@ -9,16 +9,20 @@ export function usePlaying(): void {
     if (!playing) return undefined;
     let timer = 0;
     const began = performance.now();
+    const { loop } = useWorkbench.getState().piece;
+    // Played from its end, what plays once begins again.
+    if (loop.play === 'once' && useTransport.getState().frame >= loop.frames - 1) useTransport.getState().goTo(0, loop);
     const from = useTransport.getState().frame;
     const tick = () => {
-      const { frames, rate, play } = useWorkbench.getState().piece.loop;
+      const { loop: now } = useWorkbench.getState().piece;
+      const { frames, rate, play } = now;
       const frame = from + Math.floor(((performance.now() - began) * rate) / 1000);
       if (play === 'once' && frame >= frames - 1) {
-        useTransport.getState().goTo(frames - 1, frames);
         useTransport.getState().play(false);
+        useTransport.getState().goTo(frames - 1, now);
         return;
       }
-      if (frame % frames !== useTransport.getState().frame) useTransport.getState().goTo(frame, frames);
+      if (frame % frames !== useTransport.getState().frame) useTransport.getState().goTo(frame, now);
       timer = requestAnimationFrame(tick);
     };
     timer = requestAnimationFrame(tick);

@@ -57,7 +57,7 @@ export function Handles({ strand, step, over: { project, distance } }: { strand:
             {tip && opening !== null && (
               <Cone {...{ project, tip, at, opening }} onOpen={(to) => set(cone!.opening, to)} />
             )}
-            <KeyPath {...{ strand, step, param, frames, project }} />
+            <KeyPath {...{ strand, step, param, frames, project }} play={piece.loop.play} />
           </g>
         );
       })}

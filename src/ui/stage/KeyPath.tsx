@@ -1,4 +1,4 @@
-import { isKeyed, type Step, type Strand, type Vector } from '@/core/piece/types';
+import { isKeyed, type Play, type Step, type Strand, type Vector } from '@/core/piece/types';
 import { paramOf } from '@/core/steps';
 import { changeKeys, keyedCurve, keysFit } from '@/core/weave';
 import { useTransport } from '@/state/transport';
@@ -14,24 +14,25 @@ interface Props {
   step: Step;
   param: string;
   frames: number;
+  play: Play;
   project: Over['project'];
 }
 
 /**
  * The way of a position that has keys: a tick for each frame, and its keys, which are dragged, and gone to by a press.
  */
-export function KeyPath({ strand, step, param, frames, project }: Props) {
+export function KeyPath({ strand, step, param, frames, play, project }: Props) {
   const value = step.params[param];
   const definition = paramOf(step, param);
   if (!isKeyed(value) || !definition || !keysFit(definition, value) || value.keys.length < 2) return null;
-  const curve = keyedCurve(value);
+  const curve = keyedCurve(value, play);
   const seen = (phase: number) => project(curve(phase) as Vector);
   const count = Math.min(frames, MOST_TICKS);
   const places = Array.from({ length: count }, (_, i) => seen(i / count)).filter((p) => p !== null);
   return (
     <g role="group" aria-label={`Path of ${param}`}>
-      <polygon
-        points={places.map((p) => `${p.x},${p.y}`).join(' ')}
+      <path
+        d={`M${places.map((p) => `${p.x} ${p.y}`).join('L')}${play === 'loop' ? 'Z' : ''}`}
         className="fill-none stroke-lichen/60"
         strokeWidth={1.25}
       />
@@ -50,7 +51,7 @@ export function KeyPath({ strand, step, param, frames, project }: Props) {
             at={key.value as Vector}
             project={project}
             label={`Key ${index + 1} of ${param} at frame ${frame}: drag it, or press to go there`}
-            onPress={() => useTransport.getState().goTo(frame, frames)}
+            onPress={() => useTransport.getState().goTo(frame, { frames, play })}
             onMove={(to) =>
               useWorkbench
                 .getState()

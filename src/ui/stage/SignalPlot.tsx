@@ -5,6 +5,7 @@ import { CanvasRenderer } from 'echarts/renderers';
 import { useLayoutEffect, useRef } from 'react';
 import type { FrameNumbers } from '@/core/preview/plot';
 import { useTransport } from '@/state/transport';
+import { useWorkbench } from '@/state/workbench';
 import { shortNumber } from '../number-words';
 
 echarts.use([LineChart, GridComponent, LegendComponent, TooltipComponent, CanvasRenderer]);
@@ -19,6 +20,7 @@ export function SignalPlot({ numbers }: { numbers: FrameNumbers }) {
   // It ends with its element: the frame may change while the row goes away.
   useLayoutEffect(() => {
     const { names, values } = numbers;
+    const { loop } = useWorkbench.getState().piece;
     const width = names.length;
     const frames = values.length / width;
     const chart = echarts.init(box.current!);
@@ -47,8 +49,11 @@ export function SignalPlot({ numbers }: { numbers: FrameNumbers }) {
         symbol: 'none',
         lineStyle: { width: 2 },
         color: COLOURS[n % COLOURS.length],
-        // The loop begins anew at its end.
-        data: Array.from({ length: frames + 1 }, (_, i) => [i, values[width * (i % frames) + n]]),
+        // A loop begins anew at its end.
+        data: Array.from({ length: loop.play === 'once' ? frames : frames + 1 }, (_, i) => [
+          i,
+          values[width * (i % frames) + n],
+        ]),
       })),
     });
     const place = () => {
@@ -62,7 +67,7 @@ export function SignalPlot({ numbers }: { numbers: FrameNumbers }) {
     resized.observe(box.current!);
     place();
     chart.getZr().on('click', ({ offsetX }) => {
-      useTransport.getState().goTo(chart.convertFromPixel({ xAxisIndex: 0 }, offsetX), frames);
+      useTransport.getState().goTo(chart.convertFromPixel({ xAxisIndex: 0 }, offsetX), loop);
     });
     const stop = useTransport.subscribe(place);
     return () => {

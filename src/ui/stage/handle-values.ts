@@ -19,9 +19,9 @@ import { tidy } from './in-plane';
 function settingAt(piece: Piece, step: Step, id: string, phase: number): unknown {
   const param = paramOf(step, id);
   const stored = param && valueOf(step, param);
-  if (!isControlRef(stored)) return param && literalAt(param, stored, phase);
+  if (!isControlRef(stored)) return param && literalAt(param, stored, phase, piece.loop.play);
   const control = controlById(piece, stored.control);
-  return control && controlSetting(control, phase);
+  return control && controlSetting(control, phase, piece.loop.play);
 }
 
 /** A place that a handle can take hold of; null where a link says it. */

@@ -145,10 +145,10 @@ describe('what the viewer is fed with', () => {
     await fed();
     expect(shown.map((s) => s.complete)).toEqual([false, true]);
     expect(useChecks.getState()).toMatchObject({ making: false, picture: { closes: true } });
-    useTransport.getState().goTo(3, 10);
+    useTransport.getState().goTo(3, { frames: 10, play: 'loop' });
     expect(phases.at(-1)).toBeCloseTo(0.3);
     feed.end();
-    useTransport.getState().goTo(5, 10);
+    useTransport.getState().goTo(5, { frames: 10, play: 'loop' });
     useWorkbench.getState().edit((p) => ({ ...p, name: 'other' }));
     expect(phases.at(-1)).toBeCloseTo(0.3);
     expect(shown).toHaveLength(2);
@@ -214,7 +214,7 @@ describe('what the viewer is fed with', () => {
     const cells = () => usePreviews.getState().drawn[`${stage.id}/${place.id}`];
     const first = cells();
     useTransport.getState().play(true);
-    useTransport.getState().goTo(2, 10);
+    useTransport.getState().goTo(2, { frames: 10, play: 'loop' });
     await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
     expect(cells()).toBe(first);
     useTransport.getState().play(false);
@@ -224,13 +224,13 @@ describe('what the viewer is fed with', () => {
 
     // What was to be drawn while a step was looked at is drawn afterwards.
     usePanels.setState({ looking: { strand: 'swell', step: 't2', on: 'frame' } });
-    useTransport.getState().goTo(4, 10);
+    useTransport.getState().goTo(4, { frames: 10, play: 'loop' });
     await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
     expect(cells()).toBe(second);
     usePanels.setState({ looking: null });
     await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
     expect(cells()).not.toBe(second);
-    useTransport.getState().goTo(6, 10);
+    useTransport.getState().goTo(6, { frames: 10, play: 'loop' });
     await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
     expect(cells()).not.toBe(second);
     feed.end();

@@ -61,7 +61,7 @@ export function KeyTable({
   write: WriteKeys;
   gesture: string;
 }) {
-  const frames = useWorkbench((s) => s.piece.loop.frames);
+  const { frames, play } = useWorkbench((s) => s.piece.loop);
   const count = keyed.keys.length;
   return (
     <details className="mb-1">
@@ -70,6 +70,7 @@ export function KeyTable({
         name={`Keys of ${name}`}
         of={name}
         frames={frames}
+        play={play}
         keys={keyed.keys}
         onChange={(keys, dragging) => write({ keys }, dragging ? gesture : undefined)}
       />

@@ -1,7 +1,7 @@
 import { Fragment } from 'react';
 import { LIMITS } from '@/core/piece/limits';
 import { boundedBend, sortedKeys } from '@/core/piece/keys';
-import { BEND, EASES, type Bend, type Ease, type KeyOf, type KeyValue } from '@/core/piece/types';
+import { BEND, EASES, type Bend, type Ease, type KeyOf, type KeyValue, type Play } from '@/core/piece/types';
 import { keyedLiteral } from '@/core/weave';
 import { shortNumber } from '../number-words';
 import { AddEntry, RemoveEntry } from './entries';
@@ -14,22 +14,24 @@ interface Props<V extends KeyValue> {
   of?: string;
   keys: KeyOf<V>[];
   frames: number;
+  play: Play;
   /** They are moments: each has a strength, and no way to the next. */
   moments?: boolean;
   onChange: (keys: KeyOf<V>[], dragging: boolean) => void;
 }
 
 /** A place for a new key: the middle of the longest way between two. */
-function longestGap<V extends KeyValue>(keys: KeyOf<V>[]): KeyOf<V> {
+function longestGap<V extends KeyValue>(keys: KeyOf<V>[], play: Play): KeyOf<V> {
   const sorted = sortedKeys(keys);
-  const spans = sorted.map((k, i) => (sorted[i + 1]?.at ?? sorted[0]!.at + 1) - k.at);
+  const end = play === 'once' ? 1 : sorted[0]!.at + 1;
+  const spans = sorted.map((k, i) => (sorted[i + 1]?.at ?? end) - k.at);
   const longest = spans.indexOf(Math.max(...spans));
   const at = (sorted[longest]!.at + spans[longest]! / 2) % 1;
-  return { at, value: keyedLiteral({ keys: sorted }, at) as V, ease: 'eased' };
+  return { at, value: keyedLiteral({ keys: sorted }, at, play) as V, ease: 'eased' };
 }
 
 /** The keys as a table; the loop band has the same keys to drag. */
-export function KeysField<V extends KeyValue>({ name, of, keys, frames, moments, onChange }: Props<V>) {
+export function KeysField<V extends KeyValue>({ name, of, keys, frames, play, moments, onChange }: Props<V>) {
   const entry = moments ? 'moment' : 'key';
   const label = (index: number, what: string) =>
     `${moments ? 'Moment' : 'Key'} ${index + 1}${of ? ` of ${of}` : ''}, ${what}`;
@@ -119,7 +121,7 @@ export function KeysField<V extends KeyValue>({ name, of, keys, frames, moments,
           name={entry}
           columns={4}
           disabled={keys.length >= LIMITS.stops}
-          onClick={() => onChange([...keys, longestGap(keys)], false)}
+          onClick={() => onChange([...keys, longestGap(keys, play)], false)}
         />
       </tbody>
     </table>

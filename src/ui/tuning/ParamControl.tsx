@@ -93,6 +93,7 @@ export function ParamControl({
           <KeysField
             name={param.name}
             frames={piece.loop.frames}
+            play={piece.loop.play}
             moments={param.moments}
             keys={(Array.isArray(value) ? value : param.default) as Key[]}
             onChange={(keys, dragging) => set(keys, dragging ? 'drag' : undefined)}

@@ -59,7 +59,7 @@ export const ParamRow = memo(function ParamRow({ piece, strand, step, definition
   const several = useSeveral();
   const stored = valueOf(step, param);
   const frame = useTransport((s) => (isKeyed(stored) ? s.frame : 0));
-  const value = literalAt(param, stored, frame / piece.loop.frames);
+  const value = literalAt(param, stored, frame / piece.loop.frames, piece.loop.play);
   const place = { strand: strand.id, step: step.id, param: param.id };
   const others = tunedWith(piece, several, place, param).length;
   const set = (next: Value | undefined, gesture?: string) =>

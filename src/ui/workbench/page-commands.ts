@@ -16,7 +16,7 @@ import { onStep, thenStep, type Command, type Situation } from './command';
 function oneFrame({ piece }: Situation, by: number): void {
   const { frame, play, goTo } = useTransport.getState();
   play(false);
-  goTo(frame + by, piece.loop.frames);
+  goTo(frame + by, piece.loop);
 }
 
 /** What is done to the whole piece and the page. */
@@ -49,7 +49,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
   {
     group: 'Look',
     name: 'To the first frame',
-    run: ({ piece }) => useTransport.getState().goTo(0, piece.loop.frames),
+    run: ({ piece }) => useTransport.getState().goTo(0, piece.loop),
   },
   {
     group: 'Look',

@@ -4,7 +4,8 @@ import { keys } from '../params';
 export const keyed: SignalStep = {
   op: 'signal.keys',
   name: 'Keys',
-  about: 'A few values over the loop. After the last it goes on to the first, so it closes.',
+  about:
+    'A few values over the loop. In a loop the last goes on to the first, so it closes; what plays once holds its last value.',
   takes: [],
   gives: 'float',
   also: ['keyframes', 'envelope', 'automation', 'steps', 'curve', 'easing', 'tween'],

@@ -1,5 +1,6 @@
 import type { FormMove } from '../../definition';
 import { choice, number, vector } from '../../params';
+import { repeatsParam, secondsParam } from '../../signal/moments/loop-length';
 
 export const magnet: FormMove = {
   op: 'form.magnet',
@@ -49,38 +50,58 @@ export const magnet: FormMove = {
     vector({ id: 'turn', name: 'Turn', about: 'About itself.', default: [0, 0, 0], min: -180, max: 180, unit: '°' }),
     vector({ id: 'size', name: 'Size', about: 'Times this, about itself.', default: [1, 1, 1], min: 0, max: 3 }),
     number({
-      id: 'trail',
+      id: 'lasts',
       name: 'Trail',
-      about: 'How many earlier places go on acting; slow stretches act stronger.',
+      about: 'How long the places where it was go on acting.',
       default: 0,
       min: 0,
-      max: 12,
-      hard: [0, 15],
-      whole: true,
+      max: 3,
+      hard: [0, 60],
+      unit: 's',
     }),
     number({
-      id: 'spacing',
-      name: 'Spacing',
-      about: 'Between one and the next.',
-      default: 0.02,
+      id: 'fade',
+      name: 'Fade',
+      about: 'How far the trail has weakened at its end.',
+      default: 1,
       min: 0,
-      max: 0.2,
+      max: 1,
       hard: [0, 1],
-      unit: 'loops',
     }),
+    number({
+      id: 'places',
+      name: 'Places',
+      about: 'At how many earlier places the trail is asked; more for fast ways.',
+      default: 8,
+      min: 1,
+      max: 15,
+      hard: [1, 15],
+      whole: true,
+    }),
+    secondsParam,
+    repeatsParam,
   ],
   handles: [{ at: 'position', turn: 'turn', reach: 'radius' }],
   needs: ['space', 'kernels'],
+  // As strong as where it acts most, along the mean of all its places by how near each is: what stands still has the
+  // same bulge with a trail as without.
   glsl: `
+  float count = lasts > 0.0 ? floor(places + 0.5) : 0.0;
+  float spacing = lasts / max(seconds * count, 1e-6);
+  float most = 0.0;
+  float total = 0.0;
   vec3 sum = vec3(0.0);
-  float steps = floor(trail + 0.5);
   for (int i = 0; i < 16; i++) {
-    if (float(i) > steps) break;
+    if (float(i) > count) break;
     Place q = p;
-    q.phase = fract(p.phase - float(i) * spacing);
+    float then = p.phase - float(i) * spacing;
+    q.phase = repeats > 0.5 ? fract(then) : max(then, 0.0);
     vec3 at = position(q);
-    float near = weight * kernelAt(length(p.rest - at) / radius, kernel) / (steps + 1.0);
+    float acts = 1.0 - fade * float(i) / max(count, 1.0);
+    float near = kernelAt(length(p.rest - at) / radius, kernel) * acts;
+    most = max(most, near);
+    total += near;
     sum += near * (at + turnedBy((v - at) * size, turn) + move - v);
   }
-  return v + sum;`,
+  return v + weight * most * sum / max(total, 1e-6);`,
 };

@@ -23,5 +23,8 @@ export const count: SignalStep = {
     }),
     number({ id: 'from', name: 'From', about: 'The first number.', default: 0, min: 0, max: 99, whole: true }),
   ],
-  glsl: '  return from + (modulo < 1.0 ? v.y : v.y - modulo * floor(v.y / modulo + 1e-4));',
+  // Before the first moment of what plays once, none has been counted.
+  glsl: `
+  float n = max(v.y, 0.0);
+  return from + (modulo < 1.0 ? n : n - modulo * floor(n / modulo + 1e-4));`,
 };

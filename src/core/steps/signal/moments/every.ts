@@ -1,6 +1,6 @@
 import type { SignalStep } from '../../definition';
 import { choice, number } from '../../params';
-import { beatsParam, secondsParam } from './loop-length';
+import { beatsParam, secondsParam, repeatsParam } from './loop-length';
 
 export const every: SignalStep = {
   op: 'signal.every',
@@ -39,6 +39,7 @@ export const every: SignalStep = {
       max: 1,
     }),
     secondsParam,
+    repeatsParam,
     beatsParam,
   ],
   // A whole number of moments, so that the loop closes. The phase is nudged: a moment is not missed by rounding.
@@ -46,6 +47,7 @@ export const every: SignalStep = {
   float times = max(1.0, floor((of == 1 ? beats / count : count) + 0.5));
   float along = p.phase * times - shift + 1e-4;
   float number = floor(along);
+  if (repeats < 0.5 && number < 0.0) return vec3(1e4, -1.0, 0.0);
   float since = max(along - number - 1e-4, 0.0) / times * seconds;
   return vec3(since, number - times * floor(number / times), 1.0);`,
 };

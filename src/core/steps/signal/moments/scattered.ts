@@ -1,6 +1,6 @@
 import type { SignalStep } from '../../definition';
 import { number, seedParam } from '../../params';
-import { secondsParam } from './loop-length';
+import { secondsParam, repeatsParam } from './loop-length';
 
 export const scattered: SignalStep = {
   op: 'signal.scattered',
@@ -42,6 +42,7 @@ export const scattered: SignalStep = {
     }),
     seedParam,
     secondsParam,
+    repeatsParam,
   ],
   needs: ['hash'],
   glsl: `
@@ -52,6 +53,7 @@ export const scattered: SignalStep = {
   // Where that of this part is still to come, the one of the part before, over the seam too.
   for (int back = 0; back < 2; back++) {
     float at = part - float(back);
+    if (at < 0.0 && repeats < 0.5) return vec3(1e4, -1.0, 0.0);
     float own = at < 0.0 ? at + count : at;
     place = (at + (1.0 - apart) * hashUnit(hashPcg(uint(int(own)) + key))) / count;
     if (place <= turn + 1e-6 || back == 1) { part = own; break; }

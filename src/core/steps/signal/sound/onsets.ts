@@ -18,8 +18,8 @@ function momentsOf({ values, params, seconds, repeats, number: which, sound }: L
   for (let frame = 0; frame < frames; frame++) {
     const index = found.findLastIndex(([at]) => at <= frame);
     const last = found[index] ?? (repeats ? found[found.length - 1] : undefined);
-    // Where nothing ever begins, or nothing has yet, the last one is long ago and has no strength.
-    if (!last) numbers[frame] = which === 0 ? 1e4 : 0;
+    // Where nothing ever begins, or nothing has yet, the last one is long ago, of no number and no strength.
+    if (!last) numbers[frame] = [1e4, -1, 0][which]!;
     else {
       const ago = (frame - last[0] + (index < 0 ? frames : 0)) * seconds;
       numbers[frame] = [ago, index < 0 ? found.length - 1 : index, last[1]][which]!;
