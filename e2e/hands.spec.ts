@@ -114,13 +114,32 @@ test('a number is dragged by its name, typed as a sum or in a unit, and turned b
   await page.mouse.wheel(0, -100);
   await expect.poll(value).toBeGreaterThan(2.1);
   const turned = await value();
-  // What cannot be read is said and stays to be mended; Escape goes back.
+  // What cannot be read, and what is more than it takes, is said at the field, which goes back.
   await scale.fill('2 * apples');
   await scale.press('Enter');
-  await expect(page.getByText('"apples" is not known here.')).toBeVisible();
-  await expect(scale).toHaveValue('2 * apples');
-  await scale.press('Escape');
+  await expect(page.getByRole('alert').filter({ hasText: '"apples" is not known here. It is' })).toBeVisible();
   await expect.poll(value).toBe(turned);
+  const octaves = page.getByLabel('Octaves, number');
+  await octaves.fill('1e3');
+  await octaves.press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: '1e3 is not taken here: it is 12 now.' })).toBeVisible();
+  // All digits are there while it is edited, and as many as matter where it is not.
+  await scale.fill('1.005');
+  await scale.press('Enter');
+  await expect(scale).toHaveValue('1.005');
+  // The wheel is for a slider on which the pointer rests, and for no other.
+  await page.getByRole('slider', { name: 'Scale' }).hover();
+  await page.mouse.wheel(0, -100);
+  await expect(scale).toHaveValue('1.005');
+  await expect
+    .poll(
+      async () => {
+        await page.mouse.wheel(0, -100);
+        return value();
+      },
+      { intervals: [500] },
+    )
+    .toBeGreaterThan(1.005);
 
   await page.keyboard.press('Escape');
   // The piece runs at 24 frames a second.

@@ -10,9 +10,22 @@ export function focusSelected(): boolean {
   return Boolean(cell);
 }
 
-/** The same as soon as what was changed is drawn. */
+/**
+ * The same as soon as what was changed is drawn, unless hands have given the keyboard to something else meanwhile: the
+ * next key is for that.
+ */
 export const focusSelectedSoon = (): void => {
-  requestAnimationFrame(() => focusSelected());
+  const before = document.activeElement;
+  requestAnimationFrame(() => {
+    const now = document.activeElement;
+    if (now === before || now === null || now === document.body) focusSelected();
+  });
+};
+
+/** Is the keyboard in the lattice, or nowhere? Elsewhere it stays with what is worked on, as with the playhead. */
+export const keyboardIsOnSteps = (): boolean => {
+  const now = document.activeElement;
+  return now === null || now === document.body || now.closest('[data-lattice]') !== null;
 };
 
 /** For dialogs: what had the keyboard before may be gone, and the step is what the artist goes on with. */

@@ -61,6 +61,7 @@ export function KeysField<V extends KeyValue>({ name, of, keys, frames, play, mo
                   label={label(i, 'frame')}
                   value={Math.round(key.at * frames * 100) / 100}
                   step={1}
+                  typedUnit="frames"
                   onChange={(v) => change(i, { at: Math.min(1, Math.max(0, v / frames)) })}
                 />
               </td>

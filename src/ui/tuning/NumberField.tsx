@@ -2,11 +2,10 @@ import { Slider } from 'radix-ui';
 import { useEffect, useRef, useState, type RefObject } from 'react';
 import type { NumberParam } from '@/core/steps';
 import { ExpressionError, numberIn } from '@/core/piece/expression';
-import { notify } from '@/state/notify';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { focusSelected } from '../lattice/focus';
 import { followPointer } from '../parts/drag';
-import { shortNumber } from '../number-words';
+import { fieldNumber, wholeNumber } from '../number-words';
 
 interface Props {
   param: NumberParam;
@@ -30,8 +29,13 @@ export const stepOf = (param: NumberParam): number => (param.whole ? 1 : (param.
 /** A slider for the usual range, and a number that can be typed or dragged beyond it. */
 export function NumberField({ param, value, onChange, onReset }: Props) {
   const step = stepOf(param);
+  const row = useRef<HTMLDivElement>(null);
+  useWheel(row, (way, pace) => onChange(tidy(value + way * step * pace, param)));
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_84px] items-center justify-end gap-3 @max-[330px]:grid-cols-[84px]">
+    <div
+      ref={row}
+      className="grid grid-cols-[minmax(0,1fr)_84px] items-center justify-end gap-3 @max-[330px]:grid-cols-[84px]"
+    >
       <Slider.Root
         value={[Math.min(param.max, Math.max(param.min, value))]}
         min={param.min}
@@ -62,6 +66,8 @@ interface InputProps {
   label: string;
   value: number;
   unit?: string;
+  /** The unit that is typed where none is shown, as frames in a table of them. */
+  typedUnit?: string;
   /** Change for one pixel of dragging or one press of an arrow key. */
   step: number;
   onChange: (value: number) => void;
@@ -75,54 +81,67 @@ export const paceOf = ({ shiftKey, altKey }: { shiftKey: boolean; altKey: boolea
  * A number to type (sums and units too: `2*pi/3`, `3 beats`), to drag sideways, or to change with the arrow keys or the
  * wheel (Shift: ten times, Alt: a tenth).
  */
-export function NumberInput({ label, value, unit, step, onChange }: InputProps) {
+export function NumberInput({ label, value, unit, typedUnit = unit, step, onChange }: InputProps) {
   const [text, setText] = useState<string | null>(null);
+  const [focused, setFocused] = useState(false);
+  const { note, say } = useNote();
   // What is typed, as the field has it now: leaving it comes before the next drawing.
   const typedNow = useRef<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
+  const latest = useRef(value);
   const type = (now: string | null) => {
     typedNow.current = now;
     setText(now);
   };
-  useEffect(() => type(null), [value]);
+  useEffect(() => {
+    latest.current = value;
+    type(null);
+  }, [value]);
   useWheel(input, (way, pace) => onChange(value + way * step * pace));
 
-  /** @returns whether what was typed could be read */
-  const commit = (): boolean => {
+  /** Takes what was typed; what cannot be read, or is taken as another number, is said at the field. */
+  const commit = (): void => {
     const now = typedNow.current;
-    if (now === null || now.trim() === '') return true;
+    type(null);
+    if (now === null || now.trim() === '') return;
     try {
-      const typed = numberIn(now, useWorkbench.getState().piece.loop, unit);
-      type(null);
+      const typed = numberIn(now, useWorkbench.getState().piece.loop, typedUnit);
       onChange(typed);
-      return true;
+      requestAnimationFrame(() => {
+        if (Math.abs(latest.current - typed) > 1e-5 * Math.max(Math.abs(typed), 1e-3))
+          say(`${now.trim()} is not taken here: it is ${wholeNumber(latest.current)} now.`);
+      });
     } catch (error) {
       if (!(error instanceof ExpressionError)) throw error;
-      notify('error', error.message);
-      return false;
+      say(`${error.message} It is ${wholeNumber(value)} as before.`);
     }
   };
   return (
-    <span className="tabular flex min-w-0 items-baseline justify-end gap-1">
+    <span className="tabular relative flex min-w-0 items-baseline justify-end gap-1">
       <input
         ref={input}
         aria-label={label}
+        aria-invalid={note !== null}
         inputMode="decimal"
-        value={text ?? shortNumber(value)}
+        value={text ?? (focused ? wholeNumber(value) : fieldNumber(value, step))}
         title="Type a number or a sum (2*pi/3, 3 beats), or drag sideways; Shift is coarse, Alt is fine"
         className="quiet-field w-full min-w-9 cursor-ew-resize px-1 py-0.5 text-right focus:cursor-text focus:bg-ground"
         onChange={(e) => type(e.target.value)}
-        onFocus={(e) => e.target.select()}
+        onFocus={(e) => {
+          setFocused(true);
+          const field = e.target;
+          // All digits are there with the next drawing, and are selected then.
+          requestAnimationFrame(() => document.activeElement === field && field.select());
+        }}
         onBlur={() => {
           commit();
-          type(null);
+          setFocused(false);
         }}
         onKeyDown={(e) => {
           if (e.key === 'Enter' || e.key === 'Escape') {
             e.preventDefault();
-            // What cannot be read stays, to be mended.
-            if (e.key === 'Enter' && !commit()) return;
-            type(null);
+            if (e.key === 'Enter') commit();
+            else type(null);
             // The keyboard goes back to the lattice, so that the next letter is a shortcut and not a digit.
             if (!focusSelected()) e.currentTarget.blur();
             return;
@@ -143,36 +162,74 @@ export function NumberInput({ label, value, unit, step, onChange }: InputProps) 
         }}
       />
       {unit && <span className="shrink-0 text-faint">{unit}</span>}
+      {note !== null && (
+        <span
+          role="alert"
+          className="absolute top-full right-0 z-40 w-56 rounded-md border border-bad bg-raised px-2 py-1 text-left text-text shadow-lg"
+        >
+          {note}
+        </span>
+      )}
     </span>
   );
 }
 
-/** Milliseconds without a turn of the wheel after which the next is an edit of its own. */
-const WHEEL_REST = 400;
+/** Milliseconds for which a field says what it did not take: long enough to be read twice. */
+const NOTE_MS = 6000;
 
-/** Turns of the wheel over a field that has the keyboard; the page then stays where it is. */
-function useWheel(field: RefObject<HTMLInputElement | null>, turned: (way: number, pace: number) => void): void {
+/** A sentence at a field, for a while. */
+function useNote(): { note: string | null; say: (sentence: string) => void } {
+  const [note, setNote] = useState<string | null>(null);
+  useEffect(() => {
+    if (note === null) return undefined;
+    const timer = setTimeout(() => setNote(null), NOTE_MS);
+    return () => clearTimeout(timer);
+  }, [note]);
+  return { note, say: setNote };
+}
+
+/** Milliseconds without a turn of the wheel after which the next is an edit of its own. */
+const WHEEL_REST_MS = 400;
+/** Milliseconds for which a pointer rests on a field before the wheel is for it, so that scrolling changes nothing. */
+const POINTER_REST_MS = 350;
+
+/**
+ * Turns of the wheel over a field that has the keyboard, or on which the pointer rests; the page then stays where it
+ * is. Turns that began elsewhere go on scrolling.
+ */
+export function useWheel(field: RefObject<HTMLElement | null>, turned: (way: number, pace: number) => void): void {
   const turn = useRef(turned);
   useEffect(() => {
     turn.current = turned;
   });
   useEffect(() => {
     const element = field.current!;
-    let rest = 0;
+    let quiet = 0;
+    let restsSince = Infinity;
+    const rest = () => (restsSince = performance.now());
+    const leave = () => (restsSince = Infinity);
     const onWheel = (e: WheelEvent) => {
       // With Shift the wheel goes sideways.
       const by = e.deltaY || e.deltaX;
-      if (document.activeElement !== element || by === 0) return;
+      const isMeant = element.contains(document.activeElement) || performance.now() - restsSince >= POINTER_REST_MS;
+      if (by === 0 || e.ctrlKey) return;
+      if (!isMeant) return void rest();
       e.preventDefault();
+      e.stopPropagation();
+      restsSince = -Infinity;
       turn.current(by < 0 ? 1 : -1, paceOf(e));
-      window.clearTimeout(rest);
-      rest = window.setTimeout(endGesture, WHEEL_REST);
+      window.clearTimeout(quiet);
+      quiet = window.setTimeout(endGesture, WHEEL_REST_MS);
     };
     // React listens without a say in whether the page scrolls.
     element.addEventListener('wheel', onWheel, { passive: false });
+    element.addEventListener('pointermove', rest);
+    element.addEventListener('pointerleave', leave);
     return () => {
-      window.clearTimeout(rest);
+      window.clearTimeout(quiet);
       element.removeEventListener('wheel', onWheel);
+      element.removeEventListener('pointermove', rest);
+      element.removeEventListener('pointerleave', leave);
     };
   }, [field]);
 }

@@ -1,6 +1,6 @@
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import { useWorkbench, type Selection } from '@/state/workbench';
-import { focusSelectedSoon } from '../lattice/focus';
+import { focusSelectedSoon, keyboardIsOnSteps } from '../lattice/focus';
 
 /** What is open and selected when a command is looked at. */
 export interface Situation {
@@ -13,9 +13,10 @@ export interface Situation {
 }
 
 /**
- * Where the keyboard has to be for a key to count. `anywhere`: in text as well. `outside text`: over an open dialog
- * as well. `page`: no dialog, menu or list is open; the ones after it are parts of that: on no button or slider, in
- * the lattice or on nothing, on nothing.
+ * Where the keyboard has to be for a key to count: keys are for the topmost layer alone. `outside text`: over an open
+ * dialog as well, as it shows the piece too, but over no menu or list. With all others no dialog, menu or list is open.
+ * `anywhere`: in text as well. `page`: not in text; the ones after it are parts of that: on no button or slider, in the
+ * lattice or on nothing, on nothing.
  */
 export type Where = 'anywhere' | 'outside text' | 'page' | 'off controls' | 'lattice' | 'on nothing';
 
@@ -45,10 +46,11 @@ export const onStep = (
   run: (now, key) => run(now.selected!, now, key),
 });
 
-/** Does it, and gives the keyboard to the step that is selected then. */
+/** Does it, and gives the keyboard to the step that is selected then, where it was on steps. */
 export const thenStep = (run: () => void) => () => {
+  const wasOnSteps = keyboardIsOnSteps();
   run();
-  focusSelectedSoon();
+  if (wasOnSteps) focusSelectedSoon();
 };
 
 /** How the keys of a command are written; nothing where it has none. */

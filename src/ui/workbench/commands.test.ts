@@ -10,6 +10,7 @@ import { aboutOf, COMMANDS, situation, writtenKeys, type Where } from './command
 import { pressed, runKey } from './shortcuts';
 
 vi.stubGlobal('requestAnimationFrame', () => 0);
+vi.stubGlobal('document', { activeElement: null, body: null });
 vi.stubGlobal('window', { getSelection: () => ({ toString: () => marked }) });
 let marked = '';
 

@@ -21,14 +21,18 @@ function typing(target: EventTarget | null): boolean {
   );
 }
 
-/** Does the keyboard stand where a key has to be pressed for it to count? */
+const MENUS = '[role="menu"],[role="listbox"]';
+const isOpen = (selector: string): boolean => document.querySelector(selector) !== null;
+
+/** Is the keyboard where it has to be for a key to count? */
 function stands(where: Where, target: EventTarget | null): boolean {
-  if (where === 'anywhere') return true;
-  if (typing(target)) return false;
+  if (isOpen(MENUS)) return false;
+  if (where !== 'anywhere' && typing(target)) return false;
   if (where === 'outside text') return true;
-  if (document.querySelector('[role="dialog"],[role="menu"],[role="listbox"]')) return false;
+  if (isOpen('[role="dialog"]')) return false;
   const within = (selector: string) => target instanceof HTMLElement && target.closest(selector) !== null;
   switch (where) {
+    case 'anywhere':
     case 'page':
       return true;
     case 'off controls':
@@ -40,6 +44,9 @@ function stands(where: Where, target: EventTarget | null): boolean {
       return target === document.body;
   }
 }
+
+/** Keys whose meaning in the browser is never what an artist wants here, whatever is open. */
+const NEVER_THE_BROWSERS = new Set(['Ctrl+S', 'Ctrl+K']);
 
 /**
  * Does the first command of a key that can be done.
@@ -60,7 +67,10 @@ export function useShortcuts(): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       // A dialog, menu or list has had the key already.
-      if (!event.defaultPrevented && runShortcut(event)) event.preventDefault();
+      if (event.defaultPrevented) return;
+      const key = pressed(event);
+      const marksThePage = key === 'Ctrl+A' && !typing(event.target);
+      if (runShortcut(event) || NEVER_THE_BROWSERS.has(key) || marksThePage) event.preventDefault();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

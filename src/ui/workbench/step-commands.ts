@@ -3,6 +3,7 @@ import { analyse, mayComeAndGo } from '@/core/weave';
 import { pick, toggleLook, usePanels } from '@/state/panels';
 import { hasMoments, strikeMoment } from '@/state/strikes';
 import { severalSelected, useWorkbench } from '@/state/workbench';
+import type { Step } from '@/core/piece/types';
 import { focusSelectedSoon } from '../lattice/focus';
 import { neighbour } from '../lattice/neighbour';
 import { focusTuning } from '../tuning/focus';
@@ -19,6 +20,12 @@ import {
   switchThere,
   takeStep,
 } from './selected';
+
+function selectRow(strand: string, steps: readonly Step[]): void {
+  const { select, selectTo } = useWorkbench.getState();
+  select({ strand, step: steps[0]!.id });
+  if (steps.length > 1) selectTo({ strand, step: steps.at(-1)!.id });
+}
 
 function walk({ piece, selected }: Situation, key: string): boolean {
   const { folded, foldedBundles } = usePanels.getState();
@@ -170,14 +177,18 @@ export const STEP_COMMANDS: readonly Command[] = [
     about: 'move the strand up or down',
     keys: ['Alt+ArrowUp', 'Alt+ArrowDown'],
     written: 'Alt+Up, Alt+Down',
-    where: 'outside text',
     ...onStep(({ strand }, _now, key) => shiftRow(strand, key === 'Alt+ArrowUp' ? -1 : 1)),
+  },
+  {
+    group: 'This step',
+    name: 'Select all steps of this row',
+    keys: ['Ctrl+A'],
+    ...onStep(({ strand }, { steps }) => selectRow(strand, steps)),
   },
   {
     group: 'This step',
     name: 'Copy this step',
     keys: ['Ctrl+C'],
-    where: 'outside text',
     ...onStep((at) => {
       // Words that are marked on the page are what is meant.
       if (window.getSelection()?.toString()) return false;
@@ -190,7 +201,6 @@ export const STEP_COMMANDS: readonly Command[] = [
     name: 'Paste after this step',
     about: 'paste steps or strands',
     keys: ['Ctrl+V'],
-    where: 'outside text',
     run: ({ selected }) => pasteAfter(selected),
   },
   {
