@@ -1,6 +1,7 @@
 import { defineConfig } from '@playwright/test';
 
-export const PORT = 3217;
+/** The port of the server under test; `npm run verify` takes one that is free. */
+export const PORT = Number(process.env.E2E_PORT ?? 3217);
 
 /** Debian's Chromium; WebGL2 runs in software. */
 export const CHROMIUM = {

@@ -1,7 +1,8 @@
-import { existsSync } from 'node:fs';
+import { isBuilt, isInstalled } from './build-state.mjs';
 import { installPackages, must, run } from './sh.mjs';
 
-/** Installs, builds and starts the application with the demo data, and prints the address. */
-if (!existsSync('node_modules/.package-lock.json')) await installPackages();
-await must('Building', 'npm', ['run', '-s', 'build']);
+/** Installs and builds where anything changed, starts the application with the demo data, and prints the address. */
+if (!isInstalled()) await installPackages();
+if (isBuilt()) console.log('Nothing changed since the last build.');
+else await must('Building', 'npm', ['run', '-s', 'build']);
 process.exit(await run('node', ['scripts/serve.mjs']));

@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { createServer } from 'node:net';
 
 /** Runs a command with our own output and gives its exit code. */
 export function run(command, args, options = {}) {
@@ -40,3 +41,14 @@ export function beside(what, command, args, options = {}) {
  */
 export const installPackages = () =>
   must('Installing packages', 'npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error']);
+
+/** A port on which nothing listens at present. */
+export const freePort = () =>
+  new Promise((resolve, reject) => {
+    const server = createServer();
+    server.once('error', reject);
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address();
+      server.close(() => resolve(port));
+    });
+  });

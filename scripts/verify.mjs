@@ -2,7 +2,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { keepGreen, lastGreen } from './last-green.mjs';
-import { beside, installPackages, must, run } from './sh.mjs';
+import { beside, freePort, installPackages, must, run } from './sh.mjs';
 
 /**
  * Everything that has to hold: packages, Chromium, lint, types, unit tests, browser tests. The last line is
@@ -67,7 +67,8 @@ const inBrowser = async () => {
   const built = await beside('Building', 'npm', ['run', '-s', 'build']);
   if (built !== 0) return built;
   if (!quick) console.log('\n# Browser tests');
-  const code = quick ? 0 : await run('npx', ['playwright', 'test'], { env: { ...process.env, CI: '1' } });
+  const env = { ...process.env, CI: '1', E2E_PORT: String(await freePort()) };
+  const code = quick ? 0 : await run('npx', ['playwright', 'test'], { env });
   if (!firefox) return code;
   const [command, ...rest] = vitest(firefoxFile);
   return (await beside('Firefox', command, [...rest, '--config', 'e2e/firefox/vitest.config.ts'])) || code;

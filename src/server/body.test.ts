@@ -34,6 +34,14 @@ describe('bodies', () => {
     expect(endless.sent()).toBeLessThan(20);
   });
 
+  it('are as small as an id where one is asked for, and not from pages of other sites', async () => {
+    const post = (body: string, headers = {}) => new Request('http://here/', { method: 'POST', body, headers });
+    await expect(readBody(post('['.repeat(3_800_000)), 1024)).rejects.toThrow('at most 1 KB');
+    expect(await readBody(post('{"id":"x"}', { 'sec-fetch-site': 'same-origin' }), 1024)).toBe('{"id":"x"}');
+    const foreign = await readBody(post('{}', { 'sec-fetch-site': 'cross-site' })).catch((e: unknown) => e);
+    expect(answerFor(foreign).status).toBe(403);
+  });
+
   it('are answered in the application’s own words', async () => {
     const large = answerFor(new PieceError('too-large', 'Too large.'));
     expect([large.status, await large.json()]).toEqual([413, { ok: false, code: 'too-large', error: 'Too large.' }]);

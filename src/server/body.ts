@@ -3,11 +3,15 @@ import { PieceError } from '@/core/piece/errors';
 import { LIMITS } from '@/core/piece/limits';
 
 /**
- * Reads a request's body as text and stops as soon as it is over the limit.
- * @throws PieceError `too-large`
+ * Reads a request's body as text and stops as soon as it is over the limit. Pages of other sites are refused: what they
+ * send, a visitor does not know of.
+ * @param most bytes
+ * @throws PieceError `too-large` or `cross-site`
  */
-export async function readBody(request: Request): Promise<string> {
-  checkSize(Number(request.headers.get('content-length') ?? 0), LIMITS.postBytes);
+export async function readBody(request: Request, most: number = LIMITS.postBytes): Promise<string> {
+  if (request.headers.get('sec-fetch-site') === 'cross-site')
+    throw new PieceError('cross-site', 'Requests of pages from other sites are not answered here.');
+  checkSize(Number(request.headers.get('content-length') ?? 0), most);
   const reader = request.body?.getReader();
   if (!reader) return '';
   const decoder = new TextDecoder();
@@ -17,15 +21,15 @@ export async function readBody(request: Request): Promise<string> {
     const { done, value } = await reader.read();
     if (done) return text + decoder.decode();
     size += value.length;
-    if (size > LIMITS.postBytes) {
+    if (size > most) {
       await reader.cancel();
-      checkSize(size, LIMITS.postBytes);
+      checkSize(size, most);
     }
     text += decoder.decode(value, { stream: true });
   }
 }
 
-const STATUS: Partial<Record<PieceError['code'], number>> = { 'too-large': 413 };
+const STATUS: Partial<Record<PieceError['code'], number>> = { 'too-large': 413, 'cross-site': 403 };
 
 /** An answer for what went wrong, in the words the application uses itself. */
 export function answerFor(error: unknown): Response {

@@ -8,6 +8,7 @@ import {
   WebMOutputFormat,
   type VideoCodec,
 } from 'mediabunny';
+import { dropMp4Times } from '@/core/formats/mp4-times';
 import type { Job, VideoFormat } from './job';
 
 const CODECS: Record<VideoFormat, VideoCodec> = { webm: 'vp9', mp4: 'avc' };
@@ -88,6 +89,8 @@ export class VideoWriter {
 
   async finish(): Promise<Uint8Array<ArrayBuffer>> {
     await this.output.finalize();
-    return new Uint8Array(this.target.buffer!);
+    const bytes = new Uint8Array(this.target.buffer!);
+    if (this.format === 'mp4') dropMp4Times(bytes);
+    return bytes;
   }
 }

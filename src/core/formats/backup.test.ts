@@ -47,6 +47,27 @@ describe('a backup', () => {
     expect(readBackup(writeBackup({ pieces: [], parts: [] }, AT))).toEqual({ pieces: [], parts: [] });
   });
 
+  const listOf = (versions: { file: string; at: number; name: null }[]) =>
+    changed((files) => {
+      const list = JSON.parse(new TextDecoder().decode(files['backup.json'])) as {
+        pieces: { versions: unknown[] }[];
+      };
+      list.pieces[0]!.versions = versions;
+      files['backup.json'] = strToU8(JSON.stringify(list));
+    });
+
+  it('is refused before it is read where it would take minutes: many entries, one file many times, a bomb', () => {
+    const many = Array.from({ length: 20_000 }, (_, i) => ({ file: `v${i}`, at: AT, name: null }));
+    expect(refusal(listOf(many))).toBe(
+      'This backup holds 20,005 pieces, versions and parts; at most 2,000 can be read.',
+    );
+    const [first] = Object.keys(unzipSync(writeBackup(backup(), AT))).filter((n) => n.startsWith('pieces/'));
+    const twice = Array.from({ length: 100 }, () => ({ file: first!, at: AT, name: null }));
+    expect(refusal(listOf(twice))).toContain('names a file more than once');
+    const bomb = Object.fromEntries(Array.from({ length: 40 }, (_, i) => [`f${i}`, new Uint8Array(4 * 1024 * 1024)]));
+    expect(refusal(zipSync(bomb))).toMatch(/all of them \d+ MB/);
+  });
+
   it('is a ZIP of files that are opened one by one as well', () => {
     const files = unzipSync(writeBackup(backup(), AT));
     const text = (name: string) => new TextDecoder().decode(files[name]);

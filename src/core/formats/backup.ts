@@ -57,8 +57,14 @@ const LIST_SHAPE = Joi.object<FileList>({
   parts: Joi.array().items(path).required(),
 });
 
-/** Most bytes of all files of a backup, unpacked. */
-const MOST = 40 * LIMITS.fileBytes;
+/** Bytes of all files of a backup, unpacked, at most. */
+const MAX_UNPACKED_BYTES = 16 * LIMITS.fileBytes;
+/** Times that files may be larger than they are packed: what artists write comes to some thirty. */
+const MAX_RATIO = 150;
+/** Bytes that a backup may have whatever its ratio. */
+const SMALL_BYTES = 8 * 1024 * 1024;
+/** Pieces, versions and parts at most. */
+const MAX_ENTRIES = 2000;
 
 const text = (data: unknown) => strToU8(`${JSON.stringify(data, null, 2)}\n`);
 
@@ -111,6 +117,15 @@ export function readBackup(bytes: Uint8Array): Backup {
     throw new PieceError('not-a-piece', 'This ZIP is no backup of Calm Lattice: it holds no "backup.json".');
   const { value: list, error } = LIST_SHAPE.validate(read(LIST), { convert: false });
   if (error) throw new PieceError('wrong-value', `The list of the backup is not well formed: ${error.message}.`);
+  const names = [...list.pieces.flatMap((p) => [p.file, ...p.versions.map((v) => v.file)]), ...list.parts];
+  if (names.length > MAX_ENTRIES)
+    throw new PieceError(
+      'too-large',
+      `This backup holds ${names.length.toLocaleString('en')} pieces, versions and parts; at most ` +
+        `${MAX_ENTRIES.toLocaleString('en')} can be read.`,
+    );
+  if (new Set(names).size < names.length)
+    throw new PieceError('wrong-value', 'The list of the backup names a file more than once.');
   return {
     pieces: list.pieces.map(({ file: name, changed, versions }) => {
       const piece = read(name);
@@ -171,11 +186,12 @@ function unpacked(bytes: Uint8Array): Record<string, Uint8Array> {
     return unzipSync(bytes, {
       filter: ({ originalSize }) => {
         whole += originalSize;
-        if (originalSize > LIMITS.fileBytes || whole > MOST)
+        const most = Math.min(MAX_UNPACKED_BYTES, Math.max(SMALL_BYTES, MAX_RATIO * bytes.length));
+        if (originalSize > LIMITS.fileBytes || whole > most)
           throw new PieceError(
             'too-large',
             `This backup holds more than can be read: a file may have ${LIMITS.fileBytes / 1048576} MB, all of ` +
-              `them ${MOST / 1048576} MB.`,
+              `them ${Math.floor(most / 1048576)} MB.`,
           );
         return true;
       },

@@ -1,5 +1,8 @@
 import { Zip, ZipPassThrough } from 'fflate';
 
+/** The earliest time that a ZIP can hold: the same frames are the same bytes whenever they are written. */
+const NO_TIME = new Date(1980, 0, 1);
+
 /** A ZIP of files that are compressed already (PNGs), so they are stored as they are. */
 export class FrameZip {
   private readonly chunks: Uint8Array[] = [];
@@ -12,6 +15,7 @@ export class FrameZip {
 
   add(name: string, bytes: Uint8Array): void {
     const file = new ZipPassThrough(name);
+    file.mtime = NO_TIME;
     this.zip.add(file);
     file.push(bytes, true);
   }

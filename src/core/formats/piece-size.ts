@@ -12,7 +12,9 @@ export function checkSize(bytes: number, limit: number = LIMITS.fileBytes): void
   if (bytes > limit) {
     throw new PieceError(
       'too-large',
-      `This file has ${(bytes / 1048576).toFixed(0)} MB; a piece may have at most ${limit / 1048576} MB.`,
+      limit < 1048576
+        ? `This has ${Math.ceil(bytes / 1024)} KB; at most ${Math.ceil(limit / 1024)} KB are taken.`
+        : `This file has ${(bytes / 1048576).toFixed(0)} MB; a piece may have at most ${limit / 1048576} MB.`,
     );
   }
 }
