@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import { errorSentence } from '@/core/error-sentence';
 import type { SamplingReading } from '@/core/checks/sampling';
 import type { MemoryCheck } from '@/core/checks/memory';
 import type { SeamReading } from '@/core/checks/seam';
@@ -67,7 +68,7 @@ export function startChecks(pictureSeam: () => Promise<PictureAnswer>): () => vo
       if (isOpen()) useChecks.setState({ sampling });
     } catch (error) {
       useChecks.setState({
-        problems: [...analyse(piece).problems, { strand: '', sentence: (error as Error).message }],
+        problems: [...analyse(piece).problems, { strand: '', sentence: errorSentence(error) }],
         measuring: false,
       });
     }

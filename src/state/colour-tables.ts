@@ -1,3 +1,4 @@
+import { errorSentence } from '@/core/error-sentence';
 import { CUBE_LIMITS, CUBE_TYPE, CubeError } from '@/core/formats/cube';
 import type { Asset } from '@/core/piece/types';
 import { hasPixels } from '@/core/weave';
@@ -35,7 +36,7 @@ export async function ensureTable(asset: Asset): Promise<boolean> {
     failed.add(asset.id);
     notify(
       'error',
-      `The colour table "${asset.name}" cannot be read. ${(error as Error).message} Where it is used, colours stay.`,
+      `The colour table "${asset.name}" cannot be read. ${errorSentence(error)} Where it is used, colours stay.`,
     );
     return false;
   }

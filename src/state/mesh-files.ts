@@ -1,3 +1,4 @@
+import { errorSentence } from '@/core/error-sentence';
 import { own } from '@/core/own';
 import { MESH_FILE_BYTES, MESH_TYPES } from '@/core/formats/mesh/file-types';
 import { fileMeshOf, provideFileMesh } from '@/core/mesh/files';
@@ -48,7 +49,7 @@ export async function ensureMesh(asset: Asset): Promise<boolean> {
     failed.add(asset.id);
     notify(
       'error',
-      `The form "${asset.name}" cannot be read. ${(error as Error).message} Where it is used, nothing stands.`,
+      `The form "${asset.name}" cannot be read. ${errorSentence(error)} Where it is used, nothing stands.`,
     );
     return false;
   }

@@ -1,3 +1,4 @@
+import { errorSentence } from '@/core/error-sentence';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { keptSize, PictureError, readHeader, type PictureHeader } from '@/core/formats/picture-header';
 import type { Pixels } from '@/core/glsl';
@@ -127,7 +128,7 @@ export async function ensurePicture(asset: Asset): Promise<boolean> {
     failed.add(asset.id);
     notify(
       'error',
-      `The picture "${asset.name}" cannot be shown. ${(error as Error).message} ` +
+      `The picture "${asset.name}" cannot be shown. ${errorSentence(error)} ` +
         'Where it is used, grey stands in for it.',
     );
     return false;

@@ -1,3 +1,4 @@
+import { errorSentence } from '@/core/error-sentence';
 import { once } from '@/core/once';
 import { create } from 'zustand';
 import { isLink, type Piece, type Strand } from '@/core/piece/types';
@@ -161,10 +162,7 @@ export function startPreviews(): () => void {
         // Stopped because of another form: it is drawn again.
         if (error instanceof Ended && job.strand.kind !== 'form') done.delete(job.strand.id);
         putPreviews(
-          job.strand.steps.map((s) => [
-            previewKey(job.strand.id, s.id),
-            { kind: 'none', why: (error as Error).message },
-          ]),
+          job.strand.steps.map((s) => [previewKey(job.strand.id, s.id), { kind: 'none', why: errorSentence(error) }]),
         );
       }
     }

@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import { errorSentence } from '@/core/error-sentence';
 import { fromBase64 } from '@/core/formats/base64';
 import { checkLength, isWav, SOUND_LIMITS, SoundError, WAV_TYPE } from '@/core/formats/wav';
 import { MADE_SOUNDS } from '@/core/sound/made';
@@ -91,10 +92,7 @@ export async function ensureSound(asset: Asset): Promise<boolean> {
     return true;
   } catch (error) {
     failed.add(asset.id);
-    notify(
-      'error',
-      `The sound "${asset.name}" cannot be read. ${(error as Error).message} What follows it stays at 0.`,
-    );
+    notify('error', `The sound "${asset.name}" cannot be read. ${errorSentence(error)} What follows it stays at 0.`);
     return false;
   }
 }

@@ -1,3 +1,4 @@
+import { errorSentence } from '@/core/error-sentence';
 import { bakeKey } from '@/core/forms/bake-key';
 import type { Skin } from '@/core/mesh/skin';
 import { strandById, type Piece, type Strand } from '@/core/piece/types';
@@ -51,7 +52,7 @@ export class MeshStore {
           error instanceof Ended
             ? `The making of "${strand.name}" was stopped. It stays as it was; undo the last change, or ` +
                 'change it again.'
-            : `"${strand.name}" could not be made: ${(error as Error).message}`,
+            : `"${strand.name}" could not be made: ${errorSentence(error)}`,
         );
       }
     }

@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import { errorSentence } from '@/core/error-sentence';
 import { costOfLoop, costOfPicture } from '@/core/checks/cost';
 import { acceptBackup, readBackup, writeBackup, type AcceptedBackup, type Backup } from '@/core/formats/backup';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
@@ -135,7 +136,7 @@ export const reader = {
       if (loopSteps(piece, analysis).length > 0) (await OverLoop.of(piece, analysis)).table(piece);
       return { piece, cost: costOfPicture(piece, analysis) };
     } catch (error) {
-      return { refused: (error as Error).message };
+      return { refused: errorSentence(error) };
     }
   },
 };

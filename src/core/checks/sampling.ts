@@ -1,6 +1,6 @@
 import { bake } from '../forms/bake';
 import { liveSkin } from '../forms/live-skin';
-import type { Mesh } from '../mesh/mesh';
+import { MeshError, type Mesh } from '../mesh/mesh';
 import { isDriven, strandById, type Piece, type Strand } from '../piece/types';
 import type { NumberParam } from '../steps';
 import { analyse, literalOf, type Analysis } from '../weave';
@@ -165,12 +165,19 @@ function quantile(values: number[], part: number): number {
   return sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))] ?? 0;
 }
 
+/** The same; null as well where its mesh cannot be made, which is said where it is made. */
+const measurableForm = (piece: Piece, strand: Strand, analysis: Analysis): Promise<Form | null> =>
+  formOf(piece, strand, analysis).catch((error: unknown) => {
+    if (error instanceof MeshError) return null;
+    throw error;
+  });
+
 /** Every live step of every form whose pattern its mesh is too coarse for. */
 export async function measureSampling(piece: Piece): Promise<SamplingReading[]> {
   const analysis = analyse(piece);
   const readings: SamplingReading[] = [];
   for (const strand of piece.strands) {
-    const form = strand.kind === 'form' ? await formOf(piece, strand, analysis) : null;
+    const form = strand.kind === 'form' ? await measurableForm(piece, strand, analysis) : null;
     for (const subject of form?.subjects ?? []) {
       const reading = readAlong(subject, form!.spots, PHASES);
       const factor = (way: Way) => EDGES_PER_WAVE * wavesOn(reading, (i) => form!.way[i] === way);

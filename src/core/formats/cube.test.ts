@@ -96,6 +96,10 @@ describe('a colour table', () => {
     ['two sizes', 'LUT_1D_SIZE 2\nLUT_3D_SIZE 2', /two sizes/],
     ['a word for a number', 'LUT_1D_SIZE 2\n\n0 0 0\n0 x 1', /Line 4 should hold 3 numbers/],
     ['a keyword of another format', 'LUT_9D_SIZE 2', /"LUT_9D_SIZE"/],
+    ['a number beyond every colour', 'LUT_1D_SIZE 2\n0 0 0\n1e300 0 0', /beyond a million/],
+    ['a hexadecimal number', 'LUT_1D_SIZE 2\n0 0 0\n0x10 0 0', /Line 3 should hold 3 numbers/],
+    ['a binary number', 'LUT_1D_SIZE 0b10', /Line 1 should hold 1 number/],
+    ['nothing but comments', '#\n'.repeat(200_000), /hardly anything but comments/],
     ['NaN', 'LUT_1D_SIZE 2\n0 0 0\nNaN 0 0', /does not know|should hold/],
     [
       'a domain the wrong way round',

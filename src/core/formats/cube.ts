@@ -22,6 +22,9 @@ export const CUBE_LIMITS = {
   /** Steps that the format allows, and those that are kept: a larger table is read at as many places. */
   stated: { 1: 65536, 3: 256 },
   kept: { 1: 4096, 3: 65 },
+  number: 1e6,
+  /** Lines without a colour or a keyword. */
+  comments: 100_000,
 } as const;
 
 type Triple = [number, number, number];
@@ -41,20 +44,32 @@ interface Header {
 export function readCube(text: string): ColourTable {
   const header: Partial<Header> = {};
   const values: number[] = [];
-  for (const [at, line] of text.split(/\r?\n/).entries()) {
-    const words = line.trim().split(/\s+/);
+  let comments = 0;
+  for (let from = 0, at = 1; from < text.length; at++) {
+    const found = text.indexOf('\n', from);
+    const end = found < 0 ? text.length : found;
+    const words = text.slice(from, end).trim().split(/\s+/);
+    from = end + 1;
     const [first] = words;
-    if (!first || first.startsWith('#') || first === 'TITLE') continue;
-    if (/^[A-Z]/.test(first)) readKeyword(first, words.slice(1), header, at + 1);
-    else values.push(...numbersOf(words, 3, at + 1));
+    if (!first || first.startsWith('#') || first === 'TITLE') {
+      if (++comments > CUBE_LIMITS.comments) throw new CubeError('It holds hardly anything but comments.');
+      continue;
+    }
+    if (/^[A-Z]/.test(first)) readKeyword(first, words.slice(1), header, at);
+    else values.push(...numbersOf(words, 3, at));
   }
   return tableOf(header, values);
 }
 
+/** Numbers as the format has them: decimal, with an exponent or without. */
+const DECIMAL = /^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/;
+
 function numbersOf(words: string[], count: number, line: number): number[] {
-  const numbers = words.map(Number);
-  if (words.length !== count || !numbers.every(Number.isFinite))
+  if (words.length !== count || !words.every((w) => DECIMAL.test(w)))
     throw new CubeError(`Line ${line} should hold ${count} ${count === 1 ? 'number' : 'numbers'}, and does not.`);
+  const numbers = words.map(Number);
+  if (!numbers.every((v) => Math.abs(v) <= CUBE_LIMITS.number))
+    throw new CubeError(`Line ${line} holds a number beyond a million, which no colour has.`);
   return numbers;
 }
 

@@ -11,6 +11,10 @@ export const SOUND_LIMITS = {
   /** It is kept in the piece, which has at most 64 MB itself. */
   bytes: 24 * 2 ** 20,
   seconds: 600,
+  /** Samples a second. */
+  rate: 192_000,
+  /** Size of a sample: floats may go beyond 1, and not without end. */
+  sample: 8,
 } as const;
 
 const [PCM, FLOAT, EXTENSIBLE] = [1, 3, 0xfffe];
@@ -89,8 +93,12 @@ export function readWav(bytes: Uint8Array): Sound {
 function samplesOf(view: DataView, format: Format | null, from: number, end: number): Sound {
   if (!format) throw new SoundError('It does not say what its samples are.');
   const { channels, rate, bits } = format;
-  if (channels < 1 || channels > 64 || rate < 1000 || rate > 768_000)
+  if (channels < 1 || channels > 64 || rate < 1000)
     throw new SoundError(`It says it has ${channels} channels and ${rate} samples a second, which cannot be.`);
+  if (rate > SOUND_LIMITS.rate)
+    throw new SoundError(
+      `It has ${rate.toLocaleString('en')} samples a second; at most ${SOUND_LIMITS.rate.toLocaleString('en')} are read.`,
+    );
   const read = reader(view, format);
   const wide = bits / 8;
   const count = Math.floor((end - from) / (wide * channels));
@@ -99,7 +107,8 @@ function samplesOf(view: DataView, format: Format | null, from: number, end: num
   for (let i = 0; i < count; i++) {
     let sum = 0;
     for (let c = 0; c < channels; c++) sum += read(from + wide * (i * channels + c));
-    samples[i] = Number.isFinite(sum) ? sum / channels : 0;
+    const most = SOUND_LIMITS.sample;
+    samples[i] = Number.isNaN(sum) ? 0 : Math.min(most, Math.max(-most, sum / channels));
   }
   return { rate, samples };
 }

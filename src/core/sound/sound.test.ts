@@ -189,6 +189,8 @@ describe('a WAV', () => {
     ['doubles', wav(3, 64, 1, (v, at) => v.setFloat64(at, 0.25, true)), 0.25],
     ['two channels', wav(1, 16, 2, (v, at) => v.setInt16(at, 16384, true)), 0.25],
     ['another chunk before it', wav(1, 16, 1, (v, at) => v.setInt16(at, 8192, true), 'LIST\x02\0\0\0hi'), 0.25],
+    ['doubles without end', wav(3, 64, 1, (v, at) => v.setFloat64(at, 1e300, true)), SOUND_LIMITS.sample],
+    ['infinity', wav(3, 32, 1, (v, at) => v.setFloat32(at, -Infinity, true)), -SOUND_LIMITS.sample],
     ['not a number', wav(3, 32, 1, (v, at) => v.setFloat32(at, NaN, true)), 0],
   ])('of %s', (_, bytes, wanted) => {
     expect(readWav(bytes).samples[0]).toBeCloseTo(wanted, 6);
@@ -200,6 +202,7 @@ describe('a WAV', () => {
     ['a file cut short', writeWav(tone).subarray(0, 30), /ends before/],
     ['strange samples', wav(1, 12, 1, () => undefined), /12 bits/],
     ['a compressed WAV', wav(85, 16, 1, () => undefined), /kind that is not read/],
+    ['samples beyond every card', writeWav({ rate: 768_000, samples: tone.samples }), /at most 192,000 are read/],
     ['no channels', wav(1, 16, 0, () => undefined), /0 channels/],
     [
       'an hour',

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { errorSentence } from '@/core/error-sentence';
 import { fileStem } from '@/core/formats/file-stem';
 import { MESH_FORMATS, type MeshFormat } from '@/core/formats/mesh/file-types';
 import type { Piece, Strand } from '@/core/piece/types';
@@ -37,7 +38,7 @@ function useLoopSize(piece: Piece, form: string, wanted: boolean): string | null
       void ensureAssets(piece)
         .then(() => studio().loopSize(withoutAssetData(piece), form, piece.loop.frames))
         .then((bytes) => say(` takes about ${Math.max(0.1, bytes / 2 ** 20).toFixed(1)} MB.`))
-        .catch((error: unknown) => say(`: ${(error as Error).message}`));
+        .catch((error: unknown) => say(`: ${errorSentence(error)}`));
     return () => {
       ended = true;
     };
@@ -72,7 +73,7 @@ export function TakeForm({ forms }: { forms: Strand[] }) {
       notify('done', 'Done. The file is with your downloads.');
     } catch (error) {
       if (error instanceof Ended) notify('info', 'Stopped. No file was written.');
-      else notify('error', (error as Error).message);
+      else notify('error', errorSentence(error));
     }
     setBusy(false);
   };

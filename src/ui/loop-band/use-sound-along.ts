@@ -1,3 +1,4 @@
+import { errorSentence } from '@/core/error-sentence';
 import { useEffect } from 'react';
 import { notify } from '@/state/notify';
 import { SoundPlayer } from '@/state/sound-player';
@@ -13,7 +14,7 @@ export function useSoundAlong(): void {
     const player = new SoundPlayer();
     player
       .play(useWorkbench.getState().piece)
-      .catch((error: unknown) => notify('error', `The sound cannot be played. ${(error as Error).message}`));
+      .catch((error: unknown) => notify('error', `The sound cannot be played. ${errorSentence(error)}`));
     return () => player.stop();
   }, [playing, loop]);
 }

@@ -1,4 +1,5 @@
 import { useEffect } from 'react';
+import { errorSentence } from '@/core/error-sentence';
 import { numberControls } from '@/core/piece/rehearsal';
 import { MADE_SOUNDS } from '@/core/sound/made';
 import { listen, MICROPHONE, stopListening, useMicrophone } from '@/state/microphone';
@@ -19,7 +20,7 @@ export function MicrophonePart() {
       if (next) await listen(next);
       else stopListening();
     } catch (error) {
-      notify('error', (error as Error).message);
+      notify('error', errorSentence(error));
     }
   };
   return (

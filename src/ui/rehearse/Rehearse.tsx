@@ -1,5 +1,6 @@
 import { Cable, Maximize2, Monitor, SlidersVertical } from 'lucide-react';
 import { useRef, useState, type PointerEvent } from 'react';
+import { errorSentence } from '@/core/error-sentence';
 import { drivenBy } from '@/core/piece/rehearsal';
 import { listenToMidi } from '@/state/midi';
 import { notify } from '@/state/notify';
@@ -66,7 +67,7 @@ async function connect(): Promise<void> {
         : 'No MIDI device is plugged in; one that is plugged in now is heard as well.',
     );
   } catch (error) {
-    notify('error', (error as Error).message);
+    notify('error', errorSentence(error));
   }
 }
 

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { errorSentence } from '@/core/error-sentence';
 import type { Piece } from '@/core/piece/types';
 import { Recent } from '@/core/recent';
 import type { Kept } from '@/state/kept';
@@ -33,7 +34,7 @@ async function vet(item: Kept): Promise<Vetted> {
     return { state: 'sound', piece: answer.piece, drawn: answer.cost <= MAX_DRAWN_COST };
   } catch (error) {
     if (error instanceof TooLong) return { state: 'slow' };
-    return { state: 'refused', why: (error as Error).message };
+    return { state: 'refused', why: errorSentence(error) };
   }
 }
 

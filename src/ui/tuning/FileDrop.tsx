@@ -1,3 +1,4 @@
+import { errorSentence } from '@/core/error-sentence';
 import { FileUp, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { notify } from '@/state/notify';
@@ -30,7 +31,7 @@ export function FileDrop({ name, words, accept, file, take, onClear }: Props) {
     try {
       await take(taken, control.signal, setPart);
     } catch (error) {
-      if (!control.signal.aborted) notify('error', `"${taken.name}" was not taken in. ${(error as Error).message}`);
+      if (!control.signal.aborted) notify('error', `"${taken.name}" was not taken in. ${errorSentence(error)}`);
     } finally {
       setStop(null);
     }

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { errorSentence } from '@/core/error-sentence';
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
 import { patchPlace } from '@/core/preview/patch';
@@ -44,7 +45,7 @@ export function LargePreview({ piece, strand, step }: Props) {
           : (place.rest as number[]).map(shortNumber).join(', ');
       setRead(`${values.map(shortNumber).join('  ')} at ${where}`);
     } catch (error) {
-      setRead((error as Error).message);
+      setRead(errorSentence(error));
     }
   };
 
@@ -106,7 +107,7 @@ function useLarge(piece: Piece, strand: Strand, step: Step): Preview | undefined
         const drawn = await studio().previews(job);
         if (!ended) setPreview(drawn[0]?.[1]);
       } catch (error) {
-        if (!ended) setPreview({ kind: 'none', why: (error as Error).message });
+        if (!ended) setPreview({ kind: 'none', why: errorSentence(error) });
       }
     }, 30);
     return () => {

@@ -1,3 +1,4 @@
+import { errorSentence } from '@/core/error-sentence';
 import { circlePath, fewerPoints, spiralPath, type TakenPath } from '@/core/mesh/path-from';
 import { setParam } from '@/core/piece/edit';
 import { wouldCycle } from '@/core/weave';
@@ -30,7 +31,7 @@ export function PathTools({ piece, strand, step, definition, param }: Omit<Param
     try {
       take(await studio().rim(withoutAssetData(useWorkbench.getState().piece), form));
     } catch (error) {
-      notify('error', `No path was taken from "${name}". ${(error as Error).message}`);
+      notify('error', `No path was taken from "${name}". ${errorSentence(error)}`);
     }
   };
   const forms = piece.strands.filter((s) => s.kind === 'form' && !wouldCycle(piece, s.id, strand.id));

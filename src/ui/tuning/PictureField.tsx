@@ -1,5 +1,6 @@
 import { ImagePlus, X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import { errorSentence } from '@/core/error-sentence';
 import { setPictureParam } from '@/core/piece/edit';
 import type { Piece, Step, Strand } from '@/core/piece/types';
 import type { PictureParam } from '@/core/steps';
@@ -34,7 +35,7 @@ export function PictureField({ piece, strand, step, param, value, onClear }: Pro
       const taken = await importPicture(file);
       useWorkbench.getState().edit((p) => setPictureParam(p, strand.id, step.id, param.id, taken));
     } catch (error) {
-      notify('error', `"${file.name}" was not taken in. ${(error as Error).message}`);
+      notify('error', `"${file.name}" was not taken in. ${errorSentence(error)}`);
     } finally {
       setBusy(false);
     }

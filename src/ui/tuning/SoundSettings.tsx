@@ -1,3 +1,4 @@
+import { errorSentence } from '@/core/error-sentence';
 import { setLoop, setSound } from '@/core/piece/edit';
 import type { Piece, LoopSound } from '@/core/piece/types';
 import type { NumberParam } from '@/core/steps';
@@ -56,9 +57,7 @@ export function SoundSettings({ piece }: { piece: Piece }) {
               run: () =>
                 void madeSoundFile(id)
                   .then((file) => take(file))
-                  .catch((error: unknown) =>
-                    notify('error', `"${name}" was not taken in. ${(error as Error).message}`),
-                  ),
+                  .catch((error: unknown) => notify('error', `"${name}" was not taken in. ${errorSentence(error)}`)),
             }))
           }
         />

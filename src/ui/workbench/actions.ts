@@ -1,3 +1,4 @@
+import { errorSentence } from '@/core/error-sentence';
 import { fileStem } from '@/core/formats/file-stem';
 import { writePiece } from '@/core/formats/piece-file';
 import { PIECE_ENDING } from '@/core/formats/piece-size';
@@ -157,8 +158,7 @@ export function saveGlsl(strand: string): void {
   const name = strandById(piece, strand)?.name ?? 'field';
   void exportGlsl(piece, strand).then(
     (text) => download(`${fileStem(piece.name)}-${fileStem(name)}.frag`, text, 'text/plain'),
-    (error: unknown) =>
-      notify('error', `"${name}" cannot be written as GLSL: ${error instanceof Error ? error.message : String(error)}`),
+    (error: unknown) => notify('error', `"${name}" cannot be written as GLSL: ${errorSentence(error)}`),
   );
 }
 
