@@ -118,11 +118,11 @@ test('a number is dragged by its name, typed as a sum or in a unit, and turned b
   await scale.fill('2 * apples');
   await scale.press('Enter');
   await expect(page.getByRole('alert').filter({ hasText: '"apples" is not known here. It is' })).toBeVisible();
-  await expect.poll(value).toBe(turned);
+  await expect.poll(value).toBeCloseTo(turned, 2);
   const octaves = page.getByLabel('Octaves, number');
   await octaves.fill('1e3');
   await octaves.press('Enter');
-  await expect(page.getByRole('alert').filter({ hasText: '1e3 is not taken here: it is 12 now.' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: '1e3 is not taken here: it is 10 now.' })).toBeVisible();
   // All digits are there while it is edited, and as many as matter where it is not.
   await scale.fill('1.005');
   await scale.press('Enter');

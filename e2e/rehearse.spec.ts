@@ -109,13 +109,10 @@ test('the pointer over the picture is learnt and plays; what a controller played
   await expect(page.getByText(/^frame [1-4]\d of 48/)).toBeVisible();
   await page.getByRole('slider', { name: 'Fader 1' }).press('Home');
   await page.getByRole('button', { name: 'End and write keys' }).click();
-  await expect(page.getByText(/keys into one parameter/)).toBeVisible();
+  await expect(page.getByText(/has \d+ keys, within .* 1 parameter follows it/)).toBeVisible();
   await page.getByRole('button', { name: 'Back to the workbench' }).click();
-  await page
-    .getByRole('button', { name: /^Exposure in out/ })
-    .first()
-    .click();
-  await expect(page.getByRole('region', { name: 'Tuning' }).getByText(/^\d+ keys$/)).toBeVisible();
+  await page.getByRole('tab', { name: /^Desk/ }).click();
+  await expect(page.getByRole('slider', { name: /^Key \d+ of .+ at frame \d+/ }).first()).toBeVisible();
   await expect(seam(page)).toHaveText(/^closes/);
 });
 
@@ -161,7 +158,7 @@ test('frames go away as the simulated controller played them, also after a reloa
     await fader.press(key);
   }
   await page.getByRole('button', { name: 'End and write keys' }).click();
-  await expect(page.getByText(/keys into one parameter, within 0\.\d % of what was played/)).toBeVisible();
+  await expect(page.getByText(/has \d+ keys, within 0\.\d % of what was played; 1 parameter follows it/)).toBeVisible();
   const seen = await page.evaluate(() => (window as unknown as { seen: [number, number][] }).seen);
   await page.getByRole('button', { name: 'Back to the workbench' }).click();
   const frames = await framesOf(page);

@@ -21,6 +21,7 @@ import {
   stage,
   startBlank,
   pickItem,
+  pixelsOf,
 } from './artist';
 import { test } from './lasting-page';
 
@@ -33,7 +34,7 @@ test('a number is keyed where it stands, from the panel, by keyboard, and on the
   await expect(seam(page)).toHaveText(/^closes/);
   const before = await settled(stage(page));
   await page.getByRole('button', { name: 'Key Lens', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'Take the key of Lens away' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Remove the key of Lens' })).toBeVisible();
   await goToFrame(page, 6);
   // Between keys it has the value that they give; another one there sets a key.
   await expect(lens).toHaveValue('38');
@@ -70,9 +71,9 @@ test('a number is keyed where it stands, from the panel, by keyboard, and on the
   await goToFrame(page, 3);
   await expect(lens).toHaveValue('38');
   await goToFrame(page, 6);
-  await page.getByRole('button', { name: 'Take the key of Lens away' }).press('Enter');
+  await page.getByRole('button', { name: 'Remove the key of Lens' }).press('Enter');
   await goToFrame(page, 0);
-  await page.getByRole('button', { name: 'Take the key of Lens away' }).press('Enter');
+  await page.getByRole('button', { name: 'Remove the key of Lens' }).press('Enter');
   await expect(page.getByRole('button', { name: 'Key Lens', exact: true })).toBeVisible();
   await expect(lens).toHaveValue('38');
 });
@@ -416,20 +417,75 @@ test('a control is played by hand, and what was played is in the loop as keys', 
     await expect(page.getByText(/^frame \d+ of 48/)).not.toHaveText(frame);
   }
   await page.getByRole('button', { name: 'End and write keys' }).click();
-  await expect(page.getByText(/"pull": \d+ keys into (one parameter|[1-9]\d* parameters), within/)).toBeVisible();
+  await expect(page.getByText(/"pull" has \d+ keys, within .* parameters? follows? it/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   await expect(seam(page)).toHaveText(/^closes/);
-  // It plays back without the control, which nothing follows any more.
-  const still = await settled(stage(page));
-  await slider.focus();
-  await page.keyboard.press('Home');
-  expect(difference(still, await settled(stage(page)))).toBeLessThan(0.05);
-  await page.keyboard.press('Control+z');
-  await page.keyboard.press('Control+z');
-  // Undo goes to what it changed.
-  await page.getByRole('tab', { name: /^Desk/ }).click();
+  // Parameters keep following: the control itself has the keys, on the desk and on the loop band.
+  const keys = page.getByRole('slider', { name: /^Key \d+ of pull at frame \d+/ });
+  await expect(keys.first()).toBeVisible();
   await page.getByRole('button', { name: 'Settings of pull' }).click();
   await expect(page.getByText(/^One parameter follows it\.|^[1-9]\d* parameters follow it\./)).toBeVisible();
+  await expect(page.getByText(/^\d+ keys$/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  // Moved while the loop stands, it has a key there.
+  await goToFrame(page, 24);
+  const before = await settled(stage(page));
+  await slider.focus();
+  await page.keyboard.press('Home');
+  await expect.poll(async () => difference(before, await pixelsOf(stage(page)))).toBeGreaterThan(0.05);
+  await expect(page.getByRole('button', { name: 'Remove the key of pull' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  // All that was recorded is one entry of the history, with a button of its own.
+  await page.getByRole('button', { name: 'Undo the recording' }).click();
+  await expect(keys).toHaveCount(0);
+});
+
+test('a control is keyed on the desk, follows a signal, and looks have its keys or its value', async ({ page }) => {
+  const own = piece(
+    'lamp',
+    '',
+    [
+      strand('signal', 'sway', ['cycle', { wave: 'saw' }], ['remap', { low: 0, high: 2 }]),
+      strand('finish', 'out', ['paint'], ['exposure', { stops: { control: 'c1' } }]),
+    ],
+    {
+      picture: { width: 64, height: 36, background: '#404040' },
+      loop: { frames: 24, rate: 12, play: 'loop' },
+      controls: [{ id: 'c1', name: 'light', value: 0, default: 0, min: 0, max: 2, curve: 1 }],
+    },
+  );
+  await openPiece(page, own);
+  await inWorkbench(page);
+  await page.getByRole('tab', { name: /^Desk/ }).click();
+  const value = page.getByLabel('light, value');
+  await page.getByRole('button', { name: 'Key light', exact: true }).click();
+  await goToFrame(page, 12);
+  await value.fill('2');
+  await value.press('Enter');
+  await goToFrame(page, 6);
+  await expect(value).toHaveValue('1');
+  const between = await settled(stage(page));
+  await goToFrame(page, 12);
+  await expect.poll(async () => difference(between, await pixelsOf(stage(page)))).toBeGreaterThan(10);
+  await expect(seam(page)).toHaveText(/^closes/);
+
+  // A look has the keys; one without them sets the value, which is said, and undone at once.
+  await page.getByRole('button', { name: 'Store this one' }).click();
+  await page.getByRole('button', { name: 'More for the look look 1' }).click();
+  await pickItem(page, 'Leave out its keys');
+  await page.getByRole('button', { name: 'look 1', exact: true }).click();
+  await expect(page.getByText('"light" has the value of "look 1" throughout now.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Key light', exact: true })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Remove the key of light' })).toBeVisible();
+
+  // It follows a signal, by its name, and has its value again without one.
+  await page.getByRole('button', { name: 'Settings of light' }).click();
+  await page.getByLabel('Signal that light follows').selectOption('sway');
+  await page.keyboard.press('Escape');
+  await expect(page.getByTitle('Follows the signal sway')).toBeVisible();
+  await goToFrame(page, 6);
+  await expect.poll(async () => difference(between, await pixelsOf(stage(page)))).toBeGreaterThan(10);
 });
 
 test('a path is drawn by its points on the stage, and what follows it goes there and looks where it goes', async ({

@@ -12,7 +12,7 @@ import { FinishTree, type TreeDrawing } from './finish/finish-tree';
 import { Memory } from './finish/memory';
 import { LoopTexture } from './card/loop-texture';
 import { Layout } from './stage/layout';
-import type { View } from './stage/stage-scene';
+import type { Placement, View } from './stage/stage-scene';
 import { Shots, type Shooting } from './stage/shots';
 import type { Shot } from './card/shot';
 import type { StageShot } from './stage/stage-shot';
@@ -208,6 +208,11 @@ export class Picture {
   }
 
   /** Bounds of what stands on the stage as it was drawn last; null where nothing does. */
+  /** What stands on the stage that is seen. */
+  placements(): Placement[] {
+    return this.main?.scene.placements() ?? [];
+  }
+
   bounds(): THREE.Sphere | null {
     return this.main?.scene.bounds() ?? null;
   }

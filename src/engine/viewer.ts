@@ -11,7 +11,7 @@ import { ScaleChooser } from './card/scale';
 import { CardWork } from './card/work';
 import { releaseScreen, type Screen } from './screen';
 import type { Layout } from './stage/layout';
-import type { View } from './stage/stage-scene';
+import type { Placement, View } from './stage/stage-scene';
 
 export interface ViewerEvents {
   /** The size that is drawn now, in pixels. */
@@ -195,7 +195,12 @@ export class Viewer {
     this.drawAgain();
   }
 
-  /** Middle and radius of all that stands on the stage. */
+  /** What stands on the stage. */
+  placements(): Placement[] {
+    return this.picture.placements();
+  }
+
+  /** Middle and radius of all that stands on the stage, by the forms at rest. */
   bounds(): { centre: Vector; radius: number } | null {
     const sphere = this.picture.bounds();
     return sphere && { centre: sphere.center.toArray(), radius: sphere.radius };

@@ -4,7 +4,8 @@ import localforage from 'localforage';
 export interface CardPicture {
   /** When the piece that it shows was changed, milliseconds since 1970. */
   changed: number;
-  png: Blob;
+  /** Bytes of a PNG: unlike a blob they are there as soon as the entry is. */
+  png: Uint8Array<ArrayBuffer>;
 }
 
 const store = localforage.createInstance({

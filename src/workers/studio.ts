@@ -5,6 +5,7 @@ import { measureSeam, type SeamReading } from '@/core/checks/seam';
 import { loopSize, writeForm, type MeshJob } from '@/core/formats/mesh';
 import { measureSampling, samplingMarks, type SamplingReading } from '@/core/checks/sampling';
 import { bake, bakeSkin } from '@/core/forms/bake';
+import { formExtent } from '@/core/forms/extent';
 import { watchBaking, type Making } from '@/core/forms/making';
 import { provideFileMesh } from '@/core/mesh/files';
 import { MeshError, type Mesh } from '@/core/mesh/mesh';
@@ -45,6 +46,10 @@ export const studio = {
     if (!mesh) throw new MeshError('This form is not there yet.');
     return rimPath(mesh);
   },
+
+  /** How far a form reaches at a phase: see `formExtent`. */
+  extent: (piece: Piece, strand: string, phase: number): Promise<Float32Array> =>
+    formExtent(piece, strandById(piece, strand)!, phase),
 
   /** Has the interface told what is being made. */
   watch: (onMaking: (making: Making | null) => void): void => watchBaking((making) => void onMaking(making)),

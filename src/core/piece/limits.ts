@@ -22,8 +22,10 @@ export const LIMITS = {
   stops: 64,
   /** Farthest that the handle of a way between keys lies beyond it, in its heights. */
   bend: 10,
-  /** Largest size of any number in a piece. */
+  /** Largest size of a number that a parameter takes, where it has no range of its own. */
   number: 1e6,
+  /** Largest size of any number in a piece: ranges of parameters lie within it. */
+  storedNumber: 1e9,
   pictureSide: 8192,
   frames: 36_000,
   /** Numbers over the loop that signals with memory come to, all together. */

@@ -16,7 +16,7 @@ const id = Joi.string()
 export const isId = (value: unknown): value is string => value !== undefined && !id.validate(value).error;
 
 const name = Joi.string().trim().min(1).max(LIMITS.nameLength);
-const number = Joi.number().min(-LIMITS.number).max(LIMITS.number);
+const number = Joi.number().min(-LIMITS.storedNumber).max(LIMITS.storedNumber);
 const colour = Joi.string()
   .pattern(/^#[0-9a-fA-F]{6}$/)
   .messages({ 'string.pattern.base': '{{#label}} must be a colour like #20a0c0' });

@@ -125,6 +125,8 @@ export interface PictureParam extends ParamBase {
   default: string;
   /** A picture all around: .hdr is welcome. */
   panorama?: true;
+  /** A choice of the step, and the option of it with which the picture shows: set when a picture is put here. */
+  shownBy?: { choice: string; option: string };
   /** A table of colours, from a .cube. */
   table?: true;
 }

@@ -49,6 +49,12 @@ export interface SceneDrawing {
 }
 
 /** A stage strand as a scene of the library. Structure is made in `build`, numbers follow in `update`. */
+/** A form on a stage: 16 numbers bring a point of it into the hall, column by column. */
+export interface Placement {
+  form: string;
+  matrix: number[];
+}
+
 export class StageScene {
   readonly scene = new THREE.Scene();
   readonly cameras = new Cameras();
@@ -136,6 +142,13 @@ export class StageScene {
   frames(): Map<string, THREE.Matrix4> {
     const standings = [...this.standing.values()].reverse();
     return new Map(standings.flatMap((s) => (s.form === null ? [] : [[s.form, s.group.matrixWorld.clone()]])));
+  }
+
+  /** What stands on the stage, floors aside: its form, and how it lies in the hall. */
+  placements(): Placement[] {
+    return [...this.standing.values()].flatMap((s) =>
+      s.form === null || s.isFloor ? [] : [{ form: s.form, matrix: s.group.matrixWorld.toArray() }],
+    );
   }
 
   /** Finishes whose pictures are worn on the stage. */

@@ -22,11 +22,8 @@ export const focusSelectedSoon = (): void => {
   });
 };
 
-/** Is the keyboard in the lattice, or nowhere? Elsewhere it stays with what is worked on, as with the playhead. */
-export const keyboardIsOnSteps = (): boolean => {
-  const now = document.activeElement;
-  return now === null || now === document.body || now.closest('[data-lattice]') !== null;
-};
+/** Is the keyboard on the loop band? There it stays with the playhead and the keys that are worked on. */
+export const keyboardIsOnBand = (): boolean => Boolean(document.activeElement?.closest('[data-loop-band]'));
 
 /** For dialogs: what had the keyboard before may be gone, and the step is what the artist goes on with. */
 export const backToStep = (event: Event): void => {

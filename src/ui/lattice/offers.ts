@@ -50,7 +50,8 @@ export function gapOf(
 export function offered(piece: Piece, picking: Picking): Offer[] {
   if (picking.for === 'strand') {
     const kinds = picking.kind ? [picking.kind] : KINDS;
-    const all = [...kinds.flatMap(beginning), ...kinds.flatMap(behindGround)];
+    const taker = picking.into && strandById(piece, picking.into.strand)?.kind;
+    const all = [...kinds.flatMap(beginning), ...kinds.flatMap((kind) => behindGround(kind, taker))];
     const fits = picking.into && fitsInto(piece, picking.into);
     return fits ? all.filter(fits) : all;
   }
@@ -61,9 +62,16 @@ export function offered(piece: Piece, picking: Picking): Offer[] {
 
 const beginning = (kind: Kind): Offer[] => fitting(kind, null).map((definition) => ({ definition }));
 
-/** Steps that cannot begin a strand, behind one that can. */
-function behindGround(kind: Kind): Offer[] {
-  const on = definitionOf(GROUND[kind] ?? '');
+/** Fields of a finish are asked for at each place of the picture. */
+const GROUND_IN_PICTURE: typeof GROUND = { ...GROUND, field: 'field.screen' };
+
+/** What a new strand of a kind begins with, by the strand that takes from it. */
+export const groundOf = (kind: Kind, taker: Kind | undefined): StepDefinition | undefined =>
+  definitionOf((taker === 'finish' ? GROUND_IN_PICTURE : GROUND)[kind] ?? '');
+
+/** Steps that cannot begin a strand, behind one that can. @param taker kind of the strand that the new one is for */
+function behindGround(kind: Kind, taker: Kind | undefined): Offer[] {
+  const on = groundOf(kind, taker);
   if (!on) return [];
   return fitting(kind, outputType(on, null))
     .filter((d) => d.takes.length > 0)

@@ -13,7 +13,7 @@ export function LoopBand() {
   usePlaying();
   useSoundAlong();
   return (
-    <footer aria-label="Loop" className={FOOTER}>
+    <footer aria-label="Loop" data-loop-band className={FOOTER}>
       <Transport />
       <Band />
       <SeamReading />

@@ -15,21 +15,23 @@ interface StillProps {
   /** Shows nothing until it is drawn. */
   quiet?: boolean;
   /** A picture of it from an earlier visit. */
-  stored?: Blob | null;
+  stored?: Uint8Array<ArrayBuffer> | null;
   /** The stored picture shows the piece as it is, so only a moving one is drawn. */
   current?: boolean;
   /** Told when the piece, standing still, was drawn. */
   onDrawn?: (canvas: HTMLCanvasElement) => void;
+  /** Told where the stored picture cannot be shown. */
+  onBroken?: () => void;
 }
 
 /** A piece's picture; it moves while `moving`. */
-export function Still({ piece, moving, quiet, stored, current, onDrawn }: StillProps) {
+export function Still({ piece, moving, quiet, stored, current, onDrawn, onBroken }: StillProps) {
   const ref = useRef<HTMLCanvasElement>(null);
   const [state, setState] = useState<'waiting' | 'drawn' | 'failed'>('waiting');
   useEffect(() => {
     let ended = false;
     const show = async () => {
-      const image = await createImageBitmap(stored!);
+      const image = await createImageBitmap(new Blob([stored!]));
       const canvas = ref.current;
       if (ended || !canvas) return;
       canvas.width = image.width;
@@ -37,11 +39,11 @@ export function Still({ piece, moving, quiet, stored, current, onDrawn }: StillP
       canvas.getContext('2d')!.drawImage(image, 0, 0);
       setState('drawn');
     };
-    if (stored && !moving) void show().catch(() => undefined);
+    if (stored && !moving) void show().catch(() => onBroken?.());
     return () => {
       ended = true;
     };
-  }, [stored, moving]);
+  }, [stored, moving, onBroken]);
   useEffect(() => {
     if (!piece || (current && !moving)) return undefined;
     let ended = false;

@@ -118,7 +118,7 @@ interface KeptProps {
 export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: KeptProps) {
   const [moving, setMoving] = useState(false);
   const [naming, setNaming] = useState(false);
-  const { picture, current, save } = useCardPicture(item);
+  const { picture, current, save, forget } = useCardPicture(item);
   const vetted = useVetted(item, moving || (picture !== undefined && !current));
   const trouble = troubleOf(vetted);
   return (
@@ -140,6 +140,7 @@ export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: Kept
             stored={picture?.png}
             current={current}
             onDrawn={save}
+            onBroken={forget}
           />
         )}
       </button>

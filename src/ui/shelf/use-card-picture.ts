@@ -10,6 +10,8 @@ export interface StoredPicture {
   current: boolean;
   /** Stores what a canvas shows as the picture of the piece. */
   save: (canvas: HTMLCanvasElement) => void;
+  /** What is stored is no picture: it is drawn again. */
+  forget: () => void;
 }
 
 export function useCardPicture({ id, changed }: Kept): StoredPicture {
@@ -24,11 +26,14 @@ export function useCardPicture({ id, changed }: Kept): StoredPicture {
   const save = useCallback(
     (canvas: HTMLCanvasElement) =>
       canvas.toBlob((png) => {
-        if (!png) return;
-        setPicture({ changed, png });
-        void saveCardPicture(id, { changed, png });
+        void png?.arrayBuffer().then((bytes) => {
+          const drawn = { changed, png: new Uint8Array(bytes) };
+          setPicture(drawn);
+          return saveCardPicture(id, drawn);
+        });
       }),
     [id, changed],
   );
-  return { picture, current: picture?.changed === changed, save };
+  const forget = useCallback(() => setPicture(null), []);
+  return { picture, current: picture?.changed === changed, save, forget };
 }

@@ -5,7 +5,7 @@ import type { StageCamera } from './use-camera';
 export function CameraButtons({ camera }: { camera: StageCamera }) {
   return (
     <div className="flex grow justify-end gap-1.5">
-      <Button className="bg-[#0b0e0dcc]" title="Shows all that stands on the stage" onClick={camera.fit}>
+      <Button className="bg-[#0b0e0dcc]" title="Shows all that stands on the stage" onClick={() => void camera.fit()}>
         Frame all
       </Button>
       {camera.view && (

@@ -86,3 +86,43 @@ export function frame(
   const length = Math.hypot(...offset) || 1;
   return { target: centre, position: centre.map((c, i) => c + (offset[i]! / length) * away) as Vector };
 }
+
+/** Part of the picture's height and width that is left free around what is framed, on each side. */
+const MARGIN = 0.06;
+/** How near what is framed may come, in metres: nearer, the camera would cut into it. */
+const NEAREST = 0.2;
+
+const dot = (a: readonly number[], b: readonly number[]) => a[0]! * b[0]! + a[1]! * b[1]! + a[2]! * b[2]!;
+const unit = (v: Vector): Vector => {
+  const length = Math.hypot(...v) || 1;
+  return v.map((x) => x / length) as Vector;
+};
+const cross = (a: Vector, b: Vector): Vector => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+];
+
+/**
+ * The same direction of view, as near as all points are seen from.
+ * @param angle field of view from top to bottom, radians
+ */
+export function frameAll({ position, target }: View, points: readonly Vector[], angle: number, aspect: number): View {
+  const ahead = unit(target.map((t, i) => t - position[i]!) as Vector);
+  const side = unit(cross(ahead, [0, 1, 0]));
+  const up = cross(side, ahead);
+  const tall = Math.tan(angle / 2) * (1 - 2 * MARGIN);
+  // A point q is seen from p where |(q - p) . side| <= tan * (q - p) . ahead: two planes for each way across.
+  const across = (way: Vector, tan: number) => {
+    const right = Math.max(...points.map((q) => dot(q, way) - tan * dot(q, ahead)));
+    const left = Math.max(...points.map((q) => -dot(q, way) - tan * dot(q, ahead)));
+    return { middle: (right - left) / 2, depth: -(right + left) / (2 * tan) };
+  };
+  const [wide, high] = [across(side, tall * aspect), across(up, tall)];
+  const near = Math.min(...points.map((q) => dot(q, ahead)));
+  const depth = Math.min(wide.depth, high.depth, near - NEAREST);
+  const far = Math.max(...points.map((q) => dot(q, ahead)));
+  const at = (d: number) =>
+    [0, 1, 2].map((i) => side[i]! * wide.middle + up[i]! * high.middle + ahead[i]! * d) as Vector;
+  return { position: at(depth), target: at(Math.max((near + far) / 2, depth + 1e-3)) };
+}

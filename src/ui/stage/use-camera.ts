@@ -3,7 +3,8 @@ import type { Piece } from '@/core/piece/types';
 import type { View } from '@/engine/stage/stage-scene';
 import { useWorkbench } from '@/state/workbench';
 import { followPointer } from '../parts/drag';
-import { dragView, frame, keyView, zoom } from './orbit';
+import { dragView, frame, frameAll, keyView, zoom } from './orbit';
+import { pointsOnStage } from './points-on-stage';
 import { cameraOf, putCamera } from './piece-camera';
 import { viewerNow } from './viewer-handle';
 
@@ -47,9 +48,15 @@ export function useCamera(piece: Piece) {
     look(null);
   };
 
-  const fit = () => {
-    const bounds = viewerNow()?.bounds();
-    if (bounds && from && camera) look(frame(from, bounds, camera.angle, piece.picture.width / piece.picture.height));
+  const fit = async () => {
+    const viewer = viewerNow();
+    if (!viewer || !from || !camera) return;
+    const aspect = piece.picture.width / piece.picture.height;
+    const points = await pointsOnStage(piece, viewer.placements()).catch(() => []);
+    const bounds = viewer.bounds();
+    if (points.length > 0) look(frameAll(from, points, camera.angle, aspect));
+    // Where forms cannot be worked out, as they lie at rest.
+    else if (bounds) look(frame(from, bounds, camera.angle, aspect));
   };
 
   const onWheel = (event: WheelEvent) => from && look(zoom(from, Math.exp(event.deltaY * 0.001)));

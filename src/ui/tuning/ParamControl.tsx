@@ -116,7 +116,7 @@ export function ParamControl({
             way={pathWayOf(piece, step)}
             onChange={(points, dragging) => set(points, dragging ? 'drag' : undefined)}
           />
-          <PathTools {...{ piece, strand, step, definition, param }} />
+          <PathTools {...{ piece, strand, step, param }} />
         </div>
       );
     case 'picture':

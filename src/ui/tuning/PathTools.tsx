@@ -1,6 +1,8 @@
 import { errorSentence } from '@/core/error-sentence';
 import { circlePath, fewerPoints, spiralPath, type TakenPath } from '@/core/mesh/path-from';
 import { setParam } from '@/core/piece/edit';
+import { stepById, strandById, type ParamAt } from '@/core/piece/types';
+import { paramsOf } from '@/core/steps';
 import { wouldCycle } from '@/core/weave';
 import { notify } from '@/state/notify';
 import { useWorkbench } from '@/state/workbench';
@@ -15,18 +17,22 @@ import { SVG_BYTES, svgPath } from './svg-path';
 /** Points of a path that is taken from elsewhere: enough for its shape, few enough to drag. */
 const MOST = 32;
 
-/** Lines that the points of a path are taken from; they are free to be dragged afterwards. */
-export function PathTools({ piece, strand, step, definition, param }: Omit<ParamPlace, 'analysis'>) {
-  const take = (path: TakenPath) => {
-    const { points, closed } = fewerPoints(path, MOST);
-    const places = points.map((p) => ({ place: p.map((v) => tidy(v, {})) as [number, number, number] }));
-    useWorkbench.getState().edit((p) => {
-      const taken = setParam(p, strand.id, step.id, param.id, places);
-      const ends = definition.params.some((d) => d.id === 'ends');
-      return ends ? setParam(taken, strand.id, step.id, 'ends', closed ? 'closed' : 'open') : taken;
-    });
-    notify('done', `The path has ${points.length} points now.`);
-  };
+/** Gives a path the points of a line; they are free to be dragged afterwards. */
+export function takePath({ strand, step, param }: ParamAt, path: TakenPath): void {
+  const { points, closed } = fewerPoints(path, MOST);
+  const places = points.map((p) => ({ place: p.map((v) => tidy(v, {})) as [number, number, number] }));
+  useWorkbench.getState().edit((p) => {
+    const taken = setParam(p, strand, step, param, places);
+    const found = stepById(strandById(p, strand), step);
+    const hasEnds = found && paramsOf(found).some((d) => d.id === 'ends');
+    return hasEnds ? setParam(taken, strand, step, 'ends', closed ? 'closed' : 'open') : taken;
+  });
+  notify('done', `The path has ${points.length} points now.`);
+}
+
+/** Lines that the points of a path are taken from. */
+export function PathTools({ piece, strand, step, param }: Pick<ParamPlace, 'piece' | 'strand' | 'step' | 'param'>) {
+  const take = (path: TakenPath) => takePath({ strand: strand.id, step: step.id, param: param.id }, path);
   const takeRim = async (form: string, name: string) => {
     try {
       take(await studio().rim(withoutAssetData(useWorkbench.getState().piece), form));

@@ -1,7 +1,6 @@
 import { ImagePlus, X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { errorSentence } from '@/core/error-sentence';
-import { setPictureParam } from '@/core/piece/edit';
 import type { Piece, Step, Strand } from '@/core/piece/types';
 import type { PictureParam } from '@/core/steps';
 import { hasPixels, pixelsOf } from '@/core/weave';
@@ -11,6 +10,7 @@ import { importPicture } from '@/state/pictures';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
+import { putPicture } from './put-picture';
 
 interface Props {
   piece: Piece;
@@ -33,7 +33,7 @@ export function PictureField({ piece, strand, step, param, value, onClear }: Pro
     setBusy(true);
     try {
       const taken = await importPicture(file);
-      useWorkbench.getState().edit((p) => setPictureParam(p, strand.id, step.id, param.id, taken));
+      useWorkbench.getState().edit((p) => putPicture(p, { strand: strand.id, step: step.id, param: param.id }, taken));
     } catch (error) {
       notify('error', `"${file.name}" was not taken in. ${errorSentence(error)}`);
     } finally {

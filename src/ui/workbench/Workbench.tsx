@@ -29,6 +29,7 @@ import { pictureSeam } from '../stage/viewer-handle';
 import { LazyDialogs } from './LazyDialogs';
 import { Header } from './Header';
 import { useShortcuts } from './shortcuts';
+import { useDroppedFiles } from './use-dropped-files';
 
 type Opening =
   { state: 'opening'; share: number } | { state: 'open' } | { state: 'missing' } | { state: 'broken'; why: string };
@@ -117,6 +118,7 @@ const PAGE = 'grid h-screen min-w-[600px] grid-rows-[46px_1fr_122px] overflow-hi
 function Open() {
   const rehearses = useRehearsal((s) => s.on);
   useShortcuts();
+  useDroppedFiles();
   useEffect(() => startPreviews(), []);
   // While a step is looked at, the viewer shows another piece.
   useEffect(() => startChecks(() => (usePanels.getState().looking ? Promise.resolve('making') : pictureSeam())), []);

@@ -1,6 +1,6 @@
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import { useWorkbench, type Selection } from '@/state/workbench';
-import { focusSelectedSoon, keyboardIsOnSteps } from '../lattice/focus';
+import { focusSelectedSoon, keyboardIsOnBand } from '../lattice/focus';
 
 /** What is open and selected when a command is looked at. */
 export interface Situation {
@@ -46,11 +46,11 @@ export const onStep = (
   run: (now, key) => run(now.selected!, now, key),
 });
 
-/** Does it, and gives the keyboard to the step that is selected then, where it was on steps. */
+/** Does it, and gives the keyboard to the step that is selected then, unless it is on the loop band. */
 export const thenStep = (run: () => void) => () => {
-  const wasOnSteps = keyboardIsOnSteps();
+  const stays = keyboardIsOnBand();
   run();
-  if (wasOnSteps) focusSelectedSoon();
+  if (!stays) focusSelectedSoon();
 };
 
 /** How the keys of a command are written; nothing where it has none. */

@@ -46,6 +46,7 @@ export const surroundings: StageStep = {
       name: 'Picture',
       about: 'A picture all around (twice as wide as high), best an .hdr.',
       panorama: true,
+      shownBy: { choice: 'style', option: 'picture' },
     }),
     choice({
       id: 'shown',
