@@ -25,6 +25,12 @@ interface Watch {
 
 const open = () => new Worker(new URL('./threads/reader.ts', import.meta.url), { type: 'module', name: 'reader' });
 
+/** A thread that reads, with what calls it. */
+function begin(): { worker: Worker; remote: Comlink.Remote<Reader> } {
+  const worker = open();
+  return { worker, remote: Comlink.wrap<Reader>(worker) };
+}
+
 /** Reads a file in a thread of its own. @throws PieceError, or Ended where the signal said so */
 export const readPieceFile = async (file: Blob, watch: Watch = {}): Promise<Piece> =>
   (await reading((remote, progress) => remote.file(file, progress), watch)).piece;
@@ -111,7 +117,8 @@ async function reading<T extends object>(
  * with a limit of time, in a thread that is ended with the piece that goes beyond it.
  */
 export class Vetting {
-  private worker: Worker | null = null;
+  // The remote is kept with its worker: one that nobody holds any more releases the worker, which then hears nothing.
+  private thread: { worker: Worker; remote: Comlink.Remote<Reader> } | null = null;
   private turn: Promise<unknown> = Promise.resolve();
 
   /** @param most milliseconds for one piece */
@@ -125,7 +132,7 @@ export class Vetting {
   }
 
   private async now(data: unknown): Promise<Vetted> {
-    const worker = (this.worker ??= open());
+    const { worker, remote } = (this.thread ??= begin());
     let timer: ReturnType<typeof setTimeout> | undefined;
     let fail: (event: Event) => void = () => undefined;
     const limit = new Promise<never>((_, reject) => {
@@ -134,10 +141,10 @@ export class Vetting {
     });
     worker.addEventListener('error', fail);
     try {
-      return await Promise.race([Comlink.wrap<Reader>(worker).vet(data), limit]);
+      return await Promise.race([remote.vet(data), limit]);
     } catch (error) {
       worker.terminate();
-      this.worker = null;
+      this.thread = null;
       throw error;
     } finally {
       clearTimeout(timer);
