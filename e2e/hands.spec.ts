@@ -127,10 +127,8 @@ test('a number is dragged by its name, typed as a sum or in a unit, and turned b
   await scale.fill('1.005');
   await scale.press('Enter');
   await expect(scale).toHaveValue('1.005');
-  // The wheel is for a slider on which the pointer rests, and for no other.
+  // The wheel is for a slider as well, once the pointer has come to rest on it.
   await page.getByRole('slider', { name: 'Scale' }).hover();
-  await page.mouse.wheel(0, -100);
-  await expect(scale).toHaveValue('1.005');
   await expect
     .poll(
       async () => {

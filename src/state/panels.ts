@@ -59,6 +59,8 @@ interface Opened {
   large: boolean;
   /** What lies below the stage. */
   side: 'tuning' | 'desk';
+  /** A bundle that was just made: it asks for its name. */
+  newBundle: string | null;
   /** The look that is shown beside the present settings. */
   compare: string | null;
   /** Where the picture is split for that, 0..1. */
@@ -101,6 +103,7 @@ const CLOSED: Opened = {
   side: 'tuning',
   compare: null,
   split: 0.5,
+  newBundle: null,
   looking: null,
   before: false,
   coarse: null,

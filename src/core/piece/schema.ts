@@ -69,7 +69,8 @@ function schemaFor(v: unknown): Joi.Schema | null {
   if (Array.isArray(v))
     return typeof v[0] === 'number'
       ? Joi.array().ordered(number, number, number).length(3)
-      : Joi.array().items(entryOf(v[0])).min(1).max(LIMITS.stops);
+      : // Moments alone may be none; what needs an entry has its default where there is none.
+        Joi.array().items(entryOf(v[0])).max(LIMITS.stops);
   if (typeof v !== 'object' || v === null) return null;
   return 'link' in v ? link : 'control' in v ? control : 'keys' in v ? keyed : null;
 }

@@ -57,6 +57,8 @@ export interface Twin {
 
 export interface VectorParam extends ParamBase {
   type: 'vector';
+  /** It takes moments and nothing else: seconds since the last one, its number, its strength. */
+  moments?: true;
   default: Vector;
   min: number;
   max: number;
@@ -189,6 +191,7 @@ export function defaultOf(param: Param): Value | undefined {
 
 /** What a linked strand must give for this parameter, most fitting first; empty if it takes no links. */
 export function linkTypes(param: Param): RunType[] {
+  if (param.type === 'vector' && param.moments) return ['moments'];
   switch (param.type) {
     case 'number':
       return ['float', 'vec2', 'vec3'];

@@ -223,7 +223,7 @@ export function literalFits(param: Param, value: unknown): boolean {
     case 'curve':
       return entries(value, ['x', 'y']);
     case 'keys':
-      return entries(value, ['at', 'value', 'ease']);
+      return (param.moments === true && isEmpty(value)) || entries(value, ['at', 'value', 'ease']);
     case 'path':
       return entries(value, ['place']);
     case 'picture':
@@ -234,6 +234,8 @@ export function literalFits(param: Param, value: unknown): boolean {
       return false;
   }
 }
+
+const isEmpty = (value: unknown) => Array.isArray(value) && value.length === 0;
 
 const entries = (value: unknown, names: string[]) =>
   Array.isArray(value) &&

@@ -64,6 +64,13 @@ function controlKeys(piece: Piece, { control: id }: ControlAt): Keyed | null {
   return control?.track && isKeyed(control.track) ? control.track : null;
 }
 
+/** Moments may be none. */
+function mayBeEmpty(piece: Piece, { strand, step, param }: ParamAt): boolean {
+  const found = stepById(strandById(piece, strand), step);
+  const own = found && paramOf(found, param);
+  return own?.type === 'keys' && own.moments === true;
+}
+
 /** Those of a choice that are still there. */
 export const keptChoice = (piece: Piece, chosen: readonly KeyAt[]): KeyAt[] =>
   chosen.filter((k) => k.index < (keysOf(piece, k)?.length ?? 0));
@@ -127,7 +134,8 @@ export function stretchKeys(piece: Piece, chosen: readonly KeyAt[], from: Span, 
   });
 }
 
-/** Takes keys away. A parameter that loses all keeps the value of its first; keys of a signal keep the first. */
+/** Takes keys away. A parameter that loses all keeps the value of its first; keys of a signal keep the first;
+ * moments may all go. */
 export const removeKeys = (piece: Piece, chosen: readonly KeyAt[]): Piece =>
   byPlace(chosen).reduce((p, { place, indices }) => {
     const keys = keysOf(p, place);
@@ -135,6 +143,7 @@ export const removeKeys = (piece: Piece, chosen: readonly KeyAt[]): Piece =>
     const left = keys.filter((_, i) => !indices.has(i));
     if (left.length > 0) return withKeysOf(p, place, left);
     if ('control' in place) return changeControl(p, place.control, { track: undefined, value: keys[0]!.value });
+    if (mayBeEmpty(p, place)) return withKeysOf(p, place, []);
     const { strand, step, param } = place;
     const isOwn = isKeyed(stepById(strandById(p, strand), step)?.params[param]);
     return isOwn ? setParam(p, strand, step, param, keys[0]!.value) : withKeysOf(p, place, [keys[0]!]);

@@ -13,7 +13,11 @@ const ATTRIBUTE_TYPE: Record<PlaceAttribute, string> = { tint: 'vec3', delay: 'f
 /** What a link brings, as wide as the parameter and within its range. @param seen type of the value */
 function linkedText(param: Param, value: string, seen: RunType): string {
   const wide =
-    param.type === 'number' || seen === 'vec3' ? value : seen === 'float' ? `vec3(${value})` : `vec3(${value}, 0.0)`;
+    param.type === 'number' || seen === 'vec3' || seen === 'moments'
+      ? value
+      : seen === 'float'
+        ? `vec3(${value})`
+        : `vec3(${value}, 0.0)`;
   return withinRangeText(param, wide);
 }
 

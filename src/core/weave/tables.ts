@@ -196,7 +196,7 @@ const wideKeys = kept({
     ),
 });
 
-/** Before the first moment of what plays once: long ago, of no number and no strength. */
+/** Before the first moment of what plays once, and where there is none: long ago, of no number and no strength. */
 const LONG_AGO = 'vec3(1e4, -1.0, 0.0)';
 
 /** Moments: their places and strengths. */
@@ -206,6 +206,7 @@ const moments = kept({
   by: 'phase',
   rows: ({ entries }) => sortedKeys(entries as Key[]).map((k) => [k.at, k.value as number, 0, 0]),
   body: (names, { play }) => {
+    if (names.length === 0) return `  return ${LONG_AGO};`;
     const last = names.length - 1;
     const lines = names.map((n, i) => `  if (x >= ${n}.x) c = vec3(x - ${n}.x, ${i}.0, ${n}.y);`);
     const before = play === 'once' ? LONG_AGO : `vec3(x + 1.0 - ${names[last]}.x, ${last}.0, ${names[last]}.y)`;

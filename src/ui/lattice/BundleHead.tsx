@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { changeBundle, TINTS, unbundle } from '@/core/piece/arrange';
@@ -11,6 +12,8 @@ import { keepStrands } from '../workbench/part-actions';
 export function BundleHead({ bundle, count }: { bundle: Bundle; count: number }) {
   const folded = usePanels((s) => s.foldedBundles.includes(bundle.id));
   const edit = useWorkbench((s) => s.edit);
+  const isNew = usePanels((s) => s.newBundle === bundle.id);
+  const [open, setOpen] = useState(false);
   const change = (part: Partial<Bundle>, gesture?: string) => edit((p) => changeBundle(p, bundle.id, part), gesture);
   return (
     <div
@@ -33,7 +36,13 @@ export function BundleHead({ bundle, count }: { bundle: Bundle; count: number })
           <span className="font-medium">{bundle.name}</span>
           <span className="truncate text-faint">{folded ? `${count} strands folded` : bundle.note}</span>
         </button>
-        <Popover.Root>
+        <Popover.Root
+          open={open || isNew}
+          onOpenChange={(next) => {
+            setOpen(next);
+            if (!next && isNew) usePanels.setState({ newBundle: null });
+          }}
+        >
           <Popover.Trigger asChild>
             <Button look="bare" aria-label={`Settings of the bundle ${bundle.name}`}>
               edit
@@ -52,6 +61,7 @@ export function BundleHead({ bundle, count }: { bundle: Bundle; count: number })
                   maxLength={80}
                   className="mt-0.5 w-full rounded border border-line bg-ground px-2 py-1 text-text"
                   onBlur={(e) => e.target.value !== bundle.name && change({ name: e.target.value })}
+                  onFocus={(e) => e.target.select()}
                   onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
                 />
               </label>

@@ -146,6 +146,7 @@ function NameCell({ strand, compact, used, takers, several }: NameProps) {
   return (
     <Menu
       align="start"
+      atRightButton
       trigger={
         <button
           type="button"

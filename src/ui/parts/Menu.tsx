@@ -1,5 +1,5 @@
 import { DropdownMenu } from 'radix-ui';
-import { useRef, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 
 export interface MenuItem {
   label: string;
@@ -15,14 +15,27 @@ interface Props {
   /** What is offered, asked for when the menu opens. */
   items: () => MenuEntry[];
   align?: 'start' | 'end';
+  /** It opens at the right button as well. */
+  atRightButton?: boolean;
 }
 
 /** What is chosen runs once the menu is gone and has given the focus back, so that it may take the focus itself. */
-export function Menu({ trigger, items, align = 'end' }: Props) {
+export function Menu({ trigger, items, align = 'end', atRightButton = false }: Props) {
+  const [open, setOpen] = useState(false);
   const chosen = useRef<(() => void) | null>(null);
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
+    <DropdownMenu.Root open={open} onOpenChange={setOpen}>
+      <DropdownMenu.Trigger
+        asChild
+        onContextMenu={(event) => {
+          if (!atRightButton) return;
+          event.preventDefault();
+          event.stopPropagation();
+          setOpen(true);
+        }}
+      >
+        {trigger}
+      </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content
           align={align}

@@ -36,7 +36,9 @@ export function StrikeKeys() {
       <section aria-label="Strike keys" className="flex items-center gap-4 border-t border-line px-4 text-mute">
         <p>No step of this piece holds moments yet. Each that does has a key here, struck with 1 to 9.</p>
         <Button
-          onClick={() => useWorkbench.getState().edit((p) => addStrand(p, 'signal', 'strikes', 'signal.moments'))}
+          onClick={() =>
+            useWorkbench.getState().edit((p) => addStrand(p, 'signal', 'triggered', 'signal.moments', { moments: [] }))
+          }
         >
           Add a signal of moments
         </Button>

@@ -22,6 +22,7 @@ interface Props<V extends KeyValue> {
 
 /** A place for a new key: the middle of the longest way between two. */
 function longestGap<V extends KeyValue>(keys: KeyOf<V>[], play: Play): KeyOf<V> {
+  if (keys.length === 0) return { at: 0, value: 1 as V, ease: 'held' };
   const sorted = sortedKeys(keys);
   const end = play === 'once' ? 1 : sorted[0]!.at + 1;
   const spans = sorted.map((k, i) => (sorted[i + 1]?.at ?? end) - k.at);
@@ -95,7 +96,7 @@ export function KeysField<V extends KeyValue>({ name, of, keys, frames, play, mo
               <td>
                 <RemoveEntry
                   name={`${entry} ${i + 1}${of ? ` of ${of}` : ''}`}
-                  disabled={keys.length < 2}
+                  disabled={!moments && keys.length < 2}
                   onClick={() =>
                     onChange(
                       keys.filter((_, k) => k !== i),

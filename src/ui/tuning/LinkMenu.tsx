@@ -1,8 +1,19 @@
 import { Link2 } from 'lucide-react';
 import { follow, putOut } from '@/core/piece/desk';
-import { isControlRef, isLink, strandById, type Link, type ParamAt, type Value } from '@/core/piece/types';
+import { addStep, addStrand, setParam } from '@/core/piece/edit';
+import {
+  isControlRef,
+  isLink,
+  strandById,
+  type Kind,
+  type Link,
+  type ParamAt,
+  type Piece,
+  type Strand,
+  type Value,
+} from '@/core/piece/types';
 import { definitionOf, valueOf, type Param, type ResolvedStep } from '@/core/steps';
-import { analyse, isBranch, linkProblem, typeAfter, wouldCycle } from '@/core/weave';
+import { analyse, isBranch, linkKinds, linkProblem, typeAfter, wouldCycle } from '@/core/weave';
 import { notify } from '@/state/notify';
 import { pick, usePanels } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
@@ -63,12 +74,37 @@ export function fittingLinks({
   });
 }
 
+/** Signals of moments that a parameter may take a pulse of. */
+function momentSignals(piece: Piece, strand: Strand, kinds: readonly Kind[]): Strand[] {
+  const { types } = analyse(piece);
+  const isFree = (s: Strand) => !wouldCycle(piece, s.id, strand.id);
+  return kinds.includes('signal')
+    ? piece.strands.filter((s) => s.kind === 'signal' && typeAfter(types, s.id) === 'moments' && isFree(s))
+    : [];
+}
+
+/** Links a number to moments: they are no number, so a pulse of them is put between. */
+function linkPulse(at: ParamAt, from: Strand): void {
+  useWorkbench.getState().edit((p) => {
+    const taken = addStrand(p, 'signal', `${from.name} pulse`, 'signal.from', {
+      what: 'moments',
+      moments: { link: from.id },
+    });
+    const { id } = taken.strands.at(-1)!;
+    return setParam(addStep(taken, id, 1, 'signal.pulse'), at.strand, at.step, at.param, { link: id });
+  });
+  notify('done', `A pulse of "${from.name}" is between: moments themselves are no number.`);
+}
+
 /** What a parameter can follow, as the piece is now. */
 function entries({ at, definition, param, value, set, linkable, controllable }: Props): MenuEntry[] {
   const { edit, piece } = useWorkbench.getState();
   const strand = strandById(piece, at.strand)!;
   const links = linkable ? fittingLinks({ piece, strand, definition, param, analysis: analyse(piece) }) : [];
   const items: MenuEntry[] = links.map((l) => ({ label: l.label, hint: l.hint, run: () => set(l.link) }));
+  if (linkable && param.type === 'number')
+    for (const from of momentSignals(piece, strand, linkKinds(strand.kind, param)))
+      items.push({ label: from.name, hint: 'moments, as a pulse', run: () => linkPulse(at, from) });
   if (linkable && items.length > 0) items.push('line');
   if (linkable)
     for (const kind of kindsFor(definition, param))

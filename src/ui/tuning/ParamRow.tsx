@@ -24,7 +24,7 @@ import { NumberInput, paceOf, stepOf, tidy } from './NumberField';
 import { looksTheSame } from './looks-the-same';
 import { ParamControl, type SetValue } from './ParamControl';
 import type { ParamPlace } from './param-place';
-import { setTogether, tunedWith } from './together';
+import { isMixed, setTogether, tunedWith } from './together';
 
 /** Parameters that take no links: they shape the program, or are tables of their own. */
 const UNLINKED: ReadonlySet<Param['type']> = new Set([
@@ -61,7 +61,8 @@ export const ParamRow = memo(function ParamRow({ piece, strand, step, definition
   const frame = useTransport((s) => (isKeyed(stored) ? s.frame : 0));
   const value = literalAt(param, stored, frame / piece.loop.frames, piece.loop.play);
   const place = { strand: strand.id, step: step.id, param: param.id };
-  const others = tunedWith(piece, several, place, param).length;
+  const others = tunedWith(piece, several, place, param);
+  const mixed = others.length > 0 && isMixed(piece, [place, ...others], param);
   const set = (next: Value | undefined, gesture?: string) =>
     edit(
       (p) => setTogether(p, [place, ...tunedWith(p, several, place, param)], param.id, next, frame),
@@ -79,7 +80,7 @@ export const ParamRow = memo(function ParamRow({ piece, strand, step, definition
       onPointerCancel={endGesture}
       onBlur={endGesture}
     >
-      <ParamName param={param} value={follows ? undefined : value} set={set} with={others} />
+      <ParamName param={param} value={follows ? undefined : value} set={set} with={others.length} mixed={mixed} />
       {follows ? (
         <div className="flex flex-wrap items-center gap-x-2">
           <button
@@ -137,12 +138,15 @@ function ParamName({
   value,
   set,
   with: others,
+  mixed,
 }: {
   param: Param;
   value: Value | undefined;
   set: SetValue;
   /** Other steps that are tuned with this one. */
   with: number;
+  /** Its values differ among them. */
+  mixed: boolean;
 }) {
   const number = param.type === 'number' && typeof value === 'number' ? { param, value } : null;
   return (
@@ -160,6 +164,7 @@ function ParamName({
     >
       {param.name}
       {others > 0 && <span className="tabular ml-1 text-lichen">+{others}</span>}
+      {mixed && <span className="ml-1 text-warn">mixed</span>}
     </span>
   );
 }

@@ -1,7 +1,7 @@
 import type { Several } from '@/core/piece/several';
 import { setParamAt } from '@/core/piece/keys';
 import { strandById, type Piece, type Step, type StepAt, type Value } from '@/core/piece/types';
-import { paramOf, type Param } from '@/core/steps';
+import { paramOf, valueOf, type Param } from '@/core/steps';
 
 /** All steps that are selected. */
 function stepsOf(piece: Piece, several: Several): StepAt[] {
@@ -29,6 +29,15 @@ export function tunedWith(piece: Piece, several: Several | null, at: StepAt, par
     const step = strandById(piece, other.strand)!.steps.find((t) => t.id === other.step)!;
     return shares(step, param);
   });
+}
+
+/** Does a parameter differ among several steps? */
+export function isMixed(piece: Piece, places: readonly StepAt[], param: Param): boolean {
+  const values = places.map(({ strand, step: id }) => {
+    const step = strandById(piece, strand)?.steps.find((t) => t.id === id);
+    return step && JSON.stringify(valueOf(step, param));
+  });
+  return new Set(values).size > 1;
 }
 
 /** Sets a parameter at a frame in several steps. */

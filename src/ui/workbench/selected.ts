@@ -7,6 +7,7 @@ import { stepById, strandById, type Piece, type StepAt } from '@/core/piece/type
 import { comeAndGoParam } from '@/core/steps';
 import { keepClip, keptClip } from '@/state/clip';
 import { notify } from '@/state/notify';
+import { usePanels } from '@/state/panels';
 import { severalSelected, useWorkbench } from '@/state/workbench';
 import { deleteStrand } from './actions';
 
@@ -85,14 +86,22 @@ export function shiftRow(strand: string, by: number): void {
   });
 }
 
-export const bundleUp = (strand: string) => state().edit((p) => bundleWithAbove(p, strand));
+/** Makes a bundle, and has it ask for its name. */
+function bundle(change: (piece: Piece) => Piece): void {
+  const before = new Set(state().piece.bundles.map((b) => b.id));
+  state().edit(change);
+  const made = state().piece.bundles.find((b) => !before.has(b.id));
+  if (made) usePanels.setState({ newBundle: made.id });
+}
+
+export const bundleUp = (strand: string) => bundle((p) => bundleWithAbove(p, strand));
 
 /** Bundles the strands that are selected. */
 export function bundleSelected(): void {
   const several = severalSelected();
   if (!several || !('strands' in several))
     return notify('info', 'Select more than one strand first: Shift with the arrows, or a click into another row.');
-  state().edit((p) => bundleSeveral(p, several.strands));
+  bundle((p) => bundleSeveral(p, several.strands));
 }
 
 /** Copies what is selected. */

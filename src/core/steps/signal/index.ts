@@ -19,6 +19,7 @@ import { stepAt } from '../field/shape/step';
 import { constant } from './constant';
 import { cycle } from './cycle';
 import { asSignal } from './from-field';
+import { takeFrom } from './from';
 import { heading } from './heading';
 import { keyed } from './keys';
 import { MEMORY_STEPS } from './memory';
@@ -31,7 +32,7 @@ import { wander } from './wander';
 const grouped = (group: string, steps: SignalStep[]): SignalStep[] => steps.map((step) => ({ ...step, group }));
 
 export const SIGNAL_STEPS: SignalStep[] = [
-  ...grouped('source', [cycle, constant, wander, random, keyed, asSignal(combine)]),
+  ...grouped('source', [cycle, constant, takeFrom, wander, random, keyed, asSignal(combine)]),
   ...grouped(
     'shape',
     [
