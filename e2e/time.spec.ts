@@ -406,7 +406,7 @@ test('a control is played by hand, and what was played is in the loop as keys', 
   await openPiece(page, smallStarter('dented-sail', 128, 72, 48));
   await inWorkbench(page);
   await page.getByRole('tab', { name: /^Desk/ }).click();
-  const slider = page.getByRole('slider', { name: 'pull' });
+  const slider = page.getByRole('slider', { name: 'pull', exact: true });
   await page.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(page.getByText('Recording: move the controls')).toBeVisible();
   await slider.focus();

@@ -4,7 +4,7 @@ import { Chance } from './chance';
 import { checkSeam } from './check-seam';
 import { closingPiece } from './random-piece';
 
-/** Pieces that were said to stand still, or to close, while the seam was compared at places without copies and faces. */
+/** Pieces that were said to stand still while the seam was compared at places without copies and faces. */
 const ONCE_WRONG = [51, 191, 211, 223];
 
 describe('what is said of the seam', () => {

@@ -8,7 +8,7 @@ export class SvgLineError extends Error {
   override readonly name = 'SvgLineError';
 }
 
-export const SVG_LINE_LIMITS = {
+const SVG_LINE_LIMITS = {
   /** Characters of a line. */
   text: 1024 * 1024,
   segments: 20_000,

@@ -97,7 +97,8 @@ function samplesOf(view: DataView, format: Format | null, from: number, end: num
     throw new SoundError(`It says it has ${channels} channels and ${rate} samples a second, which cannot be.`);
   if (rate > SOUND_LIMITS.rate)
     throw new SoundError(
-      `It has ${rate.toLocaleString('en')} samples a second; at most ${SOUND_LIMITS.rate.toLocaleString('en')} are read.`,
+      `It has ${rate.toLocaleString('en')} samples a second; at most ` +
+        `${SOUND_LIMITS.rate.toLocaleString('en')} are read.`,
     );
   const read = reader(view, format);
   const wide = bits / 8;

@@ -26,8 +26,9 @@ const paramsOf = (strands: Strand[]): Value[] =>
 /** A control as it goes elsewhere: a signal that it follows stays behind. */
 function withoutSignal(control: Control): Control {
   if (!isLink(control.track)) return control;
-  const { track: _, ...rest } = control;
-  return rest;
+  const free = { ...control };
+  delete free.track;
+  return free;
 }
 
 function clipOf(piece: Piece, strands: Strand[], into?: string): Clip {

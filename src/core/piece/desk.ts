@@ -179,8 +179,9 @@ export function withSettings(piece: Piece, values: Record<string, Setting>): Pie
     ...piece,
     controls: piece.controls.map((c) => {
       if (!Object.hasOwn(values, c.id) || settingKind(values[c.id]!) !== settingKind(c.value)) return c;
-      const { track: _, ...rest } = c;
-      return { ...rest, value: values[c.id]! };
+      const set = { ...c, value: values[c.id]! };
+      delete set.track;
+      return set;
     }),
   };
 }

@@ -33,8 +33,8 @@ const MIGRATIONS: Record<number, (piece: Raw) => Raw> = {
   /** Version 6 did not remember where kept parts were put in. */
   6: (piece) => ({ ...piece, version: 7 }),
   /**
-   * Version 7 had no tracks of controls, and did not remember links to strands that were deleted. Trails of magnets were
-   * counted in places, each a part of the loop from the next, and did not fade.
+   * Version 7 had no tracks of controls, and did not remember links to strands that were deleted. Trails of magnets
+   * were counted in places, each a part of the loop from the next, and did not fade.
    */
   7: (piece) => ({
     ...piece,

@@ -39,7 +39,7 @@ export function withTracks(piece: Piece): Piece {
   return resolved;
 }
 
-/** What a control has at a phase: by its keys, or its value where it has none. A signal that it follows is not asked. */
+/** What a control has at a phase: by its keys, or its value without any. A signal that it follows is not asked. */
 export const controlSetting = ({ value, track }: Control, phase: number, play: Play): Setting =>
   track && isKeyed(track) ? keyedLiteral(track, phase, play) : value;
 

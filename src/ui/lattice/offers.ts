@@ -66,7 +66,7 @@ const beginning = (kind: Kind): Offer[] => fitting(kind, null).map((definition) 
 const GROUND_IN_PICTURE: typeof GROUND = { ...GROUND, field: 'field.screen' };
 
 /** What a new strand of a kind begins with, by the strand that takes from it. */
-export const groundOf = (kind: Kind, taker: Kind | undefined): StepDefinition | undefined =>
+const groundOf = (kind: Kind, taker: Kind | undefined): StepDefinition | undefined =>
   definitionOf((taker === 'finish' ? GROUND_IN_PICTURE : GROUND)[kind] ?? '');
 
 /** Steps that cannot begin a strand, behind one that can. @param taker kind of the strand that the new one is for */

@@ -112,7 +112,7 @@ export function keyLanes(piece: Piece): Lane[] {
 }
 
 /** Lanes of all controls whose track has keys. */
-export const controlLanes = (piece: Piece): Lane[] =>
+const controlLanes = (piece: Piece): Lane[] =>
   piece.controls.flatMap(({ id, name, track }) =>
     track && isKeyed(track)
       ? lanesOf({ place: { control: id }, id: `control ${id}`, name }, track.keys, piece.loop.play)

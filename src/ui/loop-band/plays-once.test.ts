@@ -36,7 +36,7 @@ const keys = fc.uniqueArray(
 const moments = (...at: number[]) => at.map((n) => ({ at: n / 40, value: 1, ease: 'held' as const }));
 
 describe('what plays once', () => {
-  it('has its first value before the first key and its last one after the last, on both ways of working it out', async () => {
+  it('has its first value before the first key and its last one after the last, on both processors', async () => {
     await fc.assert(
       fc.asyncProperty(keys, async (some) => {
         const keyed: Keyed = { keys: some };

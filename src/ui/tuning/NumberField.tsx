@@ -163,16 +163,16 @@ export function NumberInput({ label, value, unit, typedUnit = unit, step, onChan
       />
       {unit && <span className="shrink-0 text-faint">{unit}</span>}
       {note !== null && (
-        <span
-          role="alert"
-          className="absolute top-full right-0 z-40 w-56 rounded-md border border-bad bg-raised px-2 py-1 text-left text-text shadow-lg"
-        >
+        <span role="alert" className={NOTE}>
           {note}
         </span>
       )}
     </span>
   );
 }
+
+const NOTE =
+  'absolute top-full right-0 z-40 w-56 rounded-md border border-bad bg-raised px-2 py-1 text-left text-text shadow-lg';
 
 /** Milliseconds for which a field says what it did not take: long enough to be read twice. */
 const NOTE_MS = 6000;
@@ -196,8 +196,12 @@ const POINTER_REST_MS = 350;
 /**
  * Turns of the wheel over a field that has the keyboard, or on which the pointer rests; the page then stays where it
  * is. Turns that began elsewhere go on scrolling.
+ * @param turned false where there is nothing to turn
  */
-export function useWheel(field: RefObject<HTMLElement | null>, turned: (way: number, pace: number) => void): void {
+export function useWheel(
+  field: RefObject<HTMLElement | null>,
+  turned: (way: number, pace: number) => void | false,
+): void {
   const turn = useRef(turned);
   useEffect(() => {
     turn.current = turned;
@@ -214,10 +218,10 @@ export function useWheel(field: RefObject<HTMLElement | null>, turned: (way: num
       const isMeant = element.contains(document.activeElement) || performance.now() - restsSince >= POINTER_REST_MS;
       if (by === 0 || e.ctrlKey) return;
       if (!isMeant) return void rest();
+      if (turn.current(by < 0 ? 1 : -1, paceOf(e)) === false) return;
       e.preventDefault();
       e.stopPropagation();
       restsSince = -Infinity;
-      turn.current(by < 0 ? 1 : -1, paceOf(e));
       window.clearTimeout(quiet);
       quiet = window.setTimeout(endGesture, WHEEL_REST_MS);
     };

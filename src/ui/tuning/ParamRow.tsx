@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, useRef } from 'react';
 import {
   isControlRef,
   isKeyed,
@@ -20,7 +20,7 @@ import { KeyButton, KeyTable, type WriteKeys } from './KeyButton';
 import { isControllable } from './controllable';
 import { LinkMenu } from './LinkMenu';
 import { followPointer } from '../parts/drag';
-import { NumberInput, paceOf, stepOf, tidy } from './NumberField';
+import { NumberInput, paceOf, stepOf, tidy, useWheel } from './NumberField';
 import { looksTheSame } from './looks-the-same';
 import { ParamControl, type SetValue } from './ParamControl';
 import type { ParamPlace } from './param-place';
@@ -149,8 +149,13 @@ function ParamName({
   mixed: boolean;
 }) {
   const number = param.type === 'number' && typeof value === 'number' ? { param, value } : null;
+  const name = useRef<HTMLSpanElement>(null);
+  useWheel(name, (way, pace) =>
+    number ? set(tidy(number.value + way * stepOf(number.param) * pace, number.param), 'wheel') : false,
+  );
   return (
     <span
+      ref={name}
       id={`name-${param.id}`}
       className={`text-mute ${number ? 'cursor-ew-resize touch-none select-none' : ''}`}
       title={others > 0 ? `${param.about} Set in ${others} more of the selected steps.` : param.about}

@@ -21,7 +21,7 @@ import { putPicture } from '../tuning/put-picture';
 import { takePath } from '../tuning/PathTools';
 import { SVG_BYTES, svgPath } from '../tuning/svg-path';
 
-/** Where files go that are dropped anywhere on the workbench: into the selected step where it takes them, or a new one. */
+/** Files that are dropped anywhere on the workbench: into the selected step where it takes them, or a new one. */
 
 /** Opens a page of the application. */
 type Open = (path: string) => void;

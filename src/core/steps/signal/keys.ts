@@ -5,7 +5,8 @@ export const keyed: SignalStep = {
   op: 'signal.keys',
   name: 'Keys',
   about:
-    'A few values over the loop. In a loop the last goes on to the first, so it closes; what plays once holds its last value.',
+    'A few values over the loop. In a loop the last goes on to the first, so it closes; what plays once holds ' +
+    'its last value.',
   takes: [],
   gives: 'float',
   also: ['keyframes', 'envelope', 'automation', 'steps', 'curve', 'easing', 'tween'],

@@ -170,7 +170,7 @@ describe('from moments', () => {
     near(await atFrames([two, ['hold', { value: { keys } }]], [100, 130]), [[-0.6], [0.6]]);
   });
 
-  it('hold before the first moment what the last one of the loop before held; nothing came before one that plays once', async () => {
+  it('hold before the first moment what the loop held last; nothing came before one that plays once', async () => {
     const phase: Row = [placed([150]), ['hold', {}]];
     const at = async (play: Loop['play']) => {
       const piece = signal(phase, { ...LOOP, play });
