@@ -5,51 +5,21 @@ import { readPiece, writePiece } from '@/core/formats/piece-file';
 import { writePng } from '@/core/formats/png-write';
 import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
+import { BROKEN_MEDIA } from './broken-media';
 import type { Chance } from './chance';
+import { mutated, mutatedText } from './spoil';
 
 /** What a reader may answer with, beside what it reads. */
-const OURS = new Set(['PieceError', 'PictureError', 'MeshError', 'GlslError']);
-
-const STRANGE = [
-  '-1',
-  '1e999',
-  'null',
-  '[]',
-  '{}',
-  '""',
-  '99999999999',
-  '"__proto__"',
-  'NaN',
-  '0.1',
-  'true',
-  '[[[[[[]]]]]]',
-];
-
-/** Bytes with some of them changed, taken out, doubled or cut off. */
-function mutated(chance: Chance, bytes: Uint8Array): Uint8Array<ArrayBuffer> {
-  const out = [...bytes.subarray(0, 200_000)];
-  for (let i = 0; i < chance.whole(1, 6); i++) {
-    const at = chance.whole(0, Math.max(0, out.length - 1));
-    const how = chance.whole(0, 4);
-    if (how === 0) out[at] = chance.whole(0, 255);
-    else if (how === 1) out.splice(at, chance.whole(1, 40));
-    else if (how === 2) out.splice(at, 0, ...out.slice(at, at + chance.whole(1, 200)));
-    else if (how === 3) out.length = at;
-    else out.splice(at, 4, 255, 255, 255, chance.one([255, 127, 0]));
-  }
-  return Uint8Array.from(out);
-}
-
-/** Text with a number or word in it put in place of another. */
-function mutatedText(chance: Chance, text: string): string {
-  const spots = [...text.matchAll(/-?\d+(?:\.\d+)?|"[^"]{1,12}"|true|\[|\{/g)];
-  let out = text;
-  for (let i = 0; i < chance.whole(1, 3); i++) {
-    const spot = chance.one(spots);
-    out = `${out.slice(0, spot.index)}${chance.one(STRANGE)}${out.slice(spot.index + spot[0].length)}`;
-  }
-  return out;
-}
+const OURS = new Set([
+  'CubeError',
+  'GlslError',
+  'MeshError',
+  'MidiError',
+  'PictureError',
+  'PieceError',
+  'SoundError',
+  'SvgLineError',
+]);
 
 const sources = new Map<string, Promise<Uint8Array>>();
 
@@ -73,6 +43,7 @@ async function ours(work: () => unknown): Promise<void> {
 export async function checkBrokenFiles(chance: Chance): Promise<void> {
   const { piece } = chance.one(STARTERS.slice(0, 6));
   await ours(() => readPiece(mutatedText(chance, writePiece(piece))));
+  await ours(() => chance.one(Object.values(BROKEN_MEDIA))(chance));
   const picture = chance.one([
     writePng(Array(4 * 9).fill(7), 3, 3),
     new TextEncoder().encode('<?xml version="1.0"?><!-- a --><svg xmlns="x"></svg>'),

@@ -1,4 +1,3 @@
-import { fileStem } from '@/core/formats/file-stem';
 import { MIDI_BYTES, MidiError, readMidi } from '@/core/formats/midi-file';
 import { PART_ENDING, readPart } from '@/core/formats/part-file';
 import { PIECE_ENDING } from '@/core/formats/piece-size';
@@ -30,6 +29,9 @@ type Open = (path: string) => void;
 type Taker = (file: File, open: Open) => Promise<string | null>;
 
 const state = () => useWorkbench.getState();
+
+/** A file's name without its ending, for a strand. */
+const nameOf = ({ name }: File) => name.replace(/\.[^.]+$/, '').slice(0, 60) || 'dropped';
 
 /** The first parameter of the selected step that takes such a file. */
 function selectedParam(fits: (param: Param) => boolean): ParamAt | null {
@@ -77,7 +79,7 @@ function addedTo(kind: 'stage' | 'finish', op: string): { strand: string; step: 
 const picture: Taker = async (file) => {
   const asset = await importPicture(file);
   const own = selectedParam((p) => p.type === 'picture' && !p.table);
-  const at = own ?? { ...newStrand('field', fileStem(file.name), ['field.uv', 'field.picture']), param: 'picture' };
+  const at = own ?? { ...newStrand('field', nameOf(file), ['field.uv', 'field.picture']), param: 'picture' };
   state().edit((p) => putPicture(p, at, asset));
   return placeWords(at);
 };
@@ -94,7 +96,7 @@ const panorama: Taker = async (file) => {
 const mesh: Taker = async (file) => {
   const asset = await importMesh(file);
   const own = selectedParam((p) => p.type === 'mesh');
-  const at = own ?? { ...newStrand('form', fileStem(file.name), ['form.file']), param: 'file' };
+  const at = own ?? { ...newStrand('form', nameOf(file), ['form.file']), param: 'file' };
   const param = paramsOf(stepById(strandById(state().piece, at.strand), at.step)!).find((p) => p.type === 'mesh')!;
   state().edit((p) => putPicture(p, { ...at, param: param.id }, asset));
   return placeWords(at);
@@ -121,9 +123,9 @@ const moments: Taker = async (file) => {
   const { moments: taken } = momentsOfStrikes(readMidi(bytes), state().piece.loop);
   if (taken.length === 0) throw new MidiError('Nothing is triggered in it before the loop ends.');
   const own = selectedParam((p) => p.type === 'keys' && p.moments === true);
-  const at = own ?? { ...newStrand('signal', fileStem(file.name), ['signal.moments']), param: 'moments' };
+  const at = own ?? { ...newStrand('signal', nameOf(file), ['signal.moments']), param: 'moments' };
   state().edit((p) => setParam(p, at.strand, at.step, at.param, taken));
-  return `as ${taken.length} moments ${placeWords(at)}`;
+  return `as ${taken.length === 1 ? '1 moment' : `${taken.length} moments`} ${placeWords(at)}`;
 };
 
 const drawing: Taker = async (file, open) => {
