@@ -3,8 +3,9 @@ import { bake } from '../forms/bake';
 import { liveSkin } from '../forms/live-skin';
 import { placesOf, type CopyPlace } from '../forms/place-rows';
 import { copyPlaces, delayed } from '../forms/standing';
-import { MeshError } from '../mesh/mesh';
+import { faceCount, MeshError, type Mesh } from '../mesh/mesh';
 import { vertexCount } from '../mesh/skin';
+import { keepOnly } from '../mesh/topology/split';
 import { linksOf, takenInBy } from '../piece/links';
 import type { Piece, Strand } from '../piece/types';
 import type { PlaceAttribute } from '../steps';
@@ -144,13 +145,21 @@ export class SeamPlaces {
     if (!mesh) return [];
     const evaluator = await Evaluator.make(this.piece, [{ strand: form.id }], this.analysis);
     // Faces are there for whatever asks for them: the form itself, or a surface on it.
-    const skin = liveSkin(mesh, 'p.face');
+    const { part, faces } = partOf(mesh);
+    const skin = liveSkin(part, 'p.face');
     const vertices = vertexCount(skin);
     if (vertices === 0) return [];
     const copies = copyPlaces(skin);
     const count = Math.min(MAX_PLACES_OF_A_FORM, vertices * copies.length);
     const picks = pickPairs(count, vertices, copies.length);
     const rows = placesOf(skin, 0, undefined, picks.vertex);
+    if (faces && skin.faceOf)
+      setColumn(
+        rows,
+        'face',
+        faces,
+        Uint32Array.from(picks.vertex, (v) => skin.faceOf![v]!),
+      );
     if (skin.copies) picks.copy.forEach((n, i) => setPlaceFields(rows, i, copyFields(copies[n]!)));
     const { tint } = skin;
     const own = Float32Array.from({ length: 3 * count }, (_, i) =>
@@ -175,6 +184,19 @@ function movesOn(piece: Piece, steps: StepTypes[]): number {
     const param = active && definition!.params.find((p) => p.id === definition!.shifts);
     return param ? sum + Math.round(Number(literalOf(piece, step, param))) : sum;
   }, 0);
+}
+
+/** Corners of a mesh beyond which only some of its faces are looked at: what all of them need would take seconds. */
+const MAX_CORNERS = 60_000;
+
+/** A mesh, or of a large one faces evenly taken, with the numbers that they have in it. */
+function partOf(mesh: Mesh): { part: Mesh; faces: Float32Array | null } {
+  const count = faceCount(mesh);
+  if (mesh.corners.length <= MAX_CORNERS) return { part: mesh, faces: null };
+  const stride = Math.ceil(mesh.corners.length / MAX_CORNERS);
+  const keep = Uint8Array.from({ length: count }, (_, face) => (face % stride === 0 ? 1 : 0));
+  const part = { ...keepOnly(mesh, keep), copies: mesh.copies };
+  return { part, faces: Float32Array.from({ length: Math.ceil(count / stride) }, (_, i) => i * stride) };
 }
 
 const copyFields = (copy: CopyPlace | undefined) =>
