@@ -76,7 +76,7 @@ export async function restore(kept: Kept): Promise<void> {
   await store.setItem(kept.id, kept);
 }
 
-/** What is kept, as it is: see `readStoredPiece`. */
+/** What is stored, as it is: see `readStoredPiece`. */
 export const load = (id: string): Promise<Kept | null> => store.getItem<Kept>(id);
 
 /** All that is kept, latest first; broken entries are listed too, so that they can be saved or deleted. */

@@ -1,6 +1,7 @@
 import { errorSentence } from '@/core/error-sentence';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { keptSize, PictureError, readHeader, type PictureHeader } from '@/core/formats/picture-header';
+import { SVG_WEIGHT_LIMITS, svgWeight } from '@/core/formats/svg-weight';
 import type { Pixels } from '@/core/glsl';
 import type { Asset } from '@/core/piece/types';
 import { hasPixels, providePixels } from '@/core/weave';
@@ -19,6 +20,9 @@ interface Drawn {
 
 /** An `<img>` neither runs scripts nor loads anything from elsewhere, so a stranger's SVG is only drawn. */
 async function drawSvg(blob: Blob): Promise<{ source: HTMLImageElement; width: number; height: number }> {
+  const { drawn, filters } = svgWeight(await blob.text());
+  if (drawn > SVG_WEIGHT_LIMITS.drawn || filters > SVG_WEIGHT_LIMITS.filters)
+    throw new PictureError('This SVG draws more than can be drawn here. Save it as a PNG where it comes from.');
   const url = URL.createObjectURL(blob);
   try {
     const image = new Image();
@@ -52,7 +56,8 @@ async function draw(bytes: Uint8Array<ArrayBuffer>, { type, size }: PictureHeade
     context.drawImage(source, 0, 0, width, height);
     if ('close' in source) source.close();
     return { canvas, pixels: { width, height, data: context.getImageData(0, 0, width, height).data } };
-  } catch {
+  } catch (error) {
+    if (error instanceof PictureError) throw error;
     throw new PictureError('This picture is broken: the browser cannot draw it. Save it again where it comes from.');
   }
 }

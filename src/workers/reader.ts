@@ -4,6 +4,7 @@ import { costOfLoop, costOfPicture } from '@/core/checks/cost';
 import { acceptBackup, readBackup, writeBackup, type AcceptedBackup, type Backup } from '@/core/formats/backup';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { CubeError, cubePixels, readCube } from '@/core/formats/cube';
+import { MidiError, readMidi } from '@/core/formats/midi-file';
 import { readWav, SoundError, writeWav } from '@/core/formats/wav';
 import { MADE_SOUNDS } from '@/core/sound/made';
 import { mixed, type Channels } from '@/core/sound/sound';
@@ -12,6 +13,7 @@ import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';
 import type { Salvaged } from '@/core/piece/salvage';
 import type { ReadingProgress } from '@/core/piece/schema';
+import type { Strike } from '@/core/piece/moments';
 import type { Piece } from '@/core/piece/types';
 import { soundTrack, type SoundTrack } from '@/core/sound/track';
 import { analyse, Evaluator, loopSteps, OverLoop } from '@/core/weave';
@@ -41,6 +43,11 @@ export interface ReadTableFile extends ReadTable {
   data: string;
 }
 
+/** What is played in a MIDI file. */
+export interface ReadStrikes {
+  strikes: Strike[];
+}
+
 /** A sound as signals follow it. */
 export interface ReadSound {
   track: SoundTrack;
@@ -58,7 +65,8 @@ async function unlessRefused<T>(work: () => Promise<T> | T): Promise<T | Refused
   try {
     return await work();
   } catch (error) {
-    if (error instanceof CubeError || error instanceof SoundError) return { refused: error.message };
+    if (error instanceof CubeError || error instanceof MidiError || error instanceof SoundError)
+      return { refused: error.message };
     throw error;
   }
 }
@@ -99,6 +107,10 @@ export const reader = {
       const bytes = new Uint8Array(await file.arrayBuffer());
       return { pixels: tablePixels(bytes), id: await assetId(bytes), data: toBase64(bytes) };
     }),
+
+  /** Keys that are played in a MIDI file. */
+  midiFile: (file: Blob): Promise<ReadStrikes | Refused> =>
+    unlessRefused(async () => ({ strikes: readMidi(new Uint8Array(await file.arrayBuffer())) })),
 
   tableData: (base64: string): Promise<ReadTable | Refused> =>
     unlessRefused(() => ({ pixels: tablePixels(fromBase64(base64)) })),

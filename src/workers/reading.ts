@@ -1,11 +1,13 @@
 import * as Comlink from 'comlink';
 import { CubeError } from '@/core/formats/cube';
+import { MidiError } from '@/core/formats/midi-file';
 import { SoundError } from '@/core/formats/wav';
 import type { Channels } from '@/core/sound/sound';
 import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';
 import type { Salvaged } from '@/core/piece/salvage';
 import type { ReadingProgress } from '@/core/piece/schema';
+import type { Strike } from '@/core/piece/moments';
 import type { Piece } from '@/core/piece/types';
 import { oneJob } from './one-job';
 import type { SoundTrack } from '@/core/sound/track';
@@ -57,6 +59,10 @@ export const readBackupFile = (file: Blob, watch: Watch = {}): Promise<AcceptedB
 /** Reads a .cube in a thread of its own. @throws CubeError, or Ended where the signal said so */
 export const readTableFile = (file: Blob, signal?: AbortSignal): Promise<ReadTableFile> =>
   readingFile((remote) => remote.tableFile(file), CubeError, signal);
+
+/** Reads a MIDI file in a thread of its own. @throws MidiError, or Ended where the signal said so */
+export const readMidiFile = async (file: Blob, signal?: AbortSignal): Promise<Strike[]> =>
+  (await readingFile((remote) => remote.midiFile(file), MidiError, signal)).strikes;
 
 /** Reads what an asset of a piece holds, in base64. @throws CubeError */
 export const readTableData = async (data: string): Promise<Pixels> =>
@@ -117,7 +123,7 @@ async function reading<T extends object>(
  * with a limit of time, in a thread that is ended with the piece that goes beyond it.
  */
 export class Vetting {
-  // The remote is kept with its worker: one that nobody holds any more releases the worker, which then hears nothing.
+  // Held with its worker: a remote that is collected releases the worker, which then hears nothing more.
   private thread: { worker: Worker; remote: Comlink.Remote<Reader> } | null = null;
   private turn: Promise<unknown> = Promise.resolve();
 

@@ -64,7 +64,7 @@ describe('the track of a control', () => {
     ]);
   });
 
-  it('is kept by looks, or left out of them', () => {
+  it('is stored by looks, or left out of them', () => {
     const stored = storeLook(setTrack(desk(), 'c1', KEYS), 'first');
     const plain = storeLook(setTrack(stored, 'c1', undefined), 'second');
     expect(recallLook(plain, 'l1').controls[0]!.track).toEqual(KEYS);

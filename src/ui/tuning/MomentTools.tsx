@@ -1,7 +1,8 @@
-import { MIDI_BYTES, MidiError, readMidi } from '@/core/formats/midi-file';
+import { MIDI_BYTES, MidiError } from '@/core/formats/midi-file';
 import { quantised, momentsOfStrikes, thinned } from '@/core/piece/moments';
 import type { Key, Loop } from '@/core/piece/types';
 import { notify } from '@/state/notify';
+import { readMidiFile } from '@/workers/reading';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
 import { FileDrop } from './FileDrop';
@@ -31,9 +32,9 @@ export function MomentTools({ moments, loop, onChange }: Props) {
     const gone = moments.length - next.length;
     if (gone > 0) notify('info', `${words}: ${gone} of ${moments.length} moments went.`);
   };
-  const read = async (file: File) => {
+  const read = async (file: File, signal?: AbortSignal) => {
     if (file.size > MIDI_BYTES) throw new MidiError('It is larger than 4 MB.');
-    const { moments: taken, after, over } = momentsOfStrikes(readMidi(new Uint8Array(await file.arrayBuffer())), loop);
+    const { moments: taken, after, over } = momentsOfStrikes(await readMidiFile(file, signal), loop);
     if (taken.length === 0)
       throw new MidiError('Nothing is struck in it before the loop ends. Make the loop longer, or cut the file.');
     onChange(taken);

@@ -1,5 +1,5 @@
 import { Slider } from 'radix-ui';
-import { useEffect, useRef, useState, type RefObject } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import type { NumberParam } from '@/core/steps';
 import { ExpressionError, numberIn } from '@/core/piece/expression';
 import { endGesture, useWorkbench } from '@/state/workbench';
@@ -97,6 +97,10 @@ export function NumberInput({ label, value, unit, typedUnit = unit, step, onChan
     latest.current = value;
     type(null);
   }, [value]);
+  // At once with all its digits: what is typed from here on takes their place, however fast.
+  useLayoutEffect(() => {
+    if (focused) input.current!.select();
+  }, [focused]);
   useWheel(input, (way, pace) => onChange(value + way * step * pace));
 
   /** Takes what was typed; what cannot be read, or is taken as another number, is said at the field. */
@@ -127,12 +131,7 @@ export function NumberInput({ label, value, unit, typedUnit = unit, step, onChan
         title="Type a number or a sum (2*pi/3, 3 beats), or drag sideways; Shift is coarse, Alt is fine"
         className="quiet-field w-full min-w-9 cursor-ew-resize px-1 py-0.5 text-right focus:cursor-text focus:bg-ground"
         onChange={(e) => type(e.target.value)}
-        onFocus={(e) => {
-          setFocused(true);
-          const field = e.target;
-          // All digits are there with the next drawing, and are selected then.
-          requestAnimationFrame(() => document.activeElement === field && field.select());
-        }}
+        onFocus={() => setFocused(true)}
         onBlur={() => {
           commit();
           setFocused(false);

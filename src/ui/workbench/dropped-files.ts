@@ -1,4 +1,4 @@
-import { MIDI_BYTES, MidiError, readMidi } from '@/core/formats/midi-file';
+import { MIDI_BYTES, MidiError } from '@/core/formats/midi-file';
 import { PART_ENDING, readPart } from '@/core/formats/part-file';
 import { PIECE_ENDING } from '@/core/formats/piece-size';
 import { errorSentence } from '@/core/error-sentence';
@@ -15,7 +15,7 @@ import { useParts } from '@/state/parts';
 import { importPicture } from '@/state/pictures';
 import { importSound, SOUND_ENDINGS } from '@/state/sounds';
 import { useWorkbench } from '@/state/workbench';
-import { readPieceFile } from '@/workers/reading';
+import { readMidiFile, readPieceFile } from '@/workers/reading';
 import { putPicture } from '../tuning/put-picture';
 import { takePath } from '../tuning/PathTools';
 import { SVG_BYTES, svgPath } from '../tuning/svg-path';
@@ -119,8 +119,7 @@ const table: Taker = async (file) => {
 
 const moments: Taker = async (file) => {
   if (file.size > MIDI_BYTES) throw new MidiError('It is larger than 4 MB.');
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  const { moments: taken } = momentsOfStrikes(readMidi(bytes), state().piece.loop);
+  const { moments: taken } = momentsOfStrikes(await readMidiFile(file), state().piece.loop);
   if (taken.length === 0) throw new MidiError('Nothing is triggered in it before the loop ends.');
   const own = selectedParam((p) => p.type === 'keys' && p.moments === true);
   const at = own ?? { ...newStrand('signal', nameOf(file), ['signal.moments']), param: 'moments' };
