@@ -1,11 +1,11 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { addStrand, blankPiece } from '@/core/piece/edit';
+import { addStrand, blankPiece, setParam } from '@/core/piece/edit';
 import { definitionOf } from '@/core/steps';
 import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { STARTERS } from '@/demo';
-import { addPicked } from './actions';
+import { addPicked, swapStep } from './actions';
 import { aboutOf, COMMANDS, situation, writtenKeys, type Where } from './commands';
 import { pressed, runKey } from './shortcuts';
 
@@ -161,4 +161,14 @@ describe('steps that are added', () => {
     expect(steps('s5')[0]!.params).toEqual({});
     expect(selected()).toEqual({ strand: 's5', step: 't1' });
   });
+});
+
+it('a step that is swapped for its neighbour and back is what it was', () => {
+  const at = { strand: 'swell', step: 't2' };
+  useWorkbench.getState().edit((p) => setParam(p, at.strand, at.step, 'octaves', 7));
+  const before = steps('swell')[1]!;
+  swapStep(at, 1);
+  expect(steps('swell')[1]!.op).not.toBe(before.op);
+  swapStep(at, -1);
+  expect(steps('swell')[1]).toEqual(before);
 });
