@@ -14,7 +14,8 @@ export function moveControl(id: string, value: Setting): void {
   const { playing, frame } = useTransport.getState();
   const { on } = useRecording.getState();
   const control = controlById(piece, id);
-  if (!control || control.value === value) return;
+  // With a track, the value is not what the control has at the playhead.
+  if (!control || (control.track === undefined && control.value === value)) return;
   const leaves = control.track !== undefined && (playing || on || isLink(control.track));
   edit(
     (p) => (leaves ? changeControl(p, id, { value, track: undefined }) : setControlAt(p, id, value, frame)),

@@ -3,6 +3,8 @@ import { putOut } from '@/core/piece/desk';
 import type { Keyed } from '@/core/piece/types';
 import { setLoop } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
+import { keyedScalars } from '@/core/weave';
+import { moveControl } from './move-control';
 import { startRecording, stopRecording } from './recording';
 import { useRecording } from './recording-state';
 import { useTransport } from './transport';
@@ -68,4 +70,32 @@ it('one control alone is taken where that is asked for, and all where it has gon
   useRecording.setState({ only: useWorkbench.getState().piece.controls[1]!.id });
   record();
   expect(keys()).toBeUndefined();
+});
+
+it('one loop ends at the seam, with the frames that were left out just before it, as one entry', () => {
+  useRecording.setState({ length: 'loop', countIn: 0, runsIn: 0, only: null });
+  const before = useWorkbench.temporal.getState().pastStates.length;
+  startRecording();
+  goOn(6);
+  move(3);
+  goOn(2);
+  // The page stood still: three frames and the seam at once.
+  useTransport.getState().goTo(1, { frames: FRAMES, play: 'loop' });
+  expect(useRecording.getState().on).toBe(false);
+  expect(keyedScalars(control().track as Keyed, (FRAMES - 1) / FRAMES, 'loop')[0]).toBeCloseTo(3, 1);
+  expect(useWorkbench.temporal.getState().pastStates.length).toBe(before + 1);
+  useRecording.setState({ length: 'free' });
+});
+
+it('a control with keys is moved to any value at the playhead, also to the one that it has without them', () => {
+  const { edit } = useWorkbench.getState();
+  const track = { keys: [{ at: 0.5, value: 2, ease: 'held' as const }] };
+  edit((p) => ({ ...p, controls: p.controls.map((c) => ({ ...c, value: 1, track })) }));
+  useTransport.setState({ playing: false });
+  useTransport.getState().goTo(0, { frames: FRAMES, play: 'loop' });
+  moveControl(control().id, 1);
+  expect((control().track as Keyed).keys.map((k) => [k.at, k.value])).toEqual([
+    [0, 1],
+    [0.5, 2],
+  ]);
 });

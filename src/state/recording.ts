@@ -26,17 +26,18 @@ function take(): void {
   // Frames that were left out were played, too.
   const passed: number[] = [];
   if (playing) for (let f = last.frame; f !== frame;) passed.push((f = (f + 1) % frames));
-  const isOver = useRecording.getState().length === 'loop' && passed.includes(0);
-  // Over one loop, the seam is the end: what is played behind it belongs to the next.
-  if (isOver) return stopRecording();
-  const taken = { passed, frame, before: last.controls, now: piece.controls };
+  // Over one loop the seam is the end: what is played behind it belongs to the next, what came before it is taken.
+  const seam = useRecording.getState().length === 'loop' ? passed.indexOf(0) : -1;
+  const isOver = seam >= 0;
+  const upTo = isOver ? { passed: passed.slice(0, seam), frame: frames - 1 } : { passed, frame };
+  const taken = { ...upTo, before: last.controls, now: piece.controls };
   last = { ...last, frame, controls: piece.controls };
   for (const [control, value] of passes!.take(taken)) {
     last.controls = last.controls.map((c) => (c.id === control ? { ...c, value } : c));
     edit((p) => setControl(p, control, value), `control ${control}`);
   }
   // What plays once is over at its last frame.
-  if (!playing && piece.loop.play === 'once' && frame === frames - 1) stopRecording();
+  if (isOver || (!playing && piece.loop.play === 'once' && frame === frames - 1)) stopRecording();
 }
 
 /** Beats are counted half a second apart where the piece has no tempo. */
