@@ -30,7 +30,7 @@ describe('pictures beside the running one', () => {
   } as unknown as Picture;
   const present = (version: number): Drawn => ({
     ...{ picture, piece, version, complete: true, phase: 0 },
-    frame: { phase: 0, memory: new Memory(), readOnly: true },
+    frame: { phase: 0, memory: new Memory(), readOnly: true, fillIn: true },
   });
   const renderer = {
     capabilities: { maxTextureSize: 64 },

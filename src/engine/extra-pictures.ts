@@ -18,7 +18,7 @@ export interface Drawn {
   complete: boolean;
   phase: number;
   /** The present frame, with what is remembered and nothing added to it. */
-  frame: { phase: number; memory: Memory; readOnly: true };
+  frame: { phase: number; memory: Memory; readOnly: true; fillIn: true };
 }
 
 /** A whole frame: RGBA, rows from the top. */

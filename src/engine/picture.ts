@@ -48,6 +48,10 @@ export interface Frame {
   readOnly?: boolean;
   /** It is drawn to be remembered, and not to be seen. */
   unseen?: boolean;
+  /** What it does not know of earlier frames is filled in with the present one, but for steps that never fade. */
+  fillIn?: boolean;
+  /** The loop plays: frames that were left out belong to what is remembered. */
+  runsOn?: boolean;
   /** It is one of many for which the loop is gone through more than once. */
   rounds?: boolean;
   /** Another piece of the same structure whose numbers are drawn. */
@@ -157,11 +161,20 @@ export class Picture {
     const { analysis, follower } = this;
     const piece = as ?? this.piece;
     if (!piece || !analysis || !follower) return;
-    const { memory = this.noMemory, readOnly = !rest.memory, unseen = false, rounds = false, drew } = rest;
+    const {
+      memory = this.noMemory,
+      readOnly = !rest.memory,
+      unseen = false,
+      rounds = false,
+      fillIn = false,
+      runsOn = false,
+      drew,
+    } = rest;
     this.shared.clPhase.value = phase;
     this.shared.clSize.value.set(width, height);
     this.shared.clLoop.value = this.loop.take(follower.loopValues(piece));
-    if (!readOnly) memory.turnTo(this.frameAt(phase), piece.loop.frames, piece.loop.play, width, height);
+    const { frames, play } = piece.loop;
+    if (!readOnly) memory.turnTo(this.frameAt(phase), { frames, play, width, height, runsOn });
     if (!sameShot) {
       this.shots.begin();
       this.finishes.begin();
@@ -192,7 +205,8 @@ export class Picture {
       memory,
       remembers: !readOnly,
       unseen,
-      reach: (step: string) => this.remembered.find((r) => `${r.strand}/${r.step}` === step)?.reach ?? 0,
+      fillsIn: (step) => fillIn && this.readingOf(step)?.frames !== null,
+      reach: (step) => this.readingOf(step)?.reach ?? 0,
       to,
       checker: this.looking,
       drew,
@@ -200,6 +214,11 @@ export class Picture {
     const { finish } = this.output;
     this.finishes.draw(this.renderer, upTo ?? (finish && { strand: finish.id }), drawing);
     this.renderer.setRenderTarget(null);
+  }
+
+  /** @param step as `strand/step` */
+  private readingOf(step: string): MemoryReading | undefined {
+    return this.remembered.find((r) => `${r.strand}/${r.step}` === step);
   }
 
   /** The stage as it was drawn last, before its finish. */

@@ -19,13 +19,14 @@ describe('what a running picture remembers', () => {
   let progress: (Settling | null)[];
   let remembering: Remembering;
   const draw = (memory: Memory, frame: number) => {
-    memory.turnTo(frame, FRAMES, 'loop', 8, 4);
+    memory.turnTo(frame, { frames: FRAMES, play: 'loop', width: 8, height: 4, runsOn: false });
     memory.keep('echo');
   };
   /** Shows a frame, as the viewer does. */
   const show = (frame: number) => {
     remembering.stop();
     draw(remembering.memory, frame);
+    remembering.drew(picture, frame / FRAMES);
     remembering.keepAlong(picture, frame / FRAMES);
   };
   /** Settles a frame that is shown. @returns the frames that were drawn for it */
@@ -48,7 +49,9 @@ describe('what a running picture remembers', () => {
   it('settles in portions, says how far it is, and is done once', () => {
     show(10);
     expect(settle(10)).toEqual([4, 5, 6, 7, 8, 9]);
-    expect(progress).toEqual([{ done: 4, of: 6 }, { done: 6, of: 6 }, null]);
+    // It is said with the first picture, and until the last one.
+    const said = [0, 4, 6].map((done) => ({ done, of: 6 }));
+    expect(progress).toEqual([...said, null]);
     expect(settle(10)).toEqual([]);
     expect(remembering.isSettling).toBe(false);
   });
@@ -77,7 +80,7 @@ describe('what a running picture remembers', () => {
     show(10);
     remembering.next(picture, 10 / FRAMES, 4);
     show(16);
-    expect(progress.at(-1)).toBeNull();
+    expect(progress.at(-1)).toEqual({ done: 0, of: 6 });
     expect(settle(16)).toEqual([10, 11, 12, 13, 14, 15]);
     remembering.clear();
     expect(remembering.memory.frame).toBeNull();

@@ -13,11 +13,13 @@ const ALONG_BYTES = 128e6;
 export class Remembering {
   /** What the picture is drawn with. */
   memory = new Memory();
+  /** It was said that the present frame is not settled. */
+  private told = false;
   private settling: { memory: Memory; left: number[]; of: number } | null = null;
   /** Settled memories along the loop: scrubbing goes on from the nearest. */
   private readonly along = new Map<number, Memory>();
 
-  /** @param onProgress how far the present frame is settled; null where it is, or where nothing is done about it */
+  /** @param onProgress how far the present frame is settled; null where it is */
   constructor(
     private readonly renderer: THREE.WebGLRenderer,
     private readonly onProgress: (progress: Settling | null) => void,
@@ -42,10 +44,19 @@ export class Remembering {
 
   /** Stops settling: another frame is shown. */
   stop(): void {
-    if (!this.settling) return;
-    this.settling.memory.dispose();
+    this.settling?.memory.dispose();
     this.settling = null;
-    this.onProgress(null);
+  }
+
+  /** A frame was drawn with what is remembered: says at once whether that is settled. */
+  drew(picture: Picture, phase: number): void {
+    const of = picture.missing(this.memory, phase).length;
+    this.tell(of > 0 ? { done: 0, of } : null);
+  }
+
+  private tell(progress: Settling | null): void {
+    if (progress || this.told) this.onProgress(progress);
+    this.told = progress !== null;
   }
 
   /** The graphics card was lost, and all pictures with it. */
@@ -70,12 +81,11 @@ export class Remembering {
     }
     const { memory, left, of } = this.settling;
     const frames = left.splice(0, most);
-    if (frames.length > 0) this.onProgress({ done: of - left.length, of });
+    if (frames.length > 0) this.tell({ done: of - left.length, of });
     else {
       this.memory.dispose();
       this.memory = memory;
       this.settling = null;
-      this.onProgress(null);
     }
     return { memory, frames, rounds: of > picture.frames };
   }

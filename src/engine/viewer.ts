@@ -14,8 +14,8 @@ import type { Layout } from './stage/layout';
 import type { Placement, View } from './stage/stage-scene';
 
 export interface ViewerEvents {
-  /** The size that is drawn now, in pixels. */
-  drawn: (width: number, height: number) => void;
+  /** The size in pixels and the phase of what is on the canvas now. */
+  drawn: (width: number, height: number, phase: number) => void;
   /** Whether what is on the canvas is what was asked for last, with its meshes and pictures. */
   resting: (rest: boolean) => void;
   /** How far the memory of the present frame is settled; null where it is. */
@@ -52,6 +52,8 @@ export class Viewer {
   /** Drawn, and put on the canvas once the graphics card is done with it. */
   private readonly back = new BackBuffer();
   private isDrawn = false;
+  /** Phase of the frame that was drawn last. */
+  drawnPhase = 0;
   private readonly work: CardWork;
   /** The frame of the page at which it looks next; 0 while nothing changes. */
   private timer = 0;
@@ -254,7 +256,7 @@ export class Viewer {
 
   /** The present frame, with what is remembered and nothing added to it. */
   private get presentFrame() {
-    return { phase: this.phase, memory: this.remembering.memory, readOnly: true } as const;
+    return { phase: this.phase, memory: this.remembering.memory, readOnly: true, fillIn: true } as const;
   }
 
   private readonly tick = () => {
@@ -283,11 +285,15 @@ export class Viewer {
     }
     this.begin(() => {
       const { target: to } = this.back;
-      this.picture.draw({ phase: this.phase, width: w, height: h, memory: this.remembering.memory, to });
+      const { phase, isPlaying: runsOn } = this;
+      const { memory } = this.remembering;
+      this.picture.draw({ phase, width: w, height: h, memory, to, fillIn: true, runsOn });
       this.layout = this.picture.layout();
       if (this.compared) this.drawCompared(this.compared, w, h);
+      this.remembering.drew(this.picture, this.phase);
       this.remembering.keepAlong(this.picture, this.phase);
     });
+    this.drawnPhase = this.phase;
     this.isDrawn = true;
   };
 
@@ -301,7 +307,7 @@ export class Viewer {
     this.isDrawn = false;
     this.back.present(this.renderer);
     this.hasShown = true;
-    this.events.drawn(...this.back.size);
+    this.events.drawn(...this.back.size, this.drawnPhase);
   }
 
   /**

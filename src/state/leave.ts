@@ -13,7 +13,7 @@ import { useTransport } from './transport';
 export function leavePiece(): void {
   stopRecording();
   endRehearsal();
-  useTransport.setState({ playing: false, frame: 0 });
+  useTransport.setState({ playing: false, frame: 0, asked: 0 });
   chooseKeys([]);
   closePanels();
   clearPreviews();

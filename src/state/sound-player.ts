@@ -67,7 +67,7 @@ export class SoundPlayer {
   }
 
   private begin(section: AudioBuffer, loop: Loop): void {
-    const at = useTransport.getState().frame / loop.rate;
+    const at = useTransport.getState().asked / loop.rate;
     this.source?.stop();
     this.source = context!.createBufferSource();
     this.source.buffer = section;
@@ -77,13 +77,13 @@ export class SoundPlayer {
     this.began = context!.currentTime - at;
   }
 
-  /** Begins anew where it has gone out of step with the picture by more than a frame. */
+  /** Begins anew where it has gone out of step with the clock by more than a frame. */
   private keepInStep(loop: Loop): void {
     const section = this.source?.buffer;
     if (!section) return;
     const length = loop.frames / loop.rate;
     const played = context!.currentTime - this.began;
-    const off = played - useTransport.getState().frame / loop.rate;
+    const off = played - useTransport.getState().asked / loop.rate;
     // A frame is shown for its whole time, so what is heard lies up to one frame behind its beginning.
     const around = off - length * Math.round(off / length);
     if (around < -1 / loop.rate || around > 2 / loop.rate) this.begin(section, loop);

@@ -1,23 +1,44 @@
 import { create } from 'zustand';
 import type { Loop } from '@/core/piece/types';
 
+type Span = Pick<Loop, 'frames' | 'play'>;
+
 interface Transport {
-  /** Whole frame that is shown, 0 to frames - 1. */
+  /** Whole frame that is shown, 0 to frames - 1: what is written, recorded and read off belongs to it. */
   frame: number;
+  /** The frame that the picture is to show: while it plays a slow picture is behind the clock. */
+  asked: number;
+  /** A picture says which frame it shows; without one each frame counts as shown when it is asked for. */
+  pictured: boolean;
   playing: boolean;
   play: (playing: boolean) => void;
   /** Goes to a frame; outside of a loop it wraps, outside of what plays once it stays at the end. */
-  goTo: (frame: number, loop: Pick<Loop, 'frames' | 'play'>) => void;
+  goTo: (frame: number, loop: Span) => void;
+  /** Asks the picture for a frame while it plays. */
+  ask: (frame: number, loop: Span) => void;
+  /** The picture shows a frame now. While nothing plays the frame is the one that was gone to. */
+  shown: (frame: number, loop: Span) => void;
+}
+
+function within(frame: number, { frames, play }: Span): number {
+  const whole = Math.round(frame);
+  return play === 'once' ? Math.min(frames - 1, Math.max(0, whole)) : ((whole % frames) + frames) % frames;
 }
 
 export const useTransport = create<Transport>()((set) => ({
   frame: 0,
+  asked: 0,
+  pictured: false,
   playing: false,
   play: (playing) => set({ playing }),
-  goTo: (frame, { frames, play }) => {
-    const whole = Math.round(frame);
-    set({
-      frame: play === 'once' ? Math.min(frames - 1, Math.max(0, whole)) : ((whole % frames) + frames) % frames,
-    });
+  goTo: (to, loop) => {
+    const frame = within(to, loop);
+    set({ frame, asked: frame });
   },
+  ask: (to, loop) =>
+    set(({ frame, pictured }) => {
+      const asked = within(to, loop);
+      return { asked, frame: pictured ? frame : asked };
+    }),
+  shown: (now, loop) => set(({ frame, playing }) => ({ frame: playing ? within(now, loop) : frame })),
 }));

@@ -52,6 +52,8 @@ export function instancePlaces(count: number): Float32Array {
     setPlaceFields(rows, i, {
       copy: i % copies,
       copies,
+      copyIn: [i % copies, i % 3, i % 2],
+      copiesIn: [copies, 3, 2],
       copyAt: [4 * v - 2, 4 * u - 2, 4 * w - 2],
       face: i % FACES,
       faceMiddle: [4 * w - 2, 4 * u - 2, 4 * v - 2],

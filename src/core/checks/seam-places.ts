@@ -1,10 +1,11 @@
 import { fieldsRead, PLACE_SIZE } from '../glsl/lib';
 import { bake } from '../forms/bake';
 import { liveSkin } from '../forms/live-skin';
-import { placesOf, type CopyPlace } from '../forms/place-rows';
+import { placesOf } from '../forms/place-rows';
 import { copyPlaces, delayed } from '../forms/standing';
-import { faceCount, MeshError, type Mesh } from '../mesh/mesh';
+import { faceCount, MeshError, type Copies, type Mesh } from '../mesh/mesh';
 import { vertexCount } from '../mesh/skin';
+import { numberOf, numbersOf } from '../mesh/topology/copy-levels';
 import { keepOnly } from '../mesh/topology/split';
 import { linksOf, takenInBy } from '../piece/links';
 import type { Piece, Strand } from '../piece/types';
@@ -19,7 +20,7 @@ const MAX_PLACES_OF_A_FORM = 1024;
 /** Places at which the range of values and the change per frame are taken, of each group. */
 const SPARSE_PLACES = 192;
 /** Fields of a place that only a form can fill in. */
-const FORM_FIELDS = /^(copy|face|lift|tint)/;
+const FORM_FIELDS = /^(copy|copies|first|face|lift|tint)/;
 
 /** The side of the seam on which values are asked for: frames of the loop, or its end at phase 1. */
 export type SeamSide = 'begin' | 'end';
@@ -29,9 +30,12 @@ interface Group {
   rows: Float32Array;
   count: number;
   /** Number of the copy of each row; null where the form is there once. */
-  copies: Float32Array | null;
-  /** Copies that the form moves on by over the loop: copy n at its end is compared with copy n + moves at its begin. */
-  moves: number;
+  copies: { numbers: Float32Array; of: Copies } | null;
+  /**
+   * Copies that each step moves on by over the loop, as many numbers as a row can have steps of copies: copy n at its
+   * end is compared with copy n + moves at its begin.
+   */
+  moves: readonly number[];
   /** The form whose places these are: it says how far copies are late, and the colour that they carry. */
   form: { evaluator: Evaluator; tint: Float32Array } | null;
   /** What is compared sees the colours that the form has been given; the form itself sees those of its mesh. */
@@ -63,7 +67,7 @@ export class StrandPlaces {
 
   /** Are copies compared with others, since they move on? */
   get movesOn(): boolean {
-    return this.groups.some((g) => g.moves !== 0);
+    return this.groups.some((g) => g.moves.some((m) => m !== 0));
   }
 
   private each(phase: number, side: SeamSide, run: (rows: Float32Array, count: number) => Float32Array): Float32Array {
@@ -104,7 +108,7 @@ export class SeamPlaces {
     const groups = ofForms.flat().map((g) => ({
       ...g,
       coloured: strand.kind !== 'form',
-      moves: strand.kind === 'field' ? 0 : g.moves,
+      moves: strand.kind === 'field' ? NO_MOVES : g.moves,
     }));
     const needsForm = [...fieldsRead(woven.glsl)].some((f) => FORM_FIELDS.test(f));
     if (groups.length === 0 && needsForm) groups.push(even(instancePlaces(SPARSE_PLACES)));
@@ -160,7 +164,7 @@ export class SeamPlaces {
         faces,
         Uint32Array.from(picks.vertex, (v) => skin.faceOf![v]!),
       );
-    if (skin.copies) picks.copy.forEach((n, i) => setPlaceFields(rows, i, copyFields(copies[n]!)));
+    picks.copy.forEach((n, i) => setPlaceFields(rows, i, copies[n] ?? {}));
     const { tint } = skin;
     const own = Float32Array.from({ length: 3 * count }, (_, i) =>
       tint ? tint[3 * picks.vertex[Math.floor(i / 3)]! + (i % 3)]! : 1,
@@ -168,7 +172,7 @@ export class SeamPlaces {
     const group: Group = {
       rows,
       count,
-      copies: skin.copies ? Float32Array.from(picks.copy) : null,
+      copies: skin.copies ? { numbers: Float32Array.from(picks.copy), of: skin.copies } : null,
       moves: movesOn(this.piece, this.analysis.types.get(form.id) ?? []),
       form: { evaluator, tint: own },
       coloured: false,
@@ -178,12 +182,16 @@ export class SeamPlaces {
   }
 }
 
-/** By how many whole copies a form moves on over the loop: copy n should then stand where copy n + shift stood. */
-function movesOn(piece: Piece, steps: StepTypes[]): number {
-  return steps.reduce((sum, { active, definition, step }) => {
-    const param = active && definition!.params.find((p) => p.id === definition!.shifts);
-    return param ? sum + Math.round(Number(literalOf(piece, step, param))) : sum;
-  }, 0);
+const NO_MOVES = [0, 0, 0] as const;
+
+/** By how many whole copies each step of copies moves on over the loop: copy n then stands where n + moves stood. */
+function movesOn(piece: Piece, steps: StepTypes[]): readonly number[] {
+  const levels = steps.filter((r) => r.active && r.definition!.place);
+  return NO_MOVES.map((_, level) => {
+    const { definition, step } = levels[level] ?? {};
+    const param = definition?.params.find((p) => p.id === definition.shifts);
+    return param ? Math.round(Number(literalOf(piece, step!, param))) : 0;
+  });
 }
 
 /** Corners of a mesh beyond which only some of its faces are looked at: what all of them need would take seconds. */
@@ -199,14 +207,11 @@ function partOf(mesh: Mesh): { part: Mesh; faces: Float32Array | null } {
   return { part, faces: Float32Array.from({ length: Math.ceil(count / stride) }, (_, i) => i * stride) };
 }
 
-const copyFields = (copy: CopyPlace | undefined) =>
-  copy ? { copy: copy.number, copies: copy.count, copyAt: copy.at, copyNormal: copy.normal } : {};
-
 const even = (rows: Float32Array): Group => ({
   rows,
   count: SPARSE_PLACES,
   copies: null,
-  moves: 0,
+  moves: NO_MOVES,
   form: null,
   coloured: false,
   late: false,
@@ -226,8 +231,11 @@ function pickPairs(count: number, vertices: number, copies: number): { vertex: U
 function standAt(group: Group, phase: number, side: SeamSide, pictured: boolean): Float32Array {
   const { rows, count, copies, moves, form, coloured, late } = group;
   setPhase(rows, phase, pictured ? PICTURED_SIZE : PLACE_SIZE);
-  const on = side === 'begin' ? moves : 0;
-  if (copies) for (let i = 0; i < count; i++) setPlaceFields(rows, i, { copy: copies[i]! + on });
+  const on = side === 'begin' ? moves : NO_MOVES;
+  for (let i = 0; copies && i < count; i++) {
+    const copyIn = numbersOf(copies.of, copies.numbers[i]!).map((n, level) => n + on[level]!);
+    setPlaceFields(rows, i, { copyIn, copy: numberOf(copies.of, copyIn) });
+  }
   if (!form) return rows;
   setColumn(rows, 'tint', form.tint);
   if (late) delayed(form.evaluator, rows, count, phase);
@@ -257,7 +265,7 @@ function thinned(group: Group, most: number, width: number): Group {
     ...group,
     rows: of(group.rows, width),
     count: most,
-    copies: copies && of(copies, 1),
+    copies: copies && { ...copies, numbers: of(copies.numbers, 1) },
     form: form && { ...form, tint: of(form.tint, 3) },
   };
 }

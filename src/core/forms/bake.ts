@@ -1,6 +1,8 @@
 import type { Baking } from '../mesh/baking';
 import { fileMeshOf } from '../mesh/files';
-import { faceCount, heldWithin, MeshError, moved, pointCount, type Mesh } from '../mesh/mesh';
+import { copiesInPlace } from '../mesh/topology/copies';
+import { copiesOfCopies, type CopyLevel } from '../mesh/topology/copy-levels';
+import { faceCount, heldWithin, moved, pointCount, type Mesh } from '../mesh/mesh';
 import { skinOf, vertexCount, type Skin } from '../mesh/skin';
 import { separate } from '../mesh/topology/split';
 import { isLink, strandById, type Link, type Piece, type Strand } from '../piece/types';
@@ -55,12 +57,9 @@ class Baker {
   async bake(strand: Strand, end?: number): Promise<Mesh | null> {
     const rows = this.rows(strand);
     if (!rows[0]?.active || !rows[0].definition?.bake) return null;
-    const last = lastReshape(rows, end);
-    const copies = rows.slice(0, (end ?? rows.length - 1) + 1).findLastIndex((r) => r.active && r.definition!.place);
-    if (copies >= 0 && copies < last)
-      throw new MeshError(`${rows[last]!.definition!.name} stands after copies; move it before them.`);
-    const mesh = await this.shape(strand, last);
-    return mesh && this.shaded(rows, copies < 0 ? mesh : await this.copied(rows[copies]!, mesh));
+    const copies = rows.slice(0, (end ?? rows.length - 1) + 1).filter((r) => r.active && r.definition!.place);
+    const mesh = await this.shape(strand, lastReshape(rows, end));
+    return mesh && this.shaded(rows, await this.copied(copies, mesh));
   }
 
   private rows(strand: Strand): StepTypes[] {
@@ -97,9 +96,16 @@ class Baker {
     return mesh;
   }
 
-  private async copied(row: StepTypes, mesh: Mesh): Promise<Mesh> {
-    const copies = row.definition!.place!(this.params(row), await this.baking(row, mesh));
-    return copies ? { ...mesh, copies } : mesh;
+  /** The mesh with the copies that steps make of it, and of each other's. */
+  private async copied(rows: StepTypes[], mesh: Mesh): Promise<Mesh> {
+    const levels: CopyLevel[] = [];
+    let any = false;
+    for (const row of rows) {
+      const copies = row.definition!.place!(this.params(row), await this.baking(row, mesh));
+      levels.push({ copies: copies ?? copiesInPlace(1), inPlace: row.definition!.inPlace === true });
+      any ||= copies !== null;
+    }
+    return any ? { ...mesh, copies: copiesOfCopies(levels) } : mesh;
   }
 
   private shaded(rows: StepTypes[], mesh: Mesh): Mesh {

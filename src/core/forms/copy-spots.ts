@@ -4,6 +4,8 @@ import type { Analysis } from '../weave/types';
 import { Evaluator } from '../weave/evaluate';
 import { placeRows, setPhase } from '../weave/places';
 import type { Mesh } from '../mesh/mesh';
+import { copyCount } from '../mesh/topology/copy-levels';
+import { copyPlace } from './place-rows';
 import { delayed } from './standing';
 
 type Placed = Pick<Mesh, 'positions' | 'copies'>;
@@ -31,21 +33,10 @@ export class CopySpots {
     if (!mesh.copies || mesh.positions.length === 0) return null;
     const evaluator = await Evaluator.make(piece, [{ strand: strand.id }], analysis);
     if (before?.mesh === mesh && before.evaluator.woven.glsl === evaluator.woven.glsl) return before;
-    const { at, normal } = mesh.copies;
-    const copies = at.length / 3;
-    const count = Math.min(most, copies);
+    const { copies } = mesh;
+    const count = Math.min(most, copyCount(copies));
     const rest = middlePoint(mesh.positions);
-    const three = (data: Float32Array, n: number) => [...data.subarray(3 * n, 3 * n + 3)];
-    const rows = placeRows(
-      Array.from({ length: count }, (_, n) => ({
-        rest,
-        world: rest,
-        copy: n,
-        copies,
-        copyAt: three(at, n),
-        copyNormal: three(normal, n),
-      })),
-    );
+    const rows = placeRows(Array.from({ length: count }, (_, n) => ({ rest, world: rest, ...copyPlace(copies, n) })));
     return new CopySpots(evaluator, rows, mesh, count);
   }
 

@@ -1,4 +1,5 @@
 import type { Vector, Piece, Strand } from '../piece/types';
+import { copyCount } from '../mesh/topology/copy-levels';
 import { bake } from './bake';
 import { standing } from './standing';
 
@@ -19,20 +20,16 @@ export async function formExtent(piece: Piece, strand: Strand, phase: number): P
   const mesh = await bake(piece, strand);
   if (!mesh || mesh.positions.length === 0) return new Float32Array(0);
   const most = Math.max(1, Math.floor((3 * MAX_VERTICES) / mesh.positions.length));
-  const count = mesh.copies ? mesh.copies.at.length / 3 : 1;
-  const shown = count > most ? { ...mesh, copies: everyNth(mesh.copies!, Math.ceil(count / most)) } : mesh;
-  const { positions } = await standing(piece, strand, shown, phase, { still: true });
+  const count = mesh.copies ? copyCount(mesh.copies) : 1;
+  const only = count > most ? everyNth(count, Math.ceil(count / most)) : undefined;
+  const { positions } = await standing(piece, strand, mesh, phase, { still: true, only });
   return farthestPoints(positions);
 }
 
-/** Some of the copies; the first and the last are among them. */
-function everyNth<T extends { at: Float32Array; normal: Float32Array }>(copies: T, n: number): T {
-  const count = copies.at.length / 3;
-  const picks = Array.from({ length: Math.ceil(count / n) }, (_, i) => Math.min(count - 1, i * n));
-  if (picks.at(-1) !== count - 1) picks.push(count - 1);
-  const gathered = (data: Float32Array) =>
-    Float32Array.from(picks.flatMap((i) => [...data.subarray(3 * i, 3 * i + 3)]));
-  return { ...copies, at: gathered(copies.at), normal: gathered(copies.normal) };
+/** Numbers of some of the copies; the first and the last are among them. */
+function everyNth(count: number, n: number): number[] {
+  const picks = Array.from({ length: Math.ceil(count / n) }, (_, i) => i * n);
+  return picks.at(-1) === count - 1 ? picks : [...picks, count - 1];
 }
 
 function farthestPoints(positions: Float32Array): Float32Array {

@@ -1,17 +1,32 @@
 import { PLACE_SIZE } from '../glsl/lib';
-import { bareRows, setColumn, setPhase, setPlaceFields, writePlace } from '../weave/places';
+import { bareRows, setColumn, setPhase, setPlaceFields, writePlace, type PlaceValues } from '../weave/places';
 import { skinOf, vertexCount, type Skin } from '../mesh/skin';
-import { faceCount, pointCount, type Mesh } from '../mesh/mesh';
+import { faceCount, pointCount, type Copies, type Mesh } from '../mesh/mesh';
+import { copyCount, countsOf, firstOf, numbersOf } from '../mesh/topology/copy-levels';
 import { faceMiddle, faceNormal } from '../mesh/vectors';
 
 const two = (data: Float32Array, i: number) => data.subarray(2 * i, 2 * i + 2) as unknown as number[];
 
-/** Which copy of a skin is meant. */
-export interface CopyPlace {
-  number: number;
-  count: number;
-  at: readonly number[];
-  normal: readonly number[];
+/** Which copy of a form is meant: what the places on it know of it. */
+export type CopyPlace = Pick<
+  PlaceValues,
+  'copy' | 'copies' | 'copyAt' | 'copyNormal' | 'copyIn' | 'copiesIn' | 'firstAt' | 'firstNormal'
+>;
+
+/** What the places on one copy know of it. @param copy its number among all */
+export function copyPlace(copies: Copies, copy: number): CopyPlace {
+  const three = (data: Float32Array) => data.subarray(3 * copy, 3 * copy + 3) as unknown as number[];
+  const first = firstOf(copies);
+  return {
+    copy,
+    copies: copyCount(copies),
+    copyAt: three(copies.at),
+    copyNormal: three(copies.normal),
+    copyIn: numbersOf(copies, copy),
+    copiesIn: countsOf(copies),
+    firstAt: three(first.at),
+    firstNormal: three(first.normal),
+  };
 }
 
 /**
@@ -37,10 +52,7 @@ export function placesOf(skin: Skin, phase: number, copy?: CopyPlace, only?: Uin
     setColumn(rows, 'faceUv', faceUvs(skin), faces);
     if (skin.lift) setColumn(rows, 'lift', skin.lift, only);
   }
-  if (copy) {
-    const fields = { copy: copy.number, copies: copy.count, copyAt: copy.at, copyNormal: copy.normal };
-    for (let row = 0; row < rows.length / PLACE_SIZE; row++) setPlaceFields(rows, row, fields);
-  }
+  if (copy) for (let row = 0; row < rows.length / PLACE_SIZE; row++) setPlaceFields(rows, row, copy);
   return rows;
 }
 

@@ -6,7 +6,8 @@ import { setPlaceFields } from '../weave/places';
 import { liveSkin } from './live-skin';
 import { LiveNormals } from './live-normals';
 import type { Mesh } from '../mesh/mesh';
-import { placesOf, type CopyPlace } from './place-rows';
+import { copyCount } from '../mesh/topology/copy-levels';
+import { copyPlace, placesOf, type CopyPlace } from './place-rows';
 import { manyOf, vertexCount, type BareSkin, type Skin } from '../mesh/skin';
 
 /** A form as it stands at a phase. */
@@ -30,6 +31,8 @@ interface Options {
   analysis?: Analysis;
   /** Most copies that are worked out. */
   most?: number;
+  /** Numbers of the copies that are worked out; the first ones where it is not given. */
+  only?: readonly number[];
   /** Leaves the normals at rest, which is much faster. */
   still?: boolean;
 }
@@ -40,13 +43,13 @@ export async function standing(
   strand: Strand,
   mesh: Mesh,
   phase: number,
-  { step, analysis = analyse(piece), most = Infinity, still = false }: Options = {},
+  { step, analysis = analyse(piece), most = Infinity, only, still = false }: Options = {},
 ): Promise<StandingForm> {
   const evaluator = await Evaluator.make(piece, [{ strand: strand.id, step }], analysis);
   const skin = liveSkin(mesh, evaluator.woven.glsl);
   const count = vertexCount(skin);
   const slopes = still || skin.corners.length === 0 ? null : await LiveNormals.make(evaluator);
-  const copies = copyPlaces(skin, most);
+  const copies = copyPlaces(skin, most, only);
   const move = (copy?: CopyPlace) => moveOne({ evaluator, slopes, skin, count }, placesOf(skin, phase, copy), phase);
   if (!skin.copies) return { skin, ...move(), once: skin, copies };
   const positions = new Float32Array(3 * count * copies.length);
@@ -66,17 +69,11 @@ export async function standing(
   return { skin: all, positions, normals, tint: coloured ? tint : null, once: skin, copies };
 }
 
-/** Where the first copies of a form are put; one `undefined` where the form is there once. */
-export function copyPlaces({ copies }: Skin, most = Infinity): StandingForm['copies'] {
+/** The first copies of a form, or those of some numbers; one `undefined` where the form is there once. */
+export function copyPlaces({ copies }: Skin, most = Infinity, only?: readonly number[]): StandingForm['copies'] {
   if (!copies) return [undefined];
-  const count = copies.at.length / 3;
-  const three = (data: Float32Array, n: number) => data.subarray(3 * n, 3 * n + 3) as unknown as number[];
-  return Array.from({ length: Math.min(most, count) }, (_, number) => ({
-    number,
-    count,
-    at: three(copies.at, number),
-    normal: three(copies.normal, number),
-  }));
+  const numbers = only ?? Array.from({ length: Math.min(most, copyCount(copies)) }, (_, n) => n);
+  return numbers.map((n) => copyPlace(copies, n));
 }
 
 function moveOne(

@@ -32,6 +32,10 @@ export interface Mesh {
 export interface Copies {
   at: Float32Array;
   normal: Float32Array;
+  /** Of copies of copies: how many each of up to three steps makes, from the first on. */
+  counts?: readonly number[];
+  /** Of copies of copies: where the first step puts each that puts copies on another form. */
+  first?: { at: Float32Array; normal: Float32Array };
 }
 
 /** Smooth up to an angle between neighbouring faces (degrees), or every face flat. */

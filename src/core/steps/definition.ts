@@ -155,6 +155,8 @@ interface Moves {
 interface Places {
   /** Says where copies are put; the mesh and all that moves it stay as they are. @throws MeshError */
   place: (params: PlainParams, baking: Baking) => Copies | null;
+  /** All of them stand where the form stands: it says only how many there are. */
+  inPlace?: true;
   /** Parameter by how many copies the copies move on over the loop: at its end each stands where another stood. */
   shifts?: string;
   /** What the program works out from the parameters and shows beside them; a point is marked on the stage. */

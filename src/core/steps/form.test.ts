@@ -140,9 +140,14 @@ describe('baking', () => {
     expect(analyse(piece).problems[0]!.sentence).toContain('fixed when the form is made');
   });
 
-  it('says that copies come last', async () => {
-    const piece = formOf(['form.box'], ['form.nest', { count: 3 }], ['form.subdivide']);
-    await expect(made(piece)).rejects.toThrow('Subdivide stands after copies; move it before them.');
+  it('says that what makes a new mesh has no effect behind copies, and goes on without it', async () => {
+    const piece = formOf(['form.box'], ['form.nest', { count: 3 }], ['form.mirror-form']);
+    expect(analyse(piece).problems).toMatchObject([
+      { strand: 's1', step: 't3', sentence: expect.stringMatching(/"Mirror" has no effect here.*Move it before them/) },
+    ]);
+    const plain = await made(formOf(['form.box'], ['form.nest', { count: 3 }]));
+    expect((await made(piece)).positions).toEqual(plain.positions);
+    expect((await made(piece)).copies!.at.length / 3).toBe(3);
   });
 
   it('flat and smooth normals are a matter of shading, not of the mesh', async () => {

@@ -25,6 +25,7 @@ import {
   type Step,
   type Strand,
 } from '../piece/types';
+import { withoutEffect } from './copy-levels';
 import { Costs } from './cost';
 import { keysFit } from './keyed';
 import { orderStrands } from './order';
@@ -45,12 +46,12 @@ export function acceptsLinks(definition: StepDefinition, param: Param): boolean 
 export function analyse(piece: Piece): Analysis {
   const order = orderStrands(piece);
   const rough = allRows(order, new Costs(false, piece.loop.frames));
-  const { types, tooMuch } = rough.tooMuch.size === 0 ? rough : allRows(order, new Costs(true, piece.loop.frames));
+  const { types, passedBy } = rough.passedBy.size === 0 ? rough : allRows(order, new Costs(true, piece.loop.frames));
   const uses = new Map<string, Use[]>(piece.strands.map((s) => [s.id, []]));
   const problems: Problem[] = [];
   for (const strand of piece.strands) {
     for (const row of types.get(strand.id)!) {
-      const problem = stepProblem(strand, row, tooMuch.get(row.step));
+      const problem = stepProblem(strand, row, passedBy.get(row.step));
       if (problem) problems.push(problem);
       for (const [param, value] of Object.entries(row.step.params))
         if (isLink(value)) uses.get(value.link)?.push({ strand: strand.id, step: row.step.id, param });
@@ -100,13 +101,13 @@ function asWritten(known: StepDefinition, step: Step, takes: RunType | null): Re
   }
 }
 
-/** Types along every row, and why steps are passed by that would make their row too much. */
+/** Types along every row, and why steps are passed by that have no effect, or would make their row too much. */
 function allRows(order: Strand[], costs: Costs) {
-  const tooMuch = new Map<Step, string>();
-  return { types: new Map(order.map((strand) => [strand.id, rowTypes(strand, costs, tooMuch)])), tooMuch };
+  const passedBy = new Map<Step, string>();
+  return { types: new Map(order.map((strand) => [strand.id, rowTypes(strand, costs, passedBy)])), passedBy };
 }
 
-function rowTypes(strand: Strand, costs: Costs, tooMuch: Map<Step, string>): StepTypes[] {
+function rowTypes(strand: Strand, costs: Costs, passedBy: Map<Step, string>): StepTypes[] {
   let running: RunType | null = null;
   const rows: StepTypes[] = [];
   for (const [i, step] of strand.steps.entries()) {
@@ -121,19 +122,21 @@ function rowTypes(strand: Strand, costs: Costs, tooMuch: Map<Step, string>): Ste
     const active = fits && !(step.off && i > 0) && !(definition.broken && !definition.glsl);
     const row: StepTypes = { step, definition, takes, gives: active ? outputType(definition, takes) : running, active };
     rows.push(row);
-    const sentence = costs.add(strand, rows, i);
+    const useless = withoutEffect(rows);
+    if (useless !== null) Object.assign(row, { active: false, gives: takes });
+    const sentence = useless ?? costs.add(strand, rows, i);
     if (sentence !== null) {
       Object.assign(row, { active: false, gives: running });
-      tooMuch.set(step, sentence);
+      passedBy.set(step, sentence);
     }
     running = row.gives;
   }
   return rows;
 }
 
-function stepProblem(strand: Strand, row: StepTypes, tooMuch: string | undefined): Problem | null {
+function stepProblem(strand: Strand, row: StepTypes, passedBy: string | undefined): Problem | null {
   const at = { strand: strand.id, step: row.step.id };
-  if (tooMuch) return { ...at, sentence: tooMuch };
+  if (passedBy) return { ...at, sentence: passedBy };
   if (!row.definition)
     return {
       ...at,

@@ -14,7 +14,15 @@ const SPANS = (() => {
   return Object.fromEntries(spans) as Record<PlaceField, Span>;
 })();
 
-const DEFAULTS: PlaceValues = { normal: [0, 1, 0], view: [0, 0, 1], copies: 1, tint: [1, 1, 1], copyNormal: [0, 1, 0] };
+const DEFAULTS: PlaceValues = {
+  normal: [0, 1, 0],
+  view: [0, 0, 1],
+  copies: 1,
+  tint: [1, 1, 1],
+  copyNormal: [0, 1, 0],
+  copiesIn: [1, 1, 1],
+  firstNormal: [0, 1, 0],
+};
 const SIZE = PLACE_SIZE;
 /** A place of which nothing is given. */
 const DEFAULT_ROW = new Float32Array(SIZE);

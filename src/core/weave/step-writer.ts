@@ -2,6 +2,7 @@ import { floatText, PICTURE_SLOTS, type LibraryPart } from '../glsl';
 import type { Piece, Strand } from '../piece/types';
 import { glslNameOf, type PlaceAttribute, type Param, type RunType } from '../steps';
 import { FunctionTable } from './function-table';
+import { levelStatements } from './copy-levels';
 import { isElsewhere, MOST_BRANCHES, type Plan } from './plan';
 import { argumentParams, isBranch, paramType, runningInto, stepFunction } from './step-function';
 import { tableOf, writtenIn, type Table } from './tables';
@@ -63,6 +64,7 @@ export class StepWriter {
     const takes = runningInto(definition, row.takes, row.gives!);
     if (takes === 'surface' || row.gives === 'surface') this.parts.add('surface');
     const name = this.stepName(spot, takes);
+    const place = this.placeText(spot);
     const written: Record<string, string> = {};
     const args = argumentParams(definition).flatMap((p) => {
       const text = this.argument(spot, p, p.type === 'ramp' && p.at ? p.at(written, running) : running);
@@ -72,10 +74,24 @@ export class StepWriter {
     for (const [attribute, id] of Object.entries(definition.attributes ?? {}) as [PlaceAttribute, string][]) {
       const own = `${spot.name}_${attribute}Attribute`;
       const param = definition.params.find((p) => p.id === id)!;
+      const said = this.argument(spot, param, '')!;
+      // What is painted covers what was there; copies of copies, and copies of what is painted, have all of it.
+      const before = definition.place && this.attributes[attribute];
+      const text = before ? `${before}(p) ${attribute === 'delay' ? '+' : '*'} ${said}` : said;
       this.attributes[attribute] = own;
-      this.writeFunction(`${ATTRIBUTE_TYPE[attribute]} ${own}(Place p)`, [], this.argument(spot, param, '')!);
+      this.writeFunction(`${ATTRIBUTE_TYPE[attribute]} ${own}(Place p)`, [], text);
     }
-    return `${name}(${['p', ...(takes ? [running] : []), ...args].join(', ')})`;
+    return `${name}(${[place, ...(takes ? [running] : []), ...args].join(', ')})`;
+  }
+
+  /** The place as a step sees it: a step of copies of copies sees its own ones. Writes what it needs for that. */
+  private placeText({ strand, index, name }: Spot): string {
+    const statements = levelStatements(this.plan.rows(strand.id), index);
+    if (statements.length === 0) return 'p';
+    const own = `${name}_Copies`;
+    const text = [`Place ${own}(Place p) {`, '  Place q = p;', ...statements, '  return q;', '}\n'].join('\n');
+    if (!this.functions.includes(text)) this.functions.push(text);
+    return `${own}(p)`;
   }
 
   /** What a step comes to at the place's phase that is worked out over the loop. */
@@ -169,7 +185,8 @@ export class StepWriter {
         type: this.plan.typeOf(target),
         target,
       });
-    const place = param.per === 'face' || param.per === 'copy' ? `${param.per}Of(p)` : 'p';
+    const here = this.placeText(spot);
+    const place = param.per === 'face' || param.per === 'copy' ? `${param.per}Of(${here})` : here;
     const value =
       isElsewhere(row.definition!, param) && !uniform
         ? `${this.plan.nameOf(target)}(${place})`

@@ -4,6 +4,7 @@ import type { Piece } from '@/core/piece/types';
 import { cardText, weave, type Analysis, type Target, type Woven } from '@/core/weave';
 import type { Shared } from '../card/shared';
 import type { Follow } from '../card/follow';
+import type { Ago } from './memory';
 import { type Branch, branchUniforms, fillBranches, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
 
 const VERTEX = `
@@ -73,6 +74,7 @@ uniform sampler2D clTook;
 uniform sampler2D clEarlier;
 uniform sampler2DArray clAgo;
 uniform int clFrame;
+uniform int clKnown;
 uniform sampler2D clDepth;
 uniform vec4 clLens;
 uniform float clChecker;
@@ -99,8 +101,8 @@ export interface PassDrawing {
   took: THREE.Texture;
   /** What the step that ends the pass gave a frame before. */
   earlier: THREE.Texture;
-  /** What came into the step that begins the pass, frame by frame, and the layer of the present one. */
-  ago: { texture: THREE.Texture; layer: number };
+  /** What came into the step that begins the pass, frame by frame. */
+  ago: Ago;
   /** How far away is what was shot, and near, far and kind of the lens: see `Shared.clLens`. */
   depth: THREE.Texture;
   lens: THREE.Vector4;
@@ -145,6 +147,7 @@ export class FinishPass {
         clEarlier: { value: null },
         clAgo: { value: null },
         clFrame: { value: 0 },
+        clKnown: { value: 0 },
         clDepth: { value: null },
         clLens: { value: null },
         ...branchUniforms(this.woven),
@@ -182,6 +185,7 @@ export class FinishPass {
     uniforms.clEarlier!.value = drawing.earlier;
     uniforms.clAgo!.value = drawing.ago.texture;
     uniforms.clFrame!.value = drawing.ago.layer;
+    uniforms.clKnown!.value = drawing.ago.known;
     uniforms.clDepth!.value = drawing.depth;
     uniforms.clLens!.value = drawing.lens;
     uniforms.clChecker!.value = drawing.checker ? 1 : 0;

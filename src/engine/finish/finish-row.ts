@@ -137,6 +137,8 @@ export interface RowDrawing {
   remembers: boolean;
   /** What is only shown need not be drawn. */
   unseen: boolean;
+  /** Is what a step does not know of earlier frames filled in with the present one? */
+  fillsIn: (step: string) => boolean;
   /** By how many frames a step reads back. */
   reach: (step: string) => number;
   /** The canvas where null. */
@@ -177,7 +179,7 @@ export class FinishRow {
   }
 
   draw(renderer: THREE.WebGLRenderer, targets: PassTargets, drawing: RowDrawing): void {
-    const { memory, remembers, reach } = drawing;
+    const { memory, remembers, reach, fillsIn } = drawing;
     const { target: shot, lens } = drawing.shot;
     const depth = shot.depthTexture ?? FARTHEST;
     const { strand } = this;
@@ -190,8 +192,9 @@ export class FinishRow {
       const averages = this.passes[i + 1]?.plan.averages ?? false;
       const passing = () => targets.take(shot, { averages, smaller: plan.smaller }, [before, took]);
       const to = isLast ? drawing.to : plan.keeps && remembers ? memory.keep(plan.keeps) : passing();
-      const earlier = plan.keeps ? memory.earlier(plan.keeps) : NOTHING;
-      const ago = plan.ago ? memory.ago(plan.ago) : NOT_REMEMBERED;
+      // Until it is settled, what came into a step stands in for what it does not know of earlier frames.
+      const earlier = (plan.keeps ? memory.earlier(plan.keeps, fillsIn(plan.keeps)) : NOTHING) ?? took;
+      const ago = plan.ago ? memory.ago(plan.ago, fillsIn(plan.ago)) : NOT_REMEMBERED;
       pass.draw(renderer, { ...drawing, before, took, earlier, ago, depth, lens, to });
       if (plan.steps.length > 0) drawing.drew?.({ strand, steps: plan.steps });
       if (to && !isLast) before = to.texture;

@@ -16,8 +16,28 @@ export const FARTHEST = new THREE.DataTexture(new Uint8Array([255, 255, 255, 255
 FARTHEST.needsUpdate = true;
 const NONE = new THREE.DataArrayTexture(new Uint8Array(4), 1, 1, 1);
 NONE.needsUpdate = true;
+/** What came into a step, frame by frame: the layer of the present one, and how many before it are known. */
+export interface Ago {
+  texture: THREE.Texture;
+  layer: number;
+  /** Frames back that can be read; further back the last of them stands in. -1 where not even the present one is. */
+  known: number;
+}
+
 /** Nothing came before. */
-export const NOT_REMEMBERED = { texture: NONE, layer: 0 };
+export const NOT_REMEMBERED: Ago = { texture: NONE, layer: 0, known: 0 };
+
+/** How a memory goes on to a frame. */
+export interface Turn {
+  /** Of the loop. */
+  frames: number;
+  play: 'loop' | 'once';
+  /** Pixels. */
+  width: number;
+  height: number;
+  /** The loop plays: frames that were left out belong to the run. */
+  runsOn: boolean;
+}
 
 interface Kept {
   /** Of the frame before, and of the one that is drawn. */
@@ -42,6 +62,8 @@ export class Memory {
   private run = 0;
   /** Counts frames, so that what is stored goes on over the seam. */
   private turns = 0;
+  /** How many frames before the present one it knows that belong to it, of whatever piece they were. */
+  private behind = 0;
 
   /** The frame that it was turned to last; null while it is empty. */
   get frame(): number | null {
@@ -60,16 +82,22 @@ export class Memory {
     return Array.from({ length: wanted }, (_, i) => (((frame - wanted + i) % frames) + frames) % frames);
   }
 
-  /** Goes on to a frame that is drawn next, of this size in pixels. */
-  turnTo(frame: number, frames: number, play: 'loop' | 'once', width: number, height: number): void {
-    if (width !== this.width || height !== this.height) this.changed();
+  /** Goes on to a frame that is drawn next. */
+  turnTo(frame: number, { frames, play, width, height, runsOn }: Turn): void {
+    if (width !== this.width || height !== this.height) {
+      this.changed();
+      this.behind = 0;
+    }
     [this.width, this.height] = [width, height];
     if (play === 'once' && frame === 0) {
       this.clear();
       this.run = Infinity;
+      this.behind = Infinity;
     } else if (frame === this.now) this.run = Math.max(this.run, 1);
     else {
-      this.run = this.now === this.previous(frame, frames, play) ? this.run + 1 : 1;
+      const goesOn = this.now !== null && this.now === this.previous(frame, frames, play);
+      this.behind = goesOn || (runsOn && this.now !== null) ? this.behind + 1 : 0;
+      this.run = goesOn ? this.run + 1 : 1;
       this.turns++;
       for (const kept of this.kept.values()) [kept.before, kept.now] = [kept.now, kept.before];
     }
@@ -86,11 +114,16 @@ export class Memory {
     this.dispose();
     this.now = null;
     this.run = 0;
+    this.behind = 0;
   }
 
-  /** What a step gave in the frame before. */
-  earlier(step: string): THREE.Texture {
-    return this.kept.get(step)?.before?.texture ?? NOTHING;
+  /**
+   * What a step gave in the frame before.
+   * @param fillIn null is given where that is not known; else nothing, which is what was before the first frame
+   */
+  earlier(step: string, fillIn: boolean): THREE.Texture | null {
+    const before = this.kept.get(step)?.before?.texture;
+    return fillIn && (this.behind === 0 || !before) && this.behind !== Infinity ? null : (before ?? NOTHING);
   }
 
   /** Where the result of a step is kept. */
@@ -110,20 +143,28 @@ export class Memory {
       target = new THREE.WebGLArrayRenderTarget(this.width, this.height, reach + 1, HALF);
       this.stored.set(step, target);
       this.run = Math.min(this.run, 1);
+      if (this.behind !== Infinity) this.behind = 0;
     }
     return { target, layer: this.layer(reach + 1) };
   }
 
-  /** What came into a step, frame by frame, and the layer of the present one. */
-  ago(step: string): { texture: THREE.Texture; layer: number } {
+  /** What came into a step, frame by frame. @param fillIn what is not known is filled in with what is */
+  ago(step: string, fillIn: boolean): Ago {
     const target = this.stored.get(step);
-    return target ? { texture: target.texture, layer: this.layer(target.depth) } : NOT_REMEMBERED;
+    if (!target) return fillIn ? { ...NOT_REMEMBERED, known: -1 } : NOT_REMEMBERED;
+    const all = target.depth - 1;
+    return {
+      texture: target.texture,
+      layer: this.layer(target.depth),
+      known: fillIn ? Math.min(all, this.behind) : all,
+    };
   }
 
   /** The same with pictures of its own, to go on from the present frame. */
   copy(renderer: THREE.WebGLRenderer): Memory {
     const copy = new Memory();
-    Object.assign(copy, { width: this.width, height: this.height, now: this.now, run: this.run, turns: this.turns });
+    const { width, height, now, run, turns, behind } = this;
+    Object.assign(copy, { width, height, now, run, turns, behind });
     const copied = <T extends THREE.WebGLRenderTarget>(from: T, to: T): T => {
       renderer.initRenderTarget(to);
       renderer.copyTextureToTexture(from.texture, to.texture);

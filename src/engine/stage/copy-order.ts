@@ -1,15 +1,15 @@
 import * as THREE from 'three';
 import type { CopySpots } from '@/core/forms/copy-spots';
 import type { Piece } from '@/core/piece/types';
+import { PER_COPY } from './geometry';
 
 /** Copies that are put in order; more are drawn in the order of their numbers. */
 export const MOST_ORDERED = 20_000;
 
-const PER_COPY = ['clCopyIn', 'clCopyAtIn', 'clCopyNormalIn'] as const;
-
 /** A geometry whose copies are drawn from far to near: all but what says which copy it is, it shares. */
 export class CopyOrder {
   readonly geometry = new THREE.InstancedBufferGeometry();
+  private readonly names: readonly string[];
   private readonly order: Uint32Array;
   private readonly depths: Float32Array;
 
@@ -17,8 +17,9 @@ export class CopyOrder {
     private readonly source: THREE.InstancedBufferGeometry,
     private readonly spots: CopySpots,
   ) {
+    this.names = PER_COPY.filter((name) => source.hasAttribute(name));
     for (const [name, attribute] of Object.entries(source.attributes)) this.geometry.setAttribute(name, attribute);
-    for (const name of PER_COPY)
+    for (const name of this.names)
       this.geometry.setAttribute(
         name,
         (source.getAttribute(name) as THREE.InstancedBufferAttribute).clone().setUsage(THREE.DynamicDrawUsage),
@@ -41,7 +42,7 @@ export class CopyOrder {
     for (let n = 0; n < this.depths.length; n++)
       this.depths[n] = at[3 * n]! * towards.x + at[3 * n + 1]! * towards.y + at[3 * n + 2]! * towards.z;
     this.order.sort((a, b) => this.depths[b]! - this.depths[a]! || a - b);
-    for (const name of PER_COPY) {
+    for (const name of this.names) {
       const from = this.source.getAttribute(name) as THREE.InstancedBufferAttribute;
       const to = this.geometry.getAttribute(name) as THREE.InstancedBufferAttribute;
       const size = from.itemSize;
@@ -55,7 +56,7 @@ export class CopyOrder {
   dispose(): void {
     // What is shared goes on being used: the library would free it with this geometry.
     for (const name of Object.keys(this.geometry.attributes))
-      if (!(PER_COPY as readonly string[]).includes(name)) this.geometry.deleteAttribute(name);
+      if (!this.names.includes(name)) this.geometry.deleteAttribute(name);
     this.geometry.setIndex(null);
     this.geometry.dispose();
   }

@@ -1,7 +1,18 @@
 import * as THREE from 'three';
 import { FRAME_SIZES, type FrameRows } from '@/core/mesh/frames';
 import { faceUvs } from '@/core/forms/place-rows';
+import { copyCount, firstOf, numbersOf } from '@/core/mesh/topology/copy-levels';
 import { triangles, type Skin } from '@/core/mesh/skin';
+
+/** Attributes that are one value for a whole copy; the last three where there are copies of copies. */
+export const PER_COPY = [
+  'clCopyIn',
+  'clCopyAtIn',
+  'clCopyNormalIn',
+  'clCopyNumbersIn',
+  'clFirstAtIn',
+  'clFirstNormalIn',
+] as const;
 
 const attributeName = (name: string) => (name === 'uv' ? 'clUvIn' : name);
 
@@ -32,16 +43,20 @@ function spreadBy(data: Float32Array, size: number, rows: Uint32Array): Float32A
 function begin(skin: Skin): THREE.BufferGeometry {
   if (!skin.copies) return new THREE.BufferGeometry();
   const geometry = new THREE.InstancedBufferGeometry();
-  geometry.instanceCount = skin.copies.at.length / 3;
-  geometry.setAttribute(
-    'clCopyIn',
-    new THREE.InstancedBufferAttribute(
-      Float32Array.from({ length: geometry.instanceCount }, (_, n) => n),
-      1,
-    ),
-  );
-  geometry.setAttribute('clCopyAtIn', new THREE.InstancedBufferAttribute(skin.copies.at, 3));
-  geometry.setAttribute('clCopyNormalIn', new THREE.InstancedBufferAttribute(skin.copies.normal, 3));
+  const { copies } = skin;
+  geometry.instanceCount = copyCount(copies);
+  const put = (name: (typeof PER_COPY)[number], data: Float32Array, size: number) =>
+    geometry.setAttribute(name, new THREE.InstancedBufferAttribute(data, size));
+  const numbers = Float32Array.from({ length: geometry.instanceCount }, (_, n) => n);
+  put('clCopyIn', numbers, 1);
+  put('clCopyAtIn', copies.at, 3);
+  put('clCopyNormalIn', copies.normal, 3);
+  if (!copies.counts) return geometry;
+  const among = new Float32Array(3 * geometry.instanceCount);
+  for (const n of numbers) among.set(numbersOf(copies, n), 3 * n);
+  put('clCopyNumbersIn', among, 3);
+  put('clFirstAtIn', firstOf(copies).at, 3);
+  put('clFirstNormalIn', firstOf(copies).normal, 3);
   return geometry;
 }
 
@@ -53,7 +68,7 @@ function bound(geometry: THREE.BufferGeometry, skin: Skin): THREE.BufferGeometry
   if (!skin.copies) return geometry;
   const one = geometry.boundingSphere!;
   const all = new THREE.Sphere().setFromPoints(
-    Array.from({ length: skin.copies.at.length / 3 }, (_, i) => new THREE.Vector3().fromArray(skin.copies!.at, 3 * i)),
+    Array.from({ length: copyCount(skin.copies) }, (_, i) => new THREE.Vector3().fromArray(skin.copies!.at, 3 * i)),
   );
   geometry.boundingSphere = new THREE.Sphere(all.center.add(one.center), all.radius + one.radius);
   return geometry;

@@ -1,5 +1,6 @@
 import * as THREE from 'three';
 import type { CopySpots } from '@/core/forms/copy-spots';
+import { countsOf } from '@/core/mesh/topology/copy-levels';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { StandingPart } from '@/core/steps/stage/stage-part';
@@ -78,7 +79,8 @@ interface Worn {
 export class Standing {
   readonly group = new THREE.Group();
   private layers: Layer[] = [];
-  private copies = 1;
+  /** How many copies each step makes. */
+  private counts: readonly number[] = [1, 1, 1];
 
   constructor(
     readonly step: string,
@@ -93,7 +95,7 @@ export class Standing {
   /** Takes the form and what it wears; only what changed is made anew. */
   wear(piece: Piece, analysis: Analysis, { surfaces, skin, geometries, spots }: Worn): void {
     const before = this.layers;
-    this.copies = skin.copies ? skin.copies.at.length / 3 : 1;
+    this.counts = skin.copies ? countsOf(skin.copies) : [1, 1, 1];
     this.layers = surfaces.map((bare) => {
       const pair = { ...bare, skin };
       const key = SurfaceMaterial.keyOf(piece, analysis, pair);
@@ -153,7 +155,7 @@ export class Standing {
     for (const { material, meshes, order } of this.layers) {
       order?.sort(piece, phase, towards);
       material.update(piece, follow, branch);
-      material.setView(this.group.worldToLocal(eye.clone()), (radius / this.group.scale.x) * 5e-4, this.copies);
+      material.setView(this.group.worldToLocal(eye.clone()), (radius / this.group.scale.x) * 5e-4, this.counts);
       // Far sides of all shells come before near sides, the outermost first and last.
       for (const object of meshes)
         object.userData.far =

@@ -10,6 +10,8 @@ export interface Body {
   /** Colours come from the skin's vertices. */
   painted: boolean;
   copies: boolean;
+  /** They are copies of copies. */
+  nested: boolean;
   /** Points without faces. */
   cloud: boolean;
   facets: boolean;
@@ -29,7 +31,7 @@ varying vec2 clUv;
 `;
 
 /** Fields of a place that only some bodies bring: what the vertex shader reads them from. */
-function brought({ faces, painted, copies }: Body): Record<string, string> {
+function brought({ faces, painted, copies, nested }: Body): Record<string, string> {
   return {
     ...(painted ? { tint: 'clTintIn' } : {}),
     ...(faces
@@ -49,6 +51,10 @@ function brought({ faces, painted, copies }: Body): Record<string, string> {
           copies: 'clCopies',
           copyAt: 'clCopyAtIn',
           copyNormal: 'clCopyNormalIn',
+          copyIn: nested ? 'clCopyNumbersIn' : 'vec3(clCopyIn, 0.0, 0.0)',
+          copiesIn: nested ? 'clCopiesIn' : 'vec3(clCopies, 1.0, 1.0)',
+          firstAt: nested ? 'clFirstAtIn' : 'clCopyAtIn',
+          firstNormal: nested ? 'clFirstNormalIn' : 'clCopyNormalIn',
         }
       : {}),
   };
@@ -84,6 +90,10 @@ export function vertexHead(body: Body, surface: string): string {
     body.painted ? 'attribute vec3 clTintIn;' : '',
     body.copies
       ? 'attribute float clCopyIn;\nattribute vec3 clCopyAtIn;\nattribute vec3 clCopyNormalIn;\nuniform float clCopies;'
+      : '',
+    body.nested
+      ? 'attribute vec3 clCopyNumbersIn;\nattribute vec3 clFirstAtIn;\nattribute vec3 clFirstNormalIn;\n' +
+        'uniform vec3 clCopiesIn;'
       : '',
     body.cloud ? 'uniform vec2 clSize;' : '',
     'uniform float clPhase;\nuniform vec3 clEye;\nuniform float clStep;',

@@ -71,6 +71,7 @@ export class SurfaceMaterial {
       clEye: { value: new THREE.Vector3() },
       clStep: { value: 1e-3 },
       clCopies: { value: 1 },
+      clCopiesIn: { value: new THREE.Vector3(1, 1, 1) },
     };
     const { sides, transparent } = this.state;
     // Dots have no sides.
@@ -109,12 +110,13 @@ export class SurfaceMaterial {
   /**
    * @param eye camera in the object's own space
    * @param step distance along the tangents for normals that are taken by differences, in the object's units
-   * @param copies how many there are
+   * @param counts how many copies each step of copies makes, 1 where there is no further one
    */
-  setView(eye: THREE.Vector3, step: number, copies: number): void {
+  setView(eye: THREE.Vector3, step: number, counts: readonly number[]): void {
     (this.uniforms.clEye!.value as THREE.Vector3).copy(eye);
     this.uniforms.clStep!.value = step;
-    this.uniforms.clCopies!.value = copies;
+    this.uniforms.clCopies!.value = counts.reduce((all, n) => all * n, 1);
+    (this.uniforms.clCopiesIn!.value as THREE.Vector3).fromArray([...counts]);
   }
 
   dispose(): void {

@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 
-/** Moves the playhead in real time; frames are left out rather than played late. */
+/** Asks for the frames of real time, one after the other; frames are left out rather than played late. */
 export function usePlaying(): void {
   const playing = useTransport((s) => s.playing);
   useEffect(() => {
@@ -22,7 +22,7 @@ export function usePlaying(): void {
         useTransport.getState().goTo(frames - 1, now);
         return;
       }
-      if (frame % frames !== useTransport.getState().frame) useTransport.getState().goTo(frame, now);
+      if (frame % frames !== useTransport.getState().asked) useTransport.getState().ask(frame, now);
       timer = requestAnimationFrame(tick);
     };
     timer = requestAnimationFrame(tick);

@@ -109,6 +109,7 @@ describe('what the viewer is fed with', () => {
     },
     setPiece: async (piece, _meshes, complete) => void shown.push({ piece, complete }),
     playing: false,
+    drawnPhase: 0,
     setPhase: (phase) => void phases.push(phase),
     compare: (to) => void compared.push(to),
     beside: {

@@ -5,6 +5,7 @@ import { takeScreen } from '@/engine/screen';
 import { Viewer } from '@/engine/viewer';
 import { notify } from '@/state/notify';
 import { usePanels } from '@/state/panels';
+import { useTransport } from '@/state/transport';
 import { MeshStore } from '@/workers/mesh-store';
 import { ViewerFeed } from './viewer-feed';
 import { feedSecondWindow } from './second-window';
@@ -26,9 +27,9 @@ export function useViewer(area: RefObject<HTMLElement | null>) {
       screen.canvas.style.cssText = 'display:block;width:100%;height:100%;object-fit:contain';
       area.current!.replaceChildren(screen.canvas);
       viewer = new Viewer(screen, {
-        drawn: (w, h) => {
+        drawn: (w, h, phase) => {
           setSize((s) => (s?.[0] === w && s[1] === h ? s : [w, h]));
-          frameShown();
+          frameShown(phase);
         },
         resting: (rest) => {
           area.current?.toggleAttribute('data-resting', rest);
@@ -39,9 +40,13 @@ export function useViewer(area: RefObject<HTMLElement | null>) {
           setSettling(progress);
           if (!progress) feed.snapshotSoon();
         },
-        lost: () => setTrouble('The graphics card was lost. The piece is safe; the picture comes back by itself.'),
+        lost: () => {
+          setTrouble('The graphics card was lost. The piece is safe; the picture comes back by itself.');
+          useTransport.setState({ pictured: false });
+        },
         restored: () => {
           setTrouble(null);
+          useTransport.setState({ pictured: true });
           void feed.measure();
         },
         failed: (why) => setTrouble(why),
@@ -51,12 +56,14 @@ export function useViewer(area: RefObject<HTMLElement | null>) {
       return;
     }
     setViewer(viewer);
+    useTransport.setState({ pictured: true });
     feedSecondWindow();
     const feed = new ViewerFeed(viewer, new MeshStore((why) => notify('error', why)));
     return () => {
       feed.end();
       usePanels.setState({ looking: null, compare: null, version: null, pixels: false, coarse: null });
       setViewer(null);
+      useTransport.setState({ pictured: false });
       viewer.dispose();
     };
   }, [area]);

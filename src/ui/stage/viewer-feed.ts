@@ -15,7 +15,7 @@ import { stepBefore } from '@/core/preview/look';
 import { shownPiece } from './look';
 
 /** What the feed does with a viewer. */
-export type Fed = Pick<Viewer, 'setPiece' | 'setPhase' | 'playing' | 'compare' | 'isComplete'> & {
+export type Fed = Pick<Viewer, 'setPiece' | 'setPhase' | 'drawnPhase' | 'playing' | 'compare' | 'isComplete'> & {
   beside: Pick<ExtraPictures, 'seam' | 'snapshots'>;
 };
 
@@ -60,6 +60,7 @@ export class ViewerFeed {
           this.compare();
       }),
       useTransport.subscribe((now, before) => {
+        if (before.playing && !now.playing && now.frame === before.frame) this.rest();
         this.seek();
         // Cells show the frame that is looked at, as those of fields do.
         if (!now.playing && (now.frame !== before.frame || before.playing)) this.snapshotSoon();
@@ -119,9 +120,16 @@ export class ViewerFeed {
   }
 
   private seek(): void {
-    const { frame, playing } = useTransport.getState();
+    const { asked, playing } = useTransport.getState();
     this.viewer.playing = playing;
-    this.viewer.setPhase(frame / useWorkbench.getState().piece.loop.frames);
+    this.viewer.setPhase(asked / useWorkbench.getState().piece.loop.frames);
+  }
+
+  /** Stays at the frame that was drawn last, where the clock has asked for later ones. */
+  private rest(): void {
+    const { loop } = useWorkbench.getState().piece;
+    const { pictured, asked, goTo } = useTransport.getState();
+    goTo(pictured ? this.viewer.drawnPhase * loop.frames : asked, loop);
   }
 
   /** Has the cells drawn again, a moment after the last change. */

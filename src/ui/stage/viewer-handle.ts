@@ -1,5 +1,7 @@
 import { create } from 'zustand';
 import type { PictureAnswer } from '@/state/checks';
+import { useTransport } from '@/state/transport';
+import { useWorkbench } from '@/state/workbench';
 import type { Viewer } from '@/engine/viewer';
 
 let current: Viewer | null = null;
@@ -26,5 +28,9 @@ export function setViewer(viewer: Viewer | null): void {
 /** Frames shown so far: has what lies over the picture drawn with each of them. */
 export const useFrames = create<number>()(() => 0);
 
-/** A frame was put on the canvas. */
-export const frameShown = (): void => useFrames.setState((shown) => shown + 1);
+/** A frame was put on the canvas. @param phase its time in the loop */
+export function frameShown(phase: number): void {
+  const { loop } = useWorkbench.getState().piece;
+  useTransport.getState().shown(phase * loop.frames, loop);
+  useFrames.setState((shown) => shown + 1);
+}

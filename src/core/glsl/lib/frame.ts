@@ -122,8 +122,9 @@ vec4 keptAt(vec2 uv) {
   return max(sum, 0.0);
 }
 vec4 storedAt(int frames, vec2 uv) {
+  if (clKnown < 0) return broughtAt(uv, 0.0);
   int count = textureSize(clAgo, 0).z;
-  return textureLod(clAgo, vec3(uv, float((clFrame - min(frames, count - 1) + count) % count)), 0.0);
+  return textureLod(clAgo, vec3(uv, float((clFrame - min(frames, clKnown) + count) % count)), 0.0);
 }
 vec4 lensOf() { return clLens; }
 float pixelRows() { return clSize.y; }

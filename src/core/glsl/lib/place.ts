@@ -17,6 +17,10 @@ export const PLACE_FIELDS = [
   { name: 'copies', size: 1, about: 'how many copies there are' },
   { name: 'copyAt', size: 3, about: 'where the copy is put' },
   { name: 'copyNormal', size: 3, about: 'direction the copy stands up in' },
+  { name: 'copyIn', size: 3, about: 'number among the copies of each step, where a row makes copies of copies' },
+  { name: 'copiesIn', size: 3, about: 'how many copies each step makes, 1 where there is no further step' },
+  { name: 'firstAt', size: 3, about: 'where the first step puts the copy that puts copies on a form' },
+  { name: 'firstNormal', size: 3, about: 'direction the copy stands up in there' },
   { name: 'hallPhase', size: 1, about: 'time in the loop of the hall, whatever the copy is behind' },
   { name: 'phase', size: 1, about: 'time in the loop, 0 to 1' },
 ] as const;
@@ -32,6 +36,8 @@ const DEFAULTS: Record<string, string> = {
   copies: '1.0',
   tint: 'vec3(1.0)',
   copyNormal: 'vec3(0.0, 1.0, 0.0)',
+  copiesIn: 'vec3(1.0)',
+  firstNormal: 'vec3(0.0, 1.0, 0.0)',
 };
 
 /** A place in GLSL from the text of some of its fields. @param empty what is not given is 0 */

@@ -4,7 +4,7 @@ import { choice } from '../../params';
 export const copyNumber: FieldStep = {
   op: 'field.copy',
   name: 'Copy number',
-  about: 'Which copy of the form this is.',
+  about: 'Which copy of the form this is, or how many there are.',
   takes: [],
   gives: 'float',
   telling: 'as',
@@ -13,9 +13,20 @@ export const copyNumber: FieldStep = {
     choice({
       id: 'as',
       name: 'As',
-      about: 'From 0 on the first to 1 on the last, or counted from 0.',
-      options: ['share', 'count'],
+      about: 'From 0 on the first to 1 on the last, counted from 0, or how many there are.',
+      options: ['share', 'count', 'how many'],
+    }),
+    choice({
+      id: 'among',
+      name: 'Among',
+      about:
+        'Of copies of copies: all of them (in a step of copies, its own), or those of the first, second or third ' +
+        'step that makes copies.',
+      options: ['all', 'first step', 'second step', 'third step'],
     }),
   ],
-  glsl: '  return as == 1 ? p.copy : p.copy / max(p.copies - 1.0, 1.0);',
+  glsl: `
+  float number = among == 0 ? p.copy : among == 1 ? p.copyIn.x : among == 2 ? p.copyIn.y : p.copyIn.z;
+  float count = among == 0 ? p.copies : among == 1 ? p.copiesIn.x : among == 2 ? p.copiesIn.y : p.copiesIn.z;
+  return as == 2 ? count : as == 1 ? number : number / max(count - 1.0, 1.0);`,
 };

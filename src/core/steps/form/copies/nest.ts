@@ -1,6 +1,7 @@
 import { pointCount } from '../../../mesh/mesh';
 import { similarityOf } from '../../../mesh/similarity';
 import { copiesInPlace } from '../../../mesh/topology/copies';
+import { copyCount } from '../../../mesh/topology/copy-levels';
 import type { Vector } from '../../../piece/types';
 import type { FormCopies } from '../../definition';
 import { colour, number, strand, vector } from '../../params';
@@ -99,14 +100,13 @@ export const nest: FormCopies = {
   ],
   baked: ['count', 'like'],
   handles: [{ at: 'centre' }],
+  inPlace: true,
   shifts: 'moves',
   attributes: { delay: 'delay', tint: 'colour' },
   needs: ['space'],
   place: (params, baking) => {
     const like = params.like ? baking.form(params.like as string) : null;
-    return copiesInPlace(
-      like ? (like.copies ? like.copies.at.length / 3 : pointCount(like)) : (params.count as number),
-    );
+    return copiesInPlace(like ? (like.copies ? copyCount(like.copies) : pointCount(like)) : (params.count as number));
   },
   tells: (params) => {
     const { ratio, angle, fixed } = similarityOf(
