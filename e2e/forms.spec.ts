@@ -1,4 +1,5 @@
 import { expect } from '@playwright/test';
+import type { PNG } from 'pngjs';
 import { readObj } from '@/core/formats/mesh';
 import {
   choose,
@@ -132,4 +133,60 @@ test('an artist drops a mesh file in, and a broken one is refused in words', asy
   await page.reload();
   await inWorkbench(page);
   await expect.poll(async () => difference(stands, await settled(stage(page))), { timeout: 60_000 }).toBeLessThan(1);
+});
+
+/** How many separate bright spots a picture has. */
+function spots({ width, height, data }: PNG): number {
+  const lit = Uint8Array.from({ length: width * height }, (_, i) => (data[4 * i]! > 90 ? 1 : 0));
+  let count = 0;
+  for (let begin = 0; begin < lit.length; begin++) {
+    if (!lit[begin]) continue;
+    count++;
+    const left = [begin];
+    lit[begin] = 0;
+    for (let at = left.pop(); at !== undefined; at = left.pop())
+      for (const next of [at - 1, at + 1, at - width, at + width])
+        if (lit[next]) {
+          lit[next] = 0;
+          left.push(next);
+        }
+  }
+  return count;
+}
+
+test('copies of copies multiply, and a mirror behind them is said to have no effect', async ({ page }) => {
+  await startBlank(page, 160, 90, 12);
+  await makeStrand(page, 'form', 'tiles', ['box', { Size: [0.12, 0.12, 0.12] }]);
+  await makeStrand(page, 'surface', 'lamp', ['lit'], ['glow', { Strength: 1 }]);
+  await makeStrand(page, 'stage', 'hall', ['camera', { Position: [0.4, 0.4, 3] }], ['place']);
+  await makeStrand(page, 'finish', 'out', ['shoot']);
+  expect(spots(await settled(stage(page)))).toBe(1);
+  // Handles and letters of a selected step lie over the picture.
+  const quiet = () => page.getByRole('button', { name: /^Lit in lamp/ }).click();
+  const row = async (count: number, axis: string) => {
+    await page.getByRole('button', { name: 'Add a step to tiles' }).click();
+    await choose(page, 'copies in place');
+    await setNumber(page, 'Count', count);
+    await setNumber(page, 'Ratio', 1);
+    for (const [name, value] of [
+      ['Turn z', 0],
+      [`Shift ${axis}`, 0.25],
+    ] as const) {
+      await page.getByLabel(name, { exact: true }).fill(String(value));
+      await page.getByLabel(name, { exact: true }).press('Enter');
+    }
+  };
+  await row(3, 'x');
+  await quiet();
+  expect(spots(await settled(stage(page)))).toBe(3);
+  await row(4, 'y');
+  await quiet();
+  const twelve = await settled(stage(page));
+  expect(spots(twelve)).toBe(12);
+  await page.getByRole('button', { name: 'Add a step to tiles' }).click();
+  await choose(page, 'mirror');
+  await quiet();
+  expect(difference(twelve, await settled(stage(page)))).toBe(0);
+  const cell = page.getByRole('button', { name: /^Mirror in tiles/ });
+  await expect(cell).toHaveAttribute('aria-description', /has no effect here/);
 });

@@ -12,6 +12,7 @@ import {
   loseCard,
   makeStrand,
   openPiece,
+  pixelsOf,
   seam,
   setChoice,
   setNumber,
@@ -242,4 +243,31 @@ test('earlier frames that would not fit the card are refused in words', async ({
   await page.getByRole('button', { name: 'Take away' }).click();
   await page.getByRole('button', { name: 'Take the Still' }).click();
   await expect(page.getByText(/would take 2\.3 GB of the graphics card at 4000 x 3000/)).toBeVisible();
+});
+
+test('until it is settled the present frame stands in, and it says so from the first moment', async ({ page }) => {
+  // A white dot that stands still: each channel of it is the same, whichever frame it is of.
+  const lags = disc([['lag', { red: 0, green: 60, blue: 90 }]], 640, 360);
+  await openPiece(page, setLoop(lags, { frames: 240 }));
+  await inWorkbench(page);
+  const chip = page.getByText(/^settling \d+ of \d+$/);
+  const middle = (picture: PNG) => {
+    const at = 4 * (Math.round(picture.height / 2) * picture.width + Math.round(picture.width / 2));
+    return [...picture.data.subarray(at, at + 3)];
+  };
+  const seen: number[][] = [];
+  for (let i = 0; i < 12; i++) {
+    await page.getByRole('slider', { name: 'Playhead' }).press(i % 2 ? 'ArrowRight' : 'Shift+ArrowRight');
+    const before = await chip.isVisible();
+    const picture = await pixelsOf(stage(page));
+    if (before && (await chip.isVisible())) seen.push(middle(picture));
+  }
+  expect(seen.length, 'looked at while it settles').toBeGreaterThan(2);
+  for (const colour of seen) expect(colour).toEqual([255, 255, 255]);
+  const done = await settled(stage(page));
+  await expect(chip).toBeHidden();
+  expect(middle(done)).toEqual([255, 255, 255]);
+  // The cell shows it settled, too.
+  const cell = page.getByRole('button', { name: /^Lag channels in out/ }).locator('canvas');
+  await expect.poll(async () => middle(PNG.sync.read(await cell.screenshot()))).toEqual([255, 255, 255]);
 });

@@ -372,7 +372,7 @@ describe('skins', () => {
     for (const skin of [
       skinOf(cube()),
       spread(skinOf(cube())),
-      { ...skinOf(cube()), copies: { at: normal, normal } },
+      { ...skinOf(cube()), copies: { at: normal, normal, counts: [2, 1, 1] } },
     ]) {
       const before = structuredClone(skin);
       const { skin: copy, buffers } = copyToHandOver(skin);

@@ -172,6 +172,7 @@ export function copyToHandOver(skin: Skin): { skin: Skin; buffers: ArrayBuffer[]
   const copies = new Map<unknown, unknown>();
   const copyOf = (value: unknown): unknown => {
     if (typeof value !== 'object' || value === null) return value;
+    if (Array.isArray(value)) return value.map(copyOf);
     if (!ArrayBuffer.isView(value))
       return Object.fromEntries(Object.entries(value).map(([name, part]) => [name, copyOf(part)]));
     const known = copies.get(value);
