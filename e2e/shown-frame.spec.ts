@@ -5,7 +5,7 @@ import { testAlone as test } from './lasting-page';
 
 const FRAMES = 48;
 
-/** Light that grows from frame to frame, and noise beside it that a card without a graphics processor takes long for. */
+/** Light that grows from frame to frame, and noise that takes long without a graphics processor. */
 function slowPiece() {
   let piece = setLoop(setPicture(blankPiece('Slow'), { width: 640, height: 360 }), { frames: FRAMES, rate: 24 });
   piece = addStrand(piece, 'signal', 'time', 'signal.cycle', { wave: 'saw', between: '0 and 1' });

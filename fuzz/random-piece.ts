@@ -9,7 +9,7 @@ import {
   type RunType,
   type StepDefinition,
 } from '@/core/steps';
-import { sliderId } from '@/core/steps/field/code';
+import { declaredId } from '@/core/steps/field/code';
 import { acceptsLinks, analyse, linkKinds, linkProblem } from '@/core/weave';
 import type { Chance } from './chance';
 
@@ -113,7 +113,7 @@ function params(chance: Chance, definition: StepDefinition, kind: Kind): Step['p
     if (value !== undefined) made[param.id] = value;
   }
   if (definition.op === 'field.code' && chance.happens(0.3))
-    made[sliderId(chance.one(['text', 'a']))] = number(chance, -2, 2);
+    made[declaredId(chance.one(['text', 'a']))] = number(chance, -2, 2);
   return made;
 }
 

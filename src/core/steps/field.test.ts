@@ -4,7 +4,7 @@ import { linearOf, toEncoded, toLinear } from '../colour';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Step } from '../piece/types';
 import { analyse, Evaluator, exportGlsl, placeRows, providePixels, weave, type PlaceValues } from '../weave';
-import { readText, sliderId } from './field/code';
+import { readText, declaredId } from './field/code';
 
 type Row = [op: string, params?: Step['params']][];
 
@@ -517,7 +517,7 @@ describe('what artists write', () => {
   it.each(['text', 'gives', 'working', 'constructor', 'toString'])('a slider may be called %s', async (name) => {
     const text = `const float ${name} = 0.5; // 0 to 1\nreturn v.x + ${name};`;
     let piece = addStrand(blankPiece(), 'field', 'x', 'field.uv');
-    piece = addStep(piece, 's1', 1, 'field.code', { text, [sliderId(name)]: 0.75 });
+    piece = addStep(piece, 's1', 1, 'field.code', { text, [declaredId(name)]: 0.75 });
     const row = analyse(piece).types.get('s1')![1]!;
     expect(row.step.params.text).toBe(text);
     expect(row.definition!.broken).toBeUndefined();

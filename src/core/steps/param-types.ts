@@ -9,6 +9,8 @@ interface ParamBase {
   name: string;
   /** One line for the artist: what it does. */
   about: string;
+  /** The artist's text declares it: it is known by its own name alone. */
+  declared?: true;
   /**
    * What a link brings is worked out for the whole face or copy, not at each place; for a
    * `moment`, the GLSL asks for it at places of its own, as a function by the parameter's id. In steps
@@ -60,6 +62,8 @@ export interface VectorParam extends ParamBase {
   /** It takes moments and nothing else: seconds since the last one, its number, its strength. */
   moments?: true;
   default: Vector;
+  /** The third number is not read, and not shown. */
+  flat?: true;
   min: number;
   max: number;
   unit?: string;

@@ -90,7 +90,7 @@ export function stepFunction(definition: StepDefinition, options: StepFunctionOp
     definition.glsl!,
   );
   const params = argumentParams(definition)
-    .filter((p) => !(p.id in chosen))
+    .filter((p) => !Object.hasOwn(chosen, glslNameOf(p)))
     .map((p) => `${paramType(p)} ${glslNameOf(p)}`);
   const constants = Object.entries(chosen).map(([id, place]) => `  const int ${id} = ${place};\n`);
   const head = ['Place p', ...(takes ? [`${glslType(takes)} v`] : []), ...params].join(', ');

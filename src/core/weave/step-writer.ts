@@ -116,7 +116,7 @@ export class StepWriter {
     const chosen: Record<string, number> = Object.fromEntries(
       definition.params
         .filter((p) => p.type === 'choice' && paramType(p) !== null)
-        .map((p) => [p.id, this.choiceIndex(row, p.id)]),
+        .map((p) => [glslNameOf(p), this.choiceIndex(row, p.id)]),
     );
     if (definition.passes) chosen.pass = this.options.pass ?? definition.passes - 1;
     const before = this.plan.before(strand.id, index);

@@ -17,7 +17,7 @@ interface Props {
   long: boolean;
   broken: ResolvedStep['broken'];
   /** Numbers declared by the artist. */
-  sliders: string[];
+  inputs: string[];
   onChange: (text: string) => void;
   onDone: () => void;
 }
@@ -81,7 +81,7 @@ const FIELDS = PLACE_FIELDS.map((f) => ({
   info: f.about,
 }));
 
-function complete(context: CompletionContext, sliders: string[]) {
+function complete(context: CompletionContext, inputs: string[]) {
   const field = context.matchBefore(/\bp\.\w*/);
   if (field) return { from: field.from + 2, options: FIELDS };
   const word = context.matchBefore(/\w+/);
@@ -89,7 +89,7 @@ function complete(context: CompletionContext, sliders: string[]) {
   const own = [
     { label: 'v', type: 'variable', detail: 'what runs in' },
     { label: 'p', type: 'variable', detail: 'the place' },
-    ...sliders.map((label) => ({ label, type: 'variable', detail: 'slider' })),
+    ...inputs.map((label) => ({ label, type: 'variable', detail: 'input' })),
   ];
   return { from: word?.from ?? context.pos, options: [...own, ...WORDS] };
 }
@@ -97,12 +97,12 @@ function complete(context: CompletionContext, sliders: string[]) {
 /**
  * The editor for formulas and code: highlighting, completion of what is in scope, mistakes underlined at their place.
  */
-export function CodeField({ name, value, long, broken, sliders, onChange, onDone }: Props) {
+export function CodeField({ name, value, long, broken, inputs, onChange, onDone }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
-  const latest = useRef({ onChange, onDone, sliders });
+  const latest = useRef({ onChange, onDone, inputs });
   useEffect(() => {
-    latest.current = { onChange, onDone, sliders };
+    latest.current = { onChange, onDone, inputs };
   });
 
   useEffect(() => {
@@ -116,7 +116,7 @@ export function CodeField({ name, value, long, broken, sliders, onChange, onDone
           THEME,
           history(),
           ...(long ? [lineNumbers()] : [EditorState.transactionFilter.of((t) => (t.newDoc.lines > 1 ? [] : t))]),
-          autocompletion({ override: [(c) => complete(c, latest.current.sliders)], icons: false }),
+          autocompletion({ override: [(c) => complete(c, latest.current.inputs)], icons: false }),
           keymap.of([...completionKeymap, ...defaultKeymap, ...historyKeymap]),
           EditorView.contentAttributes.of({ 'aria-label': name, 'aria-multiline': String(long) }),
           EditorView.updateListener.of((u) => {

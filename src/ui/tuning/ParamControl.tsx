@@ -1,7 +1,8 @@
 import dynamic from 'next/dynamic';
 import { setParam } from '@/core/piece/edit';
 import type { CurvePoint, Key, Loop, PathPoint, Piece, Step, Stop, Value, Vector } from '@/core/piece/types';
-import { definitionOf, type NumberParam, type Param, type ResolvedStep } from '@/core/steps';
+import type { NumberParam, Param, ResolvedStep } from '@/core/steps';
+import { declaredName } from '@/core/steps/field/code';
 import { literalOf } from '@/core/weave';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { pathWayOf } from '../path-way';
@@ -199,9 +200,7 @@ function WrittenField({
   value,
 }: Pick<ParamPlace, 'strand' | 'step' | 'definition'> & { param: Extract<Param, { type: 'text' }>; value: string }) {
   const edit = useWorkbench((s) => s.edit);
-  const sliders = definition.params
-    .filter((p) => !definitionOf(step.op)?.params.some((own) => own.id === p.id))
-    .map((p) => p.id);
+  const inputs = definition.params.filter((p) => p.declared).map(declaredName);
   const reads = readsOf(value);
   const change = (text: string) =>
     edit((p) => {
@@ -216,7 +215,7 @@ function WrittenField({
         value={value}
         long={param.long === true}
         broken={definition.broken}
-        sliders={sliders}
+        inputs={inputs}
         onChange={change}
         onDone={endGesture}
       />

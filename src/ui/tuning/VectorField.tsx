@@ -16,7 +16,7 @@ export function VectorField({
   const step = (param.max - param.min) / 400;
   return (
     <div className="grid grid-cols-3 gap-1">
-      {AXES.map((axis, i) => (
+      {AXES.slice(0, param.flat ? 2 : 3).map((axis, i) => (
         <span key={axis} className="flex items-baseline rounded border border-line pl-2">
           <span className="text-faint">{axis}</span>
           <NumberInput

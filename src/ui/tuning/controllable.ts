@@ -29,7 +29,7 @@ export function controlFor(
   const numbers = typeof now === 'string' ? [] : [now].flat();
   const [low, high] = param.type === 'number' ? [param.min, param.max] : param.type === 'vector' ? [-2, 2] : [0, 1];
   return {
-    name: `${strand.name} ${param.name.toLowerCase()}`,
+    name: param.declared ? param.name : `${strand.name} ${param.name.toLowerCase()}`,
     value: now,
     min: Math.min(low, ...numbers),
     max: Math.max(high, ...numbers),

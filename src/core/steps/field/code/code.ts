@@ -13,7 +13,9 @@ export const code = written(
       text({
         id: 'text',
         name: 'Code',
-        about: 'Every const float at the beginning of a line becomes a slider.',
+        about:
+          'Every const at the beginning of a line becomes an input: float, int, bool, vec2, vec3. A note behind it ' +
+          'sets range, unit and label: const float far = 1.0; // 0 to 4 m, How far. With // colour a vec3 is a colour.',
         long: true,
         default:
           'const float density = 4.0; // 0 to 16\nconst float turns = 1.0; // 0 to 4\n\nfloat d = ' +

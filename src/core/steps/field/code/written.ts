@@ -7,6 +7,8 @@ import { NO_SCOPE, readText, type Reading } from './artist-text';
 import { choice } from '../../params';
 
 const GIVES: Record<string, RunType> = { number: 'float', pair: 'vec2', vector: 'vec3' };
+/** What a text can come to, in the order in which that is tried. */
+const RETURNED = Object.values(GIVES);
 
 const HANDS_ON: Partial<Record<RunType, string>> = { vec2: 'pointOf(v).xy', vec3: 'pointOf(v)' };
 
@@ -14,15 +16,25 @@ const HANDS_ON: Partial<Record<RunType, string>> = { vec2: 'pointOf(v).xy', vec3
 export const givesParam: ChoiceParam = choice({
   id: 'gives',
   name: 'Gives',
-  about: 'What the text comes to: one number, two, or three (a colour or a place).',
-  default: 'number',
+  about: 'What the text comes to: one number, two, or three (a colour or a place); else what it returns.',
+  default: 'returned',
   shapes: true,
   options: [
+    { id: 'returned', name: 'What the text returns' },
     { id: 'number', name: 'A number' },
     { id: 'pair', name: 'Two numbers' },
     { id: 'vector', name: 'Three numbers' },
   ],
 });
+
+/**
+ * The reading that runs. Where none does, the one that got farthest: what is wrong whatever the text returns stands
+ * at the same place in all of them, a return that does not fit before or behind it.
+ */
+function fitting<R extends Reading>(readings: R[]): R {
+  const far = ({ broken }: R) => (broken ? broken.line * 1e6 + broken.column : Infinity);
+  return readings.reduce((best, next) => (far(next) > far(best) ? next : best));
+}
 
 /**
  * The step that an artist's text makes. While the text does not run, what ran last (kept
@@ -36,21 +48,25 @@ export function written<S extends FieldStep | SignalStep>(base: S, line: boolean
   const startOf = (gives: RunType) =>
     gives === 'float' ? first : line ? HANDS_ON[gives]! : `return ${HANDS_ON[gives]!};`;
   const resolve = (step: Pick<Step, 'params'>, takes: RunType | null): ResolvedStep => {
-    const gives = own(GIVES, String(step.params.gives ?? givesParam.default)) ?? 'float';
+    const asked = own(GIVES, String(step.params.gives ?? givesParam.default));
     const textOf = (id: string) => (typeof step.params[id] === 'string' ? step.params[id] : undefined);
-    const read = (text: string) => readText(text, takes ?? 'float', gives, line, scope);
-    const start = startOf(gives);
+    const readAs = (text: string, gives: RunType) => ({
+      ...readText(text, takes ?? 'float', gives, line, scope),
+      gives,
+    });
+    const read = (text: string) => (asked ? readAs(text, asked) : fitting(RETURNED.map((type) => readAs(text, type))));
+    const start = startOf(asked ?? 'float');
     const now = read(textOf('text') ?? start);
     const last = now.broken && textOf('working') !== undefined ? read(textOf('working')!) : null;
-    const runs: Reading | null = !now.broken ? now : last && !last.broken ? last : null;
+    const runs = !now.broken ? now : last && !last.broken ? last : null;
     return {
       ...base,
       resolve,
-      gives: runs ? gives : (takes ?? 'float'),
+      gives: runs?.gives ?? takes ?? 'float',
       params: [
         ...base.params.map((p) => (p.type === 'text' ? { ...p, default: start } : p)),
         ...scope.params,
-        ...(runs ?? now).sliders,
+        ...(runs ?? now).inputs,
       ],
       glsl: runs?.body,
       needs: runs?.needs,
