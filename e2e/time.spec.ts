@@ -260,6 +260,18 @@ test('the loop is counted in beats: a tempo is tapped, a length is asked for, an
   await expect(page.getByLabel('Length, number')).toHaveValue('116');
   await expect(page.locator('[data-beats]')).toContainText('8 beats are 116.13 frames: 116 are 0.129 too few.');
   await page.getByRole('button', { name: 'Set the tempo to 124.14' }).click();
+  // A time is typed in any unit, whatever it is counted in.
+  await makeStrand(page, 'signal', 'late', ['cycle'], ['delay', { In: '=Beats' }]);
+  const time = page.getByLabel('Time, number', { exact: true });
+  await time.fill('116 frames');
+  await time.press('Enter');
+  await expect(time).toHaveValue('8');
+  await setChoice(page, 'In', 'Parts of the loop');
+  await time.fill('2 beats');
+  await time.press('Enter');
+  await expect(time).toHaveValue('0.25');
+  await page.getByRole('button', { name: 'Cycle in late' }).click();
+  await page.keyboard.press('Escape');
   await expect(page.locator('[data-beats]')).toContainText('8 beats are exactly 116 frames.');
   // The second key of the tide stood at frame 15 of 60.
   await page.getByRole('button', { name: 'Keys in tide' }).click();
@@ -530,6 +542,18 @@ test('a path is drawn by its points on the stage, and what follows it goes there
   await drag(page, points.first(), 60, -30);
   await expect(page.getByLabel('Point 1, x')).not.toHaveValue('-1');
   expect(difference(before, await settled(stage(page)))).toBeGreaterThan(0.5);
+  // It was dragged on the ground, where nothing else is; with Alt in the plane of the picture.
+  await expect(page.getByLabel('Point 1, y')).toHaveValue('0');
+  await page.keyboard.down('Alt');
+  await drag(page, points.first(), 0, -20);
+  await page.keyboard.up('Alt');
+  await expect(page.getByLabel('Point 1, y')).not.toHaveValue('0');
+  // Over a stone it lies on the stone: all of them are 0.15 m in radius, at the height of the other points.
+  const [first, third] = [(await points.first().boundingBox())!, (await points.nth(2).boundingBox())!];
+  await drag(page, points.first(), third.x - first.x, third.y - first.y);
+  const height = Number(await page.getByLabel('Point 1, y').inputValue());
+  expect(height).toBeGreaterThan(0.02);
+  expect(height).toBeLessThan(0.16);
   await page.getByRole('button', { name: 'Add a point after point 1', exact: true }).press('Enter');
   await expect(points).toHaveCount(5);
   await points.nth(1).press('Delete');

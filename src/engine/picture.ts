@@ -78,6 +78,8 @@ export class Picture {
   private readsDepth = false;
   private readonly loop = new LoopTexture();
   view: View | null = null;
+  /** Shots tell how far away things are, whether a finish asks for it or not. */
+  measures = false;
 
   /**
    * @param looking shows a checkerboard where the picture is open
@@ -186,7 +188,7 @@ export class Picture {
       width,
       height,
       samples,
-      depth: this.readsDepth,
+      depth: this.readsDepth || this.measures,
       followAt: (other, moment) => follower.at(other, moment),
       wear: (stage, target) => {
         for (const worn of stage.scene.branches) this.finishes.drawBranch(this.renderer, worn, drawing, target);

@@ -192,6 +192,12 @@ export class Viewer {
     this.forget();
   }
 
+  /** Shots tell how far away things are, whether the piece asks for it or not: see `shot`. */
+  set measures(measures: boolean) {
+    this.picture.measures = measures;
+    if (!this.ended) this.drawAgain();
+  }
+
   compare(with_: Compared | null): void {
     this.compared = with_;
     this.drawAgain();
@@ -239,11 +245,11 @@ export class Viewer {
 
   private readonly onRestored = () => {
     this.lost = false;
-    const { view } = this.picture;
+    const { view, measures } = this.picture;
     this.remembering.lost();
     this.screen.lost();
     this.picture = new Picture(this.renderer, true, this.screen.compiled);
-    this.picture.view = view;
+    Object.assign(this.picture, { view, measures });
     const again = this.piece ? this.setPiece(this.piece, this.meshOf, this.complete) : Promise.resolve();
     void again.then(this.events.restored);
   };

@@ -446,3 +446,14 @@ it('the values that steps have at first are within their ranges', () => {
         expect(value >= p.min && value <= p.max, `${d.op} ${p.id}`).toBe(true);
       }
 });
+
+it('a number whose unit is chosen has one for each option', () => {
+  const chosen = CATALOGUE.flatMap((d) =>
+    d.params.flatMap((p) => (p.type === 'number' && p.unitBy ? [[d, p.unitBy]] : [])),
+  );
+  expect(chosen.length).toBeGreaterThan(0);
+  for (const [d, { choice, units }] of chosen as [StepDefinition, { choice: string; units: object }][]) {
+    const by = d.params.find((p) => p.id === choice);
+    expect(by?.type === 'choice' && by.options.map((o) => o.id), d.op).toEqual(Object.keys(units));
+  }
+});

@@ -29,6 +29,11 @@ interface StepBase<K extends Kind> {
   telling?: string;
   /** Words under which the search finds it as well. */
   also?: string[];
+  /**
+   * Steps with which a new strand begins where this one is chosen first, as it needs something to run in; without
+   * them it is what all of its kind begin with.
+   */
+  ground?: readonly { op: string; params?: Step['params'] }[];
   /** Not offered to artists: the program puts it in by itself. */
   hidden?: true;
   /** Heading in the palette, for kinds with many steps. */

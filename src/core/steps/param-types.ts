@@ -31,6 +31,8 @@ export interface NumberParam extends ParamBase {
   max: number;
   hard?: [number, number];
   unit?: string;
+  /** A choice of the step says what it is counted in: the unit by the option. */
+  unitBy?: { choice: string; units: Record<string, string> };
   /** Not set by the artist: the length of the piece's loop, in this unit, or whether it repeats. */
   loopLength?: 'seconds' | 'frames' | 'beats' | 'repeats';
   /** Only whole numbers make sense. */

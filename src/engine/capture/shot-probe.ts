@@ -7,8 +7,10 @@ const FRAGMENT = `${METRES_OF}
 uniform highp sampler2D clDepth;
 uniform vec4 clLens;
 uniform vec2 clAt;
+uniform vec2 clSpan;
+varying vec2 within;
 void main() {
-  float depth = texture2D(clDepth, clAt).r;
+  float depth = texture2D(clDepth, clAt + clSpan * within).r;
   gl_FragColor = vec4(depth < 1.0 ? metresOf(depth, clLens) : -1.0);
 }`;
 
@@ -44,6 +46,25 @@ export class ShotProbe {
   }
 
   /**
+   * How far away what is shown now is, over the whole picture: gives the metres at x, y as `metresAt` does, to the
+   * nearest of a limited number of pixels, also when other frames are shown. Null where no distances are known.
+   */
+  distances(): ((x: number, y: number) => number | null) | null {
+    const shot = this.last();
+    if (!shot?.target.depthTexture) return null;
+    this.meter ??= new Meter(this.renderer);
+    const rows = Math.min(MOST_ROWS, shot.target.height);
+    const columns = Math.max(1, Math.round((rows * shot.target.width) / shot.target.height));
+    const metres = this.meter.map(shot, columns, rows);
+    return (x, y) => {
+      const [column, row] = [Math.floor(x * columns), Math.floor((1 - y) * rows)];
+      if (column < 0 || row < 0 || column >= columns || row >= rows) return null;
+      const found = metres[4 * (row * columns + column)]!;
+      return found > 0 ? found : null;
+    };
+  }
+
+  /**
    * Metres from the camera's plane to what is shown at a place; null where nothing is, or where no step of the finish
    * asks for distances.
    * @param x from the left, 0..1
@@ -61,15 +82,23 @@ export class ShotProbe {
   }
 }
 
-/** Has the card work out the distance of one pixel. */
+/** Rows of pixels for which distances are read at once, at most. */
+const MOST_ROWS = 360;
+
+/** Has the card work out the distances of pixels. */
 class Meter {
   private readonly target = new THREE.WebGLRenderTarget(1, 1, { type: THREE.FloatType });
   private readonly material = new THREE.ShaderMaterial({
     depthTest: false,
     depthWrite: false,
-    vertexShader: 'void main() { gl_Position = vec4(position.xy, 0.0, 1.0); }',
+    vertexShader: 'varying vec2 within; void main() { within = uv; gl_Position = vec4(position.xy, 0.0, 1.0); }',
     fragmentShader: FRAGMENT,
-    uniforms: { clDepth: { value: null }, clLens: { value: null }, clAt: { value: new THREE.Vector2() } },
+    uniforms: {
+      clDepth: { value: null },
+      clLens: { value: null },
+      clAt: { value: new THREE.Vector2() },
+      clSpan: { value: new THREE.Vector2() },
+    },
   });
   private readonly quad = new FullScreenQuad(this.material);
 
@@ -79,18 +108,33 @@ class Meter {
    * @param u from the left, 0..1
    * @param v from below, 0..1
    */
-  read({ target, lens }: Shot, u: number, v: number): number | null {
-    if (!target.depthTexture) return null;
-    const { clDepth, clLens, clAt } = this.material.uniforms;
+  read(shot: Shot, u: number, v: number): number | null {
+    if (!shot.target.depthTexture) return null;
+    const [metres] = this.draw(shot, { at: [u, v], span: 0, width: 1, height: 1 });
+    return metres! > 0 ? metres! : null;
+  }
+
+  /** Those of the whole picture, four numbers a pixel, rows from the bottom; -1 where nothing is. */
+  map(shot: Shot, width: number, height: number): Float32Array {
+    return this.draw(shot, { at: [0, 0], span: 1, width, height });
+  }
+
+  private draw(
+    { target, lens }: Shot,
+    { at, span, width, height }: { at: [number, number]; span: number; width: number; height: number },
+  ): Float32Array {
+    const { clDepth, clLens, clAt, clSpan } = this.material.uniforms;
     clDepth!.value = target.depthTexture;
     clLens!.value = lens;
-    (clAt!.value as THREE.Vector2).set(u, v);
+    (clAt!.value as THREE.Vector2).set(...at);
+    (clSpan!.value as THREE.Vector2).setScalar(span);
+    this.target.setSize(width, height);
     this.renderer.setRenderTarget(this.target);
     this.quad.render(this.renderer);
-    const out = new Float32Array(4);
-    this.renderer.readRenderTargetPixels(this.target, 0, 0, 1, 1, out);
+    const out = new Float32Array(4 * width * height);
+    this.renderer.readRenderTargetPixels(this.target, 0, 0, width, height, out);
     this.renderer.setRenderTarget(null);
-    return out[0]! > 0 ? out[0]! : null;
+    return out;
   }
 
   dispose(): void {

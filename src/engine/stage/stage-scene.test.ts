@@ -180,6 +180,26 @@ describe('what stands', () => {
     expect(new Layout(scene).places('sea')!.project([1, 0, 0])).not.toEqual(corner());
   });
 
+  it('is found again from where it is seen: by its distance, and by its height', async () => {
+    const scene = await stageOf(piece, await skinsOf(piece));
+    const { now } = scene.cameras;
+    const layout = new Layout(scene);
+    for (const space of ['sea', null])
+      for (const at of [
+        [1, 0, 0],
+        [-0.4, 0.3, 0.8],
+      ] as [number, number, number][]) {
+        const places = layout.places(space)!;
+        const { x, y } = places.project(at)!;
+        const [hall] = [new THREE.Vector3(...at)];
+        const matrix = space === null ? new THREE.Matrix4() : scene.frames().get(space)!;
+        const metres = -hall.applyMatrix4(matrix).applyMatrix4(now.matrixWorldInverse).z;
+        const found = [places.seenAt(x, y, metres), places.atHeight(x, y, at[1])!];
+        for (const place of found) place.forEach((v, i) => expect(v).toBeCloseTo(at[i]!, 3));
+      }
+    expect(layout.places(null)!.atHeight(0.5, 0.01, -1e6), 'above the horizon').toBeNull();
+  });
+
   it('is hidden while what lies behind it is drawn, if it reads that', async () => {
     const reading = STAGES.filter(({ piece: p }) => JSON.stringify(p).includes('surface.bend'));
     for (const { piece: p } of reading) {

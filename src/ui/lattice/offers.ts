@@ -1,5 +1,6 @@
 import { KINDS, strandById, type Kind, type ParamAt, type Piece } from '@/core/piece/types';
 import {
+  CATALOGUE,
   definitionOf,
   paramOf,
   fitting,
@@ -15,10 +16,13 @@ import { acceptsLinks, analyse, linkKinds } from '@/core/weave';
 import type { Picking } from '@/state/panels';
 import type { Selection } from '@/state/workbench';
 
-/** A step that can be added, and one that it is put behind where it needs something to run in. */
+/** A step that can be added, and what it is put behind where it needs something to run in. */
 export interface Offer {
   definition: StepDefinition;
+  /** The first of the steps before it. */
   on?: StepDefinition;
+  /** All of them, where there are several, or with settings of their own. */
+  ground?: StepDefinition['ground'];
 }
 
 /** What a new strand begins with for a step that needs something to run in. */
@@ -73,9 +77,15 @@ const groundOf = (kind: Kind, taker: Kind | undefined): StepDefinition | undefin
 function behindGround(kind: Kind, taker: Kind | undefined): Offer[] {
   const on = groundOf(kind, taker);
   if (!on) return [];
-  return fitting(kind, outputType(on, null))
-    .filter((d) => d.takes.length > 0)
+  const own = CATALOGUE.filter((d) => kindOf(d) === kind && d.ground && !d.hidden).map((definition) => ({
+    definition,
+    on: definitionOf(definition.ground![0]!.op)!,
+    ground: definition.ground,
+  }));
+  const usual = fitting(kind, outputType(on, null))
+    .filter((d) => d.takes.length > 0 && !d.ground)
     .map((definition) => ({ definition, on }));
+  return [...usual, ...own];
 }
 
 /** What an offer gives. */

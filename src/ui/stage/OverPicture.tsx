@@ -1,10 +1,20 @@
 import { useEffect, useState, type ReactNode, type RefObject } from 'react';
+import type { Vector } from '@/core/piece/types';
 import type { Places } from '@/engine/stage/layout';
 import { pictureIn } from './picture-box';
 import { useFrames, viewerNow } from './viewer-handle';
 
 /** A space as it lies over the picture: its places in pixels of the stage. */
-export type Over = Places;
+export interface Over extends Pick<Places, 'project' | 'distance'> {
+  /** What is shown now, to drag on: it stays as it is while what is dragged takes other things along. */
+  surfaces: () => Surfaces;
+}
+
+/**
+ * The place of what is shown at a pixel of the stage, the floor or a form; where nothing is, that at a height; null
+ * where there is none.
+ */
+export type Surfaces = (pixel: { x: number; y: number }, height: number) => Vector | null;
 
 interface Props {
   /** What the picture is drawn in. */
@@ -37,9 +47,17 @@ export function OverPicture({ area, aspect, form, orHall, children }: Props) {
     const seen = places.project(at);
     return seen && { x: box.left + seen.x * box.width, y: box.top + seen.y * box.height };
   };
+  const surfaces = (): Surfaces => {
+    const distances = viewerNow()?.shot.distances();
+    return (pixel, height) => {
+      const [x, y] = [(pixel.x - box.left) / box.width, (pixel.y - box.top) / box.height];
+      const metres = distances?.(x, y) ?? null;
+      return metres === null ? places.atHeight(x, y, height) : places.seenAt(x, y, metres);
+    };
+  };
   return (
     <svg className="pointer-events-none absolute inset-0 size-full">
-      {children({ project, distance: places.distance })}
+      {children({ project, distance: places.distance, surfaces })}
     </svg>
   );
 }

@@ -9,6 +9,7 @@ import { pathWayOf } from '../path-way';
 import { tidy } from './in-plane';
 import type { Over } from './OverPicture';
 import { PlaceDot } from './PlaceDot';
+import { useDistances } from './viewer-handle';
 
 /** Pieces in which a path is drawn. */
 const DRAWN = 160;
@@ -28,11 +29,12 @@ export function PathHandles({ strand, step, over }: Props) {
   const paths = definition?.params.filter((p) => p.type === 'path') ?? [];
   const piece = useWorkbench((s) => s.piece);
   const way = pathWayOf(piece, step);
+  useDistances();
   return paths.map((param) => <Path key={param.id} {...{ strand, step, over, param, way }} />);
 }
 
 function Path({ strand, step, over, param, way }: Props & { param: Param; way: PathWay }) {
-  const { project } = over;
+  const { project, surfaces } = over;
   const points = valueOf(step, param) as PathPoint[];
   const knots = knotsOf(points, way);
   const set = (next: PathPoint[], gesture?: string) =>
@@ -91,6 +93,7 @@ function Path({ strand, step, over, param, way }: Props & { param: Param; way: P
           key={index}
           at={place}
           project={project}
+          surfaces={surfaces}
           label={`Point ${index + 1} of the path`}
           onMove={(to) => set(movePoint(points, index, to), `path ${step.id} ${param.id} ${index}`)}
           onRemove={points.length > 1 ? () => set(withoutPoint(points, index)) : undefined}

@@ -9,6 +9,8 @@ const NUDGE = 2;
 interface Props {
   at: Vector;
   project: Over['project'];
+  /** It is dragged on these, or across the line of sight with Alt. */
+  surfaces?: Over['surfaces'];
   label: string;
   chosen?: boolean;
   onMove: (to: Vector) => void;
@@ -17,8 +19,8 @@ interface Props {
   onRemove?: () => void;
 }
 
-/** A place on the stage that is dragged across the line of sight; arrow keys move it the same way. */
-export function PlaceDot({ at, project, label, chosen, onMove, onPress, onRemove }: Props) {
+/** A place on the stage that is dragged; arrow keys move it across the line of sight. */
+export function PlaceDot({ at, project, surfaces, label, chosen, onMove, onPress, onRemove }: Props) {
   const seen = project(at);
   if (!seen) return null;
   return (
@@ -33,8 +35,13 @@ export function PlaceDot({ at, project, label, chosen, onMove, onPress, onRemove
       strokeWidth={1.5}
       onPointerDown={(e) => {
         const [startX, startY] = [e.clientX, e.clientY];
+        const under = surfaces?.();
         dragHandle(e, {
-          moved: (m) => onMove(tidy(inPlane(project, at, { x: m.clientX - startX, y: m.clientY - startY }))),
+          moved: (m) => {
+            const by = { x: m.clientX - startX, y: m.clientY - startY };
+            const on = m.altKey ? null : under?.({ x: seen.x + by.x, y: seen.y + by.y }, at[1]);
+            onMove(tidy(on ?? inPlane(project, at, by)));
+          },
           ended: (dragged) => !dragged && onPress?.(),
         });
       }}
@@ -50,6 +57,8 @@ export function PlaceDot({ at, project, label, chosen, onMove, onPress, onRemove
         e.preventDefault();
         e.stopPropagation();
       }}
-    />
+    >
+      {surfaces && <title>Dragged on the floor or the form under it; with Alt in the plane of the picture</title>}
+    </circle>
   );
 }

@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { PictureAnswer } from '@/state/checks';
 import { useTransport } from '@/state/transport';
@@ -16,6 +17,17 @@ export async function pictureSeam(): Promise<PictureAnswer> {
     const answer = (await viewer?.beside.seam()) ?? 'making';
     if (viewer === current) return answer;
   }
+}
+
+/** Has the shot tell how far away things are, as long as the caller is shown. */
+export function useDistances(): void {
+  useEffect(() => {
+    const viewer = current;
+    if (viewer) viewer.measures = true;
+    return () => {
+      if (viewer) viewer.measures = false;
+    };
+  }, []);
 }
 
 /** Begins with nothing remembered of earlier frames. */

@@ -1,4 +1,5 @@
 import dynamic from 'next/dynamic';
+import { own } from '@/core/own';
 import { setParam } from '@/core/piece/edit';
 import type { CurvePoint, Key, Loop, PathPoint, Piece, Step, Stop, Value, Vector } from '@/core/piece/types';
 import type { NumberParam, Param, ResolvedStep } from '@/core/steps';
@@ -50,7 +51,11 @@ export function ParamControl({
     case 'number':
       return (
         <NumberAndTwins
-          param={param}
+          param={
+            param.unitBy
+              ? { ...param, unit: own(param.unitBy.units, choiceOf(piece, definition, step, param.unitBy.choice)) }
+              : param
+          }
           value={typeof value === 'number' ? value : param.default}
           loop={piece.loop}
           set={set}

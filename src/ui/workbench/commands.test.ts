@@ -4,7 +4,9 @@ import { definitionOf } from '@/core/steps';
 import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
+import { analyse, Evaluator, placeRows } from '@/core/weave';
 import { STARTERS } from '@/demo';
+import { offered } from '../lattice/offers';
 import { addPicked, swapStep } from './actions';
 import { aboutOf, COMMANDS, situation, writtenKeys, type Where } from './commands';
 import { pressed, runKey } from './shortcuts';
@@ -147,6 +149,22 @@ describe('steps that are added', () => {
     // Now "b" may not take from "a".
     add({ for: 'step', strand: 's2', at: 1 }, 'form.copies');
     expect(steps('s2')[1]!.params).toEqual({});
+  });
+
+  it('begin with what they need: along a path with a ramp from 0 to 1', async () => {
+    useWorkbench.getState().open('id', blankPiece());
+    const offer = (kind: 'signal' | 'field') =>
+      offered(useWorkbench.getState().piece, { for: 'strand', kind }).find(
+        (o) => o.definition.name === 'Along a path',
+      )!;
+    addPicked({ for: 'strand', kind: 'signal' }, offer('signal'));
+    const ramp = await Evaluator.make(useWorkbench.getState().piece, [{ strand: 's1', step: 't1' }]);
+    const at = [0, 0.25, 0.5, 0.75].map((phase) => ramp.run(0, placeRows([{ phase }]), 1)[0]);
+    expect(at).toEqual([0, 0.25, 0.5, 0.75]);
+    expect(steps('s1').map((s) => s.op)).toEqual(['signal.cycle', 'signal.along-path']);
+    addPicked({ for: 'strand', kind: 'field' }, offer('field'));
+    expect(steps('s2').map((s) => s.op)).toEqual(['field.uv', 'field.pick', 'field.along-path']);
+    expect(analyse(useWorkbench.getState().piece).problems).toEqual([]);
   });
 
   it('made for a parameter feed it, whatever else they could take from', () => {

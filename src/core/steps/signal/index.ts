@@ -1,6 +1,5 @@
 import type { SignalStep } from '../definition';
 import { absolute } from '../field/shape/absolute';
-import { alongPath } from '../field/shape/along-path';
 import { clampTo } from '../field/shape/clamp';
 import { combine } from '../field/shape/combine';
 import { compare } from '../field/shape/compare';
@@ -16,6 +15,7 @@ import { remap } from '../field/shape/remap';
 import { roundTo } from '../field/shape/round';
 import { smoothStep } from '../field/shape/smooth-step';
 import { stepAt } from '../field/shape/step';
+import { signalAlongPath } from './along-path';
 import { constant } from './constant';
 import { cycle } from './cycle';
 import { asSignal } from './from-field';
@@ -51,10 +51,9 @@ export const SIGNAL_STEPS: SignalStep[] = [
       join,
       mixWith,
       pick,
-      alongPath,
     ].map(asSignal),
   ),
-  ...grouped('shape', [heading]),
+  ...grouped('shape', [signalAlongPath, heading]),
   ...grouped('code', SIGNAL_CODE_STEPS),
   ...MEMORY_STEPS,
   ...MOMENT_STEPS,

@@ -8,6 +8,7 @@ export const alongPath: FieldStep = {
   takes: ['float'],
   gives: 'vec3',
   also: ['path', 'curve', 'spline', 'follow', 'line', 'motion', 'travel', 'catmull-rom'],
+  ground: [{ op: 'field.uv' }, { op: 'field.pick' }],
   params: PATH_PARAMS,
   needs: ['tables'],
   glsl: '  return points;',

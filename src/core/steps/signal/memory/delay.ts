@@ -20,6 +20,7 @@ export const delay: SignalStep = {
       min: 0,
       max: 8,
       hard: [0, 1200],
+      unitBy: { choice: 'per', units: { seconds: 's', beats: 'beats', loops: 'loops' } },
     }),
     choice({
       id: 'per',
