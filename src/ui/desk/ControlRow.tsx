@@ -21,7 +21,7 @@ export function ControlRow({ piece, control }: { piece: Piece; control: Control 
   const follows = control.track && isLink(control.track) ? strandById(piece, control.track.link)?.name : null;
   const locked = control.locked === true;
   return (
-    <li className="mb-1 grid grid-cols-[1fr_76px_28px_28px_28px] items-center gap-x-1.5">
+    <div role="listitem" className="mb-1 grid grid-cols-[1fr_76px_28px_28px_28px] items-center gap-x-1.5">
       <span className="truncate" title={control.name}>
         {control.name}
       </span>
@@ -63,7 +63,7 @@ export function ControlRow({ piece, control }: { piece: Piece; control: Control 
           <SettingField {...{ piece, control }} value={now} onChange={set} />
         )}
       </div>
-    </li>
+    </div>
   );
 }
 

@@ -4,6 +4,7 @@ import {
   changeLook,
   recallLook,
   removeLook,
+  settingKind,
   storeLook,
   tracksLost,
   vary,
@@ -22,6 +23,7 @@ import { ControlRow } from './ControlRow';
 import { PlainSlider } from './PlainSlider';
 import { RecordPart } from './RecordPart';
 import { PlainList } from './PlainList';
+import { InSight } from '../parts/InSight';
 
 /** The controls that were put out, and the looks: their named settings. */
 export function Desk() {
@@ -43,11 +45,11 @@ export function Desk() {
       onPointerUp={endGesture}
       onPointerCancel={endGesture}
     >
-      <ul aria-label="Controls" className="min-w-0">
-        {piece.controls.map((control) => (
-          <ControlRow key={control.id} piece={piece} control={control} />
-        ))}
-      </ul>
+      <div role="list" aria-label="Controls" className="min-w-0">
+        <InSight items={piece.controls} keyOf={(c) => c.id} height={(c) => HEIGHTS[settingKind(c.value)]}>
+          {(drawn) => drawn.map(({ item, frame }) => frame(<ControlRow piece={piece} control={item} />))}
+        </InSight>
+      </div>
       <div className="min-w-0">
         <RecordPart />
         <Looks piece={piece} />
@@ -56,6 +58,9 @@ export function Desk() {
     </div>
   );
 }
+
+/** About how high the rows of controls are, in pixels. */
+const HEIGHTS: Record<ReturnType<typeof settingKind>, number> = { number: 60, point: 150, colour: 64, choice: 64 };
 
 function Looks({ piece }: { piece: Piece }) {
   const edit = useWorkbench((s) => s.edit);

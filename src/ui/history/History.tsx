@@ -5,6 +5,7 @@ import { usePanels } from '@/state/panels';
 import { keepVersion, useVersions } from '@/state/versions';
 import { redo, undo, useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
+import { InSight } from '../parts/InSight';
 import { Modal } from '../parts/Modal';
 import { editWords } from './edit-words';
 import { VersionRow } from './VersionRow';
@@ -45,25 +46,29 @@ function Edits() {
       {all.length === 1 ? (
         <p className="text-mute">Nothing was changed yet.</p>
       ) : (
-        <ol reversed className="max-h-[52vh] overflow-y-auto rounded-md border border-line p-1">
-          {all
-            .map((_, i) => all.length - 1 - i)
-            .map((i) => (
-              <li key={i}>
-                <button
-                  type="button"
-                  aria-current={i === now || undefined}
-                  onClick={() => (i < now ? undo(now - i) : i > now ? redo(i - now) : undefined)}
-                  className={
-                    'block w-full truncate rounded px-2 py-1 text-left hover:bg-raised ' +
-                    (i === now ? 'bg-raised text-lichen' : i > now ? 'text-faint' : '')
-                  }
-                >
-                  {i === 0 ? 'As it was opened, or before' : editWords(all[i - 1]!, all[i]!)}
-                </button>
-              </li>
-            ))}
-        </ol>
+        <div role="list" className="max-h-[52vh] overflow-y-auto rounded-md border border-line p-1">
+          <InSight items={all.map((_, i) => all.length - 1 - i)} keyOf={String} height={() => 28}>
+            {(drawn) =>
+              drawn.map(({ item: i, frame }) =>
+                frame(
+                  <div role="listitem" aria-setsize={all.length} aria-posinset={all.length - i}>
+                    <button
+                      type="button"
+                      aria-current={i === now || undefined}
+                      onClick={() => (i < now ? undo(now - i) : i > now ? redo(i - now) : undefined)}
+                      className={
+                        'block w-full truncate rounded px-2 py-1 text-left hover:bg-raised ' +
+                        (i === now ? 'bg-raised text-lichen' : i > now ? 'text-faint' : '')
+                      }
+                    >
+                      {i === 0 ? 'As it was opened, or before' : editWords(all[i - 1]!, all[i]!)}
+                    </button>
+                  </div>,
+                ),
+              )
+            }
+          </InSight>
+        </div>
       )}
     </section>
   );

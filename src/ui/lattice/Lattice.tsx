@@ -1,7 +1,7 @@
 import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { BookOpen, ChevronDown, ChevronRight, Plus, Rows3 } from 'lucide-react';
-import { Fragment, memo, useMemo, useRef } from 'react';
+import { memo, useMemo, useRef, useState } from 'react';
 import { bundleOf, shownOrder } from '@/core/piece/arrange';
 import type { Several } from '@/core/piece/several';
 import { KINDS, type Kind, type Strand } from '@/core/piece/types';
@@ -10,9 +10,11 @@ import { useGuide } from '@/state/guide';
 import { isCompact, pick, toggleFold, usePanels } from '@/state/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
+import { InSight } from '../parts/InSight';
 import { KIND_WORDS } from '../words';
 import { BundleHead } from './BundleHead';
 import { useCellSize } from './cell-size';
+import { keyOfLine, linesOf, takenBy } from './lines';
 import { Row } from './Row';
 import { factsOf } from './row-facts';
 import { SelectBox } from './SelectBox';
@@ -41,27 +43,50 @@ export function Lattice() {
   const isSeen = seen.some((s) => s.id === selected?.strand);
   const entry = isSeen ? selected : seen[0] && { strand: seen[0].id, step: seen[0].steps[0]!.id };
   const sheet = useRef<HTMLDivElement>(null);
+  const lines = useMemo(() => linesOf(piece, folded, foldedBundles), [piece, folded, foldedBundles]);
+  const [dragged, setDragged] = useState<string | null>(null);
+  const keep = useMemo(() => {
+    const wanted = new Set([entry?.strand, dragged, ...takenBy(piece, selected)]);
+    return lines.flatMap((line, i) => (line.row && wanted.has(line.row.id) ? [i] : []));
+  }, [lines, entry?.strand, dragged, piece, selected]);
 
   return (
     <section aria-label="Lattice" data-lattice className="relative h-full overflow-x-hidden overflow-y-auto">
-      <DndContext id="lattice" sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <DndContext
+        id="lattice"
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragStart={({ active }) => setDragged(String(active.id).split(' ')[1]!)}
+        onDragCancel={() => setDragged(null)}
+        onDragEnd={(e) => {
+          setDragged(null);
+          drop(e);
+        }}
+      >
         <StepMenu>
           <SelectBox sheet={sheet} fills={piece.strands.length > 0}>
-            {KINDS.map((kind) => {
-              const strands = piece.strands.filter((s) => s.kind === kind);
-              const isFolded = folded.includes(kind);
-              return (
-                <div key={kind} role="rowgroup" aria-label={`${KIND_WORDS[kind].title}, strands`}>
-                  <Heading kind={kind} count={strands.length} folded={isFolded} compact={compact} />
-                  <Sortable ids={strands.map((s) => sortId(s.id))} strategy={verticalListSortingStrategy}>
-                    {!isFolded &&
-                      strands.map((s, i) => {
-                        const bundle = bundleOf(piece, s.id);
-                        const begins = bundle && (i === 0 || bundleOf(piece, strands[i - 1]!.id) !== bundle);
-                        return (
-                          <Fragment key={s.id}>
-                            {begins && <BundleHead bundle={bundle} count={bundle.strands.length} />}
-                            {!(bundle && foldedBundles.includes(bundle.id)) && (
+            <InSight
+              items={lines}
+              keyOf={keyOfLine}
+              height={(line) => (line.row ? size.height + ROOM[size.compact ? 'compact' : 'full'] : 24)}
+              keep={keep}
+            >
+              {(drawn) =>
+                KINDS.map((kind) => {
+                  const own = drawn.filter((d) => d.item.kind === kind);
+                  if (own.length === 0) return null;
+                  const strands = piece.strands.filter((s) => s.kind === kind);
+                  return (
+                    <div
+                      key={kind}
+                      role="rowgroup"
+                      aria-label={`${KIND_WORDS[kind].title}, strands`}
+                      className="contents"
+                    >
+                      <Sortable ids={strands.map((s) => sortId(s.id))} strategy={verticalListSortingStrategy}>
+                        {own.map(({ item: { row: s, bundle }, frame }) =>
+                          frame(
+                            s ? (
                               <Row
                                 piece={piece}
                                 strand={s}
@@ -72,14 +97,24 @@ export function Lattice() {
                                 entry={entry?.strand === s.id ? entry.step : null}
                                 size={size}
                               />
-                            )}
-                          </Fragment>
-                        );
-                      })}
-                  </Sortable>
-                </div>
-              );
-            })}
+                            ) : bundle ? (
+                              <BundleHead bundle={bundle} count={bundle.strands.length} />
+                            ) : (
+                              <Heading
+                                kind={kind}
+                                count={strands.length}
+                                folded={folded.includes(kind)}
+                                compact={compact}
+                              />
+                            ),
+                          ),
+                        )}
+                      </Sortable>
+                    </div>
+                  );
+                })
+              }
+            </InSight>
             <Threads
               sheet={sheet}
               piece={piece}
@@ -93,6 +128,9 @@ export function Lattice() {
     </section>
   );
 }
+
+/** Pixels of a row beside its cells. */
+const ROOM = { compact: 8, full: 30 };
 
 const NONE: readonly string[] = [];
 
