@@ -18,6 +18,10 @@ describe('pictures beside the running one', () => {
   let answers: (() => void)[];
   let beside: ExtraPictures;
   let whenSet: Promise<void>;
+  /** Steps whose programs were asked for, and whether the card has them. */
+  let compiled: unknown[];
+  let ready: boolean;
+  const whenFree = () => Promise.resolve();
 
   /** A picture without a card, in which every byte says which phase was drawn. */
   const picture = {
@@ -25,6 +29,7 @@ describe('pictures beside the running one', () => {
     frames: FRAMES,
     view: null,
     draw: (frame: Frame) => void drawn.push(frame),
+    compile: ({ upTo }: Pick<Frame, 'upTo'>) => void compiled.push(upTo),
     missing: (memory: Memory, phase: number) =>
       memory.missing(Math.floor(phase * FRAMES + 1e-4) % FRAMES, FRAMES, REACH, 'loop'),
   } as unknown as Picture;
@@ -34,6 +39,15 @@ describe('pictures beside the running one', () => {
   });
   const renderer = {
     capabilities: { maxTextureSize: 64 },
+    info: {
+      get programs() {
+        return [{ program: {}, isReady: () => ready, getUniforms: () => undefined }];
+      },
+    },
+    getContext: () => ({
+      ...{ isContextLost: () => false, fenceSync: () => ({}), flush: () => undefined, deleteSync: () => undefined },
+      ...{ getSyncParameter: () => 1, SIGNALED: 1 },
+    }),
     readRenderTargetPixelsAsync: (...[, , , , , bytes]: [unknown, number, number, number, number, Uint8Array]) => {
       bytes.fill(Math.round(100 * (drawn.at(-1)!.phase % 1)));
       return new Promise<void>((done) => answers.push(done));
@@ -57,7 +71,8 @@ describe('pictures beside the running one', () => {
 
   beforeEach(() => {
     [drawn, answers, now, whenSet] = [[], [], present(1), Promise.resolve()];
-    beside = new ExtraPictures(renderer, { now: () => now, whenSet: () => whenSet });
+    [compiled, ready] = [[], true];
+    beside = new ExtraPictures(renderer, { now: () => now, whenSet: () => whenSet, whenFree });
   });
 
   it('measure the seam with what lies behind it, once for all who ask', async () => {
@@ -125,9 +140,26 @@ describe('pictures beside the running one', () => {
     expect(drawn).toHaveLength(0);
   });
 
+  it('of steps wait for their programs, and are not asked for where another piece was set meanwhile', async () => {
+    ready = false;
+    const waiting = beside.snapshots(STEPS, 4, 2);
+    await vi.waitFor(() => expect(compiled).toEqual(STEPS), { timeout: 20_000 });
+    expect(drawn).toHaveLength(0);
+    now = present(2);
+    expect(await waiting).toEqual([]);
+    const next = beside.snapshots(STEPS, 4, 2);
+    ready = true;
+    expect(await done(next)).toHaveLength(STEPS.length);
+    expect(drawn).toHaveLength(STEPS.length);
+  });
+
   it('go on after the card failed', async () => {
     const card = { ...renderer, readRenderTargetPixelsAsync: () => Promise.reject(new Error('lost')) };
-    beside = new ExtraPictures(card as unknown as THREE.WebGLRenderer, { now: () => now, whenSet: () => whenSet });
+    beside = new ExtraPictures(card as unknown as THREE.WebGLRenderer, {
+      now: () => now,
+      whenSet: () => whenSet,
+      whenFree,
+    });
     expect([await beside.seam(), await beside.snapshots(STEPS, 4, 2)]).toEqual(['making', []]);
     Object.assign(card, renderer);
     expect(await done(beside.seam())).toMatchObject({ closes: true });

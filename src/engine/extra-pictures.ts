@@ -4,6 +4,7 @@ import type { Preview } from '@/core/preview';
 import type { Target } from '@/core/weave';
 import { measureFrameCosts, type PartCost } from './capture/frame-costs';
 import { measurePictureSeam, type PictureSeam } from './capture/picture-seam';
+import { programsReady } from './card/programs';
 import { readPixelsAsync } from './capture/read';
 import { Memory } from './finish/memory';
 import { EXPORT_SAMPLES, type Picture } from './picture';
@@ -43,11 +44,15 @@ export interface Source {
   now: () => Drawn | null;
   /** Waits until the piece that was set last is what is drawn. */
   whenSet: () => Promise<void>;
+  /** Waits until nothing is about to be shown. */
+  whenFree: () => Promise<void>;
 }
 
 /** Pictures beside the running one, on its graphics card. They share one target, so each waits for the one before. */
 export class ExtraPictures {
   private turn: Promise<unknown> = Promise.resolve();
+  /** How much the card was asked for that it is not done with. */
+  private asked = 0;
   private readonly target = new THREE.WebGLRenderTarget(1, 1);
   /** The seam of a version, for all who ask for it. */
   private measured: { version: number; seam: Promise<PictureSeam> } | null = null;
@@ -64,13 +69,17 @@ export class ExtraPictures {
       const now = this.source.now();
       if (!now?.picture.ready) return [];
       const { picture, frame } = now;
+      for (const upTo of steps) picture.compile({ phase: frame.phase, width, height, upTo });
+      await this.busy(programsReady(this.renderer, () => this.source.now()?.version === now.version));
+      await this.source.whenFree();
+      if (this.source.now()?.version !== now.version) return [];
       const targets = steps.map(() => new THREE.WebGLRenderTarget(width, height));
       // All at once: between two looks at the card the canvas may be drawn, with a shot of another size.
       steps.forEach((upTo, i) => picture.draw({ ...frame, width, height, to: targets[i]!, upTo, sameShot: i > 0 }));
       try {
         return await Promise.all(
           targets.map(async (target): Promise<Preview> => {
-            const pixels = await readPixelsAsync(this.renderer, target, width, height);
+            const pixels = await this.read(target, width, height);
             return { kind: 'picture', width, height, pixels };
           }),
         );
@@ -147,9 +156,28 @@ export class ExtraPictures {
 
   /** What is drawn waits for what was asked for before, also where that fails. */
   private inTurn<T>(draw: () => Promise<T>): Promise<T> {
-    const result = this.turn.then(draw);
+    const result = this.turn.then(this.source.whenFree).then(draw);
     this.turn = result.catch(() => undefined);
     return result;
+  }
+
+  private read(target: THREE.WebGLRenderTarget, width: number, height: number) {
+    return this.busy(readPixelsAsync(this.renderer, target, width, height));
+  }
+
+  /** Notes that the card is at something until it is done. */
+  private async busy<T>(work: Promise<T>): Promise<T> {
+    this.asked++;
+    try {
+      return await work;
+    } finally {
+      this.asked--;
+    }
+  }
+
+  /** Is the card still at something that was asked for here? */
+  get isBusy(): boolean {
+    return this.asked > 0;
   }
 
   /**
@@ -170,7 +198,7 @@ export class ExtraPictures {
       this.target.setSize(width, height);
       picture.draw({ ...rest, width, height, to: this.target });
       picture.view = kept;
-      const pixels = await readPixelsAsync(this.renderer, this.target, width, height);
+      const pixels = await this.read(this.target, width, height);
       check();
       return pixels;
     });

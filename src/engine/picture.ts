@@ -8,7 +8,7 @@ import type { DrawnPart } from './card/shot';
 import type { Shared } from './card/shared';
 import { Compiled } from './compiled';
 import { Follower } from './card/follow';
-import { FinishTree, type TreeDrawing } from './finish/finish-tree';
+import { FinishTree, type CompiledTree, type TreeDrawing } from './finish/finish-tree';
 import { Memory } from './finish/memory';
 import { LoopTexture } from './card/loop-texture';
 import { Layout } from './stage/layout';
@@ -156,6 +156,33 @@ export class Picture {
     if (!this.piece || this.remembered.length === 0) return [];
     const { frames, play } = this.piece.loop;
     return memory.missing(this.frameAt(phase), frames, settlingFrames(this.remembered) ?? frames, play);
+  }
+
+  /**
+   * Has the programs made that a frame is drawn with, and draws nothing: see `programsBegun`.
+   * @param upTo a finish as far as a step, in place of the output
+   */
+  compile({ phase, width, height, upTo }: Pick<Frame, 'phase' | 'width' | 'height' | 'upTo'>): void {
+    const { piece, analysis, follower } = this;
+    if (!piece || !analysis || !follower) return;
+    this.shared.clLoop.value = this.loop.take(follower.loopValues(piece));
+    const { finish, stage } = this.output;
+    const tree: CompiledTree = {
+      piece,
+      analysis,
+      compileShot: (of) =>
+        this.shots.compile((of !== null && strandById(piece, of)) || null, stage, {
+          piece,
+          analysis,
+          phase,
+          width,
+          height,
+          followAt: (other, moment) => follower.at(other, moment),
+          view: { stage, view: this.view },
+          compileBranch: (worn) => this.finishes.compileBranch(this.renderer, worn, tree),
+        }),
+    };
+    this.finishes.compile(this.renderer, upTo ?? (finish && { strand: finish.id }), tree);
   }
 
   /** Draws one frame. */

@@ -8,6 +8,7 @@ import { Remembering } from './remembering';
 import { ShotProbe } from './capture/shot-probe';
 import { BackBuffer } from './card/back-buffer';
 import { ScaleChooser } from './card/scale';
+import { programsBegun } from './card/programs';
 import { CardWork } from './card/work';
 import { releaseScreen, type Screen } from './screen';
 import type { Layout } from './stage/layout';
@@ -75,6 +76,11 @@ export class Viewer {
   private version = 0;
   /** The piece that was set last, as the picture takes it. */
   private setting: Promise<void> = Promise.resolve();
+  /** Is the card done with the programs of what is drawn next? */
+  private compiled = (): boolean => true;
+  /** Who waits until the page has taken what was put on the canvas. */
+  private waiting: (() => void)[] = [];
+  private isPresenting = false;
   private readonly remembering: Remembering;
   private isPlaying = false;
 
@@ -95,6 +101,7 @@ export class Viewer {
     this.beside = new ExtraPictures(this.renderer, {
       now: () => (this.lost || this.ended || !this.piece ? null : this.now()),
       whenSet: this.whenSet,
+      whenFree: this.whenFree,
     });
     this.shot = new ShotProbe(this.renderer, () => (this.lost ? null : this.picture.lastShot));
     canvas.addEventListener('webglcontextlost', this.onLost);
@@ -112,7 +119,19 @@ export class Viewer {
     this.wake();
     this.setting = this.picture.setPiece(piece, meshOf);
     await this.setting;
+    this.compile();
     this.forget();
+  }
+
+  /** Has the programs made of what is drawn next: until the card is done with them what is shown stays. */
+  private compile(): void {
+    if (this.lost || this.ended || !this.piece) return;
+    const [width, height] = this.scale.sizeOf(this.piece.picture);
+    const { phase, compared } = this;
+    this.picture.compile({ phase, width, height });
+    if (compared?.upTo) this.picture.compile({ phase, width, height, upTo: compared.upTo });
+    this.back.compile(this.renderer);
+    this.compiled = programsBegun(this.renderer);
   }
 
   /** Waits until the piece that was set last is what is drawn. */
@@ -123,6 +142,19 @@ export class Viewer {
       await waited.catch(() => undefined);
     } while (waited !== this.setting);
   };
+
+  /**
+   * Waits until nothing is about to be shown, and the programs are there. A page that takes a canvas waits for all that
+   * its card was asked for, so nothing is asked between a frame that is drawn and the moment when the page has taken it.
+   */
+  private readonly whenFree = async (): Promise<void> => {
+    while ((this.isDrawn || this.isPresenting || !this.compiled()) && !this.lost && !this.ended)
+      await new Promise<void>((resolve) => this.waiting.push(resolve));
+  };
+
+  private nowFree(): void {
+    for (const go of this.waiting.splice(0)) go();
+  }
 
   private forget(): void {
     this.remembering.changed();
@@ -200,6 +232,7 @@ export class Viewer {
 
   compare(with_: Compared | null): void {
     this.compared = with_;
+    this.compile();
     this.drawAgain();
   }
 
@@ -221,6 +254,7 @@ export class Viewer {
 
   dispose(): void {
     this.ended = true;
+    this.nowFree();
     cancelAnimationFrame(this.timer);
     clearTimeout(this.later);
     this.canvas.removeEventListener('webglcontextlost', this.onLost);
@@ -239,6 +273,7 @@ export class Viewer {
     this.lost = true;
     this.work.lost();
     this.isDrawn = false;
+    this.nowFree();
     this.wake();
     this.events.lost();
   };
@@ -271,15 +306,25 @@ export class Viewer {
     else if (this.work.isBusy(this.frameTook)) {
       this.events.resting(false);
       this.wake();
-    } else if (this.isDrawn) {
+    } else if (this.isDrawn && (this.beside.isBusy || !this.compiled())) this.wake();
+    else if (this.isDrawn) {
+      this.isPresenting = true;
       this.present();
       // The page waits for what is asked of the card before it has taken the canvas: more is asked afterwards.
-      this.later = setTimeout(this.drawNext);
+      this.later = setTimeout(() => {
+        this.isPresenting = false;
+        this.drawNext();
+      });
     } else this.drawNext();
   };
 
   private readonly drawNext = () => {
     if (this.lost || this.ended) return;
+    if (!this.compiled()) {
+      this.events.resting(false);
+      return this.wake();
+    }
+    this.nowFree();
     const settles = !this.dirty && this.complete && this.settle();
     this.events.resting(!settles && !this.dirty && this.complete);
     if (settles || !this.dirty || !this.piece) return;

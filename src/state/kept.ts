@@ -61,8 +61,9 @@ export async function keepAt(id: string, piece: Piece, changed: number): Promise
 let known: Kept | null = null;
 
 /** Keeps a piece that was read here, so that it is good. */
-export async function keepKnown(id: string, piece: Piece): Promise<void> {
+export async function keepKnown(id: string, piece: Piece): Promise<Kept> {
   known = await keep(id, piece);
+  return known;
 }
 
 /** The piece of what was loaded where this page read and kept just that, once: it need not be read again. */

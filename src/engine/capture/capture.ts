@@ -3,6 +3,7 @@ import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { EXPORT_SAMPLES, Picture, type Frame, type Settling } from '../picture';
 import { readPixelsAsync } from './read';
+import { programsReady } from '../card/programs';
 import { GraphicsLost, makeRenderer } from '../card/renderer';
 import { Memory } from '../finish/memory';
 
@@ -47,6 +48,8 @@ export class Capture {
       );
     }
     await capture.picture.setPiece(piece, meshOf);
+    capture.picture.compile({ phase: 0, ...size });
+    await programsReady(capture.renderer);
     const bytes = capture.picture.memoryBytes(size.width, size.height);
     if (bytes > MOST_MEMORY) {
       capture.close();

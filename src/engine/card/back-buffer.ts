@@ -36,6 +36,11 @@ void main() { colour = texelFetch(clFrame, ivec2(gl_FragCoord.xy), 0); }`,
     target.scissor.set(from ?? 0, 0, target.width - (from ?? 0), target.height);
   }
 
+  /** Has its program made. */
+  compile(renderer: THREE.WebGLRenderer): void {
+    renderer.compile(new THREE.Mesh(undefined, this.material), new THREE.Camera());
+  }
+
   /** Puts it on the renderer's canvas, which takes its size. */
   present(renderer: THREE.WebGLRenderer): void {
     const [width, height] = this.size;

@@ -177,6 +177,11 @@ export class FinishPass {
     return this.woven.branches;
   }
 
+  /** Has its program made. */
+  compile(renderer: THREE.WebGLRenderer): void {
+    renderer.compile(this.scene, this.camera);
+  }
+
   draw(renderer: THREE.WebGLRenderer, drawing: PassDrawing): void {
     const { uniforms } = this.material;
     fillUniforms(uniforms, this.woven, drawing.piece, drawing.follow);

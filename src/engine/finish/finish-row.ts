@@ -178,6 +178,12 @@ export class FinishRow {
     return this.passes.flatMap(({ pass }) => pass.branches);
   }
 
+  /** Has its programs made. */
+  compile(renderer: THREE.WebGLRenderer): void {
+    for (const { pass } of this.passes) pass.compile(renderer);
+    this.copier?.compile(renderer);
+  }
+
   draw(renderer: THREE.WebGLRenderer, targets: PassTargets, drawing: RowDrawing): void {
     const { memory, remembers, reach, fillsIn } = drawing;
     const { target: shot, lens } = drawing.shot;

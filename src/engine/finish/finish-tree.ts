@@ -13,6 +13,11 @@ export interface TreeDrawing extends Omit<RowDrawing, 'shot' | 'branch'> {
   shotOf: (finish: string | null) => Shot;
 }
 
+/** What finishes are compiled of; each has the shot compiled that it begins with. */
+export interface CompiledTree extends Pick<TreeDrawing, 'piece' | 'analysis'> {
+  compileShot: (finish: string | null) => void;
+}
+
 const keyOf = (target: Target | null, shown: boolean) =>
   target ? `${target.strand}/${target.step ?? ''}${shown ? '' : ' taken in'}` : '';
 
@@ -50,6 +55,23 @@ export class FinishTree {
    */
   draw(renderer: THREE.WebGLRenderer, target: Target | null, drawing: TreeDrawing): void {
     this.drawRow(renderer, target, drawing, true);
+  }
+
+  /** Has the programs made of a finish, and of all that it takes in; draws nothing. */
+  compile(renderer: THREE.WebGLRenderer, target: Target | null, of: CompiledTree): void {
+    this.compileRow(renderer, target, of, true);
+  }
+
+  /** The same for the picture of a finish that others take in. */
+  compileBranch(renderer: THREE.WebGLRenderer, branch: Target, of: CompiledTree): void {
+    this.compileRow(renderer, branch, of, false);
+  }
+
+  private compileRow(renderer: THREE.WebGLRenderer, target: Target | null, of: CompiledTree, shown: boolean): void {
+    const row = this.row(of.piece, of.analysis, target, shown);
+    of.compileShot(target?.strand ?? null);
+    for (const branch of row.branches) this.compileBranch(renderer, branch, of);
+    row.compile(renderer);
   }
 
   /** The picture of a finish that was drawn for others. */

@@ -49,6 +49,11 @@ void main() { gl_FragColor = share * texture2D(picture, at); }`,
     renderer.setRenderTarget(null);
   }
 
+  /** Has its program made. */
+  compile(): void {
+    this.renderer.compile(new THREE.Mesh(undefined, this.material), new THREE.Camera());
+  }
+
   private put(picture: THREE.Texture, share: number, blending: THREE.Blending): void {
     const { uniforms } = this.material;
     uniforms.picture!.value = picture;

@@ -55,6 +55,11 @@ export class Fisheye {
     this.scene.add(mesh);
   }
 
+  /** Has its program made. */
+  compile(renderer: THREE.WebGLRenderer): void {
+    renderer.compile(this.scene, this.flat);
+  }
+
   draw(
     renderer: THREE.WebGLRenderer,
     scene: THREE.Scene,

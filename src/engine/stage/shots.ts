@@ -3,11 +3,12 @@ import { linearOf } from '@/core/colour';
 import { strandById, type Piece, type Strand } from '@/core/piece/types';
 import type { Skin } from '@/core/mesh/skin';
 import type { Shutter } from '@/core/steps';
-import { plainParams, shotBehind, type Analysis } from '@/core/weave';
+import { plainParams, shotBehind, type Analysis, type Target } from '@/core/weave';
 import type { Follow } from '../card/follow';
 import type { DrawnPart, Shot } from '../card/shot';
 import type { Branch } from '../card/uniforms';
 import type { Shared } from '../card/shared';
+import { NOTHING } from '../finish/memory';
 import type { SurfaceMaterials } from '../surface/surface-materials';
 import { Exposure } from './exposure';
 import { momentOf } from './moments';
@@ -30,6 +31,15 @@ export interface Shooting extends ShotSize {
   rounds?: boolean;
   /** Told of each stage that was shot. */
   drew?: (part: DrawnPart) => void;
+}
+
+/** What the programs of stages are made for. */
+export interface Compiling extends Pick<
+  Shooting,
+  'piece' | 'analysis' | 'phase' | 'width' | 'height' | 'followAt' | 'view'
+> {
+  /** Has the programs made of a finish that is worn on a stage. */
+  compileBranch: (worn: Target) => void;
 }
 
 /** A shot and what it was taken of. */
@@ -157,17 +167,29 @@ export class Shots {
     return this.took(key, stage, shot, of, phase);
   }
 
-  private took(key: string, stage: Strand | null, shot: Shot, of: Taken['of'], phase: number): Shot {
-    this.taken.set(key, { shot, frame: this.frame, of, phase });
-    this.latest.set(stage?.id ?? '', shot);
-    return shot;
+  /** Has the programs made of the stage that a finish begins with; draws nothing. */
+  compile(finish: Strand | null, stageAlone: Strand | null, shooting: Compiling): void {
+    const { piece, analysis, phase, followAt, width, height } = shooting;
+    const behind = finish && shotBehind(piece, finish);
+    const stage = finish ? (behind?.stage ?? null) : stageAlone;
+    const shot = stage && this.stages.get(stage.id);
+    if (!shot) return;
+    for (const worn of shot.scene.branches) shooting.compileBranch(worn);
+    if (behind && shutterOf(piece, analysis, behind.finish, followAt(piece, phase), phase))
+      (this.exposure ??= new Exposure(this.renderer)).compile();
+    shot.compile(
+      this.drawingOf(stage, shooting, phase, () => NOTHING),
+      { width, height },
+    );
   }
 
-  private shoot(strand: Strand, target: THREE.WebGLRenderTarget, shooting: Shooting, phase: number): void {
-    const { piece, analysis, followAt, wear, view } = shooting;
-    const stage = this.stages.get(strand.id)!;
-    const branch = wear(stage, target);
-    const drawing: Omit<SceneDrawing, 'aspect'> = {
+  private drawingOf(
+    strand: Strand,
+    { piece, analysis, followAt, view }: Pick<Shooting, 'piece' | 'analysis' | 'followAt' | 'view'>,
+    phase: number,
+    branch: Branch,
+  ): Omit<SceneDrawing, 'aspect'> {
+    return {
       piece,
       analysis,
       strand,
@@ -176,6 +198,17 @@ export class Shots {
       followAs: (other) => followAt(other, phase),
       view: strand === view.stage ? view.view : null,
     };
+  }
+
+  private took(key: string, stage: Strand | null, shot: Shot, of: Taken['of'], phase: number): Shot {
+    this.taken.set(key, { shot, frame: this.frame, of, phase });
+    this.latest.set(stage?.id ?? '', shot);
+    return shot;
+  }
+
+  private shoot(strand: Strand, target: THREE.WebGLRenderTarget, shooting: Shooting, phase: number): void {
+    const stage = this.stages.get(strand.id)!;
+    const drawing = this.drawingOf(strand, shooting, phase, shooting.wear(stage, target));
     this.shared.clPhase.value = phase;
     stage.draw(target, drawing);
     this.shared.clPhase.value = shooting.phase;

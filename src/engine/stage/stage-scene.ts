@@ -105,8 +105,8 @@ export class StageScene {
     this.geometries.releaseUnused();
   }
 
-  /** Sets every number for one phase. */
-  update({ piece, analysis, strand, aspect, phase, followAs, branch, view }: SceneDrawing): void {
+  /** Sets every number for one phase. @param compiling programs are made for it, and nothing is drawn */
+  update({ piece, analysis, strand, aspect, phase, followAs, branch, view }: SceneDrawing, compiling = false): void {
     const parts = partsOf(piece, analysis, strand, followAs(piece), phase);
     const last = <P extends StagePart['part']>(sort: P) =>
       (parts.findLast(({ part }) => part.part === sort)?.part ?? null) as Extract<StagePart, { part: P }> | null;
@@ -124,8 +124,20 @@ export class StageScene {
     const lights = parts.flatMap(({ step, part }) => (part.part === 'light' ? [[step, part] as const] : []));
     const share = mapShare(piece.picture);
     this.lights.set(new Map(lights), { reach: this.reach(), mapShare: share });
-    this.surroundings.set({ scene: this.scene, renderer: this.renderer, mapShare: share }, last('surroundings'));
+    const surrounded = { scene: this.scene, renderer: this.renderer, mapShare: share, compiling };
+    this.surroundings.set(surrounded, last('surroundings'));
     this.setBackground(piece, last('background'));
+  }
+
+  /** What draws the shadows, each once, to have its programs made. */
+  shadows(): THREE.Object3D {
+    const materials = new Set<THREE.Material>();
+    this.scene.traverse((object) => {
+      if (object.castShadow && object.customDepthMaterial) materials.add(object.customDepthMaterial);
+    });
+    const group = new THREE.Group();
+    for (const material of materials) group.add(new THREE.Mesh(undefined, material));
+    return group;
   }
 
   /** Bounds of all that stands, floors aside; null on an empty stage. */

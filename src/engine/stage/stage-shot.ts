@@ -81,18 +81,32 @@ export class StageShot {
     };
   }
 
+  /** Has all programs made that it is drawn with; draws nothing. */
+  compile(drawing: Omit<SceneDrawing, 'aspect'>, size: Pick<ShotSize, 'width' | 'height'>): void {
+    this.scene.update({ ...drawing, aspect: size.width / size.height }, true);
+    const { scene, cameras } = this.scene;
+    this.renderer.compile(scene, cameras.now);
+    this.renderer.compile(this.scene.shadows(), cameras.now);
+    if (cameras.fisheye !== null) this.fisheyeFor(size).compile(this.renderer);
+  }
+
+  private fisheyeFor({ width, height }: Pick<ShotSize, 'width' | 'height'>): Fisheye {
+    const side = Math.max(width, height) >> 1;
+    if (this.fisheye?.side !== side) {
+      this.fisheye?.dispose();
+      this.fisheye = new Fisheye(side);
+    }
+    return this.fisheye;
+  }
+
   draw(shot: THREE.WebGLRenderTarget, drawing: Omit<SceneDrawing, 'aspect'>): void {
     this.scene.update({ ...drawing, aspect: shot.width / shot.height });
     const { scene, cameras } = this.scene;
     if (cameras.fisheye !== null) {
-      const side = Math.max(shot.width, shot.height) >> 1;
-      if (this.fisheye?.side !== side) {
-        this.fisheye?.dispose();
-        this.fisheye = new Fisheye(side);
-      }
+      const fisheye = this.fisheyeFor(shot);
       // Six directions share no one picture of what is behind, so nothing bends or fades there.
       this.scene.showBehind(true);
-      this.fisheye.draw(this.renderer, scene, cameras.now, cameras.fisheye, shot);
+      fisheye.draw(this.renderer, scene, cameras.now, cameras.fisheye, shot);
       this.scene.showBehind(false);
       return;
     }

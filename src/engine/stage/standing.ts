@@ -120,8 +120,8 @@ export class Standing {
       const object = material.body.cloud
         ? new THREE.Points(new THREE.BufferGeometry(), pass)
         : new THREE.Mesh(new THREE.BufferGeometry(), pass);
-      object.customDepthMaterial = material.depth;
-      object.customDistanceMaterial = material.distance;
+      object.customDepthMaterial = material.shadow;
+      object.customDistanceMaterial = material.shadow;
       object.castShadow = i === 0 && state.casts && !pair.overlay;
       object.receiveShadow = state.receives;
       // Displacement moves points out of the bounds at rest.

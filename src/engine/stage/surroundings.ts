@@ -48,13 +48,49 @@ void main() {
 /** Texels of a side of what reflects and lights, in a picture that is not small. */
 const SIDE = 256;
 
-/** The library's filter, which goes down to `SIDE` by itself; in a small picture nobody sees the difference. */
+/** How the library filters: these are its own, and may be named otherwise in another version of it. */
+interface FilterWithin {
+  _allocateTarget: () => THREE.WebGLCubeRenderTarget;
+  _getSourceTarget: (depth: boolean) => THREE.WebGLCubeRenderTarget;
+  _applyPMREM: (target: THREE.WebGLCubeRenderTarget) => void;
+  _compileMaterial: (material: THREE.ShaderMaterial) => void;
+}
+type RenderCube = (target: THREE.WebGLCubeRenderTarget, level: number, material: THREE.ShaderMaterial) => void;
+
+/**
+ * The library's filter, which goes down to `SIDE` by itself; in a small picture nobody sees the difference. Its
+ * programs can be made before it is used.
+ */
 export class AmbientFilter extends THREE.PMREMGenerator {
   /** Texels of a side of what it makes: a power of two, 16 at least. */
   side = SIDE;
+  private compiling = false;
 
   _setSize(): void {
     Object.assign(this, { _cubeSize: this.side });
+  }
+
+  _renderCube(...[target, level, material]: Parameters<RenderCube>): void {
+    if (this.compiling) (this as unknown as FilterWithin)._compileMaterial(material);
+    else
+      (THREE.PMREMGenerator.prototype as unknown as { _renderCube: RenderCube })._renderCube.call(
+        this,
+        target,
+        level,
+        material,
+      );
+  }
+
+  /** Has its programs made. @returns an empty target, which is read as those that it makes are */
+  compile(): THREE.WebGLCubeRenderTarget {
+    const within = this as unknown as FilterWithin;
+    this._setSize();
+    const target = within._allocateTarget();
+    within._getSourceTarget(true);
+    this.compiling = true;
+    within._applyPMREM(target);
+    this.compiling = false;
+    return target;
   }
 }
 
@@ -64,6 +100,8 @@ interface Surrounded {
   renderer: THREE.WebGLRenderer;
   /** Part of the texels that maps have on a side at most. */
   mapShare: number;
+  /** Programs are made and nothing is drawn: its light is worked out when it is. */
+  compiling: boolean;
 }
 
 /** What surrounds the stage: drawn behind everything where it is shown, and baked into soft light and reflections. */
@@ -90,6 +128,8 @@ export class Surroundings {
   private readonly alone = new THREE.Scene();
   private filter: AmbientFilter | null = null;
   private baked: { key: string; target: THREE.WebGLRenderTarget } | null = null;
+  /** What is read before anything is baked. */
+  private empty: { target: THREE.WebGLRenderTarget } | null = null;
 
   constructor() {
     this.ball.frustumCulled = false;
@@ -97,7 +137,7 @@ export class Surroundings {
   }
 
   /** Hands light and background to the scene; null takes them away. */
-  set({ scene, renderer, mapShare }: Surrounded, part: SurroundingsPart | null): void {
+  set({ scene, renderer, mapShare, compiling }: Surrounded, part: SurroundingsPart | null): void {
     if (!part) {
       scene.environment = null;
       scene.remove(this.ball);
@@ -112,27 +152,46 @@ export class Surroundings {
     uniforms.picture!.value = part.picture ? panoramaOf(part.picture) : null;
     const side = SIDE * mapShare;
     const key = `${JSON.stringify(part)} ${(uniforms.picture!.value as THREE.Texture | null)?.id ?? ''} ${side}`;
-    if (this.baked?.key !== key) this.bake(renderer, key, side);
-    scene.environment = this.baked!.target.texture;
+    if (this.baked?.key !== key) {
+      if (compiling) this.compile(renderer, side);
+      else this.bake(renderer, key, side);
+    }
+    scene.environment = (this.baked ?? this.empty!).target.texture;
     if (part.shown) scene.add(this.ball);
     else scene.remove(this.ball);
   }
 
   /** Filtered by roughness by the library, once for each change. */
   private bake(renderer: THREE.WebGLRenderer, key: string, side: number): void {
+    const filter = this.filterOf(renderer, side);
+    this.baked?.target.dispose();
+    this.withBallAlone(() => (this.baked = { key, target: filter.fromScene(this.alone, 0, 0.1, 10) }));
+  }
+
+  private compile(renderer: THREE.WebGLRenderer, side: number): void {
+    const filter = this.filterOf(renderer, side);
+    this.empty?.target.dispose();
+    this.empty = { target: filter.compile() };
+    this.withBallAlone(() => renderer.compile(this.alone, new THREE.PerspectiveCamera()));
+  }
+
+  private filterOf(renderer: THREE.WebGLRenderer, side: number): AmbientFilter {
     this.filter ??= new AmbientFilter(renderer);
     this.filter.side = side;
-    this.baked?.target.dispose();
+    return this.filter;
+  }
+
+  private withBallAlone(act: () => void): void {
     const { parent } = this.ball;
     this.alone.add(this.ball);
-    const target = this.filter.fromScene(this.alone, 0, 0.1, 10);
-    this.baked = { key, target };
+    act();
     this.alone.remove(this.ball);
     parent?.add(this.ball);
   }
 
   dispose(): void {
     this.baked?.target.dispose();
+    this.empty?.target.dispose();
     this.filter?.dispose();
     this.material.dispose();
     this.ball.geometry.dispose();

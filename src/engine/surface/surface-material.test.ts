@@ -26,14 +26,10 @@ const skin = skinOf(
 const SILK = { form: 'sea', surface: 'wet-silk', skin };
 const made = (p = piece) => new SurfaceMaterial(p, analyse(p), SILK, shared());
 
-/** The library's own shader text with its chunks in place, as it comes to `onBeforeCompile`. */
-function source(name: 'standard' | 'depth') {
-  const { vertexShader, fragmentShader } = THREE.ShaderLib[name];
-  return { vertexShader, fragmentShader, uniforms: {} as Record<string, THREE.IUniform> };
-}
-
-function compiled(material: THREE.Material, name: 'standard' | 'depth') {
-  const text = source(name);
+/** The library's own shader text with ours in place of its chunks, as `onBeforeCompile` makes it. */
+function compiled(material: THREE.Material) {
+  const { vertexShader, fragmentShader } = THREE.ShaderLib.standard;
+  const text = { vertexShader, fragmentShader, uniforms: {} as Record<string, THREE.IUniform> };
   material.onBeforeCompile(text as never, undefined as never);
   return text;
 }
@@ -41,13 +37,14 @@ function compiled(material: THREE.Material, name: 'standard' | 'depth') {
 describe('materials of a form in a surface', () => {
   it('weave the displacement into the lit pass and into the pass that draws shadows', () => {
     const material = made();
-    const lit = compiled(material.materials[0]!, 'standard');
-    const depth = compiled(material.depth, 'depth');
-    for (const text of [lit.vertexShader, depth.vertexShader]) {
+    const lit = compiled(material.materials[0]!);
+    for (const text of [lit.vertexShader, material.shadow.vertexShader])
       expect(text).toContain('vec3 form_sea(Place p)');
-      expect(text).toContain('vec3 transformed = clMovedTo;');
-      expect(text).not.toContain('#include <begin_vertex>');
-    }
+    expect(lit.vertexShader).toContain('vec3 transformed = clMovedTo;');
+    expect(lit.vertexShader).not.toContain('#include <begin_vertex>');
+    expect(material.shadow.vertexShader).toContain('modelViewMatrix * vec4(clMovedTo, 1.0)');
+    // What it takes of the piece's numbers it takes from where the lit pass does.
+    expect(material.shadow.uniforms.clPhase).toBe(lit.uniforms.clPhase);
     expect(lit.vertexShader).toContain('vec3 objectNormal = clNormalTo;');
     expect(lit.fragmentShader).toContain('Surface clSurface = surface_wet_silk(clPlaceHere());');
     for (const slot of ['clPhase', 'clSize', 'clEye', 'field_swell_Step2_scale'])
@@ -56,7 +53,7 @@ describe('materials of a form in a surface', () => {
 
   it('keep their key while numbers change, and take the new numbers', () => {
     const material = made();
-    const { uniforms } = compiled(material.materials[0]!, 'standard');
+    const { uniforms } = compiled(material.materials[0]!);
     const after = setParam(piece, 'swell', 't2', 'scale', 3.5);
     expect(SurfaceMaterial.keyOf(after, analyse(after), SILK)).toBe(material.key);
     material.update(after, still, () => new THREE.Texture());
@@ -68,7 +65,7 @@ describe('materials of a form in a surface', () => {
   it('share one clock', () => {
     const clock = shared();
     const material = new SurfaceMaterial(piece, analyse(piece), { form: 'sea', surface: null, skin }, clock);
-    const { uniforms, fragmentShader } = compiled(material.materials[0]!, 'standard');
+    const { uniforms, fragmentShader } = compiled(material.materials[0]!);
     clock.clPhase.value = 0.75;
     expect(uniforms.clPhase!.value).toBe(0.75);
     expect(fragmentShader).toContain('#include <color_fragment>');
@@ -98,7 +95,7 @@ describe('dots', () => {
   it('are drawn once, and looked up once, with their move', async () => {
     const material = await made(few);
     expect(material.materials).toHaveLength(1);
-    const { vertexShader, fragmentShader, uniforms } = compiled(material.materials[0]!, 'standard');
+    const { vertexShader, fragmentShader, uniforms } = compiled(material.materials[0]!);
     expect(vertexShader).toContain('clTogether(clHere, clMovedTo, clDotSurface);');
     expect(vertexShader.match(/= finite\(fieldNoise_0\(p/g)).toHaveLength(3);
     expect(fragmentShader).not.toContain('gradientNoise4');
@@ -112,7 +109,7 @@ describe('dots', () => {
         s.id === 'warmth' ? { ...s, steps: [{ id: 't1', op: 'field.screen', params: {} }] } : s,
       ),
     };
-    const { vertexShader } = compiled((await made(facing)).materials[0]!, 'standard');
+    const { vertexShader } = compiled((await made(facing)).materials[0]!);
     expect(vertexShader).not.toContain('clTogether');
     expect(vertexShader.indexOf('clHere.screen =')).toBeGreaterThan(vertexShader.indexOf('vec3 clMovedTo ='));
   });

@@ -33,8 +33,11 @@ const SIDES = { both: THREE.DoubleSide, front: THREE.FrontSide, back: THREE.Back
 export class SurfaceMaterial {
   /** Drawn in this order: back before front where what is behind shines through. */
   readonly materials: THREE.MeshStandardMaterial[];
-  readonly depth = new THREE.MeshDepthMaterial({ depthPacking: THREE.RGBADepthPacking, side: THREE.DoubleSide });
-  readonly distance = new THREE.MeshDistanceMaterial({ side: THREE.DoubleSide });
+  /**
+   * Draws shadows of all lights: of what it draws nothing but the depth is read. It is a text of its own, so that the
+   * library makes one program of it, whatever lights there are.
+   */
+  readonly shadow: THREE.RawShaderMaterial;
   readonly state: SurfaceState;
   readonly body: Body;
   /** Text of the programs: the same text needs no new material. */
@@ -77,10 +80,12 @@ export class SurfaceMaterial {
     // Dots have no sides.
     const drawn = transparent && sides === 'both' && !this.body.cloud ? (['back', 'front'] as const) : [sides];
     this.materials = drawn.map((side) => this.makeMaterial(SIDES[side]));
-    for (const shadow of [this.depth, this.distance]) {
-      shadow.onBeforeCompile = (source) => this.weaveShadow(source);
-      shadow.customProgramCacheKey = () => `${shadow.type} ${this.key}`;
-    }
+    this.shadow = new THREE.RawShaderMaterial({
+      glslVersion: THREE.GLSL3,
+      side: THREE.DoubleSide,
+      uniforms: this.uniforms,
+      ...this.shadowText(),
+    });
   }
 
   static keyOf(piece: Piece, analysis: Analysis, pair: SurfaceOnForm): string {
@@ -120,7 +125,7 @@ export class SurfaceMaterial {
   }
 
   dispose(): void {
-    for (const material of [...this.materials, this.depth, this.distance]) material.dispose();
+    for (const material of [...this.materials, this.shadow]) material.dispose();
   }
 
   private makeMaterial(side: THREE.Side): THREE.MeshStandardMaterial {
@@ -216,22 +221,28 @@ export class SurfaceMaterial {
       });
   }
 
-  private weaveShadow(source: Source): void {
-    Object.assign(source.uniforms, this.uniforms);
+  private shadowText(): Pick<Source, 'vertexShader' | 'fragmentShader'> {
     const cuts = this.surface !== null && this.state.uses.has('cut');
-    source.vertexShader =
-      this.vertexHead(cuts) +
-      replaceChunks(source.vertexShader, {
-        begin_vertex: `${this.vertexMove(cuts)}\n  vec3 transformed = clMovedTo;`,
-      });
-    if (!cuts) return;
-    source.fragmentShader =
-      this.fragmentHead() +
-      replaceChunks(source.fragmentShader, {
-        clipping_planes_fragment: `  if (${this.surfaceHere}.keep < 0.5) discard;`,
-      });
+    const move = `  gl_PointSize = 1.0;\n${this.vertexMove(cuts)}`;
+    return {
+      vertexShader:
+        `${SHADOW_VERTEX}${this.vertexHead(cuts)}\nvoid main() {\n${move}\n` +
+        '  gl_Position = projectionMatrix * modelViewMatrix * vec4(clMovedTo, 1.0);\n}\n',
+      fragmentShader: cuts
+        ? `${SHADOW_FRAGMENT}${this.fragmentHead()}\nvoid main() {\n` +
+          `  if (${this.surfaceHere}.keep < 0.5) discard;\n  clUnread = vec4(1.0);\n}\n`
+        : `${SHADOW_FRAGMENT}void main() { clUnread = vec4(1.0); }\n`,
+    };
   }
 }
+
+const PRECISION = 'precision highp float;\nprecision highp int;\nprecision highp sampler2D;\n';
+/** What the library puts before texts that it weaves ours into, as far as ours need it. */
+const SHADOW_VERTEX =
+  `${PRECISION}#define attribute in\n#define varying out\n#define texture2D texture\n` +
+  'uniform mat4 modelMatrix;\nuniform mat4 modelViewMatrix;\nuniform mat4 projectionMatrix;\n' +
+  'attribute vec3 position;\nattribute vec3 normal;\n';
+const SHADOW_FRAGMENT = `${PRECISION}#define varying in\n#define texture2D texture\nout vec4 clUnread;\n`;
 
 /** Points are discs of `clDot` metres, no smaller than a pixel. */
 const DOT = '  gl_PointSize = max(1.0, clDot * projectionMatrix[1][1] * 0.5 * clSize.y / gl_Position.w);';

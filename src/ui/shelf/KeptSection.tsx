@@ -2,6 +2,7 @@ import { Archive } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { Button } from '../parts/Button';
 import { saveBackup } from './backup';
+import { useLeaving } from './leaving';
 import { KeptCard } from './cards';
 import type { useKept } from './use-kept';
 
@@ -36,7 +37,10 @@ export function KeptSection({ kept, rename, duplicate, drop }: Omit<ReturnType<t
           <KeptCard
             key={item.id}
             item={item}
-            onOpen={() => router.push(`/piece/${item.id}`)}
+            onOpen={() => {
+              useLeaving.setState(true);
+              router.push(`/piece/${item.id}`);
+            }}
             onRename={(name) => rename(item, name)}
             onDuplicate={() => duplicate(item)}
             onDelete={() => void drop(item)}

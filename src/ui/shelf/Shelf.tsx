@@ -1,12 +1,13 @@
 'use client';
 
 import { FolderOpen } from 'lucide-react';
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { blankPiece } from '@/core/piece/edit';
 import { Button } from '../parts/Button';
 import { Mark } from '../parts/Mark';
 import { BeginCard, BlankCard, StarterCard } from './cards';
 import { KeptSection } from './KeptSection';
+import { useLeaving } from './leaving';
 import type { StarterFacts } from './starters';
 import { useKept } from './use-kept';
 import { useOpening } from './use-opening';
@@ -15,6 +16,7 @@ export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; st
   const { refresh, ...kept } = useKept();
   const { reading, begin, beginStarter, openFile } = useOpening(refresh);
   const isEmpty = !kept.kept?.length;
+  useEffect(() => useLeaving.setState(false), []);
   return (
     <main
       className="mx-auto min-h-screen max-w-[1180px] px-8 py-7"

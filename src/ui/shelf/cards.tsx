@@ -6,6 +6,7 @@ import { saveStored } from '../save-stored';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
 import { seconds } from '../number-words';
+import { useLeaving } from './leaving';
 import { Still } from './Still';
 import { starterPiece, type StarterFacts } from './starters';
 import { useCardPicture } from './use-card-picture';
@@ -44,7 +45,8 @@ function LiveStill({ id, moving }: { id: string; moving: boolean }) {
 function usePointed() {
   const [pointed, setPointed] = useState(false);
   const [on, off] = [() => setPointed(true), () => setPointed(false)];
-  return [pointed, { onPointerEnter: on, onPointerLeave: off, onFocus: on, onBlur: off }] as const;
+  const leaving = useLeaving();
+  return [pointed && !leaving, { onPointerEnter: on, onPointerLeave: off, onFocus: on, onBlur: off }] as const;
 }
 
 export function StarterCard({ starter, onBegin }: StarterProps) {

@@ -9,6 +9,7 @@ import { ensureAssets } from '@/state/assets';
 import { endStudio, withoutAssetData } from '@/workers/remotes';
 import { MeshStore } from '@/workers/mesh-store';
 import { TooLong } from '@/workers/reading';
+import { useLeaving } from './leaving';
 import type { StillsWorker } from './stills-worker';
 
 /** Stills kept at a time; one is about 330 KB. */
@@ -41,6 +42,8 @@ class Drawer {
 /** One thread for all pictures on the shelf, asked for one picture at a time. */
 class Stills {
   private drawer: Drawer | null = null;
+  /** Told when the thread is ended, of what waits for it. */
+  private onEnd: ((why: Error) => void) | null = null;
   private turn: Promise<unknown> = Promise.resolve();
   private readonly kept = new Recent<ImageData>(MOST_KEPT);
 
@@ -87,23 +90,26 @@ class Stills {
 
   /** What the thread answers; one that takes too long is ended, and the next picture gets a fresh one. */
   private async limited<T>(work: Promise<T>): Promise<T> {
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    const limit = new Promise<never>((_, reject) => {
-      timer = setTimeout(() => {
-        this.drawer?.worker.terminate();
-        this.drawer = null;
-        reject(new TooLong('This picture takes too long to draw here.'));
-      }, MOST_DRAWING);
-    });
+    const timer = setTimeout(() => this.end(), MOST_DRAWING);
+    const limit = new Promise<never>((_, reject) => (this.onEnd = reject));
     try {
       return await Promise.race([work, limit]);
     } finally {
       clearTimeout(timer);
+      this.onEnd = null;
     }
+  }
+
+  /** Ends what is being drawn. */
+  end(): void {
+    this.drawer?.worker.terminate();
+    this.drawer = null;
+    this.onEnd?.(new TooLong('This picture takes too long to draw here.'));
   }
 }
 
 let stills: Stills | null = null;
+useLeaving.subscribe((leaving) => leaving && stills?.end());
 
 export async function drawStill(piece: Piece, phase: number, side: number, keep: boolean): Promise<ImageData> {
   stills ??= new Stills();

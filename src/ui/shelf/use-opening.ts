@@ -3,11 +3,13 @@ import { useState } from 'react';
 import { checkSize } from '@/core/formats/piece-size';
 import { PieceError } from '@/core/piece/errors';
 import type { Piece } from '@/core/piece/types';
+import { saveCardPicture } from '@/state/card-pictures';
 import { holdUnkept, isFull, keepingProblem, keepKnown, newId, REACHING_PROBLEM } from '@/state/kept';
 import { notify } from '@/state/notify';
 import { readPieceFile } from '@/workers/reading';
 import { Ended } from '@/workers/thread';
 import { openBackup } from './backup';
+import { useLeaving } from './leaving';
 import { starterPiece, type StarterFacts } from './starters';
 
 /** A file that is being read. */
@@ -26,10 +28,13 @@ export function useOpening(refresh: () => Promise<void>) {
   const router = useRouter();
   const [reading, setReading] = useState<Reading | null>(null);
 
-  const begin = async (piece: Piece) => {
+  /** @param still address of a picture of it that ships with the program */
+  const begin = async (piece: Piece, still?: string) => {
     const id = newId();
+    useLeaving.setState(true);
     try {
-      await keepKnown(id, piece);
+      const { changed } = await keepKnown(id, piece);
+      if (still) await saveStill(id, changed, still);
     } catch (error) {
       // It can still be worked on and taken away as a file.
       holdUnkept(id, piece);
@@ -39,9 +44,11 @@ export function useOpening(refresh: () => Promise<void>) {
   };
 
   const beginStarter = async ({ id, name }: StarterFacts) => {
+    useLeaving.setState(true);
     try {
-      await begin(await starterPiece(id));
+      await begin(await starterPiece(id), `/starters/${id}.png`);
     } catch {
+      useLeaving.setState(false);
       notify('error', `"${name}" could not be fetched. See that the application still runs, and try again.`);
     }
   };
@@ -69,6 +76,14 @@ export function useOpening(refresh: () => Promise<void>) {
   };
 
   return { reading, begin, beginStarter, openFile };
+}
+
+/** Has a new piece begin with a picture on its card: it is shown until its own is there. */
+async function saveStill(id: string, changed: number, address: string): Promise<void> {
+  const png = await fetch(address)
+    .then((answer) => (answer.ok ? answer.arrayBuffer() : null))
+    .catch(() => null);
+  if (png) await saveCardPicture(id, { changed, png: new Uint8Array(png) });
 }
 
 function readingProblem(error: unknown): string {

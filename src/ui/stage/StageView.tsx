@@ -9,6 +9,7 @@ import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { CameraButtons } from './CameraButtons';
 import { CoarseBar, CoarseEdges } from './CoarseEdges';
+import { FirstStill } from './FirstStill';
 import { FocusDot } from './FocusDot';
 import { Handles } from './Handles';
 import { PathHandles } from './PathHandles';
@@ -39,7 +40,7 @@ const SignalPlot = dynamic(() => import('./SignalPlot').then((m) => m.SignalPlot
 
 export function StageView() {
   const area = useRef<HTMLDivElement>(null);
-  const { size, trouble, rests, settling } = useViewer(area);
+  const { size, trouble, rests, settling, isWhole } = useViewer(area);
   const piece = useWorkbench((s) => s.piece);
   const selected = useWorkbench((s) => s.selected);
   const looking = usePanels((s) => s.looking);
@@ -81,6 +82,7 @@ export function StageView() {
         }}
         onPointerLeave={() => void point(-1, -1)}
       />
+      {!isWhole && !empty && <FirstStill />}
       {strand && step && space && !looking && (
         <OverPicture key={space.form ?? ''} {...{ area, aspect, ...space }}>
           {(over) => (

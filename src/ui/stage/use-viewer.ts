@@ -16,6 +16,8 @@ export function useViewer(area: RefObject<HTMLElement | null>) {
   const [size, setSize] = useState<[number, number] | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [settling, setSettling] = useState<Settling | null>(null);
+  /** A picture with all its meshes was shown. */
+  const [isWhole, setWhole] = useState(false);
   /** Counts up whenever a picture has come to rest. */
   const [rests, setRests] = useState(0);
 
@@ -30,6 +32,7 @@ export function useViewer(area: RefObject<HTMLElement | null>) {
         drawn: (w, h, phase) => {
           setSize((s) => (s?.[0] === w && s[1] === h ? s : [w, h]));
           frameShown(phase);
+          if (viewer.isComplete) setWhole(true);
         },
         resting: (rest) => {
           area.current?.toggleAttribute('data-resting', rest);
@@ -67,5 +70,5 @@ export function useViewer(area: RefObject<HTMLElement | null>) {
       viewer.dispose();
     };
   }, [area]);
-  return { size, trouble, rests, settling };
+  return { size, trouble, rests, settling, isWhole };
 }
