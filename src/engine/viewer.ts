@@ -144,8 +144,8 @@ export class Viewer {
   };
 
   /**
-   * Waits until nothing is about to be shown, and the programs are there. A page that takes a canvas waits for all that
-   * its card was asked for, so nothing is asked between a frame that is drawn and the moment when the page has taken it.
+   * Waits until nothing is about to be shown and the programs are there. A page that takes a canvas waits for all that
+   * its card was asked for, so nothing is asked between a frame that is drawn and the moment when the page takes it.
    */
   private readonly whenFree = async (): Promise<void> => {
     while ((this.isDrawn || this.isPresenting || !this.compiled()) && !this.lost && !this.ended)

@@ -51,7 +51,7 @@ describe('picture files', () => {
       640,
       360,
     ],
-    ['Radiance', bytes('#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y 360 +X 640\n'), 'image/vnd.radiance', 640, 360],
+    ['Radiance', bytes(`#?RADIANCE\n\n-Y 360 +X 640\n${'....'.repeat(360)}`), 'image/vnd.radiance', 640, 360],
   ])('%s says its size', (_, file, type, width, height) => {
     expect(readHeader(file)).toEqual({ type, size: { width, height } });
   });
@@ -75,10 +75,10 @@ describe('picture files', () => {
   });
 
   it('the size of an .hdr comes from its own line, not from a comment', () => {
-    expect(readHeader(bytes('#?RADIANCE\n# -Y 1 +X 1\nEXPOSURE=1\nnote -Y 2 +X 2\n\n-Y 360 +X 640\n')).size).toEqual({
-      width: 640,
-      height: 360,
-    });
+    const header = '#?RADIANCE\n# -Y 1 +X 1\nEXPOSURE=1\nnote -Y 2 +X 2\n\n-Y 360 +X 640\n';
+    expect(readHeader(bytes(header + '....'.repeat(360))).size).toEqual({ width: 640, height: 360 });
+    // A header that claims rows of which the file has no bytes is refused before room is made for them.
+    expect(() => readHeader(bytes(`${header}....`))).toThrow(/ends long before its last row/);
     expect(() => readHeader(bytes('#?RADIANCE\n# -Y 1 +X 1\n\n-Y 99999 +X 99999\n'))).toThrow(/99,999 x 99,999/);
     expect(() => readHeader(bytes('#?RADIANCE\n# -Y 1 +X 1\n'))).toThrow(/no size/);
   });

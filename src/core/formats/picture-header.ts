@@ -21,6 +21,9 @@ const KEPT_SIDE = 2048;
 const ascii = (bytes: Uint8Array, at: number, length: number) =>
   String.fromCharCode(...bytes.subarray(at, at + length));
 
+/** Bytes of a row of an .hdr at least: one pixel (G. Ward, "Real Pixels", Graphics Gems II, 1991). */
+const LEAST_ROW_BYTES = 4;
+
 /**
  * Reads what a file is and how large, from its first bytes (PNG: ISO/IEC 15948; JPEG: ITU T.81;
  * WebP: RFC 9649; Radiance: the text header of its pictures).
@@ -34,6 +37,9 @@ export function readHeader(bytes: Uint8Array): PictureHeader {
     );
   const header = sniff(bytes);
   if (header.size) checkSize(header.size);
+  // Before a decoder makes room for all of its rows.
+  if (header.type === 'image/vnd.radiance' && bytes.length < LEAST_ROW_BYTES * header.size!.height)
+    throw new PictureError('This .hdr ends long before its last row: it was cut short. Save it again.');
   return header;
 }
 

@@ -1,4 +1,4 @@
-import { MeshError } from '../../mesh/mesh';
+import { MeshError, refuseTooMany } from '../../mesh/mesh';
 import { number, type FileMesh } from './shape';
 
 /** Wavefront OBJ: positions (with colours behind them where there are some), uv, normals, faces of any size. */
@@ -23,10 +23,33 @@ export function writeObj({ positions, faceStarts, corners, normals, colours, uv 
   return `${lines.join('\n')}\n`;
 }
 
+/** The lines of a text, one after the other. */
+function* linesOf(text: string): Generator<string> {
+  for (let at = 0; at <= text.length;) {
+    const end = text.indexOf('\n', at);
+    yield text.slice(at, end < 0 ? text.length : end);
+    if (end < 0) return;
+    at = end + 1;
+  }
+}
+
+/** Refuses a file that has more than a form may have, before any of it is read. @throws MeshError */
+function checkCount(text: string): void {
+  let [points, faces] = [0, 0];
+  for (const line of linesOf(text)) {
+    if (/^\s*v\s/.test(line)) points++;
+    else if (/^\s*f\s/.test(line)) faces++;
+  }
+  refuseTooMany('This file', points, faces, 'Make it simpler where it comes from.');
+}
+
 /** Points and faces of an OBJ file; what is not a shape is passed over. @throws MeshError with the line */
 export function readObj(text: string): FileMesh {
+  checkCount(text);
   const [positions, colours, corners, starts]: [number[], number[], number[], number[]] = [[], [], [], [0]];
-  text.split(/\r?\n/).forEach((line, i) => {
+  let i = -1;
+  for (const line of linesOf(text)) {
+    i++;
     const [mark, ...words] = line.trim().split(/\s+/);
     const wrong = (why: string): never => {
       throw new MeshError(`Line ${i + 1} of the OBJ file ${why}.`);
@@ -47,7 +70,7 @@ export function readObj(text: string): FileMesh {
       for (const p of points) corners.push(p);
       starts.push(corners.length);
     }
-  });
+  }
   if (positions.length === 0) throw new MeshError('The OBJ file has no points.');
   return {
     positions: new Float32Array(positions),
