@@ -10,6 +10,7 @@ import { addStrand, blankPiece } from '@/core/piece/edit';
 import { momentsOfStrikes } from '@/core/piece/moments';
 import { STARTERS } from '@/demo';
 import { RECIPES } from '@/demo/recipes';
+import { panoramaReader } from '@/workers/panorama-reader';
 import type { Chance } from './chance';
 import { mutated, mutatedText } from './spoil';
 
@@ -36,6 +37,7 @@ const TUNE = Uint8Array.from(
   }),
 );
 const TABLE = 'TITLE "a"\nLUT_3D_SIZE 2\n0 0 0\n1 0 0\n0 1 0\n1 1 0\n0 0 1\n1 0 1\n0 1 1\n1 1 1\n';
+const PANORAMA = bytesOf(`#?RADIANCE\nFORMAT=32-bit_rle_rgbe\n\n-Y 2 +X 3\n${'abcd'.repeat(6)}`);
 const LINE = 'M0 0 L10 0 Q15 5 10 10 C1 2 3 4 5 6 A4 5 0 1 0 2 2 H3 V4 Z';
 
 export const BROKEN_MEDIA: Record<string, Spoilt> = {
@@ -67,6 +69,10 @@ export const BROKEN_MEDIA: Record<string, Spoilt> = {
       points.every((p) => p.every(Number.isFinite)),
       'An SVG: a point that is none was taken in.',
     );
+  },
+  panorama: (chance) => {
+    const read = panoramaReader.read(mutated(chance, PANORAMA).buffer as ArrayBuffer);
+    must(read === null || read.data.length === 4 * read.width * read.height, 'An .hdr: pixels are missing.');
   },
   part: (chance) => {
     const recipe = chance.one(RECIPES);

@@ -1,3 +1,4 @@
+import { measureMemory } from '@/core/checks/memory';
 import { readPiece, writePiece } from '@/core/formats/piece-file';
 import { pointCount } from '@/core/mesh/mesh';
 import { MeshError } from '@/core/mesh/mesh';
@@ -49,6 +50,9 @@ export async function checkPiece(piece: Piece): Promise<Outgoing[]> {
   if (JSON.stringify(again) !== JSON.stringify(JSON.parse(writePiece(piece))))
     throw new Error('The piece is another after it was written and read.');
   const analysis = analyse(piece);
+  for (const { name, frames } of await measureMemory(piece, analysis))
+    if (frames !== null && !(frames >= 0 && Number.isInteger(frames)))
+      throw new Error(`"${name}" is said to remember ${frames} frames.`);
   const outgoing: Outgoing[] = [];
   for (const strand of piece.strands) {
     if (strand.kind === 'field' || strand.kind === 'signal') outgoing.push(await checkField(piece, strand, analysis));

@@ -1,5 +1,5 @@
 import { addStrand, blankPiece, setParam } from '@/core/piece/edit';
-import type { Control, Kind, Link, Piece, Step, Strand, Value } from '@/core/piece/types';
+import type { Control, Kind, KeyValue, Link, Piece, Step, Strand, Value, Vector } from '@/core/piece/types';
 import {
   definitionOf,
   fitting,
@@ -60,6 +60,21 @@ function number(chance: Chance, min: number, max: number): number {
 /** Places of entries: often several at one. */
 const place = (chance: Chance) => chance.one([0, 0.25, 0.25, 0.5, 0.5, 1, chance.unit()]);
 
+const randomPlace = (chance: Chance): Vector => [number(chance, -2, 2), number(chance, -2, 2), number(chance, -2, 2)];
+
+/** A literal, or keys of some. */
+function valueFor(chance: Chance, definition: StepDefinition, param: Param): Value | undefined {
+  const keyed = param.type === 'number' || param.type === 'vector' || param.type === 'colour';
+  if (!keyed || !acceptsLinks(definition, param) || !chance.happens(0.08)) return literal(chance, param);
+  const ease = () => chance.one(['linear', 'eased', 'held'] as const);
+  const keys = chance.list(chance.whole(1, 4), () => ({
+    at: place(chance),
+    value: literal(chance, param) as KeyValue,
+    ease: ease(),
+  }));
+  return { keys };
+}
+
 function literal(chance: Chance, param: Param): Value | undefined {
   switch (param.type) {
     case 'number':
@@ -87,6 +102,11 @@ function literal(chance: Chance, param: Param): Value | undefined {
         value: number(chance, -2, 2),
         ease: chance.one(['linear', 'eased', 'held'] as const),
       }));
+    case 'path':
+      return chance.list(chance.whole(1, 6), () => ({
+        place: chance.one([[0, 0, 0], [1e6, -1e6, 0], randomPlace(chance), randomPlace(chance)]) as Vector,
+        ...(chance.happens(0.3) ? { handle: randomPlace(chance) } : {}),
+      }));
     case 'text':
       return param.plain
         ? chance.one(['', 'Choir', 'äöü ✂ 7', 'A'.repeat(30)])
@@ -109,7 +129,7 @@ function params(chance: Chance, definition: StepDefinition, kind: Kind): Step['p
       made[param.id] = chance.whole(0, MOST_OF_A_FORM);
       continue;
     }
-    const value = chance.happens(0.45) ? undefined : literal(chance, param);
+    const value = chance.happens(0.45) ? undefined : valueFor(chance, definition, param);
     if (value !== undefined) made[param.id] = value;
   }
   if (definition.op === 'field.code' && chance.happens(0.3))

@@ -148,6 +148,10 @@ describe('baking', () => {
     const plain = await made(formOf(['form.box'], ['form.nest', { count: 3 }]));
     expect((await made(piece)).positions).toEqual(plain.positions);
     expect((await made(piece)).copies!.at.length / 3).toBe(3);
+    // What stands behind it works.
+    const pushed = addStep(piece, 's1', 3, 'form.push', { amount: 0.5 });
+    expect(analyse(pushed).problems).toHaveLength(1);
+    expect((await made(pushed)).copies!.at.length / 3).toBe(3);
   });
 
   it('flat and smooth normals are a matter of shading, not of the mesh', async () => {

@@ -124,7 +124,9 @@ function rowTypes(strand: Strand, costs: Costs, passedBy: Map<Step, string>): St
     rows.push(row);
     const useless = withoutEffect(rows);
     if (useless !== null) Object.assign(row, { active: false, gives: takes });
-    const sentence = useless ?? costs.add(strand, rows, i);
+    // What is passed by is counted as well: with nothing.
+    const tooCostly = costs.add(strand, rows, i);
+    const sentence = useless ?? tooCostly;
     if (sentence !== null) {
       Object.assign(row, { active: false, gives: running });
       passedBy.set(step, sentence);
