@@ -99,9 +99,13 @@ for (const id of IDS)
     const own = Math.max(0, ...told.tasks.map((t) => t.task - t.card));
     const waited = Math.max(0, ...told.waits.map((w) => w.took));
     console.log(
-      `${id}: answers after ${answers} ms, first picture after ${picture} ms, ` +
-        `longest task ${Math.round(longest)} ms, ${Math.round(own)} without the card, longest wait for the card ${waited} ms; this machine: ` +
-        `${slower.toFixed(1)} times slower than usual`,
+      [
+        `${id}: answers after ${answers} ms`,
+        `first picture after ${picture} ms`,
+        `longest task ${Math.round(longest)} ms, ${Math.round(own)} without the card`,
+        `longest wait for the card ${waited} ms`,
+        `this machine: ${slower.toFixed(1)} times slower than usual`,
+      ].join('; '),
     );
     // A machine with other things to do holds a task up for longer; what was mended here took many seconds.
     const most = Math.max(1000, 2 * BUDGET * slower);
