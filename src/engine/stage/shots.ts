@@ -8,7 +8,6 @@ import type { Follow } from '../card/follow';
 import type { DrawnPart, Shot } from '../card/shot';
 import type { Branch } from '../card/uniforms';
 import type { Shared } from '../card/shared';
-import { NOTHING } from '../finish/memory';
 import type { SurfaceMaterials } from '../surface/surface-materials';
 import { Exposure } from './exposure';
 import { momentOf } from './moments';
@@ -61,6 +60,8 @@ export class Shots {
   private readonly bare = new Map<number, THREE.WebGLRenderTarget>();
   private readonly empty = new THREE.Scene();
   private readonly camera = new THREE.Camera();
+  /** In place of pictures that are worn, where none are drawn. */
+  private readonly nothing = new THREE.Texture();
   private readonly ground = new THREE.Color(0, 0, 0);
   private exposure: Exposure | null = null;
   private readonly taken = new Map<string, Taken>();
@@ -178,7 +179,7 @@ export class Shots {
     if (behind && shutterOf(piece, analysis, behind.finish, followAt(piece, phase), phase))
       (this.exposure ??= new Exposure(this.renderer)).compile();
     shot.compile(
-      this.drawingOf(stage, shooting, phase, () => NOTHING),
+      this.drawingOf(stage, shooting, phase, () => this.nothing),
       { width, height },
     );
   }
