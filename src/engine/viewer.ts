@@ -8,7 +8,7 @@ import { Remembering } from './remembering';
 import { ShotProbe } from './capture/shot-probe';
 import { BackBuffer } from './card/back-buffer';
 import { ScaleChooser } from './card/scale';
-import { programsBegun } from './card/programs';
+import { Presentation } from './card/presentation';
 import { CardWork } from './card/work';
 import { releaseScreen, type Screen } from './screen';
 import type { Layout } from './stage/layout';
@@ -50,15 +50,14 @@ export class Viewer {
   private piece: Piece | null = null;
   private phase = 0;
   private dirty = false;
-  /** Drawn, and put on the canvas once the graphics card is done with it. */
+  /** Drawn into, and put on the canvas once the graphics card is done with it. */
   private readonly back = new BackBuffer();
-  private isDrawn = false;
+  private readonly presentation = new Presentation();
   /** Phase of the frame that was drawn last. */
   drawnPhase = 0;
   private readonly work: CardWork;
   /** The frame of the page at which it looks next; 0 while nothing changes. */
   private timer = 0;
-  private later: ReturnType<typeof setTimeout> | undefined;
   private lost = false;
   private ended = false;
   /** Pictures beside the running one: cells, the seam, the whole frame. */
@@ -76,11 +75,6 @@ export class Viewer {
   private version = 0;
   /** The piece that was set last, as the picture takes it. */
   private setting: Promise<void> = Promise.resolve();
-  /** Is the card done with the programs of what is drawn next? */
-  private compiled = (): boolean => true;
-  /** Who waits until the page has taken what was put on the canvas. */
-  private waiting: (() => void)[] = [];
-  private isPresenting = false;
   private readonly remembering: Remembering;
   private isPlaying = false;
 
@@ -101,7 +95,7 @@ export class Viewer {
     this.beside = new ExtraPictures(this.renderer, {
       now: () => (this.lost || this.ended || !this.piece ? null : this.now()),
       whenSet: this.whenSet,
-      whenFree: this.whenFree,
+      whenFree: this.presentation.whenFree,
     });
     this.shot = new ShotProbe(this.renderer, () => (this.lost ? null : this.picture.lastShot));
     canvas.addEventListener('webglcontextlost', this.onLost);
@@ -131,7 +125,7 @@ export class Viewer {
     this.picture.compile({ phase, width, height });
     if (compared?.upTo) this.picture.compile({ phase, width, height, upTo: compared.upTo });
     this.back.compile(this.renderer);
-    this.compiled = programsBegun(this.renderer);
+    this.presentation.begun(this.renderer);
   }
 
   /** Waits until the piece that was set last is what is drawn. */
@@ -142,19 +136,6 @@ export class Viewer {
       await waited.catch(() => undefined);
     } while (waited !== this.setting);
   };
-
-  /**
-   * Waits until nothing is about to be shown and the programs are there. A page that takes a canvas waits for all that
-   * its card was asked for, so nothing is asked between a frame that is drawn and the moment when the page takes it.
-   */
-  private readonly whenFree = async (): Promise<void> => {
-    while ((this.isDrawn || this.isPresenting || !this.compiled()) && !this.lost && !this.ended)
-      await new Promise<void>((resolve) => this.waiting.push(resolve));
-  };
-
-  private nowFree(): void {
-    for (const go of this.waiting.splice(0)) go();
-  }
 
   private forget(): void {
     this.remembering.changed();
@@ -254,9 +235,8 @@ export class Viewer {
 
   dispose(): void {
     this.ended = true;
-    this.nowFree();
+    this.presentation.end();
     cancelAnimationFrame(this.timer);
-    clearTimeout(this.later);
     this.canvas.removeEventListener('webglcontextlost', this.onLost);
     this.canvas.removeEventListener('webglcontextrestored', this.onRestored);
     this.picture.dispose();
@@ -272,8 +252,7 @@ export class Viewer {
     event.preventDefault();
     this.lost = true;
     this.work.lost();
-    this.isDrawn = false;
-    this.nowFree();
+    this.presentation.lost();
     this.wake();
     this.events.lost();
   };
@@ -302,29 +281,23 @@ export class Viewer {
 
   private readonly tick = () => {
     this.timer = 0;
+    const { presentation } = this;
     if (this.lost) this.events.resting(false);
     else if (this.work.isBusy(this.frameTook)) {
       this.events.resting(false);
       this.wake();
-    } else if (this.isDrawn && (this.beside.isBusy || !this.compiled())) this.wake();
-    else if (this.isDrawn) {
-      this.isPresenting = true;
-      this.present();
-      // The page waits for what is asked of the card before it has taken the canvas: more is asked afterwards.
-      this.later = setTimeout(() => {
-        this.isPresenting = false;
-        this.drawNext();
-      });
-    } else this.drawNext();
+    } else if (!presentation.isDrawn) this.drawNext();
+    else if (this.beside.isBusy || !presentation.isReady) this.wake();
+    else presentation.present(this.present, this.drawNext);
   };
 
   private readonly drawNext = () => {
     if (this.lost || this.ended) return;
-    if (!this.compiled()) {
+    if (!this.presentation.isReady) {
       this.events.resting(false);
       return this.wake();
     }
-    this.nowFree();
+    this.presentation.free();
     const settles = !this.dirty && this.complete && this.settle();
     this.events.resting(!settles && !this.dirty && this.complete);
     if (settles || !this.dirty || !this.piece) return;
@@ -345,21 +318,20 @@ export class Viewer {
       this.remembering.keepAlong(this.picture, this.phase);
     });
     this.drawnPhase = this.phase;
-    this.isDrawn = true;
+    this.presentation.isDrawn = true;
   };
 
   /** Puts what was drawn last on the canvas once more, for who has begun to follow it. */
   presentAgain(): void {
-    this.isDrawn ||= this.hasShown;
+    this.presentation.isDrawn ||= this.hasShown;
     this.wake();
   }
 
-  private present(): void {
-    this.isDrawn = false;
+  private readonly present = (): void => {
     this.back.present(this.renderer);
     this.hasShown = true;
     this.events.drawn(...this.back.size, this.drawnPhase);
-  }
+  };
 
   /**
    * Draws some more of the frames that the present one remembers, behind what is shown; after the last of them the
