@@ -539,7 +539,13 @@ test('a path is drawn by its points on the stage, and what follows it goes there
   await expect(points).toHaveCount(4);
   const before = await settled(stage(page));
   // The boat stands at the first point at frame 0: dragged away, it takes the boat along.
-  await drag(page, points.first(), 60, -30);
+  // To the middle, where nothing stands.
+  const across = async (from: number, to: number) => {
+    const [here, there] = [(await points.nth(from).boundingBox())!, (await points.nth(to).boundingBox())!];
+    return [there.x - here.x, there.y - here.y] as const;
+  };
+  const [right, down] = await across(0, 2);
+  await drag(page, points.first(), right / 2, down / 2);
   await expect(page.getByLabel('Point 1, x')).not.toHaveValue('-1');
   expect(difference(before, await settled(stage(page)))).toBeGreaterThan(0.5);
   // It was dragged on the ground, where nothing else is; with Alt in the plane of the picture.
@@ -549,8 +555,7 @@ test('a path is drawn by its points on the stage, and what follows it goes there
   await page.keyboard.up('Alt');
   await expect(page.getByLabel('Point 1, y')).not.toHaveValue('0');
   // Over a stone it lies on the stone: all of them are 0.15 m in radius, at the height of the other points.
-  const [first, third] = [(await points.first().boundingBox())!, (await points.nth(2).boundingBox())!];
-  await drag(page, points.first(), third.x - first.x, third.y - first.y);
+  await drag(page, points.first(), ...(await across(0, 2)));
   const height = Number(await page.getByLabel('Point 1, y').inputValue());
   expect(height).toBeGreaterThan(0.02);
   expect(height).toBeLessThan(0.16);
