@@ -59,7 +59,7 @@ export function putPart(
   const { kind } = clip.strands.find((s) => s.id === clip.into)!;
   const begun = row ? { piece, shows: null } : withRow(piece, kind, selected, ground);
   const host = row ? strandById(piece, row.strand) : rowFor(begun.piece, kind, selected);
-  const place = row ?? (host ? { strand: host.id, at: host.steps.length } : undefined);
+  const place = row ?? (host ? { strand: host.id, at: endOf(host.steps) } : undefined);
   return { ...put(begun.piece, place), shows: begun.shows };
 }
 
@@ -70,6 +70,15 @@ function withLast({ piece, strands, steps }: Pick<ReturnType<typeof putIn>, 'pie
 } {
   const last = strandById(piece, strands.at(-1) ?? '');
   return { piece, at: steps.at(-1) ?? (last ? { strand: last.id, step: last.steps.at(-1)!.id } : null) };
+}
+
+/** Steps that put copies: what makes a new mesh has no effect behind them. */
+const COPIES: ReadonlySet<string> = new Set(['form.copies', 'form.nest']);
+
+/** Where steps go that are put at the end of a row: before its copies, where it ends with some. */
+function endOf(steps: readonly { op: string }[]): number {
+  const copies = steps.findIndex((s) => COPIES.has(s.op));
+  return copies < 0 ? steps.length : copies;
 }
 
 /** The piece with a row of a kind that is shown. */
