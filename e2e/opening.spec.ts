@@ -71,8 +71,9 @@ async function opened(browser: Browser, id: string) {
   await expect(still).toBeHidden({ timeout: 120_000 });
   const picture = since();
   expect(variety(await pixelsOf(stage(page)))).toBeGreaterThan(1);
-  // What is asked of the card after the first picture: cells, and both sides of the seam.
-  await page.waitForTimeout(3000);
+  // What is asked of the card after the first picture: those of the cells.
+  const shot = page.getByRole('button', { name: /^Shoot in / }).first();
+  await expect.poll(async () => variety(await pixelsOf(shot.locator('canvas')))).toBeGreaterThan(1);
   const told = (await page.evaluate(() => (window as unknown as { told: unknown }).told)) as Told;
   const work = await page.evaluate(fixedWork);
   await context.close();

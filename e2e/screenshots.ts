@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
 import { putPart, type Part } from '@/core/piece/part';
+import { endOfRow } from '@/core/steps/end-of-row';
 import type { Piece, Value } from '@/core/piece/types';
 import { BEGINNINGS, STARTERS } from '@/demo';
 import { ground, RECIPES } from '@/demo/recipes';
@@ -51,7 +52,7 @@ function recipePiece(part: Part): Piece {
   const id = part.kind === 'finish' ? 'begin-copies' : 'begin-form';
   const bare = part.kind === 'surface' || part.kind === 'form' || BARE.includes(part.id);
   const base = bare ? blankPiece() : BEGINNINGS.find((b) => b.id === id)!.piece;
-  const { piece } = putPart(base, part, { selected: null, ground });
+  const { piece } = putPart(base, part, { selected: null, ground, endOf: endOfRow });
   // Faces that are to be seen as such are few.
   const body = FEW_FACES.includes(part.id) ? piece.strands.find((s) => s.name === 'body') : undefined;
   return body ? setParam(setParam(piece, body.id, 't1', 'columns', 36), body.id, 't1', 'rows', 20) : piece;

@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { addStep, addStrand, blankPiece, setLoop, setPicture } from '@/core/piece/edit';
-import { inWorkbench, openPiece } from './artist';
+import { inWorkbench, openPiece, settled, stage } from './artist';
 import { testAlone as test } from './lasting-page';
 
 const FRAMES = 48;
@@ -53,6 +53,6 @@ test('the frame number is that of the picture while it plays slower than time', 
   await page.getByRole('button', { name: 'Pause' }).click();
   const said = page.getByText(/^frame \d+ of/).first();
   const paused = await said.textContent();
-  await page.waitForTimeout(400);
+  await settled(stage(page));
   await expect(said).toHaveText(paused!);
 });

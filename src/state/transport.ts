@@ -25,7 +25,7 @@ function within(frame: number, { frames, play }: Span): number {
   return play === 'once' ? Math.min(frames - 1, Math.max(0, whole)) : ((whole % frames) + frames) % frames;
 }
 
-export const useTransport = create<Transport>()((set) => ({
+export const useTransport = create<Transport>()((set, get) => ({
   frame: 0,
   asked: 0,
   pictured: false,
@@ -40,5 +40,10 @@ export const useTransport = create<Transport>()((set) => ({
       const asked = within(to, loop);
       return { asked, frame: pictured ? frame : asked };
     }),
-  shown: (now, loop) => set(({ frame, playing }) => ({ frame: playing ? within(now, loop) : frame })),
+  shown: (now, loop) => {
+    const { frame, playing } = get();
+    const shown = within(now, loop);
+    // Whoever listens is told of another frame alone.
+    if (playing && shown !== frame) set({ frame: shown });
+  },
 }));

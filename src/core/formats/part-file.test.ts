@@ -26,7 +26,8 @@ describe('part files', () => {
     expect(data).toEqual(partData(part, part.clip()));
     const kept = { ...part, clip: () => data };
     const ground = () => ({ strands: [], controls: [], assets: [] });
-    const put = (p: typeof part) => putPart(blankPiece(), p, { selected: null, ground }).piece;
+    const put = (p: typeof part) =>
+      putPart(blankPiece(), p, { selected: null, ground, endOf: (row) => row.length }).piece;
     expect(put(kept)).toEqual(put(part));
   });
 

@@ -18,7 +18,7 @@ import {
 } from './types';
 
 const kept = (part: Part, edition = 'first'): Part => ({ ...part, id: `kept-${part.id}`, edition });
-const put = (piece: Piece, part: Part) => putPart(piece, part, { selected: null, ground });
+const put = (piece: Piece, part: Part) => putPart(piece, part, { selected: null, ground, endOf: (row) => row.length });
 const ENTERING = RECIPES.map((r) => kept(r));
 /** The same, kept as rows of their own. */
 const ROWS = RECIPES.map((r): Part => {

@@ -2,7 +2,7 @@ import { rowFor, type Clip, type RowPlace } from './clip';
 import { withUse } from './part-use';
 import { putIn, type Putting } from './put-in';
 import { moveStrand } from './arrange';
-import { strandById, type Kind, type Piece, type StepAt } from './types';
+import { strandById, type Kind, type Piece, type Step, type StepAt } from './types';
 
 /** Something ready that can be put into any piece: a recipe that ships, or a part that the artist kept. */
 export interface Part {
@@ -37,6 +37,8 @@ export interface PartPutting {
   /** The place in a row, where one was chosen. */
   row?: RowPlace;
   ground: Ground;
+  /** Where steps go that are put at the end of a row: see `endOfRow` of the steps. */
+  endOf: (row: readonly Step[], steps: readonly Step[]) => number;
 }
 
 /**
@@ -47,7 +49,7 @@ export interface PartPutting {
 export function putPart(
   piece: Piece,
   part: Part,
-  { selected, row, ground }: PartPutting,
+  { selected, row, ground, endOf }: PartPutting,
 ): { piece: Piece; at: StepAt | null; shows: string | null } {
   const clip = part.clip();
   const putting: Putting = { bundle: part.name, ownControls: true };
@@ -56,10 +58,10 @@ export function putPart(
     return withLast({ ...done, piece: withUse(done.piece, part, clip, done.names) });
   };
   if (clip.into === undefined) return { ...put(piece), shows: null };
-  const { kind } = clip.strands.find((s) => s.id === clip.into)!;
+  const { kind, steps } = clip.strands.find((s) => s.id === clip.into)!;
   const begun = row ? { piece, shows: null } : withRow(piece, kind, selected, ground);
   const host = row ? strandById(piece, row.strand) : rowFor(begun.piece, kind, selected);
-  const place = row ?? (host ? { strand: host.id, at: endOf(host.steps) } : undefined);
+  const place = row ?? (host ? { strand: host.id, at: endOf(host.steps, steps) } : undefined);
   return { ...put(begun.piece, place), shows: begun.shows };
 }
 
@@ -70,15 +72,6 @@ function withLast({ piece, strands, steps }: Pick<ReturnType<typeof putIn>, 'pie
 } {
   const last = strandById(piece, strands.at(-1) ?? '');
   return { piece, at: steps.at(-1) ?? (last ? { strand: last.id, step: last.steps.at(-1)!.id } : null) };
-}
-
-/** Steps that put copies: what makes a new mesh has no effect behind them. */
-const COPIES: ReadonlySet<string> = new Set(['form.copies', 'form.nest']);
-
-/** Where steps go that are put at the end of a row: before its copies, where it ends with some. */
-function endOf(steps: readonly { op: string }[]): number {
-  const copies = steps.findIndex((s) => COPIES.has(s.op));
-  return copies < 0 ? steps.length : copies;
 }
 
 /** The piece with a row of a kind that is shown. */

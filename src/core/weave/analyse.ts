@@ -46,12 +46,12 @@ export function acceptsLinks(definition: StepDefinition, param: Param): boolean 
 export function analyse(piece: Piece): Analysis {
   const order = orderStrands(piece);
   const rough = allRows(order, new Costs(false, piece.loop.frames));
-  const { types, passedBy } = rough.passedBy.size === 0 ? rough : allRows(order, new Costs(true, piece.loop.frames));
+  const { types, skipped } = rough.skipped.size === 0 ? rough : allRows(order, new Costs(true, piece.loop.frames));
   const uses = new Map<string, Use[]>(piece.strands.map((s) => [s.id, []]));
   const problems: Problem[] = [];
   for (const strand of piece.strands) {
     for (const row of types.get(strand.id)!) {
-      const problem = stepProblem(strand, row, passedBy.get(row.step));
+      const problem = stepProblem(strand, row, skipped.get(row.step));
       if (problem) problems.push(problem);
       for (const [param, value] of Object.entries(row.step.params))
         if (isLink(value)) uses.get(value.link)?.push({ strand: strand.id, step: row.step.id, param });
@@ -101,13 +101,13 @@ function asWritten(known: StepDefinition, step: Step, takes: RunType | null): Re
   }
 }
 
-/** Types along every row, and why steps are passed by that have no effect, or would make their row too much. */
+/** Types along every row, and why steps are skipped that have no effect, or would make their row too much. */
 function allRows(order: Strand[], costs: Costs) {
-  const passedBy = new Map<Step, string>();
-  return { types: new Map(order.map((strand) => [strand.id, rowTypes(strand, costs, passedBy)])), passedBy };
+  const skipped = new Map<Step, string>();
+  return { types: new Map(order.map((strand) => [strand.id, rowTypes(strand, costs, skipped)])), skipped };
 }
 
-function rowTypes(strand: Strand, costs: Costs, passedBy: Map<Step, string>): StepTypes[] {
+function rowTypes(strand: Strand, costs: Costs, skipped: Map<Step, string>): StepTypes[] {
   let running: RunType | null = null;
   const rows: StepTypes[] = [];
   for (const [i, step] of strand.steps.entries()) {
@@ -123,22 +123,22 @@ function rowTypes(strand: Strand, costs: Costs, passedBy: Map<Step, string>): St
     const row: StepTypes = { step, definition, takes, gives: active ? outputType(definition, takes) : running, active };
     rows.push(row);
     const useless = withoutEffect(rows);
-    if (useless !== null) Object.assign(row, { active: false, gives: takes });
-    // What is passed by is counted as well: with nothing.
+    if (useless !== null) row.active = false;
+    // What is skipped is counted as well: with nothing.
     const tooCostly = costs.add(strand, rows, i);
     const sentence = useless ?? tooCostly;
     if (sentence !== null) {
       Object.assign(row, { active: false, gives: running });
-      passedBy.set(step, sentence);
+      skipped.set(step, sentence);
     }
     running = row.gives;
   }
   return rows;
 }
 
-function stepProblem(strand: Strand, row: StepTypes, passedBy: string | undefined): Problem | null {
+function stepProblem(strand: Strand, row: StepTypes, skipped: string | undefined): Problem | null {
   const at = { strand: strand.id, step: row.step.id };
-  if (passedBy) return { ...at, sentence: passedBy };
+  if (skipped) return { ...at, sentence: skipped };
   if (!row.definition)
     return {
       ...at,

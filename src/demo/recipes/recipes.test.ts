@@ -9,13 +9,15 @@ import { fromBase64 } from '@/core/formats/base64';
 import { acceptPiece } from '@/core/formats/piece-file';
 import { blankPiece } from '@/core/piece/edit';
 import { putPart, type Part } from '@/core/piece/part';
+import { endOfRow } from '@/core/steps/end-of-row';
 import { isControlRef, isLink, strandById, type Piece } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
 import { analyse, exportGlsl, outputOf, providePixels, strandsBehind } from '@/core/weave';
 import { BEGINNINGS } from '..';
 import { ground, RECIPES } from '.';
 
-const put = (piece: Piece, part: Part, selected: string | null = null) => putPart(piece, part, { selected, ground });
+const put = (piece: Piece, part: Part, selected: string | null = null) =>
+  putPart(piece, part, { selected, ground, endOf: endOfRow });
 
 const folder = mkdtempSync(join(tmpdir(), 'calm-recipes-'));
 afterAll(() => rmSync(folder, { recursive: true }));
@@ -119,7 +121,12 @@ describe('where a recipe goes', () => {
 
   it('a place in a row, where one is chosen', () => {
     const at = { strand: begun('begin-form').strands.find((s) => s.name === 'body')!.id, at: 1 };
-    const { piece, at: selected } = putPart(begun('begin-form'), part('swell'), { selected: null, row: at, ground });
+    const { piece, at: selected } = putPart(begun('begin-form'), part('swell'), {
+      selected: null,
+      row: at,
+      ground,
+      endOf: endOfRow,
+    });
     expect(strandById(piece, at.strand)!.steps.map((t) => t.op)).toEqual(['form.ball', 'form.push', 'form.push']);
     expect(isLink(strandById(piece, at.strand)!.steps[1]!.params.by)).toBe(true);
     expect(selected).toEqual({ strand: at.strand, step: strandById(piece, at.strand)!.steps[1]!.id });

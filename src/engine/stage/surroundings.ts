@@ -128,7 +128,7 @@ export class Surroundings {
   private readonly alone = new THREE.Scene();
   private filter: AmbientFilter | null = null;
   private baked: { key: string; target: THREE.WebGLRenderTarget } | null = null;
-  /** What is read before anything is baked. */
+  /** What is read before anything of a size is baked. */
   private empty: { target: THREE.WebGLRenderTarget } | null = null;
 
   constructor() {
@@ -152,11 +152,10 @@ export class Surroundings {
     uniforms.picture!.value = part.picture ? panoramaOf(part.picture) : null;
     const side = SIDE * mapShare;
     const key = `${JSON.stringify(part)} ${(uniforms.picture!.value as THREE.Texture | null)?.id ?? ''} ${side}`;
-    if (this.baked?.key !== key) {
-      if (compiling) this.compile(renderer, side);
-      else this.bake(renderer, key, side);
-    }
-    scene.environment = (this.baked ?? this.empty!).target.texture;
+    if (compiling) this.compile(renderer, side);
+    else if (this.baked?.key !== key) this.bake(renderer, key, side);
+    const read = this.baked?.target.width === side ? this.baked : this.empty;
+    scene.environment = (read ?? this.baked)!.target.texture;
     if (part.shown) scene.add(this.ball);
     else scene.remove(this.ball);
   }
@@ -168,7 +167,9 @@ export class Surroundings {
     this.withBallAlone(() => (this.baked = { key, target: filter.fromScene(this.alone, 0, 0.1, 10) }));
   }
 
+  /** Has the programs made of its light, once for a size. */
   private compile(renderer: THREE.WebGLRenderer, side: number): void {
+    if (this.empty?.target.width === side) return;
     const filter = this.filterOf(renderer, side);
     this.empty?.target.dispose();
     this.empty = { target: filter.compile() };

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { blankPiece } from '@/core/piece/edit';
 import { putPart, type Part } from '@/core/piece/part';
+import { endOfRow } from '@/core/steps/end-of-row';
 import { useRecipes } from '../kept-parts/recipes';
 import { Still } from '../shelf/Still';
 
@@ -21,6 +22,9 @@ export function PartStill({ part, kept }: { part: Part; kept: boolean }) {
 
 function DrawnStill({ part }: { part: Part }) {
   const ground = useRecipes((s) => s.ground);
-  const piece = useMemo(() => ground && putPart(blankPiece(), part, { selected: null, ground }).piece, [part, ground]);
+  const piece = useMemo(
+    () => ground && putPart(blankPiece(), part, { selected: null, ground, endOf: endOfRow }).piece,
+    [part, ground],
+  );
   return piece && <Still piece={piece} moving={false} />;
 }

@@ -3,6 +3,7 @@ import { clipStrands, type RowPlace } from '@/core/piece/clip';
 import { PART_ENDING, partData, readPart, writePart, type PartData } from '@/core/formats/part-file';
 import { PieceError } from '@/core/piece/errors';
 import { putPart, type Part } from '@/core/piece/part';
+import { endOfRow } from '@/core/steps/end-of-row';
 import { contentsForEdition, staleUses, updateUse, partUseAt } from '@/core/piece/part-use';
 import type { PartUse, Piece, StepAt } from '@/core/piece/types';
 import { notify } from '@/state/notify';
@@ -23,7 +24,7 @@ export function putInPart(part: Part, row?: RowPlace): void {
   if (!ground) return;
   let put: ReturnType<typeof putPart> | null = null;
   edit((p) => {
-    put = putPart(p, part, { selected: selected?.strand ?? null, row, ground });
+    put = putPart(p, part, { selected: selected?.strand ?? null, row, ground, endOf: endOfRow });
     return put.piece;
   });
   const done = put as ReturnType<typeof putPart> | null;
