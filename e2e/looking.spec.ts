@@ -185,7 +185,11 @@ test('rows are moved, bundled and copied into another piece', async ({ page }) =
   await page.keyboard.press('Control+z');
   await page.getByRole('button', { name: `Strand ${fields[1]}`, exact: true }).click();
   await pickItem(page, 'Bundle with the one above');
-  const head = page.getByRole('button', { name: /^bundle 1/ });
+  await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
+  await page.keyboard.type('cloth work');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Name', { exact: true })).toBeHidden();
+  const head = page.getByRole('button', { name: /^cloth work/ });
   await head.click();
   await expect(page.getByRole('button', { name: `Strand ${fields[1]}`, exact: true })).toBeHidden();
   await head.click();

@@ -82,6 +82,30 @@ test('kept pieces are renamed, duplicated, deleted and brought back', async ({ p
   await expect(page.getByRole('article', { name: 'Lamp, second night', exact: true })).toBeVisible();
 });
 
+test('a machine too busy to check a kept piece says so, and the piece opens as ever', async ({ browser }) => {
+  const page = await browser.newPage();
+  await openFile(page, smallStarter('lamp-room'));
+  await inWorkbench(page);
+  // Threads that read do not answer, and a minute passes on the page.
+  await page.addInitScript(() => {
+    const ask = Worker.prototype.postMessage;
+    Object.assign(window, { isBusy: true });
+    Worker.prototype.postMessage = function (this: Worker, ...args: unknown[]) {
+      if (!('isBusy' in window && window.isBusy)) Reflect.apply(ask, this, args);
+    };
+  });
+  await page.clock.install();
+  await page.goto('/');
+  const card = page.getByRole('article', { name: 'Lamp Room' });
+  await card.hover();
+  await page.clock.fastForward(61_000);
+  await expect(card.getByText('Too busy to check this piece. Open it anyway')).toBeVisible();
+  await page.evaluate(() => Object.assign(window, { isBusy: false }));
+  await card.getByRole('button', { name: 'Open Lamp Room' }).click();
+  await inWorkbench(page);
+  await page.close();
+});
+
 test('all that is kept goes into one file, and comes back where nothing is left', async ({ page }) => {
   await openFile(page, smallStarter('lamp-room'));
   await inWorkbench(page);

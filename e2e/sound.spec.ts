@@ -1,6 +1,10 @@
+import { readFile } from 'node:fs/promises';
+import path from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import { writeWav } from '@/core/formats/wav';
 import type { Sound } from '@/core/sound/sound';
+import { Chance } from '../fuzz/chance';
+import { mutated } from '../fuzz/spoil';
 import {
   goToFrame,
   inWorkbench,
@@ -68,6 +72,28 @@ test('what is no sound, or too much of one, is refused in words and changes noth
   }
   await expect(page.getByText('No sound yet.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+});
+
+test('compressed sounds that are spoilt are taken in or refused in words, and the page goes on', async ({ page }) => {
+  await openPiece(page, smallStarter('dented-sail', 128, 72, 24));
+  await inWorkbench(page);
+  for (const ending of ['mp3', 'ogg', 'flac']) {
+    const whole = await readFile(path.join(import.meta.dirname, `sounds/tone.${ending}`));
+    await dropSound(page, `whole.${ending}`, whole);
+    await expect(page.getByText(/^It lasts 0\.[23]\d* s; the loop hears /)).toBeVisible();
+    const chance = new Chance(7);
+    for (let n = 1; n <= 6; n++) {
+      const name = `spoilt-${n}.${ending}`;
+      const undo = page.getByRole('button', { name: 'Undo', exact: true });
+      await dropSound(page, name, mutated(chance, whole));
+      const refused = page.getByText(`"${name}" was not taken in.`);
+      await expect(refused.or(page.getByText(name, { exact: true })).first()).toBeVisible();
+      if (await refused.isVisible()) await expect(refused).not.toContainText(/Failed to|undefined|NaN|Error/);
+      await expect(undo).toBeEnabled();
+    }
+  }
+  await goToFrame(page, 12);
+  await expect(page.getByText('frame 12 of 24')).toBeVisible();
 });
 
 testAlone('it is heard while the loop plays, begins where the loop does, and can be muted', async ({ page }) => {

@@ -307,6 +307,15 @@ test('moments are struck at the playhead and drive a light through an envelope',
   expect(second).toBeGreaterThan(1.1 * before);
   await expect(seam(page)).toHaveText(/^closes/);
 
+  // Moments themselves are no number: where they are linked to one, a pulse of them is put between.
+  await makeStrand(page, 'signal', 'hits', ['Placed moments']);
+  await page.getByRole('button', { name: 'Sun in loft' }).click();
+  await link(page, 'Strength', 'hits');
+  await expect(page.getByText('A pulse of "hits" is between: moments themselves are no number.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Pulse in hits pulse' })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Pulse in hits pulse' })).toBeHidden();
+
   // Taken from a MIDI file, put on a grid and thinned out; a file that is none changes nothing.
   await page.getByRole('button', { name: 'Placed moments in flash' }).click();
   const file = page.getByLabel('MIDI file, file');

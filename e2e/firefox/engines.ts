@@ -24,7 +24,7 @@ export interface Engine {
 }
 
 /** Asks again until there is an answer. @throws saying what did not come */
-async function until<T>(what: string, look: () => Promise<T | null | undefined | false>): Promise<T> {
+export async function until<T>(what: string, look: () => Promise<T | null | undefined | false>): Promise<T> {
   for (const end = Date.now() + PATIENCE; Date.now() < end; await new Promise((done) => setTimeout(done, PAUSE))) {
     const found = await look();
     if (found) return found;

@@ -1,4 +1,4 @@
-import { beforeEach, expect, it } from 'vitest';
+import { beforeEach, expect, it, vi } from 'vitest';
 import { putOut } from '@/core/piece/desk';
 import type { Keyed } from '@/core/piece/types';
 import { setLoop } from '@/core/piece/edit';
@@ -85,6 +85,31 @@ it('one loop ends at the seam, with the frames that were left out just before it
   expect(keyedScalars(control().track as Keyed, (FRAMES - 1) / FRAMES, 'loop')[0]).toBeCloseTo(3, 1);
   expect(useWorkbench.temporal.getState().pastStates.length).toBe(before + 1);
   useRecording.setState({ length: 'free' });
+});
+
+it('beats are counted down at the tempo of the piece before one loop begins, and not once it was ended', () => {
+  vi.useFakeTimers();
+  try {
+    useWorkbench.getState().edit((p) => setLoop(p, { tempo: 60 }));
+    useRecording.setState({ length: 'loop', countIn: 2 });
+    goOn(5);
+    startRecording();
+    const now = () => [useRecording.getState().counting, useTransport.getState().playing];
+    expect([now(), useTransport.getState().frame]).toEqual([[2, false], 0]);
+    vi.advanceTimersByTime(1001);
+    expect(now()).toEqual([1, false]);
+    vi.advanceTimersByTime(1001);
+    expect(now()).toEqual([0, true]);
+    stopRecording();
+    startRecording();
+    vi.advanceTimersByTime(1001);
+    stopRecording();
+    vi.advanceTimersByTime(5000);
+    expect(now()).toEqual([0, false]);
+  } finally {
+    useRecording.setState({ length: 'free' });
+    vi.useRealTimers();
+  }
 });
 
 it('a control with keys is moved to any value at the playhead, also to the one that it has without them', () => {

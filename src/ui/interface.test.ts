@@ -125,6 +125,19 @@ describe('what is offered', () => {
     return more.reduce((p, { op, params }, i) => addStep(p, 's1', i + 1, op, params), begun);
   };
 
+  it('what is made new for a finish begins with a place of the picture, so that it lies over all of it', () => {
+    const takers = CATALOGUE.filter((d) => kindOf(d) === 'finish' && !d.hidden).flatMap((d) =>
+      d.params.filter((p) => p.type !== 'strand' && kindsFor(d, p).includes('field')).map((p) => [d.op, p.id] as const),
+    );
+    expect(takers).toContainEqual(['finish.paint', 'colour']);
+    for (const [op, param] of takers) {
+      const made = addStrand(blankPiece(), 'finish', 'out', op);
+      const into = { strand: 's1', step: made.strands[0]!.steps[0]!.id, param };
+      const begins = offered(made, { for: 'strand', kind: 'field', into }).flatMap((o) => (o.on ? [o.on.op] : []));
+      expect([op, begins.includes('field.screen'), begins.includes('field.position')]).toEqual([op, true, false]);
+    }
+  });
+
   it('steps that need something to run in come with it, and work', () => {
     const offers = offered(blankPiece(), { for: 'strand', kind: null });
     const both = offers.filter((o) => o.on);

@@ -65,13 +65,17 @@ export function TakeAwayPanel() {
   );
 }
 
+/** What a browser may not be able to encode. */
+const FILMS = ['webm', 'mp4'] as const;
+
+/** Which films this browser can encode at a size; those that it has not answered for yet are missing. */
 function useEncodable(width: number, height: number): Partial<Record<Format, boolean>> {
   const [can, setCan] = useState<Partial<Record<Format, boolean>>>({});
   useEffect(() => {
     let ended = false;
-    void Promise.all(
-      (['webm', 'mp4'] as const).map(async (f) => [f, await canWrite(f, width, height).catch(() => false)] as const),
-    ).then((all) => !ended && setCan(Object.fromEntries(all)));
+    void Promise.all(FILMS.map(async (f) => [f, await canWrite(f, width, height).catch(() => false)] as const)).then(
+      (all) => !ended && setCan(Object.fromEntries(all)),
+    );
     return () => {
       ended = true;
     };
@@ -119,7 +123,7 @@ function Choose({ run }: { run: (format: Format) => void }) {
               </span>
             </span>
             <Button
-              disabled={nothing || can[f.id] === false}
+              disabled={nothing || (FILMS.some((film) => film === f.id) && !can[f.id])}
               onClick={() => run(f.id)}
               aria-label={`Take the ${f.name}`}
             >

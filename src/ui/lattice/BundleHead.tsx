@@ -15,6 +15,10 @@ export function BundleHead({ bundle, count }: { bundle: Bundle; count: number })
   const isNew = usePanels((s) => s.newBundle === bundle.id);
   const [open, setOpen] = useState(false);
   const change = (part: Partial<Bundle>, gesture?: string) => edit((p) => changeBundle(p, bundle.id, part), gesture);
+  const show = (next: boolean) => {
+    setOpen(next);
+    if (!next && isNew) usePanels.setState({ newBundle: null });
+  };
   return (
     <div
       role="row"
@@ -38,10 +42,7 @@ export function BundleHead({ bundle, count }: { bundle: Bundle; count: number })
         </button>
         <Popover.Root
           open={open || isNew}
-          onOpenChange={(next) => {
-            setOpen(next);
-            if (!next && isNew) usePanels.setState({ newBundle: null });
-          }}
+          onOpenChange={show}
         >
           <Popover.Trigger asChild>
             <Button look="bare" aria-label={`Settings of the bundle ${bundle.name}`}>
@@ -62,7 +63,11 @@ export function BundleHead({ bundle, count }: { bundle: Bundle; count: number })
                   className="mt-0.5 w-full rounded border border-line bg-ground px-2 py-1 text-text"
                   onBlur={(e) => e.target.value !== bundle.name && change({ name: e.target.value })}
                   onFocus={(e) => e.target.select()}
-                  onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+                  onKeyDown={(e) => {
+                    if (e.key !== 'Enter') return;
+                    e.currentTarget.blur();
+                    show(false);
+                  }}
                 />
               </label>
               <label className="mt-2 block text-mute">

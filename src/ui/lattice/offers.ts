@@ -104,10 +104,11 @@ function paramAt(piece: Piece, at: ParamAt): Param | undefined {
   return step && paramOf(step, at.param);
 }
 
-/** Kinds of strands that can be made new for a parameter. */
+/** Kinds of strands that a parameter can be linked to; none where it takes no links. */
 export function kindsFor(definition: StepDefinition, param: Param): Kind[] {
   if (param.type === 'strand') return [param.kind];
-  return acceptsLinks(definition, param) ? linkKinds(kindOf(definition), param) : [];
+  const isLinkable = linkTypes(param).length > 0 && acceptsLinks(definition, param);
+  return isLinkable ? linkKinds(kindOf(definition), param) : [];
 }
 
 /** Steps of the same group that could stand in place of one, itself among them, in the order of the catalogue. */

@@ -8,7 +8,7 @@ import { usePanels } from '@/state/panels';
 import { useTransport } from '@/state/transport';
 import { useWorkbench } from '@/state/workbench';
 import { followPointer } from '../parts/drag';
-import { BandButtons } from './BandButtons';
+import { BandButtons, widthOfButtons } from './BandButtons';
 import { BendHandles } from './BendHandles';
 import { ChoiceBox, useChoiceBox } from './ChoiceBox';
 import { drawBand, frameByKey, laneOf } from './draw';
@@ -51,6 +51,9 @@ export function Band() {
   );
   const boxOf = (lane: (typeof lanes)[number]) => laneOf(traces, chosen, traces.indexOf(lane.trace), size.height);
 
+  const isFoldable = lanes.length > 0 && (folded || traces.length > lanes.length);
+  const covered = widthOfButtons(view, isFoldable);
+
   useEffect(() => setView(wholeView(plays)), [plays]);
   // Keys are chosen on the lanes that are open.
   useEffect(() => chooseKeys([]), [selection?.strand, selection?.step]);
@@ -58,6 +61,7 @@ export function Band() {
     if (canvas.current && size.width > 0)
       drawBand(canvas.current, size, {
         view,
+        covered,
         frames,
         frame,
         traces,
@@ -66,7 +70,7 @@ export function Band() {
         sound: track && { track, loop },
         seam: plays === 'once' ? 'begins, frame 0' : 'seam, frame 0',
       });
-  }, [size, view, frames, frame, traces, chosen, beats, plays, track, loop]);
+  }, [size, view, covered, frames, frame, traces, chosen, beats, plays, track, loop]);
 
   const zoom = (factor: number, phase: number) => setView((v) => zoomed(v, factor, phase, frames));
   const goTo = (to: number) => {
@@ -131,7 +135,7 @@ export function Band() {
         onZoom={(way) => zoom(way > 0 ? 1 / ZOOM : ZOOM, frameNear(frame / frames, view.middle))}
         onWhole={() => setView(wholeView(plays))}
         folded={folded}
-        onFold={lanes.length > 0 && (folded || traces.length > lanes.length) ? () => setFolded(!folded) : undefined}
+        onFold={isFoldable ? () => setFolded(!folded) : undefined}
       />
     </div>
   );

@@ -12,6 +12,14 @@ interface Props {
   onFold?: () => void;
 }
 
+/** Pixels of a button, and between the last one and the edge. */
+const BUTTON = 32;
+const EDGE = 4;
+
+/** Pixels at the right edge of the band that its buttons cover. */
+export const widthOfButtons = (view: BandView, isFoldable: boolean): number =>
+  EDGE + BUTTON * (2 + Number(isFoldable) + Number(!isWhole(view)));
+
 /** What of time and of the lanes is in sight. */
 export function BandButtons({ view, onZoom, onWhole, folded, onFold }: Props) {
   const whole = isWhole(view);

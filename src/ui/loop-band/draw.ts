@@ -14,6 +14,8 @@ export interface Trace {
 
 interface BandState {
   view: BandView;
+  /** Pixels at the right that buttons cover: no number is written below them. */
+  covered: number;
   frames: number;
   frame: number;
   traces: Trace[];
@@ -72,7 +74,7 @@ export function drawBand(
   g.scale(ratio, ratio);
   g.font = '13px "Instrument Sans Variable", sans-serif';
   const scale: Scale = { ...state.view, width };
-  drawMarks(g, scale, height, state.frames);
+  drawMarks(g, scale, height, state);
   if (state.sound) drawSound(g, { width, height }, state.sound, (x) => phaseAt(x, scale));
   drawBeats(g, scale, height, state);
   for (const place of state.traces.keys()) drawTrace(g, scale, height, place, state);
@@ -80,7 +82,7 @@ export function drawBand(
   drawHead(g, scale, height, state);
 }
 
-function drawMarks(g: CanvasRenderingContext2D, scale: Scale, height: number, frames: number): void {
+function drawMarks(g: CanvasRenderingContext2D, scale: Scale, height: number, { frames, covered }: BandState): void {
   const { width, middle, side } = scale;
   // Beyond half a loop on each side the same frames come again, and beyond the end of what plays once there are none:
   // that part is darker.
@@ -100,7 +102,9 @@ function drawMarks(g: CanvasRenderingContext2D, scale: Scale, height: number, fr
     g.lineTo(x, height);
     g.stroke();
     g.fillStyle = COLOURS.text;
-    if (f !== 0 && f !== frames) g.fillText(String(((f % frames) + frames) % frames), x + 5, 15);
+    const words = String(((f % frames) + frames) % frames);
+    const isInSight = x + 5 + g.measureText(words).width < width - covered;
+    if (f !== 0 && f !== frames && isInSight) g.fillText(words, x + 5, 15);
   }
 }
 

@@ -105,7 +105,8 @@ function BeginWords({ name, note }: { name: string; note: string }) {
 /** Why a card has no picture of its piece; null where it has one, or will have. */
 function troubleOf(vetted: Vetted): { words: string; why?: string } | null {
   if (vetted.state === 'refused') return { words: 'Something in this entry is not right', why: vetted.why };
-  if (vetted.state === 'slow' || (vetted.state === 'sound' && !vetted.drawn)) return { words: 'too much to draw here' };
+  if (vetted.state === 'slow') return { words: 'Too busy to check this piece. Open it anyway' };
+  if (vetted.state === 'sound' && !vetted.drawn) return { words: 'too much to draw here' };
   return null;
 }
 

@@ -24,19 +24,9 @@ import { NumberInput, paceOf, stepOf, tidy, useWheel } from './NumberField';
 import { looksTheSame } from './looks-the-same';
 import { ParamControl, type SetValue } from './ParamControl';
 import type { ParamPlace } from './param-place';
+import { kindsFor } from '../lattice/offers';
 import { isMixed, setTogether, tunedWith } from './together';
 
-/** Parameters that take no links: they shape the program, or are tables of their own. */
-const UNLINKED: ReadonlySet<Param['type']> = new Set([
-  'choice',
-  'ramp',
-  'curve',
-  'keys',
-  'path',
-  'picture',
-  'mesh',
-  'text',
-]);
 /** Parameters whose control needs the whole width. */
 const WIDE: ReadonlySet<Param['type']> = new Set(['curve', 'keys', 'path', 'picture', 'mesh', 'text']);
 
@@ -70,7 +60,7 @@ export const ParamRow = memo(function ParamRow({ piece, strand, step, definition
     );
   const writeKeys: WriteKeys = (next, gesture) => edit((p) => setParam(p, strand.id, step.id, param.id, next), gesture);
   const keyable = isKeyable(param) && acceptsLinks(definition, param) && !isLink(stored) && !isControlRef(stored);
-  const linkable = param.type === 'strand' || (acceptsLinks(definition, param) && !UNLINKED.has(param.type));
+  const linkable = kindsFor(definition, param).length > 0;
   const controllable = isControllable(param);
   const follows = isLink(value) || isControlRef(value);
   return (

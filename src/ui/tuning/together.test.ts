@@ -4,7 +4,7 @@ import { severalBetween } from '@/core/piece/several';
 import type { Piece } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
 import { boundsOf, cellsInBox } from '../lattice/cells-in-box';
-import { setTogether, tunedWith } from './together';
+import { isMixed, setTogether, tunedWith } from './together';
 
 /** Two noises and a gain in one row, a third noise in another. */
 function rows(): Piece {
@@ -35,6 +35,8 @@ describe('several selected steps', () => {
     const set = setTogether(piece, [at, ...others], 'scale', 3, 0);
     const scales = set.strands.flatMap((s) => s.steps.filter((t) => t.op === 'field.noise').map((t) => t.params.scale));
     expect(scales).toEqual([3, 3, 3]);
+    expect([piece, set].map((p) => isMixed(p, [at, ...others], scale))).toEqual([true, false]);
+    expect(isMixed(piece, [at, others[0]!], scale)).toBe(false);
   });
 });
 
