@@ -59,7 +59,8 @@ async function opened(browser: Browser, id: string) {
     .filter({ has: page.getByText(name, { exact: true }) })
     .first()
     .click();
-  await page.getByRole('button', { name: 'Checks', exact: true }).click();
+  // Not asked for by its role: the search for roles computes styles of the whole page, as a long task of the page.
+  await page.locator('header button', { hasText: 'Checks' }).click();
   await page.getByRole('dialog').waitFor();
   const answers = since();
   await page.keyboard.press('Escape');
@@ -106,7 +107,8 @@ for (const id of IDS)
         `this machine: ${slower.toFixed(1)} times slower than usual`,
       ].join('; '),
     );
-    // The times are printed, and not asserted: a machine with other things to do holds any task up. But the page never
-    // waits for the card as it did, for seconds, until programs are linked.
+    // The budget of 200 ms is printed, and three times as much asserted: a machine with other things to do holds any task
+    // up. The page never waits for the card as it did, for seconds, until programs are linked.
     expect(waited, JSON.stringify(told.waits)).toBeLessThan(1000 * slower);
+    expect(own, JSON.stringify(told.tasks)).toBeLessThan(600 * slower);
   });

@@ -2,6 +2,11 @@ import { useEffect, useState } from 'react';
 import { loadCardPicture } from '@/state/card-pictures';
 import { useWorkbench } from '@/state/workbench';
 
+/** Milliseconds without a picture after which that is said. */
+const PATIENCE_MS = 500;
+
+const CHIP = 'pointer-events-none absolute bottom-3 left-3 rounded-md bg-[#0b0e0dcc] px-2 py-1 text-mute';
+
 /** The picture of the piece from its card, until the running one is there: programs of a large piece take a while. */
 export function FirstStill() {
   const id = useWorkbench((s) => s.id);
@@ -20,13 +25,25 @@ export function FirstStill() {
       setUrl(null);
     };
   }, [id]);
+  const [isLate, setLate] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLate(true), PATIENCE_MS);
+    return () => clearTimeout(timer);
+  }, []);
   return (
-    url && (
-      <img
-        src={url}
-        alt="A still of the piece, until the running picture is there"
-        className="pointer-events-none absolute inset-0 size-full object-contain"
-      />
-    )
+    <>
+      {url && (
+        <img
+          src={url}
+          alt="A still of the piece, until the running picture is there"
+          className="pointer-events-none absolute inset-0 size-full object-contain"
+        />
+      )}
+      {isLate && (
+        <p role="status" data-over-picture className={CHIP}>
+          preparing the picture
+        </p>
+      )}
+    </>
   );
 }
