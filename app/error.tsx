@@ -6,7 +6,7 @@ export default function PageError({ reset }: { reset: () => void }) {
     <main className="grid h-screen place-items-center">
       <div role="alert" className="max-w-md text-center">
         <h1 className="mb-2 text-[17px] font-semibold">This page could not be drawn</h1>
-        <p className="mb-4 text-mute">What is kept in this browser is safe. Try again, or go to the shelf.</p>
+        <p className="mb-4 text-mute">What is saved in this browser is safe. Try again, or go to the shelf.</p>
         <p className="flex justify-center gap-4">
           <button
             type="button"

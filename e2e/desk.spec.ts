@@ -17,7 +17,7 @@ test('a whole step goes out on the desk: its point is played on a pad and the st
   page,
 }) => {
   await cell(page, 'waves/t2').click();
-  await page.getByRole('button', { name: 'Put all of it out on the desk' }).click();
+  await page.getByRole('button', { name: 'Expose all of it on the desk' }).click();
   await page.getByRole('button', { name: 'To the desk' }).click();
   const before = await settled(stage(page));
 

@@ -84,7 +84,7 @@ test('keys are for the topmost layer: an open menu, a dialog, and then the latti
   await expect(cells).toHaveCount(count);
 
   // Over a dialog the list of commands does not open; without one it does, from a text as well.
-  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   await page.keyboard.press('Control+k');
   await expect(page.getByRole('dialog')).toHaveCount(1);
   await page.keyboard.press('Escape');

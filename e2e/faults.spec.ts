@@ -86,8 +86,8 @@ const AT_WORK: Record<string, (page: Page, context: BrowserContext) => Promise<u
       .setInputFiles({ name: 'all.zip', mimeType: 'application/zip', buffer: backup });
   },
   exporting: async (page) => {
-    await page.getByRole('button', { name: 'Take away' }).click();
-    await page.getByRole('button', { name: 'Take the Frames' }).click();
+    await page.getByRole('button', { name: 'Export' }).click();
+    await page.getByRole('button', { name: 'Export the Frames' }).click();
   },
 };
 
@@ -102,7 +102,7 @@ test('a browser that is killed at work loses nothing that was said to be kept', 
   let page = context.pages()[0] ?? (await context.newPage());
   await openFile(page, writePiece(counting()));
   await inWorkbench(page);
-  await expect(page.getByText(/^kept \d/)).toBeVisible();
+  await expect(page.getByText(/^saved \d/)).toBeVisible();
   await page.goto('/');
   backup = (await taken(page, () => page.getByRole('button', { name: /^Back up/ }).click())).bytes;
   let kills = 0;
@@ -114,7 +114,7 @@ test('a browser that is killed at work loses nothing that was said to be kept', 
       expect(at, `after ${kills} kills`).toBeGreaterThanOrEqual(kept);
       await setNumber(page, 'Value', at + 1);
       await expect(page.getByText(/^keeping/)).toBeHidden();
-      await expect(page.getByText(/^kept \d/)).toBeVisible();
+      await expect(page.getByText(/^saved \d/)).toBeVisible();
       kept = at + 1;
       const names = Object.keys(AT_WORK);
       await AT_WORK[names[LONG ? Math.floor(random() * names.length) : round]!]!(page, context).catch(() => undefined);
@@ -140,9 +140,9 @@ const LOST_AT: Record<string, { begin: (page: Page) => Promise<unknown>; end?: (
   measuring: {
     begin: async (page) => {
       await page.getByRole('button', { name: 'Echo in out' }).click();
-      await setNumber(page, 'Stays', 0.6);
+      await setNumber(page, 'Remains', 0.6);
     },
-    end: (page) => setNumber(page, 'Stays', 0.7),
+    end: (page) => setNumber(page, 'Remains', 0.7),
   },
   settling: { begin: (page) => page.getByRole('slider', { name: 'Playhead' }).press('Home') },
   playing: {
@@ -190,17 +190,17 @@ test('a graphics card that is lost at work comes back with the same picture', as
       expect(difference(before, await settled(stage(page))), `${what}, ${time + 1}`).toBeLessThan(0.02);
     }
   // What goes away is drawn on a card of its own: it says so, and can be taken again.
-  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   for (let time = 0; time < (LONG ? 10 : 1); time++) {
     const known = await page.evaluate(() => (window as unknown as { cards: unknown[] }).cards.length);
-    await page.getByRole('button', { name: 'Take the Frames' }).click();
+    await page.getByRole('button', { name: 'Export the Frames' }).click();
     await page.evaluate(async (count) => {
       const { cards } = window as unknown as { cards: WebGL2RenderingContext[] };
       while (cards.length === count) await new Promise((done) => setTimeout(done, 5));
       cards.at(-1)!.getExtension('WEBGL_lose_context')!.loseContext();
     }, known);
     await expect(page.getByText(/The graphics card was lost (at frame|while drawing)/).first()).toBeVisible();
-    const { bytes } = await taken(page, () => page.getByRole('button', { name: 'Take the Frames' }).click());
+    const { bytes } = await taken(page, () => page.getByRole('button', { name: 'Export the Frames' }).click());
     expect(Object.keys(unzipSync(new Uint8Array(bytes)))).toHaveLength(48);
   }
 });

@@ -212,7 +212,7 @@ test('a colour table is dropped in, and one that lies about its size is refused'
       .getByLabel('Table, file')
       .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(lines.join('\n')) });
   await drop('short.cube', ['LUT_3D_SIZE 33', '0 0 0']);
-  await expect(page.getByText(/"short.cube" was not taken in. It states 35,937 colours and holds 1/)).toBeVisible();
+  await expect(page.getByText(/"short.cube" was not imported. It states 35,937 colours and holds 1/)).toBeVisible();
   await drop('negative.cube', ['LUT_1D_SIZE 2', '1 1 1', '0 0 0.5']);
   await expect(page.locator('[data-file-drop]')).toContainText('negative.cube');
   const after = await stillAt(page, 0);

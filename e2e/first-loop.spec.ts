@@ -18,7 +18,7 @@ test('an artist builds the first loop from blank, with keys and mouse', async ({
   await page.goto('/');
   await page.getByRole('button', { name: 'Start blank' }).click();
   await inWorkbench(page);
-  await expect(page.getByText('Nothing woven yet')).toBeInViewport({ ratio: 1 });
+  await expect(page.getByText('Nothing here yet')).toBeInViewport({ ratio: 1 });
   await setNumber(page, 'Width', 128);
   await setNumber(page, 'Height', 72);
   await setNumber(page, 'Length', 24);
@@ -63,7 +63,7 @@ test('an artist builds the first loop from blank, with keys and mouse', async ({
   await setNumber(page, 'Rows', 48);
   await page.getByRole('button', { name: 'Add a step to grid' }).click();
   await choose(page, 'push');
-  await link(page, 'By', 'swell');
+  await link(page, 'Field', 'swell');
   await link(page, 'Amount', 'breath');
   await expect(page.locator('[data-cell="s4/t2"]')).toContainText('swell, breath');
 

@@ -36,7 +36,7 @@ test('an artist builds a faceted sea from blank: faces pushed by noise and paint
     'form',
     'sea',
     ['grid', { Columns: 14, Rows: 14 }],
-    ['push', { By: '~swell', Amount: 0.9 }],
+    ['push', { Field: '~swell', Amount: 0.9 }],
     ['paint faces', { Colour: '~depth' }],
   );
   await makeStrand(page, 'surface', 'water', ['lit'], ['colour', { Colour: '~carried' }]);
@@ -96,10 +96,10 @@ test('an artist builds a fan of arcs from blank: copies in place, blended by add
 test('a form goes away as a mesh that stands as it stood', async ({ page }) => {
   await openPiece(page, smallStarter('glasshouse-opening'));
   await inWorkbench(page);
-  await page.getByRole('button', { name: 'Take away' }).click();
-  await page.getByLabel('Form to take').selectOption({ label: 'lamp' });
+  await page.getByRole('button', { name: 'Export' }).click();
+  await page.getByLabel('Form to export').selectOption({ label: 'lamp' });
   await page.getByLabel('Format of the form').selectOption({ label: 'OBJ' });
-  const { name, bytes } = await taken(page, () => page.getByRole('button', { name: 'Take the form' }).click());
+  const { name, bytes } = await taken(page, () => page.getByRole('button', { name: 'Export the form' }).click());
   expect(name).toBe('glasshouse-opening-lamp.obj');
   const mesh = readObj(bytes.toString());
   expect(mesh.faceStarts.length - 1).toBe(20 * 4 ** 3);

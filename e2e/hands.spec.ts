@@ -69,7 +69,7 @@ test('after adding, removing, undoing and closing a dialog the keyboard is at th
   await expect(cell(page, 'swell/t3')).toBeFocused();
   await page.keyboard.press('ArrowLeft');
   await expect(cell(page, 'swell/t2')).toBeFocused();
-  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   await page.keyboard.press('Escape');
   await expect(cell(page, 'swell/t2')).toBeFocused();
 });
@@ -337,7 +337,7 @@ test('small and zoomed windows have room for the work, and in large ones drawing
     [2560, 1440],
   ] as const) {
     await page.setViewportSize({ width, height });
-    await expect(page.getByRole('button', { name: 'Take away' })).toBeInViewport({ ratio: 1 });
+    await expect(page.getByRole('button', { name: 'Export' })).toBeInViewport({ ratio: 1 });
     await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeInViewport({ ratio: 1 });
     await expect(seam(page)).toBeInViewport({ ratio: 1 });
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);

@@ -5,7 +5,7 @@ import { difference, inWorkbench, openPiece, setNumber, settled, sideOf, smallSt
 import { test } from './lasting-page';
 
 const cell = (page: Page, at: string) => page.locator(`[data-cell="${at}"]`);
-const kept = (page: Page) => page.getByText(/^kept \d/);
+const kept = (page: Page) => page.getByText(/^saved \d/);
 
 test.beforeEach(async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));
@@ -43,7 +43,7 @@ test('a version is kept, laid beside the picture, and brought back', async ({ pa
   const calmVersion = page.getByRole('region', { name: 'Versions' }).getByRole('listitem').filter({ hasText: 'calm' });
   await page.keyboard.press('h');
   await page.getByLabel('Name of the version').fill('calm');
-  await page.getByRole('button', { name: 'Keep as a version' }).click();
+  await page.getByRole('button', { name: 'Save a version' }).click();
   await expect(page.getByRole('region', { name: 'Versions' }).getByText('calm')).toBeVisible();
   await page.keyboard.press('Escape');
   const calm = await settled(stage(page));
@@ -65,7 +65,7 @@ test('a version is kept, laid beside the picture, and brought back', async ({ pa
   expect(right).toBeGreaterThan(2 * left! + 0.3);
 
   await page.keyboard.press('h');
-  await calmVersion.getByRole('button', { name: 'Bring back' }).click();
+  await calmVersion.getByRole('button', { name: 'Restore' }).click();
   await page.keyboard.press('Escape');
   await expect.poll(async () => difference(calm, await settled(stage(page)))).toBeLessThan(0.5);
 });

@@ -57,7 +57,7 @@ test('the guided first loop leads from blank to a file, by keyboard alone', asyn
   await says('8 of 10');
   // From the cell to its numbers, to the link of the first.
   await page.keyboard.press('Enter');
-  await until(page, 'Tab', 'Link By');
+  await until(page, 'Tab', 'Link Field');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('menu')).toBeVisible();
   await until(page, 'ArrowDown', 'New field here', 'menuitem');
@@ -76,13 +76,13 @@ test('the guided first loop leads from blank to a file, by keyboard alone', asyn
   await page.keyboard.press('Control+k');
   await page.keyboard.type('take away');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('dialog', { name: 'Take away' })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Export' })).toBeVisible();
   const file = await taken(page, async () => {
-    await until(page, 'Tab', 'Take the Still');
+    await until(page, 'Tab', 'Export the Still');
     await page.keyboard.press('Enter');
   });
   expect(file.bytes.subarray(1, 4).toString()).toBe('PNG');
-  await expect(page.getByRole('button', { name: 'Take the Still' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Export the Still' })).toBeEnabled();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await says('That is a whole loop');

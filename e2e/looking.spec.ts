@@ -49,7 +49,7 @@ test('numbers are put out on the desk, drive several parameters, and are kept as
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Fractal in swell' }).click();
   await page.getByRole('button', { name: 'Link Scale', exact: true }).click();
-  await pickItem(page, 'Put out on the desk');
+  await pickItem(page, 'Expose on the desk');
   // Putting out does not take the artist away from the step.
   await expect(page.getByRole('tab', { name: 'Desk (1)' })).toHaveAttribute('aria-selected', 'false');
   await page.getByRole('button', { name: 'Lit in wet silk' }).click();
@@ -250,10 +250,10 @@ test('the frame is looked at pixel by pixel, and they are those of the still', a
   await openPiece(page, smallStarter('tidewater-veil'));
   await inWorkbench(page);
   await settled(stage(page));
-  await page.getByRole('button', { name: 'Take away' }).click();
-  const { bytes } = await taken(page, () => page.getByRole('button', { name: 'Take the Still' }).click());
+  await page.getByRole('button', { name: 'Export' }).click();
+  const { bytes } = await taken(page, () => page.getByRole('button', { name: 'Export the Still' }).click());
   const still = PNG.sync.read(bytes);
-  await expect(page.getByRole('button', { name: 'Take the Still' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Export the Still' })).toBeEnabled();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.locator('[data-cell]').first().click();

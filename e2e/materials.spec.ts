@@ -23,7 +23,7 @@ test('an artist builds a torn banner from blank: a sample picture torn by panned
     'signal',
     'burst',
     ['cycle', { Turns: 1 }],
-    ['join', { How: '=Subtract', Other: 0.5 }],
+    ['join', { Operation: '=Subtract', 'Second value': 0.5 }],
     ['round', { Way: '=Up' }],
     ['clamp'],
   );
@@ -41,14 +41,14 @@ test('an artist builds a torn banner from blank: a sample picture torn by panned
     'field',
     'torn',
     ['take from', { Value: '~rows' }],
-    ['join', { How: '=Multiply', Other: '~burst' }],
+    ['join', { Operation: '=Multiply', 'Second value': '~burst' }],
   );
   await makeStrand(
     page,
     'field',
     'print',
     ['uv'],
-    ['distort', { By: '~torn', Direction: [0, 1, 0], Amount: 0.3 }],
+    ['distort', { Field: '~torn', Direction: [0, 1, 0], Amount: 0.3 }],
     ['picture', { Beyond: '=Held' }],
   );
   await page.getByRole('button', { name: 'Samples' }).click();
@@ -95,7 +95,7 @@ test('an artist builds a burning lantern from blank: cut by noise, with a glowin
     ['position'],
     ['fractal', { Scale: 1.5, Octaves: 3, Evolve: 0 }],
     ['remap', { 'From low': -0.6, 'From high': 0.6 }],
-    ['join', { How: '=Subtract', Other: '~burn' }],
+    ['join', { Operation: '=Subtract', 'Second value': '~burn' }],
   );
   await makeStrand(
     page,
@@ -111,7 +111,7 @@ test('an artist builds a burning lantern from blank: cut by noise, with a glowin
     'paper',
     ['lit'],
     ['glow', { Strength: '~edge' }],
-    ['cut', { By: '~left', Edge: 0 }],
+    ['cut', { Field: '~left', Edge: 0 }],
   );
   await makeStrand(page, 'surface', 'boards', ['lit']);
   await makeStrand(

@@ -79,14 +79,14 @@ test('an artist builds an echo, a glow and a branch from blank', async ({ page }
     'dot',
     ['position'],
     ['length'],
-    ['compare', { How: '=below', Other: 0.08, Softness: 0 }],
+    ['compare', { Comparison: '=below', 'Second value': 0.08, Softness: 0 }],
   );
   await makeStrand(
     page,
     'finish',
     'trail',
     ['paint', { Colour: '~dot' }],
-    ['move and turn', { By: [0.3, 0, 0] }],
+    ['move and turn', { Move: [0.3, 0, 0] }],
     ['move and turn', { Turns: 1 }],
   );
   await goToFrame(page, 5);
@@ -96,7 +96,7 @@ test('an artist builds an echo, a glow and a branch from blank', async ({ page }
   // An echo: a trail where the dot was, and nothing where it has not been for long.
   await page.getByRole('button', { name: 'Add a step to trail' }).click();
   await choose(page, 'echo');
-  await setNumber(page, 'Stays', 0.5);
+  await setNumber(page, 'Remains', 0.5);
   const trail = await settled(stage(page));
   expect(shade(trail, 5)).toBe(255);
   expect(Math.abs(shade(trail, 4) - 255 * toEncoded(0.5))).toBeLessThan(4);
@@ -240,8 +240,8 @@ test('the picture of one stage is worn on another', async ({ page }) => {
 test('earlier frames that would not fit the card are refused in words', async ({ page }) => {
   await openPiece(page, disc([['slow', { frames: 24 }]], 4000, 3000));
   await inWorkbench(page);
-  await page.getByRole('button', { name: 'Take away' }).click();
-  await page.getByRole('button', { name: 'Take the Still' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
+  await page.getByRole('button', { name: 'Export the Still' }).click();
   await expect(page.getByText(/would take 2\.3 GB of the graphics card at 4000 x 3000/)).toBeVisible();
 });
 

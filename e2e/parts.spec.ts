@@ -120,8 +120,8 @@ test('steps are kept as a part, put into another piece, saved as a file, deleted
   await choose(page, 'Keep what is selected');
   await page.getByLabel('Name', { exact: true }).fill('harbour swell');
   await page.getByLabel('What it does').fill('Noise as in the veil.');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(page.getByText('"harbour swell" is kept.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('"harbour swell" is saved.')).toBeVisible();
 
   await openPiece(page, smallStarter('estuary-cloth'));
   await inWorkbench(page);
@@ -135,7 +135,7 @@ test('steps are kept as a part, put into another piece, saved as a file, deleted
   await expect.poll(async () => difference(before, await pixelsOf(stage(page)))).toBeGreaterThan(0.1);
 
   await page.keyboard.press('Control+k');
-  await choose(page, 'Kept parts');
+  await choose(page, 'Saved parts');
   const part = page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'harbour swell' });
   await expect(part).toBeVisible();
   // What it looks like by itself is drawn.
@@ -152,10 +152,10 @@ test('steps are kept as a part, put into another piece, saved as a file, deleted
   const open = (name: string, text: string) =>
     page.getByLabel('Part files').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
   await open('broken.json', '{"format": "calm-lattice-part"}');
-  await expect(page.getByText('"broken.json" was not taken in.')).toBeVisible();
+  await expect(page.getByText('"broken.json" was not imported.')).toBeVisible();
   await open(file.name, file.bytes.toString());
   await expect(part).toBeVisible();
-  await part.getByRole('button', { name: 'Put in', exact: true }).click();
+  await part.getByRole('button', { name: 'Insert', exact: true }).click();
   await expect(row).toHaveCount(count + 4);
 
   // Kept anew from one of its two places, it is changed in the other when that is asked for, and not before.
@@ -165,7 +165,7 @@ test('steps are kept as a part, put into another piece, saved as a file, deleted
   await setNumber(page, 'Octaves', 2);
   await page.keyboard.press('Control+k');
   await choose(page, 'Keep the part');
-  await expect(page.getByText('"harbour swell" is kept as it is here.')).toBeVisible();
+  await expect(page.getByText('"harbour swell" is saved as it is here.')).toBeVisible();
   await fractals.last().click();
   const octaves = page.getByLabel('Octaves, number');
   await expect(octaves).not.toHaveValue('2');
@@ -174,7 +174,7 @@ test('steps are kept as a part, put into another piece, saved as a file, deleted
   await page.keyboard.press('Control+z');
   await expect(octaves).not.toHaveValue('2');
   await page.keyboard.press('Control+k');
-  await choose(page, 'Kept parts');
+  await choose(page, 'Saved parts');
   await part.getByRole('button', { name: 'Update here' }).click();
   await expect(octaves).toHaveValue('2');
 });

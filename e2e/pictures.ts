@@ -26,9 +26,9 @@ export function disc(steps: Row, width = WIDTH, height = HEIGHT): Piece {
 }
 
 async function take(page: Page, what: string): Promise<Buffer> {
-  const opener = page.getByRole('button', { name: 'Take away' });
+  const opener = page.getByRole('button', { name: 'Export' });
   await opener.click();
-  const button = page.getByRole('button', { name: `Take the ${what}` });
+  const button = page.getByRole('button', { name: `Export the ${what}` });
   const { bytes } = await taken(page, () => button.click());
   await expect(button).toBeVisible();
   await page.keyboard.press('Escape');

@@ -41,7 +41,7 @@ async function rehearse(page: Page): Promise<void> {
   await openPiece(page, lamps());
   await inWorkbench(page);
   await page.keyboard.press('p');
-  await expect(page.getByRole('region', { name: 'Strike keys' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Trigger keys' })).toBeVisible();
 }
 
 const light = (page: Page) => page.getByRole('slider', { name: 'light', exact: true });

@@ -86,7 +86,7 @@ test('a second tab on the same piece says so and offers a copy', async ({ page }
   await expect(second.getByText(/Open in another tab: until it is closed there/)).toBeVisible();
   await second.getByRole('button', { name: 'Go on in a copy' }).click();
   await expect(second.getByLabel('Name of the piece')).toHaveValue('Tidewater Veil copy');
-  await expect(second.getByText(/^kept/)).toBeVisible();
+  await expect(second.getByText(/^saved/)).toBeVisible();
   expect(second.url()).not.toBe(page.url());
 });
 
@@ -97,11 +97,11 @@ testAlone('a second tab goes on with the piece when the first is closed, and kee
   await second.goto(page.url());
   await expect(second.getByText(/Open in another tab/)).toBeVisible();
   await setNumber(page, 'Length', 20);
-  await expect(page.getByText(/^kept/)).toBeVisible();
+  await expect(page.getByText(/^saved/)).toBeVisible();
   await page.close();
   await expect(second.getByText('frame 0 of 20')).toBeVisible();
   await setNumber(second, 'Length', 30);
-  await expect(second.getByText(/^kept/)).toBeVisible();
+  await expect(second.getByText(/^saved/)).toBeVisible();
   await second.reload();
   await expect(second.getByText('frame 0 of 30')).toBeVisible();
 });
@@ -118,11 +118,11 @@ test('full storage is said, and the last good version stays', async ({ page }) =
     };
   });
   await setNumber(page, 'Length', 20);
-  await expect(page.getByRole('alert').filter({ hasText: 'not kept: This browser has no room left' })).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'not saved: This browser has no room left' })).toBeVisible();
   await page.reload();
   await expect(page.getByText('frame 0 of 12')).toBeVisible();
   await setNumber(page, 'Length', 18);
-  await expect(page.getByText(/^kept/)).toBeVisible();
+  await expect(page.getByText(/^saved/)).toBeVisible();
 });
 
 test('a form beyond the limit is refused in words and the picture goes on', async ({ page }) => {
@@ -287,14 +287,14 @@ testAlone('where nothing can be kept that is said, and the piece can be made and
   await page.getByRole('button', { name: 'Start blank' }).click();
   await inWorkbench(page);
   await expect(
-    page.getByRole('alert').filter({ hasText: 'not kept: This browser does not let pages keep data' }),
+    page.getByRole('alert').filter({ hasText: 'not saved: This browser does not let pages save data' }),
   ).toBeVisible();
   await setNumber(page, 'Width', 192);
-  await page.getByRole('button', { name: 'Take away' }).click();
-  const file = await taken(page, () => page.getByRole('button', { name: 'Take the piece' }).click());
+  await page.getByRole('button', { name: 'Export' }).click();
+  const file = await taken(page, () => page.getByRole('button', { name: 'Export the piece' }).click());
   expect((JSON.parse(file.bytes.toString()) as { picture: { width: number } }).picture.width).toBe(192);
   await page.reload();
-  await expect(page.getByText('This browser does not let pages keep data')).toBeVisible();
+  await expect(page.getByText('This browser does not let pages save data')).toBeVisible();
 });
 
 test('a second tab shows what the first has just made, not what was kept before', async ({ page }) => {
@@ -307,7 +307,7 @@ test('a second tab shows what the first has just made, not what was kept before'
   const second = await page.context().newPage();
   await second.goto(address);
   await expect(second.getByText('frame 0 of 20')).toBeVisible();
-  await expect(second.getByText(/^kept/)).toBeVisible();
+  await expect(second.getByText(/^saved/)).toBeVisible();
 });
 
 testAlone('the seam has no verdict before the picture is there', async ({ page }) => {

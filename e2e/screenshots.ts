@@ -40,8 +40,8 @@ for (const { id, piece } of [...BEGINNINGS, ...STARTERS]) {
     const steps = Math.round((piece.loop.frames * (MOMENTS[id] ?? MOMENT)) / 10);
     await page.getByRole('slider', { name: 'Playhead' }).focus();
     for (let i = 0; i < steps; i++) await page.keyboard.press('Shift+ArrowRight');
-    await page.getByRole('button', { name: 'Take away' }).click();
-    const press = () => page.getByRole('button', { name: 'Take the Still' }).click();
+    await page.getByRole('button', { name: 'Export' }).click();
+    const press = () => page.getByRole('button', { name: 'Export the Still' }).click();
     const { bytes } = await taken(page, press, 350_000);
     await writeFile(`public/starters/${id}.png`, bytes);
   });
@@ -72,8 +72,8 @@ for (const part of RECIPES) {
     await openPiece(page, piece);
     await inWorkbench(page);
     await goToFrame(page, Math.round(piece.loop.frames * (RECIPE_MOMENTS[part.id] ?? MOMENT)));
-    await page.getByRole('button', { name: 'Take away' }).click();
-    const press = () => page.getByRole('button', { name: 'Take the Still' }).click();
+    await page.getByRole('button', { name: 'Export' }).click();
+    const press = () => page.getByRole('button', { name: 'Export the Still' }).click();
     const { bytes } = await taken(page, press, 350_000);
     await writeFile(`public/recipes/${part.id}.png`, bytes);
   });
@@ -99,8 +99,8 @@ test('shelf, workbench, checks and take away', async ({ page }) => {
   await page.getByRole('button', { name: 'Set turns to 2' }).first().click();
   await expect(page.getByText('The loop closes.')).toBeVisible();
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Take away' }).click();
-  await page.getByRole('button', { name: 'Take the WebM' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
+  await page.getByRole('button', { name: 'Export the WebM' }).click();
   await expect(page.getByText(/^[3-9] of 240 frames, about .* left$/)).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
   await page.waitForTimeout(7000);

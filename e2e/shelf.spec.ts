@@ -54,10 +54,10 @@ test('what is begun with is open, moves, and stands first on the shelf afterward
   expect(difference(first, await settled(stage(page)))).toBeGreaterThan(0.1);
   await expect(seam(page)).toHaveText('closes');
   await page.goto('/');
-  const kept = page.getByRole('region', { name: 'Kept in this browser' });
+  const kept = page.getByRole('region', { name: 'Saved in this browser' });
   await expect(kept.getByRole('article')).toHaveCount(1);
   const place = async (name: string) => (await page.getByRole('heading', { name }).boundingBox())!.y;
-  await expect.poll(() => place('Kept in this browser')).toBeLessThan(await place('Starters'));
+  await expect.poll(() => place('Saved in this browser')).toBeLessThan(await place('Starters'));
   await kept.getByText('Points in space').click();
   await inWorkbench(page);
 });
@@ -111,7 +111,7 @@ test('all that is kept goes into one file, and comes back where nothing is left'
   await inWorkbench(page);
   await page.keyboard.press('h');
   await page.getByLabel('Name of the version').fill('as it was');
-  await page.getByRole('button', { name: 'Keep as a version' }).click();
+  await page.getByRole('button', { name: 'Save a version' }).click();
   await expect(page.getByRole('region', { name: 'Versions' }).getByText('as it was')).toBeVisible();
   await page.keyboard.press('Escape');
   await page.getByRole('link', { name: 'To the shelf' }).click();

@@ -46,7 +46,7 @@ test('a sound is dropped in, a light follows it, and it is there again after a r
   expect(loud).toBeGreaterThan(1.1 * quiet);
   await expect(seam(page)).toHaveText(/^closes/);
 
-  await expect(page.getByText(/^kept /)).toBeVisible();
+  await expect(page.getByText(/^saved /)).toBeVisible();
   await page.reload();
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Sound level in loud' }).click();
@@ -68,7 +68,7 @@ test('what is no sound, or too much of one, is refused in words and changes noth
   ];
   for (const [name, bytes, words] of refusals) {
     await dropSound(page, name, bytes);
-    await expect(page.getByText(`"${name}" was not taken in.`)).toContainText(words);
+    await expect(page.getByText(`"${name}" was not imported.`)).toContainText(words);
   }
   await expect(page.getByText('No sound yet.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
@@ -86,7 +86,7 @@ test('compressed sounds that are spoilt are taken in or refused in words, and th
       const name = `spoilt-${n}.${ending}`;
       const undo = page.getByRole('button', { name: 'Undo', exact: true });
       await dropSound(page, name, mutated(chance, whole));
-      const refused = page.getByText(`"${name}" was not taken in.`);
+      const refused = page.getByText(`"${name}" was not imported.`);
       await expect(refused.or(page.getByText(name, { exact: true })).first()).toBeVisible();
       if (await refused.isVisible()) await expect(refused).not.toContainText(/Failed to|undefined|NaN|Error/);
       await expect(undo).toBeEnabled();

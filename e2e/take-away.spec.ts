@@ -10,11 +10,11 @@ const FRAMES = 12;
 async function open(page: import('@playwright/test').Page, width = 128, height = 72): Promise<void> {
   await openPiece(page, smallStarter('tidewater-veil', width, height, FRAMES));
   await inWorkbench(page);
-  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
 }
 
 const take = (page: import('@playwright/test').Page, name: string) =>
-  taken(page, () => page.getByRole('button', { name: `Take the ${name}` }).click());
+  taken(page, () => page.getByRole('button', { name: `Export the ${name}` }).click());
 
 /** Frames, size and length of a film, read back from its packets. */
 async function film(bytes: Buffer): Promise<{ codec: string | null; frames: number; size: number[]; seconds: number }> {
@@ -129,9 +129,9 @@ testAlone('a card that is lost while it works says so, keeps what it has, and wo
   });
   await openPiece(page, smallStarter('tidewater-veil', 320, 180, 400));
   await inWorkbench(page);
-  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   const { name, bytes } = await taken(page, async () => {
-    await page.getByRole('button', { name: 'Take the Frames' }).click();
+    await page.getByRole('button', { name: 'Export the Frames' }).click();
     await expect(page.getByText(/^([3-9]|\d{2,}) of 400 frames/)).toBeVisible();
     await page.evaluate(() =>
       (window as unknown as { card: WebGL2RenderingContext }).card.getExtension('WEBGL_lose_context')!.loseContext(),
@@ -150,17 +150,17 @@ testAlone('a card that is lost while it works says so, keeps what it has, and wo
 test('long work shows how far it is and can be stopped', async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil', 640, 360, 600));
   await inWorkbench(page);
-  await page.getByRole('button', { name: 'Take away' }).click();
-  await page.getByRole('button', { name: 'Take the Frames' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
+  await page.getByRole('button', { name: 'Export the Frames' }).click();
   await expect(page.getByText(/^([3-9]|\d{2,}) of 600 frames, about .* left$/)).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByText('Stopped. No file was written.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Take the Still' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Export the Still' })).toBeEnabled();
 });
 
 test('the GLSL of a field compiles on its own and paints', async ({ page }) => {
   await open(page);
-  await page.getByLabel('Strand to take as GLSL').selectOption({ label: 'tint' });
+  await page.getByLabel('Strand to export as GLSL').selectOption({ label: 'tint' });
   const { name, bytes } = await take(page, 'GLSL');
   expect(name).toBe('tidewater-veil-tint.frag');
   const painted = await page.evaluate((source) => {

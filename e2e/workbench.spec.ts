@@ -217,14 +217,14 @@ test('ramps are edited by stops', async ({ page }) => {
 
 test('the piece goes out as a file and comes in again, byte for byte', async ({ page }) => {
   const piece = smallStarter('tidewater-veil');
-  await page.getByRole('button', { name: 'Take away' }).click();
-  const file = await taken(page, () => page.getByRole('button', { name: 'Take the piece' }).click());
+  await page.getByRole('button', { name: 'Export' }).click();
+  const file = await taken(page, () => page.getByRole('button', { name: 'Export the piece' }).click());
   expect(file.name).toBe('tidewater-veil.calm.json');
   expect(file.bytes.toString()).toBe(writePiece(piece));
   await openFile(page, file.bytes.toString());
   await inWorkbench(page);
-  await page.getByRole('button', { name: 'Take away' }).click();
-  const again = await taken(page, () => page.getByRole('button', { name: 'Take the piece' }).click());
+  await page.getByRole('button', { name: 'Export' }).click();
+  const again = await taken(page, () => page.getByRole('button', { name: 'Export the piece' }).click());
   expect(again.bytes.equals(file.bytes)).toBe(true);
 });
 
@@ -263,7 +263,7 @@ test('nothing stands in the way of a keyboard or a screen reader', async ({ page
   await page.getByRole('button', { name: /^Checks/ }).click();
   expect(await look()).toEqual([]);
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Take away' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   expect(await look()).toEqual([]);
   await page.keyboard.press('Escape');
   await page.keyboard.press('?');

@@ -137,7 +137,7 @@ export async function picture({ page }: Engine): Promise<Buffer> {
 /** Takes something away. @returns the file */
 export async function taken(engine: Engine, what: string): Promise<Buffer> {
   const before = new Set(readdirSync(engine.downloads));
-  await press(engine, `Take the ${what}`);
+  await press(engine, `Export the ${what}`);
   const name = await until('the file', async () =>
     readdirSync(engine.downloads).find((f) => !before.has(f) && !/\.(part|crdownload|tmp)$/.test(f)),
   );

@@ -44,7 +44,7 @@ async function build(engine: Engine): Promise<void> {
   await choose(engine, 'a', 'sun');
   await choose(engine, 'n', 'shoot');
   await page.locator('[data-cell="s1/t2"]').click();
-  await press(engine, 'Link By');
+  await press(engine, 'Link Field');
   await pickItem(engine, 'New field here');
   await page.waitForSelector('input[placeholder^="Type to search"]');
   await page.keyboard.type('noise');
@@ -61,7 +61,7 @@ function difference(a: PNG, b: PNG): number {
 }
 
 async function framesOf(engine: Engine): Promise<PNG[]> {
-  await press(engine, 'Take away');
+  await press(engine, 'Export');
   const files = unzipSync(new Uint8Array(await taken(engine, 'Frames')));
   return Object.keys(files)
     .sort()
@@ -114,7 +114,7 @@ describe('a second browser engine', () => {
           if (!button) return null;
           if (!button.disabled) return 'offered';
           return button.closest('li')!.innerText.includes('This browser cannot encode it') ? 'refused' : null;
-        }, `Take the ${film}`);
+        }, `Export the ${film}`);
       const answer = await until(`an answer for ${film}`, state);
       console.log(`${film}: ${answer}`);
       if (answer === 'offered') expect((await taken(firefox, film)).length).toBeGreaterThan(500);

@@ -181,7 +181,7 @@ it('a piece that this browser would not keep is opened, and says so', async () =
   holdUnkept('lost', named('lost'));
   const close = await openKept('lost');
   expect(useWorkbench.getState().piece.name).toBe('lost');
-  expect(keeping()).toMatchObject({ state: 'failed', why: expect.stringContaining('does not let pages keep data') });
+  expect(keeping()).toMatchObject({ state: 'failed', why: expect.stringContaining('does not let pages save data') });
   close!();
 });
 

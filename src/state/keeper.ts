@@ -111,7 +111,7 @@ function takeOverLater(id: string, shown: Kept): () => void {
     if (mine === shown.piece) return;
     if (!newer) open(id, shown.piece);
     edit(() => mine);
-    notify('done', 'The other tab was closed, so changes are kept here now. Undo goes back to what it kept.');
+    notify('done', 'The other tab was closed, so changes are saved here now. Undo goes back to what it saved.');
   };
   void holdLater(id, leaving.signal).then((release) => release && takeOver(release));
   return () => stop();

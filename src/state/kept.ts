@@ -30,20 +30,20 @@ export const isFull = (error: unknown): boolean =>
 export function keepingProblem(error: unknown): string {
   if (isFull(error)) {
     return (
-      'This browser has no room left, so the latest changes are not kept. The last kept version ' +
+      'This browser has no room left, so the latest changes are not saved. The last saved version ' +
       'is safe. Export the piece as a file, or delete pieces on the shelf.'
     );
   }
   return (
-    'This browser refused to keep the piece. The last kept version is safe. Export the piece as ' +
+    'This browser refused to save the piece. The last saved version is safe. Export the piece as ' +
     'a file so that nothing is lost.'
   );
 }
 
 /** Why what is kept cannot be reached, in words. */
 export const REACHING_PROBLEM =
-  'This browser does not let pages keep data (private windows and blocked site data do that), ' +
-  'so nothing can be kept here. Pieces can be worked on and taken away as files.';
+  'This browser does not let pages save data (private windows and blocked site data do that), ' +
+  'so nothing can be saved here. Pieces can be worked on and exported as files.';
 
 export const newId = () => crypto.randomUUID().slice(0, 8);
 

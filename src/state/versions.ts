@@ -44,7 +44,7 @@ export async function keepVersion(name: string): Promise<void> {
     notify(
       'error',
       isFull(error)
-        ? 'This browser has no room left, so the version is not kept. Save the piece as a file, or delete versions.'
+        ? 'This browser has no room left, so the version is not saved. Save the piece as a file, or delete versions.'
         : REACHING_PROBLEM,
     );
   }

@@ -57,7 +57,7 @@ export function readsOf(text: string): string[] {
     (f) => f.about.split(',')[0]!,
   );
   const functions = [...LIBRARY_FUNCTIONS.keys()].filter((name) => new RegExp(`\\b${name}\\s*\\(`).test(plain));
-  return [...(/\bv\b/.test(plain) ? ['what runs in'] : []), ...places, ...functions];
+  return [...(/\bv\b/.test(plain) ? ['the input'] : []), ...places, ...functions];
 }
 
 /** A type with its article, where it has one. */

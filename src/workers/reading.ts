@@ -49,7 +49,7 @@ export const writeBackupFile = (backup: Backup, at: number): Promise<Uint8Array<
   oneJob<Reader, Uint8Array<ArrayBuffer>>({
     open,
     work: (remote) => remote.writeBackup(backup, at),
-    failure: () => new PieceError('too-large', 'All that is kept is more than this browser can put into one file.'),
+    failure: () => new PieceError('too-large', 'All that is saved is more than this browser can put into one file.'),
   });
 
 /** Reads a backup in a thread of its own. @throws PieceError, or Ended where the signal said so */

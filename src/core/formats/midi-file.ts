@@ -50,7 +50,7 @@ export function readMidi(bytes: Uint8Array): Strike[] {
   const sound = struck.filter((s) => s.seconds >= 0 && Number.isFinite(s.seconds) && Number.isFinite(s.strength));
   if (sound.length < struck.length)
     throw new MidiError('Its times are broken: one of them is longer than MIDI allows.');
-  if (sound.length === 0) throw new MidiError('No key is struck in it.');
+  if (sound.length === 0) throw new MidiError('It holds no notes.');
   return sound.sort((a, b) => a.seconds - b.seconds);
 }
 

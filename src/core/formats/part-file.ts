@@ -51,7 +51,7 @@ export function readPart(text: string): PartData {
     return acceptPart(JSON.parse(text));
   } catch (error) {
     if (error instanceof PieceError) throw error;
-    throw new PieceError('not-json', 'This file is not JSON, so it cannot be a part. Choose a file of a kept part.');
+    throw new PieceError('not-json', 'This file is not JSON, so it cannot be a part. Choose a file of a saved part.');
   }
 }
 

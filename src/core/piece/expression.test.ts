@@ -67,8 +67,8 @@ describe('numbers as they are typed', () => {
     ['toString()', /no function/],
     ['1 ? 2 : 3', /is no number/],
     ['1 2', /is no number/],
-    ['1/0', /comes to no number/],
-    ['3 s', /has no unit/],
+    ['1/0', /has no value/],
+    ['3 s', /takes no unit/],
   ])('%s is refused in words', (text, words) => {
     expect(() => at(text)).toThrow(ExpressionError);
     expect(() => at(text)).toThrow(words);

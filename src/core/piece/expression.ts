@@ -83,7 +83,7 @@ export function numberIn(text: string, loop: Loop, unit?: string): number {
   if (found && /[\d.)\s]$/.test(found[1]!) && !said && /^beats?$/i.test(found[2]!))
     throw new ExpressionError('The piece has no tempo; give it one to count in beats.');
   const value = walked(parsed(said ? found![1]! : plain), plain);
-  if (!Number.isFinite(value)) throw new ExpressionError(`"${text.trim()}" comes to no number.`);
+  if (!Number.isFinite(value)) throw new ExpressionError(`"${text.trim()}" has no value.`);
   return said ? inUnit(value, said, units, loop, unit) : value;
 }
 
@@ -91,7 +91,7 @@ function parsed(text: string): jsep.Expression {
   try {
     return jsep(text);
   } catch {
-    throw new ExpressionError(`"${text}" is no number, and no sum that comes to one.`);
+    throw new ExpressionError(`"${text}" is no number, and no expression that gives one.`);
   }
 }
 
@@ -112,7 +112,7 @@ function inUnit(
   const target = into === undefined ? undefined : unitNamed(units, into);
   if (target?.[0] !== kind)
     throw new ExpressionError(
-      into === undefined ? 'This number has no unit.' : `This number is in ${into}; another unit means nothing here.`,
+      into === undefined ? 'This number takes no unit.' : `This number is in ${into}; another unit means nothing here.`,
     );
   return (value * factor) / target[1];
 }
@@ -120,7 +120,7 @@ function inUnit(
 /** @param whole the text, for what is said of it */
 function walked(node: jsep.Expression, whole: string): number {
   const no = (): never => {
-    throw new ExpressionError(`"${whole}" is no number, and no sum that comes to one.`);
+    throw new ExpressionError(`"${whole}" is no number, and no expression that gives one.`);
   };
   const of = (inner: unknown) => walked(inner as jsep.Expression, whole);
   switch (node.type) {

@@ -4,7 +4,7 @@ import { controlById, type Piece } from './types';
 
 /** What is played by hand in a rehearsal: faders, keys and pads, and what each of them drives. */
 
-/** Strike keys of a rehearsal. */
+/** Trigger keys of a rehearsal. */
 export const STRIKE_KEYS = 9;
 /** Faders of the simulated controller. */
 export const FADERS = 8;

@@ -10,7 +10,7 @@ import type { RunType } from './run-type';
 export const comeAndGoParam = number({
   id: 'there',
   name: 'There',
-  about: '1 where the step works, 0 where it is passed by: keys, signals and fields let it come and go.',
+  about: '1 where the step works, 0 where it is skipped: keys, signals and fields turn it on and off.',
   default: 1,
   min: 0,
   max: 1,

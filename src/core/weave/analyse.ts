@@ -143,7 +143,7 @@ function stepProblem(strand: Strand, row: StepTypes, skipped: string | undefined
     return {
       ...at,
       sentence:
-        `The step "${row.step.op}" is not known here. It is kept as it is and passed by; a newer ` +
+        `The step "${row.step.op}" is not known here. It stays as it is and is skipped; a newer ` +
         'Calm Lattice may know it.',
     };
   const { broken } = row.definition;
@@ -168,19 +168,24 @@ function stepProblem(strand: Strand, row: StepTypes, skipped: string | undefined
 
 function paramProblems(piece: Piece, strand: Strand, row: StepTypes, types: Map<string, StepTypes[]>): Problem[] {
   return row.definition!.params.flatMap((param) => {
-    const sentence = paramProblem(piece, row, param, types);
-    return sentence
-      ? [
-          {
-            strand: strand.id,
-            step: row.step.id,
-            param: param.id,
-            sentence: `${row.definition!.name}, ${param.name.toLowerCase()}: ${sentence}`,
-          },
-        ]
-      : [];
+    const { name } = row.definition!;
+    const problem = paramProblem(piece, row, param, types);
+    const sentence = isUnlinked(row, param)
+      ? `${name} needs ${NEEDED[param.kind] ?? `a ${param.kind}: choose one.`}`
+      : problem && `${name}, ${param.name.toLowerCase()}: ${problem}`;
+    return sentence ? [{ strand: strand.id, step: row.step.id, param: param.id, sentence }] : [];
   });
 }
+
+/** What a step takes from another strand, where that is called otherwise than the strand. */
+const NEEDED: Partial<Record<Kind, string>> = { finish: 'a picture: choose a finish.' };
+
+/** Is this a strand that the step needs, and none is chosen? */
+const isUnlinked = (row: StepTypes, param: Param): param is Param & { type: 'strand' } => {
+  const value = valueOf(row.step, param);
+  const isLinked = isLink(value) || isControlRef(value) || isKeyed(value) || row.step.lost?.[param.id] !== undefined;
+  return param.type === 'strand' && !isLinked && !(param.optional && value === undefined);
+};
 
 function paramProblem(piece: Piece, row: StepTypes, param: Param, types: Map<string, StepTypes[]>): string | null {
   const value = valueOf(row.step, param);
@@ -199,8 +204,7 @@ function paramProblem(piece: Piece, row: StepTypes, param: Param, types: Map<str
       ? null
       : `the control "${control.name}" holds something else; the default is used.`;
   }
-  if (param.type === 'strand' && param.optional && value === undefined) return null;
-  if (param.type === 'strand') return `choose a ${param.kind} strand.`;
+  if (param.type === 'strand') return null;
   if (param.type === 'mesh' && typeof value === 'string' && value !== '' && !piece.assets.some((a) => a.id === value))
     return 'its file is no longer in the piece; drop it in again.';
   if (

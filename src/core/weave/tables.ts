@@ -44,7 +44,7 @@ export interface Written {
   entries: unknown;
   /** Choices of the step that the look-up depends on, by their ids. */
   choices: Record<string, string>;
-  /** Whether the loop begins anew. */
+  /** Whether the loop starts again. */
   play: Play;
 }
 

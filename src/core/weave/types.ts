@@ -68,7 +68,7 @@ export interface Woven {
   signals: SignalUniform[];
   /** Does a step look at moments other than the place's own? Then signals have to be functions. */
   otherMoments: boolean;
-  /** Whether the loop begins anew: copies that are late then show what was before the seam. */
+  /** Whether the loop starts again: copies that are late then show what was before the seam. */
   play: Play;
   /** Functions of the place for what steps say beside the running value. */
   attributes: Partial<Record<PlaceAttribute, string>>;

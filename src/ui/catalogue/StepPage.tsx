@@ -50,7 +50,7 @@ export function StepPage({ op }: { op: string }) {
         <section aria-label="GLSL">
           <h2 className="mb-1 font-semibold">GLSL</h2>
           <p className="mb-1 text-mute">
-            The body of its function: <code>p</code> is the place, <code>v</code> what runs in, parameters have their
+            The body of its function: <code>p</code> is the place, <code>v</code> the input, parameters have their
             names.
           </p>
           <pre

@@ -30,7 +30,7 @@ export function ChecksPanel() {
       open={open}
       onClose={() => usePanels.setState({ checks: false })}
       title="Checks"
-      about="Phase 1, worked out without wrapping, against phase 0, for everything that moves."
+      about="The end of the loop against its beginning, for everything that moves."
     >
       <Readings />
     </Modal>

@@ -11,7 +11,7 @@ const FIRST_STEPS = [
   'Add a stage: a camera, a light, and a place where the form stands.',
   'Add a field or a signal, then link it to a parameter by the link button beside the parameter.',
   'Read to the right of the loop band whether the loop closes; what breaks it is named, and mended by one click.',
-  'Take away a film, frames, a mesh or GLSL.',
+  'Export a film, frames, a mesh or GLSL.',
 ];
 
 /** What hands do on the loop band, where keys and the pointer mean keys of time. */

@@ -31,10 +31,10 @@ export function Desk() {
   if (piece.controls.length === 0) {
     return (
       <div className="p-5 text-mute">
-        <h2 className="mb-1 text-[15px] font-semibold text-text">Nothing is out on the desk yet</h2>
+        <h2 className="mb-1 text-[15px] font-semibold text-text">Nothing is exposed on the desk yet</h2>
         <p className="max-w-md">
-          Select a step, open the round button beside a number or a colour, and choose “Put out on the desk”. One
-          control may drive many parameters; its settings can be stored as looks.
+          Select a step, open the round button beside a number or a colour, and choose “Expose on the desk”. One control
+          may drive many parameters; its settings can be stored as looks.
         </p>
       </div>
     );

@@ -92,7 +92,7 @@ export function PointPad({ name, value, min, max, onChange }: Props) {
           className="col-span-2 mt-0.5 rounded text-left text-mute hover:text-text"
           onClick={() => setPlane(plane === 'front' ? 'above' : 'front')}
         >
-          seen from {plane === 'front' ? 'the front' : 'above'}
+          View: {plane === 'front' ? 'front' : 'top'}
         </button>
       </div>
     </div>

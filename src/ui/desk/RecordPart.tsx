@@ -35,8 +35,8 @@ export function RecordPart() {
           {on ? 'End and write keys' : 'Record'}
         </Button>
       </div>
-      <div className="mb-1 grid grid-cols-[60px_minmax(0,1fr)] items-center gap-y-1 text-mute">
-        <span>Takes</span>
+      <div className="mb-1 grid grid-cols-[88px_minmax(0,1fr)] items-center gap-y-1 text-mute">
+        <span>Length</span>
         <PlainList
           label="How long is recorded"
           value={length}
@@ -57,15 +57,15 @@ export function RecordPart() {
             onChange={(next) => useRecording.setState({ countIn: Number(next) })}
           />
         )}
-        {isLoop && <span>Join</span>}
+        {isLoop && <span>Fade at seam</span>}
         {isLoop && (
           <PlainSlider
-            label="Part of the loop over which its end continues into its beginning"
+            label="Part of the loop over which its end fades into its beginning"
             value={runsIn}
             onChange={(part) => useRecording.setState({ runsIn: part })}
           />
         )}
-        <span>Of</span>
+        <span>Record</span>
         <PlainList
           label="What is recorded"
           value={only ?? ''}
@@ -73,7 +73,7 @@ export function RecordPart() {
           disabled={on}
           onChange={(id) => useRecording.setState({ only: id || null })}
         />
-        {length === 'free' && isLoop && <span>Passes</span>}
+        {length === 'free' && isLoop && <span>Next pass</span>}
         {length === 'free' && isLoop && (
           <PlainList
             label="What another pass does"
@@ -93,7 +93,7 @@ export function RecordPart() {
           : on
             ? `Recording: move the controls${length === 'free' && isLoop ? `; ${HINTS[way]}` : ''}.`
             : isLoop
-              ? `The last ${Math.round(100 * runsIn)} % of the loop continue into its beginning.`
+              ? `The last ${Math.round(100 * runsIn)} % of the loop fade into its beginning.`
               : 'It ends with the last frame.'}
       </p>
     </section>

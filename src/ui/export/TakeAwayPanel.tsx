@@ -18,7 +18,7 @@ const FORMATS: { id: Format; name: string; about: string }[] = [
   { id: 'png', name: 'Still', about: 'The frame under the playhead as a PNG.' },
   { id: 'zip', name: 'Frames', about: 'Every frame as a numbered PNG, in a ZIP.' },
   { id: 'webm', name: 'WebM', about: 'A film in VP9, exactly as many frames as the loop has.' },
-  { id: 'mp4', name: 'MP4', about: 'A film in H.264 for players and servers of halls.' },
+  { id: 'mp4', name: 'MP4', about: 'A film in H.264 for players and servers at venues.' },
 ];
 
 export function TakeAwayPanel() {
@@ -43,7 +43,7 @@ export function TakeAwayPanel() {
           'error',
           error instanceof Error
             ? error.message
-            : 'The picture could not be taken. Nothing of the piece is lost; take it again.',
+            : 'The picture could not be exported. Nothing of the piece is lost; export it again.',
         );
     } finally {
       setRunning(null);
@@ -53,7 +53,7 @@ export function TakeAwayPanel() {
     <Modal
       open={open}
       onClose={close}
-      title="Take away"
+      title="Export"
       about="Always at the picture’s own size, whatever the preview shows."
     >
       {running ? (
@@ -125,7 +125,7 @@ function Choose({ run }: { run: (format: Format) => void }) {
             <Button
               disabled={nothing || (FILMS.some((film) => film === f.id) && !can[f.id])}
               onClick={() => run(f.id)}
-              aria-label={`Take the ${f.name}`}
+              aria-label={`Export the ${f.name}`}
             >
               Take
             </Button>
@@ -136,7 +136,7 @@ function Choose({ run }: { run: (format: Format) => void }) {
             <b className="mr-2 inline-block w-14 font-semibold">Piece</b>
             <span className="text-mute">The piece itself, to open again or hand on.</span>
           </span>
-          <Button onClick={savePiece} aria-label="Take the piece">
+          <Button onClick={savePiece} aria-label="Export the piece">
             Take
           </Button>
         </li>
@@ -146,7 +146,7 @@ function Choose({ run }: { run: (format: Format) => void }) {
             <label>
               <b className="mr-2 inline-block w-14 font-semibold">GLSL</b>
               <select
-                aria-label="Strand to take as GLSL"
+                aria-label="Strand to export as GLSL"
                 value={glsl}
                 onChange={(e) => setGlsl(e.target.value)}
                 className="rounded border border-line bg-ground px-1.5 py-0.5"
@@ -159,7 +159,7 @@ function Choose({ run }: { run: (format: Format) => void }) {
               </select>
               <span className="text-mute"> as a shader that compiles on its own.</span>
             </label>
-            <Button onClick={() => saveGlsl(glsl)} aria-label="Take the GLSL">
+            <Button onClick={() => saveGlsl(glsl)} aria-label="Export the GLSL">
               Take
             </Button>
           </li>

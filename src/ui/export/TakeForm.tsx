@@ -81,7 +81,7 @@ export function TakeForm({ forms }: { forms: Strand[] }) {
     <li className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">
       <span>
         <b className="mr-2 inline-block w-14 font-semibold">Form</b>
-        <select aria-label="Form to take" value={form} onChange={(e) => setForm(e.target.value)} className={select}>
+        <select aria-label="Form to export" value={form} onChange={(e) => setForm(e.target.value)} className={select}>
           {forms.map((s) => (
             <option key={s.id} value={s.id}>
               {s.name}
@@ -110,7 +110,7 @@ export function TakeForm({ forms }: { forms: Strand[] }) {
           Stop
         </Button>
       ) : (
-        <Button onClick={() => void take()} aria-label="Take the form">
+        <Button onClick={() => void take()} aria-label="Export the form">
           Take
         </Button>
       )}

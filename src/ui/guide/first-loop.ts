@@ -59,7 +59,7 @@ export const FIRST_LOOP: readonly GuideStep[] = [
     done: (piece) => has(piece, 'form.push'),
   },
   {
-    say: 'Beside "By" open the link button, choose "New field here" and then "Noise".',
+    say: 'Beside "Field" open the link button, choose "New field here" and then "Noise".',
     why: 'A field is something at every point. This one moves over the loop, and closes.',
     done: (piece) => stepsOf(piece, 'form').some((step) => followsField(piece, step)),
   },
@@ -69,7 +69,7 @@ export const FIRST_LOOP: readonly GuideStep[] = [
     done: (_, { playing }) => playing,
   },
   {
-    say: 'Press "Take away" for a film, frames, the mesh or GLSL.',
+    say: 'Press "Export" for a film, frames, the mesh or GLSL.',
     why: 'Whatever plays here is what the file shows.',
     done: (_, { takesAway }) => takesAway,
   },

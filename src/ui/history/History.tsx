@@ -96,11 +96,11 @@ function KeptVersions() {
           onChange={(e) => setName(e.target.value)}
           className="min-w-0 grow rounded border border-line bg-ground px-2 py-1"
         />
-        <Button type="submit">Keep as a version</Button>
+        <Button type="submit">Save a version</Button>
       </form>
       {list.length === 0 ? (
         <p className="text-mute">
-          None yet. One is kept by itself when you begin to change a piece, and after every ten minutes of work.
+          None yet. One is saved by itself when you begin to change a piece, and after every ten minutes of work.
         </p>
       ) : (
         <ul className="grid max-h-[46vh] gap-1 overflow-y-auto">

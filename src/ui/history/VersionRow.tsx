@@ -46,7 +46,7 @@ export function VersionRow({ version, onShown }: { version: Version; onShown: ()
         {beside ? 'beside it' : 'Lay beside'}
       </Button>
       <Button look="bare" onClick={() => void bringBack(version)}>
-        Bring back
+        Restore
       </Button>
       <Menu
         trigger={

@@ -14,7 +14,7 @@ const close = () => usePanels.setState({ keeping: null });
 export function KeepPart() {
   const clip = usePanels((s) => s.keeping);
   return (
-    <Modal open={clip !== null} onClose={close} title="Keep as a part" about={clip ? aboutClip(clip) : undefined}>
+    <Modal open={clip !== null} onClose={close} title="Save as part" about={clip ? aboutClip(clip) : undefined}>
       {clip && <Form clip={clip} />}
     </Modal>
   );
@@ -36,7 +36,7 @@ function Form({ clip }: { clip: Clip }) {
     event.preventDefault();
     close();
     void keepPart(name.trim(), about.trim(), clip).then(() =>
-      notify('info', `"${name.trim()}" is kept. Press I to put it in, here or in another piece.`),
+      notify('info', `"${name.trim()}" is saved. Press I to insert it, here or in another piece.`),
     );
   };
   return (
@@ -66,7 +66,7 @@ function Form({ clip }: { clip: Clip }) {
           Cancel
         </Button>
         <Button look="main" type="submit" disabled={name.trim() === ''}>
-          Keep
+          Save
         </Button>
       </div>
     </form>

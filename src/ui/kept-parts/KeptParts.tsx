@@ -30,13 +30,13 @@ export function KeptParts() {
     <Modal
       open={open}
       onClose={close}
-      title="Kept parts"
+      title="Saved parts"
       about="Rows and steps of yours, for any piece. They are kept in this browser; a file takes one elsewhere."
     >
       {parts.length === 0 ? (
         <p className="rounded-md border border-dashed border-soft p-4 text-mute">
           None yet. Select steps or strands (Shift and the arrows select more), then choose “Keep what is selected as a
-          part” from the list of everything (Ctrl+K), or “Keep as a part” from the menu of a strand or bundle.
+          part” from the list of everything (Ctrl+K), or “Save as part” from the menu of a strand or bundle.
         </p>
       ) : (
         <ul className="grid gap-1.5">
@@ -74,8 +74,8 @@ function Kept({ part }: { part: Part }) {
   };
   const drop = () => {
     void remove(part.id);
-    notify('info', `"${part.name}" is no longer kept. Pieces that have it stay as they are.`, {
-      label: 'Keep it again',
+    notify('info', `"${part.name}" is no longer saved. Pieces that use it stay as they are.`, {
+      label: 'Save it again',
       run: () => void useParts.getState().add(partData(part, part.clip())),
     });
   };
@@ -91,7 +91,7 @@ function Kept({ part }: { part: Part }) {
         <p className="truncate text-mute">{part.about}</p>
         {stale > 0 && (
           <p className="text-mute">
-            This piece has it in {stale === 1 ? 'one place' : `${stale} places`} with other contents.
+            This piece uses it in {stale === 1 ? 'one place' : `${stale} places`} with other contents.
           </p>
         )}
       </div>
@@ -111,7 +111,7 @@ function Kept({ part }: { part: Part }) {
           putInPart(part);
         }}
       >
-        Put in
+        Insert
       </Button>
       <Button look="icon" aria-label={`Rename ${part.name}`} title="Rename" onClick={() => setNaming(true)}>
         <Pencil size={14} />

@@ -40,10 +40,7 @@ export function BundleHead({ bundle, count }: { bundle: Bundle; count: number })
           <span className="font-medium">{bundle.name}</span>
           <span className="truncate text-faint">{folded ? `${count} strands folded` : bundle.note}</span>
         </button>
-        <Popover.Root
-          open={open || isNew}
-          onOpenChange={show}
-        >
+        <Popover.Root open={open || isNew} onOpenChange={show}>
           <Popover.Trigger asChild>
             <Button look="bare" aria-label={`Settings of the bundle ${bundle.name}`}>
               edit
@@ -93,7 +90,7 @@ export function BundleHead({ bundle, count }: { bundle: Bundle; count: number })
                 ))}
               </div>
               <Button look="bare" className="mt-2" onClick={() => keepStrands(bundle.strands)}>
-                Keep as a part
+                Save as part
               </Button>
               <Button look="bare" onClick={() => edit((p) => unbundle(p, bundle.id))}>
                 Open up: keep the strands, drop the bundle

@@ -182,7 +182,7 @@ const Heading = memo(function Heading({ kind, count, folded, compact }: HeadingP
           <span className="ml-auto flex">
             <Button
               look="bare"
-              title="Ready rows, put in where they belong (I)"
+              title="Ready-made rows, inserted where they belong (I)"
               onClick={() => pick({ for: 'part' })}
               className="flex items-center gap-1.5"
             >
@@ -207,7 +207,7 @@ function Empty() {
   return (
     <div className="px-4 py-2">
       <div className="max-w-md rounded-md border border-dashed border-soft p-5 text-mute">
-        <p className="mb-1 font-semibold text-text">Nothing woven yet</p>
+        <p className="mb-1 font-semibold text-text">Nothing here yet</p>
         <p className="mb-3">
           Work reads from left to right. Begin with a form, or with a field to colour it by; press N for a new strand, A
           for the next step, I for a recipe.

@@ -166,7 +166,7 @@ function NameCell({ strand, compact, used, takers, several }: NameProps) {
         { label: 'Duplicate', hint: 'links kept', run: () => copyStrand(strand.id) },
         { label: 'Duplicate with all it takes from', hint: 'links copied', run: () => duplicateDeep(strand.id) },
         { label: 'Copy', hint: 'with all it takes from', run: () => takeStrand(strand.id) },
-        { label: 'Keep as a part', hint: 'with all it takes from', run: () => keepStrands([strand.id]) },
+        { label: 'Save as part', hint: 'with all it takes from', run: () => keepStrands([strand.id]) },
         { label: 'Paste steps at the end', run: () => pasteInto(strand.id, strand.steps.length) },
         'line' as const,
         { label: 'Move up', hint: 'Alt+Up', run: () => shiftRow(strand.id, -1) },

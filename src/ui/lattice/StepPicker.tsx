@@ -16,18 +16,18 @@ import { offeredParts, type PartOffer } from './part-offers';
 import { PartStill } from './PartStill';
 
 function titleOf(piece: Piece, picking: Picking | PickingPart): string {
-  if (picking.for === 'part') return 'Put in: a recipe or a kept part';
+  if (picking.for === 'part') return 'Insert a recipe or a saved part';
   if (picking.for === 'strand' && picking.into)
     return `New ${KIND_WORDS[picking.kind!].one} for ${strandById(piece, picking.into.strand)?.name ?? ''}`;
   if (picking.for === 'strand')
     return picking.kind ? `New ${KIND_WORDS[picking.kind].one}: begins with` : 'New strand: begins with';
   const name = strandById(piece, picking.strand)?.name ?? '';
-  return picking.for === 'replace' ? `In place of this step of ${name}` : `Next step of ${name}`;
+  return picking.for === 'replace' ? `Replace this step of ${name}` : `Next step of ${name}`;
 }
 
 /** The heading in the list: kinds for a new strand, the way of working within fields. */
 function headingOf({ definition: d, on }: Offer, picking: Picking): string {
-  if (on) return `${KIND_WORDS[kindOf(d)].title} on ${on.name.toLowerCase()}`;
+  if (on) return `${KIND_WORDS[kindOf(d)].title}, after ${on.name.toLowerCase()}`;
   if (picking.for === 'strand' && !(picking.kind && d.group)) return KIND_WORDS[kindOf(d)].title;
   return d.group ? d.group[0]!.toUpperCase() + d.group.slice(1) : KIND_WORDS[kindOf(d)].title;
 }
@@ -52,7 +52,7 @@ function stepEntry(offer: Offer, picking: Picking): Entry {
       <>
         <span className="w-32 shrink-0">
           <span className="font-medium">{definition.name}</span>
-          {on && <span className="block text-faint">on {on.name.toLowerCase()}</span>}
+          {on && <span className="block text-faint">after {on.name.toLowerCase()}</span>}
         </span>
         <span className="text-mute">{definition.about}</span>
       </>
@@ -65,7 +65,7 @@ function partEntry({ part, kept, goes, row }: PartOffer): Entry {
     key: part.id,
     name: part.name,
     also: [...(part.also ?? []), 'recipe', 'part'],
-    heading: kept ? 'Kept parts' : 'Recipes',
+    heading: kept ? 'Saved parts' : 'Recipes',
     run: () => {
       pick(null);
       putInPart(part, row);

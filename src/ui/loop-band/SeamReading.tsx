@@ -39,7 +39,7 @@ export function SeamReading() {
             motion {shortNumber(apart)} apart
           </span>
         ) : (
-          <span className="text-mute">no picture yet</span>
+          <span className="text-mute">not measured yet</span>
         ))}
     </button>
   );

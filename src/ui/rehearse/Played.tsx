@@ -37,8 +37,8 @@ export function Played() {
       <h2 className="font-semibold">Controls</h2>
       {piece.controls.length === 0 && (
         <p className="text-mute">
-          Nothing is out on the desk yet. In the workbench, open the round button beside a number and choose “Put out on
-          the desk”.
+          Nothing is exposed on the desk yet. In the workbench, open the round button beside a number and choose “Put
+          out on the desk”.
         </p>
       )}
       <OfferedInputs piece={piece} />
@@ -84,7 +84,7 @@ function PlayedControl({ piece, control }: { piece: Piece; control: Control }) {
           <button
             key={input}
             type="button"
-            title="Let go of it"
+            title="Remove this assignment"
             className="rounded bg-raised px-1.5 text-mute hover:text-text"
             onClick={() => assign(input, null)}
           >

@@ -33,8 +33,8 @@ export function StrikeKeys() {
   const targets = strikeTargets(piece);
   if (targets.length === 0)
     return (
-      <section aria-label="Strike keys" className="flex items-center gap-4 border-t border-line px-4 text-mute">
-        <p>No step of this piece holds moments yet. Each that does has a key here, struck with 1 to 9.</p>
+      <section aria-label="Trigger keys" className="flex items-center gap-4 border-t border-line px-4 text-mute">
+        <p>No step of this piece holds moments yet. Each that does has a key here, triggered with 1 to 9.</p>
         <Button
           onClick={() =>
             useWorkbench.getState().edit((p) => addStrand(p, 'signal', 'triggered', 'signal.moments', { moments: [] }))
@@ -45,7 +45,7 @@ export function StrikeKeys() {
       </section>
     );
   return (
-    <section aria-label="Strike keys" className="grid grid-cols-9 gap-2 border-t border-line p-2">
+    <section aria-label="Trigger keys" className="grid grid-cols-9 gap-2 border-t border-line p-2">
       {Array.from({ length: STRIKE_KEYS }, (_, i) => {
         const target = targets[i];
         const shines = target && justStruck(piece, target, frame);
@@ -54,7 +54,7 @@ export function StrikeKeys() {
             <button
               type="button"
               disabled={!target}
-              aria-label={target ? `Strike ${target.name} (${i + 1})` : `Key ${i + 1}, without moments`}
+              aria-label={target ? `Trigger ${target.name} (${i + 1})` : `Key ${i + 1}, without moments`}
               {...struckBy(() => strikeNumber(i + 1))}
               className={`${KEY} ${shines ? STRUCK : WAITING}`}
             >

@@ -13,12 +13,12 @@ export function KeptSection({ kept, rename, duplicate, drop }: Omit<ReturnType<t
     <section aria-labelledby="kept" className="mb-9">
       <div className="mb-3 flex items-center gap-4">
         <h2 id="kept" className="text-[15px] font-semibold">
-          Kept in this browser
+          Saved in this browser
         </h2>
         {kept && kept.length > 0 && (
           <Button
             className="flex items-center gap-2"
-            title="All pieces with their versions, and all kept parts, in one file. Open it here to bring them back."
+            title="All pieces with their versions, and all saved parts, in one file. Open it here to restore them."
             onClick={() => void saveBackup()}
           >
             <Archive size={14} /> Back up all
@@ -28,7 +28,7 @@ export function KeptSection({ kept, rename, duplicate, drop }: Omit<ReturnType<t
       {kept === null && <p className="text-mute">Looking.</p>}
       {kept?.length === 0 && (
         <p className="rounded-md border border-dashed border-soft p-6 text-mute">
-          Nothing yet. Begin with a starter or a blank piece; it is kept here from then on. Files can be dropped
+          Nothing yet. Begin with a starter or a blank piece; it is saved here from then on. Files can be dropped
           anywhere on this page.
         </p>
       )}

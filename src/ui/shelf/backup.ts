@@ -14,7 +14,7 @@ export async function openBackup(file: File, watch: BackupWatch): Promise<void> 
   const restored = await restoreBackup(file, watch);
   notify('info', restoredWords(restored));
   for (const { name, why } of restored.leftOut.slice(0, MOST_NAMED))
-    notify('error', `"${name}" was not taken in. ${why}`);
+    notify('error', `"${name}" was not imported. ${why}`);
   const unnamed = restored.leftOut.length - MOST_NAMED;
   if (unnamed > 0) notify('error', `${unnamed} more could not be taken in.`);
 }

@@ -16,7 +16,7 @@ export function MemoryNote({ settling }: { settling: Settling | null }) {
       {memory.length > 0 && (
         <Button
           className="bg-[#0b0e0dcc]"
-          title={`Begins anew with nothing remembered (M). It remembers ${reach}, in ${size} MB.`}
+          title={`Starts again with nothing remembered (M). It remembers ${reach}, in ${size} MB.`}
           onClick={clearMemory}
         >
           Clear memory

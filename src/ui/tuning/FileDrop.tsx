@@ -31,7 +31,7 @@ export function FileDrop({ name, words, accept, file, take, onClear }: Props) {
     try {
       await take(taken, control.signal, setPart);
     } catch (error) {
-      if (!control.signal.aborted) notify('error', `"${taken.name}" was not taken in. ${errorSentence(error)}`);
+      if (!control.signal.aborted) notify('error', `"${taken.name}" was not imported. ${errorSentence(error)}`);
     } finally {
       setStop(null);
     }

@@ -122,7 +122,7 @@ function entries({ at, definition, param, value, set, linkable, controllable }: 
     const control = isControlRef(value) ? null : controlFor(strand, param, value ?? valueOf(step, param));
     if (control)
       items.push({
-        label: 'Put out on the desk',
+        label: 'Expose on the desk',
         hint: 'a new control',
         run: () => {
           edit((p) => putOut(p, at, control));

@@ -36,7 +36,7 @@ export function MomentTools({ moments, loop, onChange }: Props) {
     if (file.size > MIDI_BYTES) throw new MidiError('It is larger than 4 MB.');
     const { moments: taken, after, over } = momentsOfStrikes(await readMidiFile(file, signal), loop);
     if (taken.length === 0)
-      throw new MidiError('Nothing is struck in it before the loop ends. Make the loop longer, or cut the file.');
+      throw new MidiError('It has no notes before the loop ends. Make the loop longer, or cut the file.');
     onChange(taken);
     const rest = [
       after > 0 && `${after} ${after === 1 ? 'comes' : 'come'} after the end of the loop`,

@@ -152,7 +152,7 @@ export function ParamControl({
         />
       );
     case 'strand':
-      return <span className="text-faint">not linked yet</span>;
+      return <span className="text-faint">none</span>;
   }
 }
 

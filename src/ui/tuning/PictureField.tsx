@@ -35,7 +35,7 @@ export function PictureField({ piece, strand, step, param, value, onClear }: Pro
       const taken = await importPicture(file);
       useWorkbench.getState().edit((p) => putPicture(p, { strand: strand.id, step: step.id, param: param.id }, taken));
     } catch (error) {
-      notify('error', `"${file.name}" was not taken in. ${errorSentence(error)}`);
+      notify('error', `"${file.name}" was not imported. ${errorSentence(error)}`);
     } finally {
       setBusy(false);
     }

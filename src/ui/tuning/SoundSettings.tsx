@@ -57,7 +57,7 @@ export function SoundSettings({ piece }: { piece: Piece }) {
               run: () =>
                 void madeSoundFile(id)
                   .then((file) => take(file))
-                  .catch((error: unknown) => notify('error', `"${name}" was not taken in. ${errorSentence(error)}`)),
+                  .catch((error: unknown) => notify('error', `"${name}" was not imported. ${errorSentence(error)}`)),
             }))
           }
         />

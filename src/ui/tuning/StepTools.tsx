@@ -61,8 +61,8 @@ export function StepTools({ strand, step, mayGo }: { strand: Strand; step: Step;
       />
       <Tool
         icon={SlidersHorizontal}
-        name="Put all of it out on the desk"
-        title="Put all of it out on the desk"
+        name="Expose all of it on the desk"
+        title="Expose all of it on the desk"
         run={() => putOutStep(at)}
       />
       <Tool icon={Dices} name="Vary" title="Vary its numbers at random (D)" run={() => varySelected(at)} />

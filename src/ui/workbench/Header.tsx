@@ -107,7 +107,7 @@ export function Header() {
         {count > 0 && <span className="rounded-full bg-raised px-1.5 text-warn">{count}</span>}
       </Button>
       <Button look="main" onClick={() => usePanels.setState({ takeAway: true })}>
-        Take away
+        Export
       </Button>
     </header>
   );
@@ -138,14 +138,14 @@ function KeepingNote() {
   if (keeping.state === 'kept')
     return (
       <span className="text-mute max-lg:hidden">
-        kept {new Date(keeping.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+        saved {new Date(keeping.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
       </span>
     );
-  if (keeping.state === 'waiting') return <span className="text-mute max-lg:hidden">keeping …</span>;
+  if (keeping.state === 'waiting') return <span className="text-mute max-lg:hidden">saving …</span>;
   if (keeping.state === 'failed')
     return (
       <span role="alert" className="max-w-md truncate text-bad" title={keeping.why}>
-        not kept: {keeping.why}
+        not saved: {keeping.why}
       </span>
     );
   const copy = async () => {
@@ -162,7 +162,7 @@ function KeepingNote() {
   };
   return (
     <span role="alert" className="flex items-center gap-2 text-warn">
-      <LibraryBig size={15} /> Open in another tab: until it is closed there, changes are not kept here.
+      <LibraryBig size={15} /> Open in another tab: until it is closed there, changes are not saved here.
       <Button disabled={busy} onClick={() => void copy()}>
         Go on in a copy
       </Button>

@@ -95,8 +95,8 @@ function sayLeftOut(sentences: string[], stored: Kept): void {
 }
 
 const NOT_KEPT =
-  'No piece of this address is kept in this browser. It was deleted, it could not be kept ' +
-  'because there was no room, or it is kept in another browser.';
+  'No piece of this address is saved in this browser. It was deleted, it could not be saved ' +
+  'because there was no room, or it is saved in another browser.';
 
 function NotThere({ why }: { why: string }) {
   const router = useRouter();

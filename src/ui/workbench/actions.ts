@@ -116,7 +116,7 @@ export function putOutStep(at: Selection): void {
   const step = stepById(strand, at.step);
   if (!strand || !step) return;
   const { count } = putOutAll(piece, strand, step);
-  if (count === 0) return notify('info', 'Nothing of this step can be put out that is not linked or out already.');
+  if (count === 0) return notify('info', 'All parameters of this step are already linked or exposed.');
   edit((p) => putOutAll(p, strand, step).piece);
   notify('done', `${count === 1 ? 'One value is' : `${count} values are`} on the desk now.`, {
     label: 'To the desk',

@@ -22,7 +22,7 @@ export type Where = 'anywhere' | 'outside text' | 'page' | 'off controls' | 'lat
 
 /** Something that can be done, by its name in the list of commands, by its keys, or both. */
 export interface Command {
-  group: 'Make' | 'This step' | 'Take away' | 'Look';
+  group: 'Make' | 'This step' | 'Export' | 'Look';
   /** Its name in the list of commands; it is not there without one. */
   name?: string | ((now: Situation) => string);
   /** What its keys do, in the help; its name where it has none. */

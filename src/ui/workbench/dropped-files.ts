@@ -188,9 +188,9 @@ export async function takeDropped(file: File, open: Open): Promise<void> {
   const [ending, taker] = found;
   try {
     const where = await taker(file, open);
-    if (where === null) notify('error', `"${file.name}" was not taken in. ${NO_PLACE[ending] ?? ''}`.trim());
+    if (where === null) notify('error', `"${file.name}" was not imported. ${NO_PLACE[ending] ?? ''}`.trim());
     else if (where) notify('done', `"${file.name}" is ${where}.`);
   } catch (error) {
-    notify('error', `"${file.name}" was not taken in. ${errorSentence(error)}`);
+    notify('error', `"${file.name}" was not imported. ${errorSentence(error)}`);
   }
 }

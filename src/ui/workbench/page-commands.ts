@@ -22,7 +22,7 @@ function oneFrame({ piece }: Situation, by: number): void {
 /** What is done to the whole piece and the page. */
 export const PAGE_COMMANDS: readonly Command[] = [
   {
-    group: 'Take away',
+    group: 'Export',
     name: ({ strand }) => `Save ${strand?.name} as GLSL`,
     ...onStep(
       ({ strand }) => saveGlsl(strand),
@@ -30,11 +30,11 @@ export const PAGE_COMMANDS: readonly Command[] = [
     ),
   },
   {
-    group: 'Take away',
-    name: 'Take away: still, frames or film',
+    group: 'Export',
+    name: 'Export: still, frames or film',
     run: () => usePanels.setState({ takeAway: true }),
   },
-  { group: 'Take away', name: 'Save the piece as a file', keys: ['Ctrl+S'], where: 'anywhere', run: savePiece },
+  { group: 'Export', name: 'Save the piece as a file', keys: ['Ctrl+S'], where: 'anywhere', run: savePiece },
   {
     group: 'Look',
     name: () => (useTransport.getState().playing ? 'Pause' : 'Play'),
@@ -116,7 +116,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
   },
   {
     group: 'Look',
-    about: 'strike a moment with one of the keys of the rehearsal',
+    about: 'trigger a moment with one of the keys of the rehearsal',
     keys: ['1', '2', '3', '4', '5', '6', '7', '8', '9'],
     written: '1 to 9',
     when: () => useRehearsal.getState().on,
@@ -140,7 +140,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
   {
     group: 'Look',
     name: 'Picture and loop settings',
-    about: 'let go of the selection: picture and loop settings',
+    about: 'clear the selection: picture and loop settings',
     keys: ['Escape'],
     run: () => useWorkbench.getState().select(null),
   },

@@ -59,7 +59,7 @@ export function keepAnew({ use, part }: { use: PartUse; part: Part }): void {
     .renew(part.id, partData({ ...part, edition }, clip))
     .then(() => {
       const others = staleUses(known, { id: part.id, edition }).length;
-      const text = `"${part.name}" is kept as it is here.`;
+      const text = `"${part.name}" is saved as it is here.`;
       if (others === 0) return notify('info', `${text} Pieces that have it stay as they are until you update them.`);
       notify('info', `${text} This piece has it in ${placesIn(others)} as it was.`, {
         label: others === 1 ? 'Update it' : 'Update them',
@@ -81,7 +81,10 @@ export function updatePart(id: string, only?: PartUse): void {
   edit((p) => uses.reduce((now, use) => updateUse(now, use.id, { id, edition }, part.clip()), p));
   // Where there was no room, that was said.
   if (useWorkbench.getState().piece === piece) return;
-  notify('done', `"${part.name}" is as it is kept, and the settings of its controls are as they were. Ctrl+Z undoes.`);
+  notify(
+    'done',
+    `"${part.name}" is as it was saved, and the settings of its controls are as they were. Ctrl+Z undoes.`,
+  );
 }
 
 export const savePart = (part: Part): void =>
@@ -94,7 +97,7 @@ export async function openParts(files: readonly File[]): Promise<void> {
       await takePart(readPart(await file.text()));
     } catch (error) {
       if (!(error instanceof PieceError)) throw error;
-      notify('error', `"${file.name}" was not taken in. ${error.message}`);
+      notify('error', `"${file.name}" was not imported. ${error.message}`);
     }
   }
 }
@@ -105,10 +108,10 @@ async function takePart(data: PartData): Promise<void> {
   await load();
   const known = data.id === undefined ? undefined : keptPart(data.id);
   if (!known) return add(data);
-  if (known.edition === data.edition) return notify('info', `"${known.name}" is kept already, just the same.`);
+  if (known.edition === data.edition) return notify('info', `"${known.name}" is saved already, just the same.`);
   await renew(known.id, data);
   const was = partData({ ...known, id: undefined }, known.clip());
-  notify('info', `"${data.name}" takes the place of what was kept of it.`, {
+  notify('info', `"${data.name}" replaces what was saved of it.`, {
     label: 'Keep both',
     run: () => void add(was),
   });

@@ -57,11 +57,11 @@ export const STEP_COMMANDS: readonly Command[] = [
   },
   {
     group: 'Make',
-    name: 'Put in a recipe or a kept part',
+    name: 'Insert a recipe or a saved part',
     keys: ['I'],
     run: () => pick({ for: 'part' }),
   },
-  { group: 'Make', name: 'Kept parts: rename, save, open, delete', run: () => usePanels.setState({ parts: true }) },
+  { group: 'Make', name: 'Saved parts: rename, save, open, delete', run: () => usePanels.setState({ parts: true }) },
   {
     group: 'This step',
     name: 'Add a step after this one',
@@ -93,18 +93,18 @@ export const STEP_COMMANDS: readonly Command[] = [
   },
   {
     group: 'This step',
-    name: 'Keep what is selected as a part',
+    name: 'Save what is selected as part',
     ...onStep((at) => beginKeeping(at)),
   },
   {
     group: 'This step',
-    name: ({ piece, selected }) => `Keep the part “${usedAt(piece, selected)?.part.name}” as it is here`,
+    name: ({ piece, selected }) => `Save the part “${usedAt(piece, selected)?.part.name}” as it is here`,
     when: ({ piece, selected }) => usedAt(piece, selected) !== null,
     run: ({ piece, selected }) => keepAnew(usedAt(piece, selected)!),
   },
   {
     group: 'This step',
-    name: ({ piece, selected }) => `Make the part “${usedAt(piece, selected)?.part.name}” as it is kept`,
+    name: ({ piece, selected }) => `Restore the part “${usedAt(piece, selected)?.part.name}” as it was saved`,
     when: ({ piece, selected }) => usedAt(piece, selected) !== null,
     run: ({ piece, selected }) => {
       const { use, part } = usedAt(piece, selected)!;
@@ -132,7 +132,7 @@ export const STEP_COMMANDS: readonly Command[] = [
     keys: ['D'],
     ...onStep(varySelected),
   },
-  { group: 'This step', name: 'Put all of this step out on the desk', ...onStep(putOutStep) },
+  { group: 'This step', name: 'Expose all of this step on the desk', ...onStep(putOutStep) },
   {
     group: 'This step',
     name: 'About this step: what it does, an example, its GLSL',
@@ -215,7 +215,7 @@ export const STEP_COMMANDS: readonly Command[] = [
   },
   {
     group: 'This step',
-    name: 'Strike a moment',
+    name: 'Trigger a moment',
     about: 'put a moment at the playhead, while it plays too',
     keys: ['K'],
     ...onStep(strikeMoment, ({ piece, selected }) => hasMoments(piece, selected)),

@@ -5,7 +5,7 @@ import { choice } from '../params';
 export const beyondParam = (at: 'held' | 'mirrored' | 'tiled' | 'nothing' = 'held'): ChoiceParam =>
   choice({
     id: 'beyond',
-    name: 'Beyond',
+    name: 'Outside',
     about: 'What lies beyond the edges of the picture.',
     default: at,
     options: [{ id: 'held', name: 'Edge held' }, 'mirrored', 'tiled', 'nothing'],

@@ -13,7 +13,7 @@ export const echo: FinishStep = {
   params: [
     number({
       id: 'fade',
-      name: 'Stays',
+      name: 'Remains',
       about: 'Part of the echo that stays from frame to frame.',
       default: 0.85,
       min: 0,
@@ -28,7 +28,7 @@ export const echo: FinishStep = {
     }),
     vector({
       id: 'by',
-      name: 'By',
+      name: 'Move',
       about: 'How far it moves in a frame: x to the right, y up, in parts of the height.',
       default: [0, 0, 0],
       min: -0.1,
@@ -66,7 +66,7 @@ export const echo: FinishStep = {
     number({
       id: 'clear',
       name: 'Clear',
-      about: 'Above one half the echo is gone: link it to a signal to begin anew.',
+      about: 'Above one half the echo is gone: link it to a signal to start again.',
       default: 0,
       min: 0,
       max: 1,

@@ -32,7 +32,7 @@ export const edges: FinishStep = {
     colour({ id: 'colour', name: 'Colour', about: 'Of the lines.', default: '#f2e3c4' }),
     choice({
       id: 'of',
-      name: 'Of',
+      name: 'Between',
       about: 'What a line is drawn between: shades and opacity, near and far, or surfaces that face other ways.',
       options: ['shade', 'distance', 'normals'],
     }),

@@ -30,7 +30,7 @@ export const grain: FinishStep = {
     }),
     number({
       id: 'changes',
-      name: 'Changes',
+      name: 'Changes per loop',
       about: 'How often it is new within the loop.',
       default: 24,
       min: 1,

@@ -12,7 +12,7 @@ export const ground: FinishStep = {
   params: [
     choice({
       id: 'how',
-      name: 'How',
+      name: 'Operation',
       about: 'Under the picture, or in place of its opacity.',
       options: ['under', { id: 'set', name: 'Set opacity' }],
     }),

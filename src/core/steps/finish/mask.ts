@@ -13,7 +13,7 @@ export const mask: FinishStep = {
     strand({ id: 'picture', name: 'Picture', about: 'What it is masked by.', kind: 'finish' }),
     choice({
       id: 'by',
-      name: 'By',
+      name: 'Channel',
       about: 'What of the other picture counts.',
       options: ['brightness', 'darkness', 'opacity'],
     }),

@@ -13,7 +13,7 @@ export const place: FinishStep = {
   params: [
     vector({
       id: 'by',
-      name: 'By',
+      name: 'Move',
       about: 'x to the right, y up, in parts of the height of the picture.',
       default: [0, 0, 0],
       min: -1,

@@ -13,7 +13,7 @@ export const shift: FinishStep = {
   params: [
     number({
       id: 'by',
-      name: 'By',
+      name: 'Field',
       about: 'How much of the amount: link it to a field or a signal.',
       default: 1,
       min: -1,

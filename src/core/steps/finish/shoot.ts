@@ -23,7 +23,7 @@ export const shoot: FinishStep = {
     }),
     number({
       id: 'pictures',
-      name: 'Pictures',
+      name: 'Samples',
       about: 'How many instants make one frame while the shutter is open. Each is a picture of the whole stage.',
       default: 8,
       min: 2,

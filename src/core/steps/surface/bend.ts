@@ -12,7 +12,7 @@ export const bend: SurfaceStep = {
   params: [
     vector({
       id: 'by',
-      name: 'By',
+      name: 'Field',
       about: 'The field that shifts it: link it to a strand.',
       default: [0, 0, 0],
       min: -1,

@@ -10,7 +10,7 @@ export const cut: SurfaceStep = {
   telling: 'edge',
   also: ['dissolve', 'threshold', 'discard', 'mask', 'clip', 'hole'],
   params: [
-    number({ id: 'by', name: 'By', about: 'The field that cuts: link it to a strand.', default: 1, min: 0, max: 1 }),
+    number({ id: 'by', name: 'Field', about: 'The field that cuts: link it to a strand.', default: 1, min: 0, max: 1 }),
     number({ id: 'edge', name: 'Edge', about: 'Where the cut runs.', default: 0.5, min: -1, max: 2 }),
     choice({ id: 'away', name: 'Away', about: 'Which side goes.', options: ['below', 'above'] }),
   ],

@@ -21,7 +21,7 @@ export const opacity: SurfaceStep = {
     }),
     choice({
       id: 'how',
-      name: 'How',
+      name: 'Operation',
       about: 'In place of the opacity so far, or as a part of it.',
       options: ['sets', 'multiplies'],
     }),

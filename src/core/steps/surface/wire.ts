@@ -30,7 +30,15 @@ export const wire: SurfaceStep = {
       max: 8,
       hard: [0, 10000],
     }),
-    number({ id: 'body', name: 'Body', about: 'Opacity between the lines.', default: 1, min: 0, max: 1, hard: [0, 1] }),
+    number({
+      id: 'body',
+      name: 'Faces',
+      about: 'Opacity between the lines.',
+      default: 1,
+      min: 0,
+      max: 1,
+      hard: [0, 1],
+    }),
   ],
   glsl: `
   v.wire = max(width, 0.0);

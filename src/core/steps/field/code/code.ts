@@ -5,7 +5,7 @@ export const code = written(
   {
     op: 'field.code',
     name: 'Code',
-    about: 'The body of a GLSL function: v runs in, p is the place, what it returns runs on.',
+    about: 'The body of a GLSL function: v is the input, p is the place, what it returns is the output.',
     takes: ['float', 'vec2', 'vec3'],
     gives: 'float',
     also: ['glsl', 'shader', 'function', 'script', 'program'],

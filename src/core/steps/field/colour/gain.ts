@@ -10,7 +10,7 @@ export const gain: FieldStep = {
   telling: 'by',
   also: ['multiply', 'exposure', 'glow', 'bright', 'strength'],
   params: [
-    number({ id: 'by', name: 'By', about: 'Factor.', default: 2, min: 0, max: 16, hard: [-100000, 100000] }),
+    number({ id: 'by', name: 'Factor', about: 'Factor.', default: 2, min: 0, max: 16, hard: [-100000, 100000] }),
     number({ id: 'lift', name: 'Lift', about: 'Added afterwards.', default: 0, min: -1, max: 1 }),
   ],
   glsl: '  return v * by + lift;',

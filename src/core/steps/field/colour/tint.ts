@@ -10,7 +10,7 @@ export const tint: FieldStep = {
   telling: 'gain',
   also: ['colour', 'color', 'gain', 'multiply'],
   params: [
-    colour({ id: 'colour', name: 'Colour', about: 'Multiplied with what runs in.', default: '#e8d9b5' }),
+    colour({ id: 'colour', name: 'Colour', about: 'Multiplied with the input.', default: '#e8d9b5' }),
     number({
       id: 'gain',
       name: 'Gain',

@@ -12,7 +12,7 @@ export const distort: FieldStep = {
   params: [
     vector({
       id: 'by',
-      name: 'By',
+      name: 'Field',
       about: 'The field that moves them: a number, or one for each axis.',
       default: [0, 0, 0],
       min: -1,

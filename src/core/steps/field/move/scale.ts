@@ -9,6 +9,6 @@ export const scale: FieldStep = {
   gives: 'same',
   telling: 'by',
   also: ['scale', 'tile', 'multiply', 'size'],
-  params: [vector({ id: 'by', name: 'By', about: 'Factor along x, y and z.', default: [1, 1, 1], min: 0, max: 8 })],
+  params: [vector({ id: 'by', name: 'Factor', about: 'Factor along x, y and z.', default: [1, 1, 1], min: 0, max: 8 })],
   glsl: '  return shaped(pointOf(v) * by, v);',
 };

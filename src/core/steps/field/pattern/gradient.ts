@@ -21,7 +21,7 @@ export const gradient: FieldStep = {
     vector({ id: 'to', name: 'To', about: 'Where it is 1.', default: [1, 0, 0], min: -2, max: 2 }),
     choice({
       id: 'beyond',
-      name: 'Beyond',
+      name: 'Outside',
       about: 'What happens outside of 0 to 1.',
       options: ['held at the ends', 'starts again', 'goes on'],
     }),

@@ -16,17 +16,17 @@ export const pictureField: FieldStep = {
     }),
     choice({
       id: 'laid',
-      name: 'Laid',
+      name: 'Fit',
       about: 'How it meets the square from 0 to 1.',
       options: ['stretched', 'fit', 'fill'],
     }),
     choice({
       id: 'beyond',
-      name: 'Beyond',
+      name: 'Outside',
       about: 'What lies outside of it.',
       options: ['nothing', 'tiled', 'mirrored', 'held'],
     }),
-    choice({ id: 'texels', name: 'Texels', about: 'Smooth between texels, or hard.', options: ['smooth', 'hard'] }),
+    choice({ id: 'texels', name: 'Sampling', about: 'Smooth between texels, or hard.', options: ['smooth', 'hard'] }),
     choice({
       id: 'show',
       name: 'Show',

@@ -20,7 +20,7 @@ export const random: FieldStep = {
     }),
     number({
       id: 'changes',
-      name: 'Changes',
+      name: 'Changes per loop',
       about: 'New numbers in each loop; whole changes are equally long.',
       default: 0,
       min: 0,

@@ -21,7 +21,7 @@ export const shotField: FieldStep = {
     }),
     choice({
       id: 'beyond',
-      name: 'Beyond',
+      name: 'Outside',
       about: 'What lies outside of it.',
       options: ['nothing', 'tiled', 'mirrored', 'held'],
     }),

@@ -10,8 +10,8 @@ export const compare: FieldStep = {
   telling: 'how',
   also: ['greater', 'less', 'equal', 'threshold', 'if'],
   params: [
-    choice({ id: 'how', name: 'How', about: 'The comparison.', options: ['above', 'below', 'near'] }),
-    number({ id: 'other', name: 'Other', about: 'A number, or another strand.', default: 0.5, min: -2, max: 2 }),
+    choice({ id: 'how', name: 'Comparison', about: 'The comparison.', options: ['above', 'below', 'near'] }),
+    number({ id: 'other', name: 'Second value', about: 'A number, or another strand.', default: 0.5, min: -2, max: 2 }),
     number({
       id: 'softness',
       name: 'Softness',

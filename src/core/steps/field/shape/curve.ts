@@ -12,7 +12,7 @@ export const drawnCurve: FieldStep = {
     curve({
       id: 'curve',
       name: 'Curve',
-      about: 'What runs in is read along the bottom, what runs out is its height. It never overshoots its points.',
+      about: 'The input is read along the bottom, the output is the height. It never overshoots its points.',
       default: [
         { x: 0, y: 0 },
         { x: 0.5, y: 0.7 },

@@ -4,7 +4,7 @@ import { choice, number } from '../../params';
 export const join: FieldStep = {
   op: 'field.join',
   name: 'Join',
-  about: 'Joins what runs in with another number: adds, subtracts, multiplies, divides, takes the smaller or larger.',
+  about: 'Joins the input with a second number: adds, subtracts, multiplies, divides, takes the smaller or larger.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
   telling: 'how',
@@ -12,7 +12,7 @@ export const join: FieldStep = {
   params: [
     choice({
       id: 'how',
-      name: 'How',
+      name: 'Operation',
       about: 'The operation.',
       default: 'multiply',
       options: [
@@ -27,7 +27,7 @@ export const join: FieldStep = {
         { id: 'smooth larger', name: 'Smooth larger' },
       ],
     }),
-    number({ id: 'other', name: 'Other', about: 'A number, or another strand.', default: 1, min: -2, max: 2 }),
+    number({ id: 'other', name: 'Second value', about: 'A number, or another strand.', default: 1, min: -2, max: 2 }),
     number({
       id: 'softness',
       name: 'Softness',

@@ -10,7 +10,7 @@ export const mixWith: FieldStep = {
   telling: 'amount',
   also: ['lerp', 'blend', 'crossfade', 'interpolate'],
   params: [
-    number({ id: 'other', name: 'Other', about: 'A number, or another strand.', default: 1, min: -2, max: 2 }),
+    number({ id: 'other', name: 'Second value', about: 'A number, or another strand.', default: 1, min: -2, max: 2 }),
     number({
       id: 'amount',
       name: 'Amount',

@@ -16,7 +16,7 @@ export const remap: FieldStep = {
     number({ id: 'high', name: 'To high', about: 'Where "from high" goes.', default: 1, min: -2, max: 2 }),
     choice({
       id: 'hold',
-      name: 'Beyond',
+      name: 'Outside',
       about: 'What happens outside of the range.',
       default: 'goes on',
       options: [

@@ -10,8 +10,15 @@ export const unite: FieldStep = {
   telling: 'how',
   also: ['union', 'subtract', 'intersect', 'boolean', 'sdf', 'cut'],
   params: [
-    choice({ id: 'how', name: 'How', about: 'What stays.', options: ['union', 'cut', 'intersect'] }),
-    number({ id: 'other', name: 'Other', about: 'The other shape: link it to a strand.', default: 0, min: -1, max: 1 }),
+    choice({ id: 'how', name: 'Operation', about: 'What stays.', options: ['union', 'cut', 'intersect'] }),
+    number({
+      id: 'other',
+      name: 'Second shape',
+      about: 'The other shape: link it to a strand.',
+      default: 0,
+      min: -1,
+      max: 1,
+    }),
     number({
       id: 'radius',
       name: 'Smooth',

@@ -14,7 +14,7 @@ export const copyNumber: FieldStep = {
       id: 'as',
       name: 'As',
       about: 'From 0 on the first to 1 on the last, counted from 0, or how many there are.',
-      options: ['share', 'count', 'how many'],
+      options: [{ id: 'share', name: '0 to 1' }, { id: 'count', name: 'Number' }, 'how many'],
     }),
     choice({
       id: 'among',

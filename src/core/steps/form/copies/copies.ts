@@ -4,7 +4,7 @@ import { choice, colour, number, strand, vector } from '../../params';
 
 export const copies: FormCopies = {
   op: 'form.copies',
-  name: 'Copies on',
+  name: 'Copies on points',
   about: 'The form once on every point or face of another, each with its own turn, size, colour and moment.',
   takes: ['form'],
   gives: 'form',

@@ -6,7 +6,7 @@ const WAY = `
   return v + way * (by * amount);`;
 
 const params: FormMove['params'] = [
-  number({ id: 'by', name: 'By', about: 'How far; link it to a field.', default: 1, min: -2, max: 2 }),
+  number({ id: 'by', name: 'Field', about: 'How far; link it to a field.', default: 1, min: -2, max: 2 }),
   number({ id: 'amount', name: 'Amount', about: 'Times this.', default: 0.3, min: -2, max: 2, unit: 'm' }),
   choice({
     id: 'along',

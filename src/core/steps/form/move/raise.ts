@@ -13,7 +13,7 @@ export const raiseFaces: FormMove = {
   params: [
     number({
       id: 'by',
-      name: 'By',
+      name: 'Field',
       about: 'How much for each face; link it to a field.',
       default: 1,
       min: 0,

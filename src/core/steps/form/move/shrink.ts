@@ -12,7 +12,7 @@ export const shrinkFaces: FormMove = {
   params: [
     number({
       id: 'by',
-      name: 'By',
+      name: 'Field',
       about: 'How much; link it to a field: 0 leaves a face whole, 1 makes it vanish.',
       default: 0.2,
       min: 0,

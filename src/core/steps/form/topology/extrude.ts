@@ -11,10 +11,10 @@ export const extrude: FormTopology = {
   telling: 'distance',
   also: ['walls', 'spikes', 'pull'],
   params: [
-    choice({ id: 'how', name: 'How', about: 'Each face on its own, or as one skin.', options: ['each', 'together'] }),
+    choice({ id: 'how', name: 'Faces', about: 'Each face on its own, or as one skin.', options: ['each', 'together'] }),
     number({
       id: 'by',
-      name: 'By',
+      name: 'Field',
       about: 'How much for each face; link it to a field.',
       default: 1,
       min: 0,

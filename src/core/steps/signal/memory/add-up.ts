@@ -49,7 +49,7 @@ function addUp(loop: LoopRun): LoopValues {
 export const addedUp: SignalStep = {
   op: 'signal.add-up',
   name: 'Add up',
-  about: 'Takes what runs in as a speed and adds it up, from 0 at the first frame: a speed becomes a turn or a way.',
+  about: 'Takes the input as a speed and adds it up, from 0 at the first frame: a speed becomes a turn or a way.',
   takes: ['float', 'vec3'],
   gives: 'same',
   group: 'memory',

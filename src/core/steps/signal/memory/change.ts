@@ -4,7 +4,7 @@ import { choice } from '../../params';
 export const change: SignalStep = {
   op: 'signal.change',
   name: 'Change',
-  about: 'How fast what runs in goes up (above 0) or down, from the frame before to the one after.',
+  about: 'How fast the input goes up (above 0) or down, from the frame before to the one after.',
   takes: ['float', 'vec3'],
   gives: 'same',
   group: 'memory',

@@ -11,7 +11,7 @@ export interface LoopRun {
   seconds: number;
   /** Seconds of a beat. */
   beat: number;
-  /** Whether the loop begins anew after its last frame. */
+  /** Whether the loop starts again after its last frame. */
   repeats: boolean;
   /** Which of the numbers that run through the row this is. */
   number: number;

@@ -8,7 +8,7 @@ const time = (id: string, name: string, about: string) =>
 export const smooth: SignalStep = {
   op: 'signal.smooth',
   name: 'Smooth',
-  about: 'Follows what runs in, and lags behind it: quickly or slowly, up and down each in its own time.',
+  about: 'Follows the input, and lags behind it: quickly or slowly, up and down each in its own time.',
   takes: ['float', 'vec3'],
   gives: 'same',
   group: 'memory',

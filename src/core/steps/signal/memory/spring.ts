@@ -35,7 +35,7 @@ export function dampedOscillation(
 export const spring: SignalStep = {
   op: 'signal.spring',
   name: 'Spring',
-  about: 'Is pulled towards what runs in by a spring: it shoots past, swings and comes to rest.',
+  about: 'Is pulled towards the input by a spring: it shoots past, swings and comes to rest.',
   takes: ['float', 'vec3'],
   gives: 'same',
   group: 'memory',

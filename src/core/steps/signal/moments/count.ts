@@ -4,7 +4,7 @@ import { number } from '../../params';
 export const count: SignalStep = {
   op: 'signal.count',
   name: 'Count moments',
-  about: 'The number of the last moment, from 0 on, beginning anew: for seeds, and for what goes on by a step.',
+  about: 'The number of the last moment, from 0 on, starting again: for seeds, and for what goes on by a step.',
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',

@@ -39,7 +39,7 @@ export const envelope: SignalStep = {
     choice({
       id: 'overlap',
       name: 'Overlap',
-      about: 'The next moment begins it anew, or up to eight that still sound are added.',
+      about: 'The next moment starts it again, or up to eight that still sound are added.',
       options: ['anew', 'added'],
     }),
     secondsParam,

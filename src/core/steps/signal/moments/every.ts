@@ -23,7 +23,7 @@ export const every: SignalStep = {
     }),
     choice({
       id: 'of',
-      name: 'Of',
+      name: 'Counted in',
       about: 'What is counted. Beats are those of the loop’s tempo; without one there are two a second.',
       options: [
         { id: 'loop', name: 'Moments in a loop' },

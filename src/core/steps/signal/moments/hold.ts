@@ -15,7 +15,7 @@ export const holdValue: SignalStep = {
     number({
       id: 'value',
       name: 'Value',
-      about: 'What is kept: a signal or keys that go on meanwhile.',
+      about: 'What is held: a signal or keys that go on meanwhile.',
       default: 0,
       min: -1,
       max: 1,

@@ -31,7 +31,7 @@ export const framesParam = number({
 export const repeatsParam = number({
   id: 'repeats',
   name: 'Repeats',
-  about: 'Whether the loop begins anew.',
+  about: 'Whether the loop starts again.',
   default: 1,
   min: 0,
   max: 1,

@@ -5,7 +5,7 @@ import { secondsParam } from './loop-length';
 export const placed: SignalStep = {
   op: 'signal.moments',
   name: 'Placed moments',
-  about: 'Moments where you put them: in the table, on the loop band, or struck with K while it plays.',
+  about: 'Moments where you put them: in the table, on the loop band, or triggered with K while it plays.',
   takes: [],
   gives: 'moments',
   group: 'moments',
