@@ -16,7 +16,8 @@ const HOUSE = {
   server: [],
   demo: [],
   state: ['engine', 'workers'],
-  ui: ['engine', 'workers', 'state', 'demo'],
+  actions: ['engine', 'workers', 'state', 'demo'],
+  ui: ['engine', 'workers', 'state', 'actions', 'demo'],
 };
 
 /** Rooms of the engine, likewise; the pictures, the viewer and what captures them stand above. */
@@ -49,6 +50,31 @@ const houseRules = Object.entries(HOUSE).map(([room, knows]) => ({
   to: { path: '^(src|app|cli|fuzz|bench)/', pathNot: `^src/(${['core', room, ...knows].join('|')})/` },
 }));
 
+/** Areas of the interface; `ui/parts` is for all of them, and `ui/workbench` mounts them. */
+const uiRules = [
+  {
+    name: 'ui-areas',
+    severity: 'error',
+    comment: 'An area of the interface may know ui/parts and itself; what several need goes into actions or ui/parts.',
+    from: { path: '^src/ui/([^/]+)/', pathNot: '^src/ui/workbench/' },
+    to: { path: '^src/ui/', pathNot: '^src/ui/(parts|$1)/' },
+  },
+  {
+    name: 'ui-in-a-room',
+    severity: 'error',
+    comment: 'Each file of the interface belongs to an area.',
+    from: {},
+    to: { path: '^src/ui/[^/]+$' },
+  },
+  {
+    name: 'actions-without-components',
+    severity: 'error',
+    comment: 'What an artist does is tested without a page: no components.',
+    from: { path: '^src/actions/' },
+    to: { path: '\\.tsx$' },
+  },
+];
+
 module.exports = {
   forbidden: [
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
@@ -62,12 +88,13 @@ module.exports = {
     ...coreRules,
     ...engineRules,
     ...houseRules,
+    ...uiRules,
     {
       name: 'routes',
       severity: 'error',
       comment: 'Routes are thin: they use ui, core, demo and server.',
       from: { path: '^app/' },
-      to: { path: '^src/(engine|workers|state)/' },
+      to: { path: '^src/(engine|workers|state|actions)/' },
     },
     {
       name: 'command-line',

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { readPart } from '@/core/formats/part-file';
-import { putOut } from '@/core/piece/desk';
+import { expose } from '@/core/piece/desk';
 import { addStep, addStrand, blankPiece, setLoop, setPicture } from '@/core/piece/edit';
 import {
   choose,
@@ -195,7 +195,7 @@ test('a surface that two things wear is tuned for one of them where that is sele
     });
   piece = addStrand(piece, 'finish', 'out', 'finish.shoot', { stage: { link: 's4' } });
   const at = { strand: 's3', step: 't2', param: 'colour' };
-  piece = putOut(piece, at, { name: 'coat', value: '#c03028', min: 0, max: 1 });
+  piece = expose(piece, at, { name: 'coat', value: '#c03028', min: 0, max: 1 });
   await openPiece(page, piece);
   await inWorkbench(page);
   const before = await settled(stage(page));

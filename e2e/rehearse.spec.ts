@@ -62,7 +62,7 @@ test('in a rehearsal a controller plays the picture: faders, keys, looks, and ba
   await expect(page.getByRole('button', { name: 'fader 5' })).toBeVisible();
   await expect(light(page)).not.toHaveAttribute('aria-valuenow', '1');
 
-  // A moment is struck with a key where the playhead stands; that is one entry of the history.
+  // A moment is triggered with a key where the playhead stands; that is one entry of the history.
   const dark = await settled(stage(page));
   await page.keyboard.press('1');
   expect(difference(dark, await settled(stage(page)))).toBeGreaterThan(1);

@@ -282,7 +282,7 @@ test('the loop is counted in beats: a tempo is tapped, a length is asked for, an
   await expect(page.getByLabel('Key 2, frame')).toHaveValue(String(Math.round(before![1]!.at * 60 * 100) / 100));
 });
 
-test('moments are struck at the playhead and drive a light through an envelope', async ({ page }) => {
+test('moments are triggered at the playhead and drive a light through an envelope', async ({ page }) => {
   await openPiece(page, smallStarter('dented-sail', 128, 72, 24));
   await inWorkbench(page);
   await makeStrand(page, 'signal', 'flash', ['Placed moments'], ['Envelope', { Attack: 0, Decay: 0.2 }]);

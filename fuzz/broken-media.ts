@@ -7,7 +7,7 @@ import { acceptPiece, salvagePiece, writePiece } from '@/core/formats/piece-file
 import { svgLine } from '@/core/formats/svg-line';
 import { readWav, SOUND_LIMITS, writeWav } from '@/core/formats/wav';
 import { addStrand, blankPiece } from '@/core/piece/edit';
-import { momentsOfStrikes } from '@/core/piece/moments';
+import { momentsOfTriggers } from '@/core/piece/moments';
 import { STARTERS } from '@/demo';
 import { RECIPES } from '@/demo/recipes';
 import { panoramaReader } from '@/workers/panorama-reader';
@@ -50,7 +50,7 @@ export const BROKEN_MEDIA: Record<string, Spoilt> = {
   },
   midi: (chance) => {
     const piece = addStrand(blankPiece(), 'signal', 'a', 'signal.moments', {
-      moments: momentsOfStrikes(readMidi(mutated(chance, TUNE)), blankPiece().loop).moments,
+      moments: momentsOfTriggers(readMidi(mutated(chance, TUNE)), blankPiece().loop).moments,
     });
     acceptPiece(JSON.parse(JSON.stringify(piece)));
   },

@@ -1,3 +1,6 @@
+import { writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { Chance } from './chance';
 import { checkBrokenFiles } from './broken-files';
 import { checkPiece, type Outgoing } from './check-piece';
@@ -16,6 +19,8 @@ const option = (name: string, otherwise: number) => {
   return at >= 0 ? Number(process.argv[at + 1]) : otherwise;
 };
 const end = Date.now() + option('minutes', 20) * 60_000;
+/** Holds the name of what is run: where it takes all memory, or never ends, nobody else can tell. */
+const RUNNING = path.join(tmpdir(), 'calm-lattice-fuzz-running.txt');
 /** What counts as hanging, and as taking the machine. */
 const MOST_MS = 2000;
 const MOST_BYTES = 2e9;
@@ -53,6 +58,7 @@ for (let seed = option('from', 1); Date.now() < end; seed++) {
   for (const [kind, run] of Object.entries(KINDS)) {
     const began = performance.now();
     const name = `${kind}, seed ${seed}`;
+    writeFileSync(RUNNING, name);
     try {
       outgoing.push(...(await run(seed)).map((text) => ({ ...text, name })));
     } catch (error) {

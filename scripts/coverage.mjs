@@ -10,7 +10,7 @@ const LEAST_OF_CORE = 80;
 const LEAST = { state: 60, workers: 60, engine: 60 };
 /** Only a page has what these are about, a canvas, a card or a decoder: the browser tests run them. */
 const NEEDS_PAGE = [
-  'state/pictures.ts',
+  'state/assets/pictures.ts',
   'workers/png.ts',
   'workers/video.ts',
   'workers/threads/',

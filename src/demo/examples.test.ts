@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { PNG } from 'pngjs';
 import { fromBase64 } from '@/core/formats/base64';
 import { acceptPiece } from '@/core/formats/piece-file';
-import { analyse, outputOf, providePixels, strandsBehind } from '@/core/weave';
+import { analyse, outputOf, providePixels, allDependencies } from '@/core/weave';
 import { OFFERED } from '@/core/steps/reference';
 import { sample } from './build';
 import { exampleOf } from './examples';
@@ -19,7 +19,10 @@ describe('the example of every step', () => {
     expect(acceptPiece(JSON.parse(JSON.stringify(piece)))).toEqual(piece);
     expect(analyse(piece).problems).toEqual([]);
     const { finish } = outputOf(piece);
-    const shown = [finish!, ...[...strandsBehind(piece, finish!)].map((id) => piece.strands.find((s) => s.id === id)!)];
+    const shown = [
+      finish!,
+      ...[...allDependencies(piece, finish!)].map((id) => piece.strands.find((s) => s.id === id)!),
+    ];
     expect(shown.some((s) => s.steps.some((t) => t.op === op))).toBe(true);
     expect(piece.strands.length).toBe(new Set(shown).size);
   });

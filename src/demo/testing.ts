@@ -1,4 +1,4 @@
-import type { Piece } from '../core/piece/types';
+import type { Piece } from '@/core/piece/types';
 
 /** Most columns and rows of coarse meshes. */
 const MOST = { columns: 40, rows: 30 };

@@ -8,16 +8,16 @@ import { STARTERS } from '@/demo';
 import { endStudio } from '@/workers/remotes';
 import { WorkerHere } from '@/workers/testing';
 import { patchAcross } from '@/core/preview/where-used';
-import { pictureMeasured, startChecks, useChecks, verdictOf } from './checks';
-import { ensureMesh, importMesh } from './mesh-files';
-import { ensureAssets } from './assets';
-import { nextDrawing, previewKey, putPreviews, startPreviews, usePreviews } from './previews';
-import { useTransport } from './transport';
+import { pictureMeasured, startChecks, useChecks, verdictOf } from './measured/checks';
+import { ensureMesh, importMesh } from './assets/mesh-files';
+import { ensureAssets } from './assets/assets';
+import { nextDrawing, previewKey, putPreviews, startPreviews, usePreviews } from './measured/previews';
+import { useTransport } from './playback/transport';
 import { useWorkbench } from './workbench';
 
 vi.stubGlobal('Worker', WorkerHere);
 const said = vi.hoisted(() => [] as string[]);
-vi.mock('./notify', () => ({ notify: (_: string, sentence: string) => said.push(sentence) }));
+vi.mock('./panels/notify', () => ({ notify: (_: string, sentence: string) => said.push(sentence) }));
 
 const { piece: veil } = STARTERS.find((s) => s.id === 'tidewater-veil')!;
 const small = setLoop(setParam(setParam(veil, 'sea', 't1', 'columns', 8), 'sea', 't1', 'rows', 6), {

@@ -6,7 +6,7 @@ const KEY = 'calm-lattice/clip';
 let here: Clip | null = null;
 
 /** Keeps what was copied, for this tab and for other pieces in other tabs. */
-export function keepClip(clip: Clip): void {
+export function storeClip(clip: Clip): void {
   here = clip;
   try {
     localStorage.setItem(KEY, JSON.stringify(clip));
@@ -17,7 +17,7 @@ export function keepClip(clip: Clip): void {
 }
 
 /** What was copied last, checked like a piece; null where there is nothing sound. */
-export function keptClip(): Clip | null {
+export function storedClip(): Clip | null {
   const text = localStorage.getItem(KEY);
   if (!text) return here;
   try {

@@ -3,10 +3,10 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { readMidi } from '@/core/formats/midi-file';
 import { readPiece, writePiece } from '@/core/formats/piece-file';
 import { bundleWithAbove } from '@/core/piece/arrange';
-import { putOut, setControl, storeLook, vary } from '@/core/piece/desk';
+import { expose, setControl, storeLook, vary } from '@/core/piece/desk';
 import { addStrand, rename, renameStrand, setLoop, setParam, setPicture } from '@/core/piece/edit';
-import { strike, withKey } from '@/core/piece/keys';
-import { momentsOfStrikes } from '@/core/piece/moments';
+import { putMoment, withKey } from '@/core/piece/keys';
+import { momentsOfTriggers } from '@/core/piece/moments';
 import type { Key, Piece, Value } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
 import { redo, undo, useWorkbench } from './workbench';
@@ -92,7 +92,7 @@ const edit: fc.Arbitrary<Edit> = fc.oneof(
   ),
   wild.map((to): Edit => (p) => {
     const at = { strand: 'breath', step: 't1', param: 'turns' };
-    const piece = p.controls.length > 0 ? p : putOut(p, at, { name: 'x', value: 1, min: 0, max: 2 });
+    const piece = p.controls.length > 0 ? p : expose(p, at, { name: 'x', value: 1, min: 0, max: 2 });
     return setControl(piece, piece.controls[0]!.id, to);
   }),
   fc.tuple(wild, wild).map(([at, to]): Edit => (p) => {
@@ -102,12 +102,12 @@ const edit: fc.Arbitrary<Edit> = fc.oneof(
   fc.tuple(fc.array(fc.record({ at: wild, value: wild, ease: fc.constant('held' as const) })), wild).map(
     ([moments, frame]): Edit =>
       (p) =>
-        strike(p, { strand: 'breath', step: 't1', param: 'moments' }, moments as Key[], frame),
+        putMoment(p, { strand: 'breath', step: 't1', param: 'moments' }, moments as Key[], frame),
   ),
   fc.array(fc.record({ seconds: wild, strength: wild })).map(
-    (struck): Edit =>
+    (triggered): Edit =>
       (p) =>
-        setParam(p, 'breath', 't1', 'moments', momentsOfStrikes(struck, p.loop).moments),
+        setParam(p, 'breath', 't1', 'moments', momentsOfTriggers(triggered, p.loop).moments),
   ),
 );
 

@@ -1,10 +1,10 @@
-import { chooseKeys } from './key-choice';
-import { dismissNotices } from './notify';
-import { closePanels } from './panels';
-import { clearPreviews } from './previews';
-import { stopRecording } from './recording';
-import { endRehearsal } from './rehearsal';
-import { useTransport } from './transport';
+import { chooseKeys } from './panels/key-choice';
+import { dismissNotices } from './panels/notify';
+import { closePanels } from './panels/panels';
+import { clearPreviews } from './measured/previews';
+import { stopRecording } from './playback/recording';
+import { endRehearsal } from './playback/rehearsal';
+import { useTransport } from './playback/transport';
 
 /**
  * Ends what goes on in the open piece, so that nothing of it goes on in the next: what was played is written first,

@@ -1,13 +1,13 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
-import { useChecks, verdictOf } from './checks';
-import { keepDraft, takeDraft } from './draft';
-import { keepingProblem } from './kept';
+import { useChecks, verdictOf } from './measured/checks';
+import { keepDraft, takeDraft } from './storage/draft';
+import { keepingProblem } from './storage/saved';
 import type { Kink } from '@/core/checks/seam-measure';
 import type { PictureSeam } from '@/engine/capture/picture-seam';
-import { dependsOn } from './previews';
-import { useTransport } from './transport';
+import { dependsOn } from './measured/previews';
+import { useTransport } from './playback/transport';
 import { endGesture, redo, undo, useWorkbench } from './workbench';
 
 vi.mock('sonner', () => ({ toast: Object.assign(vi.fn(), { error: vi.fn(), success: vi.fn() }) }));
@@ -135,7 +135,7 @@ it('a cell is drawn again when something it takes from changed, and only then', 
 it('full storage is told from other trouble', () => {
   expect(keepingProblem(new DOMException('full', 'QuotaExceededError'))).toMatch(/no room left/);
   expect(keepingProblem(new Error('The quota has been exceeded'))).toMatch(/no room left/);
-  expect(keepingProblem(new Error('closed'))).toMatch(/refused to keep/);
+  expect(keepingProblem(new Error('closed'))).toMatch(/refused to save/);
 });
 
 describe('a page that is closed at once', () => {

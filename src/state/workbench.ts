@@ -7,7 +7,7 @@ import { severalBetween, type Several } from '@/core/piece/several';
 import { validateEdit } from '@/core/piece/schema';
 import type { Piece, StepAt } from '@/core/piece/types';
 import { orderStrands, withTracks } from '@/core/weave';
-import { notify } from './notify';
+import { notify } from './panels/notify';
 
 export type Selection = StepAt;
 

@@ -13,7 +13,7 @@ import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';
 import type { Salvaged } from '@/core/piece/salvage';
 import type { ReadingProgress } from '@/core/piece/schema';
-import type { Strike } from '@/core/piece/moments';
+import type { Trigger } from '@/core/piece/moments';
 import type { Piece } from '@/core/piece/types';
 import { soundTrack, type SoundTrack } from '@/core/sound/track';
 import { analyse, Evaluator, loopSteps, OverLoop } from '@/core/weave';
@@ -44,8 +44,8 @@ export interface ReadTableFile extends ReadTable {
 }
 
 /** What is played in a MIDI file. */
-export interface ReadStrikes {
-  strikes: Strike[];
+export interface ReadTriggers {
+  triggers: Trigger[];
 }
 
 /** A sound as signals follow it. */
@@ -109,8 +109,8 @@ export const reader = {
     }),
 
   /** Keys that are played in a MIDI file. */
-  midiFile: (file: Blob): Promise<ReadStrikes | Refused> =>
-    unlessRefused(async () => ({ strikes: readMidi(new Uint8Array(await file.arrayBuffer())) })),
+  midiFile: (file: Blob): Promise<ReadTriggers | Refused> =>
+    unlessRefused(async () => ({ triggers: readMidi(new Uint8Array(await file.arrayBuffer())) })),
 
   tableData: (base64: string): Promise<ReadTable | Refused> =>
     unlessRefused(() => ({ pixels: tablePixels(fromBase64(base64)) })),

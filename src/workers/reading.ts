@@ -7,7 +7,7 @@ import type { Pixels } from '@/core/glsl';
 import { PieceError } from '@/core/piece/errors';
 import type { Salvaged } from '@/core/piece/salvage';
 import type { ReadingProgress } from '@/core/piece/schema';
-import type { Strike } from '@/core/piece/moments';
+import type { Trigger } from '@/core/piece/moments';
 import type { Piece } from '@/core/piece/types';
 import { oneJob } from './one-job';
 import type { SoundTrack } from '@/core/sound/track';
@@ -61,8 +61,8 @@ export const readTableFile = (file: Blob, signal?: AbortSignal): Promise<ReadTab
   readingFile((remote) => remote.tableFile(file), CubeError, signal);
 
 /** Reads a MIDI file in a thread of its own. @throws MidiError, or Ended where the signal said so */
-export const readMidiFile = async (file: Blob, signal?: AbortSignal): Promise<Strike[]> =>
-  (await readingFile((remote) => remote.midiFile(file), MidiError, signal)).strikes;
+export const readMidiFile = async (file: Blob, signal?: AbortSignal): Promise<Trigger[]> =>
+  (await readingFile((remote) => remote.midiFile(file), MidiError, signal)).triggers;
 
 /** Reads what an asset of a piece holds, in base64. @throws CubeError */
 export const readTableData = async (data: string): Promise<Pixels> =>

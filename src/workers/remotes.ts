@@ -3,7 +3,7 @@ import type { Making } from '@/core/forms/making';
 import type { Piece } from '@/core/piece/types';
 import { withTracks } from '@/core/weave';
 import type { Studio } from './studio';
-import type { TakeAway } from './take-away';
+import type { Exporter } from './exporter';
 import { startThread, type Thread } from './thread';
 
 let open: Thread<Studio> | null = null;
@@ -59,7 +59,7 @@ export function withoutAssetData(stored: Piece): Piece {
 }
 
 /** A worker of its own for each export, so that cancelling can simply end it. */
-export function takeAway(): Thread<TakeAway> {
-  const worker = new Worker(new URL('./threads/take-away.ts', import.meta.url), { type: 'module', name: 'take-away' });
-  return startThread<TakeAway>(worker);
+export function takeAway(): Thread<Exporter> {
+  const worker = new Worker(new URL('./threads/exporter.ts', import.meta.url), { type: 'module', name: 'exporter' });
+  return startThread<Exporter>(worker);
 }

@@ -3,12 +3,12 @@ import { meshReader } from './mesh-reader';
 import { panoramaReader } from './panorama-reader';
 import { reader } from './reader';
 import { studio } from './studio';
-import { takeAway } from './take-away';
+import { takeAway } from './exporter';
 
 const THREADS: Record<string, object> = {
   studio,
   reader,
-  'take-away': takeAway,
+  exporter: takeAway,
   'mesh-reader': meshReader,
   'panorama-reader': panoramaReader,
 };

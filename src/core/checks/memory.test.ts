@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { putOut, setControl } from '../piece/desk';
+import { expose, setControl } from '../piece/desk';
 import { addStep, addStrand, blankPiece, setLoop, setParam } from '../piece/edit';
 import type { Piece, Step } from '../piece/types';
 import { checkMemory, measureMemory, settlingFrames } from './memory';
@@ -49,7 +49,7 @@ describe('how long a step remembers', () => {
     expect(await frames(setParam(piece, 's1', 't1', 'value', 0.9))).toBeGreaterThan(short);
     expect(await frames(piece)).toBe(short);
     const at = { strand: 's1', step: 't1', param: 'value' };
-    const out = putOut(piece, at, { name: 'fade', value: 0.5, min: 0, max: 1 });
+    const out = expose(piece, at, { name: 'fade', value: 0.5, min: 0, max: 1 });
     expect(await frames(out)).toBe(short);
     expect(await frames(setControl(out, 'c1', 0.9))).toBeGreaterThan(short);
   });

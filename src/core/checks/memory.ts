@@ -1,4 +1,4 @@
-import { takenInBy } from '../piece/links';
+import { dependenciesOf } from '../piece/links';
 import { isKeyed, isLink, strandById, type Link, type Piece, type Step, type Strand } from '../piece/types';
 import {
   analyse,
@@ -7,7 +7,7 @@ import {
   outputOf,
   OverLoop,
   plainParams,
-  strandsBehind,
+  allDependencies,
   type Analysis,
   type StepTypes,
   type Target,
@@ -88,7 +88,7 @@ async function signalMemory(piece: Piece, analysis: Analysis): Promise<MemoryChe
 
 function remembering(piece: Piece, analysis: Analysis): { strand: Strand; row: StepTypes }[] {
   const { finish } = outputOf(piece);
-  const shown = finish ? strandsBehind(piece, finish).add(finish.id) : new Set<string>();
+  const shown = finish ? allDependencies(piece, finish).add(finish.id) : new Set<string>();
   return piece.strands
     .filter((s) => s.kind === 'finish' && shown.has(s.id))
     .flatMap((strand) => analysis.types.get(strand.id)!.map((row) => ({ strand, row })))
@@ -109,7 +109,7 @@ const known = new WeakMap<Step, { of: readonly unknown[]; frames: Promise<Frames
 
 /** The same for a step as long as nothing changes that it takes in: pieces share what stayed as it was. */
 function framesOf(piece: Piece, analysis: Analysis, row: StepTypes): Promise<Frames> {
-  const taken = takenInBy(piece, [row.step]);
+  const taken = dependenciesOf(piece, [row.step]);
   // A picture may be decoded later.
   if (taken.size > 0 && piece.assets.length > 0) return workedOut(piece, analysis, row);
   const of = [piece.controls, piece.loop, ...piece.strands.filter((s) => taken.has(s.id))];

@@ -7,7 +7,7 @@ import { faceCount, MeshError, type Copies, type Mesh } from '../mesh/mesh';
 import { vertexCount } from '../mesh/skin';
 import { numberOf, numbersOf } from '../mesh/topology/copy-levels';
 import { keepOnly } from '../mesh/topology/split';
-import { linksOf, takenInBy } from '../piece/links';
+import { linksOf, dependenciesOf } from '../piece/links';
 import type { Piece, Strand } from '../piece/types';
 import type { PlaceAttribute } from '../steps';
 import { Evaluator, literalOf, type Analysis } from '../weave';
@@ -121,12 +121,12 @@ export class SeamPlaces {
   private serves(strand: Strand, form: Strand): boolean {
     if (strand.id === form.id) return true;
     const uses = (ids: Set<string>) => ids.has(strand.id);
-    if (uses(takenInBy(this.piece, form.steps))) return true;
+    if (uses(dependenciesOf(this.piece, form.steps))) return true;
     return this.piece.strands
       .filter((s) => s.kind === 'stage')
       .flatMap((s) => s.steps)
       .filter((step) => linksOf([step]).includes(form.id))
-      .some((step) => uses(takenInBy(this.piece, [step])));
+      .some((step) => uses(dependenciesOf(this.piece, [step])));
   }
 
   private inFinish(strand: Strand): boolean {

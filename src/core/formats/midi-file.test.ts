@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { writeMidi, type MidiEvent } from 'midi-file';
 import { describe, expect, it } from 'vitest';
-import { momentsOfStrikes } from '../piece/moments';
+import { momentsOfTriggers } from '../piece/moments';
 import type { Loop } from '../piece/types';
 import { MidiError, readMidi } from './midi-file';
 
@@ -28,7 +28,7 @@ const midi = (...tracks: MidiEvent[][]) =>
 const LOOP: Loop = { frames: 60, rate: 30, play: 'loop' };
 
 describe('a MIDI file', () => {
-  it('says when keys are struck, by its tempos, in all tracks', () => {
+  it('says when keys are played, by its tempos, in all tracks', () => {
     const file = midi([tempo(0, 60), tempo(960, 120)], [note(0), off(240), note(240, 64), note(960)], [note(240, 32)]);
     // A second a beat for two beats, then half a second.
     expect(readMidi(file).map((s) => s.seconds)).toEqual([0, 0.5, 1, 2.5]);
@@ -38,7 +38,7 @@ describe('a MIDI file', () => {
 
   it('becomes moments of the loop; what comes after its end is counted', () => {
     const file = midi([note(0), note(480, 64), note(10, 100), note(100_000)]);
-    const { moments: found, after, over } = momentsOfStrikes(readMidi(file), LOOP);
+    const { moments: found, after, over } = momentsOfTriggers(readMidi(file), LOOP);
     // The second and third fall into one frame.
     expect(found.map((m) => [Math.round(m.at * 60), Math.round(m.value * 127)])).toEqual([
       [0, 127],
@@ -46,17 +46,17 @@ describe('a MIDI file', () => {
     ]);
     expect([after, over]).toEqual([1, 0]);
     const many = midi(Array.from({ length: 90 }, (_, i) => note(16, i + 1)));
-    const most = momentsOfStrikes(readMidi(many), { ...LOOP, frames: 600, rate: 60 });
+    const most = momentsOfTriggers(readMidi(many), { ...LOOP, frames: 600, rate: 60 });
     expect([most.moments.length, most.over]).toEqual([64, 26]);
     expect(Math.min(...most.moments.map((m) => m.value))).toBeCloseTo(27 / 127, 2);
   });
 
-  it('that is no MIDI file, was cut short, or strikes nothing is refused in words', () => {
+  it('that is no MIDI file, was cut short, or holds no notes is refused in words', () => {
     const file = midi([note(0), note(480)]);
     expect(() => readMidi(new TextEncoder().encode('just words, no notes'))).toThrow(/not a MIDI file/);
     expect(() => readMidi(file.subarray(0, file.length - 3))).toThrow(/cut short/);
     expect(() => readMidi(file.subarray(0, 20))).toThrow(/cut short/);
-    expect(() => readMidi(midi([off(3)]))).toThrow(/No key is struck/);
+    expect(() => readMidi(midi([off(3)]))).toThrow(/It holds no notes/);
     expect(() => readMidi(new Uint8Array(5 * 1024 * 1024))).toThrow(/larger than 4 MB/);
   });
 

@@ -1,5 +1,5 @@
 import { parseMidi, type MidiData } from 'midi-file';
-import type { Strike } from '../piece/moments';
+import type { Trigger } from '../piece/moments';
 
 /** A MIDI file that cannot be read, said for the artist. */
 export class MidiError extends Error {
@@ -22,10 +22,10 @@ function checkParts(bytes: Uint8Array): void {
 }
 
 /**
- * All keys that are struck in a standard MIDI file (Standard MIDI Files 1.0), of all tracks and channels, in order.
+ * All keys that are played in a standard MIDI file (Standard MIDI Files 1.0), of all tracks and channels, in order.
  * @throws MidiError with a sentence
  */
-export function readMidi(bytes: Uint8Array): Strike[] {
+export function readMidi(bytes: Uint8Array): Trigger[] {
   if (bytes.length > MIDI_BYTES) throw new MidiError('It is larger than 4 MB; take the part that the loop is to have.');
   if (bytes.length < 14 || String.fromCharCode(...bytes.subarray(0, 4)) !== 'MThd')
     throw new MidiError('It is not a MIDI file.');
@@ -37,9 +37,9 @@ export function readMidi(bytes: Uint8Array): Strike[] {
     throw new MidiError('Its tracks are broken and cannot be read.');
   }
   const secondsAt = clock(data);
-  const struck = data.tracks.flatMap((track) => {
+  const triggered = data.tracks.flatMap((track) => {
     let tick = 0;
-    return track.flatMap((event): Strike[] => {
+    return track.flatMap((event): Trigger[] => {
       tick += event.deltaTime;
       return event.type === 'noteOn' && event.velocity > 0
         ? [{ seconds: secondsAt(tick), strength: event.velocity / 127 }]
@@ -47,8 +47,8 @@ export function readMidi(bytes: Uint8Array): Strike[] {
     });
   });
   // A time is never before the file's beginning: a delta of five bytes runs over, and reads as a negative one.
-  const sound = struck.filter((s) => s.seconds >= 0 && Number.isFinite(s.seconds) && Number.isFinite(s.strength));
-  if (sound.length < struck.length)
+  const sound = triggered.filter((s) => s.seconds >= 0 && Number.isFinite(s.seconds) && Number.isFinite(s.strength));
+  if (sound.length < triggered.length)
     throw new MidiError('Its times are broken: one of them is longer than MIDI allows.');
   if (sound.length === 0) throw new MidiError('It holds no notes.');
   return sound.sort((a, b) => a.seconds - b.seconds);

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { RECIPES } from '@/demo/recipes';
 import { clipSteps, clipStrands } from '../piece/clip';
-import { putIn } from '../piece/put-in';
+import { insertClip } from '../piece/insert';
 import { addStep, addStrand, blankPiece, setParam } from '../piece/edit';
 import { PieceError } from '../piece/errors';
 import { LIMITS } from '../piece/limits';
@@ -70,7 +70,7 @@ describe('clips', () => {
   it('of steps bring what they take from where that is asked for, and go into a row', () => {
     const clip = clipSteps(made(), 's2', ['t2', 't3'], true);
     const into = addStrand(blankPiece(), 'field', 'host', 'field.screen');
-    const put = putIn(into, clip, { row: { strand: 's1', at: 1 } });
+    const put = insertClip(into, clip, { row: { strand: 's1', at: 1 } });
     expect(strandById(put.piece, 's1')!.steps.map((t) => t.op)).toEqual([
       'field.screen',
       'field.distort',
@@ -85,11 +85,11 @@ describe('clips', () => {
   });
 
   it('of steps become a row of their own where no row is said', () => {
-    const put = putIn(blankPiece(), clipSteps(made(), 's2', ['t3']));
+    const put = insertClip(blankPiece(), clipSteps(made(), 's2', ['t3']));
     expect(put.piece.strands.map((s) => s.name)).toEqual(['row']);
     expect(put.steps).toEqual([]);
     const taker = addStrand(made(), 'field', 'taker', 'field.from', { value: { link: 's2', step: 't3' } });
-    const both = putIn(blankPiece(), { ...clipStrands(taker, ['s3'], true), into: 's2' });
+    const both = insertClip(blankPiece(), { ...clipStrands(taker, ['s3'], true), into: 's2' });
     const row = both.piece.strands.find((s) => s.name === 'row')!;
     const [first] = both.piece.strands.find((s) => s.name === 'taker')!.steps;
     expect(first!.params.value).toEqual({ link: row.id, step: 't3' });
@@ -100,17 +100,17 @@ describe('clips', () => {
     const taker = addStrand(made(), 'field', 'taker', 'field.from', { value: { link: 's2', step: 't3' } });
     const both = { ...clipStrands(taker, ['s3'], true), into: 's2' };
     const host = addStrand(blankPiece(), 'field', 'host', 'field.uv');
-    const put = putIn(host, both, { row: { strand: 's1', at: 1 } });
+    const put = insertClip(host, both, { row: { strand: 's1', at: 1 } });
     const link = put.piece.strands.find((s) => s.name === 'taker')!.steps[0]!.params.value;
     expect(link).toEqual({ link: 's1', step: put.steps[2]!.step });
-    const self = putIn(made(), { ...clip, into: 's2' }, { row: { strand: 's1', at: 1 } });
+    const self = insertClip(made(), { ...clip, into: 's2' }, { row: { strand: 's1', at: 1 } });
     const own = strandById(self.piece, 's1')!.steps.flatMap((t) => Object.values(t.params).filter(isLink));
     expect(own.filter((l) => l.link === 's1')).toEqual([]);
   });
 
   it('are refused where a row or a piece cannot hold them', () => {
     const clip = clipSteps(made(), 's2', ['t3']);
-    expect(() => putIn(made(), clip, { row: { strand: 'gone', at: 1 } })).toThrow('no longer there');
+    expect(() => insertClip(made(), clip, { row: { strand: 'gone', at: 1 } })).toThrow('no longer there');
     const whole = (piece: Piece) =>
       clipSteps(
         piece,
@@ -119,7 +119,7 @@ describe('clips', () => {
           .steps.slice(1)
           .map((t) => t.id),
       );
-    const grown = (piece: Piece) => putIn(piece, whole(piece), { row: { strand: 's2', at: 1 } }).piece;
+    const grown = (piece: Piece) => insertClip(piece, whole(piece), { row: { strand: 's2', at: 1 } }).piece;
     let full = made();
     expect(() => {
       for (let i = 0; i < 20; i++) full = grown(full);
@@ -127,7 +127,7 @@ describe('clips', () => {
     let many = made();
     expect(() => {
       for (let i = 0; i < 20; i++)
-        many = putIn(
+        many = insertClip(
           many,
           clipStrands(
             many,
@@ -143,9 +143,9 @@ describe('clips', () => {
     const control = { id: 'c1', name: 'size', value: 2, default: 2, min: 0, max: 4, curve: 1 };
     piece = { ...piece, controls: [control] };
     const clip = clipStrands(piece, ['s2'], true);
-    const shared = putIn(piece, clip).piece;
+    const shared = insertClip(piece, clip).piece;
     expect(shared.controls).toHaveLength(1);
-    const { piece: own, strands } = putIn(piece, clip, { ownControls: true });
+    const { piece: own, strands } = insertClip(piece, clip, { ownControls: true });
     expect(own.controls.map((c) => c.name)).toEqual(['size', 'size 2']);
     expect(strandById(own, strands[1]!)!.steps[2]!.params.scale).toEqual({ control: own.controls[1]!.id });
   });

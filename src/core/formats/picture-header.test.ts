@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { SAMPLE_PICTURES } from '@/demo/pictures';
 import { fromBase64, toBase64 } from './base64';
-import { keptSize, PictureError, readHeader } from './picture-header';
+import { storedSize, PictureError, readHeader } from './picture-header';
 import { writePng } from './png-write';
 
 const bytes = (...parts: (string | number[])[]) =>
@@ -114,9 +114,9 @@ describe('picture files', () => {
   });
 
   it('large pictures are kept at 2,048 pixels a side', () => {
-    expect(keptSize({ width: 12_000, height: 6_000 })).toEqual({ width: 2048, height: 1024 });
-    expect(keptSize({ width: 16_000, height: 1 })).toEqual({ width: 2048, height: 1 });
-    expect(keptSize({ width: 300, height: 200 })).toEqual({ width: 300, height: 200 });
+    expect(storedSize({ width: 12_000, height: 6_000 })).toEqual({ width: 2048, height: 1024 });
+    expect(storedSize({ width: 16_000, height: 1 })).toEqual({ width: 2048, height: 1 });
+    expect(storedSize({ width: 300, height: 200 })).toEqual({ width: 300, height: 200 });
   });
 });
 

@@ -126,7 +126,7 @@ function beginsAsSvg(text: string): boolean {
 }
 
 /** Size at which a picture is kept: as it is, or brought down to the longest side. */
-export function keptSize({ width, height }: { width: number; height: number }): { width: number; height: number } {
+export function storedSize({ width, height }: { width: number; height: number }): { width: number; height: number } {
   const factor = Math.min(1, KEPT_SIDE / Math.max(width, height));
   return { width: Math.max(1, Math.round(width * factor)), height: Math.max(1, Math.round(height * factor)) };
 }

@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { bundleOf, bundleWithAbove, moveStrand, shiftStrand, unbundle } from './arrange';
 import { clipSteps, clipStrands } from './clip';
-import { putIn } from './put-in';
+import { insertClip } from './insert';
 import {
   blendLooks,
   changeControl,
   controlled,
   follow,
   positionOf,
-  putOut,
+  expose,
   recallLook,
   removeControl,
   setControl,
@@ -27,7 +27,7 @@ import { analyse, Evaluator, placeRows } from '../weave';
 const AT = { strand: 's1', step: 't2', param: 'scale' };
 const plain = (): Piece =>
   addStep(addStrand(blankPiece(), 'field', 'sea', 'field.position'), 's1', 1, 'field.noise', { scale: 3 });
-const out = () => putOut(plain(), AT, { name: 'fineness', value: 3, min: 0, max: 12 });
+const out = () => expose(plain(), AT, { name: 'fineness', value: 3, min: 0, max: 12 });
 const scaleOf = (piece: Piece) => piece.strands[0]!.steps[1]!.params.scale;
 
 describe('controls', () => {
@@ -55,7 +55,7 @@ describe('controls', () => {
 
   it('of a colour reach colours', async () => {
     let piece = addStep(addStrand(blankPiece(), 'field', 'a', 'field.from', { value: 1 }), 's1', 1, 'field.tint');
-    piece = putOut(
+    piece = expose(
       piece,
       { strand: 's1', step: 't2', param: 'colour' },
       { name: 'dye', value: '#ff0000', min: 0, max: 1 },
@@ -87,7 +87,7 @@ describe('looks', () => {
 
   it('vary by a seed, within the range, and leave what is locked', () => {
     let piece = out();
-    piece = putOut(piece, { ...AT, param: 'evolve' }, { name: 'held', value: 2, min: 0, max: 8 });
+    piece = expose(piece, { ...AT, param: 'evolve' }, { name: 'held', value: 2, min: 0, max: 8 });
     piece = changeControl(piece, 'c2', { locked: true });
     for (let seed = 0; seed < 30; seed++) {
       const [a, b] = vary(piece, seed, 1).controls;
@@ -146,7 +146,7 @@ describe('copying', () => {
   const { piece } = STARTERS.find((s) => s.id === 'torn-banner')!;
 
   it('takes all that a strand takes from, with controls and pictures, into another piece', () => {
-    const pasted = putIn(blankPiece(), clipStrands(piece, ['print'], true)).piece;
+    const pasted = insertClip(blankPiece(), clipStrands(piece, ['print'], true)).piece;
     expect(pasted.strands.map((s) => s.name)).toEqual(
       expect.arrayContaining(['print', 'shift', 'torn', 'rows', 'pull', 'gusts']),
     );
@@ -157,8 +157,8 @@ describe('copying', () => {
   });
 
   it('keeps links or copies them', () => {
-    const kept = putIn(piece, clipStrands(piece, ['torn'], false)).piece;
-    const copied = putIn(piece, clipStrands(piece, ['torn'], true)).piece;
+    const kept = insertClip(piece, clipStrands(piece, ['torn'], false)).piece;
+    const copied = insertClip(piece, clipStrands(piece, ['torn'], true)).piece;
     const last = (p: Piece) => p.strands[p.strands.length - 1]!;
     expect(JSON.stringify(last(kept).steps)).toBe(JSON.stringify(piece.strands.find((s) => s.id === 'torn')!.steps));
     expect(last(copied).name).toBe('torn 2');
@@ -168,7 +168,7 @@ describe('copying', () => {
 
   it('steps go into any row; links to what is not there fall back', () => {
     const clip = clipSteps(piece, 'print', ['t2']);
-    const { piece: pasted } = putIn(plain(), clip, { row: { strand: 's1', at: 1 } });
+    const { piece: pasted } = insertClip(plain(), clip, { row: { strand: 's1', at: 1 } });
     expect(pasted.strands[0]!.steps.map((s) => s.op)).toEqual(['field.position', 'field.distort', 'field.noise']);
     expect(pasted.strands[0]!.steps[1]!.params.by).toBeUndefined();
   });

@@ -36,7 +36,7 @@ function paramsAt(draft: Draft<Piece>, at: ParamAt): Record<string, unknown> {
 }
 
 /** Puts a value out on the desk: a new control with that value, which the parameter follows. */
-export function putOut(
+export function expose(
   piece: Piece,
   at: ParamAt,
   control: { name: string; value: Setting; min: number; max: number },

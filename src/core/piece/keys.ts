@@ -81,12 +81,12 @@ export function setParamAt(
 }
 
 /**
- * Puts a moment at a frame; one that stands there is struck again.
+ * Puts a moment at a frame; one that stands there is triggered again.
  * @param moments those that are there
  * @throws PieceError where there are as many as it holds
  */
-export function strike(piece: Piece, { strand, step, param }: ParamAt, moments: Key[], frame: number): Piece {
+export function putMoment(piece: Piece, { strand, step, param }: ParamAt, moments: Key[], frame: number): Piece {
   const { frames } = piece.loop;
-  const struck = withKey({ keys: moments }, placeOf(frame, frames), 1, frames);
-  return setParam(piece, strand, step, param, struck.keys as Key[]);
+  const triggered = withKey({ keys: moments }, placeOf(frame, frames), 1, frames);
+  return setParam(piece, strand, step, param, triggered.keys as Key[]);
 }

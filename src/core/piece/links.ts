@@ -12,7 +12,7 @@ export function linksOf(steps: readonly Step[]): string[] {
 }
 
 /** Ids of all that steps take from, and that those take from. */
-export function takenInBy(piece: Piece, steps: readonly Step[]): Set<string> {
+export function dependenciesOf(piece: Piece, steps: readonly Step[]): Set<string> {
   const found = new Set<string>();
   const open = linksOf(steps);
   for (let id = open.pop(); id !== undefined; id = open.pop()) {

@@ -46,16 +46,16 @@ export function thinned(moments: readonly Key[], frames: number, least: number):
   return sortedKeys(kept) as Key[];
 }
 
-/** Something that was struck, as on a key. */
-export interface Strike {
+/** Something that was triggered, as on a key. */
+export interface Trigger {
   /** From the beginning. */
   seconds: number;
   /** 0 to 1. */
   strength: number;
 }
 
-/** Moments of what was struck in the time of the loop. */
-export interface StruckMoments {
+/** Moments of what was triggered in the time of the loop. */
+export interface TriggeredMoments {
   moments: Key[];
   /** Strikes after the end of the loop, and those that there was no room for. */
   after: number;
@@ -63,10 +63,10 @@ export interface StruckMoments {
 }
 
 /**
- * What was struck within the length of the loop as moments, at whole frames; the strongest where there are too many.
+ * What was triggered within the length of the loop as moments, at whole frames; the strongest where there are too many.
  */
-export function momentsOfStrikes(struck: readonly Strike[], { frames, rate }: Loop): StruckMoments {
-  const within = struck.filter((s) => Math.round(s.seconds * rate) < frames);
+export function momentsOfTriggers(triggered: readonly Trigger[], { frames, rate }: Loop): TriggeredMoments {
+  const within = triggered.filter((s) => Math.round(s.seconds * rate) < frames);
   const all = single(
     within.map(({ seconds, strength }) => ({
       at: Math.round(seconds * rate) / frames,
@@ -78,7 +78,7 @@ export function momentsOfStrikes(struck: readonly Strike[], { frames, rate }: Lo
   const strongest = [...all].sort((a, b) => b.value - a.value).slice(0, LIMITS.stops);
   return {
     moments: sortedKeys(strongest) as Key[],
-    after: struck.length - within.length,
+    after: triggered.length - within.length,
     over: all.length - strongest.length,
   };
 }

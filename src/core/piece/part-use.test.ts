@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { RECIPES, ground } from '@/demo/recipes';
 import { readPiece, writePiece } from '../formats/piece-file';
-import { putOut, setControl } from './desk';
+import { expose, setControl } from './desk';
 import { addStep, blankPiece, removeStrand, setParam } from './edit';
 import { putPart, type Part } from './part';
 import { contentsForEdition, staleUses, updateUse, partUseAt, usesIn } from './part-use';
@@ -182,7 +182,7 @@ describe('a part that is kept anew', () => {
     const { piece, first, second } = twice(part);
     const strand = own(piece, first)[0] ?? strandById(piece, first.row!.strand)!;
     const controls = piece.controls.length;
-    const out = putOut(
+    const out = expose(
       piece,
       { strand: strand.id, step: strand.steps.at(-1)!.id, param: 'amount' },
       { name: 'reach', value: 1, min: 0, max: 2 },

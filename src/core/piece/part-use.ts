@@ -3,7 +3,7 @@ import { keepNeighbours } from './arrange';
 import { clipSteps, clipStrands, type Clip } from './clip';
 import { dropDangling } from './edit';
 import { nextId } from './ids';
-import { addRow, bringAssets, bringControls, checkRoom, newNames, readdressing, type Names } from './put-in';
+import { addRow, bringAssets, bringControls, checkRoom, newNames, readdressing, type Names } from './insert';
 import type { PartUse, Piece, Step, StepAt, Strand } from './types';
 
 /**

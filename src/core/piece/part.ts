@@ -1,6 +1,6 @@
 import { rowFor, type Clip, type RowPlace } from './clip';
 import { withUse } from './part-use';
-import { putIn, type Putting } from './put-in';
+import { insertClip, type Putting } from './insert';
 import { moveStrand } from './arrange';
 import { strandById, type Kind, type Piece, type Step, type StepAt } from './types';
 
@@ -54,7 +54,7 @@ export function putPart(
   const clip = part.clip();
   const putting: Putting = { bundle: part.name, ownControls: true };
   const put = (into: Piece, row?: RowPlace) => {
-    const done = putIn(into, clip, { ...putting, row });
+    const done = insertClip(into, clip, { ...putting, row });
     return withLast({ ...done, piece: withUse(done.piece, part, clip, done.names) });
   };
   if (clip.into === undefined) return { ...put(piece), shows: null };
@@ -66,7 +66,7 @@ export function putPart(
 }
 
 /** The piece, with the step to go on from: the last that is new. */
-function withLast({ piece, strands, steps }: Pick<ReturnType<typeof putIn>, 'piece' | 'strands' | 'steps'>): {
+function withLast({ piece, strands, steps }: Pick<ReturnType<typeof insertClip>, 'piece' | 'strands' | 'steps'>): {
   piece: Piece;
   at: StepAt | null;
 } {
@@ -84,7 +84,7 @@ function withRow(
   if (rowFor(piece, kind, selected)) return { piece, shows: null };
   const clip = ground(kind);
   const had = piece.strands.find((s) => s.kind === 'finish' || s.kind === 'stage');
-  const made = putIn(piece, clip, { ownControls: true });
+  const made = insertClip(piece, clip, { ownControls: true });
   const finish = made.strands.map((id) => strandById(made.piece, id)!).find((s) => s.kind === 'finish');
   const before = piece.strands.find((s) => s.kind === 'finish');
   // The first finish is what the piece shows.

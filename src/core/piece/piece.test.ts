@@ -239,7 +239,7 @@ describe('edits', () => {
     // What was linked says so, until it is set.
     const problems = analyse(without).problems.map((p) => p.sentence);
     expect(problems).toContain(
-      'Push, by: the strand "swell" that it was linked to was deleted; link another one, or set a value.',
+      'Push, field: the strand "swell" that it was linked to was deleted; link another one, or set a value.',
     );
     const set = setParam(without, 'sea', 't2', 'by', 0.5);
     expect(set.strands.find((s) => s.id === 'sea')!.steps[1]!.lost).toBeUndefined();

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { follow, putOut, setOverride } from './desk';
+import { follow, expose, setOverride } from './desk';
 import { addStep, addStrand, blankPiece, setParam } from './edit';
-import { takenInBy } from './links';
+import { dependenciesOf } from './links';
 import { controlsAt, placesOf } from './places-of';
 import { strandById, type Piece } from './types';
 
@@ -46,7 +46,7 @@ describe('places', () => {
 
   it('controls count where something of the place follows them, or has one set for itself', () => {
     const at = { strand: named(piece, 'grain'), step: 't1', param: 'value' };
-    const out = putOut(piece, at, { name: 'grain', value: 1, min: 0, max: 2 });
+    const out = expose(piece, at, { name: 'grain', value: 1, min: 0, max: 2 });
     const names = (p: Piece, stage: string, step: string) =>
       controlsAt(
         p,
@@ -63,6 +63,6 @@ describe('places', () => {
     const [grain, paint] = [named(piece, 'grain'), named(piece, 'paint')];
     const circle = setParam(piece, grain, 't1', 'value', { link: paint });
     const step = strandById(circle, hall)!.steps[1]!;
-    expect([...takenInBy(circle, [step])].sort()).toEqual([named(piece, 'buoy'), paint, grain].sort());
+    expect([...dependenciesOf(circle, [step])].sort()).toEqual([named(piece, 'buoy'), paint, grain].sort());
   });
 });

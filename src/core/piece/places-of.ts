@@ -1,4 +1,4 @@
-import { takenInBy } from './links';
+import { dependenciesOf } from './links';
 import { isControlRef, type Control, type Piece, type Step, type StepAt } from './types';
 
 /** Where things stand, as a piece says it: which places show a strand, and which controls matter there. */
@@ -9,13 +9,13 @@ const PLACE = 'stage.place';
 export const placesOf = (piece: Piece, strand: string): StepAt[] =>
   piece.strands.flatMap((stage) =>
     stage.steps
-      .filter((step) => step.op === PLACE && takenInBy(piece, [step]).has(strand))
+      .filter((step) => step.op === PLACE && dependenciesOf(piece, [step]).has(strand))
       .map((step) => ({ strand: stage.id, step: step.id })),
   );
 
 /** The controls that what stands at a place follows, and those that have a setting of their own there. */
 export function controlsAt(piece: Piece, step: Step): Control[] {
-  const taken = takenInBy(piece, [step]);
+  const taken = dependenciesOf(piece, [step]);
   const steps = [step, ...piece.strands.filter((s) => taken.has(s.id)).flatMap((s) => s.steps)];
   const followed = new Set(
     steps.flatMap((t) => Object.values(t.params).flatMap((v) => (isControlRef(v) ? [v.control] : []))),

@@ -20,26 +20,28 @@ const piece: Piece = {
 };
 
 describe('what inputs drive', () => {
-  it('by themselves is the numbers of the desk and the strike keys, in order', () => {
+  it('by themselves is the numbers of the desk and the trigger keys, in order', () => {
     expect(drivenBy(piece, {}, 'fader 1')).toEqual({ control: 'glow' });
     expect(drivenBy(piece, {}, 'fader 2')).toEqual({ control: 'swing' });
     expect(drivenBy(piece, {}, 'fader 3')).toBeNull();
-    expect(drivenBy(piece, {}, 'key 9')).toEqual({ strike: 9 });
+    expect(drivenBy(piece, {}, 'key 9')).toEqual({ trigger: 9 });
     for (const input of ['key 10', 'pointer x', 'MIDI control 7', '', 'toString'])
       expect(drivenBy(piece, {}, input)).toBeNull();
   });
 
   it('is what they were given, before that', () => {
-    const assigned = { 'fader 1': { control: 'swing' }, 'pointer x': { strike: 2 } };
+    const assigned = { 'fader 1': { control: 'swing' }, 'pointer x': { trigger: 2 } };
     expect(drivenBy(piece, assigned, 'fader 1')).toEqual({ control: 'swing' });
-    expect(drivenBy(piece, assigned, 'pointer x')).toEqual({ strike: 2 });
+    expect(drivenBy(piece, assigned, 'pointer x')).toEqual({ trigger: 2 });
   });
 });
 
 it('what was kept of it counts where it is sound', () => {
-  const sound = { 'fader 1': { control: 'swing' }, 'MIDI note 60': { strike: 9 } };
+  // What was stored when trigger keys had another name is read as it was meant.
+  expect(assignedOf({ 'key 1': { strike: 4 } })).toEqual({ 'key 1': { trigger: 4 } });
+  const sound = { 'fader 1': { control: 'swing' }, 'MIDI note 60': { trigger: 9 } };
   expect(assignedOf(sound)).toEqual(sound);
-  for (const broken of [null, undefined, 7, [], 'x', { a: null }, { a: { strike: 10 } }, { a: { control: 3 } }])
+  for (const broken of [null, undefined, 7, [], 'x', { a: null }, { a: { trigger: 10 } }, { a: { control: 3 } }])
     expect(assignedOf(broken)).toEqual({});
 });
 

@@ -5,39 +5,43 @@ import { controlById, type Piece } from './types';
 /** What is played by hand in a rehearsal: faders, keys and pads, and what each of them drives. */
 
 /** Trigger keys of a rehearsal. */
-export const STRIKE_KEYS = 9;
+export const TRIGGER_KEYS = 9;
 /** Faders of the simulated controller. */
 export const FADERS = 8;
 
-/** What an input drives: a control of the desk, or one of the strike keys, counted from 1. */
-export type Driven = { control: string } | { strike: number };
+/** What an input drives: a control of the desk, or one of the trigger keys, counted from 1. */
+export type Driven = { control: string } | { trigger: number };
 
 /** What each input drives, by the input's name: "fader 1", "key 3", "pointer x", "MIDI control 21". */
 export type Assigned = Record<string, Driven>;
 
+/** A trigger key, by its number; it was stored under another name once. */
+export const triggerSchema = Joi.object({
+  trigger: Joi.number().integer().min(1).max(TRIGGER_KEYS).required(),
+}).rename('strike', 'trigger');
+
 const assignedSchema = Joi.object().pattern(
   Joi.string().max(80),
-  Joi.alternatives(
-    Joi.object({ control: Joi.string().max(80).required() }),
-    Joi.object({ strike: Joi.number().integer().min(1).max(STRIKE_KEYS).required() }),
-  ),
+  Joi.alternatives(Joi.object({ control: Joi.string().max(80).required() }), triggerSchema),
 );
 
-/** What was kept of what inputs drive; nothing where that is not sound. */
-export const assignedOf = (kept: unknown): Assigned =>
-  assignedSchema.required().validate(kept).error ? {} : (kept as Assigned);
+/** What was stored of what inputs drive; nothing where that is not sound. */
+export function assignedOf(stored: unknown): Assigned {
+  const { error, value } = assignedSchema.required().validate(stored);
+  return error ? {} : (value as Assigned);
+}
 
 /** Controls that take a number. */
 export const numberControls = (piece: Piece) => piece.controls.filter((c) => typeof c.value === 'number');
 
 /**
- * What an input drives: what it was given, else fader n the n-th number of the desk and key n the n-th strike key.
+ * What an input drives: what it was given, else fader n the n-th number of the desk and key n the n-th trigger key.
  * Null where it drives nothing.
  */
 export function drivenBy(piece: Piece, assigned: Assigned, input: string): Driven | null {
   if (Object.hasOwn(assigned, input)) return assigned[input]!;
   const [, kind, text] = /^(fader|key) (\d+)$/.exec(input) ?? [];
-  if (kind === 'key') return Number(text) <= STRIKE_KEYS ? { strike: Number(text) } : null;
+  if (kind === 'key') return Number(text) <= TRIGGER_KEYS ? { trigger: Number(text) } : null;
   const control = kind === 'fader' ? numberControls(piece)[Number(text) - 1] : undefined;
   return control ? { control: control.id } : null;
 }

@@ -1,5 +1,5 @@
 import { strandById, type Link, type Piece, type Strand } from '../piece/types';
-import { analyse, isMark, strandsBehind, typeAfter, withMarks, type Target } from '../weave';
+import { analyse, isMark, allDependencies, typeAfter, withMarks, type Target } from '../weave';
 
 /** Where a step is looked at: on everything that stands on the stage, or flat over the frame. */
 export type LookOn = 'objects' | 'frame';
@@ -96,7 +96,7 @@ export function lookPiece(whole: Piece, target: Target, on: LookOn): Piece | nul
 
 /** All strands but the finishes that what is looked at takes nothing from. */
 function others(piece: Piece, looked: Strand | undefined): Strand[] {
-  const behind = looked ? strandsBehind(piece, looked) : new Set();
+  const behind = looked ? allDependencies(piece, looked) : new Set();
   return piece.strands.filter((s) => s.kind !== 'finish' || behind.has(s.id));
 }
 

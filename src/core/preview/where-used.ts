@@ -1,6 +1,6 @@
 import type { Mesh } from '../mesh/mesh';
 import { isLink, strandById, type Piece, type Strand } from '../piece/types';
-import { strandsBehind } from '../weave';
+import { allDependencies } from '../weave';
 
 type Three = readonly [number, number, number];
 
@@ -40,7 +40,7 @@ const FLAT = 0.1;
 export function formUnder(piece: Piece, strand: Strand): Strand | null {
   const uses = (id: string) => {
     const other = strandById(piece, id);
-    return other !== undefined && strandsBehind(piece, other).has(strand.id);
+    return other !== undefined && allDependencies(piece, other).has(strand.id);
   };
   for (const stage of piece.strands.filter((s) => s.kind === 'stage'))
     for (const { params } of stage.steps) {

@@ -1,7 +1,7 @@
 export { controlSetting, trackSettings, withTracks } from './tracks';
 export { analyse, acceptsLinks, linkKinds, linkProblem, literalFits, mayComeAndGo, typeAfter } from './analyse';
 export type { Analysis, Problem, StepTypes, Target, Woven } from './types';
-export { linkedStrands, orderStrands, strandsBehind, wouldCycle } from './order';
+export { linkedStrands, orderStrands, allDependencies, wouldCycle } from './order';
 export { drawnBefore, drawnEnds, lastDrawn } from './plan';
 export { aloneText, cardText, processorText, weave } from './weave';
 export { keyedCurve, keyedLiteral, keyedScalars, keyScalars, keysFit, literalAt } from './keyed';
@@ -21,7 +21,7 @@ export {
   changeKeys,
   copyKeys,
   isSamePlace,
-  keptChoice,
+  validChoice,
   keysOf,
   moveKeys,
   pasteKeys,
@@ -34,7 +34,7 @@ export {
   type Span,
 } from './key-groups';
 export { loopSteps } from './over-loop';
-export { followersOf, writePlayed } from './record';
+export { controlDependents, writePlayed } from './record';
 export { Evaluator, OverLoop } from './evaluate';
 export { isMark, withMarks } from './marks';
 export { hasPixels, pixelsOf, providePixels } from './pixels';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addStrand, blankPiece, setLoop, setParam } from '../piece/edit';
 import type { Keyed, KeyOf, KeyValue, Piece } from '../piece/types';
-import { copyKeys, keptChoice, keysOf, moveKeys, pasteKeys, removeKeys, spanOf, stretchKeys, type KeyAt } from '.';
+import { copyKeys, validChoice, keysOf, moveKeys, pasteKeys, removeKeys, spanOf, stretchKeys, type KeyAt } from '.';
 
 const FRAMES = 100;
 const keys = (...frames: number[]): KeyOf<number>[] =>
@@ -35,7 +35,7 @@ describe('several keys at once', () => {
     const wrong = setParam(p, 's1', 't1', 'turns', { keys: [{ at: 0, value: '#ffffff', ease: 'held' }] });
     expect(keysOf(wrong, turns)).toBeNull();
     expect(
-      keptChoice(p, [
+      validChoice(p, [
         { ...turns, index: 1 },
         { ...turns, index: 2 },
       ]),

@@ -72,7 +72,7 @@ function mayBeEmpty(piece: Piece, { strand, step, param }: ParamAt): boolean {
 }
 
 /** Those of a choice that are still there. */
-export const keptChoice = (piece: Piece, chosen: readonly KeyAt[]): KeyAt[] =>
+export const validChoice = (piece: Piece, chosen: readonly KeyAt[]): KeyAt[] =>
   chosen.filter((k) => k.index < (keysOf(piece, k)?.length ?? 0));
 
 /** A choice by its parameters, with the places of the chosen among all keys. */

@@ -1,5 +1,5 @@
 import { PieceError } from '../piece/errors';
-import { linksOf, takenInBy } from '../piece/links';
+import { linksOf, dependenciesOf } from '../piece/links';
 import { strandById, type Piece, type Strand } from '../piece/types';
 
 /** Strands that a strand takes values from, each once. */
@@ -32,10 +32,10 @@ export function orderStrands(piece: Piece): Strand[] {
 }
 
 /** Ids of all that a strand takes from, and that those take from. */
-export const strandsBehind = (piece: Piece, strand: Strand): Set<string> => takenInBy(piece, strand.steps);
+export const allDependencies = (piece: Piece, strand: Strand): Set<string> => dependenciesOf(piece, strand.steps);
 
 /** Would a link from `to` (which takes) to `from` (which gives) close a circle? */
 export function wouldCycle(piece: Piece, from: string, to: string): boolean {
   const strand = strandById(piece, from);
-  return from === to || (strand !== undefined && strandsBehind(piece, strand).has(to));
+  return from === to || (strand !== undefined && allDependencies(piece, strand).has(to));
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import type { Piece } from '../piece/types';
-import { outputOf, strandsBehind } from '.';
+import { outputOf, allDependencies } from '.';
 
 const pieceOf = (id: string) => STARTERS.find((s) => s.id === id)!.piece;
 const names = (piece: Piece) => {
@@ -21,6 +21,6 @@ describe('the output of a piece', () => {
     expect(names(mirror)).toEqual(['out', 'quay']);
     expect(names({ ...mirror, strands: [...mirror.strands].reverse() })).toEqual(['out', 'quay']);
     const out = mirror.strands.find((s) => s.name === 'out')!;
-    expect(strandsBehind(mirror, out)).toContain(mirror.strands.find((s) => s.name === 'relay')!.id);
+    expect(allDependencies(mirror, out)).toContain(mirror.strands.find((s) => s.name === 'relay')!.id);
   });
 });

@@ -1,5 +1,5 @@
 import { isLink, strandById, type Piece, type Step, type Strand } from '../piece/types';
-import { strandsBehind } from './order';
+import { allDependencies } from './order';
 
 /** What a piece shows: a finish, and the stage that it begins with. */
 export interface Output {
@@ -13,7 +13,7 @@ export interface Output {
  */
 export function outputOf(piece: Piece): Output {
   const finishes = piece.strands.filter((s) => s.kind === 'finish');
-  const taken = new Set(finishes.flatMap((s) => [...strandsBehind(piece, s)]));
+  const taken = new Set(finishes.flatMap((s) => [...allDependencies(piece, s)]));
   const finish = finishes.find((s) => !taken.has(s.id)) ?? finishes[0] ?? null;
   if (!finish) return { finish, stage: piece.strands.find((s) => s.kind === 'stage') ?? null };
   return { finish, stage: stageBehind(piece, finish) };

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { measureSeam } from '../checks/seam';
 import { LIMITS } from '../piece/limits';
-import { follow, putOut } from '../piece/desk';
+import { follow, expose } from '../piece/desk';
 import { addStep, addStrand, blankPiece, setLoop } from '../piece/edit';
 import { isControlRef, type Keyed, type Piece } from '../piece/types';
 import { analyse, Evaluator, keyedScalars, placeRows, withTracks, writePlayed } from '.';
@@ -11,7 +11,7 @@ import { analyse, Evaluator, keyedScalars, placeRows, withTracks, writePlayed } 
 const desk = (frames: number): Piece => {
   let piece = addStrand(setLoop(blankPiece(), { frames, rate: 24 }), 'signal', 'a', 'signal.constant', { value: 1 });
   piece = addStep(piece, 's1', 1, 'signal.mix', { other: 5 });
-  piece = putOut(piece, { strand: 's1', step: 't1', param: 'value' }, { name: 'lift', value: 1, min: 0, max: 2 });
+  piece = expose(piece, { strand: 's1', step: 't1', param: 'value' }, { name: 'lift', value: 1, min: 0, max: 2 });
   return follow(piece, { strand: 's1', step: 't2', param: 'amount' }, piece.controls[0]!.id, [10, 20]);
 };
 
@@ -84,7 +84,7 @@ describe('what was played', () => {
 
   it('of a colour is in linear light; what cannot have keys goes on following', () => {
     let piece = addStrand(setLoop(blankPiece(), { frames: 4 }), 'surface', 'a', 'surface.lit');
-    piece = putOut(
+    piece = expose(
       piece,
       { strand: 's1', step: 't1', param: 'colour' },
       { name: 'dye', value: '#000000', min: 0, max: 1 },
@@ -97,7 +97,7 @@ describe('what was played', () => {
       [0.75, '#000000'],
     ]);
     let form = addStrand(setLoop(blankPiece(), { frames: 4 }), 'form', 'a', 'form.grid');
-    form = putOut(form, { strand: 's1', step: 't1', param: 'columns' }, { name: 'count', value: 4, min: 1, max: 9 });
+    form = expose(form, { strand: 's1', step: 't1', param: 'columns' }, { name: 'count', value: 4, min: 1, max: 9 });
     const left = writePlayed(form, 'c1', [1, 2, 3, 4], 0);
     expect([left.params, left.left]).toEqual([0, 1]);
     // Parameters keep following their control; its track has what was played.

@@ -98,7 +98,7 @@ export function writePlayed(piece: Piece, id: string, played: readonly Setting[]
   if (!control || played.length < 2) return nothing;
   const kind = settingKind(control.value);
   // Keys go over into one another; options do not.
-  if (kind === 'choice') return { ...nothing, left: followersOf(piece, id).length };
+  if (kind === 'choice') return { ...nothing, left: controlDependents(piece, id).length };
   // A file may hold a control whose ends are one, or the wrong way round.
   const range = kind === 'colour' ? 1 : Math.max(Math.abs(control.max - control.min), 1e-3);
   const { play } = piece.loop;
@@ -115,7 +115,7 @@ export function writePlayed(piece: Piece, id: string, played: readonly Setting[]
   }));
   const takesKeys = ({ step, param }: Follower) =>
     acceptsLinks(definitionOf(step.op)!, param) && keysFit(param, { keys });
-  const followers = followersOf(piece, id);
+  const followers = controlDependents(piece, id);
   const params = followers.filter(takesKeys).length;
   return {
     piece: changeControl(piece, id, { value: settings[0]!, track: { keys } }),
@@ -135,7 +135,7 @@ interface Follower {
 }
 
 /** All parameters that follow a control. */
-export const followersOf = (piece: Piece, control: Control['id']): Follower[] =>
+export const controlDependents = (piece: Piece, control: Control['id']): Follower[] =>
   piece.strands.flatMap((strand) =>
     strand.steps.flatMap((step) =>
       Object.entries(step.params).flatMap(([id, ref]): Follower[] => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { acceptPiece } from '../formats/piece-file';
-import { changeLook, follow, putOut, recallLook, setControlAt, setTrack, storeLook, tracksLost } from '../piece/desk';
+import { changeLook, follow, expose, recallLook, setControlAt, setTrack, storeLook, tracksLost } from '../piece/desk';
 import { addStep, addStrand, blankPiece, removeStrand, setLoop } from '../piece/edit';
 import type { Keyed, Piece } from '../piece/types';
 import { controlSetting, Evaluator, orderStrands, placeRows, trackSettings, withTracks } from '.';
@@ -16,7 +16,7 @@ const KEYS: Keyed = {
 function desk(): Piece {
   let piece = addStrand(setLoop(blankPiece(), { frames: 60 }), 'signal', 'a', 'signal.constant', { value: 1 });
   piece = addStep(piece, 's1', 1, 'signal.mix', { other: 5 });
-  piece = putOut(piece, { strand: 's1', step: 't1', param: 'value' }, { name: 'lift', value: 1, min: 0, max: 2 });
+  piece = expose(piece, { strand: 's1', step: 't1', param: 'value' }, { name: 'lift', value: 1, min: 0, max: 2 });
   piece = addStrand(piece, 'signal', 'ranged', 'signal.constant', {});
   piece = follow(piece, { strand: 's2', step: 't1', param: 'value' }, 'c1', [10, 20]);
   piece = addStrand(piece, 'signal', 'driver', 'signal.constant', { value: 1 });

@@ -12,7 +12,7 @@ import { putPart, type Part } from '@/core/piece/part';
 import { endOfRow } from '@/core/steps/end-of-row';
 import { isControlRef, isLink, strandById, type Piece } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
-import { analyse, exportGlsl, outputOf, providePixels, strandsBehind } from '@/core/weave';
+import { analyse, exportGlsl, outputOf, providePixels, allDependencies } from '@/core/weave';
 import { BEGINNINGS } from '..';
 import { ground, RECIPES } from '.';
 
@@ -31,7 +31,7 @@ beforeAll(() => {
 /** Strands that the piece shows, by id. */
 function shown(piece: Piece): Set<string> {
   const { finish, stage } = outputOf(piece);
-  return new Set([finish, stage].flatMap((s) => (s ? [s.id, ...strandsBehind(piece, s)] : [])));
+  return new Set([finish, stage].flatMap((s) => (s ? [s.id, ...allDependencies(piece, s)] : [])));
 }
 
 describe.each(RECIPES.map((r) => [r.id, r] as const))('%s', (_, part) => {

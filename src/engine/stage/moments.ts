@@ -1,7 +1,7 @@
 import { onceByName } from '@/core/once';
 import { readsTime } from '@/core/glsl/lib';
 import { strandById, type Piece, type Strand } from '@/core/piece/types';
-import { strandsBehind, weave, type Analysis } from '@/core/weave';
+import { allDependencies, weave, type Analysis } from '@/core/weave';
 import type { Follow } from '../card/follow';
 import { partsOf } from './parts-of';
 
@@ -26,7 +26,7 @@ export function momentOf(
 }
 
 function changes(piece: Piece, analysis: Analysis, stage: Strand): boolean {
-  const worn = [...strandsBehind(piece, stage)].filter((id) =>
+  const worn = [...allDependencies(piece, stage)].filter((id) =>
     ['form', 'surface'].includes(strandById(piece, id)?.kind ?? ''),
   );
   // Signals are woven in, so that what follows them reads the phase as well.

@@ -61,7 +61,7 @@ function brought({ faces, painted, copies, nested }: Body): Record<string, strin
 }
 
 /** The fields among these that a surface reads: they go to the fragments, the same over a whole face or copy. */
-function handedOn(body: Body, surface: string): { name: string; type: string }[] {
+function varyingsOf(body: Body, surface: string): { name: string; type: string }[] {
   const read = fieldsRead(surface);
   return Object.entries({ ...brought(body), ...(body.tint ? { tint: '' } : {}) })
     .map(([name]) => name)
@@ -72,11 +72,11 @@ function handedOn(body: Body, surface: string): { name: string; type: string }[]
     });
 }
 
-const carrier = (name: string) => `clOn${name[0]!.toUpperCase()}${name.slice(1)}`;
+const varyingName = (name: string) => `clOn${name[0]!.toUpperCase()}${name.slice(1)}`;
 /** Colours run from point to point; all else is one value for a face or copy. */
-const carriers = (body: Body, surface: string) =>
-  handedOn(body, surface)
-    .map(({ name, type }) => `${name === 'tint' ? '' : 'flat '}varying ${type} ${carrier(name)};`)
+const varyingDeclarations = (body: Body, surface: string) =>
+  varyingsOf(body, surface)
+    .map(({ name, type }) => `${name === 'tint' ? '' : 'flat '}varying ${type} ${varyingName(name)};`)
     .join('\n');
 
 /** @param surface text of the surface, or nothing in passes that do not run it */
@@ -99,7 +99,7 @@ export function vertexHead(body: Body, surface: string): string {
     'uniform float clPhase;\nuniform vec3 clEye;\nuniform float clStep;',
     VARYINGS,
     'varying float clTime;',
-    carriers(body, surface),
+    varyingDeclarations(body, surface),
   ]
     .filter(Boolean)
     .join('\n');
@@ -111,7 +111,7 @@ uniform vec3 clEye;
 uniform vec2 clSize;
 ${VARYINGS}
 varying float clTime;
-${carriers(body, surface)}
+${varyingDeclarations(body, surface)}
 `;
 
 /**
@@ -162,7 +162,7 @@ export function fragmentPlace(body: Body, surface: string): string {
     screen: 'gl_FragCoord.xy / clSize',
     view: 'normalize(clEye - clMoved)',
     phase: 'clTime',
-    ...Object.fromEntries(handedOn(body, surface).map(({ name }) => [name, carrier(name)])),
+    ...Object.fromEntries(varyingsOf(body, surface).map(({ name }) => [name, varyingName(name)])),
   };
   return `
 Place clPlaceHere() {
@@ -217,7 +217,7 @@ export function vertexMove(body: Body, form: FormText, surface: string, normals:
     '  clRest = position;\n  clWorld = clHere.world;\n  clNormal = clNormalTo;\n  clMoved = ' +
       'clMovedTo;\n  clUv = clUvIn;',
     body.faces ? '  clEdge = clEdgeIn;' : '',
-    ...handedOn(body, surface).map(({ name }) => `  ${carrier(name)} = clHere.${name};`),
+    ...varyingsOf(body, surface).map(({ name }) => `  ${varyingName(name)} = clHere.${name};`),
   ]
     .filter(Boolean)
     .join('\n');

@@ -1,5 +1,5 @@
 import { definitionOf } from '@/core/steps';
-import { usePanels } from '@/state/panels';
+import { usePanels } from '@/state/panels/panels';
 import { Modal } from '../parts/Modal';
 import { StepPage } from './StepPage';
 

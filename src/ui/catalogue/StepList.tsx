@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { KINDS } from '@/core/piece/types';
 import { kindOf } from '@/core/steps';
 import { OFFERED } from '@/core/steps/reference';
-import { KIND_WORDS } from '../words';
+import { KIND_WORDS } from '@/actions/words';
 
 /** All steps by kind, each a way to its page. */
 export function StepList() {

@@ -3,7 +3,7 @@ import { definitionOf } from '@/core/steps';
 import { referenceOf } from '@/core/steps/reference';
 import { exampleOf } from '@/demo/examples';
 import { useMedia } from '../parts/use-media';
-import { Still } from '../shelf/Still';
+import { Still } from '../parts/Still';
 
 /** A page of the catalogue: what a step does, a moving example, its parameters and its GLSL. */
 export function StepPage({ op }: { op: string }) {

@@ -5,13 +5,13 @@ import type { Fix, Mend } from '@/core/checks/mends';
 import type { SeamReading } from '@/core/checks/seam';
 import { setParam } from '@/core/piece/edit';
 import { strandById } from '@/core/piece/types';
-import { pictureKinks, useChecks, verdictOf } from '@/state/checks';
-import { usePanels } from '@/state/panels';
-import { useTransport } from '@/state/transport';
+import { pictureKinks, useChecks, verdictOf } from '@/state/measured/checks';
+import { usePanels } from '@/state/panels/panels';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
-import { shortNumber } from '../number-words';
+import { shortNumber } from '@/actions/number-words';
 import { FrameCosts } from './FrameCosts';
 
 const SeamChart = dynamic(() => import('./SeamChart').then((m) => m.SeamChart), {

@@ -4,7 +4,7 @@ import { definitionOf } from '@/core/steps';
 import type { PartCost } from '@/engine/capture/frame-costs';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
-import { viewerNow } from '../stage/viewer-handle';
+import { viewerNow } from '@/actions/viewer-handle';
 
 /** What a frame is drawn in, and how much of its time each part takes on this machine. */
 export function FrameCosts() {

@@ -1,12 +1,12 @@
 import { Dialog } from 'radix-ui';
 import { useRef } from 'react';
 import { useRouter } from 'next/navigation';
-import { usePanels } from '@/state/panels';
+import { usePanels } from '@/state/panels/panels';
 import { useWorkbench } from '@/state/workbench';
-import { backToStep, focusSelectedSoon } from '../lattice/focus';
+import { backToStep, focusSelectedSoon } from '@/actions/lattice-focus';
 import { SearchList } from '../parts/SearchList';
-import { nameOf } from '../workbench/actions';
-import { listedCommands, situation, type Listed } from '../workbench/commands';
+import { nameOf } from '@/actions/steps';
+import { listedCommands, situation, type Listed } from '@/actions/commands';
 
 /** Everything that can be done now, by name, and all steps there are to go to. */
 function entries(toShelf: () => void): Listed[] {

@@ -1,9 +1,9 @@
-import { useGuide } from '@/state/guide';
-import { usePanels } from '@/state/panels';
+import { useGuide } from '@/state/panels/guide';
+import { usePanels } from '@/state/panels/panels';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
-import type { Command } from '../workbench/command';
-import { aboutOf, COMMANDS, writtenKeys } from '../workbench/commands';
+import type { Command } from '@/actions/command';
+import { aboutOf, COMMANDS, writtenKeys } from '@/actions/commands';
 
 /** What an artist does first, in the order in which it is done. */
 const FIRST_STEPS = [

@@ -2,15 +2,15 @@ import { Lock, LockOpen, SlidersHorizontal } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { changeControl, positionOf, removeControl, valueAt } from '@/core/piece/desk';
 import { isLink, strandById, type Control, type Piece, type Setting } from '@/core/piece/types';
-import { followersOf } from '@/core/weave';
-import { moveControl } from '@/state/move-control';
+import { controlDependents } from '@/core/weave';
+import { moveControl } from '@/state/playback/move-control';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
-import { NumberInput } from '../tuning/NumberField';
+import { NumberInput } from '../parts/NumberField';
 import { ControlKey, TrackSettings } from './ControlTrack';
-import { PlainSlider } from './PlainSlider';
-import { SettingField } from './SettingField';
-import { useSetting } from './use-setting';
+import { PlainSlider } from '../parts/PlainSlider';
+import { SettingField } from '../parts/SettingField';
+import { useSetting } from '../parts/use-setting';
 
 const tidy = (value: number) => Number(value.toPrecision(5));
 
@@ -71,7 +71,7 @@ function Details({ piece, control }: { piece: Piece; control: Control }) {
   const edit = useWorkbench((s) => s.edit);
   const change = (part: Partial<Control>, gesture?: string) =>
     edit((p) => changeControl(p, control.id, part), gesture && `${gesture} ${control.id}`);
-  const count = followersOf(piece, control.id).length;
+  const count = controlDependents(piece, control.id).length;
   const hasRange = typeof control.value !== 'string';
   return (
     <Popover.Root>

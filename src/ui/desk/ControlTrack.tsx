@@ -3,8 +3,8 @@ import { changeControl, settingKind, setTrack } from '@/core/piece/desk';
 import { isKeyed, isLink, strandById, type Control, type Piece, type Setting } from '@/core/piece/types';
 import { analyse, typeAfter } from '@/core/weave';
 import { useWorkbench } from '@/state/workbench';
-import { KeyButton, KeyTable, type WriteKeys } from '../tuning/KeyButton';
-import { PlainList } from './PlainList';
+import { KeyButton, KeyTable, type WriteKeys } from '../parts/KeyButton';
+import { PlainList } from '../parts/PlainList';
 
 /** Writes keys into the track of a control, or takes the track off where one value is left. */
 const writeTo =

@@ -11,18 +11,18 @@ import {
   withSettings,
 } from '@/core/piece/desk';
 import type { Look, Piece } from '@/core/piece/types';
-import { usePanels } from '@/state/panels';
-import { notify } from '@/state/notify';
+import { usePanels } from '@/state/panels/panels';
+import { notify } from '@/state/panels/notify';
 import { endGesture, undo, useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
-import { NumberInput } from '../tuning/NumberField';
-import { listed } from '../words';
+import { NumberInput } from '../parts/NumberField';
+import { listed } from '@/actions/words';
 import { ControlRow } from './ControlRow';
-import { PlainSlider } from './PlainSlider';
-import { RecordPart } from './RecordPart';
-import { PlainList } from './PlainList';
+import { PlainSlider } from '../parts/PlainSlider';
+import { RecordPart } from '../parts/RecordPart';
+import { PlainList } from '../parts/PlainList';
 import { InSight } from '../parts/InSight';
 
 /** The controls that were put out, and the looks: their named settings. */

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
-import { useGuide } from '@/state/guide';
-import { usePanels } from '@/state/panels';
-import { useTransport } from '@/state/transport';
+import { useGuide } from '@/state/panels/guide';
+import { usePanels } from '@/state/panels/panels';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { FIRST_LOOP, guideAt } from './first-loop';
@@ -12,12 +12,12 @@ export function Guide() {
   const go = useGuide((s) => s.go);
   const piece = useWorkbench((s) => s.piece);
   const playing = useTransport((s) => s.playing);
-  const takesAway = usePanels((s) => s.takeAway);
+  const isExporting = usePanels((s) => s.takeAway);
   useEffect(() => {
     if (at === null) return;
-    const next = guideAt(piece, { playing, takesAway }, at);
+    const next = guideAt(piece, { playing, isExporting }, at);
     if (next !== at) go(next);
-  }, [at, piece, playing, takesAway, go]);
+  }, [at, piece, playing, isExporting, go]);
   if (at === null) return null;
   const step = FIRST_LOOP[at];
   return (

@@ -4,11 +4,11 @@ import type { Piece } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
 import { analyse } from '@/core/weave';
 import { BEGINNINGS } from '@/demo';
-import { offered } from '../lattice/offers';
+import { offered } from '@/actions/offers';
 import { ranked } from '../parts/search';
 import { FIRST_LOOP, guideAt } from './first-loop';
 
-const nothing = { playing: false, takesAway: false };
+const nothing = { playing: false, isExporting: false };
 
 /** What is done at each step of the guide, as the store does it. */
 const DOINGS: ((piece: Piece) => Piece)[] = [
@@ -42,7 +42,7 @@ describe('the guided first loop', () => {
     }
     expect(analyse(piece).problems).toEqual([]);
     expect(guideAt(piece, { ...nothing, playing: true }, 8)).toBe(9);
-    expect(guideAt(piece, { playing: true, takesAway: true }, 8)).toBe(FIRST_LOOP.length);
+    expect(guideAt(piece, { playing: true, isExporting: true }, 8)).toBe(FIRST_LOOP.length);
     // Skipped steps stay skipped.
     expect(guideAt(blankPiece(), nothing, 4)).toBe(4);
   });

@@ -3,7 +3,7 @@ import { isLink, strandById, type Piece, type Step } from '@/core/piece/types';
 /** What the guide looks at beside the piece. */
 export interface Seen {
   playing: boolean;
-  takesAway: boolean;
+  isExporting: boolean;
 }
 
 export interface GuideStep {
@@ -71,7 +71,7 @@ export const FIRST_LOOP: readonly GuideStep[] = [
   {
     say: 'Press "Export" for a film, frames, the mesh or GLSL.',
     why: 'Whatever plays here is what the file shows.',
-    done: (_, { takesAway }) => takesAway,
+    done: (_, { isExporting }) => isExporting,
   },
 ];
 

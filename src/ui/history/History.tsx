@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { useStore } from 'zustand';
 import type { Piece } from '@/core/piece/types';
-import { usePanels } from '@/state/panels';
-import { keepVersion, useVersions } from '@/state/versions';
+import { usePanels } from '@/state/panels/panels';
+import { keepVersion, useVersions } from '@/state/storage/versions';
 import { redo, undo, useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { InSight } from '../parts/InSight';
@@ -26,7 +26,7 @@ export function History() {
       {open && (
         <div className="grid grid-cols-1 gap-6 min-[760px]:grid-cols-2">
           <Edits />
-          <KeptVersions />
+          <SavedVersions />
         </div>
       )}
     </Modal>
@@ -74,7 +74,7 @@ function Edits() {
   );
 }
 
-function KeptVersions() {
+function SavedVersions() {
   const list = useVersions((s) => s.list);
   const [name, setName] = useState('');
   return (

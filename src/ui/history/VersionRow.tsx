@@ -1,15 +1,10 @@
 import { useState } from 'react';
-import { usePanels } from '@/state/panels';
-import type { Version } from '@/state/version-store';
-import { bringBack, removeVersion, renameVersion } from '@/state/versions';
+import { usePanels } from '@/state/panels/panels';
+import type { Version } from '@/state/storage/version-store';
+import { restoreVersion, removeVersion, renameVersion, savedAt, versionName } from '@/state/storage/versions';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
-
-const WHEN = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
-
-/** What a version is called: its name, or when it was kept. */
-export const versionName = ({ name, at }: Version): string => name ?? `as of ${WHEN.format(at)}`;
 
 /** One version: brought back, laid beside the piece on the stage, renamed or deleted. */
 export function VersionRow({ version, onShown }: { version: Version; onShown: () => void }) {
@@ -32,7 +27,7 @@ export function VersionRow({ version, onShown }: { version: Version; onShown: ()
     <li className="flex items-center gap-1 rounded-md border border-line py-1 pr-1 pl-2.5">
       <span className="min-w-0 grow">
         <span className="block truncate">{versionName(version)}</span>
-        {version.name && <span className="block text-faint">{WHEN.format(version.at)}</span>}
+        {version.name && <span className="block text-faint">{savedAt(version)}</span>}
       </span>
       <Button
         look="bare"
@@ -45,7 +40,7 @@ export function VersionRow({ version, onShown }: { version: Version; onShown: ()
       >
         {beside ? 'beside it' : 'Lay beside'}
       </Button>
-      <Button look="bare" onClick={() => void bringBack(version)}>
+      <Button look="bare" onClick={() => void restoreVersion(version)}>
         Restore
       </Button>
       <Menu

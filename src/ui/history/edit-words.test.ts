@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { putOut } from '@/core/piece/desk';
+import { expose } from '@/core/piece/desk';
 import { addStep, addStrand, removeStrand, rename, setLoop, setParam, toggleStep } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { editWords } from './edit-words';
@@ -18,7 +18,7 @@ describe('the words of an edit', () => {
     expect(words(noise, toggleStep(noise, id, 't2'))).toBe('Noise of sand off');
     expect(words(noise, removeStrand(noise, id))).toBe('Deleted: sand');
     const control = { name: 'size', value: 1, min: 0, max: 2 };
-    const out = putOut(noise, { strand: id, step: 't2', param: 'scale' }, control);
+    const out = expose(noise, { strand: id, step: 't2', param: 'scale' }, control);
     expect(words(noise, out)).toBe('Noise of sand: scale');
     expect(words(out, { ...out, controls: out.controls.map((c) => ({ ...c, value: 2 })) })).toMatch(/^Control/);
     expect(words(piece, setLoop(piece, { frames: 9 }))).toBe('The loop');

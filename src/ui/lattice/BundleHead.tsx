@@ -3,10 +3,10 @@ import { ChevronDown, ChevronRight } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { changeBundle, TINTS, unbundle } from '@/core/piece/arrange';
 import type { Bundle } from '@/core/piece/types';
-import { toggleBundle, usePanels } from '@/state/panels';
+import { toggleBundle, usePanels } from '@/state/panels/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
-import { keepStrands } from '../workbench/part-actions';
+import { keepStrands } from '@/actions/parts';
 
 /** The line above a bundle: fold it, and say what it is. */
 export function BundleHead({ bundle, count }: { bundle: Bundle; count: number }) {

@@ -5,16 +5,16 @@ import { TriangleAlert } from 'lucide-react';
 import { memo } from 'react';
 import { isLink, strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import type { StepTypes } from '@/core/weave';
-import { previewKey, usePreviews } from '@/state/previews';
+import { previewKey, usePreviews } from '@/state/measured/previews';
 import { useWorkbench } from '@/state/workbench';
 import { Playhead } from '../parts/Playhead';
 import { PreviewCanvas } from '../parts/PreviewCanvas';
-import { focusTuning } from '../tuning/focus';
-import { tellingOf } from '../words';
+import { focusTuning } from '@/actions/tuning-focus';
+import { tellingOf } from '@/actions/words';
 import type { CellSize } from './cell-size';
 import { sameAround } from './row-facts';
 import { sortId } from './sorting';
-import { StageDrawing } from './StageDrawing';
+import { StageDrawing } from '../parts/StageDrawing';
 
 interface Props {
   piece: Piece;

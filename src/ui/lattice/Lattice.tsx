@@ -6,12 +6,12 @@ import { bundleOf, shownOrder } from '@/core/piece/arrange';
 import type { Several } from '@/core/piece/several';
 import { KINDS, type Kind, type Strand } from '@/core/piece/types';
 import { analyse } from '@/core/weave';
-import { useGuide } from '@/state/guide';
-import { isCompact, pick, toggleFold, usePanels } from '@/state/panels';
+import { useGuide } from '@/state/panels/guide';
+import { isCompact, pick, toggleFold, usePanels } from '@/state/panels/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { InSight } from '../parts/InSight';
-import { KIND_WORDS } from '../words';
+import { KIND_WORDS } from '@/actions/words';
 import { BundleHead } from './BundleHead';
 import { useCellSize } from './cell-size';
 import { keyOfLine, linesOf, takenBy } from './lines';
@@ -21,7 +21,7 @@ import { SelectBox } from './SelectBox';
 import { Sortable } from './Sortable';
 import { StepMenu } from './StepMenu';
 import { dropped, sortId } from './sorting';
-import { useSeveral } from '../workbench/use-several';
+import { useSeveral } from '@/actions/use-several';
 import { Threads } from './Threads';
 
 /** The sheet of all strands, by kind, in the order in which people work. */

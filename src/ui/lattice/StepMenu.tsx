@@ -1,7 +1,7 @@
 import { ContextMenu } from 'radix-ui';
 import { useRef, useState, type ReactNode } from 'react';
 import { useWorkbench } from '@/state/workbench';
-import { listedCommands, situation, type Listed } from '../workbench/commands';
+import { listedCommands, situation, type Listed } from '@/actions/commands';
 
 /**
  * What can be done with a step, at the right button, the menu key or a long press: the same commands as everywhere.

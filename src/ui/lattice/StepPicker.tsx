@@ -2,18 +2,18 @@ import { Dialog } from 'radix-ui';
 import { useEffect, type ReactNode } from 'react';
 import { strandById, type Piece } from '@/core/piece/types';
 import { kindOf } from '@/core/steps';
-import { pick, usePanels, type Picking, type PickingPart } from '@/state/panels';
-import { useParts } from '@/state/parts';
+import { pick, usePanels, type Picking, type PickingPart } from '@/state/panels/panels';
+import { useParts } from '@/state/storage/parts';
 import { useWorkbench } from '@/state/workbench';
-import { loadRecipes, useRecipes } from '../kept-parts/recipes';
+import { loadRecipes, useRecipes } from '@/actions/recipes';
 import { SearchList, type SearchEntry } from '../parts/SearchList';
-import { addPicked } from '../workbench/actions';
-import { putInPart } from '../workbench/part-actions';
-import { KIND_WORDS } from '../words';
-import { backToStep } from './focus';
-import { offered, type Offer } from './offers';
-import { offeredParts, type PartOffer } from './part-offers';
-import { PartStill } from './PartStill';
+import { addPicked } from '@/actions/steps';
+import { insertPart } from '@/actions/parts';
+import { KIND_WORDS } from '@/actions/words';
+import { backToStep } from '@/actions/lattice-focus';
+import { offered, type Offer } from '@/actions/offers';
+import { offeredParts, type PartOffer } from '@/actions/part-offers';
+import { PartStill } from '../parts/PartStill';
 
 function titleOf(piece: Piece, picking: Picking | PickingPart): string {
   if (picking.for === 'part') return 'Insert a recipe or a saved part';
@@ -68,7 +68,7 @@ function partEntry({ part, kept, goes, row }: PartOffer): Entry {
     heading: kept ? 'Saved parts' : 'Recipes',
     run: () => {
       pick(null);
-      putInPart(part, row);
+      insertPart(part, row);
     },
     shown: (
       <>

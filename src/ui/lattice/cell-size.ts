@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { setDrawingSize } from '@/state/previews';
+import { setDrawingSize } from '@/state/measured/previews';
 import { useMedia } from '../parts/use-media';
 
 /** How large the cells of the lattice are drawn, in pixels. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { putOut, setControl } from '@/core/piece/desk';
+import { expose, setControl } from '@/core/piece/desk';
 import { renameStrand, removeStrand, setLoop, setParam, toggleStep } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
 import { analyse } from '@/core/weave';
@@ -34,7 +34,7 @@ describe('rows that are drawn anew', () => {
 
   it('are all that may follow a control that is moved', () => {
     const at = { strand: 'swell', step: 't2', param: 'octaves' };
-    const out = putOut(piece, at, { name: 'waves', value: 4, min: 1, max: 8 });
+    const out = expose(piece, at, { name: 'waves', value: 4, min: 1, max: 8 });
     const moved = setControl(out, out.controls.at(-1)!.id, 6);
     expect(changed(moved, out)).toContain('swell');
     expect(changed(setLoop(piece, { frames: 90 }))).toContain('breath');

@@ -1,7 +1,7 @@
 import { bundleOf } from '@/core/piece/arrange';
 import type { Piece, Strand } from '@/core/piece/types';
 import { outputOf, type Analysis } from '@/core/weave';
-import { takersOf } from '../words';
+import { dependentsOf } from '@/actions/words';
 import type { CellSize } from './cell-size';
 
 /** What the row of a strand shows of the piece besides its steps' own values. */
@@ -34,7 +34,7 @@ export interface RowProps {
 export function factsOf(piece: Piece, analysis: Analysis, strand: Strand): RowFacts {
   const own = analysis.problems.filter((p) => p.strand === strand.id);
   return {
-    takers: takersOf(piece, analysis, strand.id),
+    takers: dependentsOf(piece, analysis, strand.id),
     isOutput: strand.kind === 'finish' && outputOf(piece).finish?.id === strand.id,
     tint: bundleOf(piece, strand.id)?.tint,
     problems: strand.steps.map((t) => own.find((p) => p.step === t.id)?.sentence),

@@ -1,21 +1,21 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { beatFrames } from '@/core/piece/beats';
 import { trackOf } from '@/core/sound/track';
-import { keptChoice } from '@/core/weave';
-import { chooseKeys, useKeyChoice } from '@/state/key-choice';
-import { useSounds } from '@/state/sounds';
-import { usePanels } from '@/state/panels';
-import { useTransport } from '@/state/transport';
+import { validChoice } from '@/core/weave';
+import { chooseKeys, useKeyChoice } from '@/state/panels/key-choice';
+import { useSounds } from '@/state/assets/sounds';
+import { usePanels } from '@/state/panels/panels';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 import { followPointer } from '../parts/drag';
 import { BandButtons, widthOfButtons } from './BandButtons';
 import { BendHandles } from './BendHandles';
 import { ChoiceBox, useChoiceBox } from './ChoiceBox';
 import { drawBand, frameByKey, laneOf } from './draw';
-import { keyEdit } from './key-edits';
+import { keyEdit } from '@/actions/key-edits';
 import { KeyHandles } from './KeyHandles';
-import { bandLanes, keysWithin } from './lanes';
-import { frameAt, phaseAt, scrolled, wholeView, zoomed } from './scale';
+import { bandLanes, keysWithin } from '@/actions/lanes';
+import { frameAt, phaseAt, scrolled, wholeView, zoomed } from '@/actions/band-scale';
 import { StretchHandles } from './StretchHandles';
 import { useSize } from './use-size';
 import { useTraces } from './use-traces';
@@ -45,7 +45,7 @@ export function Band() {
   const size = useSize(canvas);
   const [view, setView] = useState(() => wholeView(plays));
   const scale = { ...view, width: size.width };
-  const keys = keptChoice(
+  const keys = validChoice(
     piece,
     useKeyChoice((s) => s.chosen),
   );

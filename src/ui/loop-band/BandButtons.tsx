@@ -1,7 +1,7 @@
 import { ChevronsDownUp, ChevronsUpDown, MoveHorizontal, ZoomIn, ZoomOut } from 'lucide-react';
 import type { LucideIcon } from 'lucide-react';
 import { Button } from '../parts/Button';
-import { isWhole, type BandView } from './scale';
+import { isWhole, type BandView } from '@/actions/band-scale';
 
 interface Props {
   view: BandView;

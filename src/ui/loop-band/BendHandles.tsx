@@ -3,8 +3,8 @@ import { boundedBend } from '@/core/piece/keys';
 import { useWorkbench } from '@/state/workbench';
 import { dragHandle } from '../parts/drag';
 import { ofLane, onBand, type LaneProps } from './KeyHandles';
-import { moveKey } from './lanes';
-import { copiesOf, phaseAt, phaseX } from './scale';
+import { moveKey } from '@/actions/lanes';
+import { copiesOf, phaseAt, phaseX } from '@/actions/band-scale';
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 

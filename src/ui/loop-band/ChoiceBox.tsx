@@ -1,8 +1,8 @@
 import { useState, type PointerEvent } from 'react';
 import type { KeyAt } from '@/core/weave';
-import { chooseKeys } from '@/state/key-choice';
+import { chooseKeys } from '@/state/panels/key-choice';
 import { followPointer } from '../parts/drag';
-import type { Box } from './lanes';
+import type { Box } from '@/actions/lanes';
 
 /**
  * A box that is drawn about keys: what it holds is chosen in the end, whatever of it is on the screen by then.

@@ -1,13 +1,13 @@
 import type { KeyboardEvent as ReactKeyboardEvent } from 'react';
 import { placeOf } from '@/core/piece/keys';
 import { changeKeys, isSamePlace, moveKeys, type KeyAt } from '@/core/weave';
-import { chooseKeys, isChosen, toggleKey, useKeyChoice } from '@/state/key-choice';
+import { chooseKeys, isChosen, toggleKey, useKeyChoice } from '@/state/panels/key-choice';
 import { useWorkbench } from '@/state/workbench';
 import { dragHandle } from '../parts/drag';
-import { snapFrame, type LaneBox } from './draw';
-import { keyEdit } from './key-edits';
-import { heightOf, withHeight, type Lane } from './lanes';
-import { copiesOf, phaseAt, phaseX, type Scale } from './scale';
+import { snapFrame } from './draw';
+import { keyEdit } from '@/actions/key-edits';
+import { heightOf, withHeight, type Lane, type LaneBox } from '@/actions/lanes';
+import { copiesOf, phaseAt, phaseX, type Scale } from '@/actions/band-scale';
 
 /** Pixels from which beats and other keys draw a key to them. */
 const SNAP = 5;

@@ -1,7 +1,7 @@
-import { useChecks, verdictOf } from '@/state/checks';
-import { usePanels } from '@/state/panels';
+import { useChecks, verdictOf } from '@/state/measured/checks';
+import { usePanels } from '@/state/panels/panels';
 import { useWorkbench } from '@/state/workbench';
-import { shortNumber } from '../number-words';
+import { shortNumber } from '@/actions/number-words';
 
 const TONES = {
   closes: 'text-lichen',

@@ -2,7 +2,7 @@ import { spanOf, stretchKeys, type KeyAt, type Span } from '@/core/weave';
 import { useWorkbench } from '@/state/workbench';
 import { dragHandle } from '../parts/drag';
 import { onBand } from './KeyHandles';
-import { copiesOf, phaseAt, phaseX, type Scale } from './scale';
+import { copiesOf, phaseAt, phaseX, type Scale } from '@/actions/band-scale';
 
 /** Pixels from the top of the band. */
 const TOP = 21;

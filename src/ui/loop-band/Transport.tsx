@@ -1,9 +1,9 @@
 import { Pause, Play, SkipBack, StepBack, StepForward, Volume2, VolumeX } from 'lucide-react';
 import { beatsOf } from '@/core/piece/beats';
-import { usePanels } from '@/state/panels';
-import { useTransport } from '@/state/transport';
+import { usePanels } from '@/state/panels/panels';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
-import { shortNumber } from '../number-words';
+import { shortNumber } from '@/actions/number-words';
 import { Button } from '../parts/Button';
 
 const PLAY =

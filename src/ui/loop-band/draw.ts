@@ -1,16 +1,8 @@
+import type { LaneBox, Trace } from '@/actions/lanes';
 import type { Loop } from '@/core/piece/types';
 import type { SoundTrack } from '@/core/sound/track';
 import { drawSound } from './draw-sound';
-import { copiesOf, phaseAt, phaseX, type BandView, type Scale } from './scale';
-
-/** A signal or a parameter over the loop, phase 0 to 1 with both ends. */
-export interface Trace {
-  /** That of the strand, for a signal. */
-  id: string;
-  strand: string;
-  name: string;
-  values: Float32Array;
-}
+import { copiesOf, phaseAt, phaseX, type BandView, type Scale } from '@/actions/band-scale';
 
 interface BandState {
   view: BandView;
@@ -120,16 +112,6 @@ function drawBeats(g: CanvasRenderingContext2D, scale: Scale, height: number, { 
       g.lineTo(x, height - BEAT);
       g.stroke();
     }
-}
-
-/** Where a lane lies, in pixels from the top. */
-export interface LaneBox {
-  lane: number;
-  top: number;
-  /** From the lowest value to the highest. */
-  span: number;
-  y: (value: number) => number;
-  value: (y: number) => number;
 }
 
 /** Part of its size by which a value may differ that stands still. */

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { addStrand, blankPiece, setParam } from '@/core/piece/edit';
 import type { Keyed, Piece } from '@/core/piece/types';
-import { wholeView } from './scale';
-import { laneOf, snapFrame, type Trace } from './draw';
-import { bandLanes, keyLanes, keysWithin, moveKey, signalLane } from './lanes';
+import { wholeView } from '@/actions/band-scale';
+import { laneOf, snapFrame } from './draw';
+import { bandLanes, keyLanes, keysWithin, moveKey, signalLane, type Trace } from '@/actions/lanes';
 
 const keyed = (values: Keyed['keys'][number]['value'][]): Keyed => ({
   keys: values.map((value, i) => ({ at: i / values.length, value, ease: 'linear' })),

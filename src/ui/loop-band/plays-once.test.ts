@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { copiesOf, frameAt, phaseX, wholeView, zoomed } from './scale';
+import { copiesOf, frameAt, phaseX, wholeView, zoomed } from '@/actions/band-scale';
 import { bake } from '@/core/forms/bake';
 import { standing } from '@/core/forms/standing';
-import { putOut } from '@/core/piece/desk';
+import { expose } from '@/core/piece/desk';
 import { addStep, addStrand, blankPiece, setLoop, setParam } from '@/core/piece/edit';
 import { EASES, type Keyed, type KeyOf, type Piece } from '@/core/piece/types';
 import {
@@ -74,7 +74,7 @@ describe('what plays once', () => {
 
   it('is recorded to its end: nothing continues into the beginning', () => {
     const piece = once(
-      putOut(
+      expose(
         addStrand(blankPiece(), 'signal', 'a', 'signal.constant'),
         { strand: 's1', step: 't1', param: 'value' },
         { name: 'lift', value: 0, min: 0, max: 2 },

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { useTransport } from '@/state/transport';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 
 /** Asks for the frames of real time, one after the other; frames are left out rather than played late. */

@@ -1,8 +1,8 @@
 import { errorSentence } from '@/core/error-sentence';
 import { useEffect } from 'react';
-import { notify } from '@/state/notify';
-import { SoundPlayer } from '@/state/sound-player';
-import { useTransport } from '@/state/transport';
+import { notify } from '@/state/panels/notify';
+import { SoundPlayer } from '@/state/playback/sound-player';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 
 /** Plays the sound of the piece while the loop plays; anew where its section changes. */

@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react';
-import { dependsOn } from '@/state/previews';
-import { useSounds } from '@/state/sounds';
+import { dependsOn } from '@/state/measured/previews';
+import { useSounds } from '@/state/assets/sounds';
 import { useWorkbench } from '@/state/workbench';
 import { withoutAssetData, studio } from '@/workers/remotes';
 import { Ended } from '@/workers/thread';
-import type { Trace } from './draw';
+import type { Trace } from '@/actions/lanes';
 
 /** The signals over the loop, worked out anew where one of them changes. */
 export function useTraces(): Trace[] {

@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
-import { backToStep } from '../lattice/focus';
+import { backToStep } from '@/actions/lattice-focus';
 
 const DIALOG =
   'fixed top-1/2 left-1/2 z-50 max-h-[88vh] max-w-[94vw] -translate-1/2 ' +

@@ -1,8 +1,8 @@
 import { useLayoutEffect, useRef } from 'react';
 import { plotAt } from '@/core/preview/plot';
 import type { Preview } from '@/core/preview';
-import { useTransport } from '@/state/transport';
-import { shortNumber } from '../number-words';
+import { useTransport } from '@/state/playback/transport';
+import { shortNumber } from '@/actions/number-words';
 import { plotPlace } from './plot-place';
 
 const PLACE =

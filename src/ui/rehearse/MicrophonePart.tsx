@@ -2,11 +2,11 @@ import { useEffect } from 'react';
 import { errorSentence } from '@/core/error-sentence';
 import { numberControls } from '@/core/piece/rehearsal';
 import { MADE_SOUNDS } from '@/core/sound/made';
-import { listen, MICROPHONE, stopListening, useMicrophone } from '@/state/microphone';
-import { notify } from '@/state/notify';
-import { assign, useRehearsal } from '@/state/rehearsal';
+import { listen, MICROPHONE, stopListening, useMicrophone } from '@/state/playback/microphone';
+import { notify } from '@/state/panels/notify';
+import { assign, useRehearsal } from '@/state/playback/rehearsal';
 import { useWorkbench } from '@/state/workbench';
-import { PlainList } from '../desk/PlainList';
+import { PlainList } from '../parts/PlainList';
 
 /** How loud it is, as a hand on a control. */
 export function MicrophonePart() {

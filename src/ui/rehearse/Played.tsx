@@ -1,18 +1,18 @@
 import { positionOf } from '@/core/piece/desk';
 import { positionedValue } from '@/core/piece/rehearsal';
 import type { Control, Piece } from '@/core/piece/types';
-import { moveControl } from '@/state/move-control';
-import { assign, assignAll, fadeTo, learn, panic, useRehearsal } from '@/state/rehearsal';
-import { offeredInputs } from '@/state/assignments';
-import { tapTempo } from '@/state/tempo';
+import { moveControl } from '@/state/playback/move-control';
+import { assign, assignAll, fadeTo, learn, panic, useRehearsal } from '@/state/playback/rehearsal';
+import { offeredInputs } from '@/state/playback/assignments';
+import { tapTempo } from '@/state/playback/tempo';
 import { endGesture, useWorkbench } from '@/state/workbench';
-import { PlainSlider } from '../desk/PlainSlider';
-import { RecordPart } from '../desk/RecordPart';
+import { PlainSlider } from '../parts/PlainSlider';
+import { RecordPart } from '../parts/RecordPart';
 import { Button } from '../parts/Button';
-import { clearMemory } from '../stage/viewer-handle';
-import { SettingField } from '../desk/SettingField';
-import { useSetting } from '../desk/use-setting';
-import { NumberInput } from '../tuning/NumberField';
+import { clearMemory } from '@/actions/viewer-handle';
+import { SettingField } from '../parts/SettingField';
+import { useSetting } from '../parts/use-setting';
+import { NumberInput } from '../parts/NumberField';
 import { LearnButton } from './LearnButton';
 import { MicrophonePart } from './MicrophonePart';
 

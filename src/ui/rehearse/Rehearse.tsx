@@ -1,33 +1,30 @@
 import { Cable, Maximize2, Monitor, SlidersVertical } from 'lucide-react';
-import { useRef, useState, type PointerEvent } from 'react';
+import { useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import { errorSentence } from '@/core/error-sentence';
 import { drivenBy } from '@/core/piece/rehearsal';
-import { listenToMidi } from '@/state/midi';
-import { notify } from '@/state/notify';
-import { inputMoved, useRehearsal } from '@/state/rehearsal';
+import { listenToMidi } from '@/state/playback/midi';
+import { notify } from '@/state/panels/notify';
+import { inputMoved, useRehearsal } from '@/state/playback/rehearsal';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
-import { pictureIn } from '../stage/picture-box';
-import { openSecondWindow } from '../stage/second-window';
-import { StageView } from '../stage/StageView';
-import { AreaGuard } from '../workbench/Guard';
+import { pictureIn } from '@/actions/picture-box';
+import { openSecondWindow } from '@/actions/second-window';
+import { AreaGuard } from '../parts/Guard';
 import { Played } from './Played';
 import { SimulatedController } from './SimulatedController';
-import { StrikeKeys } from './StrikeKeys';
+import { TriggerKeys } from './TriggerKeys';
 
 const POINTER = ['pointer x', 'pointer y', 'pointer pressed'] as const;
 
-/** The picture large, and all that is played by hand. */
-export function Rehearse() {
+/** The picture large, and all that is played by hand. @param stage shows the picture */
+export function Rehearse({ stage }: { stage: ReactNode }) {
   const view = useRef<HTMLDivElement>(null);
   const [simulated, setSimulated] = useState(false);
   return (
     <div className={`grid min-h-0 ${simulated ? 'grid-rows-[1fr_auto_84px]' : 'grid-rows-[1fr_84px]'}`}>
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_320px]">
         <div ref={view} className="relative min-h-0" onPointerMoveCapture={followPointer} onPointerDownCapture={press}>
-          <AreaGuard name="stage">
-            <StageView />
-          </AreaGuard>
+          <AreaGuard name="stage">{stage}</AreaGuard>
           <div className="absolute right-2 bottom-2 flex gap-1.5 [&>button]:bg-ground/90">
             <Button className="flex items-center gap-1.5" onClick={() => void view.current?.requestFullscreen()}>
               <Maximize2 size={13} /> Full screen
@@ -52,7 +49,7 @@ export function Rehearse() {
         </AreaGuard>
       </div>
       {simulated && <SimulatedController />}
-      <StrikeKeys />
+      <TriggerKeys />
     </div>
   );
 }

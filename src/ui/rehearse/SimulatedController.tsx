@@ -1,11 +1,11 @@
 import { Slider } from 'radix-ui';
-import { drivenBy, FADERS, STRIKE_KEYS, type Driven } from '@/core/piece/rehearsal';
+import { drivenBy, FADERS, TRIGGER_KEYS, type Driven } from '@/core/piece/rehearsal';
 import { positionOf } from '@/core/piece/desk';
 import { controlById, type Piece } from '@/core/piece/types';
-import { inputMoved, useRehearsal } from '@/state/rehearsal';
-import { strikeTargets } from '@/state/strikes';
+import { inputMoved, useRehearsal } from '@/state/playback/rehearsal';
+import { triggerTargets } from '@/state/playback/triggers';
 import { endGesture, useWorkbench } from '@/state/workbench';
-import { struckBy } from './struck';
+import { triggeredBy } from './triggered';
 
 const KEY = 'h-8 w-12 rounded border border-soft bg-raised hover:border-lichen active:bg-lichen active:text-ink';
 
@@ -13,7 +13,7 @@ const KEY = 'h-8 w-12 rounded border border-soft bg-raised hover:border-lichen a
 function nameOf(piece: Piece, driven: Driven | null): string {
   if (!driven) return 'free';
   if ('control' in driven) return controlById(piece, driven.control)?.name ?? 'gone';
-  return strikeTargets(piece)[driven.strike - 1]?.name ?? 'free';
+  return triggerTargets(piece)[driven.trigger - 1]?.name ?? 'free';
 }
 
 /** A made-up controller of eight faders and nine keys: it says what a real one would. */
@@ -57,7 +57,7 @@ export function SimulatedController() {
         })}
       </ul>
       <ul className="grid grid-cols-3 content-center gap-1.5">
-        {Array.from({ length: STRIKE_KEYS }, (_, i) => {
+        {Array.from({ length: TRIGGER_KEYS }, (_, i) => {
           const input = `key ${i + 1}`;
           return (
             <li key={input}>
@@ -65,7 +65,7 @@ export function SimulatedController() {
                 type="button"
                 aria-label={`Controller key ${i + 1}: ${nameOf(piece, drivenBy(piece, assigned, input))}`}
                 className={KEY}
-                {...struckBy(
+                {...triggeredBy(
                   () => inputMoved(input, 1),
                   () => inputMoved(input, 0),
                 )}

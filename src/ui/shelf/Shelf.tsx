@@ -6,14 +6,14 @@ import { blankPiece } from '@/core/piece/edit';
 import { Button } from '../parts/Button';
 import { Mark } from '../parts/Mark';
 import { BeginCard, BlankCard, StarterCard } from './cards';
-import { KeptSection } from './KeptSection';
-import { useLeaving } from './leaving';
+import { SavedSection } from './SavedSection';
+import { useLeaving } from '@/actions/leaving';
 import type { StarterFacts } from './starters';
-import { useKept } from './use-kept';
+import { useSaved } from './use-saved';
 import { useOpening } from './use-opening';
 
 export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; starters: StarterFacts[] }) {
-  const { refresh, ...kept } = useKept();
+  const { refresh, ...kept } = useSaved();
   const { reading, begin, beginStarter, openFile } = useOpening(refresh);
   const isEmpty = !kept.kept?.length;
   useEffect(() => useLeaving.setState(false), []);
@@ -46,7 +46,7 @@ export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; st
           <BlankCard onBegin={() => void begin(blankPiece())} />
         </div>
       </section>
-      {!isEmpty && <KeptSection {...kept} />}
+      {!isEmpty && <SavedSection {...kept} />}
       <section aria-labelledby="starters">
         <h2 id="starters" className="mb-3 text-[15px] font-semibold">
           Starters{' '}
@@ -58,7 +58,7 @@ export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; st
           ))}
         </div>
       </section>
-      {isEmpty && <KeptSection {...kept} />}
+      {isEmpty && <SavedSection {...kept} />}
     </main>
   );
 }

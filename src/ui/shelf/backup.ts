@@ -1,16 +1,16 @@
 import { BACKUP_ENDING } from '@/core/formats/piece-size';
 import { PieceError } from '@/core/piece/errors';
-import type { BackupWatch } from '@/state/backup';
-import { REACHING_PROBLEM } from '@/state/kept';
-import { notify } from '@/state/notify';
-import { download } from '../download';
+import type { BackupWatch } from '@/state/storage/backup';
+import { REACHING_PROBLEM } from '@/state/storage/saved';
+import { notify } from '@/state/panels/notify';
+import { download } from '@/actions/download';
 
 /** How much of what a backup holds and cannot be taken in is said by name. */
 const MOST_NAMED = 3;
 
 /** Takes in what a backup holds, and says what of it. @throws where it cannot be read, or is stopped */
 export async function openBackup(file: File, watch: BackupWatch): Promise<void> {
-  const { restoreBackup, restoredWords } = await import('@/state/backup');
+  const { restoreBackup, restoredWords } = await import('@/state/storage/backup');
   const restored = await restoreBackup(file, watch);
   notify('info', restoredWords(restored));
   for (const { name, why } of restored.leftOut.slice(0, MOST_NAMED))
@@ -23,7 +23,7 @@ export async function openBackup(file: File, watch: BackupWatch): Promise<void> 
 export async function saveBackup(): Promise<void> {
   const now = new Date();
   try {
-    const { backUp } = await import('@/state/backup');
+    const { backUp } = await import('@/state/storage/backup');
     download(`calm-lattice-${now.toISOString().slice(0, 10)}${BACKUP_ENDING}`, await backUp(+now), 'application/zip');
   } catch (error) {
     notify('error', error instanceof PieceError ? error.message : REACHING_PROBLEM);

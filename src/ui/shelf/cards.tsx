@@ -1,13 +1,13 @@
 import { FilePlus2, MoreHorizontal } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Piece } from '@/core/piece/types';
-import type { Kept } from '@/state/kept';
-import { saveStored } from '../save-stored';
+import type { Kept } from '@/state/storage/saved';
+import { saveStored } from '@/actions/save-stored';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
-import { seconds } from '../number-words';
-import { useLeaving } from './leaving';
-import { Still } from './Still';
+import { seconds } from '@/actions/number-words';
+import { useLeaving } from '@/actions/leaving';
+import { Still } from '../parts/Still';
 import { starterPiece, type StarterFacts } from './starters';
 import { useCardPicture } from './use-card-picture';
 import { useVetted, type Vetted } from './vetted';
@@ -110,7 +110,7 @@ function troubleOf(vetted: Vetted): { words: string; why?: string } | null {
   return null;
 }
 
-interface KeptProps {
+interface SavedProps {
   item: Kept;
   onOpen: () => void;
   onRename: (name: string) => void;
@@ -118,7 +118,7 @@ interface KeptProps {
   onDelete: () => void;
 }
 
-export function KeptCard({ item, onOpen, onRename, onDuplicate, onDelete }: KeptProps) {
+export function SavedCard({ item, onOpen, onRename, onDuplicate, onDelete }: SavedProps) {
   const [moving, setMoving] = useState(false);
   const [naming, setNaming] = useState(false);
   const { picture, current, save, forget } = useCardPicture(item);

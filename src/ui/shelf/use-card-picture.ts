@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
-import { loadCardPicture, saveCardPicture, type CardPicture } from '@/state/card-pictures';
-import type { Kept } from '@/state/kept';
+import { loadCardPicture, saveCardPicture, type CardPicture } from '@/state/storage/card-pictures';
+import type { Kept } from '@/state/storage/saved';
 
 /** The stored picture of a card. */
 export interface StoredPicture {

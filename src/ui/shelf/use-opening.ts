@@ -3,13 +3,13 @@ import { useState } from 'react';
 import { checkSize } from '@/core/formats/piece-size';
 import { PieceError } from '@/core/piece/errors';
 import type { Piece } from '@/core/piece/types';
-import { saveCardPicture } from '@/state/card-pictures';
-import { holdUnkept, isFull, keepingProblem, keepKnown, newId, REACHING_PROBLEM } from '@/state/kept';
-import { notify } from '@/state/notify';
+import { saveCardPicture } from '@/state/storage/card-pictures';
+import { holdUnsaved, isFull, keepingProblem, keepKnown, newId, REACHING_PROBLEM } from '@/state/storage/saved';
+import { notify } from '@/state/panels/notify';
 import { readPieceFile } from '@/workers/reading';
 import { Ended } from '@/workers/thread';
 import { openBackup } from './backup';
-import { useLeaving } from './leaving';
+import { useLeaving } from '@/actions/leaving';
 import { starterPiece, type StarterFacts } from './starters';
 
 /** A file that is being read. */
@@ -37,7 +37,7 @@ export function useOpening(refresh: () => Promise<void>) {
       if (still) await saveStill(id, changed, still);
     } catch (error) {
       // It can still be worked on and taken away as a file.
-      holdUnkept(id, piece);
+      holdUnsaved(id, piece);
       notify('error', isFull(error) ? keepingProblem(error) : REACHING_PROBLEM);
     }
     router.push(`/piece/${id}`);

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { errorSentence } from '@/core/error-sentence';
 import type { Piece } from '@/core/piece/types';
 import { Recent } from '@/core/recent';
-import type { Kept } from '@/state/kept';
+import type { Kept } from '@/state/storage/saved';
 import { TooLong, Vetting } from '@/workers/reading';
 
 /**

@@ -1,13 +1,13 @@
 import { useEffect, useState } from 'react';
 import type { Vector } from '@/core/piece/types';
 import { strandById, type Piece } from '@/core/piece/types';
-import { usePanels, type CoarseStep } from '@/state/panels';
-import { dependsOn } from '@/state/previews';
-import { useTransport } from '@/state/transport';
+import { usePanels, type CoarseStep } from '@/state/panels/panels';
+import { dependsOn } from '@/state/measured/previews';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 import { withoutAssetData, studio } from '@/workers/remotes';
 import { Button } from '../parts/Button';
-import type { Over } from './OverPicture';
+import type { Over } from '@/actions/in-plane';
 
 /** Edges that are too long for a step's pattern at the playhead, drawn over the picture. */
 export function CoarseEdges({ piece, coarse, over: { project } }: { piece: Piece; coarse: CoarseStep; over: Over }) {

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { loadCardPicture } from '@/state/card-pictures';
+import { loadCardPicture } from '@/state/storage/card-pictures';
 import { useWorkbench } from '@/state/workbench';
 
 /** Milliseconds without a picture after which that is said. */

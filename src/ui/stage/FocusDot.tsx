@@ -1,12 +1,12 @@
 import { useState, type RefObject } from 'react';
 import type { Step, Strand } from '@/core/piece/types';
-import { useTransport } from '@/state/transport';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 import { dragHandle, nudgeBoth } from '../parts/drag';
-import { shortNumber } from '../number-words';
-import { numberAt, setHandle } from './handle-values';
-import { pictureIn, placeIn } from './picture-box';
-import { viewerNow } from './viewer-handle';
+import { shortNumber } from '@/actions/number-words';
+import { numberAt, setHandle } from '@/actions/handle-values';
+import { pictureIn, placeIn } from '@/actions/picture-box';
+import { viewerNow } from '@/actions/viewer-handle';
 
 interface Props {
   /** What the picture is drawn in. */

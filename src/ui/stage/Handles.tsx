@@ -1,12 +1,12 @@
 import type { Step, Strand, Vector } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
-import { useTransport } from '@/state/transport';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 import { dragHandle, nudge } from '../parts/drag';
 import { Cone, Reach } from './Reach';
-import { numberAt, placeAt, setHandle } from './handle-values';
+import { numberAt, placeAt, setHandle } from '@/actions/handle-values';
 import { KeyPath } from './KeyPath';
-import type { Over } from './OverPicture';
+import type { Over } from '@/actions/in-plane';
 
 const AXES = ['x', 'y', 'z'] as const;
 /** Length of an arrow and radius of a ring, as a part of the distance to the camera. */

@@ -1,9 +1,9 @@
 import { isKeyed, type Play, type Step, type Strand, type Vector } from '@/core/piece/types';
 import { paramOf } from '@/core/steps';
 import { changeKeys, keyedCurve, keysFit } from '@/core/weave';
-import { useTransport } from '@/state/transport';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
-import type { Over } from './OverPicture';
+import type { Over } from '@/actions/in-plane';
 import { PlaceDot } from './PlaceDot';
 
 /** Frames of a path that are drawn apart at most. */

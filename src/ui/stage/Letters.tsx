@@ -2,11 +2,11 @@ import { useEffect, useState } from 'react';
 import type { Piece, Step, Strand, Vector } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
 import { plainParams } from '@/core/weave';
-import { dependsOn } from '@/state/previews';
-import { useTransport } from '@/state/transport';
+import { dependsOn } from '@/state/measured/previews';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 import { withoutAssetData, studio } from '@/workers/remotes';
-import type { Over } from './OverPicture';
+import type { Over } from '@/actions/in-plane';
 
 /** One letter for each of the first copies. */
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';

@@ -4,11 +4,11 @@ import { frameCsv, spanOf, type FrameNumbers } from '@/core/preview/plot';
 import type { PictureSpread } from '@/core/preview/picture-spread';
 import { possibleLookOn, stepBefore } from '@/core/preview/look';
 import { strandById, type Piece } from '@/core/piece/types';
-import { notify } from '@/state/notify';
-import { usePanels, type Looking } from '@/state/panels';
+import { notify } from '@/state/panels/notify';
+import { usePanels, type Looking } from '@/state/panels/panels';
 import { Button } from '../parts/Button';
-import { shortNumber } from '../number-words';
-import { nameOf } from '../workbench/actions';
+import { shortNumber } from '@/actions/number-words';
+import { nameOf } from '@/actions/steps';
 import { PictureChart } from './PictureChart';
 
 interface Props {

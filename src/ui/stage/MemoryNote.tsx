@@ -1,8 +1,8 @@
 import type { Settling } from '@/engine/picture';
 import { settlingFrames } from '@/core/checks/memory';
-import { useChecks } from '@/state/checks';
+import { useChecks } from '@/state/measured/checks';
 import { Button } from '../parts/Button';
-import { clearMemory, viewerNow } from './viewer-handle';
+import { clearMemory, viewerNow } from '@/actions/viewer-handle';
 
 /** Where a finish reads earlier frames: how far they are settled, and the way to begin anew. */
 export function MemoryNote({ settling }: { settling: Settling | null }) {

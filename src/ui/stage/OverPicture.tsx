@@ -1,20 +1,7 @@
 import { useEffect, useState, type ReactNode, type RefObject } from 'react';
-import type { Vector } from '@/core/piece/types';
-import type { Places } from '@/engine/stage/layout';
-import { pictureIn } from './picture-box';
-import { useFrames, viewerNow } from './viewer-handle';
-
-/** A space as it lies over the picture: its places in pixels of the stage. */
-export interface Over extends Pick<Places, 'project' | 'distance'> {
-  /** What is shown now, to drag on: it stays as it is while what is dragged takes other things along. */
-  surfaces: () => Surfaces;
-}
-
-/**
- * The place of what is shown at a pixel of the stage, the floor or a form; where nothing is, that at a height; null
- * where there is none.
- */
-export type Surfaces = (pixel: { x: number; y: number }, height: number) => Vector | null;
+import type { Over, Surfaces } from '@/actions/in-plane';
+import { pictureIn } from '@/actions/picture-box';
+import { useFrames, viewerNow } from '@/actions/viewer-handle';
 
 interface Props {
   /** What the picture is drawn in. */

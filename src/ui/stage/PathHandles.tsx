@@ -5,11 +5,11 @@ import { movePoint, setHandle, withoutPoint, withPoint } from '@/core/piece/path
 import type { PathPoint, Step, Strand, Vector } from '@/core/piece/types';
 import { definitionOf, valueOf, type Param } from '@/core/steps';
 import { endGesture, useWorkbench } from '@/state/workbench';
-import { pathWayOf } from '../path-way';
-import { tidy } from './in-plane';
-import type { Over } from './OverPicture';
+import { pathWayOf } from '@/actions/path-way';
+import { tidy } from '@/actions/in-plane';
+import type { Over } from '@/actions/in-plane';
 import { PlaceDot } from './PlaceDot';
-import { useDistances } from './viewer-handle';
+import { useDistances } from '@/actions/viewer-handle';
 
 /** Pieces in which a path is drawn. */
 const DRAWN = 160;

@@ -1,12 +1,12 @@
 import { useCallback, useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { FramePixels } from '@/engine/extra-pictures';
-import { usePanels } from '@/state/panels';
-import { useTransport } from '@/state/transport';
+import { usePanels } from '@/state/panels/panels';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { followPointer } from '../parts/drag';
 import { inPicture, pixelAt, pixelWords, zoomed, type PixelWindow } from './pixel-window';
-import { viewerNow } from './viewer-handle';
+import { viewerNow } from '@/actions/viewer-handle';
 
 /** Waits this long after a change before the frame is drawn anew, in milliseconds. */
 const PAUSE = 250;

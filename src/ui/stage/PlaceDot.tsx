@@ -1,7 +1,7 @@
 import type { Vector } from '@/core/piece/types';
 import { dragHandle, nudgeBoth } from '../parts/drag';
-import { inPlane, tidy } from './in-plane';
-import type { Over } from './OverPicture';
+import { inPlane, tidy } from '@/actions/in-plane';
+import type { Over } from '@/actions/in-plane';
 
 /** Pixels by which an arrow key moves a place. */
 const NUDGE = 2;

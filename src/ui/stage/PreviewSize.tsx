@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import type { Picture } from '@/core/piece/types';
-import { usePanels } from '@/state/panels';
+import { usePanels } from '@/state/panels/panels';
 import { Menu } from '../parts/Menu';
-import { openSecondWindow } from './second-window';
-import { viewerNow } from './viewer-handle';
+import { openSecondWindow } from '@/actions/second-window';
+import { viewerNow } from '@/actions/viewer-handle';
 
 const PINS: { label: string; scale: number | null }[] = [
   { label: 'As large as stays smooth', scale: null },

@@ -1,7 +1,7 @@
 import type { Vector } from '@/core/piece/types';
 import { dragHandle, nudge } from '../parts/drag';
 import { along, coneRing, facing, ringAt, type Ring } from './rings';
-import type { Over } from './OverPicture';
+import type { Over } from '@/actions/in-plane';
 
 /** How far a place reaches: a ring about it that faces the viewer, with a grip to pull it by. */
 export function Reach({

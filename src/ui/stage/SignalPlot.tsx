@@ -4,9 +4,9 @@ import * as echarts from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useLayoutEffect, useRef } from 'react';
 import type { FrameNumbers } from '@/core/preview/plot';
-import { useTransport } from '@/state/transport';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
-import { shortNumber } from '../number-words';
+import { shortNumber } from '@/actions/number-words';
 
 echarts.use([LineChart, GridComponent, LegendComponent, TooltipComponent, CanvasRenderer]);
 

@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import { usePanels } from '@/state/panels';
+import { usePanels } from '@/state/panels/panels';
 import { dragHandle } from '../parts/drag';
 
 /** The line between the picture as it stands (left) and another (right). */

@@ -1,12 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Piece } from '@/core/piece/types';
-import { notify } from '@/state/notify';
-import { usePanels } from '@/state/panels';
-import { useTransport } from '@/state/transport';
-import type { Version } from '@/state/version-store';
-import { bringBack, versionPiece } from '@/state/versions';
+import { notify } from '@/state/panels/notify';
+import { usePanels } from '@/state/panels/panels';
+import { useTransport } from '@/state/playback/transport';
+import type { Version } from '@/state/storage/version-store';
+import { restoreVersion, versionName, versionPiece } from '@/state/storage/versions';
 import { Button } from '../parts/Button';
-import { versionName } from '../history/VersionRow';
 import { Split } from './Split';
 
 /** Longer side of the drawn picture, in pixels. */
@@ -42,7 +41,7 @@ export function VersionBeside({ version, aspect }: { version: Version; aspect: n
     const draw = async () => {
       if (drawing) return;
       drawing = true;
-      const { drawStill } = await import('../shelf/stills');
+      const { drawStill } = await import('../parts/stills');
       // While it plays it follows as fast as it can be drawn.
       while (!ended && drawn !== useTransport.getState().frame) {
         drawn = useTransport.getState().frame;
@@ -78,7 +77,7 @@ export function VersionBeside({ version, aspect }: { version: Version; aspect: n
       />
       <Split other={versionName(version)} aspect={aspect} />
       <div className="absolute bottom-2.5 flex gap-2 rounded-md bg-[#0b0e0dcc] p-1">
-        <Button onClick={() => void bringBack(version).then(putAway)}>Bring this version back</Button>
+        <Button onClick={() => void restoreVersion(version).then(putAway)}>Bring this version back</Button>
         <Button onClick={putAway}>Put it away</Button>
       </div>
     </>

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { putOut } from '@/core/piece/desk';
+import { expose } from '@/core/piece/desk';
 import { addStrand, blankPiece } from '@/core/piece/edit';
 import { stepById, strandById, type Vector } from '@/core/piece/types';
 import { CATALOGUE, definitionOf, kindOf } from '@/core/steps';
-import { numberAt, placeAt, setHandle } from './handle-values';
+import { numberAt, placeAt, setHandle } from '@/actions/handle-values';
 import { along, coneRing, facing, ringAt } from './rings';
 
 /** A camera at 0, 0, 5 that looks along -z, 100 pixels a unit at the middle. */
@@ -71,7 +71,7 @@ describe('what handles hold', () => {
     const set = setHandle(piece, at, 1.23456, 0);
     expect(value(set)).toBe(1.235);
     expect(value(setHandle(piece, at, 1e9, 0))).toBe(('hard' in param && param.hard?.[1]) || 1e9);
-    const out = putOut(set, at, { name: 'out', value: 1, min: 0, max: 5 });
+    const out = expose(set, at, { name: 'out', value: 1, min: 0, max: 5 });
     const moved = setHandle(out, at, 2.5, 0);
     expect(moved.controls[0]!.value).toBe(2.5);
     expect(value(moved)).toBe(2.5);

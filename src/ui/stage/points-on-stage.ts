@@ -1,6 +1,6 @@
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Placement } from '@/engine/stage/stage-scene';
-import { useTransport } from '@/state/transport';
+import { useTransport } from '@/state/playback/transport';
 import { studio, withoutAssetData } from '@/workers/remotes';
 
 /** The outermost points of all objects on a stage at the playhead, copies and motion included, in the hall. */

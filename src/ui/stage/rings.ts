@@ -1,7 +1,7 @@
 import { add, cross, dot, length, scale, sub, unit, type Vec } from '@/core/mesh/vectors';
 import type { Vector } from '@/core/piece/types';
-import { inPlane } from './in-plane';
-import type { Over } from './OverPicture';
+import { inPlane } from '@/actions/in-plane';
+import type { Over } from '@/actions/in-plane';
 
 /** A circle in space. */
 export interface Ring {

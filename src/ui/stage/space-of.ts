@@ -1,6 +1,6 @@
 import { isLink, strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
-import { literalOf, outputOf, strandsBehind } from '@/core/weave';
+import { literalOf, outputOf, allDependencies } from '@/core/weave';
 import { hasPath } from './PathHandles';
 
 /** The space that the places of a step stand in: that of a form, or of the hall where `form` is null. */
@@ -34,7 +34,7 @@ function fieldSpace(piece: Piece, strand: Strand, step: Step, stage: Strand): Sp
   for (const { params } of stage.steps) {
     const form = isLink(params.form) ? strandById(piece, params.form.link) : undefined;
     const surface = isLink(params.surface) ? strandById(piece, params.surface.link) : undefined;
-    const takes = [form, surface].some((s) => s && [...strandsBehind(piece, s)].includes(strand.id));
+    const takes = [form, surface].some((s) => s && [...allDependencies(piece, s)].includes(strand.id));
     if (form && takes) return { form: form.id, orHall: false };
   }
   return null;

@@ -1,20 +1,20 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { blankPiece, setLoop } from '@/core/piece/edit';
-import { putOut, storeLook } from '@/core/piece/desk';
+import { expose, storeLook } from '@/core/piece/desk';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { PictureSeam } from '@/engine/capture/picture-seam';
 import type { Viewer } from '@/engine/viewer';
 import { STARTERS } from '@/demo';
-import { useChecks, type PictureAnswer } from '@/state/checks';
-import { usePanels } from '@/state/panels';
-import { clearPreviews, usePreviews } from '@/state/previews';
-import { useTransport } from '@/state/transport';
+import { useChecks, type PictureAnswer } from '@/state/measured/checks';
+import { usePanels } from '@/state/panels/panels';
+import { clearPreviews, usePreviews } from '@/state/measured/previews';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 import { dragView, keyView } from './orbit';
-import { pictureIn, placeIn } from './picture-box';
-import { cameraOf, putCamera } from './piece-camera';
-import { SNAPSHOT_PAUSE, ViewerFeed, type Fed } from './viewer-feed';
-import { pictureSeam, setViewer } from './viewer-handle';
+import { pictureIn, placeIn } from '@/actions/picture-box';
+import { cameraOf, putCamera } from '@/actions/piece-camera';
+import { SNAPSHOT_PAUSE, ViewerFeed, type Fed } from '@/actions/viewer-feed';
+import { pictureSeam, setViewer } from '@/actions/viewer-handle';
 
 const { piece: veil } = STARTERS.find((s) => s.id === 'tidewater-veil')!;
 const length = (v: Vector) => Math.hypot(...v);
@@ -189,7 +189,7 @@ describe('what the viewer is fed with', () => {
     const feed = new ViewerFeed(viewer, meshes);
     await fed();
     const at = { strand: 'swell', step: 't2', param: 'scale' };
-    useWorkbench.getState().edit((p) => storeLook(putOut(p, at, { name: 'size', value: 2, min: 0, max: 4 }), 'calm'));
+    useWorkbench.getState().edit((p) => storeLook(expose(p, at, { name: 'size', value: 2, min: 0, max: 4 }), 'calm'));
     const [look] = useWorkbench.getState().piece.looks;
     expect(look).toBeDefined();
     usePanels.setState({ compare: look!.id, split: 0.25 });

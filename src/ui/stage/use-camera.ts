@@ -5,8 +5,8 @@ import { useWorkbench } from '@/state/workbench';
 import { followPointer } from '../parts/drag';
 import { dragView, frame, frameAll, keyView, zoom } from './orbit';
 import { pointsOnStage } from './points-on-stage';
-import { cameraOf, putCamera } from './piece-camera';
-import { viewerNow } from './viewer-handle';
+import { cameraOf, putCamera } from '@/actions/piece-camera';
+import { viewerNow } from '@/actions/viewer-handle';
 
 export type StageCamera = ReturnType<typeof useCamera>;
 

@@ -2,9 +2,9 @@ import { transfer } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { PictureSpread } from '@/core/preview/picture-spread';
 import { strandById, type Piece } from '@/core/piece/types';
-import type { Looking } from '@/state/panels';
+import type { Looking } from '@/state/panels/panels';
 import { studio } from '@/workers/remotes';
-import { viewerNow } from './viewer-handle';
+import { viewerNow } from '@/actions/viewer-handle';
 
 /** Waits this long after the picture came to rest, in milliseconds. */
 const PAUSE = 150;

@@ -2,12 +2,12 @@ import { useEffect, useRef, useState } from 'react';
 import { isMark } from '@/core/weave';
 import { histogramOf, possibleLookOn, type Histogram } from '@/core/preview/look';
 import { strandById, type Piece } from '@/core/piece/types';
-import type { Looking } from '@/state/panels';
+import type { Looking } from '@/state/panels/panels';
 import { withoutAssetData, studio } from '@/workers/remotes';
-import { shortNumber } from '../number-words';
+import { shortNumber } from '@/actions/number-words';
 import { framePlace, framePlaces } from './frame-places';
-import { shotHistogram, valuesAt, widthOf, type Shot } from './look';
-import { viewerNow } from './viewer-handle';
+import { shotHistogram, valuesAt, widthOf, type Shot } from '@/actions/look';
+import { viewerNow } from '@/actions/viewer-handle';
 
 const valueWords = (v: number) => (isMark(v) ? 'not a number' : shortNumber(v));
 

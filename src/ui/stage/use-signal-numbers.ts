@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { strandById, type Piece } from '@/core/piece/types';
 import type { FrameNumbers } from '@/core/preview/plot';
-import type { Looking } from '@/state/panels';
+import type { Looking } from '@/state/panels/panels';
 import { withoutAssetData, studio } from '@/workers/remotes';
 
 /** Numbers of the signal that is looked at, at each frame; null where none is, or none are known yet. */

@@ -3,13 +3,13 @@ import { NoGraphics } from '@/engine/card/renderer';
 import type { Settling } from '@/engine/picture';
 import { takeScreen } from '@/engine/screen';
 import { Viewer } from '@/engine/viewer';
-import { notify } from '@/state/notify';
-import { usePanels } from '@/state/panels';
-import { useTransport } from '@/state/transport';
+import { notify } from '@/state/panels/notify';
+import { usePanels } from '@/state/panels/panels';
+import { useTransport } from '@/state/playback/transport';
 import { MeshStore } from '@/workers/mesh-store';
-import { ViewerFeed } from './viewer-feed';
-import { feedSecondWindow } from './second-window';
-import { frameShown, setViewer } from './viewer-handle';
+import { ViewerFeed } from '@/actions/viewer-feed';
+import { feedSecondWindow } from '@/actions/second-window';
+import { frameShown, setViewer } from '@/actions/viewer-handle';
 
 /** The viewer's life: made with the area that its canvas fills, fed by the workbench, gone with it. */
 export function useViewer(area: RefObject<HTMLElement | null>) {

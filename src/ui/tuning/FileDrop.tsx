@@ -1,7 +1,7 @@
 import { errorSentence } from '@/core/error-sentence';
 import { FileUp, X } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { notify } from '@/state/notify';
+import { notify } from '@/state/panels/notify';
 import { Button } from '../parts/Button';
 
 interface Props {

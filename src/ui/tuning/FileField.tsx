@@ -1,8 +1,8 @@
 import { setPictureParam } from '@/core/piece/edit';
 import type { Piece, Step, Strand } from '@/core/piece/types';
 import type { MeshParam, PictureParam } from '@/core/steps';
-import { importTable } from '@/state/colour-tables';
-import { importMesh } from '@/state/mesh-files';
+import { importTable } from '@/state/assets/colour-tables';
+import { importMesh } from '@/state/assets/mesh-files';
 import { useWorkbench } from '@/state/workbench';
 import { FileDrop } from './FileDrop';
 

@@ -4,14 +4,14 @@ import { strandById, type Piece, type Step, type Strand } from '@/core/piece/typ
 import type { Preview } from '@/core/preview';
 import { patchPlace } from '@/core/preview/patch';
 import { patchFor } from '@/core/preview/where-used';
-import { dependsOn, usePreviews } from '@/state/previews';
-import { useTransport } from '@/state/transport';
+import { dependsOn, usePreviews } from '@/state/measured/previews';
+import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 import { withoutAssetData, studio } from '@/workers/remotes';
 import { Playhead } from '../parts/Playhead';
 import { PreviewCanvas } from '../parts/PreviewCanvas';
-import { StageDrawing } from '../lattice/StageDrawing';
-import { shortNumber } from '../number-words';
+import { StageDrawing } from '../parts/StageDrawing';
+import { shortNumber } from '@/actions/number-words';
 import { useShot } from './use-shot';
 
 const WIDTH = 196;

@@ -1,5 +1,5 @@
 import { Link2 } from 'lucide-react';
-import { follow, putOut } from '@/core/piece/desk';
+import { follow, expose } from '@/core/piece/desk';
 import { addStep, addStrand, setParam } from '@/core/piece/edit';
 import {
   isControlRef,
@@ -14,13 +14,13 @@ import {
 } from '@/core/piece/types';
 import { definitionOf, valueOf, type Param, type ResolvedStep } from '@/core/steps';
 import { analyse, isBranch, linkKinds, linkProblem, typeAfter, wouldCycle } from '@/core/weave';
-import { notify } from '@/state/notify';
-import { pick, usePanels } from '@/state/panels';
+import { notify } from '@/state/panels/notify';
+import { pick, usePanels } from '@/state/panels/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Menu, type MenuEntry } from '../parts/Menu';
-import { kindsFor } from '../lattice/offers';
-import { KIND_WORDS } from '../words';
-import { canFollow, controlFor } from './controllable';
+import { kindsFor } from '@/actions/offers';
+import { KIND_WORDS } from '@/actions/words';
+import { canFollow, controlFor } from '@/actions/controllable';
 import type { ParamPlace } from './param-place';
 
 const LINKED = 'border-lichen bg-lichen text-ink';
@@ -125,7 +125,7 @@ function entries({ at, definition, param, value, set, linkable, controllable }: 
         label: 'Expose on the desk',
         hint: 'a new control',
         run: () => {
-          edit((p) => putOut(p, at, control));
+          edit((p) => expose(p, at, control));
           notify('done', `"${control.name}" is on the desk now.`, {
             label: 'To the desk',
             run: () => usePanels.setState({ side: 'desk' }),

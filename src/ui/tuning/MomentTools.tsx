@@ -1,7 +1,7 @@
 import { MIDI_BYTES, MidiError } from '@/core/formats/midi-file';
-import { quantised, momentsOfStrikes, thinned } from '@/core/piece/moments';
+import { quantised, momentsOfTriggers, thinned } from '@/core/piece/moments';
 import type { Key, Loop } from '@/core/piece/types';
-import { notify } from '@/state/notify';
+import { notify } from '@/state/panels/notify';
 import { readMidiFile } from '@/workers/reading';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
@@ -34,7 +34,7 @@ export function MomentTools({ moments, loop, onChange }: Props) {
   };
   const read = async (file: File, signal?: AbortSignal) => {
     if (file.size > MIDI_BYTES) throw new MidiError('It is larger than 4 MB.');
-    const { moments: taken, after, over } = momentsOfStrikes(await readMidiFile(file, signal), loop);
+    const { moments: taken, after, over } = momentsOfTriggers(await readMidiFile(file, signal), loop);
     if (taken.length === 0)
       throw new MidiError('It has no notes before the loop ends. Make the loop longer, or cut the file.');
     onChange(taken);

@@ -2,8 +2,8 @@ import { setOverride, settingKind } from '@/core/piece/desk';
 import { controlsAt, placesOf } from '@/core/piece/places-of';
 import { isLink, stepById, strandById, type Piece, type Setting, type Step, type Strand } from '@/core/piece/types';
 import { endGesture, useWorkbench } from '@/state/workbench';
-import { SettingField } from '../desk/SettingField';
-import { NumberField } from './NumberField';
+import { SettingField } from '../parts/SettingField';
+import { NumberField } from '../parts/NumberField';
 
 interface Place {
   piece: Piece;

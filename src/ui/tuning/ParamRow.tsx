@@ -11,21 +11,21 @@ import {
 import { setParam } from '@/core/piece/edit';
 import { valueOf, type NumberParam, type Param } from '@/core/steps';
 import { acceptsLinks, keysFit, literalAt } from '@/core/weave';
-import { usePanels } from '@/state/panels';
-import { useTransport } from '@/state/transport';
+import { usePanels } from '@/state/panels/panels';
+import { useTransport } from '@/state/playback/transport';
 import { endGesture, useWorkbench } from '@/state/workbench';
-import { useSeveral } from '../workbench/use-several';
-import { shortValue } from '../words';
-import { KeyButton, KeyTable, type WriteKeys } from './KeyButton';
-import { isControllable } from './controllable';
+import { useSeveral } from '@/actions/use-several';
+import { shortValue } from '@/actions/words';
+import { KeyButton, KeyTable, type WriteKeys } from '../parts/KeyButton';
+import { isControllable } from '@/actions/controllable';
 import { LinkMenu } from './LinkMenu';
 import { followPointer } from '../parts/drag';
-import { NumberInput, paceOf, stepOf, tidy, useWheel } from './NumberField';
+import { NumberInput, paceOf, stepOf, tidy, useWheel } from '../parts/NumberField';
 import { looksTheSame } from './looks-the-same';
 import { ParamControl, type SetValue } from './ParamControl';
 import type { ParamPlace } from './param-place';
-import { kindsFor } from '../lattice/offers';
-import { isMixed, setTogether, tunedWith } from './together';
+import { kindsFor } from '@/actions/offers';
+import { isMixed, setTogether, tunedWith } from '@/actions/together';
 
 /** Parameters whose control needs the whole width. */
 const WIDE: ReadonlySet<Param['type']> = new Set(['curve', 'keys', 'path', 'picture', 'mesh', 'text']);

@@ -3,8 +3,8 @@ import { LIMITS } from '@/core/piece/limits';
 import { handleAt, type PathWay } from '@/core/mesh/path';
 import { movePoint, setHandle, withoutPoint, withPoint } from '@/core/piece/path';
 import type { PathPoint, Vector } from '@/core/piece/types';
-import { AddEntry, RemoveEntry } from './entries';
-import { NumberInput, tidy } from './NumberField';
+import { AddEntry, RemoveEntry } from '../parts/entries';
+import { NumberInput, tidy } from '../parts/NumberField';
 
 const AXES = ['x', 'y', 'z'];
 

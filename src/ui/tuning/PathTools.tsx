@@ -4,13 +4,13 @@ import { setParam } from '@/core/piece/edit';
 import { stepById, strandById, type ParamAt } from '@/core/piece/types';
 import { paramsOf } from '@/core/steps';
 import { wouldCycle } from '@/core/weave';
-import { notify } from '@/state/notify';
+import { notify } from '@/state/panels/notify';
 import { useWorkbench } from '@/state/workbench';
 import { withoutAssetData, studio } from '@/workers/remotes';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
 import { FileDrop } from './FileDrop';
-import { tidy } from './NumberField';
+import { tidy } from '../parts/NumberField';
 import type { ParamPlace } from './param-place';
 import { SVG_BYTES, svgPath } from './svg-path';
 

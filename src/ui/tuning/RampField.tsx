@@ -3,7 +3,7 @@ import { Popover } from 'radix-ui';
 import { useRef, useState } from 'react';
 import type { Stop } from '@/core/piece/types';
 import { Button } from '../parts/Button';
-import { ColourPicker } from './ColourField';
+import { ColourPicker } from '../parts/ColourField';
 import { changedStop, nudgedStop, rampAt, stopPlace, withoutStop, withStopAt, type Between } from './ramp-stops';
 
 const STOP = 'absolute top-0.5 size-3.5 -translate-x-1/2 cursor-ew-resize touch-none rounded-sm border-2 border-text';

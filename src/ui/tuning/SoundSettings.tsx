@@ -4,15 +4,15 @@ import type { Piece, LoopSound } from '@/core/piece/types';
 import type { NumberParam } from '@/core/steps';
 import { MADE_SOUNDS } from '@/core/sound/made';
 import { trackOf } from '@/core/sound/track';
-import { notify } from '@/state/notify';
-import { usePanels } from '@/state/panels';
-import { importSound, madeSoundFile, SOUND_ENDINGS, useSounds } from '@/state/sounds';
+import { notify } from '@/state/panels/notify';
+import { usePanels } from '@/state/panels/panels';
+import { importSound, madeSoundFile, SOUND_ENDINGS, useSounds } from '@/state/assets/sounds';
 import { useWorkbench } from '@/state/workbench';
-import { shortNumber } from '../number-words';
+import { shortNumber } from '@/actions/number-words';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
 import { FileDrop } from './FileDrop';
-import { NumberField } from './NumberField';
+import { NumberField } from '../parts/NumberField';
 import { SettingRow } from './SettingRow';
 
 const number = (id: string, name: string, max: number, hard: number, unit: string): NumberParam => ({

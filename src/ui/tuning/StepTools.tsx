@@ -13,10 +13,10 @@ import {
 import type { Step, Strand } from '@/core/piece/types';
 import { canLook } from '@/core/preview/look';
 import { comeAndGoParam } from '@/core/steps';
-import { pick, toggleLook, usePanels } from '@/state/panels';
+import { pick, toggleLook, usePanels } from '@/state/panels/panels';
 import { Button } from '../parts/Button';
-import { putOutStep, varySelected } from '../workbench/actions';
-import { removeSelected, switchStep, switchThere } from '../workbench/selected';
+import { exposeStep, varySelected } from '@/actions/steps';
+import { removeSelected, switchStep, switchThere } from '@/actions/selected';
 
 /**
  * What can be done with a step as a whole.
@@ -63,7 +63,7 @@ export function StepTools({ strand, step, mayGo }: { strand: Strand; step: Step;
         icon={SlidersHorizontal}
         name="Expose all of it on the desk"
         title="Expose all of it on the desk"
-        run={() => putOutStep(at)}
+        run={() => exposeStep(at)}
       />
       <Tool icon={Dices} name="Vary" title="Vary its numbers at random (D)" run={() => varySelected(at)} />
       <Tool icon={Trash2} name="Remove" title="Remove (Delete)" run={() => removeSelected(at)} />

@@ -3,11 +3,11 @@ import { beatsOf, fitBeats } from '@/core/piece/beats';
 import { LIMITS } from '@/core/piece/limits';
 import type { Loop } from '@/core/piece/types';
 import type { NumberParam } from '@/core/steps';
-import { tapTempo } from '@/state/tempo';
-import { shortNumber } from '../number-words';
+import { tapTempo } from '@/state/playback/tempo';
+import { shortNumber } from '@/actions/number-words';
 import { Button } from '../parts/Button';
 import { SettingRow } from './SettingRow';
-import { NumberField } from './NumberField';
+import { NumberField } from '../parts/NumberField';
 
 /** The tempo that a piece is first given. */
 const FIRST = 120;

@@ -3,9 +3,9 @@ import { strandById, type Kind, type Piece, type Step, type Strand } from '@/cor
 import { isLoopLength } from '@/core/steps';
 import { TYPE_WORDS } from '@/core/steps/reference';
 import { analyse, mayComeAndGo, plainParams } from '@/core/weave';
-import { useChecks } from '@/state/checks';
+import { useChecks } from '@/state/measured/checks';
 import { useWorkbench } from '@/state/workbench';
-import { KIND_WORDS, typeWithArticle } from '../words';
+import { KIND_WORDS, typeWithArticle } from '@/actions/words';
 import { LargePreview } from './LargePreview';
 import { OnlyHere, Overrides } from './Overrides';
 import { ParamRow } from './ParamRow';

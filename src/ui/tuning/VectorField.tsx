@@ -1,6 +1,6 @@
 import type { Vector } from '@/core/piece/types';
 import type { VectorParam } from '@/core/steps';
-import { NumberInput, tidy } from './NumberField';
+import { NumberInput, tidy } from '../parts/NumberField';
 
 const AXES = ['x', 'y', 'z'];
 

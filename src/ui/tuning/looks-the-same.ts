@@ -8,13 +8,13 @@ const PLAIN: ReadonlySet<Param['type']> = new Set(['number', 'vector', 'colour',
 /** Does a row look as before? While a number is dragged, those of the other plain values do. */
 export function looksTheSame(before: ParamPlace, now: ParamPlace): boolean {
   const value = valueOf(now.step, now.param);
-  const countedAnew =
+  const recounted =
     now.param.type === 'number' &&
     now.param.unitBy !== undefined &&
     before.step.params[now.param.unitBy.choice] !== now.step.params[now.param.unitBy.choice];
   return (
     PLAIN.has(now.param.type) &&
-    !countedAnew &&
+    !recounted &&
     !isLink(value) &&
     !isControlRef(value) &&
     !isKeyed(value) &&

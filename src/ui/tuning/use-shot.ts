@@ -2,9 +2,9 @@ import { useEffect, useState } from 'react';
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
 import { outputOf } from '@/core/weave';
-import { previewKey, usePreviews } from '@/state/previews';
+import { previewKey, usePreviews } from '@/state/measured/previews';
 import { useWorkbench } from '@/state/workbench';
-import { viewerNow } from '../stage/viewer-handle';
+import { viewerNow } from '@/actions/viewer-handle';
 
 /** Strands whose steps are drawn with the picture. */
 const isShot = ({ kind }: Strand) => kind === 'finish' || kind === 'stage';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { putOutAll } from './controllable';
+import { exposeAll } from '@/actions/controllable';
 import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
 import { writePlayed } from '@/core/weave';
 import { paramOf, paramsOf } from '@/core/steps';
@@ -22,7 +22,7 @@ describe('what a text declares', () => {
   });
 
   it('is exposed, varied and recorded', () => {
-    const { piece: exposed, count } = putOutAll(piece, strand, step);
+    const { piece: exposed, count } = exposeAll(piece, strand, step);
     expect(count).toBe(1);
     expect(exposed.strands[0]!.steps[1]!.params[height]).toEqual({ control: exposed.controls[0]!.id });
     expect(exposed.controls[0]).toMatchObject({ name: 'height', value: 0.5, min: 0, max: 2 });

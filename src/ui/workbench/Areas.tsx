@@ -8,14 +8,14 @@ import {
   usePanelRef,
   type PanelImperativeHandle,
 } from 'react-resizable-panels';
-import { usePanels } from '@/state/panels';
-import { remembered } from '@/state/remembered';
+import { usePanels } from '@/state/panels/panels';
+import { remembered } from '@/state/storage/remembered';
 import { Guide } from '../guide/Guide';
 import { Lattice } from '../lattice/Lattice';
 import { Button } from '../parts/Button';
 import { useMedia } from '../parts/use-media';
 import { StageView } from '../stage/StageView';
-import { AreaGuard } from './Guard';
+import { AreaGuard } from '../parts/Guard';
 import { Side } from './Side';
 
 const OVER_PICTURE =
@@ -25,7 +25,7 @@ const OVER_PICTURE =
 const HANDLE = 'bg-line transition-colors hover:bg-lichen focus-visible:bg-lichen outline-none';
 
 /** Splits that the artist made; those of the picture in the whole window are not among them. */
-const useKeptLayout = (id: string) =>
+const useStoredLayout = (id: string) =>
   useDefaultLayout({ id, storage: remembered, onlySaveAfterUserInteractions: true });
 
 /** Pixels that a size may be off a whole number. */
@@ -48,8 +48,8 @@ export function Areas() {
   const large = usePanels((s) => s.large);
   const narrow = useMedia(NARROW, false);
   const [rows, stage, side] = [usePanelRef(), usePanelRef(), usePanelRef()];
-  const across = useKeptLayout('areas-across');
-  const down = useKeptLayout('areas-down');
+  const across = useStoredLayout('areas-across');
+  const down = useStoredLayout('areas-down');
   useEffect(() => {
     for (const panel of [rows, side]) {
       if (large) panel.current?.collapse();

@@ -1,11 +1,11 @@
 import dynamic from 'next/dynamic';
-import { usePanels } from '@/state/panels';
+import { usePanels } from '@/state/panels/panels';
 import { Lazy } from '../parts/Lazy';
 
 const AboutStep = dynamic(() => import('../catalogue/AboutStep').then((m) => m.AboutStep), { ssr: false });
 const History = dynamic(() => import('../history/History').then((m) => m.History), { ssr: false });
-const KeepPart = dynamic(() => import('../kept-parts/KeepPart').then((m) => m.KeepPart), { ssr: false });
-const KeptParts = dynamic(() => import('../kept-parts/KeptParts').then((m) => m.KeptParts), { ssr: false });
+const SavePart = dynamic(() => import('../saved-parts/SavePart').then((m) => m.SavePart), { ssr: false });
+const SavedParts = dynamic(() => import('../saved-parts/SavedParts').then((m) => m.SavedParts), { ssr: false });
 
 /** Dialogs that are fetched when they are asked for. */
 export function LazyDialogs() {
@@ -19,10 +19,10 @@ export function LazyDialogs() {
         <History />
       </Lazy>
       <Lazy open={keeping !== null}>
-        <KeepPart />
+        <SavePart />
       </Lazy>
       <Lazy open={parts}>
-        <KeptParts />
+        <SavedParts />
       </Lazy>
     </>
   );

@@ -1,6 +1,6 @@
 import { clsx } from 'clsx';
 import { useEffect } from 'react';
-import { usePanels } from '@/state/panels';
+import { usePanels } from '@/state/panels/panels';
 import { useWorkbench } from '@/state/workbench';
 import { Desk } from '../desk/Desk';
 import { Tuning } from '../tuning/Tuning';

@@ -4,31 +4,32 @@ import { useRouter } from 'next/navigation';
 import { startTransition, useEffect, useRef, useState } from 'react';
 import { PieceError } from '@/core/piece/errors';
 import { prepareScreen } from '@/engine/screen';
-import { startChecks } from '@/state/checks';
-import { openKept } from '@/state/keeper';
-import { REACHING_PROBLEM, type Kept } from '@/state/kept';
-import { notify } from '@/state/notify';
+import { startChecks } from '@/state/measured/checks';
+import { openSaved } from '@/state/storage/keeper';
+import { REACHING_PROBLEM, type Kept } from '@/state/storage/saved';
+import { notify } from '@/state/panels/notify';
 import { leavePiece } from '@/state/leave';
-import { usePanels } from '@/state/panels';
-import { useParts } from '@/state/parts';
-import { useRehearsal } from '@/state/rehearsal';
-import { startPreviews } from '@/state/previews';
+import { usePanels } from '@/state/panels/panels';
+import { useParts } from '@/state/storage/parts';
+import { useRehearsal } from '@/state/playback/rehearsal';
+import { startPreviews } from '@/state/measured/previews';
 import { useWorkbench } from '@/state/workbench';
 import { ChecksPanel } from '../checks/ChecksPanel';
 import { CommandList } from '../commands/CommandList';
 import { Help } from '../commands/Help';
-import { TakeAwayPanel } from '../export/TakeAwayPanel';
+import { ExportPanel } from '../export/ExportPanel';
 import { StepPicker } from '../lattice/StepPicker';
 import { LoopBand } from '../loop-band/LoopBand';
 import { Button } from '../parts/Button';
 import { Areas } from './Areas';
-import { AreaGuard, Guard } from './Guard';
-import { saveStored } from '../save-stored';
+import { AreaGuard, Guard } from '../parts/Guard';
+import { saveStored } from '@/actions/save-stored';
 import { Rehearse } from '../rehearse/Rehearse';
-import { pictureSeam } from '../stage/viewer-handle';
+import { StageView } from '../stage/StageView';
+import { pictureSeam } from '@/actions/viewer-handle';
 import { LazyDialogs } from './LazyDialogs';
 import { Header } from './Header';
-import { useShortcuts } from './shortcuts';
+import { useShortcuts } from '@/actions/shortcuts';
 import { useDroppedFiles } from './use-dropped-files';
 
 type Opening =
@@ -41,7 +42,7 @@ export function Workbench({ id }: { id: string }) {
   useEffect(() => {
     let left = false;
     const ending = new AbortController();
-    openKept(id, {
+    openSaved(id, {
       signal: ending.signal,
       onLeftOut: sayLeftOut,
       progress: (done, of) =>
@@ -125,14 +126,14 @@ function Open() {
   return (
     <main className={PAGE}>
       <Header />
-      {rehearses ? <Rehearse /> : <Areas />}
+      {rehearses ? <Rehearse stage={<StageView />} /> : <Areas />}
       <AreaGuard name="loop band">
         <LoopBand />
       </AreaGuard>
       <StepPicker />
       <LazyDialogs />
       <ChecksPanel />
-      <TakeAwayPanel />
+      <ExportPanel />
       <CommandList />
       <Help />
     </main>

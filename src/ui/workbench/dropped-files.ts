@@ -3,17 +3,17 @@ import { PART_ENDING, readPart } from '@/core/formats/part-file';
 import { PIECE_ENDING } from '@/core/formats/piece-size';
 import { errorSentence } from '@/core/error-sentence';
 import { addStep, addStrand, setParam, setSound } from '@/core/piece/edit';
-import { momentsOfStrikes } from '@/core/piece/moments';
+import { momentsOfTriggers } from '@/core/piece/moments';
 import { stepById, strandById, type Kind, type ParamAt } from '@/core/piece/types';
 import { paramsOf, type Param } from '@/core/steps';
 import { outputOf } from '@/core/weave';
-import { importTable } from '@/state/colour-tables';
-import { keepKnown, newId } from '@/state/kept';
-import { importMesh } from '@/state/mesh-files';
-import { notify } from '@/state/notify';
-import { useParts } from '@/state/parts';
-import { importPicture } from '@/state/pictures';
-import { importSound, SOUND_ENDINGS } from '@/state/sounds';
+import { importTable } from '@/state/assets/colour-tables';
+import { keepKnown, newId } from '@/state/storage/saved';
+import { importMesh } from '@/state/assets/mesh-files';
+import { notify } from '@/state/panels/notify';
+import { useParts } from '@/state/storage/parts';
+import { importPicture } from '@/state/assets/pictures';
+import { importSound, SOUND_ENDINGS } from '@/state/assets/sounds';
 import { useWorkbench } from '@/state/workbench';
 import { readMidiFile, readPieceFile } from '@/workers/reading';
 import { putPicture } from '../tuning/put-picture';
@@ -119,7 +119,7 @@ const table: Taker = async (file) => {
 
 const moments: Taker = async (file) => {
   if (file.size > MIDI_BYTES) throw new MidiError('It is larger than 4 MB.');
-  const { moments: taken } = momentsOfStrikes(await readMidiFile(file), state().piece.loop);
+  const { moments: taken } = momentsOfTriggers(await readMidiFile(file), state().piece.loop);
   if (taken.length === 0) throw new MidiError('Nothing is triggered in it before the loop ends.');
   const own = selectedParam((p) => p.type === 'keys' && p.moments === true);
   const at = own ?? { ...newStrand('signal', nameOf(file), ['signal.moments']), param: 'moments' };

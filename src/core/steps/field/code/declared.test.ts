@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { linearOf } from '../../../colour';
-import { putOut } from '../../../piece/desk';
+import { expose } from '../../../piece/desk';
 import { addStep, addStrand, blankPiece, setParam } from '../../../piece/edit';
 import type { Piece, Value } from '../../../piece/types';
 import { analyse, Evaluator, placeRows, typeAfter } from '../../../weave';
@@ -78,7 +78,7 @@ describe('declared inputs', () => {
   it('follow a control under their own name, a link, and keys', async () => {
     const piece = written(ALL);
     const at = { strand: 's1', step: step(piece).id, param: 'slider-by' };
-    const out = putOut(piece, at, { name: 'By', value: [0.5, 0.5, 0], min: -1, max: 1 });
+    const out = expose(piece, at, { name: 'By', value: [0.5, 0.5, 0], min: -1, max: 1 });
     expect(await valueOf(out)).toEqual([2 + 3, 5, 6]);
     const linked = addStep(addStrand(piece, 'field', 'one', 'field.position'), 's2', 1, 'field.length');
     const own = setParam(linked, 's1', at.step, 'slider-scale', { link: 's2' });

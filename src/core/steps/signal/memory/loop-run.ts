@@ -44,7 +44,7 @@ const rangeOf = (values: Float64Array): number => {
 const GROWN = 1e9;
 
 /** Holds what grows within bounds. @returns whether anything did */
-function keptFinite(state: Float64Array): boolean {
+function isFiniteState(state: Float64Array): boolean {
   let grows = false;
   for (const [i, v] of state.entries())
     if (!(Math.abs(v) <= GROWN)) {
@@ -74,7 +74,7 @@ export function runLoop(
     let grows = false;
     for (let frame = 0; frame < frames; frame++) {
       if (runs > 1 || frame > 0) next(state, frame);
-      grows = keptFinite(state) || grows;
+      grows = isFiniteState(state) || grows;
       change = Math.max(change, Math.abs(state[0]! - now[frame]!));
       now[frame] = state[0]!;
     }
@@ -94,7 +94,7 @@ export function runLoop(
     before = change;
   }
   next(state, 0);
-  keptFinite(state);
+  isFiniteState(state);
   now[frames] = state[0]!;
   return { values: now, runs: null };
 }

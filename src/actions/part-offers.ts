@@ -1,0 +1,45 @@
+import { rowFor, type RowPlace } from '@/core/piece/clip';
+import type { Part } from '@/core/piece/part';
+import { strandById, type Piece, type StepAt } from '@/core/piece/types';
+import type { Picking, PickingPart } from '@/state/panels/panels';
+import { KIND_WORDS } from './words';
+
+/** A recipe or kept part that can be put in at a place. */
+export interface PartOffer {
+  part: Part;
+  kept: boolean;
+  /** Where it goes, in words. */
+  goes: string;
+  row?: RowPlace;
+}
+
+/** Recipes and kept parts that fit where something is to be added. None stands in place of a step or feeds one. */
+export function offeredParts(
+  piece: Piece,
+  picking: Picking | PickingPart,
+  selected: StepAt | null,
+  parts: { recipes: readonly Part[]; kept: readonly Part[] },
+): PartOffer[] {
+  if (picking.for === 'replace' || (picking.for === 'strand' && picking.into)) return [];
+  const all = [
+    ...parts.kept.map((part) => ({ part, kept: true })),
+    ...parts.recipes.map((part) => ({ part, kept: false })),
+  ];
+  const kindAt =
+    picking.for === 'step'
+      ? strandById(piece, picking.strand)?.kind
+      : picking.for === 'strand'
+        ? (picking.kind ?? undefined)
+        : undefined;
+  return all.flatMap(({ part, kept }): PartOffer[] => {
+    const { kind, enters } = part;
+    if (picking.for === 'step') {
+      const row = { strand: picking.strand, at: picking.at };
+      return enters && kind === kindAt ? [{ part, kept, goes: '', row }] : [];
+    }
+    if (kindAt !== undefined && kind !== kindAt) return [];
+    const into = enters ? rowFor(piece, kind, selected?.strand ?? null) : null;
+    const goes = !enters ? '' : into ? `into ${into.name}` : `with a ${KIND_WORDS[kind].one} to stand on`;
+    return [{ part, kept, goes }];
+  });
+}

@@ -1,0 +1,98 @@
+import { create } from 'zustand';
+import { errorSentence } from '@/core/error-sentence';
+import { fromBase64 } from '@/core/formats/base64';
+import { checkLength, isWav, SOUND_LIMITS, SoundError, WAV_TYPE } from '@/core/formats/wav';
+import { MADE_SOUNDS } from '@/core/sound/made';
+import type { Channels } from '@/core/sound/sound';
+import { own } from '@/core/own';
+import type { Asset } from '@/core/piece/types';
+import { hasTrack, provideTrack, type SoundTrack } from '@/core/sound/track';
+import { handAsset } from '@/workers/remotes';
+import { makeSound, readSoundData, readSoundFile } from '@/workers/reading';
+import { notify } from '../panels/notify';
+
+/** Media types by the endings of files that browsers decode. */
+const SOUND_TYPES: Record<string, string> = {
+  wav: WAV_TYPE,
+  mp3: 'audio/mpeg',
+  ogg: 'audio/ogg',
+  flac: 'audio/flac',
+  m4a: 'audio/mp4',
+};
+
+export const SOUND_ENDINGS = Object.keys(SOUND_TYPES).map((e) => `.${e}`);
+
+/** Samples a second to which the browser decodes. */
+const RATE = 44_100;
+
+const failed = new Set<string>();
+
+export const isSoundAsset = (asset: Asset) => asset.type.startsWith('audio/');
+
+/** What the browser makes of a file, its channels apart. @throws SoundError */
+export async function decodeSound(bytes: Uint8Array<ArrayBuffer>): Promise<AudioBuffer> {
+  try {
+    // The buffer that is decoded is taken away.
+    return await new OfflineAudioContext(1, 1, RATE).decodeAudioData(bytes.slice().buffer);
+  } catch {
+    throw new SoundError('This browser cannot decode it. Save it as WAV.');
+  }
+}
+
+/** A sound that is no WAV, decoded; null for a WAV, which is read in the thread. */
+async function decodedUnlessWav(bytes: Uint8Array<ArrayBuffer>): Promise<Channels | null> {
+  if (isWav(bytes)) return null;
+  const buffer = await decodeSound(bytes);
+  checkLength(buffer.length, buffer.sampleRate);
+  const channels = Array.from({ length: buffer.numberOfChannels }, (_, c) => buffer.getChannelData(c));
+  return { rate: buffer.sampleRate, channels };
+}
+
+/** Counts the sounds that have been read: what is drawn of them is drawn anew. */
+export const useSounds = create(() => ({ read: 0 }));
+
+async function provide(id: string, track: SoundTrack): Promise<void> {
+  provideTrack(id, track);
+  useSounds.setState(({ read }) => ({ read: read + 1 }));
+  await handAsset(id, (studio) => studio.provideTrack(id, track));
+}
+
+/**
+ * Takes a sound in: reads it, works out what signals follow of it, and makes it an asset of a piece.
+ * @throws SoundError in words, or Ended where the signal said so
+ */
+export async function importSound(
+  file: File,
+  signal?: AbortSignal,
+  progress: (part: number) => void = () => undefined,
+): Promise<Asset> {
+  const type = own(SOUND_TYPES, file.name.split('.').pop()!.toLowerCase());
+  if (!type) throw new SoundError(`Sounds come from files that end in ${SOUND_ENDINGS.join(', ')}.`);
+  if (file.size > SOUND_LIMITS.bytes)
+    throw new SoundError(
+      `It has ${Math.round(file.size / 2 ** 20)} MB; at most ${SOUND_LIMITS.bytes / 2 ** 20} MB are taken in.`,
+    );
+  const decoded = await decodedUnlessWav(new Uint8Array(await file.arrayBuffer()));
+  const { track, id, data } = await readSoundFile(file, decoded, progress, signal);
+  await provide(id, track);
+  return { id, name: file.name.slice(0, 80), type, data };
+}
+
+/** One of the ready-made sounds as a file. */
+export async function madeSoundFile(id: string): Promise<File> {
+  const { name } = MADE_SOUNDS.find((s) => s.id === id)!;
+  return new File([await makeSound(id)], `${name}.wav`);
+}
+
+/** Reads a sound of a piece that is not at hand yet. @returns whether it came */
+export async function ensureSound(asset: Asset): Promise<boolean> {
+  if (hasTrack(asset.id) || failed.has(asset.id)) return false;
+  try {
+    await provide(asset.id, await readSoundData(asset.data, await decodedUnlessWav(fromBase64(asset.data))));
+    return true;
+  } catch (error) {
+    failed.add(asset.id);
+    notify('error', `The sound "${asset.name}" cannot be read. ${errorSentence(error)} What follows it stays at 0.`);
+    return false;
+  }
+}

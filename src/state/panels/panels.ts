@@ -1,0 +1,166 @@
+import Joi from 'joi';
+import { create } from 'zustand';
+import type { KeysKeep } from '@/core/piece/beats';
+import type { Clip } from '@/core/piece/clip';
+import { KINDS, type Kind, type ParamAt, type StepAt } from '@/core/piece/types';
+import type { LookOn } from '@/core/preview/look';
+import { onRememberedElsewhere, readRemembered, remembered } from '../storage/remembered';
+import type { Version } from '../storage/version-store';
+
+/** A step that the stage shows in place of the picture, and on what. */
+export interface Looking {
+  strand: string;
+  step: string;
+  on: LookOn;
+}
+
+/** A step whose form is too coarse for it, while that is shown on the stage. */
+export interface CoarseStep {
+  strand: string;
+  step: string;
+}
+
+/**
+ * Where what is new would go: a new strand of a kind (which then feeds a parameter), a place in a row, or in place of
+ * a step.
+ */
+export type Picking =
+  | { for: 'strand'; kind: Kind | null; into?: ParamAt }
+  | { for: 'step'; strand: string; at: number }
+  | ({ for: 'replace' } & StepAt);
+
+/** A recipe or kept part that goes where it belongs. */
+export interface PickingPart {
+  for: 'part';
+}
+
+/** What is open beside the piece, and what of it is looked at: over when the piece is left. */
+interface Opened {
+  picking: Picking | PickingPart | null;
+  checks: boolean;
+  takeAway: boolean;
+  commands: boolean;
+  /** The kept parts. */
+  parts: boolean;
+  /** The step whose page of the catalogue is open, by its op. */
+  aboutStep: string | null;
+  /** The stage shows the frame pixel by pixel. */
+  pixels: boolean;
+  /** Edits and versions. */
+  history: boolean;
+  /** The version that lies beside the picture. */
+  version: Version | null;
+  /** What is about to be kept as a part. */
+  keeping: Clip | null;
+  /** Keys and first steps. */
+  help: boolean;
+  foldedBundles: string[];
+  /** The picture has the window; tuning floats over it, and the rows are out of sight. */
+  large: boolean;
+  /** What lies below the stage. */
+  side: 'tuning' | 'desk';
+  /** A bundle that was just made: it asks for its name. */
+  newBundle: string | null;
+  /** The look that is shown beside the present settings. */
+  compare: string | null;
+  /** Where the picture is split for that, 0..1. */
+  split: number;
+  /** Field step that the stage shows in place of the picture. */
+  looking: Looking | null;
+  /** A step of a finish that is looked at is split against the picture before it. */
+  before: boolean;
+  coarse: CoarseStep | null;
+}
+
+/** How an artist works here: it stays from piece to piece and from visit to visit, and is one for all tabs. */
+interface Habits {
+  /** Small rows; null leaves it to the number of strands. */
+  compact: boolean | null;
+  folded: Kind[];
+  /** How loud the sound of the piece is here, 0 to 1, and whether it is heard at all. */
+  volume: number;
+  muted: boolean;
+  /** What keys keep when the loop becomes longer or shorter. */
+  keysKeep: KeysKeep;
+}
+
+type Panels = Opened & Habits;
+
+const CLOSED: Opened = {
+  picking: null,
+  checks: false,
+  takeAway: false,
+  commands: false,
+  parts: false,
+  aboutStep: null,
+  pixels: false,
+  history: false,
+  version: null,
+  keeping: null,
+  help: false,
+  foldedBundles: [],
+  large: false,
+  side: 'tuning',
+  compare: null,
+  split: 0.5,
+  newBundle: null,
+  looking: null,
+  before: false,
+  coarse: null,
+};
+
+const HABITS: Habits = { compact: null, folded: [], volume: 0.8, muted: false, keysKeep: 'parts' };
+
+const KEY = 'calm-lattice/habits';
+const HABITS_SHAPE = Joi.object<Habits>({
+  compact: Joi.boolean().allow(null),
+  folded: Joi.array().items(Joi.valid(...KINDS)),
+  volume: Joi.number().min(0).max(1),
+  muted: Joi.boolean(),
+  keysKeep: Joi.valid('parts', 'frames'),
+}).required();
+
+/** Habits as an earlier visit left them; what is not sound is as it was at first. */
+function kept(): Habits {
+  const { value, error } = HABITS_SHAPE.validate(readRemembered(KEY), { stripUnknown: true });
+  return error ? HABITS : { ...HABITS, ...value };
+}
+
+/** Which panels are open, and how the lattice is laid out. Not part of the piece. */
+export const usePanels = create<Panels>()(() => ({ ...CLOSED, ...kept() }));
+
+usePanels.subscribe((now, before) => {
+  const habits = Object.keys(HABITS) as (keyof Habits)[];
+  if (habits.some((habit) => now[habit] !== before[habit]))
+    remembered.setItem(KEY, JSON.stringify(Object.fromEntries(habits.map((habit) => [habit, now[habit]]))));
+});
+onRememberedElsewhere(KEY, () => usePanels.setState(kept()));
+
+/** Closes what belongs to the piece that is left. */
+export const closePanels = (): void => usePanels.setState(CLOSED);
+
+/** Strands up to which rows are large by themselves. */
+const LARGE_ROWS = 9;
+
+export const isCompact = (compact: boolean | null, strands: number) => compact ?? strands > LARGE_ROWS;
+
+export const pick = (picking: Picking | PickingPart | null) => usePanels.setState({ picking });
+
+/** Looks at a step on the stage, or goes back to the picture. */
+export function toggleLook(at: StepAt): void {
+  usePanels.setState(({ looking }) => ({
+    looking: looking?.strand === at.strand && looking.step === at.step ? null : { ...at, on: looking?.on ?? 'objects' },
+  }));
+}
+
+export function toggleBundle(id: string): void {
+  usePanels.setState(({ foldedBundles }) => ({
+    foldedBundles: foldedBundles.includes(id) ? foldedBundles.filter((b) => b !== id) : [...foldedBundles, id],
+  }));
+}
+
+export function toggleFold(kind: Kind): void {
+  usePanels.setState(({ folded }) => ({
+    folded: folded.includes(kind) ? folded.filter((k) => k !== kind) : [...folded, kind],
+  }));
+}

@@ -1,0 +1,182 @@
+import type { Piece } from '@/core/piece/types';
+import { readStoredPiece } from '@/workers/reading';
+import { keepDraft, takeDraft } from './draft';
+import {
+  hold,
+  holdLater,
+  keep,
+  keepingProblem,
+  load,
+  REACHING_PROBLEM,
+  takeKnown,
+  unsavedPiece,
+  type Kept,
+} from './saved';
+import { bringHistoryBack, keepHistory } from './history';
+import { notify } from '../panels/notify';
+import { loadVersions, VersionClock } from './versions';
+import { useWorkbench, type Keeping } from '../workbench';
+
+/** Waits this long after a change before it is kept, and no longer than that while changes go on; milliseconds. */
+const PAUSE = 600;
+const LONGEST = 2000;
+
+export interface Opening {
+  /** Told how much of the piece is read. */
+  progress?: (done: number, of: number) => void;
+  signal?: AbortSignal;
+  /** Told where values of what is stored are not right: they were left out of the piece that is open. */
+  onLeftOut?: (sentences: string[], stored: Kept) => void;
+}
+
+/**
+ * Opens a kept piece and keeps its changes from then on. It is held before it is loaded: another tab may still be
+ * writing the newest version.
+ * @returns what to call when the workbench closes, or null where there is no such piece.
+ * @throws PieceError if what is kept is broken; Ended if the signal says so
+ */
+export async function openSaved(
+  id: string,
+  { progress, signal, onLeftOut }: Opening = {},
+): Promise<(() => void) | null> {
+  const { open, setKeeping, edit } = useWorkbench.getState();
+  const lost = unsavedPiece(id);
+  if (lost) {
+    open(id, lost);
+    setKeeping({ state: 'failed', why: REACHING_PROBLEM });
+    return keepChanges(id).stop;
+  }
+  const release = await hold(id);
+  let kept: Kept | null;
+  try {
+    kept = await loadRead(id, { progress, signal, onLeftOut });
+  } catch (error) {
+    release?.();
+    throw error;
+  }
+  if (!kept) {
+    release?.();
+    return null;
+  }
+  open(id, kept.piece);
+  void loadVersions(id);
+  if (!release) {
+    setKeeping({ state: 'elsewhere' });
+    return takeOverLater(id, kept);
+  }
+  setKeeping({ state: 'kept', at: kept.changed });
+  const stop = keepUntilClosed(id, release);
+  void bringHistoryBack(id, kept.changed);
+  const draft = takeDraft(id, kept.changed);
+  // What was left as a draft may have been kept all the same, while the page was closing: that is no edit.
+  if (draft && JSON.stringify(draft) !== JSON.stringify(kept.piece)) edit(() => draft);
+  return stop;
+}
+
+async function loadRead(id: string, opening: Opening = {}): Promise<Kept | null> {
+  const kept = await load(id);
+  if (!kept) return null;
+  const known = takeKnown(kept);
+  if (known) return { ...kept, piece: known };
+  const { piece, left } = await readStoredPiece(kept.piece, opening);
+  if (left.length > 0) opening.onLeftOut?.(left, kept);
+  return { ...kept, piece };
+}
+
+function keepUntilClosed(id: string, release: () => void): () => void {
+  const { stop, settled } = keepChanges(id);
+  return () => {
+    stop();
+    // The next tab loads what this one is still writing.
+    void settled().then(release);
+  };
+}
+
+/**
+ * Keeps the piece here once the tab that holds it lets go. What that tab kept last is shown; what was changed here
+ * comes after it in the history, so that neither is lost.
+ * @returns what to call when the workbench closes
+ */
+function takeOverLater(id: string, shown: Kept): () => void {
+  const leaving = new AbortController();
+  let stop = () => leaving.abort();
+  const takeOver = async (release: () => void) => {
+    const theirs = await loadRead(id).catch(() => null);
+    if (leaving.signal.aborted) return release();
+    const { piece: mine, open, edit, setKeeping } = useWorkbench.getState();
+    const newer = theirs && theirs.changed !== shown.changed ? theirs : null;
+    if (newer) open(id, newer.piece);
+    setKeeping({ state: 'kept', at: (theirs ?? shown).changed });
+    stop = keepUntilClosed(id, release);
+    if (mine === shown.piece) return;
+    if (!newer) open(id, shown.piece);
+    edit(() => mine);
+    notify('done', 'The other tab was closed, so changes are saved here now. Undo goes back to what it saved.');
+  };
+  void holdLater(id, leaving.signal).then((release) => release && takeOver(release));
+  return () => stop();
+}
+
+/** Keeps every change of the open piece: a moment after the last one, and at least every two seconds. */
+function keepChanges(id: string): { stop: () => void; settled: () => Promise<void> } {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  /** When the first change came that is not kept; null where all is. */
+  let waitsSince: number | null = null;
+  let saving: Promise<void> = Promise.resolve();
+  let busy = 0;
+  const versions = new VersionClock(id, useWorkbench.getState().piece);
+  const save = async (piece: Piece) => {
+    // The workbench may hold another piece by now.
+    const say = (keeping: Keeping) =>
+      useWorkbench.getState().id === id ? useWorkbench.getState().setKeeping(keeping) : undefined;
+    busy++;
+    try {
+      const { changed } = await keep(id, piece);
+      await keepHistory(id, changed);
+      // Said once its history is kept as well: who loads the page then finds both.
+      if (waitsSince === null) say({ state: 'kept', at: changed });
+      await versions.changed(piece);
+    } catch (error) {
+      const why = unsavedPiece(id) ? REACHING_PROBLEM : keepingProblem(error);
+      if (useWorkbench.getState().keeping.state !== 'failed') notify('error', why);
+      say({ state: 'failed', why });
+    }
+    busy--;
+  };
+  // One after the other, so that an older version never lands on a newer one.
+  const saveInTurn = () => {
+    clearTimeout(timer);
+    waitsSince = null;
+    const { piece } = useWorkbench.getState();
+    saving = saving.then(() => save(piece));
+  };
+  const unsubscribe = useWorkbench.subscribe((now, before) => {
+    if (now.piece === before.piece || now.id !== id) return;
+    waitsSince ??= Date.now();
+    if (now.keeping.state === 'kept') now.setKeeping({ state: 'waiting' });
+    clearTimeout(timer);
+    timer = setTimeout(saveInTurn, waitFor(Date.now() - waitsSince));
+  });
+  const flush = () => {
+    clearTimeout(timer);
+    if (waitsSince !== null) saveInTurn();
+  };
+  const leave = () => {
+    if (waitsSince !== null || busy > 0) keepDraft(id, useWorkbench.getState().piece);
+    flush();
+  };
+  window.addEventListener('pagehide', leave);
+  document.addEventListener('visibilitychange', flush);
+  return {
+    settled: () => saving,
+    stop: () => {
+      flush();
+      unsubscribe();
+      window.removeEventListener('pagehide', leave);
+      document.removeEventListener('visibilitychange', flush);
+    },
+  };
+}
+
+/** Milliseconds until the next keeping, where the first change that is not kept came so long ago. */
+export const waitFor = (since: number) => Math.max(0, Math.min(PAUSE, LONGEST - since));

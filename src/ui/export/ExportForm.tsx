@@ -1,0 +1,119 @@
+import { useEffect, useState } from 'react';
+import { errorSentence } from '@/core/error-sentence';
+import { fileStem } from '@/core/formats/file-stem';
+import { MESH_FORMATS, type MeshFormat } from '@/core/formats/mesh/file-types';
+import type { Piece, Strand } from '@/core/piece/types';
+import { notify } from '@/state/panels/notify';
+import { ensureAssets } from '@/state/assets/assets';
+import { useTransport } from '@/state/playback/transport';
+import { useWorkbench } from '@/state/workbench';
+import { endStudio, withoutAssetData, studio } from '@/workers/remotes';
+import { Ended } from '@/workers/thread';
+import { download } from '@/actions/download';
+import { Button } from '../parts/Button';
+
+/** What a form can be taken as; a loop is a GLB with every frame in it. */
+type Choice = MeshFormat | 'loop';
+const CHOICES: { id: Choice; name: string }[] = [
+  ...MESH_FORMATS.map((f) => ({ id: f, name: f === 'gltf' ? 'glTF' : f.toUpperCase() })),
+  { id: 'loop', name: 'GLB with its loop' },
+];
+const TYPES: Record<MeshFormat, string> = {
+  glb: 'model/gltf-binary',
+  gltf: 'model/gltf+json',
+  obj: 'model/obj',
+  ply: 'application/octet-stream',
+  stl: 'model/stl',
+};
+
+const select = 'rounded border border-line bg-ground px-1.5 py-0.5';
+
+/** What the loop of a form would come to, in words; null while it is worked out or does not matter. */
+function useLoopSize(piece: Piece, form: string, wanted: boolean): string | null {
+  const [size, setSize] = useState<{ key: Piece; form: string; words: string } | null>(null);
+  useEffect(() => {
+    let ended = false;
+    const say = (words: string) => !ended && setSize({ key: piece, form, words });
+    if (wanted && form)
+      void ensureAssets(piece)
+        .then(() => studio().loopSize(withoutAssetData(piece), form, piece.loop.frames))
+        .then((bytes) => say(` takes about ${Math.max(0.1, bytes / 2 ** 20).toFixed(1)} MB.`))
+        .catch((error: unknown) => say(`: ${errorSentence(error)}`));
+    return () => {
+      ended = true;
+    };
+  }, [piece, form, wanted]);
+  return size?.key === piece && size.form === form ? size.words : null;
+}
+
+/** Takes a form of the piece away as a mesh, as it stands under the playhead. */
+export function ExportForm({ forms }: { forms: Strand[] }) {
+  const piece = useWorkbench((s) => s.piece);
+  const selected = useWorkbench((s) => s.selected);
+  const [form, setForm] = useState(forms.find((s) => s.id === selected?.strand)?.id ?? forms[0]!.id);
+  const [choice, setChoice] = useState<Choice>('glb');
+  const [busy, setBusy] = useState(false);
+  const size = useLoopSize(piece, form, choice === 'loop');
+  const take = async () => {
+    setBusy(true);
+    const format = choice === 'loop' ? 'glb' : choice;
+    try {
+      await ensureAssets(piece);
+      const phase = useTransport.getState().frame / piece.loop.frames;
+      const bytes = await studio().formFile(withoutAssetData(piece), form, {
+        format,
+        phase,
+        frames: choice === 'loop' ? piece.loop.frames : 0,
+      });
+      download(
+        `${fileStem(piece.name)}-${fileStem(forms.find((s) => s.id === form)?.name ?? 'form')}.${format}`,
+        bytes,
+        TYPES[format],
+      );
+      notify('done', 'Done. The file is with your downloads.');
+    } catch (error) {
+      if (error instanceof Ended) notify('info', 'Stopped. No file was written.');
+      else notify('error', errorSentence(error));
+    }
+    setBusy(false);
+  };
+  return (
+    <li className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">
+      <span>
+        <b className="mr-2 inline-block w-14 font-semibold">Form</b>
+        <select aria-label="Form to export" value={form} onChange={(e) => setForm(e.target.value)} className={select}>
+          {forms.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.name}
+            </option>
+          ))}
+        </select>
+        <span className="text-mute"> as </span>
+        <select
+          aria-label="Format of the form"
+          value={choice}
+          onChange={(e) => setChoice(e.target.value as Choice)}
+          className={select}
+        >
+          {CHOICES.map((c) => (
+            <option key={c.id} value={c.id}>
+              {c.name}
+            </option>
+          ))}
+        </select>
+        <span className="tabular text-mute">
+          {choice !== 'loop' ? ' as it stands at this frame.' : (size ?? ' is being sized up.')}
+        </span>
+      </span>
+      {busy ? (
+        <Button onClick={endStudio} aria-label="Stop writing the form">
+          Stop
+        </Button>
+      ) : (
+        <Button onClick={() => void take()} aria-label="Export the form">
+          Take
+        </Button>
+      )}
+    </li>
+  );
+}

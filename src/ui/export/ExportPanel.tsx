@@ -1,0 +1,200 @@
+import { useEffect, useRef, useState } from 'react';
+import { Progress as Bar } from 'radix-ui';
+import { useChecks, verdictOf } from '@/state/measured/checks';
+import { notify } from '@/state/panels/notify';
+import { usePanels } from '@/state/panels/panels';
+import { useTransport } from '@/state/playback/transport';
+import { useWorkbench } from '@/state/workbench';
+import { outputOf } from '@/core/weave';
+import { canWrite } from '@/workers/video';
+import { Button } from '../parts/Button';
+import { Modal } from '../parts/Modal';
+import { seconds } from '@/actions/number-words';
+import { KINDS_WITH_GLSL, savePiece, saveGlsl } from '@/actions/steps';
+import { ExportForm } from './ExportForm';
+import { Cancelled, runExport, type Format, type Progress } from '@/actions/export';
+
+const FORMATS: { id: Format; name: string; about: string }[] = [
+  { id: 'png', name: 'Still', about: 'The frame under the playhead as a PNG.' },
+  { id: 'zip', name: 'Frames', about: 'Every frame as a numbered PNG, in a ZIP.' },
+  { id: 'webm', name: 'WebM', about: 'A film in VP9, exactly as many frames as the loop has.' },
+  { id: 'mp4', name: 'MP4', about: 'A film in H.264 for players and servers at venues.' },
+];
+
+export function ExportPanel() {
+  const open = usePanels((s) => s.takeAway);
+  const [running, setRunning] = useState<Progress | null>(null);
+  const abort = useRef<AbortController | null>(null);
+  const close = () => {
+    if (!running) usePanels.setState({ takeAway: false });
+  };
+  const run = async (format: Format) => {
+    const { piece } = useWorkbench.getState();
+    useTransport.getState().play(false);
+    abort.current = new AbortController();
+    setRunning({ done: 0, frames: format === 'png' ? 1 : piece.loop.frames, left: null });
+    try {
+      await runExport(piece, format, useTransport.getState().frame, abort.current.signal, setRunning);
+      notify('done', 'Done. The file is with your downloads.');
+    } catch (error) {
+      if (error instanceof Cancelled) notify('info', 'Stopped. No file was written.');
+      else
+        notify(
+          'error',
+          error instanceof Error
+            ? error.message
+            : 'The picture could not be exported. Nothing of the piece is lost; export it again.',
+        );
+    } finally {
+      setRunning(null);
+    }
+  };
+  return (
+    <Modal
+      open={open}
+      onClose={close}
+      title="Export"
+      about="Always at the picture’s own size, whatever the preview shows."
+    >
+      {running ? (
+        <Running progress={running} stop={() => abort.current?.abort()} />
+      ) : (
+        <Choose run={(f) => void run(f)} />
+      )}
+    </Modal>
+  );
+}
+
+/** What a browser may not be able to encode. */
+const FILMS = ['webm', 'mp4'] as const;
+
+/** Which films this browser can encode at a size; those that it has not answered for yet are missing. */
+function useEncodable(width: number, height: number): Partial<Record<Format, boolean>> {
+  const [can, setCan] = useState<Partial<Record<Format, boolean>>>({});
+  useEffect(() => {
+    let ended = false;
+    void Promise.all(FILMS.map(async (f) => [f, await canWrite(f, width, height).catch(() => false)] as const)).then(
+      (all) => !ended && setCan(Object.fromEntries(all)),
+    );
+    return () => {
+      ended = true;
+    };
+  }, [width, height]);
+  return can;
+}
+
+function Choose({ run }: { run: (format: Format) => void }) {
+  const piece = useWorkbench((s) => s.piece);
+  const selected = useWorkbench((s) => s.selected);
+  const play = piece.loop.play;
+  const verdict = verdictOf(useChecks(), play);
+  const { width, height } = piece.picture;
+  const can = useEncodable(width, height);
+  const output = outputOf(piece);
+  const written = KINDS_WITH_GLSL.flatMap((kind) => piece.strands.filter((s) => s.kind === kind));
+  const [glsl, setGlsl] = useState(
+    written.some((s) => s.id === selected?.strand) ? selected!.strand : (written[0]?.id ?? ''),
+  );
+  const forms = piece.strands.filter((s) => s.kind === 'form');
+  const nothing = !output.finish && !output.stage;
+  return (
+    <div>
+      <p className="tabular mb-3 text-mute">
+        {width} x {height}, {piece.loop.frames} frames at {piece.loop.rate} a second,{' '}
+        {seconds(piece.loop.frames, piece.loop.rate)}
+      </p>
+      {verdict.state === 'breaks' && (
+        <p role="alert" className="mb-3 rounded-md border border-bad/60 px-3 py-2 text-bad">
+          The loop does not close yet. The checks say where, and what mends it.
+        </p>
+      )}
+      {nothing && (
+        <p role="alert" className="mb-3 rounded-md border border-warn/60 px-3 py-2 text-warn">
+          There is no picture yet: add a stage or a finish first.
+        </p>
+      )}
+      <ul className="grid gap-2">
+        {FORMATS.map((f) => (
+          <li key={f.id} className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">
+            <span>
+              <b className="mr-2 inline-block w-14 font-semibold">{f.name}</b>
+              <span className="text-mute">
+                {can[f.id] === false ? `This browser cannot encode it at ${width} x ${height}.` : f.about}
+              </span>
+            </span>
+            <Button
+              disabled={nothing || (FILMS.some((film) => film === f.id) && !can[f.id])}
+              onClick={() => run(f.id)}
+              aria-label={`Export the ${f.name}`}
+            >
+              Take
+            </Button>
+          </li>
+        ))}
+        <li className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">
+          <span>
+            <b className="mr-2 inline-block w-14 font-semibold">Piece</b>
+            <span className="text-mute">The piece itself, to open again or hand on.</span>
+          </span>
+          <Button onClick={savePiece} aria-label="Export the piece">
+            Take
+          </Button>
+        </li>
+        {forms.length > 0 && <ExportForm forms={forms} />}
+        {written.length > 0 && (
+          <li className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">
+            <label>
+              <b className="mr-2 inline-block w-14 font-semibold">GLSL</b>
+              <select
+                aria-label="Strand to export as GLSL"
+                value={glsl}
+                onChange={(e) => setGlsl(e.target.value)}
+                className="rounded border border-line bg-ground px-1.5 py-0.5"
+              >
+                {written.map((s) => (
+                  <option key={s.id} value={s.id}>
+                    {s.name}
+                  </option>
+                ))}
+              </select>
+              <span className="text-mute"> as a shader that compiles on its own.</span>
+            </label>
+            <Button onClick={() => saveGlsl(glsl)} aria-label="Export the GLSL">
+              Take
+            </Button>
+          </li>
+        )}
+      </ul>
+    </div>
+  );
+}
+
+function left(seconds: number | null): string {
+  if (seconds === null) return 'working out how long it takes';
+  if (seconds < 90) return `about ${Math.max(1, Math.round(seconds))} s left`;
+  return `about ${Math.round(seconds / 60)} min left`;
+}
+
+function Running({ progress, stop }: { progress: Progress; stop: () => void }) {
+  const { done, frames, settling } = progress;
+  return (
+    <div>
+      <p className="tabular mb-2" role="status">
+        {settling
+          ? `Settling what the frame remembers: ${settling.done} of ${settling.of}`
+          : `${done} of ${frames} frames, ${left(progress.left)}`}
+      </p>
+      <Bar.Root
+        value={done}
+        max={frames}
+        aria-label="Frames drawn"
+        className="h-2 overflow-hidden rounded-full bg-raised"
+      >
+        <Bar.Indicator className="h-full bg-lichen" style={{ width: `${(100 * done) / frames}%` }} />
+      </Bar.Root>
+      <div className="mt-4 flex justify-end">
+        <Button onClick={stop}>Stop</Button>
+      </div>
+    </div>
+  );
+}

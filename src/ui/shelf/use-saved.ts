@@ -1,0 +1,48 @@
+import { useCallback, useEffect, useState } from 'react';
+import { keep, keepingProblem, list, newId, REACHING_PROBLEM, remove, restore, type Kept } from '@/state/storage/saved';
+import { forgetLeftovers } from '@/state/storage/leftovers';
+import { notify } from '@/state/panels/notify';
+
+/** The pieces that are kept in this browser, null until they are known, and what can be done with them. */
+export function useSaved() {
+  const [kept, setStored] = useState<Kept[] | null>(null);
+
+  const refresh = useCallback(async () => {
+    try {
+      setStored(await list());
+    } catch {
+      setStored([]);
+      notify('error', REACHING_PROBLEM);
+    }
+  }, []);
+
+  useEffect(() => {
+    void refresh();
+    // What was deleted here can be brought back until the shelf is looked at again.
+    list().then(
+      (all) => forgetLeftovers(all.map((k) => k.id)),
+      () => undefined,
+    );
+  }, [refresh]);
+
+  const change = async (work: Promise<unknown>) => {
+    try {
+      await work;
+    } catch (error) {
+      notify('error', keepingProblem(error));
+    }
+    await refresh();
+  };
+
+  const rename = ({ id, piece }: Kept, name: string) => void change(keep(id, { ...piece, name }));
+
+  const duplicate = ({ name, piece }: Kept) =>
+    void change(keep(newId(), { ...piece, name: `${name} copy`.slice(0, 80) }));
+
+  const drop = async (item: Kept) => {
+    await change(remove(item.id));
+    notify('info', `"${item.name}" was deleted.`, { label: 'Undo', run: () => void change(restore(item)) });
+  };
+
+  return { kept, refresh, rename, duplicate, drop };
+}

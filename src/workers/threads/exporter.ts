@@ -1,0 +1,4 @@
+import * as Comlink from 'comlink';
+import { takeAway } from '../exporter';
+
+Comlink.expose(takeAway);

@@ -1,4 +1,0 @@
-import * as Comlink from 'comlink';
-import { takeAway } from '../take-away';
-
-Comlink.expose(takeAway);
