@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { cpus, totalmem } from 'node:os';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { browserLines } from './browser';
+import { editLines } from './edits';
 import { weaveGrowth } from './fields';
 import { bakingGrid, subdivision } from './meshes';
 import { noiseRate, weaveTime } from './processor';
@@ -17,6 +18,7 @@ const lines: Line[] = [
   noiseRate(),
   weaveTime(),
   weaveGrowth(),
+  ...(await editLines()),
   ...(await browserLines()),
 ].sort((a, b) => a.name.localeCompare(b.name));
 for (const l of lines)

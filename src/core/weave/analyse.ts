@@ -28,7 +28,9 @@ import {
 import { withoutEffect } from './copy-levels';
 import { Costs } from './cost';
 import { keysFit } from './keyed';
+import { literalFits } from './literal';
 import { orderStrands } from './order';
+import { isSameStructure } from './structure';
 import type { Analysis, Problem, StepTypes, Use } from './types';
 
 /** Kinds of strand whose values a parameter may take. */
@@ -42,8 +44,37 @@ export function acceptsLinks(definition: StepDefinition, param: Param): boolean 
   return param.per !== undefined || definition.glsl !== undefined || !(definition.bake || definition.reshape);
 }
 
-/** Types along each row, the order of strands, where each is used, and what does not fit. */
+/** Pieces analysed last, the latest first: the open one, one with tracks, those beside it. */
+let latest: readonly { piece: Piece; analysis: Analysis }[] = [];
+const MAX_LATEST = 6;
+
+/**
+ * Types along each row, the order of strands, where each is used, and what does not fit. It is not worked out again for
+ * one of the pieces analysed last, and taken over from such a one where only literal numbers differ.
+ */
 export function analyse(piece: Piece): Analysis {
+  const known = latest.find((other) => other.piece === piece) ?? similarTo(piece);
+  const analysis = known ? takenOver(known.analysis, known.piece, piece) : analyseAnew(piece);
+  latest = [{ piece, analysis }, ...latest.filter((other) => other !== known)].slice(0, MAX_LATEST);
+  return analysis;
+}
+
+const similarTo = (piece: Piece) => latest.find((other) => isSameStructure(other.piece, piece));
+
+/** The same analysis with the strands and steps of another piece, which has the same structure. */
+function takenOver(analysis: Analysis, before: Piece, piece: Piece): Analysis {
+  if (before === piece) return analysis;
+  const changed = new Map(piece.strands.flatMap((s, i) => (s === before.strands[i] ? [] : [[s.id, s] as const])));
+  const types = new Map(analysis.types);
+  for (const [id, { steps }] of changed)
+    types.set(
+      id,
+      types.get(id)!.map((row, i) => ({ ...row, step: steps[i]! })),
+    );
+  return { ...analysis, order: analysis.order.map((s) => changed.get(s.id) ?? s), types };
+}
+
+function analyseAnew(piece: Piece): Analysis {
   const order = orderStrands(piece);
   const rough = allRows(order, new Costs(false, piece.loop.frames));
   const { types, skipped } = rough.skipped.size === 0 ? rough : allRows(order, new Costs(true, piece.loop.frames));
@@ -58,7 +89,7 @@ export function analyse(piece: Piece): Analysis {
       if (row.definition && row.active) problems.push(...paramProblems(piece, strand, row, types));
     }
   }
-  return { order, types, uses, problems };
+  return { structure: {}, order, types, uses, problems };
 }
 
 /** Type that a strand gives after a step (or after its last), or null where it gives none. */
@@ -216,40 +247,6 @@ function paramProblem(piece: Piece, row: StepTypes, param: Param, types: Map<str
     return 'its picture is no longer in the piece; drop it in again.';
   return literalFits(param, value) ? null : 'the value has the wrong type; the default is used.';
 }
-
-export function literalFits(param: Param, value: unknown): boolean {
-  switch (param.type) {
-    case 'number':
-      return typeof value === 'number';
-    case 'vector':
-      return Array.isArray(value) && value.length === 3 && value.every((v) => typeof v === 'number');
-    case 'colour':
-      return typeof value === 'string' && /^#[0-9a-fA-F]{6}$/.test(value);
-    case 'choice':
-      return param.options.some((o) => o.id === value);
-    case 'ramp':
-      return entries(value, ['at', 'colour']);
-    case 'curve':
-      return entries(value, ['x', 'y']);
-    case 'keys':
-      return (param.moments === true && isEmpty(value)) || entries(value, ['at', 'value', 'ease']);
-    case 'path':
-      return entries(value, ['place']);
-    case 'picture':
-    case 'mesh':
-    case 'text':
-      return typeof value === 'string';
-    case 'strand':
-      return false;
-  }
-}
-
-const isEmpty = (value: unknown) => Array.isArray(value) && value.length === 0;
-
-const entries = (value: unknown, names: string[]) =>
-  Array.isArray(value) &&
-  value.length > 0 &&
-  value.every((v: unknown) => typeof v === 'object' && v !== null && names.every((n) => n in v));
 
 /** Why a link cannot feed a parameter, or null where it can. */
 export function linkProblem(

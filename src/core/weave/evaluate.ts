@@ -13,27 +13,31 @@ import { processorText, weave } from './weave';
 
 /** Programs compiled lately, so that a change of one strand compiles that strand alone. */
 const compiled = new Recent<Processor>(24);
+/** Keys of texts, which are long: put together once. */
+const keys = new WeakMap<Woven, { key: string; names: string[] }>();
+
+/** Values that lie in each processor: those with the same text share one. */
+const uniformsIn = new WeakMap<Processor, object>();
 
 const NO_NUMBERS = new Float32Array();
 
 /** What the steps of a piece come to that are worked out over the loop. */
 export class OverLoop {
-  private static readonly made = new WeakMap<Analysis, Promise<OverLoop>>();
+  private static readonly byStructure = new WeakMap<object, Promise<OverLoop>>();
   private readonly tables = new WeakMap<Piece, { table: LoopTable; track: SoundTrack | null }>();
 
   private constructor(
-    private readonly analysis: Analysis,
     private readonly targets: Target[],
     private readonly evaluator: Evaluator,
   ) {}
 
   /** Of a piece, and of all that have the same text: made once. */
   static of(piece: Piece, analysis: Analysis): Promise<OverLoop> {
-    const known = this.made.get(analysis);
+    const known = this.byStructure.get(analysis.structure);
     if (known) return known;
     const targets = loopSteps(piece, analysis).flatMap(({ before, links }) => [...(before ? [before] : []), ...links]);
-    const made = Evaluator.bare(piece, targets, analysis).then((e) => new OverLoop(analysis, targets, e));
-    this.made.set(analysis, made);
+    const made = Evaluator.bare(piece, targets, analysis).then((e) => new OverLoop(targets, e));
+    this.byStructure.set(analysis.structure, made);
     return made;
   }
 
@@ -49,7 +53,7 @@ export class OverLoop {
     setColumn(rows, 'phase', phases);
     setColumn(rows, 'hallPhase', phases);
     this.evaluator.with(piece);
-    const table = loopTable(piece, this.analysis, (target, values) => {
+    const table = loopTable(piece, analyse(piece), (target, values) => {
       const index = this.targets.findIndex((t) => t.strand === target.strand && t.step === target.step);
       return this.evaluator.reading(values).run(index, rows, frames);
     });
@@ -61,6 +65,8 @@ export class OverLoop {
 /** Targets of a piece, compiled for the processor, with the piece's present values. */
 export class Evaluator {
   private values: { name: string; scalars: number[] }[] = [];
+  /** The piece whose values these are. */
+  private piece: Piece | null = null;
   /** Numbers over the loop; worked out when they are first read. */
   private loop: () => Float32Array = () => NO_NUMBERS;
 
@@ -96,6 +102,8 @@ export class Evaluator {
 
   /** Takes the present literal values of a piece whose woven text is the same. */
   with(piece: Piece): this {
+    if (piece === this.piece) return this;
+    this.piece = piece;
     this.values = this.woven.uniforms.map((slot) => ({ name: slot.name, scalars: slotValues(piece, slot) }));
     if (this.overLoop) this.loop = () => this.overLoop!.table(piece).values;
     return this;
@@ -114,7 +122,10 @@ export class Evaluator {
 
   /** Brings the present values and pictures to a processor: those with the same text share one. */
   bring(processor: Processor): void {
-    for (const { name, scalars } of this.values) processor.setUniform(name, scalars);
+    if (uniformsIn.get(processor) !== this.values) {
+      for (const { name, scalars } of this.values) processor.setUniform(name, scalars);
+      uniformsIn.set(processor, this.values);
+    }
     processor.setData(this.woven.pictures.map(pixelsOf), this.loop());
   }
 
@@ -150,6 +161,10 @@ export class Evaluator {
 }
 
 function keyOf(woven: Woven): { key: string; names: string[] } {
+  const known = keys.get(woven);
+  if (known) return known;
   const names = [...new Set([...woven.functions.map((f) => f.name), ...Object.values(woven.attributes)])];
-  return { key: `${names.join()}\n${woven.glsl}`, names };
+  const made = { key: `${names.join()}\n${woven.glsl}`, names };
+  keys.set(woven, made);
+  return made;
 }

@@ -22,11 +22,15 @@ export interface LoopStep {
 }
 
 const targetOf = ({ link, step }: Link): Target => ({ strand: link, step });
-const known = new WeakMap<Analysis, LoopStep[]>();
+const stepsByAnalysis = new WeakMap<Analysis, LoopStep[]>();
+/** Structures without any: most pieces remember nothing. */
+const without = new WeakSet<object>();
+const NONE: LoopStep[] = [];
 
 /** All steps of a piece that are worked out over the loop, so that each comes after those it takes from. */
 export function loopSteps(piece: Piece, analysis: Analysis): LoopStep[] {
-  const found = known.get(analysis);
+  if (without.has(analysis.structure)) return NONE;
+  const found = stepsByAnalysis.get(analysis);
   if (found) return found;
   const steps: LoopStep[] = [];
   let first = 0;
@@ -43,7 +47,8 @@ export function loopSteps(piece: Piece, analysis: Analysis): LoopStep[] {
       first += width * (piece.loop.frames + 1);
     }
   }
-  known.set(analysis, steps);
+  if (steps.length === 0) without.add(analysis.structure);
+  else stepsByAnalysis.set(analysis, steps);
   return steps;
 }
 

@@ -25,6 +25,8 @@ export interface Use {
 }
 
 export interface Analysis {
+  /** Shared by pieces that differ in literal numbers alone: what is written of them is the same text. */
+  structure: object;
   /** Strands so that each stands after those it takes from. */
   order: Strand[];
   types: Map<string, StepTypes[]>;

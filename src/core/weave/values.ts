@@ -26,7 +26,7 @@ import {
   type PlainParams,
   type StepDefinition,
 } from '../steps';
-import { literalFits } from './analyse';
+import { literalFits } from './literal';
 import type { UniformSlot } from './types';
 import { keyedLiteral, keyedScalars, keysFit } from './keyed';
 import { tableOf, writtenIn } from './tables';

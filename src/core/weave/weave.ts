@@ -27,12 +27,25 @@ export const aloneText = (woven: Woven) => [samplers(woven), standIn(woven), wov
 /** The text for the processor, which has no picture to read elsewhere. */
 export const processorText = (woven: Woven) => `${standIn(woven)}${woven.glsl}`;
 
+/** Texts by the structure of their piece, and by what of it was asked for. */
+const wovenByStructure = new WeakMap<object, Map<string, Woven>>();
+
 /**
- * Weaves strands into GLSL text, in an order that compiles. Steps that cannot run are passed
- * by. Each strand (or part of one that a link reaches) becomes one function of the place and
- * of the values that its links bring; a target's own function works those values out first,
- * each once, however many strands share them.
+ * Weaves strands into GLSL text, in an order that compiles. Steps that cannot run are skipped. Each strand (or part of
+ * one that a link reaches) becomes one function of the place and of the values that its links bring; a target's own
+ * function computes those values first, each once, however many strands share them. Pieces that differ in literal
+ * numbers alone have the same text, which is written once: it is not to be changed.
+ * @param analysis that of the piece
  */
 export function weave(piece: Piece, analysis: Analysis, targets: Target[], options: WeaveOptions = {}): Woven {
-  return new Writer(piece, new Plan(piece, analysis, targets, options.signalUniforms === true), options).write(targets);
+  const write = () =>
+    new Writer(piece, new Plan(piece, analysis, targets, options.signalUniforms === true), options).write(targets);
+  // Constants are the present values themselves.
+  if (options.constants) return write();
+  const texts = wovenByStructure.get(analysis.structure) ?? new Map<string, Woven>();
+  wovenByStructure.set(analysis.structure, texts);
+  const key = JSON.stringify([targets.map((t) => [t.strand, t.step]), options]);
+  const woven = texts.get(key) ?? write();
+  texts.set(key, woven);
+  return woven;
 }

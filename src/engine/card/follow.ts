@@ -14,9 +14,8 @@ export class Follower {
   ) {}
 
   static async make(piece: Piece, analysis: Analysis): Promise<Follower> {
-    const targets = linkedSignals(piece, analysis);
-    const keys = new Map([...targets.keys()].map((key, i) => [key, i]));
-    const evaluator = targets.size > 0 ? await Evaluator.make(piece, [...targets.values()], analysis) : null;
+    const { targets, keys } = linkedSignals(piece, analysis);
+    const evaluator = targets.length > 0 ? await Evaluator.make(piece, targets, analysis) : null;
     const overLoop = loopSteps(piece, analysis).length > 0 ? await OverLoop.of(piece, analysis) : null;
     return new Follower(evaluator, keys, overLoop);
   }
@@ -43,7 +42,16 @@ export class Follower {
   }
 }
 
-function linkedSignals(piece: Piece, analysis: Analysis): Map<string, Target> {
+/** Signals that a piece takes values of, and the index of each by its key. */
+interface Linked {
+  targets: Target[];
+  keys: Map<string, number>;
+}
+const linkedByStructure = new WeakMap<object, Linked>();
+
+function linkedSignals(piece: Piece, analysis: Analysis): Linked {
+  const known = linkedByStructure.get(analysis.structure);
+  if (known) return known;
   const signals = new Set(analysis.order.filter((s) => s.kind === 'signal').map((s) => s.id));
   const found = new Map<string, Target>();
   for (const step of piece.strands.flatMap((s) => s.steps)) {
@@ -55,7 +63,9 @@ function linkedSignals(piece: Piece, analysis: Analysis): Map<string, Target> {
       found.set(keyOf(target), target);
     }
   }
-  return found;
+  const linked = { targets: [...found.values()], keys: new Map([...found.keys()].map((key, i) => [key, i])) };
+  linkedByStructure.set(analysis.structure, linked);
+  return linked;
 }
 
 const keyOf = (t: Target) => `${t.strand}/${t.step ?? ''}`;

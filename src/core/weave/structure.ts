@@ -1,0 +1,59 @@
+import { comeAndGoParam, paramOf, type Param } from '../steps';
+import type { Control, Piece, Step, Strand, Value } from '../piece/types';
+import { literalFits } from './literal';
+
+/**
+ * Values apart from structure. Types, texts and costs of a piece depend on its steps, links, choices and tables, and
+ * not on literal numbers and colours, which are uniforms. So an edit of those keeps all that was worked out.
+ */
+
+/** Types of parameters whose literals are uniforms. */
+const UNIFORM: ReadonlySet<Param['type']> = new Set(['number', 'vector', 'colour']);
+
+/** Do two pieces differ at most in literal numbers and colours, and in what is not in the picture at all? */
+export function isSameStructure(a: Piece, b: Piece): boolean {
+  return (
+    (a.loop === b.loop || isEqual(a.loop, b.loop)) &&
+    (a.assets === b.assets || isEqual(idsOf(a), idsOf(b))) &&
+    isEach(a.controls, b.controls, isSameControl) &&
+    isEach(a.strands, b.strands, isSameStrand)
+  );
+}
+
+const idsOf = (piece: Piece): string[] => piece.assets.map((asset) => asset.id);
+
+const isEach = <T>(a: readonly T[], b: readonly T[], isSame: (a: T, b: T) => boolean): boolean =>
+  a === b || (a.length === b.length && a.every((item, i) => item === b[i] || isSame(item, b[i]!)));
+
+const isEqual = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
+
+/** A choice that follows a control is part of the text: only numbers, points and colours may differ. */
+function isSameControl(a: Control, b: Control): boolean {
+  const { value: before, ...rest } = a;
+  const { value: now, ...others } = b;
+  const isValue =
+    typeof before === typeof now && (isNumeric(before) || isColour(before)) && isColour(before) === isColour(now);
+  return isEqual(rest, others) && (before === now || isValue);
+}
+
+const isNumeric = (value: unknown): boolean => typeof value === 'number' || Array.isArray(value);
+const isColour = (value: unknown): boolean => typeof value === 'string' && value.startsWith('#');
+
+function isSameStrand(a: Strand, b: Strand): boolean {
+  return a.id === b.id && a.kind === b.kind && a.name === b.name && isEach(a.steps, b.steps, isSameStep);
+}
+
+function isSameStep(a: Step, b: Step): boolean {
+  if (a.id !== b.id || a.op !== b.op || a.off !== b.off || !isEqual(a.lost, b.lost)) return false;
+  if (comeAndGoParam.id in a.params !== comeAndGoParam.id in b.params) return false;
+  const ids = new Set([...Object.keys(a.params), ...Object.keys(b.params)]);
+  return [...ids].every((id) => isSameValue(a, id, a.params[id], b.params[id]));
+}
+
+/** A literal that is not there is the default, which is one as well. */
+function isSameValue(step: Step, id: string, before: Value | undefined, now: Value | undefined): boolean {
+  if (before === now || isEqual(before, now)) return true;
+  const param = paramOf(step, id);
+  const isLiteral = (value: Value | undefined) => value === undefined || literalFits(param!, value);
+  return param !== undefined && UNIFORM.has(param.type) && isLiteral(before) && isLiteral(now);
+}
