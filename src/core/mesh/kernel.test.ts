@@ -326,7 +326,28 @@ describe('points in rows', () => {
     expect(pointCount(flat)).toBe(100);
     expect(measure(flat).notNumbers).toBe(0);
   });
+
+  it('are as many in a thin box as in a flat one, however thin', () => {
+    for (const thin of [1e-9, 1e-6, 0.01, 0.1]) expect(pointCount(inRows(100, [4, thin, 4], false))).toBe(100);
+    expect(pointCount(inRows(50, [1e-6, 10, 1e-3], false))).toBe(50);
+    expect(pointCount(inRows(1, [1e-6, 1e6, 1e6], false))).toBe(1);
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 3000 }),
+        fc.tuple(...[0, 1, 2].map(() => fc.double(SIDES))),
+        (count, size) => {
+          const points = pointCount(inRows(count, size, false));
+          // Rounding goes by a half in each of three axes at most.
+          expect(points).toBeGreaterThan(count / 8);
+          expect(points).toBeLessThan(8 * count);
+        },
+      ),
+    );
+  });
 });
+
+/** Sides of a box, thin ones among them. */
+const SIDES = { min: 1e-6, max: 1e6, noNaN: true };
 
 describe('skins', () => {
   it('split points at sharp edges and keep them whole where the surface is smooth', () => {

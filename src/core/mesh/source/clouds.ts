@@ -80,15 +80,30 @@ export const inBall = (count: number, radius: number, seed: number) =>
   });
 
 /**
+ * Length of a side of each cell where so many fill a box. An axis shorter than that has one layer of cells, and takes
+ * no part: a thin box is filled as a flat one.
+ * @param filled part of the box that is filled
+ */
+function pitchOf(count: number, size: readonly number[], filled: number): number {
+  let axes = size.filter((s) => s > 0);
+  for (;;) {
+    const room = axes.reduce((product, s) => product * s, 1) * filled;
+    const pitch = (room / count) ** (1 / Math.max(1, axes.length));
+    const longer = axes.filter((s) => s >= pitch);
+    if (longer.length === axes.length || longer.length === 0) return pitch;
+    axes = longer;
+  }
+}
+
+/**
  * About so many points in even rows that fill a box, or the largest ball in it; each stands in the middle of a cell as
  * wide as it is high and deep, or nearly.
  */
 export function inRows(count: number, size: readonly number[], ball: boolean): Mesh {
   refuseTooMany('This cloud', count, 0);
-  const axes = size.filter((s) => s > 0);
-  const room = axes.reduce((product, s) => product * s, 1) * (ball ? Math.PI / 6 : 1);
-  const pitch = (room / count) ** (1 / Math.max(1, axes.length));
+  const pitch = pitchOf(count, size, ball ? Math.PI / 6 : 1);
   const [nx, ny, nz] = size.map((s) => Math.max(1, Math.round(s / pitch))) as [number, number, number];
+  refuseTooMany('This cloud', nx * ny * nz, 0);
   const points: number[][] = [];
   for (let i = 0; i < nx * ny * nz; i++) {
     const at = [
