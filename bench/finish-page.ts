@@ -5,7 +5,7 @@ import type { Piece } from '@/core/piece/types';
 import { readPixels } from '@/engine/capture/read';
 import { makeRenderer } from '@/engine/card/renderer';
 import { Memory } from '@/engine/finish/memory';
-import { Picture } from '@/engine/picture';
+import { PictureRenderer } from '@/engine/picture';
 import { inTurns } from './page-parts';
 
 export type Finished = 'blur' | 'glow' | 'pixels' | 'echo';
@@ -116,7 +116,7 @@ function byHand(
 export async function compareFinish(piece: Piece, which: Finished): Promise<[ours: number, theirs: number]> {
   const { width, height } = piece.picture;
   const renderer = makeRenderer(new OffscreenCanvas(2, 2));
-  const picture = new Picture(renderer);
+  const picture = new PictureRenderer(renderer);
   await picture.setPiece(piece, () => undefined);
   const target = new THREE.WebGLRenderTarget(width, height);
   const memory = new Memory();

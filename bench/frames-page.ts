@@ -3,7 +3,7 @@ import { library } from '@/core/glsl';
 import { bake } from '@/core/forms/bake';
 import { skinOf, type Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
-import { Picture } from '@/engine/picture';
+import { PictureRenderer } from '@/engine/picture';
 import { readPixels } from '@/engine/capture/read';
 import { makeRenderer } from '@/engine/card/renderer';
 import { finishQuad, inTurns } from './page-parts';
@@ -86,7 +86,7 @@ export async function frames(
   );
   const { width, height } = piece.picture;
   const renderer = makeRenderer(new OffscreenCanvas(2, 2));
-  const picture = new Picture(renderer);
+  const picture = new PictureRenderer(renderer);
   await picture.setPiece(piece, (id) => (id === form ? skin : undefined));
   const target = new THREE.WebGLRenderTarget(width, height);
   const clock = { value: 0 };

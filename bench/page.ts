@@ -6,7 +6,7 @@ import { skinOf, type Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { Capture } from '@/engine/capture/capture';
 import { geometryOf } from '@/engine/stage/geometry';
-import { EXPORT_SAMPLES, Picture } from '@/engine/picture';
+import { EXPORT_SAMPLES, PictureRenderer } from '@/engine/picture';
 import { readPixels } from '@/engine/capture/read';
 import { makeRenderer } from '@/engine/card/renderer';
 import { finishQuad, inTurns } from './page-parts';
@@ -143,7 +143,7 @@ export async function measure(
   );
   const { width, height } = piece.picture;
   const renderer = makeRenderer(new OffscreenCanvas(2, 2));
-  const picture = new Picture(renderer);
+  const picture = new PictureRenderer(renderer);
   await picture.setPiece(piece, () => mesh);
   const target = new THREE.WebGLRenderTarget(width, height);
   const wait = () => void readPixels(renderer, target, 1, 1);

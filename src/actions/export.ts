@@ -9,7 +9,7 @@ import { takeAway } from '@/workers/remotes';
 import type { Job } from '@/workers/job';
 import { download } from './download';
 
-export type Format = 'png' | Job['format'];
+export type ExportFormat = 'png' | Job['format'];
 
 export interface Progress {
   done: number;
@@ -25,7 +25,7 @@ export class Cancelled extends Error {
   override readonly name = 'Cancelled';
 }
 
-const TYPES: Record<Format, { ending: string; type: string }> = {
+const TYPES: Record<ExportFormat, { ending: string; type: string }> = {
   png: { ending: 'png', type: 'image/png' },
   zip: { ending: 'zip', type: 'application/zip' },
   webm: { ending: 'webm', type: 'video/webm' },
@@ -50,7 +50,7 @@ async function meshesOf(piece: Piece): Promise<MeshStore> {
  */
 export async function runExport(
   piece: Piece,
-  format: Format,
+  format: ExportFormat,
   frame: number,
   signal: AbortSignal,
   progress: (p: Progress) => void,

@@ -1,8 +1,8 @@
 import type { Vector } from '@/core/piece/types';
-import type { Places } from '@/engine/stage/layout';
+import type { ProjectedSpace } from '@/engine/stage/layout';
 
 /** A space as it lies over the picture: its places in pixels of the stage. */
-export interface Over extends Pick<Places, 'project' | 'distance'> {
+export interface Over extends Pick<ProjectedSpace, 'project' | 'distance'> {
   /** What is shown now, to drag on: it stays as it is while what is dragged takes other things along. */
   surfaces: () => Surfaces;
 }

@@ -137,13 +137,13 @@ const controlLanes = (piece: Piece): Lane[] =>
       : [],
   );
 
-interface Source {
+interface LaneSource {
   place: KeyPlace;
   id: string;
   name: string;
 }
 
-function lanesOf({ place, id, name }: Source, keys: KeyOf<KeyValue>[], play: Play): Lane[] {
+function lanesOf({ place, id, name }: LaneSource, keys: KeyOf<KeyValue>[], play: Play): Lane[] {
   const [first] = keys;
   const curve = keyedCurve({ keys }, play);
   const samples = Array.from({ length: SAMPLES }, (_, i) => curve(i / (SAMPLES - 1)));
@@ -184,7 +184,7 @@ export function signalLane(piece: Piece, traces: Trace[], { strand, step }: Sele
 }
 
 /** A box drawn on the band, in pixels. */
-export interface Box {
+export interface BandBox {
   x: number;
   y: number;
   toX: number;
@@ -194,7 +194,7 @@ export interface Box {
 const isBetween = (v: number, a: number, b: number) => v >= Math.min(a, b) && v <= Math.max(a, b);
 
 /** The keys of a lane that lie in a box. */
-export const keysWithin = (lane: Lane, lies: LaneBox, box: Box, scale: Scale): KeyAt[] =>
+export const keysWithin = (lane: Lane, lies: LaneBox, box: BandBox, scale: Scale): KeyAt[] =>
   lane.keys.flatMap((key, index) =>
     isBetween(lies.y(key.value), box.y, box.toY) &&
     copiesOf(key.at, scale).some((phase) => isBetween(phaseX(phase, scale), box.x, box.toX))

@@ -15,7 +15,7 @@ export function widthOf(piece: Piece, looking: Looking): number {
 }
 
 /** Raw values of a shot: four a pixel, rows from the bottom; opacity 0 where nothing stands. */
-export interface Shot {
+export interface ReadShot {
   width: number;
   height: number;
   data: Float32Array;
@@ -26,7 +26,7 @@ const LEAST = -59000;
 const valueIn = (data: Float32Array, at: number) => (data[at]! < LEAST ? -Infinity : data[at]!);
 
 /** The values at a place of the picture (0..1 from the upper left), or null where nothing stands. */
-export function valuesAt({ width, height, data }: Shot, x: number, y: number, count: number): number[] | null {
+export function valuesAt({ width, height, data }: ReadShot, x: number, y: number, count: number): number[] | null {
   const column = Math.min(width - 1, Math.max(0, Math.floor(x * width)));
   const row = Math.min(height - 1, Math.max(0, Math.floor((1 - y) * height)));
   const at = 4 * (row * width + column);
@@ -35,7 +35,7 @@ export function valuesAt({ width, height, data }: Shot, x: number, y: number, co
 }
 
 /** Spread of all values of a shot, nothing counted twice where nothing stands. */
-export function shotHistogram({ data }: Shot, count: number): Histogram | null {
+export function shotHistogram({ data }: ReadShot, count: number): Histogram | null {
   const values: number[] = [];
   for (let at = 0; at < data.length; at += 4) {
     if (data[at + 3]! < 0.5) continue;

@@ -10,7 +10,7 @@ const KEPT = 24;
  * What a renderer has compiled and may need again, with the uniforms that all of it reads. It may outlive a picture:
  * the next one of the same renderer finds in it what it has in common with that.
  */
-export class Compiled {
+export class CompiledParts {
   readonly shared = makeShared();
   readonly materials = new SurfaceMaterials(this.shared);
   readonly rows = new Spares<FinishRow>(KEPT);

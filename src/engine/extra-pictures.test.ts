@@ -1,9 +1,9 @@
 import type * as THREE from 'three';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { blankPiece, setLoop, setPicture } from '@/core/piece/edit';
-import { ExtraPictures, type Drawn } from './extra-pictures';
+import { ExtraPictures, type DrawnPixels } from './extra-pictures';
 import { Memory } from './finish/memory';
-import type { Frame, Picture } from './picture';
+import type { FrameRequest, PictureRenderer } from './picture';
 
 const FRAMES = 10;
 /** Frames that each frame remembers. */
@@ -12,8 +12,8 @@ const piece = setPicture(setLoop(blankPiece(), { frames: FRAMES }), { width: 4, 
 const STEPS = [{ strand: 'out', step: 't1' }];
 
 describe('pictures beside the running one', () => {
-  let drawn: Frame[];
-  let now: Drawn | null;
+  let drawn: FrameRequest[];
+  let now: DrawnPixels | null;
   /** Answers of the card that are still to come. */
   let answers: (() => void)[];
   let beside: ExtraPictures;
@@ -28,12 +28,12 @@ describe('pictures beside the running one', () => {
     ready: true,
     frames: FRAMES,
     view: null,
-    draw: (frame: Frame) => void drawn.push(frame),
-    compile: ({ upTo }: Pick<Frame, 'upTo'>) => void compiled.push(upTo),
+    draw: (frame: FrameRequest) => void drawn.push(frame),
+    compile: ({ upTo }: Pick<FrameRequest, 'upTo'>) => void compiled.push(upTo),
     missing: (memory: Memory, phase: number) =>
       memory.missing(Math.floor(phase * FRAMES + 1e-4) % FRAMES, FRAMES, REACH, 'loop'),
-  } as unknown as Picture;
-  const present = (version: number): Drawn => ({
+  } as unknown as PictureRenderer;
+  const present = (version: number): DrawnPixels => ({
     ...{ picture, piece, version, complete: true, phase: 0 },
     frame: { phase: 0, memory: new Memory(), readOnly: true, fillIn: true },
   });
@@ -129,7 +129,7 @@ describe('pictures beside the running one', () => {
   it('say so where there is nothing, not all, or too much to draw', async () => {
     now = { ...present(1), complete: false };
     expect(await beside.seam()).toBe('making');
-    now = { ...present(1), picture: { ...picture, ready: false } as Picture };
+    now = { ...present(1), picture: { ...picture, ready: false } as PictureRenderer };
     expect([await beside.seam(), await beside.snapshots(STEPS, 4, 2), await beside.pixels()]).toEqual([
       'none',
       [],

@@ -7,11 +7,11 @@ import { measurePictureSeam, type PictureSeam } from './capture/picture-seam';
 import { programsReady } from './card/programs';
 import { readPixelsAsync } from './capture/read';
 import { Memory } from './finish/memory';
-import { EXPORT_SAMPLES, type Picture } from './picture';
+import { EXPORT_SAMPLES, type PictureRenderer } from './picture';
 
 /** What is drawn: the picture of a piece, which piece that is, and the present frame. */
-export interface Drawn {
-  picture: Picture;
+export interface DrawnPixels {
+  picture: PictureRenderer;
   piece: Piece;
   /** Counts the pieces that were set: what is drawn while it changes is of two pieces. */
   version: number;
@@ -39,9 +39,9 @@ const SEAM_HEIGHT_WITH_MEMORY = 90;
 const MOST_BEHIND = 48;
 
 /** What pictures beside the running one are drawn of. */
-export interface Source {
+export interface PictureSource {
   /** What there is to draw at present; null where nothing can be drawn. */
-  now: () => Drawn | null;
+  now: () => DrawnPixels | null;
   /** Waits until the piece that was set last is what is drawn. */
   whenSet: () => Promise<void>;
   /** Waits until nothing is about to be shown. */
@@ -59,7 +59,7 @@ export class ExtraPictures {
 
   constructor(
     private readonly renderer: THREE.WebGLRenderer,
-    private readonly source: Source,
+    private readonly source: PictureSource,
   ) {}
 
   /** The finish up to each of these steps, small, of one shot. The main thread does not wait for them. */
@@ -105,7 +105,7 @@ export class ExtraPictures {
     });
   }
 
-  private async measureSeam(now: Drawn): Promise<PictureSeam> {
+  private async measureSeam(now: DrawnPixels): Promise<PictureSeam> {
     const { picture, loop } = now.piece;
     const memory = new Memory();
     // On both sides of the seam the same frames lie behind, so not all that still shows of them is needed.
@@ -185,7 +185,7 @@ export class ExtraPictures {
    * @throws where another piece was set meanwhile, or the viewer is gone: its pictures are not drawn any more
    */
   private frame(
-    { picture, version }: Drawn,
+    { picture, version }: DrawnPixels,
     { width, height, ...rest }: { phase: number; width: number; height: number; memory: Memory; samples?: number },
   ): Promise<Uint8ClampedArray<ArrayBuffer>> {
     const check = () => {

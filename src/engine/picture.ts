@@ -6,7 +6,7 @@ import { strandById, type Piece } from '@/core/piece/types';
 import { analyse, outputOf, stageBehind, withTracks, type Analysis, type Output, type Target } from '@/core/weave';
 import type { DrawnPart } from './card/shot';
 import type { Shared } from './card/shared';
-import { Compiled } from './compiled';
+import { CompiledParts } from './compiled';
 import { Follower } from './card/follow';
 import { FinishTree, type CompiledTree, type TreeDrawing } from './finish/finish-tree';
 import { Memory } from './finish/memory';
@@ -28,7 +28,7 @@ export interface Settling {
 }
 
 /** One frame to be drawn. */
-export interface Frame {
+export interface FrameRequest {
   /** 0 to 1. */
   phase: number;
   /** Pixels. */
@@ -61,10 +61,10 @@ export interface Frame {
 }
 
 /** Draws frames of a piece with a renderer of the library. */
-export class Picture {
+export class PictureRenderer {
   private readonly shared: Shared;
   /** What was compiled for it alone. */
-  private readonly own: Compiled | null;
+  private readonly own: CompiledParts | null;
   private readonly shots: Shots;
   private readonly finishes: FinishTree;
   private readonly noMemory = new Memory();
@@ -88,7 +88,7 @@ export class Picture {
   constructor(
     readonly renderer: THREE.WebGLRenderer,
     private readonly looking = false,
-    compiled?: Compiled,
+    compiled?: CompiledParts,
   ) {
     renderer.setTransparentSort(farFirst);
     renderer.setClearColor(0x000000, 0);
@@ -96,7 +96,7 @@ export class Picture {
     renderer.toneMapping = THREE.NoToneMapping;
     renderer.shadowMap.enabled = true;
     renderer.shadowMap.type = THREE.PCFShadowMap;
-    this.own = compiled ? null : new Compiled();
+    this.own = compiled ? null : new CompiledParts();
     const { shared, materials, rows } = (compiled ?? this.own)!;
     this.shared = shared;
     this.shots = new Shots(materials, renderer);
@@ -162,7 +162,7 @@ export class Picture {
    * Has the programs made that a frame is drawn with, and draws nothing: see `programsBegun`.
    * @param upTo a finish as far as a step, in place of the output
    */
-  compile({ phase, width, height, upTo }: Pick<Frame, 'phase' | 'width' | 'height' | 'upTo'>): void {
+  compile({ phase, width, height, upTo }: Pick<FrameRequest, 'phase' | 'width' | 'height' | 'upTo'>): void {
     const { piece, analysis, follower } = this;
     if (!piece || !analysis || !follower) return;
     this.shared.clLoop.value = this.loop.take(follower.loopValues(piece));
@@ -186,7 +186,7 @@ export class Picture {
   }
 
   /** Draws one frame. */
-  draw({ phase, width, height, to = null, samples = 0, upTo, sameShot = false, as, ...rest }: Frame): void {
+  draw({ phase, width, height, to = null, samples = 0, upTo, sameShot = false, as, ...rest }: FrameRequest): void {
     const { analysis, follower } = this;
     const piece = as ?? this.piece;
     if (!piece || !analysis || !follower) return;

@@ -1,7 +1,7 @@
 import type * as THREE from 'three';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Memory } from './finish/memory';
-import type { Picture, Settling } from './picture';
+import type { PictureRenderer, Settling } from './picture';
 import { Remembering } from './remembering';
 
 const FRAMES = 24;
@@ -12,7 +12,7 @@ const REACH = 6;
 const picture = {
   frames: FRAMES,
   missing: (memory: Memory, phase: number) => memory.missing(Math.round(phase * FRAMES), FRAMES, REACH, 'loop'),
-} as Picture;
+} as PictureRenderer;
 const card = { initRenderTarget: () => undefined, copyTextureToTexture: () => undefined };
 
 describe('what a running picture remembers', () => {

@@ -1,6 +1,6 @@
 import type * as THREE from 'three';
 import { Memory } from './finish/memory';
-import type { Picture, Settling } from './picture';
+import type { PictureRenderer, Settling } from './picture';
 
 /** Bytes of the graphics card for settled memories along the loop. */
 const ALONG_BYTES = 128e6;
@@ -49,7 +49,7 @@ export class Remembering {
   }
 
   /** A frame was drawn with what is remembered: says at once whether that is settled. */
-  drew(picture: Picture, phase: number): void {
+  drew(picture: PictureRenderer, phase: number): void {
     const of = picture.missing(this.memory, phase).length;
     this.tell(of > 0 ? { done: 0, of } : null);
   }
@@ -71,7 +71,11 @@ export class Remembering {
    * of them drawn there are none, once: that memory is the picture's from then on. With them comes whether the loop is
    * gone through more than once. Null where nothing is to be done.
    */
-  next(picture: Picture, phase: number, most: number): { memory: Memory; frames: number[]; rounds: boolean } | null {
+  next(
+    picture: PictureRenderer,
+    phase: number,
+    most: number,
+  ): { memory: Memory; frames: number[]; rounds: boolean } | null {
     if (!this.settling) {
       const left = picture.missing(this.memory, phase);
       if (left.length === 0) return null;
@@ -93,7 +97,7 @@ export class Remembering {
   /**
    * Keeps the memory of the present frame, where it is settled and its turn: as many along the loop as there is room.
    */
-  keepAlong(picture: Picture, phase: number): void {
+  keepAlong(picture: PictureRenderer, phase: number): void {
     const { frame, bytes } = this.memory;
     if (frame === null || bytes === 0 || picture.missing(this.memory, phase).length > 0) return;
     const room = Math.max(2, Math.floor(ALONG_BYTES / bytes));

@@ -1,15 +1,15 @@
 import { makeRenderer } from './card/renderer';
-import { Compiled } from './compiled';
+import { CompiledParts } from './compiled';
 
 /** A canvas that a running picture is drawn on, with its renderer and what that has compiled. */
 export class Screen {
   readonly canvas = document.createElement('canvas');
   readonly renderer = makeRenderer(this.canvas);
-  compiled = new Compiled();
+  compiled = new CompiledParts();
 
   /** The graphics card was lost, and all programs with it. */
   lost(): void {
-    this.compiled = new Compiled();
+    this.compiled = new CompiledParts();
   }
 
   /** Shows nothing. */

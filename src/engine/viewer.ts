@@ -2,8 +2,8 @@ import type * as THREE from 'three';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Target } from '@/core/weave';
-import { Picture, type Settling } from './picture';
-import { ExtraPictures, type Drawn } from './extra-pictures';
+import { PictureRenderer, type Settling } from './picture';
+import { ExtraPictures, type DrawnPixels } from './extra-pictures';
 import { Remembering } from './remembering';
 import { ShotProbe } from './capture/shot-probe';
 import { BackBuffer } from './card/back-buffer';
@@ -46,7 +46,7 @@ const MOST_AT_ONCE = 8;
 export class Viewer {
   readonly scale = new ScaleChooser();
   private readonly renderer: THREE.WebGLRenderer;
-  private picture: Picture;
+  private picture: PictureRenderer;
   private piece: Piece | null = null;
   private phase = 0;
   private dirty = false;
@@ -91,7 +91,7 @@ export class Viewer {
     };
     this.remembering = new Remembering(this.renderer, events.settling);
     this.work = new CardWork(this.renderer);
-    this.picture = new Picture(this.renderer, true, screen.compiled);
+    this.picture = new PictureRenderer(this.renderer, true, screen.compiled);
     this.beside = new ExtraPictures(this.renderer, {
       now: () => (this.lost || this.ended || !this.piece ? null : this.now()),
       whenSet: this.whenSet,
@@ -262,14 +262,14 @@ export class Viewer {
     const { view, measures } = this.picture;
     this.remembering.lost();
     this.screen.lost();
-    this.picture = new Picture(this.renderer, true, this.screen.compiled);
+    this.picture = new PictureRenderer(this.renderer, true, this.screen.compiled);
     Object.assign(this.picture, { view, measures });
     const again = this.piece ? this.setPiece(this.piece, this.meshOf, this.complete) : Promise.resolve();
     void again.then(this.events.restored);
   };
 
   /** What pictures beside the running one are drawn of. */
-  private now(): Drawn {
+  private now(): DrawnPixels {
     const { picture, version, complete, phase, presentFrame: frame } = this;
     return { picture, piece: this.piece!, version, complete, phase, frame };
   }

@@ -28,14 +28,14 @@ const GONE: CheckAnswer = {
   body: { ok: false, code: 'too-much', error: 'This piece needs more memory than a check may take.' },
 };
 
-interface Job {
+interface CheckJob {
   text: string;
   done: (answer: CheckAnswer) => void;
 }
 
 /** Threads in which pieces of strangers are checked, with a limit of time and of memory for each. */
 export class CheckPool {
-  private readonly queue: Job[] = [];
+  private readonly queue: CheckJob[] = [];
   private readonly idle: Worker[] = [];
   private running = 0;
 

@@ -4,12 +4,12 @@ import { encodePng } from './png';
 import type { Job } from './job';
 import { VideoWriter } from './video';
 
-interface Writer {
+interface FileWriter {
   add(pixels: Uint8ClampedArray<ArrayBuffer>, frame: number): Promise<void>;
   finish(): Promise<Uint8Array<ArrayBuffer>>;
 }
 
-class ZipWriter implements Writer {
+class ZipWriter implements FileWriter {
   private readonly zip = new FrameZip();
 
   constructor(private readonly job: Job) {}
@@ -27,7 +27,7 @@ class ZipWriter implements Writer {
   }
 }
 
-let writer: Writer | null = null;
+let writer: FileWriter | null = null;
 
 export const takeAway = {
   /** @throws with a sentence for the artist where the browser cannot encode this. */

@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink';
 import { Ended } from './thread';
 
-interface Job<Api, Result> {
+interface OneJob<Api, Result> {
   open: () => Worker;
   work: (remote: Comlink.Remote<Api>) => Promise<Result>;
   /** Ends it at once. */
@@ -13,15 +13,15 @@ interface Job<Api, Result> {
 /** Milliseconds for which a thread that has done its job waits for another: until then its code need not be read. */
 const STAYS = 20_000;
 
-interface Thread {
+interface JobThread {
   worker: Worker;
   remote: Comlink.Remote<unknown>;
 }
 
 /** Threads that wait, by what opens them, with what ends them in time. */
-const waiting = new Map<() => Worker, { thread: Thread; timer: ReturnType<typeof setTimeout> }>();
+const waiting = new Map<() => Worker, { thread: JobThread; timer: ReturnType<typeof setTimeout> }>();
 
-function begin(open: () => Worker): Thread {
+function begin(open: () => Worker): JobThread {
   const idle = waiting.get(open);
   if (idle) {
     waiting.delete(open);
@@ -32,7 +32,7 @@ function begin(open: () => Worker): Thread {
   return { worker, remote: Comlink.wrap(worker) };
 }
 
-function letWait(open: () => Worker, thread: Thread): void {
+function letWait(open: () => Worker, thread: JobThread): void {
   if (waiting.has(open)) return thread.worker.terminate();
   const timer = setTimeout(() => {
     waiting.delete(open);
@@ -45,7 +45,7 @@ function letWait(open: () => Worker, thread: Thread): void {
  * Does one job in a thread that has no other, so that ending it ends the job alone.
  * @throws Ended where the signal said so
  */
-export async function oneJob<Api, Result>({ open, work, signal, failure }: Job<Api, Result>): Promise<Result> {
+export async function oneJob<Api, Result>({ open, work, signal, failure }: OneJob<Api, Result>): Promise<Result> {
   const thread = begin(open);
   const { worker, remote } = thread;
   let stop: (error: Error) => void = () => undefined;

@@ -102,13 +102,13 @@ function remembering(piece: Piece, analysis: Analysis): { strand: Strand; row: S
 export const settlingFrames = (readings: readonly MemoryReading[]): number | null =>
   readings.reduce<number | null>((sum, r) => (sum === null || r.frames === null ? null : sum + r.frames), 0);
 
-type Frames = Pick<MemoryReading, 'frames' | 'reach'>;
+type FramesToMeasure = Pick<MemoryReading, 'frames' | 'reach'>;
 
 /** What was worked out last for a step, and what of the piece that took in. */
-const known = new WeakMap<Step, { of: readonly unknown[]; frames: Promise<Frames> }>();
+const known = new WeakMap<Step, { of: readonly unknown[]; frames: Promise<FramesToMeasure> }>();
 
 /** The same for a step as long as nothing changes that it takes in: pieces share what stayed as it was. */
-function framesOf(piece: Piece, analysis: Analysis, row: StepTypes): Promise<Frames> {
+function framesOf(piece: Piece, analysis: Analysis, row: StepTypes): Promise<FramesToMeasure> {
   const taken = dependenciesOf(piece, [row.step]);
   // A picture may be decoded later.
   if (taken.size > 0 && piece.assets.length > 0) return workedOut(piece, analysis, row);
@@ -120,7 +120,7 @@ function framesOf(piece: Piece, analysis: Analysis, row: StepTypes): Promise<Fra
   return frames;
 }
 
-async function workedOut(piece: Piece, analysis: Analysis, row: StepTypes): Promise<Frames> {
+async function workedOut(piece: Piece, analysis: Analysis, row: StepTypes): Promise<FramesToMeasure> {
   const { stays, reaches } = row.definition!;
   const params = await paramsOver(piece, analysis, row);
   const most = (value: (params: Params) => number) => params.map((places) => Math.max(...places.map(value)));

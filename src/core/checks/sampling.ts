@@ -75,7 +75,7 @@ async function formOf(piece: Piece, strand: Strand, analysis: Analysis, only?: s
 }
 
 /** What the move of a step does along some edges: one row of edges for each phase. */
-interface Reading {
+interface SampledReading {
   /** How fast it changes there, for the whole edge: by the derivative at one place on it. */
   rise: Float32Array[];
   /** How far that is from the even change that the edge shows. */
@@ -86,11 +86,15 @@ interface Reading {
   reach: number;
 }
 
-function readAlong({ before, after }: Subject, { from, to, on, ways }: Spots, phases: readonly number[]): Reading {
+function readAlong(
+  { before, after }: Subject,
+  { from, to, on, ways }: Spots,
+  phases: readonly number[],
+): SampledReading {
   const count = ways.length / EDGE_WIDTH;
   const low = [Infinity, Infinity, Infinity];
   const high = [-Infinity, -Infinity, -Infinity];
-  const reading: Reading = { rise: [], missed: [], height: 0, reach: 0 };
+  const reading: SampledReading = { rise: [], missed: [], height: 0, reach: 0 };
   const moves = (at: Float32Array) => {
     const stood = before.to(at, count);
     reading.reach = stood.reduce((most, v) => Math.max(most, Math.abs(v)), reading.reach);
@@ -126,7 +130,7 @@ function lengths(vectors: Float32Array): Float32Array {
  * radians, a straight edge misses 1 - sinc^2(k / 2) of the slope's power (the mean over all
  * places on all edges), so the power that is missed tells k: this hears fine waves of little height.
  */
-function wavesOn({ rise, missed, height, reach }: Reading, of: (edge: number) => boolean): number {
+function wavesOn({ rise, missed, height, reach }: SampledReading, of: (edge: number) => boolean): number {
   const edges = [...rise[0]!.keys()].filter(of);
   if (edges.length === 0 || height <= ROUNDING * Math.max(reach, 1e-2)) return 0;
   let bound = 0;

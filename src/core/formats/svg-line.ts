@@ -1,5 +1,5 @@
 import svgpath from 'svgpath';
-import type { Point } from '../mesh/path';
+import type { PathVertex } from '../mesh/path';
 import type { TakenPath } from '../mesh/path-from';
 import { fitted } from '../mesh/path-from';
 
@@ -77,7 +77,7 @@ export function svgLine(shape: SvgShape): TakenPath {
   const [begin, end] = [corners[0]!, corners.at(-1)!];
   const closed = Math.hypot(begin[0] - end[0], begin[1] - end[1]) < length * 1e-3;
   const count = closed ? POINTS : POINTS - 1;
-  const points: Point[] = [];
+  const points: PathVertex[] = [];
   for (let i = 0, at = 0; i < POINTS; i++) {
     const wanted = (length * i) / count;
     while (at < corners.length - 2 && lengths[at + 1]! < wanted) at++;

@@ -19,7 +19,7 @@ export const SOUND_LIMITS = {
 
 const [PCM, FLOAT, EXTENSIBLE] = [1, 3, 0xfffe];
 
-interface Format {
+interface WavFormat {
   tag: number;
   channels: number;
   rate: number;
@@ -27,7 +27,7 @@ interface Format {
 }
 
 /** Reads one sample of a width in bytes, as -1 to 1. */
-function reader(view: DataView, { tag, bits }: Format): (at: number) => number {
+function reader(view: DataView, { tag, bits }: WavFormat): (at: number) => number {
   if (tag === FLOAT && bits === 32) return (at) => view.getFloat32(at, true);
   if (tag === FLOAT && bits === 64) return (at) => view.getFloat64(at, true);
   if (tag === PCM) {
@@ -69,7 +69,7 @@ export function checkLength(count: number, rate: number): void {
 export function readWav(bytes: Uint8Array): Sound {
   if (!isWav(bytes)) throw new SoundError('It is not a WAV file.');
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  let format: Format | null = null;
+  let format: WavFormat | null = null;
   for (let at = 12; at + 8 <= bytes.length;) {
     const name = String.fromCharCode(...bytes.subarray(at, at + 4));
     const [from, size] = [at + 8, view.getUint32(at + 4, true)];
@@ -90,7 +90,7 @@ export function readWav(bytes: Uint8Array): Sound {
   throw new SoundError('There is no sound in it: the file ends before its samples.');
 }
 
-function samplesOf(view: DataView, format: Format | null, from: number, end: number): Sound {
+function samplesOf(view: DataView, format: WavFormat | null, from: number, end: number): Sound {
   if (!format) throw new SoundError('It does not say what its samples are.');
   const { channels, rate, bits } = format;
   if (channels < 1 || channels > 64 || rate < 1000)

@@ -25,7 +25,7 @@ export interface StandingForm {
   copies: (CopyPlace | undefined)[];
 }
 
-interface Options {
+interface PlacementOptions {
   /** The live part up to this step. */
   step?: string;
   analysis?: Analysis;
@@ -43,7 +43,7 @@ export async function standing(
   strand: Strand,
   mesh: Mesh,
   phase: number,
-  { step, analysis = analyse(piece), most = Infinity, only, still = false }: Options = {},
+  { step, analysis = analyse(piece), most = Infinity, only, still = false }: PlacementOptions = {},
 ): Promise<StandingForm> {
   const evaluator = await Evaluator.make(piece, [{ strand: strand.id, step }], analysis);
   const skin = liveSkin(mesh, evaluator.woven.glsl);

@@ -31,7 +31,7 @@ export type Stmt =
 
 export type Direction = 'in' | 'out' | 'inout';
 
-export interface Param {
+export interface FunctionParam {
   pos: Pos;
   direction: Direction;
   isConst: boolean;
@@ -41,7 +41,15 @@ export interface Param {
 }
 
 export type Decl =
-  | { kind: 'function'; pos: Pos; returns: string; returnsPos: Pos; name: string; params: Param[]; body?: Stmt[] }
+  | {
+      kind: 'function';
+      pos: Pos;
+      returns: string;
+      returnsPos: Pos;
+      name: string;
+      params: FunctionParam[];
+      body?: Stmt[];
+    }
   | { kind: 'struct'; pos: Pos; name: string; fields: { type: string; typePos: Pos; name: string; pos: Pos }[] }
   | { kind: 'uniform'; pos: Pos; type: string; typePos: Pos; name: string }
   | { kind: 'const'; pos: Pos; type: string; typePos: Pos; names: Declarator[] };

@@ -55,13 +55,13 @@ export type BinaryOp =
   | 'ne';
 
 /** How large an expression is as a tree. */
-export interface Extent {
+export interface TreeExtent {
   nodes: number;
   levels: number;
 }
 
 /** A checked expression. `bounded` fills in its extent. */
-export type Node = NodeShape & { extent?: Extent };
+export type Node = NodeShape & { extent?: TreeExtent };
 
 type NodeShape =
   | { kind: 'const'; type: Type; values: number[] }
@@ -79,13 +79,13 @@ type NodeShape =
   | { kind: 'lazy'; type: Type; op: 'and' | 'or'; left: Node; right: Node }
   | { kind: 'choose'; type: Type; test: Node; yes: Node; no: Node }
   | { kind: 'native'; type: Type; name: string; args: Node[] }
-  | { kind: 'call'; type: Type; func: Func; args: Node[]; outs: (Target | null)[] }
-  | { kind: 'assign'; type: Type; target: Target; value: Node }
+  | { kind: 'call'; type: Type; func: Func; args: Node[]; outs: (AssignTarget | null)[] }
+  | { kind: 'assign'; type: Type; target: AssignTarget; value: Node }
   /** Writes `value` to the target and yields what stood there before. */
-  | { kind: 'postfix'; type: Type; target: Target; value: Node };
+  | { kind: 'postfix'; type: Type; target: AssignTarget; value: Node };
 
 /** Scalars of a local that are written, in the order of the value's scalars. */
-export interface Target {
+export interface AssignTarget {
   local: Local;
   indices: number[];
 }

@@ -1,4 +1,4 @@
-import type { Decl, Declarator, Direction, Param, Stmt } from './ast';
+import type { Decl, Declarator, Direction, FunctionParam, Stmt } from './ast';
 import { fail } from './errors';
 import { lex, type Token } from './lex';
 import { ExpressionParser, PRECISION } from './parse-expressions';
@@ -68,9 +68,9 @@ class Parser extends ExpressionParser {
     return { kind: 'struct', pos: start, name: name.text, fields };
   }
 
-  private params(): Param[] {
+  private params(): FunctionParam[] {
     this.expect('(', 'after the function name');
-    const params: Param[] = [];
+    const params: FunctionParam[] = [];
     if (this.is('void') && this.tokens[this.at + 1]?.text === ')') this.next();
     while (!this.take(')')) {
       if (params.length > 0) this.expect(',', 'between parameters');

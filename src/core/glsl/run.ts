@@ -1,5 +1,5 @@
 import { LOOP_OFFSET, SLOT_BYTES, writeTable, type Pixels } from './pictures';
-import type { Compiled } from './wasm/compile';
+import type { CompiledModule } from './wasm/compile';
 
 const PAGE = 65536;
 
@@ -15,20 +15,20 @@ export class Processor {
   private free: number;
 
   private constructor(
-    readonly compiled: Compiled,
+    readonly compiled: CompiledModule,
     private readonly instance: WebAssembly.Instance,
   ) {
     this.free = compiled.heap;
     writeTable(this.memory.buffer, compiled.pictures);
   }
 
-  static async load(compiled: Compiled): Promise<Processor> {
+  static async load(compiled: CompiledModule): Promise<Processor> {
     const { instance } = await WebAssembly.instantiate(compiled.bytes);
     return new Processor(compiled, instance);
   }
 
   /** For Node and workers; browsers refuse large modules on the main thread. */
-  static loadNow(compiled: Compiled): Processor {
+  static loadNow(compiled: CompiledModule): Processor {
     return new Processor(compiled, new WebAssembly.Instance(new WebAssembly.Module(compiled.bytes)));
   }
 

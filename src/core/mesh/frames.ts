@@ -24,7 +24,7 @@ export const FRAME_SIZES: Record<keyof FrameRows, number> = {
   uvSlope: 4,
 };
 
-export interface Frames {
+export interface PathFrames {
   /** Row of each corner; each row belongs to one point. */
   rows: Uint32Array;
   values: FrameRows;
@@ -36,13 +36,13 @@ export function frameRows(count: number): FrameRows {
   ) as unknown as FrameRows;
 }
 
-type Vec = readonly [number, number, number];
+type FrameVector = readonly [number, number, number];
 
 /**
  * Two directions that make a right-handed frame with a normal of length 1.
  * T. Duff et al., "Building an Orthonormal Basis, Revisited", JCGT 6(1), 2017.
  */
-export function basis([x, y, z]: Vec): [Vec, Vec] {
+export function basis([x, y, z]: FrameVector): [FrameVector, FrameVector] {
   const sign = z >= 0 ? 1 : -1;
   const a = -1 / (sign + z);
   const b = x * y * a;

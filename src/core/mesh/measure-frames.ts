@@ -1,5 +1,5 @@
 import { adjacencyOf } from './adjacency';
-import { basis, frameRows, type Frames } from './frames';
+import { basis, frameRows, type PathFrames } from './frames';
 import { faceCount, pointCount, type Mesh } from './mesh';
 import { at3, dot, faceVector, sub, unit, type Vec } from './vectors';
 
@@ -9,7 +9,7 @@ import { at3, dot, faceVector, sub, unit, type Vec } from './vectors';
  * Polygonal Facets", Journal of Graphics Tools 3(1), 1998); slopes of normals and uv are least
  * squares over the edges that leave it. Edges sharper than the shading's angle split a point.
  */
-export function measureFrames(mesh: Mesh): Frames {
+export function measureFrames(mesh: Mesh): PathFrames {
   if (faceCount(mesh) === 0) return cloudFrames(mesh);
   const rows = smoothRows(mesh);
   const count = rows.reduce((most, r) => Math.max(most, r + 1), 0);
@@ -34,14 +34,14 @@ export function measureFrames(mesh: Mesh): Frames {
   return { rows, values };
 }
 
-function setFrame(values: Frames['values'], row: number, normal: Vec): void {
+function setFrame(values: PathFrames['values'], row: number, normal: Vec): void {
   const [a, b] = basis(normal);
   values.normal.set(normal, 3 * row);
   values.tangentA.set(a, 3 * row);
   values.tangentB.set(b, 3 * row);
 }
 
-function cloudFrames(mesh: Mesh): Frames {
+function cloudFrames(mesh: Mesh): PathFrames {
   const count = pointCount(mesh);
   const values = frameRows(count);
   const given = mesh.pointData.normal?.data;
@@ -90,7 +90,7 @@ function smoothRows(mesh: Mesh): Uint32Array {
 function fitSlopes(
   mesh: Mesh,
   rows: Uint32Array,
-  { normal, uv, tangentA, tangentB, normalA, normalB, uvSlope }: Frames['values'],
+  { normal, uv, tangentA, tangentB, normalA, normalB, uvSlope }: PathFrames['values'],
 ): void {
   const { next, prev } = adjacencyOf(mesh);
   const count = normal.length / 3;

@@ -1,4 +1,4 @@
-import type { Frames } from './frames';
+import type { PathFrames } from './frames';
 
 /** Values that points, corners or faces carry: `size` floats each. */
 export interface Attribute {
@@ -23,7 +23,7 @@ export interface Mesh {
   cornerData: Attributes;
   faceData: Attributes;
   /** How the surface runs where that is known exactly; without it, it is measured. */
-  frames?: Frames;
+  frames?: PathFrames;
   shading: Shading;
   copies?: Copies;
 }

@@ -5,7 +5,7 @@ import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Step } from '../piece/types';
 import { MeshError, type Mesh } from './mesh';
 import { circlePath, fewerPoints, fitted, rimPath, spiralPath } from './path-from';
-import type { Point } from './path';
+import type { PathVertex } from './path';
 
 async function made(...rows: [string, Step['params']][]): Promise<Mesh> {
   const piece = rows
@@ -17,7 +17,7 @@ async function made(...rows: [string, Step['params']][]): Promise<Mesh> {
   return (await bake(piece, piece.strands[0]!))!;
 }
 
-const lengthOf = (points: readonly Point[], closed: boolean) =>
+const lengthOf = (points: readonly PathVertex[], closed: boolean) =>
   points.reduce((sum, p, i) => {
     const q = i > 0 ? points[i - 1]! : closed ? points.at(-1)! : p;
     return sum + Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]);
@@ -42,9 +42,9 @@ describe('lines that paths are taken from', () => {
   });
 
   it('fewer points keep the corners first', () => {
-    const side = (from: Point, to: Point): Point[] =>
-      Array.from({ length: 10 }, (_, i) => from.map((v, k) => v + ((to[k]! - v) * i) / 10) as unknown as Point);
-    const [a, b, c, d]: Point[] = [
+    const side = (from: PathVertex, to: PathVertex): PathVertex[] =>
+      Array.from({ length: 10 }, (_, i) => from.map((v, k) => v + ((to[k]! - v) * i) / 10) as unknown as PathVertex);
+    const [a, b, c, d]: PathVertex[] = [
       [0, 0, 0],
       [2, 0, 0],
       [2, 1, 0],

@@ -1,11 +1,11 @@
 import { adjacencyOf } from './adjacency';
 import { MeshError, type Mesh } from './mesh';
-import type { Point } from './path';
+import type { PathVertex } from './path';
 
 /** Where the points of a path are taken from. */
 
 export interface TakenPath {
-  points: Point[];
+  points: PathVertex[];
   closed: boolean;
 }
 
@@ -39,8 +39,8 @@ export function rimPath(mesh: Mesh): TakenPath {
   // At an open corner the rim goes on from its point to that of the corner after it.
   const after = new Map<number, number>();
   for (let c = 0; c < corners.length; c++) if (twin[c]! < 0) after.set(corners[c]!, corners[next[c]!]!);
-  const place = (p: number): Point => [positions[3 * p]!, positions[3 * p + 1]!, positions[3 * p + 2]!];
-  let longest: { points: Point[]; closed: boolean; length: number } | null = null;
+  const place = (p: number): PathVertex => [positions[3 * p]!, positions[3 * p + 1]!, positions[3 * p + 2]!];
+  let longest: { points: PathVertex[]; closed: boolean; length: number } | null = null;
   while (after.size > 0) {
     const first = after.keys().next().value!;
     const points = [place(first)];
@@ -61,13 +61,13 @@ export function rimPath(mesh: Mesh): TakenPath {
   return { points: longest.points, closed: longest.closed };
 }
 
-const apart = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
+const apart = (a: PathVertex, b: PathVertex) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
 
-const lengthOf = (points: readonly Point[], closed: boolean): number =>
+const lengthOf = (points: readonly PathVertex[], closed: boolean): number =>
   points.reduce((sum, p, i) => sum + (i > 0 ? apart(p, points[i - 1]!) : closed ? apart(p, points.at(-1)!) : 0), 0);
 
 /** How far a point lies from the straight line between two. */
-function offLine(p: Point, a: Point, b: Point): number {
+function offLine(p: PathVertex, a: PathVertex, b: PathVertex): number {
   const way = [b[0] - a[0], b[1] - a[1], b[2] - a[2]] as const;
   const whole = way[0] ** 2 + way[1] ** 2 + way[2] ** 2;
   const share = ((p[0] - a[0]) * way[0] + (p[1] - a[1]) * way[1] + (p[2] - a[2]) * way[2]) / (whole || 1);
@@ -105,7 +105,7 @@ const MISS = 1 / 250;
 
 /** The point between two of a line that lies farthest from the straight way. */
 function gapOf(
-  line: readonly Point[],
+  line: readonly PathVertex[],
   from: number,
   to: number,
 ): { from: number; to: number; at: number; off: number } {
@@ -124,7 +124,7 @@ export function fitted({ points, closed }: TakenPath): TakenPath {
     return [Math.min(...all), Math.max(...all)] as const;
   });
   const size = Math.max(...sides.map(([low, high]) => high - low)) || 1;
-  const point = (p: Point): Point =>
-    [0, 1, 2].map((k) => ((p[k]! - (sides[k]![0] + sides[k]![1]) / 2) * 2) / size) as unknown as Point;
+  const point = (p: PathVertex): PathVertex =>
+    [0, 1, 2].map((k) => ((p[k]! - (sides[k]![0] + sides[k]![1]) / 2) * 2) / size) as unknown as PathVertex;
   return { points: points.map(point), closed };
 }

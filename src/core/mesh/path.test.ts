@@ -3,25 +3,28 @@ import { describe, expect, it } from 'vitest';
 import { addStrand, blankPiece } from '../piece/edit';
 import type { Vector } from '../piece/types';
 import { Evaluator, placeRows } from '../weave';
-import { alongPath, handleAt, knotsOf, reachedAt, type PathWay, type Point } from './path';
+import { alongPath, handleAt, knotsOf, reachedAt, type PathWay, type PathVertex } from './path';
 
 const CORNER: Vector = [0, 0, 0];
 const SMOOTH: PathWay = { smooth: true, closed: false, even: true };
-const square: Point[] = [
+const square: PathVertex[] = [
   [0, 0, 0],
   [1, 0, 0],
   [1, 0, 1],
   [0, 0, 1],
 ];
-const placed = (points: readonly Point[]) => points.map((p) => ({ place: [...p] as Vector }));
-const knotted = (points: readonly Point[], way: PathWay) => knotsOf(placed(points), way);
-const at = (points: readonly Point[], way: PathWay, t: number) => alongPath(knotted(points, way), way, t);
+const placed = (points: readonly PathVertex[]) => points.map((p) => ({ place: [...p] as Vector }));
+const knotted = (points: readonly PathVertex[], way: PathWay) => knotsOf(placed(points), way);
+const at = (points: readonly PathVertex[], way: PathWay, t: number) => alongPath(knotted(points, way), way, t);
 const apart = (a: readonly number[], b: readonly number[]) => Math.hypot(...a.map((v, i) => v - b[i]!));
 const near = (a: readonly number[], b: readonly number[], digits = 6) =>
   a.forEach((v, i) => expect(v).toBeCloseTo(b[i]!, digits));
 
 const numbers = fc.integer({ min: -40, max: 40 }).map((n) => n / 10);
-const places: fc.Arbitrary<Point[]> = fc.array(fc.tuple(numbers, numbers, numbers), { minLength: 1, maxLength: 9 });
+const places: fc.Arbitrary<PathVertex[]> = fc.array(fc.tuple(numbers, numbers, numbers), {
+  minLength: 1,
+  maxLength: 9,
+});
 const ways = fc.record({ smooth: fc.boolean(), closed: fc.boolean(), even: fc.boolean() });
 
 describe('a path', () => {
@@ -35,7 +38,7 @@ describe('a path', () => {
   });
 
   it('goes by distance, or as long from each point to the next', () => {
-    const long: Point[] = [
+    const long: PathVertex[] = [
       [0, 0, 0],
       [1, 0, 0],
       [4, 0, 0],
@@ -76,7 +79,7 @@ describe('a path', () => {
   });
 
   it('through four points of a circle is nearly one, at a nearly even speed', () => {
-    const round: Point[] = Array.from({ length: 8 }, (_, i) => [
+    const round: PathVertex[] = Array.from({ length: 8 }, (_, i) => [
       Math.cos((i * Math.PI) / 4),
       Math.sin((i * Math.PI) / 4),
       0,

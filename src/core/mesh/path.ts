@@ -2,7 +2,7 @@ import type { PathPoint } from '../piece/types';
 
 /** Paths: lines through points, which are gone along by a number from 0 to 1. */
 
-export type Point = readonly [number, number, number];
+export type PathVertex = readonly [number, number, number];
 
 /** How a path runs. */
 export interface PathWay {
@@ -37,20 +37,21 @@ const mixed = (a: readonly number[], b: readonly number[], t: number): [number, 
  * Applications of Catmull-Rom Curves", Computer-Aided Design 43, 2011): it makes neither loops nor cusps.
  * @param u 0 to 1
  */
-function catmullRom([a, b, c, d]: readonly [Point, Point, Point, Point], u: number): Point {
+function catmullRom([a, b, c, d]: readonly [PathVertex, PathVertex, PathVertex, PathVertex], u: number): PathVertex {
   const t1 = Math.sqrt(apart(a, b));
   const t2 = t1 + Math.sqrt(apart(b, c));
   const t3 = t2 + Math.sqrt(apart(c, d));
   if (t2 === t1) return b;
   const t = t1 + (t2 - t1) * u;
   // Where neighbours stand in one place, the way there is that place.
-  const on = (p: Point, q: Point, from: number, to: number) => (to > from ? mixed(p, q, (t - from) / (to - from)) : q);
+  const on = (p: PathVertex, q: PathVertex, from: number, to: number) =>
+    to > from ? mixed(p, q, (t - from) / (to - from)) : q;
   const [ab, bc, cd] = [on(a, b, 0, t1), on(b, c, t1, t2), t3 > t2 ? on(c, d, t2, t3) : c];
   return mixed(on(ab, bc, 0, t2), mixed(bc, cd, (t - t1) / Math.max(t3 - t1, 1e-12)), (t - t1) / (t2 - t1));
 }
 
 /** A cubic Bézier curve by de Casteljau's construction. @param u 0 to 1 */
-function bezier([a, b, c, d]: readonly [Point, Point, Point, Point], u: number): Point {
+function bezier([a, b, c, d]: readonly [PathVertex, PathVertex, PathVertex, PathVertex], u: number): PathVertex {
   const [ab, bc, cd] = [mixed(a, b, u), mixed(b, c, u), mixed(c, d, u)];
   return mixed(mixed(ab, bc, u), mixed(bc, cd, u), u);
 }
@@ -60,14 +61,14 @@ const CORNER = 1e-4;
 const isCorner = ({ handle }: PathPoint) => handle !== undefined && Math.hypot(...handle) < CORNER;
 
 /** The handle of a point between two others; by itself a sixth of the way between these. */
-const handleOf = ({ handle }: PathPoint, before: Point, after: Point): Point =>
-  handle ?? ([0, 1, 2].map((k) => (after[k]! - before[k]!) / 6) as unknown as Point);
+const handleOf = ({ handle }: PathPoint, before: PathVertex, after: PathVertex): PathVertex =>
+  handle ?? ([0, 1, 2].map((k) => (after[k]! - before[k]!) / 6) as unknown as PathVertex);
 
-const plus = (p: Point, by: Point, times: number): Point =>
-  [0, 1, 2].map((k) => p[k]! + times * by[k]!) as unknown as Point;
+const plus = (p: PathVertex, by: PathVertex, times: number): PathVertex =>
+  [0, 1, 2].map((k) => p[k]! + times * by[k]!) as unknown as PathVertex;
 
 /** The point at the end of a way seen in the other. */
-const beyond = (end: Point, before: Point): Point => mixed(before, end, 2);
+const beyond = (end: PathVertex, before: PathVertex): PathVertex => mixed(before, end, 2);
 
 /**
  * The knots of a path, the first at 0. An open path ends with one at 1; a closed one goes on to the first. Where
@@ -84,11 +85,11 @@ function laid(
   given: readonly PathPoint[],
   { smooth, handles = false, closed, even }: PathWay,
 ): { knots: Knot[]; reached: number[] } {
-  const points = given.map((p): Point => p.place);
+  const points = given.map((p): PathVertex => p.place);
   const n = points.length;
   const ways = n < 2 ? 0 : closed ? n : n - 1;
   if (ways === 0) return { knots: [[...points[0]!, 0]], reached: points.map(() => 0) };
-  const at = (i: number): Point => {
+  const at = (i: number): PathVertex => {
     if (closed) return points[(i + n) % n]!;
     return i < 0 ? beyond(points[0]!, points[1]!) : i >= n ? beyond(points[n - 1]!, points[n - 2]!) : points[i]!;
   };
@@ -105,7 +106,7 @@ function laid(
       plus(ends[2], handleOf(to, ends[1], ends[3]), -1),
       ends[2],
     ] as const;
-    const on = (u: number): Point =>
+    const on = (u: number): PathVertex =>
       handles ? bezier(curve, u) : smooth ? catmullRom(ends, u) : mixed(ends[1], ends[2], u);
     reached.push(even ? gone : way);
     if (handles && isCorner(from)) knots.push([...ends[1], even ? gone : way]);
@@ -131,7 +132,7 @@ function laid(
 }
 
 /** The handle that a point of a path has, its own or by its neighbours. */
-export function handleAt(given: readonly PathPoint[], index: number, closed: boolean): Point {
+export function handleAt(given: readonly PathPoint[], index: number, closed: boolean): PathVertex {
   const n = given.length;
   const [here, before, after] = [given[index]!, given[index - 1], given[index + 1]].map((p) => p?.place);
   const first = before ?? (closed ? given[n - 1]!.place : after && beyond(here!, after));
@@ -140,7 +141,7 @@ export function handleAt(given: readonly PathPoint[], index: number, closed: boo
 }
 
 /** How far it is to each of the places in which a way is measured. */
-function lengths(on: (u: number) => Point): number[] {
+function lengths(on: (u: number) => PathVertex): number[] {
   const sums = [0];
   for (let i = 1; i <= MEASURED; i++) sums.push(sums[i - 1]! + apart(on((i - 1) / MEASURED), on(i / MEASURED)));
   return sums;
@@ -184,7 +185,7 @@ function slopeAt(a: Knot, b: Knot, c: Knot, axis: number): number {
  * Where a number leads on a path, the same as in the program: `pathBetween` of the library. On a closed path numbers
  * go round; on an open one they end at its ends.
  */
-export function alongPath(knots: readonly Knot[], { smooth, closed }: Omit<PathWay, 'even'>, t: number): Point {
+export function alongPath(knots: readonly Knot[], { smooth, closed }: Omit<PathWay, 'even'>, t: number): PathVertex {
   if (knots.length === 1) return [knots[0]![0], knots[0]![1], knots[0]![2]];
   const x = closed ? t - Math.floor(t) : Math.min(1, Math.max(0, t));
   const [a, b, c, d] = around(knots, closed, x);
@@ -196,5 +197,5 @@ export function alongPath(knots: readonly Knot[], { smooth, closed }: Omit<PathW
     (k) =>
       r * r * ((1 + 2 * s) * b[k]! + s * width * slopeAt(a, b, c, k)) +
       s * s * ((3 - 2 * s) * c[k]! - r * width * slopeAt(b, c, d, k)),
-  ) as unknown as Point;
+  ) as unknown as PathVertex;
 }

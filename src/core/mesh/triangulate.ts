@@ -2,10 +2,10 @@ import earcut from 'earcut';
 import type { Mesh } from './mesh';
 import { faceNormal } from './vectors';
 
-type Shape = Pick<Mesh, 'positions' | 'faceStarts' | 'corners'>;
+type PolygonMesh = Pick<Mesh, 'positions' | 'faceStarts' | 'corners'>;
 
 /** Faces as triangles, three corner numbers each. Convex faces become fans; others are cut by their ears. */
-export function triangleCorners(mesh: Shape): Uint32Array {
+export function triangleCorners(mesh: PolygonMesh): Uint32Array {
   const { faceStarts, corners } = mesh;
   const faces = faceStarts.length - 1;
   const out = new Uint32Array(3 * Math.max(0, corners.length - 2 * faces));
@@ -31,7 +31,7 @@ export function triangleCorners(mesh: Shape): Uint32Array {
   return at === out.length ? out : out.slice(0, at);
 }
 
-function isConvex({ positions, faceStarts, corners }: Shape, face: number): boolean {
+function isConvex({ positions, faceStarts, corners }: PolygonMesh, face: number): boolean {
   const from = faceStarts[face]!;
   const size = faceStarts[face + 1]! - from;
   let [nx, ny, nz] = [0, 0, 0];
@@ -61,7 +61,7 @@ function isConvex({ positions, faceStarts, corners }: Shape, face: number): bool
 }
 
 /** A face's points in its own plane, as pairs, counter-clockwise. */
-function flattened(mesh: Shape, face: number): number[] {
+function flattened(mesh: PolygonMesh, face: number): number[] {
   const { positions, faceStarts, corners } = mesh;
   const [x, y, z] = faceNormal(mesh, face).map(Math.abs) as [number, number, number];
   const normal = faceNormal(mesh, face);

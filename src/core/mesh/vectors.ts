@@ -1,7 +1,7 @@
 import type { Mesh } from './mesh';
 
 export type Vec = readonly [number, number, number];
-type Shape = Pick<Mesh, 'positions' | 'faceStarts' | 'corners'>;
+type FacesOfMesh = Pick<Mesh, 'positions' | 'faceStarts' | 'corners'>;
 
 export const add = (a: Vec, b: Vec): Vec => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 export const sub = (a: Vec, b: Vec): Vec => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
@@ -25,7 +25,7 @@ export const at3 = (values: ArrayLike<number>, index: number): Vec => [
 ];
 
 /** Twice a face's area along its normal: M. Newell's sum over its edges, good for faces that are not flat. */
-export function faceVector({ positions, faceStarts, corners }: Shape, face: number): Vec {
+export function faceVector({ positions, faceStarts, corners }: FacesOfMesh, face: number): Vec {
   let [x, y, z] = [0, 0, 0];
   const [from, to] = [faceStarts[face]!, faceStarts[face + 1]!];
   for (let c = from; c < to; c++) {
@@ -38,10 +38,10 @@ export function faceVector({ positions, faceStarts, corners }: Shape, face: numb
   return [x, y, z];
 }
 
-export const faceNormal = (mesh: Shape, face: number): Vec => unit(faceVector(mesh, face));
+export const faceNormal = (mesh: FacesOfMesh, face: number): Vec => unit(faceVector(mesh, face));
 
 /** Mean of a face's points. */
-export function faceMiddle({ positions, faceStarts, corners }: Shape, face: number): Vec {
+export function faceMiddle({ positions, faceStarts, corners }: FacesOfMesh, face: number): Vec {
   let [x, y, z] = [0, 0, 0];
   const [from, to] = [faceStarts[face]!, faceStarts[face + 1]!];
   for (let c = from; c < to; c++) {

@@ -12,7 +12,7 @@ import type { PartUse, Piece, Step, StepAt, Strand } from './types';
  */
 
 /** A part that is kept, as it is now. A recipe has no edition. */
-export interface Kept {
+export interface PartEdition {
   id: string;
   edition?: string;
 }
@@ -38,7 +38,7 @@ export const usesIn = (piece: Piece): PartUse[] =>
   });
 
 /** Where a part stands in a piece with other contents than are kept. */
-export const staleUses = (piece: Piece, { id, edition }: Kept): PartUse[] =>
+export const staleUses = (piece: Piece, { id, edition }: PartEdition): PartUse[] =>
   edition === undefined ? [] : usesIn(piece).filter((u) => u.part === id && u.edition !== edition);
 
 /** The use that a step came with. */
@@ -49,7 +49,7 @@ export const partUseAt = (piece: Piece, { strand, step }: StepAt): PartUse | und
       : Object.values(use.strands).includes(strand),
   );
 
-function partUse(id: string, part: Required<Kept>, { into }: Pick<Clip, 'into'>, names: Names): PartUse {
+function partUse(id: string, part: Required<PartEdition>, { into }: Pick<Clip, 'into'>, names: Names): PartUse {
   // Where its steps went into a row, that row is none of its own.
   const row = names.steps.size > 0 && into !== undefined ? names.strands.get(into) : undefined;
   const strands = [...names.strands].filter(([was]) => row === undefined || was !== into);
@@ -64,7 +64,7 @@ function partUse(id: string, part: Required<Kept>, { into }: Pick<Clip, 'into'>,
 }
 
 /** Remembers that a part was put in, if it is one that is kept. */
-export function withUse(piece: Piece, { id, edition }: Kept, clip: Pick<Clip, 'into'>, names: Names): Piece {
+export function withUse(piece: Piece, { id, edition }: PartEdition, clip: Pick<Clip, 'into'>, names: Names): Piece {
   if (edition === undefined) return piece;
   const uses = usesIn(piece);
   const taken = uses.map((u) => u.id);
@@ -83,7 +83,7 @@ const withUseChanged = (piece: Piece, use: PartUse): Piece => ({
  * new in it comes. What else was changed there becomes as the part has it.
  * @throws PieceError where the piece or a row cannot hold more
  */
-export function updateUse(piece: Piece, id: string, part: Required<Kept>, clip: Clip): Piece {
+export function updateUse(piece: Piece, id: string, part: Required<PartEdition>, clip: Clip): Piece {
   const use = usesIn(piece).find((u) => u.id === id);
   if (!use) return piece;
   // Its steps stay in the row that they are in.

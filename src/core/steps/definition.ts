@@ -157,7 +157,7 @@ interface Moves {
 }
 
 /** Puts copies of a form. */
-interface Places {
+interface MakesCopies {
   /** Says where copies are put; the mesh and all that moves it stay as they are. @throws MeshError */
   place: (params: PlainParams, baking: Baking) => Copies | null;
   /** All of them stand where the form stands: it says only how many there are. */
@@ -203,7 +203,7 @@ interface Abilities
     Bakes,
     Reshapes,
     Moves,
-    Places,
+    MakesCopies,
     Shades,
     Draws,
     Stages {}
@@ -218,7 +218,7 @@ export type FormSource = Of<'form', Bakes>;
 export type FormTopology = Of<'form', Reshapes>;
 export type FormMove = Of<'form', Runs & Asks & Handled & Moves & Partial<Reshapes>>;
 export type FormShading = Of<'form', Shades>;
-export type FormCopies = Of<'form', Runs & Handled & Moves & Places>;
+export type FormCopies = Of<'form', Runs & Handled & Moves & MakesCopies>;
 export type SurfaceStep = Of<'surface', Partial<Runs> & Draws>;
 export type StageStep = Of<'stage', Handled & Stages>;
 export type FinishStep = Of<'finish', Runs & Reads & Exposes & Focuses>;

@@ -17,34 +17,34 @@ import type {
 
 /** Ways to write parameters down, so that a step reads as a table. */
 
-type Options<P extends Param> = Omit<P, 'type'>;
+type ParamOptions<P extends Param> = Omit<P, 'type'>;
 
-export const number = (options: Options<NumberParam>): NumberParam => ({ type: 'number', ...options });
-export const vector = (options: Options<VectorParam>): VectorParam => ({ type: 'vector', ...options });
-export const colour = (options: Options<ColourParam>): ColourParam => ({ type: 'colour', ...options });
-export const ramp = (options: Options<RampParam>): RampParam => ({ type: 'ramp', ...options });
-const path = (options: Options<PathParam>): PathParam => ({ type: 'path', ...options });
+export const number = (options: ParamOptions<NumberParam>): NumberParam => ({ type: 'number', ...options });
+export const vector = (options: ParamOptions<VectorParam>): VectorParam => ({ type: 'vector', ...options });
+export const colour = (options: ParamOptions<ColourParam>): ColourParam => ({ type: 'colour', ...options });
+export const ramp = (options: ParamOptions<RampParam>): RampParam => ({ type: 'ramp', ...options });
+const path = (options: ParamOptions<PathParam>): PathParam => ({ type: 'path', ...options });
 
-export const curve = (options: Options<CurveParam>): CurveParam => ({ type: 'curve', ...options });
-export const keys = (options: Options<KeysParam>): KeysParam => ({ type: 'keys', ...options });
-export const strand = (options: Options<StrandParam>): StrandParam => ({ type: 'strand', ...options });
-export const text = (options: Options<TextParam>): TextParam => ({ type: 'text', ...options });
+export const curve = (options: ParamOptions<CurveParam>): CurveParam => ({ type: 'curve', ...options });
+export const keys = (options: ParamOptions<KeysParam>): KeysParam => ({ type: 'keys', ...options });
+export const strand = (options: ParamOptions<StrandParam>): StrandParam => ({ type: 'strand', ...options });
+export const text = (options: ParamOptions<TextParam>): TextParam => ({ type: 'text', ...options });
 
 /** A picture of the piece; at first there is none. */
-export const picture = (options: Omit<Options<PictureParam>, 'default'>): PictureParam => ({
+export const picture = (options: Omit<ParamOptions<PictureParam>, 'default'>): PictureParam => ({
   type: 'picture',
   default: '',
   ...options,
 });
 
 /** A mesh file of the piece; at first there is none. */
-export const mesh = (options: Omit<Options<MeshParam>, 'default'>): MeshParam => ({
+export const mesh = (options: Omit<ParamOptions<MeshParam>, 'default'>): MeshParam => ({
   type: 'mesh',
   default: '',
   ...options,
 });
 
-interface ChoiceOptions extends Omit<Options<ChoiceParam>, 'default' | 'options'> {
+interface ChoiceOptions extends Omit<ParamOptions<ChoiceParam>, 'default' | 'options'> {
   default?: string;
   /** Ids; where only the id is said, its first letter is capital where it is shown. The first is the default. */
   options: readonly (string | { id: string; name: string })[];

@@ -8,7 +8,7 @@ import { glslType, paramType, runningInto, stepFunction, widthOf } from './step-
 import type { StepTypes } from './types';
 
 /** What a row comes to, up to one of its steps. */
-interface Extent {
+interface RowCost {
   /** Scalar operations of the row at one place, without what its links bring. */
   row: number;
   /** Rows whose values links bring, each worked out once: keys of `extents`. */
@@ -40,7 +40,7 @@ export const MOST_OWN_COST = 70_000;
  * does (`glsl/check/cost`).
  */
 export class Costs {
-  private readonly extents = new Map<string, Extent>();
+  private readonly extents = new Map<string, RowCost>();
   private loopNumbers = 0;
 
   /**
@@ -89,7 +89,7 @@ export class Costs {
     return null;
   }
 
-  private after(before: Extent, strand: Strand, row: StepTypes, definition: StepDefinition): Extent {
+  private after(before: RowCost, strand: Strand, row: StepTypes, definition: StepDefinition): RowCost {
     const { own, asks } = this.costOf(definition, row.takes, row.gives!);
     let cost =
       before.row + own + AROUND + definition.params.length * 8 + (asks.get('again') ?? 0) * this.total(before).cost;
@@ -121,7 +121,7 @@ export class Costs {
   }
 
   /** A row with all that its links bring, each counted once. */
-  private total(extent: Extent): { cost: number; text: number } {
+  private total(extent: RowCost): { cost: number; text: number } {
     let { row: cost, text } = extent;
     const seen = new Set<string>();
     const open = [...extent.inputs];

@@ -60,13 +60,13 @@ export interface LoopTable {
 }
 
 /** Values of a target at every frame, with the numbers that are known so far. */
-type Run = (target: Target, values: Float32Array) => Float32Array;
+type RunTarget = (target: Target, values: Float32Array) => Float32Array;
 
 /** Frames that all steps of a piece together run through at most, before they come to rest. */
 const MOST_FRAMES = 16_000_000;
 
 /** Works the steps out, one after the other. */
-export function loopTable(piece: Piece, analysis: Analysis, run: Run): LoopTable {
+export function loopTable(piece: Piece, analysis: Analysis, run: RunTarget): LoopTable {
   const steps = loopSteps(piece, analysis);
   const { frames, rate, play } = piece.loop;
   const seconds = 1 / rate;

@@ -3,15 +3,15 @@ import { PLACE_FIELDS, PLACE_SIZE } from '../glsl/lib';
 export type PlaceField = (typeof PLACE_FIELDS)[number]['name'];
 export type PlaceValues = Partial<Record<PlaceField, readonly number[] | number>>;
 
-type Span = { size: number; offset: number };
+type ColumnSpan = { size: number; offset: number };
 const SPANS = (() => {
   let at = 0;
-  const spans = PLACE_FIELDS.map((f): [PlaceField, Span] => {
+  const spans = PLACE_FIELDS.map((f): [PlaceField, ColumnSpan] => {
     const offset = at;
     at += f.size;
     return [f.name, { size: f.size, offset }];
   });
-  return Object.fromEntries(spans) as Record<PlaceField, Span>;
+  return Object.fromEntries(spans) as Record<PlaceField, ColumnSpan>;
 })();
 
 const DEFAULTS: PlaceValues = {

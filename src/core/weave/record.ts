@@ -18,7 +18,7 @@ import { acceptsLinks } from './analyse';
 import { keyScalars, keysFit } from './keyed';
 
 /** What was played on a control, written into its track. */
-export interface Written {
+export interface WrittenKeys {
   piece: Piece;
   /** Parameters that follow the track, and those that cannot have keys and follow the control's value. */
   params: number;
@@ -92,7 +92,7 @@ function thinned(values: number[][], range: number, play: Play): { frames: numbe
  * @param played a setting for each frame of the loop
  * @param runsIn part of the loop at its end, 0 to 1, in which it continues into its beginning; none where it plays once
  */
-export function writePlayed(piece: Piece, id: string, played: readonly Setting[], runsIn: number): Written {
+export function writePlayed(piece: Piece, id: string, played: readonly Setting[], runsIn: number): WrittenKeys {
   const control = controlById(piece, id);
   const nothing = { piece, params: 0, left: 0, keys: 0, error: 0 };
   if (!control || played.length < 2) return nothing;
@@ -113,7 +113,7 @@ export function writePlayed(piece: Piece, id: string, played: readonly Setting[]
     value: settings[i]!,
     ease: 'linear',
   }));
-  const takesKeys = ({ step, param }: Follower) =>
+  const takesKeys = ({ step, param }: ControlledParam) =>
     acceptsLinks(definitionOf(step.op)!, param) && keysFit(param, { keys });
   const followers = controlDependents(piece, id);
   const params = followers.filter(takesKeys).length;
@@ -127,7 +127,7 @@ export function writePlayed(piece: Piece, id: string, played: readonly Setting[]
 }
 
 /** A parameter that follows a control. */
-interface Follower {
+interface ControlledParam {
   strand: string;
   step: Step;
   param: Param;
@@ -135,10 +135,10 @@ interface Follower {
 }
 
 /** All parameters that follow a control. */
-export const controlDependents = (piece: Piece, control: Control['id']): Follower[] =>
+export const controlDependents = (piece: Piece, control: Control['id']): ControlledParam[] =>
   piece.strands.flatMap((strand) =>
     strand.steps.flatMap((step) =>
-      Object.entries(step.params).flatMap(([id, ref]): Follower[] => {
+      Object.entries(step.params).flatMap(([id, ref]): ControlledParam[] => {
         const param = paramOf(step, id);
         return param && isControlRef(ref) && ref.control === control ? [{ strand: strand.id, step, param, ref }] : [];
       }),

@@ -32,15 +32,15 @@ export interface Table {
   gives: 'float' | 'vec3';
   needs: LibraryPart;
   /** Entries in order, each four numbers for a uniform. */
-  rows: (written: Written) => Row[];
+  rows: (written: WrittenTable) => Row[];
   /** What is looked up: the running value, or the place's phase. */
   by: 'running' | 'phase';
   /** Body of the look-up at `t` along the named uniforms, one for each row of what is written in it. */
-  body: (names: string[], written: Written) => string;
+  body: (names: string[], written: WrittenTable) => string;
 }
 
 /** What is written in a table, and how it is looked up. */
-export interface Written {
+export interface WrittenTable {
   entries: unknown;
   /** Choices of the step that the look-up depends on, by their ids. */
   choices: Record<string, string>;
@@ -51,13 +51,13 @@ export interface Written {
 /** A table whose rows are worked out once for what is written in it: each of its uniforms asks for them. */
 function kept(table: Table): Table {
   const rowsOf = onceByName<object, Row[]>();
-  const rows = (written: Written) =>
+  const rows = (written: WrittenTable) =>
     rowsOf(written.entries as object, JSON.stringify(written.choices), () => table.rows(written));
   return { ...table, rows };
 }
 
 /** Place of what is chosen among the options of a ramp. */
-const chosen = (id: string, { choices }: Written): number =>
+const chosen = (id: string, { choices }: WrittenTable): number =>
   Math.max(
     0,
     RAMP_CHOICES.find((c) => c.id === id)!.options.findIndex((o) => o.id === choices[id]),
@@ -274,7 +274,7 @@ export function writtenIn(
   step: Step | undefined,
   entries: unknown,
   { literal, play }: { literal: (choice: Param) => Value | undefined; play: Play },
-): Written {
+): WrittenTable {
   const all = step ? paramsOf(step) : [];
   const choices = all.filter((p) => p.type === 'choice' && choiceIds(param).includes(p.id));
   return { entries, play, choices: Object.fromEntries(choices.map((p) => [p.id, String(literal(p))])) };

@@ -1,7 +1,7 @@
 import * as THREE from 'three';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
-import { EXPORT_SAMPLES, Picture, type Frame, type Settling } from '../picture';
+import { EXPORT_SAMPLES, PictureRenderer, type FrameRequest, type Settling } from '../picture';
 import { readPixelsAsync } from './read';
 import { programsReady } from '../card/programs';
 import { GraphicsLost, makeRenderer } from '../card/renderer';
@@ -21,7 +21,7 @@ const lostError = () =>
 /** Draws frames of a piece at full size, off the screen, with a renderer of its own. */
 export class Capture {
   private readonly renderer = makeRenderer(new OffscreenCanvas(2, 2));
-  private readonly picture = new Picture(this.renderer);
+  private readonly picture = new PictureRenderer(this.renderer);
   private readonly target: THREE.WebGLRenderTarget;
   private readonly memory = new Memory();
   private isClosed = false;
@@ -88,7 +88,7 @@ export class Capture {
     return pixels;
   }
 
-  private draw(phase: number, how: Pick<Frame, 'unseen' | 'rounds'> = {}): void {
+  private draw(phase: number, how: Pick<FrameRequest, 'unseen' | 'rounds'> = {}): void {
     const { target: to, memory, size } = this;
     this.picture.draw({ phase, ...size, to, samples: EXPORT_SAMPLES, memory, ...how });
   }

@@ -2,7 +2,7 @@ import * as THREE from 'three';
 import type { Picture as PictureSize } from '@/core/piece/types';
 import type { DrawnPart } from '../card/shot';
 import { Memory } from '../finish/memory';
-import type { Picture } from '../picture';
+import type { PictureRenderer } from '../picture';
 
 /** Time that a part of a frame took. */
 export interface PartCost extends DrawnPart {
@@ -18,7 +18,11 @@ const MOST_ROWS = 540;
  * Times what a frame is drawn in, part by part in the order of drawing, at the piece's size, or in its shape at 540
  * rows where that is smaller.
  */
-export function measureFrameCosts(picture: Picture, target: THREE.WebGLRenderTarget, size: PictureSize): PartCost[] {
+export function measureFrameCosts(
+  picture: PictureRenderer,
+  target: THREE.WebGLRenderTarget,
+  size: PictureSize,
+): PartCost[] {
   const height = Math.min(size.height, MOST_ROWS);
   const width = Math.max(2, Math.round((height * size.width) / size.height));
   const costs = new FrameCosts(picture.renderer);

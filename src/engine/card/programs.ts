@@ -1,12 +1,12 @@
 import type * as THREE from 'three';
 
 /** What the library says of a program beside its types: whether the card has linked it, where a card tells. */
-type Program = THREE.WebGLProgram & { isReady: () => boolean };
+type CardProgram = THREE.WebGLProgram & { isReady: () => boolean };
 /** Of a renderer, what tells of its programs. */
 type Card = Pick<THREE.WebGLRenderer, 'info' | 'getContext'>;
 
 /** Programs of which the library knows what they take. */
-const known = new WeakSet<Program>();
+const known = new WeakSet<CardProgram>();
 /** Milliseconds for which programs are asked at once. */
 const BUDGET = 8;
 
@@ -19,7 +19,7 @@ const BUDGET = 8;
  */
 export function programsBegun(renderer: Card): () => boolean {
   const gl = renderer.getContext() as WebGL2RenderingContext;
-  const left = ((renderer.info.programs ?? []) as Program[]).filter((program) => !known.has(program));
+  const left = ((renderer.info.programs ?? []) as CardProgram[]).filter((program) => !known.has(program));
   let fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0);
   gl.flush();
   return () => {

@@ -39,7 +39,7 @@ export interface Turn {
   runsOn: boolean;
 }
 
-interface Kept {
+interface RememberedPair {
   /** Of the frame before, and of the one that is drawn. */
   before: THREE.WebGLRenderTarget | null;
   now: THREE.WebGLRenderTarget | null;
@@ -50,7 +50,7 @@ interface Kept {
  * turned from frame to frame; drawing a frame anew reads what drawing it before has read.
  */
 export class Memory {
-  private readonly kept = new Map<string, Kept>();
+  private readonly kept = new Map<string, RememberedPair>();
   private readonly stored = new Map<string, THREE.WebGLArrayRenderTarget>();
   private width = 0;
   private height = 0;

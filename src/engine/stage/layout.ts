@@ -3,7 +3,7 @@ import type { Vector } from '@/core/piece/types';
 import type { StageScene } from './stage-scene';
 
 /** A space as it is seen in the picture. */
-export interface Places {
+export interface ProjectedSpace {
   /** 0..1 from the upper left; null behind the camera. */
   project: (at: Vector) => { x: number; y: number } | null;
   /** From the camera, in units of that space. */
@@ -27,7 +27,7 @@ export class Layout {
   }
 
   /** Places in the space of a form as it stood, or of the hall; null for a form that did not stand. */
-  places(form: string | null): Places | null {
+  places(form: string | null): ProjectedSpace | null {
     const { camera } = this;
     const matrix = form === null ? new THREE.Matrix4() : this.frames.get(form);
     if (!matrix) return null;

@@ -18,7 +18,7 @@ import type { Follow } from '../card/follow';
 import type { Shared } from '../card/shared';
 import { type Branch, branchUniforms, fillBranches, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
 
-interface Source {
+interface ShaderPair {
   vertexShader: string;
   fragmentShader: string;
   uniforms: Record<string, THREE.IUniform>;
@@ -185,7 +185,7 @@ export class SurfaceMaterial {
     return this.body.cloud ? DOT_SURFACE_HERE : `${this.surfaceName}(clPlaceHere())`;
   }
 
-  private weaveLit(source: Source): void {
+  private weaveLit(source: ShaderPair): void {
     Object.assign(source.uniforms, this.uniforms);
     source.vertexShader =
       this.vertexHead(true) +
@@ -221,7 +221,7 @@ export class SurfaceMaterial {
       });
   }
 
-  private shadowText(): Pick<Source, 'vertexShader' | 'fragmentShader'> {
+  private shadowText(): Pick<ShaderPair, 'vertexShader' | 'fragmentShader'> {
     const cuts = this.surface !== null && this.state.uses.has('cut');
     const move = `  gl_PointSize = 1.0;\n${this.vertexMove(cuts)}`;
     return {

@@ -13,7 +13,7 @@ import { notify } from '../panels/notify';
 /** Longest side to which an SVG is drawn, in pixels. */
 const DRAWN_SIDE = 1024;
 
-interface Drawn {
+interface RasterPicture {
   pixels: Pixels;
   canvas: OffscreenCanvas;
 }
@@ -36,7 +36,7 @@ async function drawSvg(blob: Blob): Promise<{ source: HTMLImageElement; width: n
   }
 }
 
-async function draw(bytes: Uint8Array<ArrayBuffer>, { type, size }: PictureHeader): Promise<Drawn> {
+async function draw(bytes: Uint8Array<ArrayBuffer>, { type, size }: PictureHeader): Promise<RasterPicture> {
   const blob = new Blob([bytes], { type });
   try {
     const kept = size && storedSize(size);

@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import type { Loop } from '@/core/piece/types';
 
-type Span = Pick<Loop, 'frames' | 'play'>;
+type FrameSpan = Pick<Loop, 'frames' | 'play'>;
 
 interface Transport {
   /** Whole frame that is shown, 0 to frames - 1: what is written, recorded and read off belongs to it. */
@@ -13,14 +13,14 @@ interface Transport {
   playing: boolean;
   play: (playing: boolean) => void;
   /** Goes to a frame; outside of a loop it wraps, outside of what plays once it stays at the end. */
-  goTo: (frame: number, loop: Span) => void;
+  goTo: (frame: number, loop: FrameSpan) => void;
   /** Asks the picture for a frame while it plays. */
-  ask: (frame: number, loop: Span) => void;
+  ask: (frame: number, loop: FrameSpan) => void;
   /** The picture shows a frame now. While nothing plays the frame is the one that was gone to. */
-  shown: (frame: number, loop: Span) => void;
+  shown: (frame: number, loop: FrameSpan) => void;
 }
 
-function within(frame: number, { frames, play }: Span): number {
+function within(frame: number, { frames, play }: FrameSpan): number {
   const whole = Math.round(frame);
   return play === 'once' ? Math.min(frames - 1, Math.max(0, whole)) : ((whole % frames) + frames) % frames;
 }

@@ -10,7 +10,7 @@ import {
   REACHING_PROBLEM,
   takeKnown,
   unsavedPiece,
-  type Kept,
+  type SavedPiece,
 } from './saved';
 import { bringHistoryBack, keepHistory } from './history';
 import { notify } from '../panels/notify';
@@ -21,12 +21,12 @@ import { useWorkbench, type Keeping } from '../workbench';
 const PAUSE = 600;
 const LONGEST = 2000;
 
-export interface Opening {
+export interface OpeningOptions {
   /** Told how much of the piece is read. */
   progress?: (done: number, of: number) => void;
   signal?: AbortSignal;
   /** Told where values of what is stored are not right: they were left out of the piece that is open. */
-  onLeftOut?: (sentences: string[], stored: Kept) => void;
+  onLeftOut?: (sentences: string[], stored: SavedPiece) => void;
 }
 
 /**
@@ -37,7 +37,7 @@ export interface Opening {
  */
 export async function openSaved(
   id: string,
-  { progress, signal, onLeftOut }: Opening = {},
+  { progress, signal, onLeftOut }: OpeningOptions = {},
 ): Promise<(() => void) | null> {
   const { open, setKeeping, edit } = useWorkbench.getState();
   const lost = unsavedPiece(id);
@@ -47,7 +47,7 @@ export async function openSaved(
     return keepChanges(id).stop;
   }
   const release = await hold(id);
-  let kept: Kept | null;
+  let kept: SavedPiece | null;
   try {
     kept = await loadRead(id, { progress, signal, onLeftOut });
   } catch (error) {
@@ -73,7 +73,7 @@ export async function openSaved(
   return stop;
 }
 
-async function loadRead(id: string, opening: Opening = {}): Promise<Kept | null> {
+async function loadRead(id: string, opening: OpeningOptions = {}): Promise<SavedPiece | null> {
   const kept = await load(id);
   if (!kept) return null;
   const known = takeKnown(kept);
@@ -97,7 +97,7 @@ function keepUntilClosed(id: string, release: () => void): () => void {
  * comes after it in the history, so that neither is lost.
  * @returns what to call when the workbench closes
  */
-function takeOverLater(id: string, shown: Kept): () => void {
+function takeOverLater(id: string, shown: SavedPiece): () => void {
   const leaving = new AbortController();
   let stop = () => leaving.abort();
   const takeOver = async (release: () => void) => {

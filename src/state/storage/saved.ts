@@ -2,7 +2,7 @@ import localforage from 'localforage';
 import type { Piece } from '@/core/piece/types';
 
 /** A piece kept in this browser. */
-export interface Kept {
+export interface SavedPiece {
   id: string;
   name: string;
   /** Milliseconds since 1970. */
@@ -48,42 +48,42 @@ export const REACHING_PROBLEM =
 export const newId = () => crypto.randomUUID().slice(0, 8);
 
 /** Replaces the kept version in one transaction: if it fails, the one before stays. */
-export const keep = (id: string, piece: Piece): Promise<Kept> => keepAt(id, piece, Date.now());
+export const keep = (id: string, piece: Piece): Promise<SavedPiece> => keepAt(id, piece, Date.now());
 
 /** Keeps a piece as changed at a time. */
-export async function keepAt(id: string, piece: Piece, changed: number): Promise<Kept> {
-  const kept: Kept = { id, name: piece.name, changed, piece };
+export async function keepAt(id: string, piece: Piece, changed: number): Promise<SavedPiece> {
+  const kept: SavedPiece = { id, name: piece.name, changed, piece };
   await store.setItem(id, kept);
   return kept;
 }
 
 /** What this page has read and kept last; see `takeKnown`. */
-let known: Kept | null = null;
+let known: SavedPiece | null = null;
 
 /** Keeps a piece that was read here, so that it is good. */
-export async function keepKnown(id: string, piece: Piece): Promise<Kept> {
+export async function keepKnown(id: string, piece: Piece): Promise<SavedPiece> {
   known = await keep(id, piece);
   return known;
 }
 
 /** The piece of what was loaded where this page read and kept just that, once: it need not be read again. */
-export function takeKnown({ id, changed }: Kept): Piece | null {
+export function takeKnown({ id, changed }: SavedPiece): Piece | null {
   const same = known?.id === id && known.changed === changed ? known.piece : null;
   known = null;
   return same;
 }
 
-export async function restore(kept: Kept): Promise<void> {
+export async function restore(kept: SavedPiece): Promise<void> {
   await store.setItem(kept.id, kept);
 }
 
 /** What is stored, as it is: see `readStoredPiece`. */
-export const load = (id: string): Promise<Kept | null> => store.getItem<Kept>(id);
+export const load = (id: string): Promise<SavedPiece | null> => store.getItem<SavedPiece>(id);
 
 /** All that is kept, latest first; broken entries are listed too, so that they can be saved or deleted. */
-export async function list(): Promise<Kept[]> {
-  const all: Kept[] = [];
-  await store.iterate<Kept, void>((kept) => {
+export async function list(): Promise<SavedPiece[]> {
+  const all: SavedPiece[] = [];
+  await store.iterate<SavedPiece, void>((kept) => {
     all.push(kept);
   });
   return all.sort((a, b) => b.changed - a.changed);

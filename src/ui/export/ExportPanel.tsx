@@ -12,9 +12,9 @@ import { Modal } from '../parts/Modal';
 import { seconds } from '@/actions/number-words';
 import { KINDS_WITH_GLSL, savePiece, saveGlsl } from '@/actions/steps';
 import { ExportForm } from './ExportForm';
-import { Cancelled, runExport, type Format, type Progress } from '@/actions/export';
+import { Cancelled, runExport, type ExportFormat, type Progress } from '@/actions/export';
 
-const FORMATS: { id: Format; name: string; about: string }[] = [
+const FORMATS: { id: ExportFormat; name: string; about: string }[] = [
   { id: 'png', name: 'Still', about: 'The frame under the playhead as a PNG.' },
   { id: 'zip', name: 'Frames', about: 'Every frame as a numbered PNG, in a ZIP.' },
   { id: 'webm', name: 'WebM', about: 'A film in VP9, exactly as many frames as the loop has.' },
@@ -28,7 +28,7 @@ export function ExportPanel() {
   const close = () => {
     if (!running) usePanels.setState({ takeAway: false });
   };
-  const run = async (format: Format) => {
+  const run = async (format: ExportFormat) => {
     const { piece } = useWorkbench.getState();
     useTransport.getState().play(false);
     abort.current = new AbortController();
@@ -69,8 +69,8 @@ export function ExportPanel() {
 const FILMS = ['webm', 'mp4'] as const;
 
 /** Which films this browser can encode at a size; those that it has not answered for yet are missing. */
-function useEncodable(width: number, height: number): Partial<Record<Format, boolean>> {
-  const [can, setCan] = useState<Partial<Record<Format, boolean>>>({});
+function useEncodable(width: number, height: number): Partial<Record<ExportFormat, boolean>> {
+  const [can, setCan] = useState<Partial<Record<ExportFormat, boolean>>>({});
   useEffect(() => {
     let ended = false;
     void Promise.all(FILMS.map(async (f) => [f, await canWrite(f, width, height).catch(() => false)] as const)).then(
@@ -83,7 +83,7 @@ function useEncodable(width: number, height: number): Partial<Record<Format, boo
   return can;
 }
 
-function Choose({ run }: { run: (format: Format) => void }) {
+function Choose({ run }: { run: (format: ExportFormat) => void }) {
   const piece = useWorkbench((s) => s.piece);
   const selected = useWorkbench((s) => s.selected);
   const play = piece.loop.play;

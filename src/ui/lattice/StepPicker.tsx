@@ -32,12 +32,12 @@ function headingOf({ definition: d, on }: Offer, picking: Picking): string {
   return d.group ? d.group[0]!.toUpperCase() + d.group.slice(1) : KIND_WORDS[kindOf(d)].title;
 }
 
-interface Entry extends SearchEntry {
+interface PickerEntry extends SearchEntry {
   /** What it is told by in the list. */
   shown: ReactNode;
 }
 
-function stepEntry(offer: Offer, picking: Picking): Entry {
+function stepEntry(offer: Offer, picking: Picking): PickerEntry {
   const { definition, on } = offer;
   return {
     key: on ? `${definition.op} on ${on.op}` : definition.op,
@@ -60,7 +60,7 @@ function stepEntry(offer: Offer, picking: Picking): Entry {
   };
 }
 
-function partEntry({ part, kept, goes, row }: PartOffer): Entry {
+function partEntry({ part, kept, goes, row }: PartOffer): PickerEntry {
   return {
     key: part.id,
     name: part.name,

@@ -10,14 +10,14 @@ interface Props {
   layout: string;
 }
 
-interface Thread {
+interface LinkThread {
   from: [number, number];
   to: [number, number];
 }
 
 /** Threads from the strands that the selected cell takes from, and only its own. */
 export function Threads({ sheet, piece, selected, layout }: Props) {
-  const [threads, setThreads] = useState<Thread[]>([]);
+  const [threads, setThreads] = useState<LinkThread[]>([]);
   /** Counts how often a row was scrolled. */
   const [scrolled, setScrolled] = useState(0);
   const cell = selected && `${selected.strand}/${selected.step}`;
@@ -58,12 +58,12 @@ function endsOf(piece: Piece, selected: Selection): string[] {
     .map(({ link, step: upTo }) => `${link}/${upTo ?? strandById(piece, link)?.steps.at(-1)?.id ?? ''}`);
 }
 
-function threadsOf(sheet: HTMLElement, cell: string, ends: readonly string[]): Thread[] {
+function threadsOf(sheet: HTMLElement, cell: string, ends: readonly string[]): LinkThread[] {
   const base = sheet.getBoundingClientRect();
   const box = (at: string) => seenBox(sheet.querySelector(`[data-cell="${at}"]`));
   const own = box(cell);
   if (!own) return [];
-  return ends.flatMap((end): Thread[] => {
+  return ends.flatMap((end): LinkThread[] => {
     const from = box(end);
     if (!from) return [];
     const below = from.top < own.top;

@@ -2,7 +2,7 @@ import { useState, type PointerEvent } from 'react';
 import type { KeyAt } from '@/core/weave';
 import { chooseKeys } from '@/state/panels/key-choice';
 import { followPointer } from '../parts/drag';
-import type { Box } from '@/actions/lanes';
+import type { BandBox } from '@/actions/lanes';
 
 /**
  * A box that is drawn about keys: what it holds is chosen in the end, whatever of it is on the screen by then.
@@ -11,12 +11,12 @@ import type { Box } from '@/actions/lanes';
  */
 export function useChoiceBox(
   placeOn: (event: { clientX: number; clientY: number }) => { x: number; y: number },
-  within: (box: Box) => KeyAt[],
+  within: (box: BandBox) => KeyAt[],
 ) {
-  const [drawn, setDrawn] = useState<Box | null>(null);
+  const [drawn, setDrawn] = useState<BandBox | null>(null);
   const draw = (event: PointerEvent) => {
     const { x, y } = placeOn(event);
-    let box: Box = { x, y, toX: x, toY: y };
+    let box: BandBox = { x, y, toX: x, toY: y };
     followPointer(event, {
       moved: (e) => {
         const to = placeOn(e);
@@ -32,7 +32,7 @@ export function useChoiceBox(
   return { drawn, draw };
 }
 
-export function ChoiceBox({ box: { x, y, toX, toY } }: { box: Box }) {
+export function ChoiceBox({ box: { x, y, toX, toY } }: { box: BandBox }) {
   return (
     <rect
       x={Math.min(x, toX)}

@@ -5,14 +5,14 @@ import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { provideTrack, type SoundTrack } from '@/core/sound/track';
 import { providePixels } from '@/core/weave';
-import { Picture } from '@/engine/picture';
+import { PictureRenderer } from '@/engine/picture';
 import { readPixelsAsync } from '@/engine/capture/read';
 import { makeRenderer } from '@/engine/card/renderer';
 import type { Panorama } from '@/core/formats/panorama';
 import { providePanorama } from '@/engine/card/textures';
 
 let stage: { renderer: THREE.WebGLRenderer; target: THREE.WebGLRenderTarget } | null = null;
-let picture: Picture | null = null;
+let picture: PictureRenderer | null = null;
 
 function stageOf(): NonNullable<typeof stage> {
   stage ??= { renderer: makeRenderer(new OffscreenCanvas(2, 2)), target: new THREE.WebGLRenderTarget(2, 2) };
@@ -31,7 +31,7 @@ const stills = {
   /** Takes a piece with the meshes of its forms. @throws NoGraphics */
   async open(piece: Piece, forms: ReadonlyMap<string, Skin>): Promise<void> {
     picture?.dispose();
-    picture = new Picture(stageOf().renderer);
+    picture = new PictureRenderer(stageOf().renderer);
     await picture.setPiece(piece, (form) => forms.get(form));
   },
 

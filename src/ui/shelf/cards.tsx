@@ -1,7 +1,7 @@
 import { FilePlus2, MoreHorizontal } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Piece } from '@/core/piece/types';
-import type { Kept } from '@/state/storage/saved';
+import type { SavedPiece } from '@/state/storage/saved';
 import { saveStored } from '@/actions/save-stored';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
@@ -10,7 +10,7 @@ import { useLeaving } from '@/actions/leaving';
 import { Still } from '../parts/Still';
 import { starterPiece, type StarterFacts } from './starters';
 import { useCardPicture } from './use-card-picture';
-import { useVetted, type Vetted } from './vetted';
+import { useVetted, type VettedCard } from './vetted';
 
 const NO_STILL = 'grid aspect-video place-items-center overflow-hidden rounded-md bg-black/40 px-3';
 
@@ -103,7 +103,7 @@ function BeginWords({ name, note }: { name: string; note: string }) {
 }
 
 /** Why a card has no picture of its piece; null where it has one, or will have. */
-function troubleOf(vetted: Vetted): { words: string; why?: string } | null {
+function troubleOf(vetted: VettedCard): { words: string; why?: string } | null {
   if (vetted.state === 'refused') return { words: 'Something in this entry is not right', why: vetted.why };
   if (vetted.state === 'slow') return { words: 'Too busy to check this piece. Open it anyway' };
   if (vetted.state === 'sound' && !vetted.drawn) return { words: 'too much to draw here' };
@@ -111,7 +111,7 @@ function troubleOf(vetted: Vetted): { words: string; why?: string } | null {
 }
 
 interface SavedProps {
-  item: Kept;
+  item: SavedPiece;
   onOpen: () => void;
   onRename: (name: string) => void;
   onDuplicate: () => void;

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from 'react';
 import { loadCardPicture, saveCardPicture, type CardPicture } from '@/state/storage/card-pictures';
-import type { Kept } from '@/state/storage/saved';
+import type { SavedPiece } from '@/state/storage/saved';
 
 /** The stored picture of a card. */
 export interface StoredPicture {
@@ -14,7 +14,7 @@ export interface StoredPicture {
   forget: () => void;
 }
 
-export function useCardPicture({ id, changed }: Kept): StoredPicture {
+export function useCardPicture({ id, changed }: SavedPiece): StoredPicture {
   const [picture, setPicture] = useState<CardPicture | null | undefined>(undefined);
   useEffect(() => {
     let left = false;

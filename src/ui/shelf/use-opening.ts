@@ -13,7 +13,7 @@ import { useLeaving } from '@/actions/leaving';
 import { starterPiece, type StarterFacts } from './starters';
 
 /** A file that is being read. */
-export interface Reading {
+export interface FileReading {
   name: string;
   /** How far it is, 0 to 1. */
   share: number;
@@ -26,7 +26,7 @@ export interface Reading {
  */
 export function useOpening(refresh: () => Promise<void>) {
   const router = useRouter();
-  const [reading, setReading] = useState<Reading | null>(null);
+  const [reading, setReading] = useState<FileReading | null>(null);
 
   /** @param still address of a picture of it that ships with the program */
   const begin = async (piece: Piece, still?: string) => {

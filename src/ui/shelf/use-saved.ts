@@ -1,11 +1,20 @@
 import { useCallback, useEffect, useState } from 'react';
-import { keep, keepingProblem, list, newId, REACHING_PROBLEM, remove, restore, type Kept } from '@/state/storage/saved';
+import {
+  keep,
+  keepingProblem,
+  list,
+  newId,
+  REACHING_PROBLEM,
+  remove,
+  restore,
+  type SavedPiece,
+} from '@/state/storage/saved';
 import { forgetLeftovers } from '@/state/storage/leftovers';
 import { notify } from '@/state/panels/notify';
 
 /** The pieces that are kept in this browser, null until they are known, and what can be done with them. */
 export function useSaved() {
-  const [kept, setStored] = useState<Kept[] | null>(null);
+  const [kept, setStored] = useState<SavedPiece[] | null>(null);
 
   const refresh = useCallback(async () => {
     try {
@@ -34,12 +43,12 @@ export function useSaved() {
     await refresh();
   };
 
-  const rename = ({ id, piece }: Kept, name: string) => void change(keep(id, { ...piece, name }));
+  const rename = ({ id, piece }: SavedPiece, name: string) => void change(keep(id, { ...piece, name }));
 
-  const duplicate = ({ name, piece }: Kept) =>
+  const duplicate = ({ name, piece }: SavedPiece) =>
     void change(keep(newId(), { ...piece, name: `${name} copy`.slice(0, 80) }));
 
-  const drop = async (item: Kept) => {
+  const drop = async (item: SavedPiece) => {
     await change(remove(item.id));
     notify('info', `"${item.name}" was deleted.`, { label: 'Undo', run: () => void change(restore(item)) });
   };

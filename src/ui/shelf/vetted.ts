@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { errorSentence } from '@/core/error-sentence';
 import type { Piece } from '@/core/piece/types';
 import { Recent } from '@/core/recent';
-import type { Kept } from '@/state/storage/saved';
+import type { SavedPiece } from '@/state/storage/saved';
 import { TooLong, Vetting } from '@/workers/reading';
 
 /**
@@ -17,7 +17,7 @@ const STUCK_AFTER_MS = 60_000;
 const MAX_DRAWN_COST = 300_000;
 
 /** What a card knows of a stored piece. It can be opened in every case: the workbench says more. */
-export type Vetted =
+export type VettedCard =
   | { state: 'looking' }
   | { state: 'sound'; piece: Piece; /** Its picture is light enough to be drawn here. */ drawn: boolean }
   | { state: 'slow' }
@@ -25,9 +25,9 @@ export type Vetted =
 
 const vetting = new Vetting(STUCK_AFTER_MS);
 /** Answers by entry and version; that a machine was slow is none. */
-const answers = new Recent<Vetted>(200);
+const answers = new Recent<VettedCard>(200);
 
-async function vet(item: Kept): Promise<Vetted> {
+async function vet(item: SavedPiece): Promise<VettedCard> {
   try {
     const answer = await vetting.vet(item.piece);
     if ('refused' in answer) return { state: 'refused', why: answer.refused };
@@ -42,9 +42,9 @@ async function vet(item: Kept): Promise<Vetted> {
  * A stored piece, which may be anybody's, once it is known to be sound; nothing of it runs on this thread before.
  * @param wanted false while nobody asks for the piece itself
  */
-export function useVetted(item: Kept, wanted: boolean): Vetted {
+export function useVetted(item: SavedPiece, wanted: boolean): VettedCard {
   const key = `${item.id} ${item.changed}`;
-  const [answer, setAnswer] = useState<{ key: string; vetted: Vetted } | null>(null);
+  const [answer, setAnswer] = useState<{ key: string; vetted: VettedCard } | null>(null);
   const before = answers.get(key);
   useEffect(() => {
     if (!wanted || answers.get(key)) return undefined;

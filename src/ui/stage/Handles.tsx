@@ -65,7 +65,7 @@ export function Handles({ strand, step, over: { project, distance } }: { strand:
   );
 }
 
-interface Part {
+interface HandlePart {
   axis: (typeof AXES)[number];
   project: Over['project'];
   at: Vector;
@@ -81,7 +81,7 @@ function Arrow({
   param,
   value,
   onMove,
-}: Part & { param: string; onMove: (by: number) => void }) {
+}: HandlePart & { param: string; onMove: (by: number) => void }) {
   const from = project(at);
   const to = project(moved(at, AXES.indexOf(axis), size));
   if (!from || !to) return null;
@@ -125,7 +125,7 @@ function Arrow({
   );
 }
 
-function Ring({ axis, project, at, size, value, onTurn }: Part & { onTurn: (by: number) => void }) {
+function Ring({ axis, project, at, size, value, onTurn }: HandlePart & { onTurn: (by: number) => void }) {
   const index = AXES.indexOf(axis);
   const [a, b] = [(index + 1) % 3, (index + 2) % 3];
   const corner = (t: number): Vector => moved(moved(at, a, size * Math.cos(t)), b, size * Math.sin(t));

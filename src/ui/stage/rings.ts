@@ -55,13 +55,13 @@ export function coneRing(tip: Vector, target: Vector, opening: number): { ring: 
   return { ring, distance };
 }
 
-interface Point {
+interface RingPoint {
   x: number;
   y: number;
 }
 
 /** How many times as far from a centre a grip is after it was moved, along the way it had from there; 0 or more. */
-export function along(centre: Point, grip: Point, by: Point): number {
+export function along(centre: RingPoint, grip: RingPoint, by: RingPoint): number {
   const [x, y] = [grip.x - centre.x, grip.y - centre.y];
   const length = x * x + y * y;
   return length > 1 ? Math.max(0, 1 + (by.x * x + by.y * y) / length) : 1;

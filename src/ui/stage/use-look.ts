@@ -6,7 +6,7 @@ import type { Looking } from '@/state/panels/panels';
 import { withoutAssetData, studio } from '@/workers/remotes';
 import { shortNumber } from '@/actions/number-words';
 import { framePlace, framePlaces } from './frame-places';
-import { shotHistogram, valuesAt, widthOf, type Shot } from '@/actions/look';
+import { shotHistogram, valuesAt, widthOf, type ReadShot } from '@/actions/look';
 import { viewerNow } from '@/actions/viewer-handle';
 
 const valueWords = (v: number) => (isMark(v) ? 'not a number' : shortNumber(v));
@@ -18,7 +18,7 @@ const PAUSE = 120;
 export function useLook(piece: Piece, looking: Looking | null, rests: number, phase: () => number) {
   const [spread, setSpread] = useState<Histogram | null>(null);
   const [read, setRead] = useState<string | null>(null);
-  const shot = useRef<Shot | null>(null);
+  const shot = useRef<ReadShot | null>(null);
   // Shades of a finish and numbers of a signal are shown elsewhere: see `useFinishSpread` and `useSignalNumbers`.
   const onObjects = looking !== null && possibleLookOn(piece, looking.on) === 'objects';
   const isElsewhere = looking !== null && strandById(piece, looking.strand)?.kind !== 'field';

@@ -6,7 +6,7 @@ import { PieceError } from '@/core/piece/errors';
 import { prepareScreen } from '@/engine/screen';
 import { startChecks } from '@/state/measured/checks';
 import { openSaved } from '@/state/storage/keeper';
-import { REACHING_PROBLEM, type Kept } from '@/state/storage/saved';
+import { REACHING_PROBLEM, type SavedPiece } from '@/state/storage/saved';
 import { notify } from '@/state/panels/notify';
 import { leavePiece } from '@/state/leave';
 import { usePanels } from '@/state/panels/panels';
@@ -32,11 +32,11 @@ import { Header } from './Header';
 import { useShortcuts } from '@/actions/shortcuts';
 import { useDroppedFiles } from './use-dropped-files';
 
-type Opening =
+type OpeningState =
   { state: 'opening'; share: number } | { state: 'open' } | { state: 'missing' } | { state: 'broken'; why: string };
 
 export function Workbench({ id }: { id: string }) {
-  const [opening, setOpening] = useState<Opening>({ state: 'opening', share: 0 });
+  const [opening, setOpening] = useState<OpeningState>({ state: 'opening', share: 0 });
   const close = useRef<(() => void) | null>(null);
 
   useEffect(() => {
@@ -86,7 +86,7 @@ export function Workbench({ id }: { id: string }) {
 }
 
 /** Names what of a stored piece is not right, and offers all of it as a file before it is saved over. */
-function sayLeftOut(sentences: string[], stored: Kept): void {
+function sayLeftOut(sentences: string[], stored: SavedPiece): void {
   const [first, ...more] = sentences;
   const others = more.length === 0 ? '' : ` ${more.length} more values are not right either.`;
   notify('error', `${first}${others} The rest of the piece is open, without that.`, {

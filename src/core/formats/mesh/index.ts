@@ -14,7 +14,7 @@ import { writeGltf, type FileLoop, type FileSurface, type GltfFormat } from './g
 import { writeObj } from './obj';
 import { writePly } from './ply';
 import type { FileMesh } from './shape';
-import { extentOf, fileBytes, glbBytes, refuseTooLarge, type Extent } from './size';
+import { extentOf, fileBytes, glbBytes, refuseTooLarge, type MeshExtent } from './size';
 import { writeStl } from './stl';
 
 export { readObj } from './obj';
@@ -88,7 +88,7 @@ async function extentAt(
   strand: Strand,
   mesh: Mesh,
   phase: number,
-): Promise<{ extent: Extent; once: FileMesh }> {
+): Promise<{ extent: MeshExtent; once: FileMesh }> {
   const stands = await standing(piece, strand, mesh, phase, { still: true, most: 1 });
   const { colours } = await surfaceOf(piece, strand, stands, phase);
   const once = { ...fileMesh(stands), ...(colours && !stands.skin.facets ? { colours } : {}) };

@@ -5,7 +5,7 @@ import type { FileMesh } from './shape';
 const MOST_BYTES = 256 * 1024 * 1024;
 
 /** What the size of a file follows from, before it is made. */
-export interface Extent {
+export interface MeshExtent {
   vertices: number;
   faces: number;
   corners: number;
@@ -15,7 +15,10 @@ export interface Extent {
   uv: boolean;
 }
 
-export const extentOf = ({ positions, faceStarts, corners, normals, colours, uv }: FileMesh, copies = 1): Extent => ({
+export const extentOf = (
+  { positions, faceStarts, corners, normals, colours, uv }: FileMesh,
+  copies = 1,
+): MeshExtent => ({
   vertices: (positions.length / 3) * copies,
   faces: (faceStarts.length - 1) * copies,
   corners: corners.length * copies,
@@ -24,10 +27,10 @@ export const extentOf = ({ positions, faceStarts, corners, normals, colours, uv 
   uv: uv !== undefined,
 });
 
-const triangles = ({ corners, faces }: Extent) => Math.max(0, corners - 2 * faces);
+const triangles = ({ corners, faces }: MeshExtent) => Math.max(0, corners - 2 * faces);
 const floats = (count: number) => 4 * count;
 /** Values of a vertex that are written as they are: position, normal, colour, uv. */
-const vertexFloats = ({ normals, colours, uv }: Extent) => 3 + (normals ? 3 : 0) + (colours ? 3 : 0) + (uv ? 2 : 0);
+const vertexFloats = ({ normals, colours, uv }: MeshExtent) => 3 + (normals ? 3 : 0) + (colours ? 3 : 0) + (uv ? 2 : 0);
 
 /** JSON of a GLB, and of each frame of a loop in it; measured on files of 2 to 240 frames. */
 const GLB_HEAD = 1600;
@@ -37,14 +40,14 @@ const OBJ_NUMBER = 12;
 const OBJ_CORNER = 16;
 
 /** Bytes of a GLB with so many frames of its loop; 0 or 1 for one that stands. */
-export function glbBytes(extent: Extent, frames: number): number {
+export function glbBytes(extent: MeshExtent, frames: number): number {
   const standing = GLB_HEAD + floats(vertexFloats(extent) * extent.vertices + 3 * triangles(extent));
   const more = Math.max(0, frames - 1);
   return standing + more * (floats(3 * extent.vertices) + GLB_FRAME) + (more > 0 ? floats((frames + 1) * frames) : 0);
 }
 
 /** Bytes of a form that stands, about. */
-export function fileBytes(format: 'glb' | 'gltf' | 'obj' | 'ply' | 'stl', extent: Extent): number {
+export function fileBytes(format: 'glb' | 'gltf' | 'obj' | 'ply' | 'stl', extent: MeshExtent): number {
   const { vertices, faces, corners, normals, colours } = extent;
   switch (format) {
     case 'glb':

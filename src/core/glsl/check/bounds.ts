@@ -1,5 +1,5 @@
 import { fail, type Pos } from '../errors';
-import { childrenOf, type Extent, type Node } from '../ir';
+import { childrenOf, type TreeExtent, type Node } from '../ir';
 
 /**
  * Most nodes of one expression and deepest nesting, constants that it names counted as if written out. Everything
@@ -11,9 +11,9 @@ const MAX_LEVELS = 240;
 /** Most scalars of a struct. Every value of it takes as many places. */
 export const MAX_SCALARS = 256;
 
-const LEAF: Extent = { nodes: 1, levels: 1 };
+const LEAF: TreeExtent = { nodes: 1, levels: 1 };
 
-function extentOf(node: Node): Extent {
+function extentOf(node: Node): TreeExtent {
   if (node.extent) return node.extent;
   const children = childrenOf(node);
   if (children.length === 0) return LEAF;

@@ -1,6 +1,6 @@
 import type { Expr } from '../ast';
 import { fail } from '../errors';
-import { range, type Target } from '../ir';
+import { range, type AssignTarget } from '../ir';
 import { vectorOf, type Type } from '../types';
 import { wholeValue } from './constants';
 import type { Context } from './context';
@@ -43,14 +43,14 @@ export function indexIndices(
 }
 
 /** The place that an assignment writes to: a local, or constant components of one. */
-export function targetOf(expr: Expr, context: Context, needs = 'An assignment needs'): Target {
+export function targetOf(expr: Expr, context: Context, needs = 'An assignment needs'): AssignTarget {
   const { local, indices } = place(expr, context, needs);
   if (new Set(indices).size !== indices.length) fail(expr.pos, 'A component stands twice on the left side.');
   local.written = true;
   return { local, indices };
 }
 
-function place(expr: Expr, context: Context, needs: string): Target & { type: Type } {
+function place(expr: Expr, context: Context, needs: string): AssignTarget & { type: Type } {
   if (expr.kind === 'name') {
     const meaning = context.scope.find(expr.name);
     if (!meaning) return fail(expr.pos, `"${expr.name}" is not declared here.`);

@@ -1,9 +1,9 @@
 import { own } from '../../own';
-import { childrenOf, type Node, type Target } from '../ir';
+import { childrenOf, type Node, type AssignTarget } from '../ir';
 import type { Type } from '../types';
 import { access, zero } from './access';
 import { constant, truth } from './constants';
-import { NamedValues, none, SIDES, some, type Value } from './named-values';
+import { NamedValues, none, SIDES, some, type NamedValue } from './named-values';
 import { WITHOUT_SLOPE, FLAT, RULES } from './rules';
 
 export const OPS: Record<string, string> = {
@@ -36,7 +36,7 @@ function writes(node: Node): boolean {
 
 /** Writes expressions of one function, each with its slopes, as lines of text. */
 export class Expressions extends NamedValues {
-  protected value(node: Node): Value {
+  protected value(node: Node): NamedValue {
     switch (node.kind) {
       case 'const':
         return this.still(node.type, constant(node.type, node.values));
@@ -75,11 +75,11 @@ export class Expressions extends NamedValues {
       case 'binary':
         return this.binary(node);
       case 'same': {
-        const [l, r] = this.values([node.left, node.right]) as [Value, Value];
+        const [l, r] = this.values([node.left, node.right]) as [NamedValue, NamedValue];
         return this.temp(node.type, `${l.text} ${node.negate ? '!=' : '=='} ${r.text}`, none(node.type), null);
       }
       case 'matmul': {
-        const [l, r] = this.values([node.left, node.right]) as [Value, Value];
+        const [l, r] = this.values([node.left, node.right]) as [NamedValue, NamedValue];
         const all = node.type.flat.map(() => true);
         return this.temp(
           node.type,
@@ -92,7 +92,7 @@ export class Expressions extends NamedValues {
       }
       case 'lazy': {
         if (!writes(node.right)) {
-          const [l, r] = this.values([node.left, node.right]) as [Value, Value];
+          const [l, r] = this.values([node.left, node.right]) as [NamedValue, NamedValue];
           return this.temp(node.type, `${l.text} ${node.op === 'and' ? '&&' : '||'} ${r.text}`, none(node.type), null);
         }
         const left = this.temp(node.type, this.value(node.left).text, none(node.type), null);
@@ -121,7 +121,7 @@ export class Expressions extends NamedValues {
   }
 
   /** Values in order; what a later one could overwrite is put away first. */
-  protected values(nodes: Node[]): Value[] {
+  protected values(nodes: Node[]): NamedValue[] {
     const late = nodes.map((_, i) => nodes.slice(i + 1).some(writes));
     return nodes.map((n, i) => {
       const value = this.value(n);
@@ -129,8 +129,8 @@ export class Expressions extends NamedValues {
     });
   }
 
-  protected binary(node: Extract<Node, { kind: 'binary' }>): Value {
-    const [l, r] = this.values([node.left, node.right]) as [Value, Value];
+  protected binary(node: Extract<Node, { kind: 'binary' }>): NamedValue {
+    const [l, r] = this.values([node.left, node.right]) as [NamedValue, NamedValue];
     const { type } = node;
     const times = (a: string, b: string) => (type.shape === 'matrix' ? `matrixCompMult(${a}, ${b})` : `${a} * ${b}`);
     const text = node.op === 'mul' ? times(l.text, r.text) : `${l.text} ${OPS[node.op]} ${r.text}`;
@@ -167,7 +167,7 @@ export class Expressions extends NamedValues {
     }
   }
 
-  protected choose(node: Extract<Node, { kind: 'choose' }>): Value {
+  protected choose(node: Extract<Node, { kind: 'choose' }>): NamedValue {
     const fixed = truth(node.test);
     if (fixed !== null) return this.value(fixed ? node.yes : node.no);
     const test = this.value(node.test);
@@ -200,7 +200,7 @@ export class Expressions extends NamedValues {
   }
 
   /** A built-in function that has a rule. */
-  protected apply(name: string, type: Type, args: Value[]): Value {
+  protected apply(name: string, type: Type, args: NamedValue[]): NamedValue {
     const value = this.temp(type, `${name}(${args.map((a) => a.text).join(', ')})`, none(type), null);
     if (!args.some((a) => a.slopes) || FLAT.has(name)) return value;
     if (WITHOUT_SLOPE.has(name)) {
@@ -224,7 +224,7 @@ export class Expressions extends NamedValues {
     );
   }
 
-  protected call(node: Extract<Node, { kind: 'call' }>): Value {
+  protected call(node: Extract<Node, { kind: 'call' }>): NamedValue {
     const { func } = node;
     const built = !this.deriver.isOwn(func);
     if (built && (func.name in RULES || FLAT.has(func.name)))
@@ -260,7 +260,7 @@ export class Expressions extends NamedValues {
     const name = this.fresh();
     const gives = node.type.name !== 'void';
     const result = gives ? `${node.type.name} ${name} = ` : '';
-    let value: Value = this.still(node.type, name);
+    let value: NamedValue = this.still(node.type, name);
     if (!moves) {
       this.put(`${result}${func.name}(${args.map((a, i) => outs[i]?.name ?? a.text).join(', ')});`);
     } else {
@@ -283,7 +283,7 @@ export class Expressions extends NamedValues {
     return value;
   }
 
-  protected assign(target: Target, value: Value, type: Type): Value {
+  protected assign(target: AssignTarget, value: NamedValue, type: Type): NamedValue {
     const known = this.register(target.local);
     this.grow(known.mask, target.indices, value.mask);
     const place = (name: string) => access(name, target.local.type, target.indices, type);

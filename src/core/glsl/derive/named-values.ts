@@ -4,7 +4,7 @@ import { access, zero } from './access';
 import type { Derivation, Mask } from './variant';
 
 /** A value on its way: text of the value and of its two slopes, which are there only where some scalar changes. */
-export interface Value {
+export interface NamedValue {
   text: string;
   type: Type;
   mask: Mask;
@@ -39,7 +39,7 @@ export class NamedValues {
   }
 
   /** A value under a name of its own. */
-  protected temp(type: Type, text: string, mask: Mask, slopes: [string, string] | null): Value {
+  protected temp(type: Type, text: string, mask: Mask, slopes: [string, string] | null): NamedValue {
     const name = this.fresh();
     this.put(`${type.name} ${name} = ${text};`);
     if (!slopes || !some(mask)) return { text: name, type, mask: none(type), slopes: null };
@@ -47,15 +47,15 @@ export class NamedValues {
     return { text: name, type, mask, slopes: [`${name}a`, `${name}b`] };
   }
 
-  protected still(type: Type, text: string): Value {
+  protected still(type: Type, text: string): NamedValue {
     return { text, type, mask: none(type), slopes: null };
   }
 
-  protected slope(value: Value, side: number): string {
+  protected slope(value: NamedValue, side: number): string {
     return value.slopes ? value.slopes[side]! : zero(value.type);
   }
 
-  protected slopesBy(values: Value[], of: (d: string[]) => string): [string, string] | null {
+  protected slopesBy(values: NamedValue[], of: (d: string[]) => string): [string, string] | null {
     if (!values.some((v) => v.slopes)) return null;
     return [0, 1].map((side) => of(values.map((v) => this.slope(v, side)))) as [string, string];
   }
@@ -76,17 +76,17 @@ export class NamedValues {
   }
 
   /** Gives slopes to a value that has a name already. */
-  protected named(value: Value, mask: Mask, slopes: [string, string]): Value {
+  protected named(value: NamedValue, mask: Mask, slopes: [string, string]): NamedValue {
     SIDES.forEach((s, i) => this.put(`${value.type.name} ${value.text}${s} = ${slopes[i]};`));
     return { ...value, mask, slopes: [`${value.text}a`, `${value.text}b`] };
   }
 
-  protected whole(local: Local): Value {
+  protected whole(local: Local): NamedValue {
     const { name, mask } = this.register(local);
     return { text: name, type: local.type, mask, slopes: some(mask) ? [`${name}a`, `${name}b`] : null };
   }
 
-  protected pick(of: Value, indices: readonly number[], type: Type): Value {
+  protected pick(of: NamedValue, indices: readonly number[], type: Type): NamedValue {
     const mask = indices.map((i) => i >= 0 && of.mask[i]!);
     // What is picked from a constructor needs a name of its own.
     const from =

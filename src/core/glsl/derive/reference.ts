@@ -1,5 +1,5 @@
 import { checkProgram } from '../check';
-import type { Code, Func, Local, Node, Target } from '../ir';
+import type { Code, Func, Local, Node, AssignTarget } from '../ir';
 
 /**
  * Runs a checked program in 64-bit floats, one call at a time: slow and plain, as a yardstick
@@ -12,7 +12,7 @@ export function reference(
 ): (args: number[][]) => number[] {
   const func = checkProgram(source).functions.find((f) => f.name === name)!;
   return (args) =>
-    new Run(uniforms).call(
+    new ReferenceRun(uniforms).call(
       func,
       args.map((a) => [...a]),
     ).result;
@@ -27,7 +27,7 @@ class Leave {
 
 const bits = new DataView(new ArrayBuffer(8));
 
-class Run {
+class ReferenceRun {
   constructor(private readonly uniforms: Record<string, number[]>) {}
 
   call(func: Func, args: number[][]): { result: number[]; outs: number[][] } {
@@ -146,7 +146,7 @@ class Run {
   }
 }
 
-function write(target: Target, value: number[], frame: Map<Local, number[]>): number[] {
+function write(target: AssignTarget, value: number[], frame: Map<Local, number[]>): number[] {
   const at = [...frame.get(target.local)!];
   target.indices.forEach((i, k) => (at[i] = value[k]!));
   frame.set(target.local, at);

@@ -2,7 +2,7 @@ import type { Code, Func, Local, Node } from '../ir';
 import { zero } from './access';
 import { constant, truth } from './constants';
 import { Expressions, OPS } from './expressions';
-import { none, SIDES, some, type Value } from './named-values';
+import { none, SIDES, some, type NamedValue } from './named-values';
 import type { Derivation, Mask, Variant } from './variant';
 
 /**
@@ -128,7 +128,7 @@ export class VariantWriter extends Expressions {
     this.put(`return ${value.text};`);
   }
 
-  private declare(local: Local, value: Value | null): void {
+  private declare(local: Local, value: NamedValue | null): void {
     const known = this.register(local);
     if (value)
       this.grow(

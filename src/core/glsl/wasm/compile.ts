@@ -8,14 +8,14 @@ import type { Module } from './value-writer';
 import { FunctionWriter } from './writer';
 
 /** A function that can be run over arrays: one row of inputs gives one row of outputs. */
-export interface Entry {
+export interface ModuleEntry {
   inputs: ScalarName[];
   outputs: ScalarName[];
 }
 
-export interface Compiled {
+export interface CompiledModule {
   bytes: Uint8Array<ArrayBuffer>;
-  entries: ReadonlyMap<string, Entry>;
+  entries: ReadonlyMap<string, ModuleEntry>;
   /** Byte address and scalars of every uniform. */
   uniforms: ReadonlyMap<string, { address: number; flat: readonly ScalarName[] }>;
   /** Address of the pictures' table. */
@@ -35,7 +35,7 @@ const UNIFORM_BASE = 16;
  * @param names functions to export for running over arrays.
  * @throws GlslError on a mistake in the text; Error if a named function is missing.
  */
-export function compile(source: string, names: string[]): Compiled {
+export function compile(source: string, names: string[]): CompiledModule {
   const program = checkProgram(source);
   const roots = names.map((name) => {
     const func = program.functions.find((f) => f.name === name);

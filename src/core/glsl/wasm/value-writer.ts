@@ -1,4 +1,4 @@
-import { range, PICK_ZERO, type Func, type Local, type Node, type Target, type Uniform } from '../ir';
+import { range, PICK_ZERO, type Func, type Local, type Node, type AssignTarget, type Uniform } from '../ir';
 import { Assembler } from './assembler';
 import { I32, pushUnsigned } from './encode';
 import { nativeScalars } from './natives';
@@ -15,7 +15,7 @@ export interface Module {
 }
 
 /** What a function that is being written knows of itself. */
-export interface Frame {
+export interface StackFrame {
   locals: Map<Local, Scalar[]>;
   func: Func | null;
   /** Where `return` leaves its value in a function written into its caller; null in a real one. */
@@ -26,7 +26,7 @@ export interface Frame {
 
 /** Writes what values come to. Values are lists of scalars; see `Scalar`. */
 export abstract class ValueWriter extends Assembler {
-  protected frame: Frame = { locals: new Map(), func: null, results: null, exit: 0 };
+  protected frame: StackFrame = { locals: new Map(), func: null, results: null, exit: 0 };
 
   constructor(
     private readonly module: Module,
@@ -105,7 +105,7 @@ export abstract class ValueWriter extends Assembler {
     }
   }
 
-  private places(target: Target): Scalar[] {
+  private places(target: AssignTarget): Scalar[] {
     const scalars = this.frame.locals.get(target.local)!;
     return target.indices.map((i) => scalars[i]!);
   }

@@ -16,22 +16,22 @@ const FONTS = letters as unknown as Record<'regular' | 'bold', Font>;
 export type Weight = keyof typeof FONTS;
 export type Align = 'left' | 'centre' | 'right';
 
-type Point = readonly [number, number];
+type OutlinePoint = readonly [number, number];
 
 /** Outlines of a glyph as closed rings of points; curves become `pieces` straight ones. */
-function rings(path: string, pieces: number): Point[][] {
-  const out: Point[][] = [];
-  let now: Point[] = [];
+function rings(path: string, pieces: number): OutlinePoint[][] {
+  const out: OutlinePoint[][] = [];
+  let now: OutlinePoint[] = [];
   for (const [, name, text] of path.matchAll(/([MLQCZ])([-\d. ]*)/g)) {
     const n = text!.trim() === '' ? [] : text!.trim().split(' ').map(Number);
-    const to: Point = [n.at(-2) ?? 0, n.at(-1) ?? 0];
+    const to: OutlinePoint = [n.at(-2) ?? 0, n.at(-1) ?? 0];
     if (name === 'M') now = [to];
     else if (name === 'Z') {
       if (now.length > 2) out.push(closed(now));
     } else {
-      const controls: Point[] = [
+      const controls: OutlinePoint[] = [
         now.at(-1)!,
-        ...Array.from({ length: n.length / 2 }, (_, i): Point => [n[2 * i]!, n[2 * i + 1]!]),
+        ...Array.from({ length: n.length / 2 }, (_, i): OutlinePoint => [n[2 * i]!, n[2 * i + 1]!]),
       ];
       const steps = name === 'L' ? 1 : pieces;
       for (let k = 1; k <= steps; k++) now.push(onCurve(controls, k / steps));
@@ -41,17 +41,17 @@ function rings(path: string, pieces: number): Point[][] {
 }
 
 /** De Casteljau's construction, for any degree. */
-function onCurve(controls: readonly Point[], t: number): Point {
+function onCurve(controls: readonly OutlinePoint[], t: number): OutlinePoint {
   let row = controls;
   while (row.length > 1)
     row = row
       .slice(1)
-      .map(([x, y], i): Point => [row[i]![0] + (x - row[i]![0]) * t, row[i]![1] + (y - row[i]![1]) * t]);
+      .map(([x, y], i): OutlinePoint => [row[i]![0] + (x - row[i]![0]) * t, row[i]![1] + (y - row[i]![1]) * t]);
   return row[0]!;
 }
 
 /** Without points that lie on the one before, the end on the beginning with them. */
-function closed(ring: Point[]): Point[] {
+function closed(ring: OutlinePoint[]): OutlinePoint[] {
   return ring.filter(([x, y], i) => {
     const [bx, by] = ring.at(i - 1)!;
     return x !== bx || y !== by;
@@ -59,7 +59,7 @@ function closed(ring: Point[]): Point[] {
 }
 
 /** Even-odd: is a point inside of a ring? */
-function inside([x, y]: Point, ring: Point[]): boolean {
+function inside([x, y]: OutlinePoint, ring: OutlinePoint[]): boolean {
   let odd = false;
   ring.forEach(([ax, ay], i) => {
     const [bx, by] = ring.at(i - 1)!;
@@ -69,7 +69,7 @@ function inside([x, y]: Point, ring: Point[]): boolean {
 }
 
 /** Outer rings with the holes in each: a ring inside of an odd number of others is a hole of the innermost of them. */
-function shapes(all: Point[][]): Point[][][] {
+function shapes(all: OutlinePoint[][]): OutlinePoint[][][] {
   const around = all.map((ring) => all.filter((other) => other !== ring && inside(ring[0]!, other)));
   const depth = new Map(all.map((ring, i) => [ring, around[i]!.length]));
   return all

@@ -4,17 +4,17 @@ import type { RunType } from '../../run-type';
 import { declaredIn, type Declared } from './declared';
 
 /** What a text can name beside `v` and `p`. */
-export interface Scope {
+export interface TextScope {
   /** Parameters of the step that its function is given. */
   params: NumberParam[];
   /** A line that declares names by them. */
   line: string;
 }
 
-export const NO_SCOPE: Scope = { params: [], line: '' };
+export const NO_SCOPE: TextScope = { params: [], line: '' };
 
 /** What an artist's text comes to: inputs, the body that runs, or why it does not. */
-export interface Reading {
+export interface TextReading {
   /** Constants at the beginning of lines that are set beside the text: see `declaredIn`. */
   inputs: Param[];
   /** The text with those constants blanked, so that lines and columns stay. */
@@ -24,14 +24,14 @@ export interface Reading {
 }
 
 const REMEMBERED = 200;
-const known = new Map<string, Reading>();
+const known = new Map<string, TextReading>();
 
 /**
  * Reads the body of a GLSL function as an artist writes it. Every `const float name = 0.5;` that begins a line becomes
  * an input, as do the other types of `declaredIn`; a note behind it sets its range, its unit and its label.
  * @param takes type of the running value `v`
  */
-export function readText(text: string, takes: RunType, gives: RunType, line = false, scope = NO_SCOPE): Reading {
+export function readText(text: string, takes: RunType, gives: RunType, line = false, scope = NO_SCOPE): TextReading {
   const key = `${takes} ${gives} ${line} ${scope.line} ${text}`;
   const before = known.get(key);
   if (before) return before;
@@ -50,7 +50,7 @@ interface ReadOptions {
   takes: RunType;
   gives: RunType;
   line: boolean;
-  scope: Scope;
+  scope: TextScope;
   /** Constants of type int are inputs, too. */
   whole: boolean;
 }
@@ -68,7 +68,7 @@ function declarationsOf(text: string, whole: boolean): { inputs: Declared[]; bla
   return { inputs, blanked: lines.join('\n') };
 }
 
-function read(text: string, { takes, gives, line, scope, whole }: ReadOptions): Reading {
+function read(text: string, { takes, gives, line, scope, whole }: ReadOptions): TextReading {
   const { inputs: declared, blanked } = line ? { inputs: [], blanked: text } : declarationsOf(text, whole);
   const inputs = declared.map((d) => d.param);
   const statements = [scope.line, ...declared.map((d) => d.statement ?? '')].filter(Boolean);

@@ -3,7 +3,7 @@ import type { Step } from '../../../piece/types';
 import type { FieldStep, ResolvedStep, SignalStep } from '../../definition';
 import type { ChoiceParam, TextParam } from '../../param-types';
 import type { RunType } from '../../run-type';
-import { NO_SCOPE, readText, type Reading } from './artist-text';
+import { NO_SCOPE, readText, type TextReading } from './artist-text';
 import { choice } from '../../params';
 
 const GIVES: Record<string, RunType> = { number: 'float', pair: 'vec2', vector: 'vec3' };
@@ -31,7 +31,7 @@ export const givesParam: ChoiceParam = choice({
  * The reading that runs. Where none does, the one that got farthest: what is wrong whatever the text returns stands
  * at the same place in all of them, a return that does not fit before or behind it.
  */
-function fitting<R extends Reading>(readings: R[]): R {
+function fitting<R extends TextReading>(readings: R[]): R {
   const far = ({ broken }: R) => (broken ? broken.line * 1e6 + broken.column : Infinity);
   return readings.reduce((best, next) => (far(next) > far(best) ? next : best));
 }

@@ -1,10 +1,10 @@
-import type { Scope } from '../../field/code/artist-text';
+import type { TextScope } from '../../field/code/artist-text';
 import { givesParam, written } from '../../field/code/written';
 import { text } from '../../params';
 import { beatsParam, framesParam, secondsParam } from '../moments/loop-length';
 
 /** Where in the loop it is, in all the ways in which time is counted here. */
-const SCOPE: Scope = {
+const SCOPE: TextScope = {
   params: [
     { ...framesParam, glslName: 'loopFrames' },
     { ...secondsParam, glslName: 'loopSeconds' },
