@@ -5,7 +5,7 @@ import { analyse, cardText, Evaluator, exportGlsl, FLAT_PLACE, placeRows, slotVa
 import { STARTERS } from '@/demo';
 import { BY_HAND } from './by-hand';
 import type { Line } from './tools';
-import { weaveAnew } from './weave-anew';
+import { weaveFresh } from './weave-fresh';
 
 const HEAD =
   '#version 300 es\nprecision highp float;\nprecision highp int;\nuniform float phase;\n' +
@@ -95,7 +95,7 @@ export function weaveGrowth(): Line {
   const pieces = [long(500), long(2000)] as const;
   const time = (piece: Piece, times: number) => {
     const began = performance.now();
-    for (let n = 0; n < times; n++) weaveAnew(piece, [{ strand: 's1' }]);
+    for (let n = 0; n < times; n++) weaveFresh(piece, [{ strand: 's1' }]);
     return (performance.now() - began) / times;
   };
   // In turns and with as many steps in each, so that both meet the same disturbances; the median of the pairs counts.

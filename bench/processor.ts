@@ -3,7 +3,7 @@ import { compile, library, Processor } from '@/core/glsl';
 import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
 import { best, type Line } from './tools';
-import { weaveAnew } from './weave-anew';
+import { weaveFresh } from './weave-fresh';
 
 const COUNT = 200_000;
 
@@ -52,7 +52,7 @@ function pieceOf(steps: number): Piece {
 export function weaveTime(): Line {
   const piece = pieceOf(200);
   const targets = piece.strands.map((s) => ({ strand: s.id }));
-  const ms = best(12, () => void weaveAnew(piece, targets));
+  const ms = best(12, () => void weaveFresh(piece, targets));
   return {
     name: '(c) weaving a piece of 200 steps',
     ratio: ms / 50,

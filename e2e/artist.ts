@@ -118,7 +118,7 @@ export async function startBlank(page: Page, width: number, height: number, fram
 export async function choose(page: Page, words: string): Promise<void> {
   const input = page.getByPlaceholder('Type to search');
   await input.fill(words);
-  // Recipes and kept parts come a moment after the steps.
+  // Recipes and saved parts come a moment after the steps.
   await page.locator('[cmdk-item]').first().waitFor();
   await page.keyboard.press('Enter');
   // Looked at more often than an expectation looks, which is after a second by then.

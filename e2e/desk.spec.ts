@@ -33,7 +33,7 @@ test('a whole step goes out on the desk: its point is played on a pad and the st
   await pad.focus();
   await page.keyboard.press('Shift+ArrowRight');
   await expect(page.getByLabel('waves origin x', { exact: true })).not.toHaveValue('0');
-  await page.getByRole('button', { name: 'seen from the front' }).first().click();
+  await page.getByRole('button', { name: 'View: front' }).first().click();
   await expect(page.getByRole('slider', { name: 'waves origin, x and z' })).toBeVisible();
 
   const rings = await settled(stage(page));

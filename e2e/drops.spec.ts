@@ -65,7 +65,7 @@ test('a file dropped anywhere is taken where it makes sense, and never opened in
   await dropped('table.cube', new TextEncoder().encode('LUT_1D_SIZE 2\n1 1 1\n0 0 0\n'), /"table\.cube" is in "out"\./);
   await expect(page.getByRole('button', { name: /^Colour table in out/ })).toBeVisible();
   await dropped('letter.docx', png(), /"letter\.docx" is nothing that goes into a piece/);
-  await dropped('broken.cube', png(), /"broken\.cube" was not taken in\. .*\.$/);
+  await dropped('broken.cube', png(), /"broken\.cube" was not imported\. .*\.$/);
   expect(page.url()).toBe(address);
   await expect.poll(async () => variety(await pixelsOf(stage(page)))).toBeGreaterThan(4);
 });

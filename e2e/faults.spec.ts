@@ -189,7 +189,7 @@ test('a graphics card that is lost at work comes back with the same picture', as
       await goToFrame(page, 5);
       expect(difference(before, await settled(stage(page))), `${what}, ${time + 1}`).toBeLessThan(0.02);
     }
-  // What goes away is drawn on a card of its own: it says so, and can be taken again.
+  // What is exported is drawn on a card of its own: it says so, and can be taken again.
   await page.getByRole('button', { name: 'Export' }).click();
   for (let time = 0; time < (LONG ? 10 : 1); time++) {
     const known = await page.evaluate(() => (window as unknown as { cards: unknown[] }).cards.length);

@@ -225,7 +225,7 @@ test('a colour table is dropped in, and one that lies about its size is refused'
     expect(Math.abs(after.data[at]! - shade)).toBeLessThanOrEqual(1);
     expect(Math.abs(after.data[at + 2]! - blue)).toBeLessThanOrEqual(1);
   }
-  // It is in the piece: it is there again after the page has come anew.
+  // It is in the piece: it is there again after the page has come again.
   await page.reload();
   await inWorkbench(page);
   expect(difference(await stillAt(page, 0), after)).toBe(0);

@@ -93,7 +93,7 @@ test('an artist builds a fan of arcs from blank: copies in place, blended by add
   await page.keyboard.press('Control+z');
 });
 
-test('a form goes away as a mesh that stands as it stood', async ({ page }) => {
+test('a form is exported as a mesh that stands as it stood', async ({ page }) => {
   await openPiece(page, smallStarter('glasshouse-opening'));
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Export' }).click();
@@ -123,7 +123,7 @@ test('an artist drops a mesh file in, and a broken one is refused in words', asy
     mimeType: 'model/stl',
     buffer: Buffer.from('solid half\nfacet normal 0 0 1\nvertex 0 0 0'),
   });
-  await expect(page.getByText(/"half.stl" was not taken in/)).toBeVisible();
+  await expect(page.getByText(/"half.stl" was not imported/)).toBeVisible();
   const tent = 'v -1 -1 -1\nv 1 -1 -1\nv 1 -1 1\nv -1 -1 1\nv 0 1 0\nf 1 2 5\nf 2 3 5\nf 3 4 5\nf 4 1 5\n';
   await file.setInputFiles({ name: 'tent.obj', mimeType: 'model/obj', buffer: Buffer.from(tent) });
   await expect(page.locator('[data-file-drop]')).toContainText('tent.obj');

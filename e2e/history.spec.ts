@@ -39,7 +39,7 @@ test('edits are undone after the page was loaded again, and gone to by their nam
   await expect(page.getByLabel('Octaves, number')).toHaveValue('6');
 });
 
-test('a version is kept, laid beside the picture, and brought back', async ({ page }) => {
+test('a version is kept, laid beside the picture, and restored', async ({ page }) => {
   const calmVersion = page.getByRole('region', { name: 'Versions' }).getByRole('listitem').filter({ hasText: 'calm' });
   await page.keyboard.press('h');
   await page.getByLabel('Name of the version').fill('calm');

@@ -74,7 +74,7 @@ test('the guided first loop leads from blank to a file, by keyboard alone', asyn
   await inWorkbench(page);
   await says('10 of 10');
   await page.keyboard.press('Control+k');
-  await page.keyboard.type('take away');
+  await page.keyboard.type('export');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('dialog', { name: 'Export' })).toBeVisible();
   const file = await taken(page, async () => {

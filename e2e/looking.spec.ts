@@ -44,7 +44,7 @@ test('any step can be looked at, on the objects or over the frame, and the piece
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
 });
 
-test('numbers are put out on the desk, drive several parameters, and are kept as looks', async ({ page }) => {
+test('numbers are exposed on the desk, drive several parameters, and are kept as looks', async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Fractal in swell' }).click();
@@ -131,7 +131,7 @@ function pngOf(width: number, height: number): Buffer {
   return head;
 }
 
-test('pictures that cannot be taken in are refused in words; a script in an SVG does not run', async ({ page }) => {
+test('pictures that cannot be imported are refused in words; a script in an SVG does not run', async ({ page }) => {
   await openPiece(page, smallStarter('torn-banner'));
   await inWorkbench(page);
   const whole = await settled(stage(page));

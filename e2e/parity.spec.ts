@@ -195,7 +195,7 @@ function scalarsOf(param: Param, next: () => number): number[] {
   }
 }
 
-/** A step as one expression over a row: the place, what runs in, then every parameter. */
+/** A step as one expression over a row: the place, the input, then every parameter. */
 function stepExpression(
   d: StepDefinition,
   takes: RunType | null,

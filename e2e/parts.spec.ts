@@ -76,7 +76,7 @@ test('in a blank piece a recipe brings what it stands on, and a second one has c
   await expect(page.getByText('ring height 2').first()).toBeVisible();
 });
 
-test('steps selected with Shift are switched off, moved, removed and brought back together', async ({ page }) => {
+test('steps selected with Shift are switched off, moved, removed and restored together', async ({ page }) => {
   await openPiece(page, smallStarter('tidewater-veil'));
   await inWorkbench(page);
   const row = steps(page, 'swell');
@@ -98,7 +98,7 @@ test('steps selected with Shift are switched off, moved, removed and brought bac
   await page.keyboard.press('Control+z');
   await expect.poll(names).toEqual(before);
 
-  // Escape lets go of all but the first; from strand to strand whole strands are meant.
+  // Escape releases all but the first; from strand to strand whole strands are meant.
   await row.nth(1).click();
   await row.nth(2).click({ modifiers: ['Shift'] });
   await page.keyboard.press('Escape');
@@ -158,7 +158,7 @@ test('steps are kept as a part, put into another piece, saved as a file, deleted
   await part.getByRole('button', { name: 'Insert', exact: true }).click();
   await expect(row).toHaveCount(count + 4);
 
-  // Kept anew from one of its two places, it is changed in the other when that is asked for, and not before.
+  // Kept again from one of its two places, it is changed in the other when that is asked for, and not before.
   const fractals = page.getByRole('button', { name: 'Fractal in bands' });
   await expect(fractals).toHaveCount(2);
   await fractals.first().click();

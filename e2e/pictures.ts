@@ -5,7 +5,7 @@ import { addStep, addStrand, blankPiece, setLoop, setPicture } from '@/core/piec
 import type { Piece, Step } from '@/core/piece/types';
 import { goToFrame, inWorkbench, openPiece, taken } from './artist';
 
-/** Pictures of known contents, and what goes away of them. */
+/** Pictures of known contents, and what is exported of them. */
 
 export const [WIDTH, HEIGHT] = [96, 64];
 export type Row = [op: string, params?: Step['params']][];
@@ -36,7 +36,7 @@ async function take(page: Page, what: string): Promise<Buffer> {
   return bytes;
 }
 
-/** A frame of the open piece as it goes away. */
+/** A frame of the open piece as it is exported. */
 export async function stillAt(page: Page, frame: number): Promise<PNG> {
   await goToFrame(page, frame);
   return PNG.sync.read(await take(page, 'Still'));
@@ -48,7 +48,7 @@ export async function framesOf(page: Page): Promise<PNG[]> {
   return Object.values(files).map((file) => PNG.sync.read(Buffer.from(file)));
 }
 
-/** The first frame that goes away. */
+/** The first frame that is exported. */
 export async function still(page: Page, piece: Piece): Promise<PNG> {
   await openPiece(page, piece);
   await inWorkbench(page);

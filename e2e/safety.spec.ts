@@ -224,7 +224,7 @@ testAlone(
   },
 );
 
-test('the shelf survives a kept piece that cannot be worked out, and deletes it', async ({ page }) => {
+test('the shelf survives a saved piece that cannot be worked out, and deletes it', async ({ page }) => {
   await openPiece(page, smallStarter('lamp-room'));
   await inWorkbench(page);
   await page.getByRole('link', { name: 'To the shelf' }).click();
@@ -277,7 +277,7 @@ test('the shelf survives a kept piece that cannot be worked out, and deletes it'
   await expect(card).toHaveCount(0);
 });
 
-testAlone('where nothing can be kept that is said, and the piece can be made and taken away', async ({ page }) => {
+testAlone('where nothing can be kept that is said, and the piece can be made and exported', async ({ page }) => {
   await page.addInitScript(() => {
     IDBFactory.prototype.open = () => {
       throw new DOMException('The operation is insecure.', 'SecurityError');
@@ -346,7 +346,7 @@ test.describe('the routes', () => {
   test('answer others while a piece that takes long is checked, and say that it takes too long', async ({
     request,
   }) => {
-    // Each breaks at the seam and is tried out anew with what might mend it.
+    // Each breaks at the seam and is tried out again with what might mend it.
     const strand = (k: number) => ({
       id: `s${k}`,
       kind: 'field',

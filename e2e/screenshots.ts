@@ -79,7 +79,7 @@ for (const part of RECIPES) {
   });
 }
 
-test('shelf, workbench, checks and take away', async ({ page }) => {
+test('shelf, workbench, checks and export', async ({ page }) => {
   await openPiece(page, STARTERS[0]!.piece);
   await inWorkbench(page);
   await expect(seam(page)).toHaveText('closes');

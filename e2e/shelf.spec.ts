@@ -62,7 +62,7 @@ test('what is begun with is open, moves, and stands first on the shelf afterward
   await inWorkbench(page);
 });
 
-test('kept pieces are renamed, duplicated, deleted and brought back', async ({ page }) => {
+test('saved pieces are renamed, duplicated, deleted and restored', async ({ page }) => {
   await openFile(page, smallStarter('lamp-room'));
   await inWorkbench(page);
   await page.getByRole('link', { name: 'To the shelf' }).click();
@@ -82,7 +82,7 @@ test('kept pieces are renamed, duplicated, deleted and brought back', async ({ p
   await expect(page.getByRole('article', { name: 'Lamp, second night', exact: true })).toBeVisible();
 });
 
-test('a machine too busy to check a kept piece says so, and the piece opens as ever', async ({ browser }) => {
+test('a machine too busy to check a saved piece says so, and the piece opens as ever', async ({ browser }) => {
   const page = await browser.newPage();
   await openFile(page, smallStarter('lamp-room'));
   await inWorkbench(page);
@@ -128,7 +128,7 @@ test('all that is kept goes into one file, and comes back where nothing is left'
   await open('half.zip', bytes.subarray(0, bytes.length / 2));
   await expect(page.getByText('This file is no ZIP, or a damaged one')).toBeVisible();
   await open(name, bytes);
-  await expect(page.getByText('Brought back: 1 piece.')).toBeVisible();
+  await expect(page.getByText('Restored: 1 piece.')).toBeVisible();
   await page.getByRole('article', { name: 'Lamp Room' }).getByText('Lamp Room').click();
   await inWorkbench(page);
   expect(variety(await settled(stage(page)))).toBeGreaterThan(3);
@@ -175,7 +175,7 @@ test('a file of 200 MB is refused before it is read', async ({ page }) => {
   await expect(page.getByText(/200 MB; a piece may have at most 64 MB/)).toBeVisible();
 });
 
-test('an operation that is not known here is kept, named, and passed by', async ({ page }) => {
+test('an operation that is not known here is kept, named, and skipped', async ({ page }) => {
   const piece = smallStarter('tidewater-veil');
   const strands = piece.strands.map((s) =>
     s.id === 'crest' ? { ...s, steps: [...s.steps, { id: 't9', op: 'field.from-tomorrow', params: { depth: 3 } }] } : s,

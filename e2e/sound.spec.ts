@@ -74,7 +74,7 @@ test('what is no sound, or too much of one, is refused in words and changes noth
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
 });
 
-test('compressed sounds that are spoilt are taken in or refused in words, and the page goes on', async ({ page }) => {
+test('compressed sounds that are spoilt are imported or refused in words, and the page goes on', async ({ page }) => {
   await openPiece(page, smallStarter('dented-sail', 128, 72, 24));
   await inWorkbench(page);
   for (const ending of ['mp3', 'ogg', 'flac']) {

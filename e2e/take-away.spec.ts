@@ -110,7 +110,7 @@ test('an MP4 of odd size is the picture without its last row and column', async 
   const cut = new PNG({ width: 128, height: 72 });
   PNG.bitblt(still, cut, 0, 0, 128, 72, 0, 0);
   const shown = await firstFrame(page, bytes);
-  // Compression takes a little; a picture that was drawn anew at the even size is off by half a pixel at the far edges.
+  // Compression takes a little; a picture drawn again at the even size is off by half a pixel at the far edges.
   const off = difference(cut, shown);
   const shifted = new PNG({ width: 128, height: 72 });
   PNG.bitblt(still, shifted, 1, 1, 128, 72, 0, 0);

@@ -78,7 +78,7 @@ test('a number is keyed where it stands, from the panel, by keyboard, and on the
   await expect(lens).toHaveValue('38');
 });
 
-test('a step comes and goes by keys, on the card as in numbers, and always works again', async ({ page }) => {
+test('a step is turned on and off by keys, on the card as in numbers, and always works again', async ({ page }) => {
   await startBlank(page, 96, 54, 24);
   await makeStrand(
     page,

@@ -25,7 +25,7 @@ test.beforeEach(async ({ page }) => {
   await inWorkbench(page);
 });
 
-test('a dragged number is followed at once, without compiling anew, as one step of the history', async ({ page }) => {
+test('a dragged number is followed at once, without compiling again, as one step of the history', async ({ page }) => {
   await page.getByRole('button', { name: 'Fractal in swell' }).click();
   await expect
     .poll(async () => variety(await pixelsOf(page.getByRole('button', { name: 'Contrast in out' }).locator('canvas'))))

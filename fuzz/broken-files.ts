@@ -60,13 +60,13 @@ export async function checkBrokenFiles(chance: Chance): Promise<void> {
     const mesh = await readMesh(spoilt, MESH_TYPES[format]!);
     const points = mesh.positions.length / 3;
     if (mesh.corners.some((c) => c >= points))
-      throw new Error(`A ${format} file: a corner beyond the points was taken in.`);
+      throw new Error(`A ${format} file: a corner beyond the points was imported.`);
     if (
       [mesh.positions, ...Object.values(mesh.pointData).map((a) => a.data)].some((data) =>
         data.some((v) => !Number.isFinite(v)),
       )
     )
-      throw new Error(`A ${format} file: values that are not numbers were taken in.`);
+      throw new Error(`A ${format} file: values that are not numbers were imported.`);
     if (mesh.faceStarts.at(-1) !== mesh.corners.length)
       throw new Error(`A ${format} file: faces and corners do not agree.`);
   });

@@ -45,7 +45,7 @@ export const BROKEN_MEDIA: Record<string, Spoilt> = {
     const { samples } = readWav(mutated(chance, TONE));
     must(
       samples.every((v) => Math.abs(v) <= SOUND_LIMITS.sample),
-      'A WAV: a sample beyond its limit was taken in.',
+      'A WAV: a sample beyond its limit was imported.',
     );
   },
   midi: (chance) => {
@@ -56,7 +56,7 @@ export const BROKEN_MEDIA: Record<string, Spoilt> = {
   },
   cube: (chance) => {
     const { entries, ...table } = readCube(mutatedText(chance, TABLE));
-    must(entries.every(Number.isFinite), 'A .cube: a number that is none was taken in.');
+    must(entries.every(Number.isFinite), 'A .cube: a number that is none was imported.');
     cubePixels({ entries, ...table });
   },
   svg: (chance) => {
@@ -67,7 +67,7 @@ export const BROKEN_MEDIA: Record<string, Spoilt> = {
     });
     must(
       points.every((p) => p.every(Number.isFinite)),
-      'An SVG: a point that is none was taken in.',
+      'An SVG: a point that is none was imported.',
     );
   },
   panorama: (chance) => {

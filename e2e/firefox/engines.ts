@@ -19,7 +19,7 @@ export interface Engine {
   name: string;
   browser: Browser;
   page: Page;
-  /** Where files go that are taken away. */
+  /** Where exported files go. */
   downloads: string;
 }
 

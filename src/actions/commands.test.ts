@@ -78,7 +78,7 @@ describe('a press of a key', () => {
     expect(useTransport.getState().frame).toBe(0);
   });
 
-  it('goes back from what is looked at before it lets go of the selection', () => {
+  it('goes back from what is looked at before it releases the selection', () => {
     runKey('L', everywhere);
     runKey('Escape', everywhere);
     expect(usePanels.getState().looking).toBeNull();

@@ -31,7 +31,7 @@ describe('what can be out on the desk', () => {
     }
     const before = analyse(piece).problems.map((p) => p.sentence);
     expect(analyse(out).problems.map((p) => p.sentence)).toEqual(before);
-    // A second time nothing is left to put out.
+    // A second time nothing is left to expose.
     expect(exposeAll(out, strandById(out, strand)!, now).count).toBe(0);
   });
 

@@ -74,7 +74,7 @@ describe('searching', () => {
 });
 
 describe('what is offered', () => {
-  it('fits what runs in and what comes after', () => {
+  it('fits the input and what comes after', () => {
     const names = (at: number) => offered(piece, { for: 'step', strand: 'swell', at }).map((o) => o.definition.name);
     expect(names(3)).toContain('Ramp');
     expect(names(2)).not.toContain('Ramp');

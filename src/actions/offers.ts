@@ -50,7 +50,7 @@ export function gapOf(
   };
 }
 
-/** Steps that fit where something is to be added: what runs in must suit them, what runs on must suit the next. */
+/** Steps that fit where something is to be added: the input must suit them, the output must suit the next. */
 export function offered(piece: Piece, picking: Picking): Offer[] {
   if (picking.for === 'strand') {
     const kinds = picking.kind ? [picking.kind] : KINDS;

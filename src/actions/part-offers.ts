@@ -4,7 +4,7 @@ import { strandById, type Piece, type StepAt } from '@/core/piece/types';
 import type { Picking, PickingPart } from '@/state/panels/panels';
 import { KIND_WORDS } from './words';
 
-/** A recipe or kept part that can be put in at a place. */
+/** A recipe or saved part that can be inserted at a place. */
 export interface PartOffer {
   part: Part;
   kept: boolean;
@@ -13,7 +13,7 @@ export interface PartOffer {
   row?: RowPlace;
 }
 
-/** Recipes and kept parts that fit where something is to be added. None stands in place of a step or feeds one. */
+/** Recipes and saved parts that fit where something is to be added. None stands in place of a step or feeds one. */
 export function offeredParts(
   piece: Piece,
   picking: Picking | PickingPart,

@@ -14,7 +14,7 @@ import { download } from './download';
 import { useRecipes } from './recipes';
 import { selectedClip } from './selected';
 
-/** What the artist does with recipes and kept parts. */
+/** What the artist does with recipes and saved parts. */
 
 /** Puts a part in where it belongs, or at a place in a row, and goes on from there. */
 export function insertPart(part: Part, row?: RowPlace): void {
@@ -48,7 +48,7 @@ export function usedAt(piece: Piece, at: StepAt | null): { use: PartUse; part: P
   return part ? { use, part } : null;
 }
 
-/** Keeps a part anew, as it stands here; where else it stands it stays as it is until it is asked for. */
+/** Keeps a part again, as it stands here; where else it stands it stays as it is until it is asked for. */
 export function saveAgain({ use, part }: { use: PartUse; part: Part }): void {
   const { piece, edit } = useWorkbench.getState();
   const edition = newEdition();

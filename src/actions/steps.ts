@@ -158,7 +158,7 @@ export function saveGlsl(strand: string): void {
   );
 }
 
-/** Kinds of strands that can be taken away as GLSL; what is wanted most is first. */
+/** Kinds of strands that can be exported as GLSL; what is wanted most is first. */
 export const KINDS_WITH_GLSL: readonly Kind[] = ['field', 'signal'];
 
 /** Duplicates a strand together with all that it takes from, so that both can go their own way. */

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { once, onceByName } from './once';
 
-it('an answer is worked out once for an object, and anew for another that looks the same', () => {
+it('an answer is worked out once for an object, and again for another that looks the same', () => {
   let worked = 0;
   const sum = once((numbers: number[]) => {
     worked++;

@@ -4,7 +4,7 @@ export const gullChart = () => ({
   ...piece(
     'Gull Chart',
     'A made-up chart as points, deep where it is dark; in bursts its rows are pulled aside, and ' +
-      'settle. Its echo flies towards you, and begins anew with each burst.',
+      'settle. Its echo flies towards you, and begins again with each burst.',
     [
       strand('signal', 'burst', [
         'keys',
@@ -48,8 +48,8 @@ export const gullChart = () => ({
         ['camera', { position: [1.5, 0.5, 4.4], target: [0, 0, 0.2], lens: 32 }],
         ['place', { form: from('chart'), surface: from('ink') }],
       ),
-      // The echo begins anew when the rows begin to be pulled.
-      strand('signal', 'anew', [
+      // The echo begins again when the rows begin to be pulled.
+      strand('signal', 'again', [
         'keys',
         {
           keys: [
@@ -63,7 +63,7 @@ export const gullChart = () => ({
         'finish',
         'out',
         ['shoot', { stage: from('table') }],
-        ['echo', { fade: by('echo', [0, 0.96]), size: 1.022, angle: 0.25, clear: from('anew'), beyond: 'held' }],
+        ['echo', { fade: by('echo', [0, 0.96]), size: 1.022, angle: 0.25, clear: from('again'), beyond: 'held' }],
         ['contrast', { amount: 1.15, saturation: 1.1 }],
         ['glow', { threshold: 0.5, strength: 0.7, radius: 0.16 }],
         ['exposure', { stops: 0.1, shoulder: 0.6 }],

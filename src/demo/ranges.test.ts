@@ -21,7 +21,7 @@ const MEANT: Record<string, string> = {
   'form.ball rows': 'a paper lantern whose folds need all of them',
   'form.ball radius': 'the filament of a lamp',
   'form.icosphere radius': 'a lamp that is small beside its path',
-  'field.random changes': 'rows that break anew in most frames',
+  'field.random changes': 'rows that break again in most frames',
   'form.disc radius': 'the smallest step of a stair that grows without end',
   'form.cylinder low': 'a buoy that comes to a point',
   'signal.cycle turns': 'runs the other way round',

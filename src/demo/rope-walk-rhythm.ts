@@ -1,6 +1,6 @@
 import { by, control, from, piece, strand } from './build';
 
-/** Heights that are drawn anew at every fourth beat, while the others are seen. */
+/** Heights that are drawn again at every fourth beat, while the others are seen. */
 const throwOf = (name: string, shift: number, seed: number) => [
   strand('signal', `${name} seed`, ['every', { of: 'beats', count: 4, shift }], ['count', { from: seed }]),
   strand('field', name, ['random-each', { of: 'copy', seed: from(`${name} seed`) }]),

@@ -3,7 +3,7 @@ import type { FinishRow } from './finish/finish-row';
 import { makeShared } from './card/shared';
 import { SurfaceMaterials } from './surface/surface-materials';
 
-/** Rows that are kept after they were let go of; a cell of each step may have one. */
+/** Rows that are kept after they were released; a cell of each step may have one. */
 const KEPT = 24;
 
 /**

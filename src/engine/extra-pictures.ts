@@ -122,7 +122,7 @@ export class ExtraPictures {
   }
 
   /**
-   * The present frame as it goes away: in the piece's size, through its own camera, RGBA with rows from the top. Null
+   * The present frame as it is exported: in the piece's size, through its own camera, RGBA with rows from the top. Null
    * where the card cannot draw that size, or nothing is there.
    */
   async pixels(): Promise<FramePixels | null> {

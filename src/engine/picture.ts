@@ -103,7 +103,7 @@ export class PictureRenderer {
     this.finishes = new FinishTree(shared, rows);
   }
 
-  /** Takes a piece; only what its text or meshes changed is made anew. */
+  /** Takes a piece; only what its text or meshes changed is made again. */
   async setPiece(stored: Piece, meshOf: (form: string) => Skin | undefined): Promise<void> {
     const turn = ++this.latest;
     const piece = withTracks(stored);

@@ -59,7 +59,7 @@ describe('what a running picture remembers', () => {
   it('needs nothing where it was played to', () => {
     for (let frame = 0; frame <= 12; frame++) show(frame);
     expect(settle(12)).toEqual([]);
-    // Whatever is changed on the way, it runs on, and is settled anew when it stands.
+    // Whatever is changed on the way, it runs on, and is settled again when it stands.
     const { memory } = remembering;
     remembering.changed();
     show(13);
@@ -76,7 +76,7 @@ describe('what a running picture remembers', () => {
     expect(settle(20)).toEqual([]);
   });
 
-  it('stops when another frame is shown, and begins anew when it is cleared', () => {
+  it('stops when another frame is shown, and begins again when it is cleared', () => {
     show(10);
     remembering.next(picture, 10 / FRAMES, 4);
     show(16);

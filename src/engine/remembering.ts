@@ -29,7 +29,7 @@ export class Remembering {
     return this.settling !== null;
   }
 
-  /** What is remembered was drawn of something else; it runs on until it is settled anew. */
+  /** What is remembered was drawn of something else; it runs on until it is settled again. */
   changed(): void {
     this.memory.changed();
     this.dropAlong();

@@ -25,7 +25,7 @@ export class Screen {
   }
 }
 
-/** The screen that was let go of last. */
+/** The screen that was released last. */
 let waiting: Screen | null = null;
 
 /**

@@ -78,7 +78,7 @@ export class Viewer {
   private readonly remembering: Remembering;
   private isPlaying = false;
 
-  /** @param screen is let go of with the viewer, not disposed of */
+  /** @param screen is released with the viewer, not disposed of */
   constructor(
     private readonly screen: Screen,
     private readonly events: ViewerEvents,

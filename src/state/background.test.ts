@@ -151,7 +151,7 @@ describe('mesh files', () => {
   it('become assets of a piece', async () => {
     const asset = await importMesh(file(TRIANGLE, 'sail.OBJ'));
     expect(asset).toMatchObject({ name: 'sail.OBJ', type: 'model/obj' });
-    // It is at hand already.
+    // It is loaded already.
     expect(await ensureAssets({ ...small, assets: [asset] })).toBe(false);
     const other = await importMesh(file(`${TRIANGLE}# other\n`, 'sail.obj'));
     expect(other.id).not.toBe(asset.id);

@@ -49,7 +49,7 @@ describe('the history', () => {
     expect(turns()).toBe(2);
   });
 
-  it('begins anew with each piece, and an edit that changes nothing is none', () => {
+  it('begins again with each piece, and an edit that changes nothing is none', () => {
     setTurns(3);
     useWorkbench.getState().open('other', piece);
     expect(past()).toBe(0);
@@ -64,7 +64,7 @@ describe('the history', () => {
     expect(past()).toBe(0);
   });
 
-  it('lets go of a selection that is no longer there', () => {
+  it('releases a selection that is no longer there', () => {
     useWorkbench
       .getState()
       .edit((p) => ({ ...p, strands: [...p.strands, { ...p.strands[0]!, id: 'new', name: 'new' }] }));

@@ -119,7 +119,7 @@ async function reading<T extends object>(
 }
 
 /**
- * Takes kept pieces, which may be anybody's, through all that drawing them works out: one after the other, each
+ * Takes saved pieces, which may be anybody's, through all that drawing them works out: one after the other, each
  * with a limit of time, in a thread that is ended with the piece that goes beyond it.
  */
 export class Vetting {

@@ -7,7 +7,7 @@ describe('films of odd size', () => {
     expect([writtenSize('mp4', 721), writtenSize('mp4', 720), writtenSize('webm', 721)]).toEqual([720, 720, 721]);
   });
 
-  it('what is written is the picture itself without them: nothing is drawn or scaled anew', () => {
+  it('what is written is the picture itself without them: nothing is drawn or scaled again', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 9 }), fc.integer({ min: 1, max: 9 }), (width, height) => {
         const pixels = new Uint8ClampedArray(4 * width * height).map((_, i) => i % 251);

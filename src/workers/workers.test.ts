@@ -182,7 +182,7 @@ describe('reading', () => {
   });
 });
 
-describe('vetting kept pieces', () => {
+describe('vetting saved pieces', () => {
   it('gives each with what its picture costs, or why not', async () => {
     const vetting = new Vetting(30_000);
     const [good, bad] = await Promise.all([vetting.vet(small), vetting.vet({ format: 'other' })]);

@@ -1,6 +1,6 @@
 import type { Pixels } from '../glsl';
 
-/** A colour table cannot be taken in; the message says why, for the artist. */
+/** A colour table cannot be imported; the message says why, for the artist. */
 export class CubeError extends Error {
   override readonly name = 'CubeError';
 }

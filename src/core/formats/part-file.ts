@@ -57,7 +57,7 @@ export function readPart(text: string): PartData {
 
 /**
  * Takes data of any origin as a part: brings it to the present version and checks its shape as that of a piece.
- * Links to what is not in it fall back to defaults where it is put in.
+ * Links to what is not in it fall back to defaults where it is inserted.
  * @throws PieceError
  */
 export function acceptPart(data: unknown): PartData {

@@ -1,4 +1,4 @@
-/** Picture files that can be taken in. */
+/** Picture files that can be imported. */
 export type PictureType = 'image/png' | 'image/jpeg' | 'image/webp' | 'image/svg+xml' | 'image/vnd.radiance';
 
 export interface PictureHeader {
@@ -7,7 +7,7 @@ export interface PictureHeader {
   size: { width: number; height: number } | null;
 }
 
-/** A picture that cannot be taken in, in words. */
+/** A picture that cannot be imported, in words. */
 export class PictureError extends Error {
   override readonly name = 'PictureError';
 }
@@ -33,7 +33,7 @@ export function readHeader(bytes: Uint8Array): PictureHeader {
   if (bytes.length > PICTURE_LIMITS.bytes)
     throw new PictureError(
       `This picture has ${Math.round(bytes.length / 1048576)} MB; at most ` +
-        `${PICTURE_LIMITS.bytes / 1048576} MB can be taken in. Make it smaller first.`,
+        `${PICTURE_LIMITS.bytes / 1048576} MB can be imported. Make it smaller first.`,
     );
   const header = sniff(bytes);
   if (header.size) checkSize(header.size);
@@ -69,7 +69,7 @@ function checkSize({ width, height }: { width: number; height: number }): void {
     throw new PictureError(
       `This picture has ${width.toLocaleString('en')} x ${height.toLocaleString('en')} pixels; at ` +
         `most ${PICTURE_LIMITS.side.toLocaleString('en')} a side and ${PICTURE_LIMITS.pixels / 1e6} ` +
-        'million in all can be taken in. Make it smaller first.',
+        'million in all can be imported. Make it smaller first.',
     );
   }
 }

@@ -1,6 +1,6 @@
 import type { Sound } from '../sound/sound';
 
-/** A sound cannot be taken in; the message says why, for the artist. */
+/** A sound cannot be imported; the message says why, for the artist. */
 export class SoundError extends Error {
   override readonly name = 'SoundError';
 }
@@ -57,7 +57,7 @@ export function checkLength(count: number, rate: number): void {
   if (count / rate > SOUND_LIMITS.seconds)
     throw new SoundError(
       `It lasts ${Math.round(count / rate / 60)} minutes; at most ${SOUND_LIMITS.seconds / 60} ` +
-        'are taken in. Cut out the part that is wanted.',
+        'are imported. Cut out the part that is wanted.',
     );
 }
 

@@ -20,7 +20,7 @@ import { liveSkin, readsFaces } from './live-skin';
 import { report, reporting } from './making';
 import { facePlaces, placesOf, pointPlaces } from './place-rows';
 
-/** Meshes by what they depend on, so that changing the last step does not make the first anew. */
+/** Meshes by what they depend on, so that changing the last step does not make the first again. */
 const kept = new Recent<Mesh>(24);
 
 /**

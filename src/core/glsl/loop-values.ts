@@ -17,7 +17,7 @@ uniform highp sampler2D clLoop;
 float loopValue(int index) { return texelFetch(clLoop, ivec2(index % ${LOOP_WIDTH}, index / ${LOOP_WIDTH}), 0).r; }
 `;
 
-/** The numbers as constants, for text that is taken away. */
+/** The numbers as constants, for text that is exported. */
 export const loopText = (values: ArrayLike<number>): string => {
   const all = Array.from(values, floatText);
   const lines = all.flatMap((_, i) => (i % 12 === 0 ? [`  ${all.slice(i, i + 12).join(', ')}`] : []));

@@ -14,7 +14,7 @@ export interface Baking {
   signal: (strand: string, phases: readonly number[]) => Float32Array;
   /** Pixels of a picture, by its asset. */
   picture: (asset: string) => Pixels;
-  /** A mesh file, by its asset; null while it is not at hand. */
+  /** A mesh file, by its asset; null while it is not loaded. */
   file: (asset: string) => Mesh | null;
   /** Width over height of the piece's picture. */
   aspect: number;

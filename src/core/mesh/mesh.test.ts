@@ -96,7 +96,7 @@ describe('baking', () => {
     ).rejects.toThrow(/2000 x 2000 needs 4,004,001 points; at most 2,000,000/);
   });
 
-  it('has one key for one mesh: a live step does not bake anew', () => {
+  it('has one key for one mesh: a live step does not bake again', () => {
     const pushed = setParam(piece, 'sea', 't2', 'amount', 1);
     expect(
       bakeKey(

@@ -32,7 +32,7 @@ describe('beats', () => {
     expect(beatsOf({ frames: 100, rate: 25, play: 'loop' })).toBeNull();
   });
 
-  it('are tapped: shaky hands come near, and a pause begins anew', () => {
+  it('are tapped: shaky hands come near, and a pause begins again', () => {
     expect(tappedTempo([0])).toBeNull();
     expect(tappedTempo([0, 500, 1000, 1500])).toBeCloseTo(120);
     expect(tappedTempo([0, 510, 990, 1505, 1998, 2500])).toBeCloseTo(120, -0.5);

@@ -32,7 +32,7 @@ export function fitBeats(beats: number, tempo: number, rate: number): BeatFit {
   return { frames, over: frames - exact, exactTempo: (beats * 60 * rate) / frames };
 }
 
-/** Milliseconds after which a tap begins anew. */
+/** Milliseconds after which a tap begins again. */
 const PAUSE = 2000;
 /** Taps that are looked at. */
 const TAPS = 12;

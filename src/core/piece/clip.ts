@@ -4,7 +4,7 @@ import { isControlRef, isLink, type Control, type Piece, type Strand, type Value
 
 /**
  * What can be put into any piece: strands, and steps for a row that is there already, with the controls that they
- * follow and their pictures. The clipboard, recipes and kept parts are this.
+ * follow and their pictures. The clipboard, recipes and saved parts are this.
  */
 export interface Clip {
   strands: Strand[];
@@ -71,8 +71,8 @@ export function clipSteps(piece: Piece, strand: string, steps: readonly string[]
 }
 
 /**
- * The row of a kind that what is put in most likely belongs to: the selected one, one that stands at one step with it,
- * one that takes from it or that it takes from; else the first stage or finish, or the last row of another kind.
+ * The row of a kind that what is inserted most likely belongs to: the selected one, one at the same step with it, one
+ * that takes from it or that it takes from; else the first stage or finish, or the last row of another kind.
  */
 export function rowFor(piece: Piece, kind: Strand['kind'], selected: string | null): Strand | null {
   const rows = piece.strands.filter((s) => s.kind === kind);

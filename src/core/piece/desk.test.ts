@@ -31,7 +31,7 @@ const out = () => expose(plain(), AT, { name: 'fineness', value: 3, min: 0, max:
 const scaleOf = (piece: Piece) => piece.strands[0]!.steps[1]!.params.scale;
 
 describe('controls', () => {
-  it('are put out with the value they had, and drive many parameters over ranges of their own', async () => {
+  it('are exposed with the value they had, and drive many parameters over ranges of their own', async () => {
     let piece = out();
     expect(piece.controls).toMatchObject([{ id: 'c1', name: 'fineness', value: 3, default: 3, curve: 1 }]);
     expect(scaleOf(piece)).toEqual({ control: 'c1' });

@@ -19,7 +19,7 @@ import {
   type Vector,
 } from './types';
 
-/** Edits of the desk: controls that the artist puts out, and looks, their named settings. Pure, like all edits. */
+/** Edits of the desk: controls that the artist exposes, and looks, their named settings. Pure, like all edits. */
 
 /** The kinds of setting. */
 export type SettingKind = 'number' | 'point' | 'colour' | 'choice';

@@ -18,7 +18,7 @@ import {
   type Value,
 } from './types';
 
-/** How a clip is put in. */
+/** How a clip is inserted. */
 export interface Putting {
   /** Where the steps of `into` go; without it that strand becomes a row of its own. */
   row?: RowPlace;

@@ -30,7 +30,7 @@ const MIGRATIONS: Record<number, (piece: Raw) => Raw> = {
   4: (piece) => ({ ...piece, version: 5 }),
   /** Version 5 had no controls of points and choices. */
   5: (piece) => ({ ...piece, version: 6 }),
-  /** Version 6 did not remember where kept parts were put in. */
+  /** Version 6 did not remember where saved parts were inserted. */
   6: (piece) => ({ ...piece, version: 7 }),
   /**
    * Version 7 had no tracks of controls, and did not remember links to strands that were deleted. Trails of magnets

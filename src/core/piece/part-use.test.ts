@@ -35,11 +35,11 @@ function twice(part: Part): { piece: Piece; first: PartUse; second: PartUse } {
   return { piece, first, second };
 }
 
-/** Keeps a use anew and makes the other one as it is kept. */
+/** Keeps a use again and makes the other one as it is kept. */
 function spread(piece: Piece, from: PartUse, to: PartUse, part: Part): { piece: Piece; part: Part } {
-  const anew = contentsForEdition(piece, from, 'next', part.clip());
-  const next: Part = { ...part, edition: 'next', clip: () => anew.clip };
-  return { piece: updateUse(anew.piece, to.id, { id: part.id, edition: 'next' }, anew.clip), part: next };
+  const again = contentsForEdition(piece, from, 'next', part.clip());
+  const next: Part = { ...part, edition: 'next', clip: () => again.clip };
+  return { piece: updateUse(again.piece, to.id, { id: part.id, edition: 'next' }, again.clip), part: next };
 }
 
 /** The strands and steps of a use, by what they are called in the part; what they take from as well. */
@@ -68,7 +68,7 @@ function inWordsOfPart(piece: Piece, use: PartUse) {
 const own = (piece: Piece, use: PartUse): Strand[] =>
   piece.strands.filter((s) => Object.values(use.strands).includes(s.id));
 
-describe('where kept parts stand', () => {
+describe('where saved parts stand', () => {
   it.each(PARTS)('$name is found at each of its steps, in each of its places', (part) => {
     const { piece, first, second } = twice(part);
     for (const use of [first, second]) {
@@ -94,7 +94,7 @@ describe('where kept parts stand', () => {
   });
 });
 
-describe('a part that is kept anew', () => {
+describe('a part that is kept again', () => {
   it.each(PARTS)('$name goes on to its other place as it is in the first', (part) => {
     const { piece, first, second } = twice(part);
     const strand = own(piece, first).at(-1) ?? strandById(piece, first.row!.strand)!;

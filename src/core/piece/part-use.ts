@@ -7,7 +7,7 @@ import { addRow, bringAssets, bringControls, checkRoom, newNames, readdressing, 
 import type { PartUse, Piece, Step, StepAt, Strand } from './types';
 
 /**
- * Where kept parts stand in a piece. A piece remembers what came with a part and what that is called now, so that a
+ * Where saved parts stand in a piece. A piece remembers what came with a part and what that is called now, so that a
  * later edition of the part can take its place when the artist asks for it.
  */
 
@@ -30,7 +30,7 @@ function left(piece: Piece, use: PartUse): PartUse | null {
   return { id, part, edition, strands, ...(row ? { row: { strand: row.id, steps } } : {}), controls };
 }
 
-/** Where kept parts stand in a piece: those of which anything is left. */
+/** Where saved parts stand in a piece: those of which anything is left. */
 export const usesIn = (piece: Piece): PartUse[] =>
   (piece.uses ?? []).flatMap((use) => {
     const still = left(piece, use);
@@ -63,7 +63,7 @@ function partUse(id: string, part: Required<PartEdition>, { into }: Pick<Clip, '
   };
 }
 
-/** Remembers that a part was put in, if it is one that is kept. */
+/** Remembers that a part was inserted, if it is one that is kept. */
 export function withUse(piece: Piece, { id, edition }: PartEdition, clip: Pick<Clip, 'into'>, names: Names): Piece {
   if (edition === undefined) return piece;
   const uses = usesIn(piece);
@@ -143,7 +143,7 @@ function placeSteps(draft: Draft<Piece>, row: Strand, had: readonly string[], st
 }
 
 /**
- * What came with a part and is to be kept anew, with all that the part had called as it was called in it: so it can be
+ * What came with a part and is to be kept again, with all that the part had called as it was called in it: so it can be
  * updated wherever it stands.
  * @returns the contents, and the piece where it is of that edition
  */
@@ -208,7 +208,7 @@ const once = <T extends { id: string }>(...lists: readonly (readonly T[])[]): T[
 ];
 
 /**
- * All that stands where a part was put in, with what it takes from, what was added between its steps included.
+ * All that stands where a part was inserted, with what it takes from, what was added between its steps included.
  * @param into the strand of the part whose steps go into a row
  */
 function clipOfUse(piece: Piece, use: PartUse, into: string | undefined): Clip {

@@ -18,7 +18,7 @@ export interface Part {
   enters: boolean;
   /** Makes it, with its pictures. */
   clip: () => Clip;
-  /** Where it is kept: says which contents it has, and is another one when it is kept anew. */
+  /** Where it is kept: says which contents it has, and is another one when it is kept again. */
   edition?: string;
 }
 
@@ -43,7 +43,7 @@ export interface PartPutting {
 
 /**
  * Puts a part in, bundled under its name and with controls of its own. Its steps go to the end of the row that is
- * meant (see `rowFor`); where there is none, what shows it is put in first.
+ * meant (see `rowFor`); where there is none, what shows it is inserted first.
  * @returns the piece, the strand and step to go on from, and the finish that is shown now if that changed
  */
 export function putPart(

@@ -118,7 +118,7 @@ export interface Strand {
 /** What a control can hold: a number, a point, a colour as `#rrggbb`, or the id of a choice's option. */
 export type Setting = number | Vector | string;
 
-/** Does the loop begin anew after its last frame, or end there? */
+/** Does the loop begin again after its last frame, or end there? */
 export type Play = 'loop' | 'once';
 
 /** What a control does over the loop: keys of its own, or a link to a signal. */
@@ -192,12 +192,12 @@ export interface LoopSound {
   fade: number;
 }
 
-/** Where a kept part was put in: what came with it, by what it is called in the part, and what that is called here. */
+/** Where a saved part was inserted: what came with it, by what it is called in the part, and what that is here. */
 export interface PartUse {
   id: string;
   /** The kept part. */
   part: string;
-  /** The contents of the part that stand here; kept anew it has another one. */
+  /** The contents of the part that stand here; kept again it has another one. */
   edition: string;
   strands: Record<string, string>;
   /** The row that its steps went into, where there was one, and these steps. */
@@ -218,7 +218,7 @@ export interface Piece {
   looks: Look[];
   bundles: Bundle[];
   assets: Asset[];
-  /** Where kept parts were put in, if any. */
+  /** Where saved parts were inserted, if any. */
   uses?: PartUse[];
 }
 

@@ -22,7 +22,7 @@ export const comeAndGoParam = number({
 const VALUES: readonly (RunType | null)[] = ['float', 'vec2', 'vec3', 'form', 'surface', 'image'];
 
 /**
- * Can a step be passed by from frame to frame? It has to give what it takes, at the place itself and in one pass, and
+ * Can a step be skipped from frame to frame? It has to give what it takes, at the place itself and in one pass, and
  * to say nothing beside that.
  */
 export const canComeAndGo = (definition: StepDefinition, takes: RunType | null, gives: RunType | null): boolean =>

@@ -56,7 +56,7 @@ interface Runs {
 interface Asks {
   /**
    * The GLSL may ask for the running value at another place: `again(q)`. It works the row up
-   * to this step out anew, so each call costs as much as the row.
+   * to this step out again, so each call costs as much as the row.
    */
   again?: true;
 }
@@ -238,7 +238,7 @@ export type StepDefinition =
 
 /** A step as it stands in a row. */
 export type ResolvedStep = StepDefinition & {
-  /** Why what the artist wrote does not run; the step runs with what ran last, or is passed by. */
+  /** Why what the artist wrote does not run; the step runs with what ran last, or is skipped. */
   broken?: { sentence: string; line: number; column: number; length: number };
 };
 

@@ -115,7 +115,7 @@ describe('baking', () => {
     expect(glsl).not.toContain('form_body_Step2_');
   });
 
-  it('a live step that changes makes no mesh anew; one that is baked does', () => {
+  it('a live step that changes makes no mesh again; one that is baked does', () => {
     const piece = formOf(['form.grid'], ['form.raise', { height: 0.2 }]);
     expect(bakeKey(setParam(piece, 's1', 't2', 'height', 0.9), body(setParam(piece, 's1', 't2', 'height', 0.9)))).toBe(
       bakeKey(piece, body(piece)),

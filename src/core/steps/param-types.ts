@@ -79,7 +79,7 @@ export interface ColourParam extends ParamBase {
   default: string;
 }
 
-/** Chosen from a list; woven into the program as a constant, so a change compiles anew. */
+/** Chosen from a list; woven into the program as a constant, so a change compiles again. */
 export interface ChoiceParam extends ParamBase {
   type: 'choice';
   default: string;

@@ -204,7 +204,7 @@ describe('forms and surfaces', () => {
     expectNear(value.slice(0, 8), [0, 0, 0, 1, 0.25, 6, 5, 5]);
   });
 
-  it('a step that is off is passed by', async () => {
+  it('a step that is off is skipped', async () => {
     let piece = addStrand(blankPiece(), 'signal', 'x', 'signal.constant', { value: 3 });
     piece = addStep(piece, 's1', 1, 'signal.power', { power: 2 });
     const off = {

@@ -34,7 +34,7 @@ describe('a step that is varied', () => {
     },
   );
 
-  it('is the same for the same seed, another for another, and one change that can be taken in', () => {
+  it('is the same for the same seed, another for another, and one change that can be imported', () => {
     const piece = pieceOf('field.random', 'field');
     const [a, b] = [varyStep(piece, at, 1), varyStep(piece, at, 2)];
     expect(varyStep(piece, at, 1)).toEqual(a);

@@ -54,7 +54,7 @@ const MAX_LATEST = 6;
  */
 export function analyse(piece: Piece): Analysis {
   const known = latest.find((other) => other.piece === piece) ?? similarTo(piece);
-  const analysis = known ? takenOver(known.analysis, known.piece, piece) : analyseAnew(piece);
+  const analysis = known ? takenOver(known.analysis, known.piece, piece) : analyseWhole(piece);
   latest = [{ piece, analysis }, ...latest.filter((other) => other !== known)].slice(0, MAX_LATEST);
   return analysis;
 }
@@ -74,7 +74,7 @@ function takenOver(analysis: Analysis, before: Piece, piece: Piece): Analysis {
   return { ...analysis, order: analysis.order.map((s) => changed.get(s.id) ?? s), types };
 }
 
-function analyseAnew(piece: Piece): Analysis {
+function analyseWhole(piece: Piece): Analysis {
   const order = orderStrands(piece);
   const rough = allRows(order, new Costs(false, piece.loop.frames));
   const { types, skipped } = rough.skipped.size === 0 ? rough : allRows(order, new Costs(true, piece.loop.frames));
@@ -106,7 +106,7 @@ function resolved(known: StepDefinition, step: Step, takes: RunType | null): Res
   return goes ? comingAndGoing(own) : own;
 }
 
-/** Can the step of a row be passed by from frame to frame, or is that said of it already? */
+/** Can the step of a row be skipped from frame to frame, or is that said of it already? */
 export function mayComeAndGo({ step, definition, takes, gives }: StepTypes): boolean {
   if (!definition) return false;
   return step.params[comeAndGoParam.id] === undefined
@@ -184,7 +184,7 @@ function stepProblem(strand: Strand, row: StepTypes, skipped: string | undefined
       param: 'text',
       sentence:
         `${row.definition.name}, line ${broken.line}, column ${broken.column}: ${broken.sentence} ` +
-        `${row.definition.glsl ? 'What ran last goes on.' : 'The step is passed by.'}`,
+        `${row.definition.glsl ? 'What ran last goes on.' : 'The step is skipped.'}`,
     };
   if (row.active || row.step.off) return null;
   if (row.takes === null)

@@ -13,7 +13,7 @@ interface RowCost {
   row: number;
   /** Rows whose values links bring, each worked out once: keys of `extents`. */
   inputs: ReadonlySet<string>;
-  /** Characters of GLSL, what is shared between rows counted anew for each. */
+  /** Characters of GLSL, what is shared between rows counted again for each. */
   text: number;
 }
 
@@ -68,19 +68,19 @@ export class Costs {
     if (total.cost > MAX_COST)
       return (
         `${name} would make this row take about ${thousands(total.cost)} operations at every place; ` +
-        `at most ${thousands(MAX_COST)} are possible. It is passed by; take out a step that asks for ` +
+        `at most ${thousands(MAX_COST)} are possible. It is skipped; take out a step that asks for ` +
         'its row several times, or one before it.'
       );
     if (total.text > MAX_SOURCE - SHARED_TEXT)
       return (
-        `${name} would make this row longer than one program can be. It is passed by; let part of ` +
+        `${name} would make this row longer than one program can be. It is skipped; let part of ` +
         'the row be another strand that is used alone.'
       );
     const numbers = definition.overLoop ? widthOf(row.gives!) * (this.frames + 1) : 0;
     if (this.loopNumbers + numbers > LIMITS.loopNumbers)
       return (
         `${name} would make signals remember more than ${thousands(LIMITS.loopNumbers)} numbers ` +
-        'over the loop. It is passed by; make the loop shorter, or take out another step ' +
+        'over the loop. It is skipped; make the loop shorter, or take out another step ' +
         'with memory.'
       );
     this.loopNumbers += numbers;

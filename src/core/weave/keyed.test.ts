@@ -158,7 +158,7 @@ describe('keys of a parameter', () => {
     expect(await closes(strand({ turns: { keys: [{ at: 0, value: 1.3, ease: 'held' }] } }))).toBe(false);
   });
 
-  it('of another kind than the parameter, or of one that is fixed, are said and passed by', () => {
+  it('of another kind than the parameter, or of one that is fixed, are said and skipped', () => {
     const keys = [{ at: 0, value: '#ff0000', ease: 'held' }] as Keyed['keys'];
     const wrong = addStrand(blankPiece(), 'signal', 'x', 'signal.cycle', { turns: { keys } });
     expect(

@@ -136,7 +136,7 @@ describe.each(MEMORY_STEPS.filter((d) => d.overLoop).map((d) => [d.op] as const)
   });
 });
 
-it('is bounded: a step that would remember too much is passed by, and says so', () => {
+it('is bounded: a step that would remember too much is skipped, and says so', () => {
   const piece = signals([['signal.cycle'], ...Array.from({ length: 30 }, (): Step => ['signal.smooth'])]);
   expect(analyse(piece).problems).toEqual([]);
   const { problems, types } = analyse(setLoop(piece, { frames: LIMITS.frames }));

@@ -2,7 +2,7 @@ import { isLink, type Piece, type Step } from '../piece/types';
 import { linkProblem } from './analyse';
 import type { Analysis, StepTypes } from './types';
 
-/** A step without the links that do not fit: they are passed by, as they are in the program. */
+/** A step without the links that do not fit: they are skipped, as they are in the program. */
 export function fittingStep(piece: Piece, analysis: Analysis, { step, definition }: StepTypes): Step {
   const fitting = Object.entries(step.params).filter(([id, value]) => {
     const param = definition!.params.find((p) => p.id === id);

@@ -1,6 +1,6 @@
 import type { Pixels } from '../glsl';
 
-/** What a picture is while its pixels are not at hand: one grey texel, so that the rest goes on. */
+/** What a picture is while its pixels are not loaded: one grey texel, so that the rest goes on. */
 const UNKNOWN: Pixels = { width: 1, height: 1, data: new Uint8ClampedArray([128, 128, 128, 255]) };
 
 /**

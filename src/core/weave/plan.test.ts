@@ -23,7 +23,7 @@ describe('the passes of a finish', () => {
       [0, 1, 2, 3, 4, 0, 5, 6, 7],
       [5, 9],
     ],
-  ])('with the pictures %j begin anew before the steps %j, so that none is left out', (pictures, begins) => {
+  ])('with the pictures %j begin again before the steps %j, so that none is left out', (pictures, begins) => {
     const piece = joined(pictures);
     const analysis = analyse(piece);
     const rows = analysis.types.get('s1')!;

@@ -117,7 +117,7 @@ export class Plan {
     return index === this.rows(target.strand).length - 1 ? name : `${name}_To${index + 1}`;
   }
 
-  /** What a target comes to, where it is taken in. */
+  /** What a target comes to, where it is imported. */
   valueNameOf(target: Target): string {
     return `${this.nameOf(target)}_Value`;
   }

@@ -68,7 +68,7 @@ export function argumentParams(definition: StepDefinition): Param[] {
 }
 
 export interface StepFunctionOptions {
-  /** What runs in; null for a source. */
+  /** The input; null for a source. */
   takes: RunType | null;
   gives: RunType;
   /** What the function is called; `stepFunctionName` without it. */

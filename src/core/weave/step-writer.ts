@@ -56,7 +56,7 @@ export class StepWriter {
     this.functions.push(`${head} {\n${all.join('\n')}\n}\n`);
   }
 
-  /** The call of a step's function; writes all that it needs. @param running text of what runs in */
+  /** The call of a step's function; writes all that it needs. @param running text of the input */
   stepCall(spot: Spot, running: string): string {
     const { row } = spot;
     const definition = row.definition!;

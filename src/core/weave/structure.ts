@@ -40,14 +40,18 @@ const isNumeric = (value: unknown): boolean => typeof value === 'number' || Arra
 const isColour = (value: unknown): boolean => typeof value === 'string' && value.startsWith('#');
 
 function isSameStrand(a: Strand, b: Strand): boolean {
-  return a.id === b.id && a.kind === b.kind && a.name === b.name && isEach(a.steps, b.steps, isSameStep);
+  const { steps, ...rest } = a;
+  const { steps: others, ...otherRest } = b;
+  return isEqual(rest, otherRest) && isEach(steps, others, isSameStep);
 }
 
+/** Whatever else a step says belongs to its structure, but its note. */
 function isSameStep(a: Step, b: Step): boolean {
-  if (a.id !== b.id || a.op !== b.op || a.off !== b.off || !isEqual(a.lost, b.lost)) return false;
-  if (comeAndGoParam.id in a.params !== comeAndGoParam.id in b.params) return false;
-  const ids = new Set([...Object.keys(a.params), ...Object.keys(b.params)]);
-  return [...ids].every((id) => isSameValue(a, id, a.params[id], b.params[id]));
+  const [params, others] = [a.params, b.params];
+  const rest = (step: Step) => ({ ...step, params: undefined, note: undefined });
+  if (!isEqual(rest(a), rest(b)) || comeAndGoParam.id in params !== comeAndGoParam.id in others) return false;
+  const ids = new Set([...Object.keys(params), ...Object.keys(others)]);
+  return [...ids].every((id) => isSameValue(a, id, params[id], others[id]));
 }
 
 /** A literal that is not there is the default, which is one as well. */

@@ -76,7 +76,7 @@ export class Writer {
     const gives = this.plan.typeOf(target);
     const end = this.plan.indexOf(target);
     const next = before ? this.plan.indexOf(before) + 1 : 0;
-    // Beyond a step that makes a mesh, or reads the picture elsewhere, the row begins anew.
+    // Beyond a step that makes a mesh, or reads the picture elsewhere, the row begins again.
     const live = this.plan.liveFrom(target);
     const [from, begin] = live > 0 && live >= next ? [null, live] : [before, next];
     if (gives === 'surface') this.steps.parts.add('surface');

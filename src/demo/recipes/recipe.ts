@@ -1,11 +1,11 @@
 import { rowOfPart, type Part } from '@/core/piece/part';
 import type { Asset, Control, Strand } from '@/core/piece/types';
 
-/** What steps of a recipe go into, in the words of `strand`: a strand of this name is the row at hand. */
+/** What steps of a recipe go into, in the words of `strand`: a strand of this name is the selected row. */
 export const ROW = 'row';
 
 interface RecipeFacts extends Pick<Part, 'id' | 'name' | 'about' | 'also'> {
-  /** Its strands; the one named `row`, if there is one, holds the steps for the row at hand. */
+  /** Its strands; the one named `row`, if there is one, holds the steps for the selected row. */
   strands: () => Strand[];
   controls: Control[];
   assets?: () => Asset[];

@@ -59,7 +59,7 @@ describe('a frame on its way to the canvas', () => {
     expect([presentation.isReady, await isFree()]).toEqual([true, true]);
   });
 
-  it('lets go of all who wait when it ends', async () => {
+  it('releases all who wait when it ends', async () => {
     presentation.isDrawn = true;
     const ended = vi.fn();
     const waiting = presentation.whenFree().then(ended);

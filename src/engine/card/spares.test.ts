@@ -4,7 +4,7 @@ import { Spares } from './spares';
 const thing = (gone: string[], name: string) => ({ name, dispose: () => void gone.push(name) });
 
 describe('spares', () => {
-  it('give back what was let go of, once', () => {
+  it('give back what was released, once', () => {
     const gone: string[] = [];
     const spares = new Spares<ReturnType<typeof thing>>(2);
     spares.keep('a', thing(gone, 'first'));

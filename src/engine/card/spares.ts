@@ -1,11 +1,11 @@
 /**
- * What was let go of and may be wanted again: the latest few are kept as they are, with their programs compiled, so
+ * What was released and may be wanted again: the latest few are kept as they are, with their programs compiled, so
  * that going back to them costs nothing.
  */
 export class Spares<T extends { dispose(): void }> {
   private readonly kept = new Map<string, T>();
 
-  /** @param most how many are kept; the one that was let go of first is disposed of for another */
+  /** @param most how many are kept; the one that was released first is disposed of for another */
   constructor(private readonly most: number) {}
 
   keep(key: string, thing: T): void {

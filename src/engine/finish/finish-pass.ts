@@ -25,7 +25,7 @@ vec3 clEncode(vec3 linear) {
 }
 `;
 
-/** What is shown, or taken away: encoded, over a checkerboard or with its opacity. */
+/** What is shown, or exported: encoded, over a checkerboard or with its opacity. */
 const SHOWN = `
   float opacity = clamp(done.a, 0.0, 1.0);
   pixel = vec4(clEncode(done.rgb), opacity);

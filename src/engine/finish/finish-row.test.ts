@@ -22,7 +22,7 @@ describe('the passes of a finish', () => {
     expect(passNames(finish('paint', 'grain'))).toEqual(['t2 shown']);
   });
 
-  it('begin anew at a step that reads elsewhere, with what follows it of one pixel', () => {
+  it('begin again at a step that reads elsewhere, with what follows it of one pixel', () => {
     expect(passNames(finish('paint', 'lens', 'levels'))).toEqual(['t1', 't3 pass 0 shown']);
     expect(passNames(finish('paint', 'levels', 'blur', 'invert', 'lens', 'vignette'))).toEqual([
       't2',

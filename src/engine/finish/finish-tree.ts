@@ -33,7 +33,7 @@ export class FinishTree {
   /** Branches that are drawn for the present frame. */
   private readonly drawn = new Set<string>();
 
-  /** @param spares rows that were let go of, with their programs */
+  /** @param spares rows that were released, with their programs */
   constructor(
     private readonly shared: Shared,
     private readonly spares: Spares<FinishRow>,
@@ -44,7 +44,7 @@ export class FinishTree {
     this.fresh.clear();
   }
 
-  /** A frame is drawn anew: what others take in is drawn again when it is asked for. */
+  /** A frame is drawn again: what others take in is drawn again when it is asked for. */
   begin(): void {
     this.drawn.clear();
   }

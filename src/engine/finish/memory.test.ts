@@ -22,7 +22,7 @@ it('asks for the frames before one, over the seam too, and for none that it has'
   expect(turned(2, 3, 4).missing(7, FRAMES, 3, 'loop'), 'another place').toEqual([4, 5, 6]);
 });
 
-it('counts anew when what is drawn changes, or its size', () => {
+it('counts again when what is drawn changes, or its size', () => {
   const memory = turned(2, 3, 4);
   memory.changed();
   expect(memory.missing(5, FRAMES, 3, 'loop')).toEqual([2, 3, 4]);

@@ -47,7 +47,7 @@ interface RememberedPair {
 
 /**
  * Pictures of earlier frames: what steps kept of their own results, and what came into them, by the step. It is
- * turned from frame to frame; drawing a frame anew reads what drawing it before has read.
+ * turned from frame to frame; drawing a frame again reads what drawing it before has read.
  */
 export class Memory {
   private readonly kept = new Map<string, RememberedPair>();
@@ -109,7 +109,7 @@ export class Memory {
     this.run = 0;
   }
 
-  /** Begins anew, with nothing. */
+  /** Begins again, with nothing. */
   clear(): void {
     this.dispose();
     this.now = null;

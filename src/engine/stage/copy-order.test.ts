@@ -52,7 +52,7 @@ it('puts every copy once, from far to near, and leaves what it shares to others'
   expect(source.getAttribute('position')).toBeDefined();
 });
 
-it('is kept while only numbers change, and made anew for another mesh or text', async () => {
+it('is kept while only numbers change, and made again for another mesh or text', async () => {
   const make = (p: typeof row, m = mesh) => CopySpots.make(p, p.strands[2]!, m, { most: 100, before: spots });
   expect(await make(setParam(row, 'panes', 't2', 'size', [2, 2, 2]))).toBe(spots);
   expect(await make(row, { ...mesh })).not.toBe(spots);

@@ -31,7 +31,7 @@ describe('pictures of a stage along the loop', () => {
     expect(again.map((s) => s.target)).toEqual(first.map((s) => s.target));
   });
 
-  it('of another piece or size are shot anew, and those before are disposed of', () => {
+  it('of another piece or size are shot again, and those before are disposed of', () => {
     const shots = round();
     const { target } = shoot(shots, 'hall 0', of('a'));
     let gone = 0;

@@ -79,7 +79,7 @@ export class Shots {
     this.empty.background = this.ground;
   }
 
-  /** Works out what has to be known before stages of a piece are built. @returns builds them, and lets go of others */
+  /** Works out what has to be known before stages of a piece are built. @returns builds them, and releases others */
   async prepare(
     piece: Piece,
     analysis: Analysis,
@@ -104,7 +104,7 @@ export class Shots {
     };
   }
 
-  /** A frame is drawn anew. */
+  /** A frame is drawn again. */
   begin(): void {
     this.frame++;
   }

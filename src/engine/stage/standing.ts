@@ -35,7 +35,7 @@ interface Layer {
   )[];
 }
 
-/** Geometries by mesh, in both ways of laying corners out; those no longer asked for are let go. */
+/** Geometries by mesh, in both ways of laying corners out; those no longer asked for are released. */
 export class Geometries {
   private readonly made = new Map<Skin, { plain?: THREE.BufferGeometry; expanded?: THREE.BufferGeometry }>();
   private used = new Set<Skin>();
@@ -92,7 +92,7 @@ export class Standing {
     scene.add(this.group);
   }
 
-  /** Takes the form and what it wears; only what changed is made anew. */
+  /** Takes the form and what it wears; only what changed is made again. */
   wear(piece: Piece, analysis: Analysis, { surfaces, skin, geometries, spots }: Worn): void {
     const before = this.layers;
     this.counts = skin.copies ? countsOf(skin.copies) : [1, 1, 1];

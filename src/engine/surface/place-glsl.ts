@@ -4,7 +4,7 @@ import type { FormText } from '@/core/weave';
 
 /** What a form's vertices bring and hand on, beside what all have. */
 export interface Body {
-  /** Corners know their faces, and the edges are at hand. */
+  /** Corners know their faces, and the edges are known. */
   faces: boolean;
   tint: boolean;
   /** Colours come from the skin's vertices. */

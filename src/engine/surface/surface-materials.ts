@@ -5,7 +5,7 @@ import type { Shared } from '../card/shared';
 import { SurfaceMaterial } from './surface-material';
 import type { SurfaceOnForm } from './woven-surface';
 
-/** Materials that are kept after they were let go of: what is switched off, looked past or undone may come back. */
+/** Materials that are kept after they were released: what is switched off, looked past or undone may come back. */
 const KEPT = 24;
 
 const spareKey = ({ form, surface, overlay }: SurfaceOnForm, key: string) =>

@@ -10,7 +10,7 @@ function ensure(asset: Asset): Promise<boolean> {
   return isSoundAsset(asset) ? ensureSound(asset) : ensurePicture(asset);
 }
 
-/** Reads the files of a piece that are not at hand yet, one after the other. @returns whether any came. */
+/** Reads the files of a piece that are not loaded yet, one after the other. @returns whether any came. */
 export async function ensureAssets(piece: Piece): Promise<boolean> {
   let came = false;
   for (const asset of piece.assets) came = (await ensure(asset)) || came;

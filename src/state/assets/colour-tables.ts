@@ -19,14 +19,14 @@ export async function importTable(file: File, signal?: AbortSignal): Promise<Ass
     throw new CubeError('Colour tables come from files that end in .cube.');
   if (file.size > CUBE_LIMITS.bytes)
     throw new CubeError(
-      `It has ${Math.round(file.size / 2 ** 20)} MB; at most ${CUBE_LIMITS.bytes / 2 ** 20} MB are taken in.`,
+      `It has ${Math.round(file.size / 2 ** 20)} MB; at most ${CUBE_LIMITS.bytes / 2 ** 20} MB are imported.`,
     );
   const { pixels, id, data } = await readTableFile(file, signal);
   await provide(id, pixels);
   return { id, name: file.name.slice(0, 80), type: CUBE_TYPE, data };
 }
 
-/** Reads a colour table of a piece that is not at hand yet. @returns whether it came */
+/** Reads a colour table of a piece that is not loaded yet. @returns whether it came */
 export async function ensureTable(asset: Asset): Promise<boolean> {
   if (hasPixels(asset.id) || failed.has(asset.id)) return false;
   try {

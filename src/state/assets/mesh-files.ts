@@ -32,14 +32,14 @@ export async function importMesh(file: File, signal?: AbortSignal): Promise<Asse
     );
   if (file.size > MESH_FILE_BYTES)
     throw new MeshError(
-      `It has ${Math.round(file.size / 2 ** 20)} MB; at most ${MESH_FILE_BYTES / 2 ** 20} MB are taken in.`,
+      `It has ${Math.round(file.size / 2 ** 20)} MB; at most ${MESH_FILE_BYTES / 2 ** 20} MB are imported.`,
     );
   const { mesh, id, data } = await readMeshFile(file, type, signal);
   await provide(id, mesh);
   return { id, name: file.name.slice(0, 80), type, data };
 }
 
-/** Reads a mesh file of a piece that is not at hand yet. @returns whether it came. */
+/** Reads a mesh file of a piece that is not loaded yet. @returns whether it came. */
 export async function ensureMesh(asset: Asset): Promise<boolean> {
   if (fileMeshOf(asset.id) || failed.has(asset.id)) return false;
   try {

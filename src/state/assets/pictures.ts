@@ -120,7 +120,7 @@ export async function importPicture(file: File): Promise<Asset> {
 
 const failed = new Set<string>();
 
-/** Decodes a picture of a piece that is not at hand yet. @returns whether it came */
+/** Decodes a picture of a piece that is not loaded yet. @returns whether it came */
 export async function ensurePicture(asset: Asset): Promise<boolean> {
   if (hasPixels(asset.id) || failed.has(asset.id)) return false;
   try {

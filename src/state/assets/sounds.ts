@@ -48,7 +48,7 @@ async function decodedUnlessWav(bytes: Uint8Array<ArrayBuffer>): Promise<Channel
   return { rate: buffer.sampleRate, channels };
 }
 
-/** Counts the sounds that have been read: what is drawn of them is drawn anew. */
+/** Counts the sounds that have been read: what is drawn of them is drawn again. */
 export const useSounds = create(() => ({ read: 0 }));
 
 async function provide(id: string, track: SoundTrack): Promise<void> {
@@ -70,7 +70,7 @@ export async function importSound(
   if (!type) throw new SoundError(`Sounds come from files that end in ${SOUND_ENDINGS.join(', ')}.`);
   if (file.size > SOUND_LIMITS.bytes)
     throw new SoundError(
-      `It has ${Math.round(file.size / 2 ** 20)} MB; at most ${SOUND_LIMITS.bytes / 2 ** 20} MB are taken in.`,
+      `It has ${Math.round(file.size / 2 ** 20)} MB; at most ${SOUND_LIMITS.bytes / 2 ** 20} MB are imported.`,
     );
   const decoded = await decodedUnlessWav(new Uint8Array(await file.arrayBuffer()));
   const { track, id, data } = await readSoundFile(file, decoded, progress, signal);
@@ -84,7 +84,7 @@ export async function madeSoundFile(id: string): Promise<File> {
   return new File([await makeSound(id)], `${name}.wav`);
 }
 
-/** Reads a sound of a piece that is not at hand yet. @returns whether it came */
+/** Reads a sound of a piece that is not loaded yet. @returns whether it came */
 export async function ensureSound(asset: Asset): Promise<boolean> {
   if (hasTrack(asset.id) || failed.has(asset.id)) return false;
   try {

@@ -40,7 +40,7 @@ interface Opened {
   checks: boolean;
   takeAway: boolean;
   commands: boolean;
-  /** The kept parts. */
+  /** The saved parts. */
   parts: boolean;
   /** The step whose page of the catalogue is open, by its op. */
   aboutStep: string | null;

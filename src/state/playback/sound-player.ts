@@ -77,7 +77,7 @@ export class SoundPlayer {
     this.began = context!.currentTime - at;
   }
 
-  /** Begins anew where it has gone out of step with the clock by more than a frame. */
+  /** Begins again where it has gone out of step with the clock by more than a frame. */
   private keepInStep(loop: Loop): void {
     const section = this.source?.buffer;
     if (!section) return;

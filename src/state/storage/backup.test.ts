@@ -41,11 +41,11 @@ describe('a backup of what a browser keeps', () => {
     await keepPart('swell', 'moves', clipStrands(piece, [piece.strands[0]!.id], true));
   });
 
-  it('brings back pieces, versions and parts with their times', async () => {
+  it('restores pieces, versions and parts with their times', async () => {
     const file = await saved();
     await forget();
     const restored = await restoreBackup(file, watch);
-    expect(restoredWords(restored)).toBe('Brought back: 1 piece and 1 kept part.');
+    expect(restoredWords(restored)).toBe('Restored: 1 piece and 1 saved part.');
     const [kept] = await list();
     expect(kept).toMatchObject({ name: piece.name, changed: AT - 1000, piece });
     const [version] = await listVersions(kept!.id);
@@ -59,12 +59,12 @@ describe('a backup of what a browser keeps', () => {
     expect(restoredWords(await restoreBackup(file, watch))).toBe('2 are here already, just the same.');
     await keepAt('a', { ...piece, name: 'Night veil' }, AT);
     expect(restoredWords(await restoreBackup(file, watch))).toBe(
-      'Brought back: 1 piece. 1 is here already, just the same.',
+      'Restored: 1 piece. 1 is here already, just the same.',
     );
     expect((await list()).map((k) => k.name)).toEqual(['Night veil', piece.name]);
   });
 
-  it('knows a part by its contents: one that was kept anew since comes back beside it, once', async () => {
+  it('knows a part by its contents: one that was kept again since comes back beside it, once', async () => {
     await keepPart('steps', '', clipSteps(piece, piece.strands[1]!.id, [piece.strands[1]!.steps[1]!.id], true));
     const file = await saved();
     expect(await restoreBackup(file, watch)).toMatchObject({ pieces: 0, parts: 0 });
@@ -79,7 +79,7 @@ describe('a backup of what a browser keeps', () => {
     expect(swells.find((p) => p.id === id)!.clip().strands).toEqual(other.strands);
   });
 
-  it('says what cannot be taken in, and takes in the rest', async () => {
+  it('says what cannot be imported, and imports the rest', async () => {
     await keepAt('b', { name: 'bent' } as Piece, AT);
     const file = await saved();
     await forget();

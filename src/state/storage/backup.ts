@@ -45,7 +45,7 @@ const contentsOf = ({ name, about }: { name: string; about: string }, clip: Clip
   JSON.stringify(partData({ name, about }, clip));
 
 /**
- * Brings back what a backup holds beside what is kept; what is here just the same stays as it is.
+ * Restores what a backup holds beside what is kept; what is here just the same stays as it is.
  * @throws PieceError, or Ended where the signal said so
  */
 export async function restoreBackup(file: Blob, watch: BackupWatch): Promise<Restored> {
@@ -71,8 +71,8 @@ const counted = (count: number, one: string) => `${count} ${one}${count === 1 ? 
 export function restoredWords({ pieces, parts, same }: Restored): string {
   const came = [
     ...(pieces > 0 ? [counted(pieces, 'piece')] : []),
-    ...(parts > 0 ? [counted(parts, 'kept part')] : []),
+    ...(parts > 0 ? [counted(parts, 'saved part')] : []),
   ].join(' and ');
   const rest = same > 0 ? `${came ? ' ' : ''}${same} ${same === 1 ? 'is' : 'are'} here already, just the same.` : '';
-  return `${came ? `Brought back: ${came}.` : ''}${rest}` || 'The backup is empty.';
+  return `${came ? `Restored: ${came}.` : ''}${rest}` || 'The backup is empty.';
 }

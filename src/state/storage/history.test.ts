@@ -87,7 +87,7 @@ describe('versions', () => {
     await loadVersions('a');
   });
 
-  it('are kept by hand, brought back as one edit, and deleted', async () => {
+  it('are kept by hand, restored as one edit, and deleted', async () => {
     await keepVersion('before the storm');
     named('after');
     edit((p) => setLoop(p, { frames: 99 }));

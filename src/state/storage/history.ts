@@ -18,7 +18,7 @@ export async function keepHistory(id: string, changed: number): Promise<void> {
   }
 }
 
-/** Brings back the history of the open piece, if it is that of the piece as it was kept at `changed`. */
+/** Restores the history of the open piece, if it is that of the piece as it was kept at `changed`. */
 export async function bringHistoryBack(id: string, changed: number): Promise<void> {
   const kept = await histories.getItem<StoredHistory>(id).catch(() => null);
   const now = useWorkbench.temporal.getState();

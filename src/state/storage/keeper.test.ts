@@ -56,12 +56,12 @@ it('changes are kept a moment after the last, and never later than two seconds a
   expect(waitFor(1000)).toBe(600);
   expect(waitFor(1900)).toBe(100);
   expect(waitFor(5000)).toBe(0);
-  // Steady work, a change every 100 milliseconds: each sets the timer anew.
+  // Steady work, a change every 100 milliseconds: each sets the timer again.
   for (let since = 0; since <= 3000; since += 100)
     expect(Math.max(since, since + waitFor(since))).toBeLessThanOrEqual(Math.max(2000, since));
 });
 
-describe('a kept piece', () => {
+describe('a saved piece', () => {
   it('is opened, and its changes are kept by themselves', async () => {
     await keep('a', named('before'));
     const close = await openSaved('a');
@@ -74,7 +74,7 @@ describe('a kept piece', () => {
     close!();
   });
 
-  it('keeps what was changed last when the workbench closes, and then lets go', async () => {
+  it('keeps what was changed last when the workbench closes, and then releases it', async () => {
     await keep('a', named('before'));
     const close = await openSaved('a');
     rename('last words');
@@ -127,7 +127,7 @@ describe('a kept piece', () => {
     other!();
   });
 
-  it('is kept here once the other tab lets go, which has the last word where nothing was changed here', async () => {
+  it('is kept here once the other tab releases it, which has the last word if nothing changed here', async () => {
     await keep('a', named('before'));
     const other = await hold('a');
     const close = await openSaved('a');
@@ -153,7 +153,7 @@ describe('a kept piece', () => {
     close!();
   });
 
-  it('is let go at once by a tab that was closed while it waited', async () => {
+  it('is released at once by a tab that was closed while it waited', async () => {
     await keep('a', named('before'));
     const other = await hold('a');
     const close = await openSaved('a');
@@ -167,7 +167,7 @@ describe('a kept piece', () => {
     await vi.waitFor(held, { timeout: 20_000 });
   });
 
-  it('that is not there is said, and one that is broken is refused and let go of', async () => {
+  it('that is not there is said, and one that is broken is refused and released', async () => {
     expect(await openSaved('nowhere')).toBeNull();
     await restore({ id: 'a', name: 'broken', changed: 1, piece: { not: 'a piece' } as never });
     await expect(openSaved('a')).rejects.toThrow(/\w/);

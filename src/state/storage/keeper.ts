@@ -30,7 +30,7 @@ export interface OpeningOptions {
 }
 
 /**
- * Opens a kept piece and keeps its changes from then on. It is held before it is loaded: another tab may still be
+ * Opens a saved piece and keeps its changes from then on. It is held before it is loaded: another tab may still be
  * writing the newest version.
  * @returns what to call when the workbench closes, or null where there is no such piece.
  * @throws PieceError if what is kept is broken; Ended if the signal says so
@@ -93,7 +93,7 @@ function keepUntilClosed(id: string, release: () => void): () => void {
 }
 
 /**
- * Keeps the piece here once the tab that holds it lets go. What that tab kept last is shown; what was changed here
+ * Keeps the piece here once the tab that holds it releases it. What that tab kept last is shown; what was changed here
  * comes after it in the history, so that neither is lost.
  * @returns what to call when the workbench closes
  */

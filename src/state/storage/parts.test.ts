@@ -15,7 +15,7 @@ const page = async () => {
 };
 const names = ({ useParts }: Awaited<ReturnType<typeof page>>) => useParts.getState().parts.map((p) => p.name);
 
-describe('kept parts', () => {
+describe('saved parts', () => {
   beforeEach(async () => {
     const { useParts } = await page();
     await useParts.getState().load();

@@ -91,7 +91,7 @@ export async function list(): Promise<SavedPiece[]> {
 
 export const remove = (id: string) => store.removeItem(id);
 
-/** Tries for a held piece, and the pause between them in milliseconds: a page that closes lets go a moment later. */
+/** Tries for a held piece, and the pause between them in milliseconds: a page that closes releases it soon. */
 const TRIES = 4;
 const PAUSE = 120;
 
@@ -111,7 +111,7 @@ export async function hold(id: string): Promise<(() => void) | null> {
 
 const tryHold = (id: string) => askToHold(id, { ifAvailable: true });
 
-/** Holds a piece as soon as every tab before has let go of it. Null where `signal` ended the waiting. */
+/** Holds a piece as soon as every tab before has released it. Null where `signal` ended the waiting. */
 export const holdLater = (id: string, signal: AbortSignal) => askToHold(id, { signal }).catch(() => null);
 
 function askToHold(id: string, how: LockOptions): Promise<(() => void) | null> {

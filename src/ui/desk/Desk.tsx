@@ -25,7 +25,7 @@ import { RecordPart } from '../parts/RecordPart';
 import { PlainList } from '../parts/PlainList';
 import { InSight } from '../parts/InSight';
 
-/** The controls that were put out, and the looks: their named settings. */
+/** The controls that were exposed, and the looks: their named settings. */
 export function Desk() {
   const piece = useWorkbench((s) => s.piece);
   if (piece.controls.length === 0) {

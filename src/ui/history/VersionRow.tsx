@@ -6,7 +6,7 @@ import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
 import { RenameInput } from '../parts/RenameInput';
 
-/** One version: brought back, laid beside the piece on the stage, renamed or deleted. */
+/** One version: restored, laid beside the piece on the stage, renamed or deleted. */
 export function VersionRow({ version, onShown }: { version: Version; onShown: () => void }) {
   const [naming, setNaming] = useState(false);
   const beside = usePanels((s) => s.version?.id === version.id);

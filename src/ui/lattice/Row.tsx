@@ -105,7 +105,7 @@ export const Row = memo(function Row({ piece, strand, analysis, facts, selected,
   );
 }, sameRow);
 
-/** Room between two cells: a step can be put in there. */
+/** Room between two cells: a step can be inserted there. */
 const Gap = memo(function Gap({ strand, at, size }: { strand: string; at: number; size: CellSize }) {
   return (
     <button

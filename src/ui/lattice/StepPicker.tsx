@@ -82,7 +82,7 @@ function partEntry({ part, kept, goes, row }: PartOffer): PickerEntry {
   };
 }
 
-/** Everything that can be put in at a place, by name. */
+/** Everything that can be inserted at a place, by name. */
 export function StepPicker() {
   const picking = usePanels((s) => s.picking);
   const piece = useWorkbench((s) => s.piece);

@@ -21,7 +21,7 @@ const rowOf = (of: Piece, id: string, more: Partial<RowProps> = {}): RowProps =>
 const changed = (after: Piece, before = piece) =>
   after.strands.map((s) => s.id).filter((id) => !sameRow(rowOf(before, id), rowOf(after, id)));
 
-describe('rows that are drawn anew', () => {
+describe('rows that are drawn again', () => {
   it('is the one whose number is dragged, and no other', () => {
     expect(changed(piece)).toEqual([]);
     expect(changed(setParam(piece, 'swell', 't2', 'octaves', 5))).toEqual(['swell']);

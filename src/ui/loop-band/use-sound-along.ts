@@ -5,7 +5,7 @@ import { SoundPlayer } from '@/state/playback/sound-player';
 import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 
-/** Plays the sound of the piece while the loop plays; anew where its section changes. */
+/** Plays the sound of the piece while the loop plays; again where its section changes. */
 export function useSoundAlong(): void {
   const playing = useTransport((s) => s.playing);
   const loop = useWorkbench((s) => s.piece.loop);

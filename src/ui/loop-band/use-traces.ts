@@ -6,7 +6,7 @@ import { withoutAssetData, studio } from '@/workers/remotes';
 import { Ended } from '@/workers/thread';
 import type { Trace } from '@/actions/lanes';
 
-/** The signals over the loop, worked out anew where one of them changes. */
+/** The signals over the loop, worked out again where one of them changes. */
 export function useTraces(): Trace[] {
   const piece = useWorkbench((s) => s.piece);
   const [traces, setTraces] = useState<Trace[]>([]);

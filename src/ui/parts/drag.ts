@@ -4,7 +4,7 @@ import { endGesture } from '@/state/workbench';
 interface Drag {
   moved: (event: PointerEvent) => void;
   /**
-   * Called once, however the drag ends: let go, or taken away by the system as touch is.
+   * Called once, however the drag ends: released, or taken away by the system as touch is.
    * @param dragged it went somewhere
    */
   ended?: (dragged: boolean) => void;
@@ -13,7 +13,7 @@ interface Drag {
 /** Pixels that a hand may shake without dragging. */
 const SHAKE = 3;
 
-/** Follows the pointer from a press until it is let go or taken away; all its edits are one entry of the history. */
+/** Follows the pointer from a press until it is released or lost; all its edits are one entry of the history. */
 export function followPointer(event: ReactPointerEvent<Element>, { moved, ended }: Drag): void {
   const element = event.currentTarget as HTMLElement | SVGElement;
   const { pointerId, clientX, clientY } = event;

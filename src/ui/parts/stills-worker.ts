@@ -19,7 +19,7 @@ function stageOf(): NonNullable<typeof stage> {
   return stage;
 }
 
-/** Draws pictures for the shelf in a thread of its own: whatever a kept piece holds, the page goes on. */
+/** Draws pictures for the shelf in a thread of its own: whatever a saved piece holds, the page goes on. */
 const stills = {
   /** Hands over what a piece looks like or hears, before it is opened. */
   asset(id: string, pixels: Pixels, panorama: Panorama | null, track: SoundTrack | null): void {

@@ -16,7 +16,7 @@ import { openParts, insertPart, savePart, updatePart } from '@/actions/parts';
 
 const close = () => usePanels.setState({ parts: false });
 
-/** The parts that are kept in this browser: put in, renamed, saved as files, opened from files, deleted. */
+/** The parts that are saved in this browser: inserted, renamed, saved as files, opened from files, deleted. */
 export function SavedParts() {
   const open = usePanels((s) => s.parts);
   const parts = useParts((s) => s.parts);

@@ -5,7 +5,7 @@ import { REACHING_PROBLEM } from '@/state/storage/saved';
 import { notify } from '@/state/panels/notify';
 import { download } from '@/actions/download';
 
-/** How much of what a backup holds and cannot be taken in is said by name. */
+/** How much of what a backup holds and cannot be imported is said by name. */
 const MOST_NAMED = 3;
 
 /** Takes in what a backup holds, and says what of it. @throws where it cannot be read, or is stopped */
@@ -16,7 +16,7 @@ export async function openBackup(file: File, watch: BackupWatch): Promise<void> 
   for (const { name, why } of restored.leftOut.slice(0, MOST_NAMED))
     notify('error', `"${name}" was not imported. ${why}`);
   const unnamed = restored.leftOut.length - MOST_NAMED;
-  if (unnamed > 0) notify('error', `${unnamed} more could not be taken in.`);
+  if (unnamed > 0) notify('error', `${unnamed} more could not be imported.`);
 }
 
 /** Takes all that is kept away as one file. */

@@ -36,7 +36,7 @@ export function useOpening(refresh: () => Promise<void>) {
       const { changed } = await keepKnown(id, piece);
       if (still) await saveStill(id, changed, still);
     } catch (error) {
-      // It can still be worked on and taken away as a file.
+      // It can still be worked on and exported as a file.
       holdUnsaved(id, piece);
       notify('error', isFull(error) ? keepingProblem(error) : REACHING_PROBLEM);
     }

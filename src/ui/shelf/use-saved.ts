@@ -27,7 +27,7 @@ export function useSaved() {
 
   useEffect(() => {
     void refresh();
-    // What was deleted here can be brought back until the shelf is looked at again.
+    // What was deleted here can be restored until the shelf is looked at again.
     list().then(
       (all) => forgetLeftovers(all.map((k) => k.id)),
       () => undefined,

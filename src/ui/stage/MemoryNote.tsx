@@ -4,7 +4,7 @@ import { useChecks } from '@/state/measured/checks';
 import { Button } from '../parts/Button';
 import { clearMemory, viewerNow } from '@/actions/viewer-handle';
 
-/** Where a finish reads earlier frames: how far they are settled, and the way to begin anew. */
+/** Where a finish reads earlier frames: how far they are settled, and the way to begin again. */
 export function MemoryNote({ settling }: { settling: Settling | null }) {
   const memory = useChecks((s) => s.memory).filter((r) => r.kind === 'finish');
   if (memory.length === 0 && !settling) return null;

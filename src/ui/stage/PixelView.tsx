@@ -8,7 +8,7 @@ import { followPointer } from '../parts/drag';
 import { inPicture, pixelAt, pixelWords, zoomed, type PixelWindow } from './pixel-window';
 import { viewerNow } from '@/actions/viewer-handle';
 
-/** Waits this long after a change before the frame is drawn anew, in milliseconds. */
+/** Waits this long after a change before the frame is drawn again, in milliseconds. */
 const PAUSE = 250;
 /** Part of the view that an arrow key moves, and how much nearer a key or a turn of the wheel goes. */
 const STEP = 0.1;

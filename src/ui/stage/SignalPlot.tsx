@@ -49,7 +49,7 @@ export function SignalPlot({ numbers }: { numbers: FrameNumbers }) {
         symbol: 'none',
         lineStyle: { width: 2 },
         color: COLOURS[n % COLOURS.length],
-        // A loop begins anew at its end.
+        // A loop begins again at its end.
         data: Array.from({ length: loop.play === 'once' ? frames : frames + 1 }, (_, i) => [
           i,
           values[width * (i % frames) + n],

@@ -168,7 +168,7 @@ describe('what the viewer is fed with', () => {
     feed.end();
   });
 
-  it('is measured anew by a viewer that takes over, whatever the one before it still answers', async () => {
+  it('is measured again by a viewer that takes over, whatever the one before it still answers', async () => {
     const measures: ((answer: PictureAnswer) => void)[] = [];
     const slow: Fed = { ...viewer, beside: { ...viewer.beside, seam: () => new Promise((a) => measures.push(a)) } };
     const first = new ViewerFeed(slow, meshes);

@@ -87,7 +87,7 @@ function complete(context: CompletionContext, inputs: string[]) {
   const word = context.matchBefore(/\w+/);
   if (!word && !context.explicit) return null;
   const own = [
-    { label: 'v', type: 'variable', detail: 'what runs in' },
+    { label: 'v', type: 'variable', detail: 'the input' },
     { label: 'p', type: 'variable', detail: 'the place' },
     ...inputs.map((label) => ({ label, type: 'variable', detail: 'input' })),
   ];

@@ -9,7 +9,7 @@ interface Props {
   name: string;
   words: string;
   accept: string;
-  /** Name of the file that is taken in. */
+  /** Name of the file that is imported. */
   file: string | undefined;
   /** Takes a file in. @throws Error with a sentence for the artist */
   take: (file: File, signal: AbortSignal, progress: (part: number) => void) => Promise<void>;

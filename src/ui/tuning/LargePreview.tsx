@@ -87,7 +87,7 @@ export function LargePreview({ piece, strand, step }: Props) {
   );
 }
 
-/** Draws the step anew whenever it or the playhead changed, never two drawings at once. */
+/** Draws the step again whenever it or the playhead changed, never two drawings at once. */
 function useLarge(piece: Piece, strand: Strand, step: Step): Preview | undefined {
   const [preview, setPreview] = useState<Preview>();
   const frame = useTransport((s) => (s.playing ? -1 : s.frame));

@@ -34,7 +34,7 @@ interface Props {
   value: Value | undefined;
   set: (value: Value | undefined) => void;
   linkable: boolean;
-  /** It can be put out on the desk. */
+  /** It can be exposed on the desk. */
   controllable: boolean;
 }
 

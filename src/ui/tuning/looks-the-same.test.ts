@@ -29,12 +29,12 @@ const stays = (id: string, now: Piece, before = noise) => looksTheSame(place(bef
 describe('the row of a parameter', () => {
   const plain = place(noise, 'scale').definition.params.filter((p) => p.type === 'number');
 
-  it.each(plain.map((p) => p.id))('%s is drawn anew when it is set, and not when another is', (id) => {
+  it.each(plain.map((p) => p.id))('%s is drawn again when it is set, and not when another is', (id) => {
     expect(stays(id, set(id, 0.123))).toBe(false);
     for (const other of plain) if (other.id !== id) expect(stays(id, set(other.id, 0.123)), other.id).toBe(true);
   });
 
-  it('is drawn anew when it begins to follow something, has keys, and when what it follows may have changed', () => {
+  it('is drawn again when it begins to follow something, has keys, and when what it follows may have changed', () => {
     for (const value of [
       { link: 's9' },
       { control: 'c1' },
@@ -47,7 +47,7 @@ describe('the row of a parameter', () => {
     }
   });
 
-  it('is drawn anew with another loop, in which its unit is another', () => {
+  it('is drawn again with another loop, in which its unit is another', () => {
     expect(stays('scale', setLoop(noise, { frames: 31 }))).toBe(false);
   });
 });

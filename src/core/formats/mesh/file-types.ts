@@ -3,7 +3,7 @@
 export const MESH_FORMATS = ['glb', 'gltf', 'obj', 'ply', 'stl'] as const;
 export type MeshFormat = (typeof MESH_FORMATS)[number];
 
-/** Bytes of a mesh file that is taken in. */
+/** Bytes of a mesh file that is imported. */
 export const MESH_FILE_BYTES = 32 * 1024 * 1024;
 
 /** Types of the assets that hold meshes, by the ending of the file. */

@@ -74,7 +74,7 @@ export function checkGltf(json: Json): void {
   if (nodes.length > MAX_NODES)
     throw new MeshError(
       `This file has ${nodes.length.toLocaleString('en')} nodes; at most ` +
-        `${MAX_NODES.toLocaleString('en')} are taken in. Join parts where it comes from.`,
+        `${MAX_NODES.toLocaleString('en')} are imported. Join parts where it comes from.`,
     );
   checkDepth(nodes.map((n) => counts(n.children)));
   checkPoints(json, accessors, nodes);

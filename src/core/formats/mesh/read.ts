@@ -19,7 +19,7 @@ import { readStl } from './stl';
 export async function readMesh(bytes: Uint8Array, type: string): Promise<Mesh> {
   if (bytes.length > MESH_FILE_BYTES)
     throw new MeshError(
-      `The file has ${Math.round(bytes.length / 2 ** 20)} MB; at most ${MESH_FILE_BYTES / 2 ** 20} MB are taken in.`,
+      `The file has ${Math.round(bytes.length / 2 ** 20)} MB; at most ${MESH_FILE_BYTES / 2 ** 20} MB are imported.`,
     );
   const mesh = type.startsWith('model/gltf')
     ? await readGltf(bytes, type === 'model/gltf-binary')

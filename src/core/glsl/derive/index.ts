@@ -16,7 +16,7 @@ export interface Derived {
  * Differentiates a function of a program along two directions at once: forward mode automatic
  * differentiation (A. Griewank and A. Walther, "Evaluating Derivatives", 2nd ed., SIAM 2008,
  * chapter 3), text to text. Every value that depends on what changes carries two slopes; what
- * does not is worked out once. Functions are written anew for each way they are called.
+ * does not is worked out once. Functions are written again for each way they are called.
  * @param changes by the names of a parameter's fields: which change along the directions
  * @throws GlslError if the text is wrong; Error if there is no such function
  */

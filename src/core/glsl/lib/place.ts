@@ -70,7 +70,7 @@ struct Place {
 ${PLACE_FIELDS.map((f) => `  ${typeOf(f.size)} ${f.name}; // ${f.about}`).join('\n')}
 };
 
-// The place that stands for the whole face, and for the whole copy. They are put together anew, so that what
+// The place that stands for the whole face, and for the whole copy. They are put together again, so that what
 // is worked out there has no slope along the surface.
 ${Object.entries(WHOLE)
   .map(([name, fields]) => `Place ${name}(Place p) { return ${insteadOf(fields)}; }`)

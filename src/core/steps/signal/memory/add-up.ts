@@ -23,7 +23,7 @@ function closing(
   return [...(turns && sum !== 0 && faster.factor !== 0 ? [faster] : []), moved];
 }
 
-/** The sum of what runs in over time, by the trapezoidal rule: a speed becomes a way. */
+/** The sum of the input over time, by the trapezoidal rule: a speed becomes a way. */
 function addUp(loop: LoopRun): LoopValues {
   const { values, params, seconds, beat } = loop;
   const frames = values.length;

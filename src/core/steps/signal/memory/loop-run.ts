@@ -3,7 +3,7 @@ import type { PlainParams } from '../../plain-params';
 
 /** One number that runs through a row, over all frames of the loop. */
 export interface LoopRun {
-  /** What runs in, a number a frame. */
+  /** The input, a number a frame. */
   values: Float64Array;
   /** The parameters of the step, as they are at a frame. */
   params: (frame: number) => PlainParams;
@@ -100,7 +100,7 @@ export function runLoop(
 }
 
 /**
- * Follows what runs in as a filter of the first order, whose time constant is that of the parameter `rise` on the
+ * Follows the input as a filter of the first order, whose time constant is that of the parameter `rise` on the
  * way up and of `fall` on the way down.
  */
 export const followed = (loop: LoopRun): LoopValues =>

@@ -8,7 +8,7 @@ const time = (id: string, name: string, about: string, value: number) =>
 export const envelope: SignalStep = {
   op: 'signal.envelope',
   name: 'Envelope',
-  about: 'Rises to 1 at each moment, stays, and falls again; the next moment begins it anew, or is added.',
+  about: 'Rises to 1 at each moment, stays, and falls again; the next moment begins it again, or is added.',
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
@@ -40,7 +40,7 @@ export const envelope: SignalStep = {
       id: 'overlap',
       name: 'Overlap',
       about: 'The next moment starts it again, or up to eight that still sound are added.',
-      options: ['anew', 'added'],
+      options: ['again', 'added'],
     }),
     secondsParam,
     repeatsParam,

@@ -27,7 +27,7 @@ export const framesParam = number({
   loopLength: 'frames',
 });
 
-/** 1 where the loop begins anew after its last frame, 0 where it plays once. */
+/** 1 where the loop begins again after its last frame, 0 where it plays once. */
 export const repeatsParam = number({
   id: 'repeats',
   name: 'Repeats',

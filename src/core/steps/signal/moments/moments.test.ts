@@ -119,7 +119,7 @@ describe('from moments', () => {
     near(await atFrames([many, ['envelope', { ...added, attack: 0, hold: 100 }]], [195]), [[8]]);
   });
 
-  it('a pulse lasts whole frames, a switch goes over in turn, a count begins anew', async () => {
+  it('a pulse lasts whole frames, a switch goes over in turn, a count begins again', async () => {
     near(await atFrames([two, ['pulse', { length: 3 }]], [19, 20, 22, 23, 122, 123]), [[0], [1], [1], [0], [0.5], [0]]);
     near(await atFrames([two, ['alternate', {}]], [10, 20, 119, 120]), [[0], [1], [1], [0]]);
     near(await atFrames([two, ['alternate', { glide: 1 }]], [30]), [[0.5]]);
