@@ -49,7 +49,7 @@ test('an artist builds a torn banner from blank: a sample picture torn by panned
     'print',
     ['uv'],
     ['distort', { Field: '~torn', Direction: [0, 1, 0], Amount: 0.3 }],
-    ['picture', { Beyond: '=Held' }],
+    ['picture', { Outside: '=Held' }],
   );
   await page.getByRole('button', { name: 'Samples' }).click();
   await pickItem(page, 'Choir banner');
@@ -102,7 +102,7 @@ test('an artist builds a burning lantern from blank: cut by noise, with a glowin
     'field',
     'edge',
     ['take from', { Value: '~left' }],
-    ['remap', { 'From low': 0.08, 'From high': 0, Beyond: '=Held at the ends' }],
+    ['remap', { 'From low': 0.08, 'From high': 0, Outside: '=Held at the ends' }],
   );
   await makeStrand(page, 'form', 'lantern', ['ball', { Columns: 40, Rows: 24 }]);
   await makeStrand(
