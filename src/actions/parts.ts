@@ -41,7 +41,7 @@ export const keepStrands = (strands: readonly string[]): void =>
 /** Asks for the name under which what is selected is kept. */
 export const beginKeeping = (at: StepAt): void => usePanels.setState({ keeping: selectedClip(at, true) });
 
-/** The kept part that a step came with, and where it stands. */
+/** The saved part that a step came with, and where it stands. */
 export function usedAt(piece: Piece, at: StepAt | null): { use: PartUse; part: Part } | null {
   const use = at && partUseAt(piece, at);
   const part = use && savedPart(use.part);

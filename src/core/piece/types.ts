@@ -195,7 +195,7 @@ export interface LoopSound {
 /** Where a saved part was inserted: what came with it, by what it is called in the part, and what that is here. */
 export interface PartUse {
   id: string;
-  /** The kept part. */
+  /** The saved part. */
   part: string;
   /** The contents of the part that stand here; kept again it has another one. */
   edition: string;

@@ -19,7 +19,7 @@ export interface CompiledTree extends Pick<TreeDrawing, 'piece' | 'analysis'> {
 }
 
 const keyOf = (target: Target | null, shown: boolean) =>
-  target ? `${target.strand}/${target.step ?? ''}${shown ? '' : ' taken in'}` : '';
+  target ? `${target.strand}/${target.step ?? ''}${shown ? '' : ' linked'}` : '';
 
 const spareKey = (key: string, text: string) => `${key}\n${text}`;
 

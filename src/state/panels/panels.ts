@@ -29,7 +29,7 @@ export type Picking =
   | { for: 'step'; strand: string; at: number }
   | ({ for: 'replace' } & StepAt);
 
-/** A recipe or kept part that goes where it belongs. */
+/** A recipe or saved part that goes where it belongs. */
 export interface PickingPart {
   for: 'part';
 }

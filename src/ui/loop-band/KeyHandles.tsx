@@ -67,7 +67,7 @@ export function KeyHandles({ lane, box, scale, frames, beats }: LaneProps) {
     const copies = copiesOf(key.at, scale);
     // One of them is walked to by keys: that nearest to the middle.
     const nearest = Math.min(...copies.map((c) => Math.abs(c - scale.middle)));
-    // What is dragged is the group: a circle comes and goes where its key passes the seam or an end of the band.
+    // What is dragged is the group: a circle appears or vanishes where its key passes the seam or an end of the band.
     return (
       <g
         key={`${lane.trace.id} ${index}`}
