@@ -40,7 +40,7 @@ export const envelope: SignalStep = {
       id: 'overlap',
       name: 'Overlap',
       about: 'The next moment starts it again, or up to eight that still sound are added.',
-      options: ['again', 'added'],
+      options: [{ id: 'anew', name: 'Starts again' }, 'added'],
     }),
     secondsParam,
     repeatsParam,
