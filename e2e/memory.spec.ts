@@ -183,7 +183,7 @@ test('an echo that never fades is named, mended by a click, and cleared', async 
   await expect(seam(page)).toHaveText('never settles');
   await seam(page).click();
   await expect(page.getByRole('region', { name: 'Memory' })).toContainText('never fades: it has no first frame');
-  await page.getByRole('button', { name: 'Set stays to 0.85' }).click();
+  await page.getByRole('button', { name: 'Set remains to 0.85' }).click();
   await expect(page.getByRole('region', { name: 'Memory' })).toContainText(/settles after \d+ frames/);
   await page.keyboard.press('Escape');
   await expect(seam(page)).toHaveText('closes');
