@@ -117,7 +117,7 @@ test('steps are kept as a part, put into another piece, saved as a file, deleted
   await cell(page, 'swell/t2').click();
   await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('Control+k');
-  await choose(page, 'Keep what is selected');
+  await choose(page, 'Save what is selected');
   await page.getByLabel('Name', { exact: true }).fill('harbour swell');
   await page.getByLabel('What it does').fill('Noise as in the veil.');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
@@ -164,7 +164,7 @@ test('steps are kept as a part, put into another piece, saved as a file, deleted
   await fractals.first().click();
   await setNumber(page, 'Octaves', 2);
   await page.keyboard.press('Control+k');
-  await choose(page, 'Keep the part');
+  await choose(page, 'Save the part');
   await expect(page.getByText('"harbour swell" is saved as it is here.')).toBeVisible();
   await fractals.last().click();
   const octaves = page.getByLabel('Octaves, number');
