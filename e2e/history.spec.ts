@@ -58,7 +58,7 @@ test('a version is kept, laid beside the picture, and restored', async ({ page }
   const beside = page.getByRole('img', { name: 'The picture of calm' });
   await expect(beside).toHaveAttribute('data-drawn', '0');
   const both = PNG.sync.read(await page.getByRole('region', { name: 'Stage', exact: true }).screenshot());
-  await page.getByRole('button', { name: 'Put it away' }).click();
+  await page.getByRole('button', { name: 'Close it' }).click();
   await expect(beside).toBeHidden();
   const alone = PNG.sync.read(await page.getByRole('region', { name: 'Stage', exact: true }).screenshot());
   const [left, right] = (['left', 'right'] as const).map((s) => difference(sideOf(both, s), sideOf(alone, s)));

@@ -87,7 +87,7 @@ describe('a saved piece', () => {
     expect(await savedName('a')).toBe('last words');
   });
 
-  it('is kept at once when the page is put away', async () => {
+  it('is kept at once when the page is closed', async () => {
     await keep('a', named('before'));
     const close = await openSaved('a');
     rename('in a hurry');

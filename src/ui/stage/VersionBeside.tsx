@@ -78,7 +78,7 @@ export function VersionBeside({ version, aspect }: { version: Version; aspect: n
       <Split other={versionName(version)} aspect={aspect} />
       <div className="absolute bottom-2.5 flex gap-2 rounded-md bg-[#0b0e0dcc] p-1">
         <Button onClick={() => void restoreVersion(version).then(putAway)}>Bring this version back</Button>
-        <Button onClick={putAway}>Put it away</Button>
+        <Button onClick={putAway}>Close it</Button>
       </div>
     </>
   );

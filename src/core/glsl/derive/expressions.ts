@@ -120,7 +120,7 @@ export class Expressions extends NamedValues {
     }
   }
 
-  /** Values in order; what a later one could overwrite is put away first. */
+  /** Values in order; what a later one could overwrite is saved first. */
   protected values(nodes: Node[]): NamedValue[] {
     const late = nodes.map((_, i) => nodes.slice(i + 1).some(writes));
     return nodes.map((n, i) => {
