@@ -13,7 +13,7 @@ const recipes = RECIPES.map((r): Part => ({
   },
 }));
 const offered = (picking: Parameters<typeof offeredParts>[1]) =>
-  offeredParts(piece, picking, { strand: 'sea', step: 't1' }, { recipes, kept: [] });
+  offeredParts(piece, picking, { strand: 'sea', step: 't1' }, { recipes, saved: [] });
 
 it('parts are offered without being made, where they fit', () => {
   expect(offered({ for: 'part' })).toHaveLength(RECIPES.length);

@@ -7,7 +7,7 @@ import { KIND_WORDS } from './words';
 /** A recipe or saved part that can be inserted at a place. */
 export interface PartOffer {
   part: Part;
-  kept: boolean;
+  saved: boolean;
   /** Where it goes, in words. */
   goes: string;
   row?: RowPlace;
@@ -18,12 +18,12 @@ export function offeredParts(
   piece: Piece,
   picking: Picking | PickingPart,
   selected: StepAt | null,
-  parts: { recipes: readonly Part[]; kept: readonly Part[] },
+  parts: { recipes: readonly Part[]; saved: readonly Part[] },
 ): PartOffer[] {
   if (picking.for === 'replace' || (picking.for === 'strand' && picking.into)) return [];
   const all = [
-    ...parts.kept.map((part) => ({ part, kept: true })),
-    ...parts.recipes.map((part) => ({ part, kept: false })),
+    ...parts.saved.map((part) => ({ part, saved: true })),
+    ...parts.recipes.map((part) => ({ part, saved: false })),
   ];
   const kindAt =
     picking.for === 'step'
@@ -31,15 +31,15 @@ export function offeredParts(
       : picking.for === 'strand'
         ? (picking.kind ?? undefined)
         : undefined;
-  return all.flatMap(({ part, kept }): PartOffer[] => {
+  return all.flatMap(({ part, saved }): PartOffer[] => {
     const { kind, enters } = part;
     if (picking.for === 'step') {
       const row = { strand: picking.strand, at: picking.at };
-      return enters && kind === kindAt ? [{ part, kept, goes: '', row }] : [];
+      return enters && kind === kindAt ? [{ part, saved, goes: '', row }] : [];
     }
     if (kindAt !== undefined && kind !== kindAt) return [];
     const into = enters ? rowFor(piece, kind, selected?.strand ?? null) : null;
     const goes = !enters ? '' : into ? `into ${into.name}` : `with a ${KIND_WORDS[kind].one} to stand on`;
-    return [{ part, kept, goes }];
+    return [{ part, saved, goes }];
   });
 }

@@ -34,12 +34,12 @@ export function insertPart(part: Part, row?: RowPlace): void {
     notify('info', `"${part.name}" stands on a stage that came with it; the piece shows "${done.shows}" now.`);
 }
 
-/** Asks for the name under which strands are kept, with all that they take from. */
+/** Asks for the name under which strands are saved, with all that they take from. */
 export const keepStrands = (strands: readonly string[]): void =>
-  usePanels.setState({ keeping: clipStrands(useWorkbench.getState().piece, strands, true) });
+  usePanels.setState({ saving: clipStrands(useWorkbench.getState().piece, strands, true) });
 
-/** Asks for the name under which what is selected is kept. */
-export const beginKeeping = (at: StepAt): void => usePanels.setState({ keeping: selectedClip(at, true) });
+/** Asks for the name under which what is selected is saved. */
+export const beginSavingPart = (at: StepAt): void => usePanels.setState({ saving: selectedClip(at, true) });
 
 /** The saved part that a step came with, and where it stands. */
 export function usedAt(piece: Piece, at: StepAt | null): { use: PartUse; part: Part } | null {
@@ -71,7 +71,7 @@ export function saveAgain({ use, part }: { use: PartUse; part: Part }): void {
 /** "2 other places" */
 const placesIn = (count: number) => (count === 1 ? 'one other place' : `${count} other places`);
 
-/** Makes a part as it is kept, in one place or wherever the piece has other contents of it. */
+/** Makes a part as it is saved, in one place or wherever the piece has other contents of it. */
 export function updatePart(id: string, only?: PartUse): void {
   const part = savedPart(id);
   if (!part) return;
@@ -102,7 +102,7 @@ export async function openParts(files: readonly File[]): Promise<void> {
   }
 }
 
-/** Keeps a part of a file. One that is kept already takes the place of what is kept; that can be kept beside it. */
+/** Keeps a part of a file. One that is saved already takes the place of what is saved; that can be saved beside it. */
 async function takePart(data: PartData): Promise<void> {
   const { load, add, renew } = useParts.getState();
   await load();

@@ -9,7 +9,7 @@ import { neighbour } from './neighbour';
 import { focusTuning } from './tuning-focus';
 import { copyStrand, deleteStrand, exposeStep, swapStep, varySelected } from './steps';
 import { onStep, thenStep, type Command, type Situation } from './command';
-import { beginKeeping, saveAgain, updatePart, usedAt } from './parts';
+import { beginSavingPart, saveAgain, updatePart, usedAt } from './parts';
 import {
   bundleSelected,
   pasteAfter,
@@ -94,7 +94,7 @@ export const STEP_COMMANDS: readonly Command[] = [
   {
     group: 'This step',
     name: 'Save what is selected as part',
-    ...onStep((at) => beginKeeping(at)),
+    ...onStep((at) => beginSavingPart(at)),
   },
   {
     group: 'This step',

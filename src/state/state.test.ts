@@ -3,7 +3,7 @@ import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { useChecks, verdictOf } from './measured/checks';
 import { keepDraft, takeDraft } from './storage/draft';
-import { keepingProblem } from './storage/saved';
+import { savingProblem } from './storage/saved';
 import type { Kink } from '@/core/checks/seam-measure';
 import type { PictureSeam } from '@/engine/capture/picture-seam';
 import { dependsOn } from './measured/previews';
@@ -133,9 +133,9 @@ it('a cell is drawn again when something it takes from changed, and only then', 
 });
 
 it('full storage is told from other trouble', () => {
-  expect(keepingProblem(new DOMException('full', 'QuotaExceededError'))).toMatch(/no room left/);
-  expect(keepingProblem(new Error('The quota has been exceeded'))).toMatch(/no room left/);
-  expect(keepingProblem(new Error('closed'))).toMatch(/refused to save/);
+  expect(savingProblem(new DOMException('full', 'QuotaExceededError'))).toMatch(/no room left/);
+  expect(savingProblem(new Error('The quota has been exceeded'))).toMatch(/no room left/);
+  expect(savingProblem(new Error('closed'))).toMatch(/refused to save/);
 });
 
 describe('a page that is closed at once', () => {
@@ -154,7 +154,7 @@ describe('a page that is closed at once', () => {
     });
   });
 
-  it('gets back what was left as a draft, once, and only if it is later than what is kept', () => {
+  it('gets back what was left as a draft, once, and only if it is later than what is saved', () => {
     keepDraft('a', piece);
     expect(takeDraft('a', Date.now() + 1000)).toBeNull();
     keepDraft('a', piece);

@@ -11,8 +11,8 @@ import { notify } from './panels/notify';
 
 export type Selection = StepAt;
 
-export type Keeping =
-  { state: 'kept'; at: number } | { state: 'waiting' } | { state: 'failed'; why: string } | { state: 'elsewhere' };
+export type Saving =
+  { state: 'saved'; at: number } | { state: 'waiting' } | { state: 'failed'; why: string } | { state: 'elsewhere' };
 
 interface WorkbenchState {
   id: string | null;
@@ -20,13 +20,13 @@ interface WorkbenchState {
   selected: Selection | null;
   /** The other end where more is selected than one step: all between them is meant. */
   reach: Selection | null;
-  keeping: Keeping;
+  saving: Saving;
   edit: (change: (piece: Piece) => Piece, gesture?: string) => void;
   select: (selected: Selection | null) => void;
   /** Selects all from the selected step to this one. */
   selectTo: (reach: Selection) => void;
   open: (id: string, piece: Piece) => void;
-  setKeeping: (keeping: Keeping) => void;
+  setSaving: (saving: Saving) => void;
 }
 
 let lastGesture: string | undefined;
@@ -39,7 +39,7 @@ export const useWorkbench = create<WorkbenchState>()(
       piece: blankPiece(),
       selected: null,
       reach: null,
-      keeping: { state: 'waiting' },
+      saving: { state: 'waiting' },
 
       /**
        * Changes the piece. Edits with the same `gesture` (one drag of one slider) are one entry
@@ -74,13 +74,13 @@ export const useWorkbench = create<WorkbenchState>()(
       open: (id, piece) => {
         const history = useWorkbench.temporal.getState();
         history.pause();
-        set({ id, piece, selected: null, reach: null, keeping: { state: 'waiting' } });
+        set({ id, piece, selected: null, reach: null, saving: { state: 'waiting' } });
         history.resume();
         history.clear();
         lastGesture = undefined;
       },
 
-      setKeeping: (keeping) => set({ keeping }),
+      setSaving: (saving) => set({ saving }),
     }),
     { partialize: ({ piece }) => ({ piece }), equality: (a, b) => a.piece === b.piece, limit: 300 },
   ),

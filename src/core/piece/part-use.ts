@@ -11,7 +11,7 @@ import type { PartUse, Piece, Step, StepAt, Strand } from './types';
  * later edition of the part can take its place when the artist asks for it.
  */
 
-/** A part that is kept, as it is now. A recipe has no edition. */
+/** A part that is saved, as it is now. A recipe has no edition. */
 export interface PartEdition {
   id: string;
   edition?: string;
@@ -37,7 +37,7 @@ export const usesIn = (piece: Piece): PartUse[] =>
     return still ? [still] : [];
   });
 
-/** Where a part stands in a piece with other contents than are kept. */
+/** Where a part stands in a piece with other contents than are saved. */
 export const staleUses = (piece: Piece, { id, edition }: PartEdition): PartUse[] =>
   edition === undefined ? [] : usesIn(piece).filter((u) => u.part === id && u.edition !== edition);
 
@@ -63,7 +63,7 @@ function partUse(id: string, part: Required<PartEdition>, { into }: Pick<Clip, '
   };
 }
 
-/** Remembers that a part was inserted, if it is one that is kept. */
+/** Remembers that a part was inserted, if it is one that is saved. */
 export function withUse(piece: Piece, { id, edition }: PartEdition, clip: Pick<Clip, 'into'>, names: Names): Piece {
   if (edition === undefined) return piece;
   const uses = usesIn(piece);
@@ -78,7 +78,7 @@ const withUseChanged = (piece: Piece, use: PartUse): Piece => ({
 });
 
 /**
- * Puts the contents that are kept of a part where others of it stand. Strands and steps that both have stay under their
+ * Puts the saved contents of a part where others of it stand. Strands and steps that both have stay under their
  * names, so links to them hold, and controls keep their settings; what the part does not have any more goes, what is
  * new in it comes. What else was changed there becomes as the part has it.
  * @throws PieceError where the piece or a row cannot hold more
@@ -143,8 +143,8 @@ function placeSteps(draft: Draft<Piece>, row: Strand, had: readonly string[], st
 }
 
 /**
- * What came with a part and is to be kept again, with all that the part had called as it was called in it: so it can be
- * updated wherever it stands.
+ * What came with a part and is to be saved again, with all that the part had called as it was called in it: so it can
+ * be updated wherever it stands.
  * @returns the contents, and the piece where it is of that edition
  */
 export function contentsForEdition(

@@ -4,7 +4,7 @@ import { insertClip, type Putting } from './insert';
 import { moveStrand } from './arrange';
 import { strandById, type Kind, type Piece, type Step, type StepAt } from './types';
 
-/** Something ready that can be put into any piece: a recipe that ships, or a part that the artist kept. */
+/** Something ready that can be put into any piece: a recipe that ships, or a part that the artist saved. */
 export interface Part {
   id: string;
   name: string;
@@ -18,7 +18,7 @@ export interface Part {
   enters: boolean;
   /** Makes it, with its pictures. */
   clip: () => Clip;
-  /** Where it is kept: says which contents it has, and is another one when it is kept again. */
+  /** Where it is saved: says which contents it has, and is another one when it is saved again. */
   edition?: string;
 }
 

@@ -22,7 +22,7 @@ const { piece } = STARTERS[0]!;
 const AT = Date.UTC(2026, 10, 28, 9, 30);
 
 const watch = { progress: vi.fn(), signal: new AbortController().signal };
-const saved = async () => new Blob([await backUp(AT)]);
+const backedUp = async () => new Blob([await backUp(AT)]);
 
 async function forget(): Promise<void> {
   for (const { id } of await list()) {
@@ -42,20 +42,20 @@ describe('a backup of what a browser keeps', () => {
   });
 
   it('restores pieces, versions and parts with their times', async () => {
-    const file = await saved();
+    const file = await backedUp();
     await forget();
     const restored = await restoreBackup(file, watch);
     expect(restoredWords(restored)).toBe('Restored: 1 piece and 1 saved part.');
-    const [kept] = await list();
-    expect(kept).toMatchObject({ name: piece.name, changed: AT - 1000, piece });
-    const [version] = await listVersions(kept!.id);
+    const [saved] = await list();
+    expect(saved).toMatchObject({ name: piece.name, changed: AT - 1000, piece });
+    const [version] = await listVersions(saved!.id);
     expect(version).toMatchObject({ at: AT - 9000, name: 'calm' });
-    expect(await loadVersion(kept!.id, version!.id)).toMatchObject({ name: 'before' });
+    expect(await loadVersion(saved!.id, version!.id)).toMatchObject({ name: 'before' });
     expect(useParts.getState().parts.map((p) => p.name)).toEqual(['swell']);
   });
 
   it('doubles nothing that is there, and leaves alone what has changed since', async () => {
-    const file = await saved();
+    const file = await backedUp();
     expect(restoredWords(await restoreBackup(file, watch))).toBe('2 are here already, just the same.');
     await keepAt('a', { ...piece, name: 'Night veil' }, AT);
     expect(restoredWords(await restoreBackup(file, watch))).toBe(
@@ -64,9 +64,9 @@ describe('a backup of what a browser keeps', () => {
     expect((await list()).map((k) => k.name)).toEqual(['Night veil', piece.name]);
   });
 
-  it('knows a part by its contents: one that was kept again since comes back beside it, once', async () => {
+  it('knows a part by its contents: one that was saved again since comes back beside it, once', async () => {
     await keepPart('steps', '', clipSteps(piece, piece.strands[1]!.id, [piece.strands[1]!.steps[1]!.id], true));
-    const file = await saved();
+    const file = await backedUp();
     expect(await restoreBackup(file, watch)).toMatchObject({ pieces: 0, parts: 0 });
     const { parts, renew } = useParts.getState();
     const { id } = parts.find((p) => p.name === 'swell')!;
@@ -81,7 +81,7 @@ describe('a backup of what a browser keeps', () => {
 
   it('says what cannot be imported, and imports the rest', async () => {
     await keepAt('b', { name: 'bent' } as Piece, AT);
-    const file = await saved();
+    const file = await backedUp();
     await forget();
     const restored = await restoreBackup(file, watch);
     expect(restored).toMatchObject({ pieces: 1, parts: 1, leftOut: [{ name: 'bent' }] });
@@ -89,8 +89,8 @@ describe('a backup of what a browser keeps', () => {
     expect(await list()).toHaveLength(1);
   });
 
-  it('is empty where nothing is kept', async () => {
+  it('is empty where nothing is saved', async () => {
     await forget();
-    expect(restoredWords(await restoreBackup(await saved(), watch))).toBe('The backup is empty.');
+    expect(restoredWords(await restoreBackup(await backedUp(), watch))).toBe('The backup is empty.');
   });
 });

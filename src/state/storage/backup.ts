@@ -30,7 +30,7 @@ export async function backUp(now: number): Promise<Uint8Array<ArrayBuffer>> {
     const versions = await listVersions(id);
     pieces.push({
       piece,
-      // What is kept may be damaged.
+      // What is saved may be damaged.
       name: String(name ?? 'piece'),
       changed,
       versions: await Promise.all(versions.map(async (v) => ({ ...v, piece: await loadVersion(id, v.id) }))),
@@ -45,12 +45,12 @@ const contentsOf = ({ name, about }: { name: string; about: string }, clip: Clip
   JSON.stringify(partData({ name, about }, clip));
 
 /**
- * Restores what a backup holds beside what is kept; what is here just the same stays as it is.
+ * Restores what a backup holds beside what is saved; what is here just the same stays as it is.
  * @throws PieceError, or Ended where the signal said so
  */
 export async function restoreBackup(file: Blob, watch: BackupWatch): Promise<Restored> {
   const { pieces, parts, leftOut } = await readBackupFile(file, watch);
-  const here = new Set((await list()).map((kept) => JSON.stringify(kept.piece)));
+  const here = new Set((await list()).map((saved) => JSON.stringify(saved.piece)));
   await useParts.getState().load();
   const partsHere = new Set(useParts.getState().parts.map((p) => contentsOf(p, p.clip())));
   const newPieces = pieces.filter(({ piece }) => !here.has(JSON.stringify(piece)));

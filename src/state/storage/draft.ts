@@ -5,7 +5,7 @@ const draftKey = (id: string) => `calm-lattice/draft/${id}`;
 
 /**
  * Keeps a piece as a draft at once, for a page that is being closed: the store answers later than that. Where there is
- * no room, only what the store still manages to keep is kept.
+ * no room, only what the store still manages to keep is saved.
  */
 export function keepDraft(id: string, piece: Piece): void {
   try {
@@ -15,7 +15,7 @@ export function keepDraft(id: string, piece: Piece): void {
   }
 }
 
-/** Takes the draft that was kept after `since`, once. Null where there is none or it is broken. */
+/** Takes the draft that was saved after `since`, once. Null where there is none or it is broken. */
 export function takeDraft(id: string, since: number): Piece | null {
   const text = localStorage.getItem(draftKey(id));
   localStorage.removeItem(draftKey(id));

@@ -45,7 +45,7 @@ describe('the history of a piece', () => {
     expect(name()).toBe('two');
   });
 
-  it('stays away from a piece that was kept at another time, and from another piece', async () => {
+  it('stays away from a piece that was saved at another time, and from another piece', async () => {
     named('one');
     await keepHistory('a', 7);
     open('a', piece);
@@ -87,7 +87,7 @@ describe('versions', () => {
     await loadVersions('a');
   });
 
-  it('are kept by hand, restored as one edit, and deleted', async () => {
+  it('are saved by hand, restored as one edit, and deleted', async () => {
     await keepVersion('before the storm');
     named('after');
     edit((p) => setLoop(p, { frames: 99 }));
@@ -103,7 +103,7 @@ describe('versions', () => {
     expect(await versionPiece(version!.id)).toBeNull();
   });
 
-  it('are kept by themselves: as it was opened, then every ten minutes of work, the last twelve', async () => {
+  it('are saved by themselves: as it was opened, then every ten minutes of work, the last twelve', async () => {
     let time = 0;
     const clock = new VersionClock('a', piece, () => time);
     await clock.changed(rename(piece, 'one'));

@@ -13,7 +13,7 @@ vi.mock('@/workers/reading', () => ({ readStoredPiece: async (data: unknown) => 
 
 const { piece } = STARTERS[0]!;
 const named = (name: string) => renamed(piece, name);
-const keeping = () => useWorkbench.getState().keeping;
+const saving = () => useWorkbench.getState().saving;
 const rename = (name: string) => useWorkbench.getState().edit((p) => renamed(p, name));
 const savedName = async (id: string) => (await load(id))?.piece.name;
 
@@ -51,7 +51,7 @@ afterEach(async () => {
   vi.unstubAllGlobals();
 });
 
-it('changes are kept a moment after the last, and never later than two seconds after the first', () => {
+it('changes are saved a moment after the last, and never later than two seconds after the first', () => {
   expect(waitFor(0)).toBe(600);
   expect(waitFor(1000)).toBe(600);
   expect(waitFor(1900)).toBe(100);
@@ -62,15 +62,15 @@ it('changes are kept a moment after the last, and never later than two seconds a
 });
 
 describe('a saved piece', () => {
-  it('is opened, and its changes are kept by themselves', async () => {
+  it('is opened, and its changes are saved by themselves', async () => {
     await keep('a', named('before'));
     const close = await openSaved('a');
     expect(useWorkbench.getState().piece.name).toBe('before');
-    expect(keeping().state).toBe('kept');
+    expect(saving().state).toBe('saved');
     rename('after');
-    expect(keeping().state).toBe('waiting');
+    expect(saving().state).toBe('waiting');
     await vi.waitFor(async () => expect(await savedName('a')).toBe('after'), { timeout: 20_000 });
-    await vi.waitFor(() => expect(keeping().state).toBe('kept'), { timeout: 20_000 });
+    await vi.waitFor(() => expect(saving().state).toBe('saved'), { timeout: 20_000 });
     close!();
   });
 
@@ -87,7 +87,7 @@ describe('a saved piece', () => {
     expect(await savedName('a')).toBe('last words');
   });
 
-  it('is kept at once when the page is closed', async () => {
+  it('is saved at once when the page is closed', async () => {
     await keep('a', named('before'));
     const close = await openSaved('a');
     rename('in a hurry');
@@ -106,20 +106,20 @@ describe('a saved piece', () => {
     close!();
   });
 
-  it('has no edit more where what was left as a draft was kept all the same', async () => {
+  it('has no edit more where what was left as a draft was saved all the same', async () => {
     await restore({ id: 'a', name: 'before', changed: 1, piece: named('before') });
     keepDraft('a', named('before'));
     const close = await openSaved('a');
     expect(useWorkbench.temporal.getState().pastStates).toEqual([]);
-    expect(keeping().state).toBe('kept');
+    expect(saving().state).toBe('saved');
     close!();
   });
 
-  it('is shown and not kept where another tab holds it', async () => {
+  it('is shown and not saved where another tab holds it', async () => {
     await keep('a', named('before'));
     const other = await hold('a');
     const close = await openSaved('a');
-    expect(keeping().state).toBe('elsewhere');
+    expect(saving().state).toBe('elsewhere');
     rename('mine');
     await new Promise((resolve) => setTimeout(resolve, 800));
     expect(await savedName('a')).toBe('before');
@@ -127,13 +127,13 @@ describe('a saved piece', () => {
     other!();
   });
 
-  it('is kept here once the other tab releases it, which has the last word if nothing changed here', async () => {
+  it('is saved here once the other tab releases it, which has the last word if nothing changed here', async () => {
     await keep('a', named('before'));
     const other = await hold('a');
     const close = await openSaved('a');
     await restore({ id: 'a', name: 'theirs', changed: 9e12, piece: named('theirs') });
     other!();
-    await vi.waitFor(() => expect(keeping()).toEqual({ state: 'kept', at: 9e12 }), { timeout: 20_000 });
+    await vi.waitFor(() => expect(saving()).toEqual({ state: 'saved', at: 9e12 }), { timeout: 20_000 });
     expect(useWorkbench.getState().piece.name).toBe('theirs');
     rename('mine');
     await vi.waitFor(async () => expect(await savedName('a')).toBe('mine'), { timeout: 20_000 });
@@ -181,21 +181,21 @@ it('a piece that this browser would not keep is opened, and says so', async () =
   holdUnsaved('lost', named('lost'));
   const close = await openSaved('lost');
   expect(useWorkbench.getState().piece.name).toBe('lost');
-  expect(keeping()).toMatchObject({ state: 'failed', why: expect.stringContaining('does not let pages save data') });
+  expect(saving()).toMatchObject({ state: 'failed', why: expect.stringContaining('does not let pages save data') });
   close!();
 });
 
-it('the shelf lists what is kept, the latest first, broken entries too', async () => {
+it('the shelf lists what is saved, the latest first, broken entries too', async () => {
   await restore({ id: 'a', name: 'old', changed: 1, piece: named('old') });
   await restore({ id: 'b', name: 'new', changed: 3, piece: named('new') });
   await restore({ id: 'c', name: 'broken', changed: 2, piece: null as never });
   expect((await list()).map((k) => k.id)).toEqual(['b', 'c', 'a']);
 });
 
-it('a piece that this page has read and kept is not read again, any other version is', async () => {
+it('a piece that this page has read and saved is not read again, any other version is', async () => {
   await keepKnown('known', named('read here'));
-  const kept = (await load('known'))!;
-  expect(takeKnown({ ...kept, changed: kept.changed + 1 })).toBeNull();
+  const saved = (await load('known'))!;
+  expect(takeKnown({ ...saved, changed: saved.changed + 1 })).toBeNull();
   await keepKnown('known', named('read here'));
   expect(takeKnown((await load('known'))!)).toMatchObject({ name: 'read here' });
   expect(takeKnown((await load('known'))!)).toBeNull();

@@ -5,7 +5,7 @@ import {
   hold,
   holdLater,
   keep,
-  keepingProblem,
+  savingProblem,
   load,
   REACHING_PROBLEM,
   takeKnown,
@@ -15,9 +15,9 @@ import {
 import { bringHistoryBack, keepHistory } from './history';
 import { notify } from '../panels/notify';
 import { loadVersions, VersionClock } from './versions';
-import { useWorkbench, type Keeping } from '../workbench';
+import { useWorkbench, type Saving } from '../workbench';
 
-/** Waits this long after a change before it is kept, and no longer than that while changes go on; milliseconds. */
+/** Waits this long after a change before it is saved, and no longer than that while changes go on; milliseconds. */
 const PAUSE = 600;
 const LONGEST = 2000;
 
@@ -33,54 +33,54 @@ export interface OpeningOptions {
  * Opens a saved piece and keeps its changes from then on. It is held before it is loaded: another tab may still be
  * writing the newest version.
  * @returns what to call when the workbench closes, or null where there is no such piece.
- * @throws PieceError if what is kept is broken; Ended if the signal says so
+ * @throws PieceError if what is saved is broken; Ended if the signal says so
  */
 export async function openSaved(
   id: string,
   { progress, signal, onLeftOut }: OpeningOptions = {},
 ): Promise<(() => void) | null> {
-  const { open, setKeeping, edit } = useWorkbench.getState();
+  const { open, setSaving, edit } = useWorkbench.getState();
   const lost = unsavedPiece(id);
   if (lost) {
     open(id, lost);
-    setKeeping({ state: 'failed', why: REACHING_PROBLEM });
+    setSaving({ state: 'failed', why: REACHING_PROBLEM });
     return keepChanges(id).stop;
   }
   const release = await hold(id);
-  let kept: SavedPiece | null;
+  let saved: SavedPiece | null;
   try {
-    kept = await loadRead(id, { progress, signal, onLeftOut });
+    saved = await loadRead(id, { progress, signal, onLeftOut });
   } catch (error) {
     release?.();
     throw error;
   }
-  if (!kept) {
+  if (!saved) {
     release?.();
     return null;
   }
-  open(id, kept.piece);
+  open(id, saved.piece);
   void loadVersions(id);
   if (!release) {
-    setKeeping({ state: 'elsewhere' });
-    return takeOverLater(id, kept);
+    setSaving({ state: 'elsewhere' });
+    return takeOverLater(id, saved);
   }
-  setKeeping({ state: 'kept', at: kept.changed });
+  setSaving({ state: 'saved', at: saved.changed });
   const stop = keepUntilClosed(id, release);
-  void bringHistoryBack(id, kept.changed);
-  const draft = takeDraft(id, kept.changed);
-  // What was left as a draft may have been kept all the same, while the page was closing: that is no edit.
-  if (draft && JSON.stringify(draft) !== JSON.stringify(kept.piece)) edit(() => draft);
+  void bringHistoryBack(id, saved.changed);
+  const draft = takeDraft(id, saved.changed);
+  // What was left as a draft may have been saved all the same, while the page was closing: that is no edit.
+  if (draft && JSON.stringify(draft) !== JSON.stringify(saved.piece)) edit(() => draft);
   return stop;
 }
 
 async function loadRead(id: string, opening: OpeningOptions = {}): Promise<SavedPiece | null> {
-  const kept = await load(id);
-  if (!kept) return null;
-  const known = takeKnown(kept);
-  if (known) return { ...kept, piece: known };
-  const { piece, left } = await readStoredPiece(kept.piece, opening);
-  if (left.length > 0) opening.onLeftOut?.(left, kept);
-  return { ...kept, piece };
+  const saved = await load(id);
+  if (!saved) return null;
+  const known = takeKnown(saved);
+  if (known) return { ...saved, piece: known };
+  const { piece, left } = await readStoredPiece(saved.piece, opening);
+  if (left.length > 0) opening.onLeftOut?.(left, saved);
+  return { ...saved, piece };
 }
 
 function keepUntilClosed(id: string, release: () => void): () => void {
@@ -93,7 +93,7 @@ function keepUntilClosed(id: string, release: () => void): () => void {
 }
 
 /**
- * Keeps the piece here once the tab that holds it releases it. What that tab kept last is shown; what was changed here
+ * Keeps the piece here once the tab that holds it releases it. What that tab saved last is shown; what was changed here
  * comes after it in the history, so that neither is lost.
  * @returns what to call when the workbench closes
  */
@@ -103,10 +103,10 @@ function takeOverLater(id: string, shown: SavedPiece): () => void {
   const takeOver = async (release: () => void) => {
     const theirs = await loadRead(id).catch(() => null);
     if (leaving.signal.aborted) return release();
-    const { piece: mine, open, edit, setKeeping } = useWorkbench.getState();
+    const { piece: mine, open, edit, setSaving } = useWorkbench.getState();
     const newer = theirs && theirs.changed !== shown.changed ? theirs : null;
     if (newer) open(id, newer.piece);
-    setKeeping({ state: 'kept', at: (theirs ?? shown).changed });
+    setSaving({ state: 'saved', at: (theirs ?? shown).changed });
     stop = keepUntilClosed(id, release);
     if (mine === shown.piece) return;
     if (!newer) open(id, shown.piece);
@@ -120,25 +120,25 @@ function takeOverLater(id: string, shown: SavedPiece): () => void {
 /** Keeps every change of the open piece: a moment after the last one, and at least every two seconds. */
 function keepChanges(id: string): { stop: () => void; settled: () => Promise<void> } {
   let timer: ReturnType<typeof setTimeout> | undefined;
-  /** When the first change came that is not kept; null where all is. */
+  /** When the first change came that is not saved; null where all is. */
   let waitsSince: number | null = null;
   let saving: Promise<void> = Promise.resolve();
   let busy = 0;
   const versions = new VersionClock(id, useWorkbench.getState().piece);
   const save = async (piece: Piece) => {
     // The workbench may hold another piece by now.
-    const say = (keeping: Keeping) =>
-      useWorkbench.getState().id === id ? useWorkbench.getState().setKeeping(keeping) : undefined;
+    const say = (saving: Saving) =>
+      useWorkbench.getState().id === id ? useWorkbench.getState().setSaving(saving) : undefined;
     busy++;
     try {
       const { changed } = await keep(id, piece);
       await keepHistory(id, changed);
-      // Said once its history is kept as well: who loads the page then finds both.
-      if (waitsSince === null) say({ state: 'kept', at: changed });
+      // Said once its history is saved as well: who loads the page then finds both.
+      if (waitsSince === null) say({ state: 'saved', at: changed });
       await versions.changed(piece);
     } catch (error) {
-      const why = unsavedPiece(id) ? REACHING_PROBLEM : keepingProblem(error);
-      if (useWorkbench.getState().keeping.state !== 'failed') notify('error', why);
+      const why = unsavedPiece(id) ? REACHING_PROBLEM : savingProblem(error);
+      if (useWorkbench.getState().saving.state !== 'failed') notify('error', why);
       say({ state: 'failed', why });
     }
     busy--;
@@ -153,7 +153,7 @@ function keepChanges(id: string): { stop: () => void; settled: () => Promise<voi
   const unsubscribe = useWorkbench.subscribe((now, before) => {
     if (now.piece === before.piece || now.id !== id) return;
     waitsSince ??= Date.now();
-    if (now.keeping.state === 'kept') now.setKeeping({ state: 'waiting' });
+    if (now.saving.state === 'saved') now.setSaving({ state: 'waiting' });
     clearTimeout(timer);
     timer = setTimeout(saveInTurn, waitFor(Date.now() - waitsSince));
   });
@@ -178,5 +178,5 @@ function keepChanges(id: string): { stop: () => void; settled: () => Promise<voi
   };
 }
 
-/** Milliseconds until the next keeping, where the first change that is not kept came so long ago. */
+/** Milliseconds until the next saving, where the first change that is not saved came so long ago. */
 export const waitFor = (since: number) => Math.max(0, Math.min(PAUSE, LONGEST - since));

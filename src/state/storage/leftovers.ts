@@ -10,6 +10,6 @@ export async function forgetLeftovers(pieces: readonly string[]): Promise<void> 
     await forgetCardPictures(gone);
     await Promise.all((await versionedPieces()).filter(gone).map(dropVersions));
   } catch {
-    // The shelf says by itself where nothing can be kept.
+    // The shelf says by itself where nothing can be saved.
   }
 }

@@ -22,7 +22,7 @@ describe('saved parts', () => {
     for (const { id } of useParts.getState().parts) await useParts.getState().remove(id);
   });
 
-  it('are there once, whether they were kept before or after the others were read', async () => {
+  it('are there once, whether they were saved before or after the others were read', async () => {
     const first = await page();
     await first.keepPart('swell', 'moves', clip);
     await first.useParts.getState().load();

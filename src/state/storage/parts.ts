@@ -11,17 +11,17 @@ const store = localforage.createInstance({ name: 'calm-lattice', storeName: 'par
 
 interface Parts {
   parts: Part[];
-  /** Reads what is kept in this browser, once. */
+  /** Reads what is saved in this browser, once. */
   load: () => Promise<void>;
-  /** Keeps another one: under its own id, if none is kept under it. */
+  /** Keeps another one: under its own id, if none is saved under it. */
   add: (data: PartData) => Promise<void>;
-  /** Keeps other contents under an id that is kept. */
+  /** Keeps other contents under an id that is saved. */
   renew: (id: string, data: PartData) => Promise<void>;
   rename: (id: string, name: string) => Promise<void>;
   remove: (id: string) => Promise<void>;
 }
 
-/** Parts that were kept before they had editions have this one. */
+/** Parts that were saved before they had editions have this one. */
 const FIRST = 'first';
 
 const partOf = (
@@ -48,7 +48,7 @@ function refused(error: unknown): void {
 
 let loading: Promise<void> | null = null;
 
-/** Parts that the artist kept, in this browser beside the pieces. */
+/** Parts that the artist saved, in this browser beside the pieces. */
 export const useParts = create<Parts>()((set, get) => ({
   parts: [],
 
@@ -60,7 +60,7 @@ export const useParts = create<Parts>()((set, get) => ({
   },
 
   add: async (data) => {
-    // What is kept already is read first, so that nothing is there twice.
+    // What is saved already is read first, so that nothing is there twice.
     await get().load();
     const id = data.id !== undefined && !savedPart(data.id) ? data.id : newId();
     set(({ parts }) => ({ parts: byName([...parts, partOf(id, data)]) }));
@@ -91,20 +91,20 @@ onRememberedElsewhere(CHANGED, () => {
   void useParts.getState().load();
 });
 
-/** What is kept and sound. */
+/** What is saved and sound. */
 async function read(): Promise<Part[]> {
   const parts: Part[] = [];
   await store.iterate<unknown, void>((data, id) => {
     try {
       parts.push(partOf(id, acceptPart(data)));
     } catch {
-      // It was kept by a newer version, or is damaged: it stays where it is.
+      // It was saved by a newer version, or is damaged: it stays where it is.
     }
   });
   return parts;
 }
 
-/** The part that is kept under an id. */
+/** The part that is saved under an id. */
 export const savedPart = (id: string): Part | undefined => useParts.getState().parts.find((p) => p.id === id);
 
 /** What tells an edition of a part from those before it. */

@@ -1,7 +1,7 @@
 import localforage from 'localforage';
 import type { Piece } from '@/core/piece/types';
 
-/** A piece kept in this browser. */
+/** A piece saved in this browser. */
 export interface SavedPiece {
   id: string;
   name: string;
@@ -12,7 +12,7 @@ export interface SavedPiece {
 
 /**
  * IndexedDB and nothing else: what the library falls back to by itself holds little, is not where a later visit
- * looks, and would make "kept" untrue.
+ * looks, and would make "saved" untrue.
  */
 const store = localforage.createInstance({ name: 'calm-lattice', storeName: 'pieces', driver: localforage.INDEXEDDB });
 
@@ -26,8 +26,8 @@ export const unsavedPiece = (id: string) => unsaved.get(id) ?? null;
 export const isFull = (error: unknown): boolean =>
   (error as { name?: string } | null)?.name === 'QuotaExceededError' || /quota/i.test(String(error));
 
-/** Why keeping did not work, in words; the last good version stays where it is. */
-export function keepingProblem(error: unknown): string {
+/** Why saving did not work, in words; the last good version stays where it is. */
+export function savingProblem(error: unknown): string {
   if (isFull(error)) {
     return (
       'This browser has no room left, so the latest changes are not saved. The last saved version ' +
@@ -40,24 +40,24 @@ export function keepingProblem(error: unknown): string {
   );
 }
 
-/** Why what is kept cannot be reached, in words. */
+/** Why what is saved cannot be reached, in words. */
 export const REACHING_PROBLEM =
   'This browser does not let pages save data (private windows and blocked site data do that), ' +
   'so nothing can be saved here. Pieces can be worked on and exported as files.';
 
 export const newId = () => crypto.randomUUID().slice(0, 8);
 
-/** Replaces the kept version in one transaction: if it fails, the one before stays. */
+/** Replaces the saved version in one transaction: if it fails, the one before stays. */
 export const keep = (id: string, piece: Piece): Promise<SavedPiece> => keepAt(id, piece, Date.now());
 
 /** Keeps a piece as changed at a time. */
 export async function keepAt(id: string, piece: Piece, changed: number): Promise<SavedPiece> {
-  const kept: SavedPiece = { id, name: piece.name, changed, piece };
-  await store.setItem(id, kept);
-  return kept;
+  const saved: SavedPiece = { id, name: piece.name, changed, piece };
+  await store.setItem(id, saved);
+  return saved;
 }
 
-/** What this page has read and kept last; see `takeKnown`. */
+/** What this page has read and saved last; see `takeKnown`. */
 let known: SavedPiece | null = null;
 
 /** Keeps a piece that was read here, so that it is good. */
@@ -66,25 +66,25 @@ export async function keepKnown(id: string, piece: Piece): Promise<SavedPiece> {
   return known;
 }
 
-/** The piece of what was loaded where this page read and kept just that, once: it need not be read again. */
+/** The piece of what was loaded where this page read and saved just that, once: it need not be read again. */
 export function takeKnown({ id, changed }: SavedPiece): Piece | null {
   const same = known?.id === id && known.changed === changed ? known.piece : null;
   known = null;
   return same;
 }
 
-export async function restore(kept: SavedPiece): Promise<void> {
-  await store.setItem(kept.id, kept);
+export async function restore(saved: SavedPiece): Promise<void> {
+  await store.setItem(saved.id, saved);
 }
 
 /** What is stored, as it is: see `readStoredPiece`. */
 export const load = (id: string): Promise<SavedPiece | null> => store.getItem<SavedPiece>(id);
 
-/** All that is kept, latest first; broken entries are listed too, so that they can be saved or deleted. */
+/** All that is saved, latest first; broken entries are listed too, so that they can be saved or deleted. */
 export async function list(): Promise<SavedPiece[]> {
   const all: SavedPiece[] = [];
-  await store.iterate<SavedPiece, void>((kept) => {
-    all.push(kept);
+  await store.iterate<SavedPiece, void>((saved) => {
+    all.push(saved);
   });
   return all.sort((a, b) => b.changed - a.changed);
 }

@@ -7,7 +7,7 @@ export interface Version {
   id: string;
   /** Milliseconds since 1970. */
   at: number;
-  /** Given by the artist; those that are kept by themselves have none. */
+  /** Given by the artist; those that are saved by themselves have none. */
   name: string | null;
 }
 
@@ -18,7 +18,7 @@ const store = localforage.createInstance({
   driver: localforage.INDEXEDDB,
 });
 
-/** How many versions of a piece that were kept by themselves stay. */
+/** How many versions of a piece that were saved by themselves stay. */
 const MOST = 12;
 
 const keyOf = (piece: string, version: string) => `${piece}/${version}`;
@@ -56,7 +56,7 @@ export async function saveAllVersions(
   );
 }
 
-/** What is kept as a version, as it is. */
+/** What is saved as a version, as it is. */
 export const loadVersion = (piece: string, version: string): Promise<unknown> =>
   store.getItem<unknown>(keyOf(piece, version));
 

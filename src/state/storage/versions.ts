@@ -7,7 +7,7 @@ import { notify } from '../panels/notify';
 import { addVersion, dropVersion, listVersions, loadVersion, saveVersions, type Version } from './version-store';
 import { useWorkbench } from '../workbench';
 
-/** Milliseconds of work between two versions that are kept by themselves. */
+/** Milliseconds of work between two versions that are saved by themselves. */
 export const KEEP_EVERY = 10 * 60_000;
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
@@ -69,7 +69,7 @@ export class VersionClock {
     private readonly now: () => number = Date.now,
   ) {}
 
-  /** Told of every change that is kept. */
+  /** Told of every change that is saved. */
   async changed(piece: Piece): Promise<void> {
     const { before } = this;
     this.before = piece;

@@ -60,19 +60,19 @@ function stepEntry(offer: Offer, picking: Picking): PickerEntry {
   };
 }
 
-function partEntry({ part, kept, goes, row }: PartOffer): PickerEntry {
+function partEntry({ part, saved, goes, row }: PartOffer): PickerEntry {
   return {
     key: part.id,
     name: part.name,
     also: [...(part.also ?? []), 'recipe', 'part'],
-    heading: kept ? 'Saved parts' : 'Recipes',
+    heading: saved ? 'Saved parts' : 'Recipes',
     run: () => {
       pick(null);
       insertPart(part, row);
     },
     shown: (
       <>
-        <PartStill part={part} kept={kept} />
+        <PartStill part={part} saved={saved} />
         <span className="min-w-0">
           <span className="font-medium">{part.name}</span> <span className="text-faint">{goes}</span>
           <span className="block text-mute">{part.about}</span>
@@ -87,7 +87,7 @@ export function StepPicker() {
   const picking = usePanels((s) => s.picking);
   const piece = useWorkbench((s) => s.piece);
   const selected = useWorkbench((s) => s.selected);
-  const kept = useParts((s) => s.parts);
+  const saved = useParts((s) => s.parts);
   const { recipes, ground } = useRecipes();
   useEffect(() => {
     if (!picking) return;
@@ -97,7 +97,7 @@ export function StepPicker() {
   const entries = picking
     ? [
         ...(picking.for === 'part' ? [] : offered(piece, picking).map((offer) => stepEntry(offer, picking))),
-        ...(ground ? offeredParts(piece, picking, selected, { recipes, kept }) : []).map(partEntry),
+        ...(ground ? offeredParts(piece, picking, selected, { recipes, saved }) : []).map(partEntry),
       ]
     : [];
   return (

@@ -6,9 +6,9 @@ import { useRecipes } from '@/actions/recipes';
 import { Still } from './Still';
 
 /** What a part looks like by itself: a still that ships with a recipe, else drawn. */
-export function PartStill({ part, kept }: { part: Part; kept: boolean }) {
+export function PartStill({ part, saved }: { part: Part; saved: boolean }) {
   const frame = 'w-24 shrink-0 self-center overflow-hidden rounded-md border border-line';
-  if (kept)
+  if (saved)
     return (
       <span aria-hidden className={frame}>
         <DrawnStill part={part} />

@@ -31,7 +31,7 @@ export function SavedParts() {
       open={open}
       onClose={close}
       title="Saved parts"
-      about="Rows and steps of yours, for any piece. They are kept in this browser; a file takes one elsewhere."
+      about="Rows and steps of yours, for any piece. They are saved in this browser; a file takes one elsewhere."
     >
       {parts.length === 0 ? (
         <p className="rounded-md border border-dashed border-soft p-4 text-mute">
@@ -41,7 +41,7 @@ export function SavedParts() {
       ) : (
         <ul className="grid gap-1.5">
           {parts.map((part) => (
-            <Kept key={part.id} part={part} />
+            <Saved key={part.id} part={part} />
           ))}
         </ul>
       )}
@@ -64,7 +64,7 @@ export function SavedParts() {
   );
 }
 
-function Kept({ part }: { part: Part }) {
+function Saved({ part }: { part: Part }) {
   const [naming, setNaming] = useState(false);
   const stale = useWorkbench((s) => staleUses(s.piece, part).length);
   const { rename, remove } = useParts.getState();
@@ -81,7 +81,7 @@ function Kept({ part }: { part: Part }) {
   };
   return (
     <li className="flex items-center gap-3 rounded-md border border-line p-2">
-      <PartStill part={part} kept />
+      <PartStill part={part} saved />
       <div className="min-w-0 grow">
         {naming ? (
           <RenameInput label="Name of the part" name={part.name} onDone={named} />

@@ -13,9 +13,9 @@ import { useSaved } from './use-saved';
 import { useOpening } from './use-opening';
 
 export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; starters: StarterFacts[] }) {
-  const { refresh, ...kept } = useSaved();
+  const { refresh, ...saved } = useSaved();
   const { reading, begin, beginStarter, openFile } = useOpening(refresh);
-  const isEmpty = !kept.kept?.length;
+  const isEmpty = !saved.saved?.length;
   useEffect(() => useLeaving.setState(false), []);
   return (
     <main
@@ -46,7 +46,7 @@ export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; st
           <BlankCard onBegin={() => void begin(blankPiece())} />
         </div>
       </section>
-      {!isEmpty && <SavedSection {...kept} />}
+      {!isEmpty && <SavedSection {...saved} />}
       <section aria-labelledby="starters">
         <h2 id="starters" className="mb-3 text-[15px] font-semibold">
           Starters{' '}
@@ -58,7 +58,7 @@ export function Shelf({ beginnings, starters }: { beginnings: StarterFacts[]; st
           ))}
         </div>
       </section>
-      {isEmpty && <SavedSection {...kept} />}
+      {isEmpty && <SavedSection {...saved} />}
     </main>
   );
 }

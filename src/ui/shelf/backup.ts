@@ -19,7 +19,7 @@ export async function openBackup(file: File, watch: BackupWatch): Promise<void> 
   if (unnamed > 0) notify('error', `${unnamed} more could not be imported.`);
 }
 
-/** Takes all that is kept away as one file. */
+/** Takes all that is saved away as one file. */
 export async function saveBackup(): Promise<void> {
   const now = new Date();
   try {

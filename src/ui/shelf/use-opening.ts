@@ -4,7 +4,7 @@ import { checkSize } from '@/core/formats/piece-size';
 import { PieceError } from '@/core/piece/errors';
 import type { Piece } from '@/core/piece/types';
 import { saveCardPicture } from '@/state/storage/card-pictures';
-import { holdUnsaved, isFull, keepingProblem, keepKnown, newId, REACHING_PROBLEM } from '@/state/storage/saved';
+import { holdUnsaved, isFull, savingProblem, keepKnown, newId, REACHING_PROBLEM } from '@/state/storage/saved';
 import { notify } from '@/state/panels/notify';
 import { readPieceFile } from '@/workers/reading';
 import { Ended } from '@/workers/thread';
@@ -22,7 +22,7 @@ export interface FileReading {
 
 /**
  * The ways into a piece: a new one, a starter, a file.
- * @param refresh looks again at what is kept
+ * @param refresh looks again at what is saved
  */
 export function useOpening(refresh: () => Promise<void>) {
   const router = useRouter();
@@ -38,7 +38,7 @@ export function useOpening(refresh: () => Promise<void>) {
     } catch (error) {
       // It can still be worked on and exported as a file.
       holdUnsaved(id, piece);
-      notify('error', isFull(error) ? keepingProblem(error) : REACHING_PROBLEM);
+      notify('error', isFull(error) ? savingProblem(error) : REACHING_PROBLEM);
     }
     router.push(`/piece/${id}`);
   };
@@ -88,5 +88,5 @@ async function saveStill(id: string, changed: number, address: string): Promise<
 
 function readingProblem(error: unknown): string {
   if (error instanceof PieceError) return error.message;
-  return isFull(error) ? keepingProblem(error) : 'This file could not be read. Try again, or choose another.';
+  return isFull(error) ? savingProblem(error) : 'This file could not be read. Try again, or choose another.';
 }

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import {
   keep,
-  keepingProblem,
+  savingProblem,
   list,
   newId,
   REACHING_PROBLEM,
@@ -12,9 +12,9 @@ import {
 import { forgetLeftovers } from '@/state/storage/leftovers';
 import { notify } from '@/state/panels/notify';
 
-/** The pieces that are kept in this browser, null until they are known, and what can be done with them. */
+/** The pieces that are saved in this browser, null until they are known, and what can be done with them. */
 export function useSaved() {
-  const [kept, setStored] = useState<SavedPiece[] | null>(null);
+  const [saved, setStored] = useState<SavedPiece[] | null>(null);
 
   const refresh = useCallback(async () => {
     try {
@@ -38,7 +38,7 @@ export function useSaved() {
     try {
       await work;
     } catch (error) {
-      notify('error', keepingProblem(error));
+      notify('error', savingProblem(error));
     }
     await refresh();
   };
@@ -53,5 +53,5 @@ export function useSaved() {
     notify('info', `"${item.name}" was deleted.`, { label: 'Undo', run: () => void change(restore(item)) });
   };
 
-  return { kept, refresh, rename, duplicate, drop };
+  return { saved, refresh, rename, duplicate, drop };
 }

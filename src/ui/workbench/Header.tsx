@@ -14,7 +14,7 @@ import { useState, type MouseEvent } from 'react';
 import { useStore } from 'zustand';
 import { rename } from '@/core/piece/edit';
 import { useChecks, verdictOf } from '@/state/measured/checks';
-import { keep, keepingProblem, newId } from '@/state/storage/saved';
+import { keep, savingProblem, newId } from '@/state/storage/saved';
 import { notify } from '@/state/panels/notify';
 import { usePanels } from '@/state/panels/panels';
 import { useRehearsal } from '@/state/playback/rehearsal';
@@ -44,7 +44,7 @@ export function Header() {
       </Link>
       <h1 className="sr-only">Workbench</h1>
       <Name />
-      <KeepingNote />
+      <SavingNote />
       <span className="grow" />
       <Button
         look="icon"
@@ -131,21 +131,21 @@ function Name() {
   );
 }
 
-function KeepingNote() {
-  const keeping = useWorkbench((s) => s.keeping);
+function SavingNote() {
+  const saving = useWorkbench((s) => s.saving);
   const router = useRouter();
   const [busy, setBusy] = useState(false);
-  if (keeping.state === 'kept')
+  if (saving.state === 'saved')
     return (
       <span className="text-mute max-lg:hidden">
-        saved {new Date(keeping.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+        saved {new Date(saving.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
       </span>
     );
-  if (keeping.state === 'waiting') return <span className="text-mute max-lg:hidden">saving …</span>;
-  if (keeping.state === 'failed')
+  if (saving.state === 'waiting') return <span className="text-mute max-lg:hidden">saving …</span>;
+  if (saving.state === 'failed')
     return (
-      <span role="alert" className="max-w-md truncate text-bad" title={keeping.why}>
-        not saved: {keeping.why}
+      <span role="alert" className="max-w-md truncate text-bad" title={saving.why}>
+        not saved: {saving.why}
       </span>
     );
   const copy = async () => {
@@ -156,7 +156,7 @@ function KeepingNote() {
       await keep(id, { ...piece, name: `${piece.name} copy`.slice(0, 80) });
       router.push(`/piece/${id}`);
     } catch (error) {
-      notify('error', keepingProblem(error));
+      notify('error', savingProblem(error));
       setBusy(false);
     }
   };
