@@ -42,7 +42,10 @@ const declared = new Map();
 for (const file of files) {
   const text = readFileSync(file, 'utf8');
   // Ids in saved files stay as they are.
-  for (const [i, line] of text.replace(/\bid: '[^']*'/g, '').split('\n').entries())
+  for (const [i, line] of text
+    .replace(/\bid: '[^']*'/g, '')
+    .split('\n')
+    .entries())
     for (const [word, instead] of RETIRED)
       if (word.test(line)) found.push(`${file}:${i + 1}: "${word.exec(line)[0]}" is retired, say: ${instead}`);
   if (!/^src\/.*\.tsx?$/.test(file) || file.endsWith('.test.ts')) continue;
