@@ -26,7 +26,7 @@ const WHOLE_ONCE: BandView = { play: 'once', middle: 0.51, side: 0.51 };
 export const wholeView = (play: Play): BandView => (play === 'once' ? WHOLE_ONCE : WHOLE_LOOP);
 
 /** Frames that the band shows at least. */
-const LEAST = 4;
+const MIN_FRAMES_IN_SIGHT = 4;
 
 export const phaseX = (phase: number, { width, middle, side }: Scale): number =>
   width / 2 + ((phase - middle) / side) * (width / 2);
@@ -52,7 +52,7 @@ export function copiesOf(at: number, { play, middle, side }: BandView): number[]
 /** Keeps a view on the loop: at most the whole of it, at least some frames. */
 function bounded({ play, middle, side }: BandView, frames: number): BandView {
   const whole = wholeView(play);
-  const wide = Math.min(Math.max(side, LEAST / 2 / frames), whole.side);
+  const wide = Math.min(Math.max(side, MIN_FRAMES_IN_SIGHT / 2 / frames), whole.side);
   const reach = Math.max(0, whole.side - wide);
   return { play, middle: Math.min(Math.max(middle, whole.middle - reach), whole.middle + reach), side: wide };
 }

@@ -17,7 +17,7 @@ export type Surfaces = (pixel: { x: number; y: number }, height: number) => Vect
 export const tidy = (at: Vector): Vector => at.map((v) => Number(v.toFixed(3))) as Vector;
 
 /** Metres over which the projection is compared with itself. */
-const STEP = 1e-3;
+const PROBE_METRES = 1e-3;
 
 /**
  * Where a place goes that is drawn some pixels away: the shortest way there, which is across the line of sight. It is
@@ -27,10 +27,10 @@ const STEP = 1e-3;
  */
 export function inPlane(project: Over['project'], at: Vector, by: { x: number; y: number }): Vector {
   const from = project(at);
-  const steps = [0, 1, 2].map((axis) => project(at.map((v, i) => (i === axis ? v + STEP : v)) as Vector));
+  const steps = [0, 1, 2].map((axis) => project(at.map((v, i) => (i === axis ? v + PROBE_METRES : v)) as Vector));
   if (!from || steps.some((s) => s === null)) return at;
-  const across = steps.map((s) => (s!.x - from.x) / STEP);
-  const down = steps.map((s) => (s!.y - from.y) / STEP);
+  const across = steps.map((s) => (s!.x - from.x) / PROBE_METRES);
+  const down = steps.map((s) => (s!.y - from.y) / PROBE_METRES);
   const dot = (a: number[], b: number[]) => a.reduce((sum, v, i) => sum + v * b[i]!, 0);
   const [xx, xy, yy] = [dot(across, across), dot(across, down), dot(down, down)];
   const det = xx * yy - xy * xy;

@@ -22,8 +22,8 @@ export interface ReadShot {
 }
 
 /** A mark comes to the least that light of 16 bits holds, as `finish.look` reads it. */
-const LEAST = -59000;
-const valueIn = (data: Float32Array, at: number) => (data[at]! < LEAST ? -Infinity : data[at]!);
+const MIN_DRAWN_VALUE = -59000;
+const valueIn = (data: Float32Array, at: number) => (data[at]! < MIN_DRAWN_VALUE ? -Infinity : data[at]!);
 
 /** The values at a place of the picture (0..1 from the upper left), or null where nothing stands. */
 export function valuesAt({ width, height, data }: ReadShot, x: number, y: number, count: number): number[] | null {

@@ -36,7 +36,7 @@ export interface FramePixels {
 const SEAM_HEIGHT = 240;
 const SEAM_HEIGHT_WITH_MEMORY = 90;
 /** Frames that are drawn before the seam at most, for what remembers them. */
-const MOST_BEHIND = 48;
+const MAX_WAITING = 48;
 
 /** What pictures beside the running one are drawn of. */
 export interface PictureSource {
@@ -109,7 +109,7 @@ export class ExtraPictures {
     const { picture, loop } = now.piece;
     const memory = new Memory();
     // On both sides of the seam the same frames lie behind, so not all that still shows of them is needed.
-    const behind = now.picture.missing(memory, 1 - 1 / loop.frames).slice(-MOST_BEHIND);
+    const behind = now.picture.missing(memory, 1 - 1 / loop.frames).slice(-MAX_WAITING);
     const height = Math.min(behind.length > 0 ? SEAM_HEIGHT_WITH_MEMORY : SEAM_HEIGHT, picture.height);
     const width = Math.max(2, Math.round((height * picture.width) / picture.height));
     const draw = (phase: number) => this.frame(now, { phase, width, height, memory });
@@ -135,7 +135,7 @@ export class ExtraPictures {
     const memory = new Memory();
     const size = { width, height, memory, samples: EXPORT_SAMPLES };
     try {
-      for (const frame of picture.missing(memory, phase).slice(-MOST_BEHIND))
+      for (const frame of picture.missing(memory, phase).slice(-MAX_WAITING))
         await this.frame(now, { phase: frame / picture.frames, ...size });
       return { width, height, data: await this.frame(now, { phase, ...size }) };
     } catch {

@@ -36,8 +36,8 @@ export interface Compared {
 }
 
 /** Milliseconds for frames that are drawn behind what is shown, and how many there are at most between two looks. */
-const BUDGET = 16;
-const MOST_AT_ONCE = 8;
+const BEHIND_BUDGET_MS = 16;
+const MAX_FRAMES_AT_ONCE = 8;
 
 /**
  * The running picture on a canvas. Looks at the card and draws only from a change until all of it is on the canvas,
@@ -339,7 +339,7 @@ export class Viewer {
    */
   private settle(): boolean {
     if (!this.piece || this.isPlaying) return false;
-    const most = Math.max(1, Math.min(MOST_AT_ONCE, Math.floor(BUDGET / this.work.took)));
+    const most = Math.max(1, Math.min(MAX_FRAMES_AT_ONCE, Math.floor(BEHIND_BUDGET_MS / this.work.took)));
     const next = this.remembering.next(this.picture, this.phase, most);
     if (!next) return false;
     const { memory, frames, rounds } = next;

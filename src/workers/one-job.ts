@@ -11,7 +11,7 @@ interface OneJob<Api, Result> {
 }
 
 /** Milliseconds for which a thread that has done its job waits for another: until then its code need not be read. */
-const STAYS = 20_000;
+const IDLE_MS = 20_000;
 
 interface JobThread {
   worker: Worker;
@@ -37,7 +37,7 @@ function letWait(open: () => Worker, thread: JobThread): void {
   const timer = setTimeout(() => {
     waiting.delete(open);
     thread.worker.terminate();
-  }, STAYS);
+  }, IDLE_MS);
   waiting.set(open, { thread, timer });
 }
 

@@ -149,14 +149,14 @@ function wavesOn({ rise, missed, height, reach }: SampledReading, of: (edge: num
 }
 
 /** Beyond this part the power that is missed hardly tells waves apart. */
-const MOST_MISSED = 0.95;
+const MAX_MISSED_POWER = 0.95;
 
 /** k, where 1 - sinc^2(k / 2) is a part; by halving. */
 function radiansMissing(part: number): number {
   let [low, high] = [0, 2 * Math.PI];
   for (let i = 0; i < 40; i++) {
     const half = (low + high) / 4;
-    if (1 - (Math.sin(half) / half) ** 2 < Math.min(part, MOST_MISSED)) low = 2 * half;
+    if (1 - (Math.sin(half) / half) ** 2 < Math.min(part, MAX_MISSED_POWER)) low = 2 * half;
     else high = 2 * half;
   }
   return low;

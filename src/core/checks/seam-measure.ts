@@ -41,7 +41,7 @@ export const SEAM_TOLERANCE = 2e-4;
 /** Phases at which the range of values is taken. */
 const PHASES = 12;
 /** Part of its largest amount below which a value that is one of several, as those of a surface, hardly moves. */
-const LEAST_RANGE = 0.01;
+const MIN_RANGE = 0.01;
 /** Frames among which another jump like that at the seam is looked for. */
 const KINK_FRAMES = 720;
 
@@ -108,7 +108,7 @@ function compared(
   const range: [number, number] = [Math.min(...lows), Math.max(...highs)];
   // A value that hardly moves about a large one moves by rounding alone.
   const spans = lows.map((low, k) =>
-    Math.max(highs[k]! - low, 1e-3 * Math.max(Math.abs(low), Math.abs(highs[k]!)), apart > 1 ? LEAST_RANGE : 1e-9),
+    Math.max(highs[k]! - low, 1e-3 * Math.max(Math.abs(low), Math.abs(highs[k]!)), apart > 1 ? MIN_RANGE : 1e-9),
   );
   const gap = largest(begin, end, spans);
   const before = mean(at(few, 1 - 1 / frames, 'end'), fewEnd, spans);

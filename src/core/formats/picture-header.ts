@@ -22,7 +22,7 @@ const ascii = (bytes: Uint8Array, at: number, length: number) =>
   String.fromCharCode(...bytes.subarray(at, at + length));
 
 /** Bytes of a row of an .hdr at least: one pixel (G. Ward, "Real Pixels", Graphics Gems II, 1991). */
-const LEAST_ROW_BYTES = 4;
+const MIN_ROW_BYTES = 4;
 
 /**
  * Reads what a file is and how large, from its first bytes (PNG: ISO/IEC 15948; JPEG: ITU T.81;
@@ -38,7 +38,7 @@ export function readHeader(bytes: Uint8Array): PictureHeader {
   const header = sniff(bytes);
   if (header.size) checkSize(header.size);
   // Before a decoder makes room for all of its rows.
-  if (header.type === 'image/vnd.radiance' && bytes.length < LEAST_ROW_BYTES * header.size!.height)
+  if (header.type === 'image/vnd.radiance' && bytes.length < MIN_ROW_BYTES * header.size!.height)
     throw new PictureError('This .hdr ends long before its last row: it was cut short. Save it again.');
   return header;
 }

@@ -117,14 +117,20 @@ export function gatherAll(attributes: Attributes, rows: ArrayLike<number>): Attr
 }
 
 /** Farthest from the origin that a point lies, in metres; the same bound as that of the language's `finite`. */
-const FARTHEST = 1e9;
+const MAX_COORDINATE_METRES = 1e9;
 
 /** Points and values that are numbers of a size to reckon with: steps may be given anything. */
 export function heldWithin(mesh: Mesh): Mesh {
   const clamped = (data: Float32Array): Float32Array =>
-    data.every((v) => Math.abs(v) <= FARTHEST)
+    data.every((v) => Math.abs(v) <= MAX_COORDINATE_METRES)
       ? data
-      : data.map((v) => (v > FARTHEST ? FARTHEST : v < -FARTHEST ? -FARTHEST : v || 0));
+      : data.map((v) =>
+          v > MAX_COORDINATE_METRES
+            ? MAX_COORDINATE_METRES
+            : v < -MAX_COORDINATE_METRES
+              ? -MAX_COORDINATE_METRES
+              : v || 0,
+        );
   const all = (attributes: Attributes): Attributes =>
     Object.fromEntries(Object.entries(attributes).map(([name, a]) => [name, { ...a, data: clamped(a.data) }]));
   return {

@@ -20,8 +20,8 @@ export interface PathWay {
 export type Knot = [number, number, number, number];
 
 /** Knots of a path at most, and between two of its points. */
-const MOST_KNOTS = 96;
-const MOST_BETWEEN = 4;
+const MAX_KNOTS = 96;
+const MAX_KNOTS_BETWEEN = 4;
 /** Pieces in which a way from one point to the next is measured. */
 const MEASURED = 48;
 
@@ -93,7 +93,7 @@ function laid(
     if (closed) return points[(i + n) % n]!;
     return i < 0 ? beyond(points[0]!, points[1]!) : i >= n ? beyond(points[n - 1]!, points[n - 2]!) : points[i]!;
   };
-  const between = smooth ? Math.max(1, Math.min(MOST_BETWEEN, Math.floor(MOST_KNOTS / ways))) : 1;
+  const between = smooth ? Math.max(1, Math.min(MAX_KNOTS_BETWEEN, Math.floor(MAX_KNOTS / ways))) : 1;
   const knots: Knot[] = [];
   const reached: number[] = [];
   let gone = 0;

@@ -33,7 +33,7 @@ export function fitBeats(beats: number, tempo: number, rate: number): BeatFit {
 }
 
 /** Milliseconds after which a tap begins again. */
-const PAUSE = 2000;
+const MAX_TAP_GAP_MS = 2000;
 /** Taps that are looked at. */
 const TAPS = 12;
 
@@ -42,7 +42,7 @@ const TAPS = 12;
  * does little. @param times in milliseconds, the latest last @returns null for fewer than two without a pause
  */
 export function tappedTempo(times: readonly number[]): number | null {
-  const last = times.findLastIndex((t, i) => i > 0 && t - times[i - 1]! > PAUSE);
+  const last = times.findLastIndex((t, i) => i > 0 && t - times[i - 1]! > MAX_TAP_GAP_MS);
   const taps = times.slice(Math.max(last, 0)).slice(-TAPS);
   if (taps.length < 2) return null;
   const middle = (taps.length - 1) / 2;

@@ -5,8 +5,8 @@ import type { Preview } from './types';
 /** How soon a moment has faded in a plot, in parts of a second. */
 const FADE = 8;
 /** Frames up to which every one of them is in a plot, and places that a plot has at least. */
-const MOST_FRAMES = 1024;
-const LEAST = 96;
+const MAX_PLOTTED_FRAMES = 1024;
+const MIN_SAMPLES = 96;
 
 /**
  * A signal at phases from 0 to 1, both ends included: a line for each number that runs through it; moments as strokes
@@ -30,8 +30,8 @@ export function signalLines(evaluator: Evaluator, index: number, samples: number
  * them, where they are few.
  */
 export function signalPlot(evaluator: Evaluator, index: number, frames: number): Preview {
-  const each = Math.max(1, Math.ceil(LEAST / frames));
-  const lines = signalLines(evaluator, index, each * Math.min(frames, MOST_FRAMES) + 1);
+  const each = Math.max(1, Math.ceil(MIN_SAMPLES / frames));
+  const lines = signalLines(evaluator, index, each * Math.min(frames, MAX_PLOTTED_FRAMES) + 1);
   const all = lines.flatMap((line) => [...line]);
   return { kind: 'plot', lines, low: Math.min(...all), high: Math.max(...all) };
 }

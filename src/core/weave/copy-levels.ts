@@ -1,4 +1,4 @@
-import { MOST_LEVELS, MOST_PLACED } from '../mesh/topology/copy-levels';
+import { MAX_COPY_LEVELS, MAX_PLACED_LEVELS } from '../mesh/topology/copy-levels';
 import type { StepTypes } from './types';
 
 const isCopies = (row: StepTypes) => row.active && row.definition!.place !== undefined;
@@ -19,10 +19,10 @@ export function withoutEffect(rows: readonly StepTypes[]): string | null {
       `says where copies of the mesh stand. Move it before them.`
     );
   if (!isCopies(row)) return null;
-  if (copies.length >= MOST_LEVELS)
-    return `"${name}" has no effect here: at most ${MOST_LEVELS} steps of a row can make copies of copies. Remove one.`;
-  if (isPlaced(row) && copies.filter(isPlaced).length >= MOST_PLACED)
-    return `"${name}" has no effect here: at most ${MOST_PLACED} steps of a row can put copies on forms. Remove one.`;
+  if (copies.length >= MAX_COPY_LEVELS)
+    return `"${name}" has no effect: at most ${MAX_COPY_LEVELS} steps of a row can make copies of copies. Remove one.`;
+  if (isPlaced(row) && copies.filter(isPlaced).length >= MAX_PLACED_LEVELS)
+    return `"${name}" has no effect: at most ${MAX_PLACED_LEVELS} steps of a row can put copies on forms. Remove one.`;
   return null;
 }
 

@@ -4,7 +4,7 @@ import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Piece } from '../piece/types';
 import { CATALOGUE, outputType } from '../steps';
 import { analyse } from './analyse';
-import { costOf, MOST_OWN_COST } from './cost';
+import { costOf, MAX_OWN_COST } from './cost';
 import { Evaluator } from './evaluate';
 
 /** A fractal and so many steps that ask for the row before them four times. */
@@ -24,7 +24,7 @@ describe('what a row takes', () => {
         const resolved = definition.resolve?.({ params: {} }, takes) ?? definition;
         if (resolved.glsl)
           expect(costOf(resolved, takes, outputType(resolved, takes)).own, definition.op).toBeLessThanOrEqual(
-            MOST_OWN_COST,
+            MAX_OWN_COST,
           );
       }
     }

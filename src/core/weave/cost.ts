@@ -32,7 +32,7 @@ const PARAM_TEXT = 60;
 const SHARED_TEXT = 200_000;
 const NONE: ReadonlySet<string> = new Set();
 /** No step of the catalogue takes more by itself; see the test over the catalogue. */
-export const MOST_OWN_COST = 70_000;
+export const MAX_OWN_COST = 70_000;
 
 /**
  * Counts what rows take before anything is compiled, so that what is too much is said at the step that makes
@@ -117,7 +117,7 @@ export class Costs {
     const asksElsewhere = definition.again || definition.params.some((p) => p.per === 'moment');
     return this.exact || asksElsewhere || definition.resolve
       ? costOf(definition, takes, gives)
-      : { own: MOST_OWN_COST, asks: new Map() };
+      : { own: MAX_OWN_COST, asks: new Map() };
   }
 
   /** A row with all that its links bring, each counted once. */

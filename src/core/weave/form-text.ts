@@ -31,7 +31,7 @@ const STILL_TEXT = `vec3 ${STILL}(Place p) { return p.rest; }\n`;
 /** Fields of a place that change along a surface. */
 const ALONG = new Set(['rest', 'world', 'normal', 'uv', 'screen', 'view']);
 /** Longer text than this takes a card too long to compile: differences do. */
-const MOST_TEXT = 400_000;
+const MAX_TEXT_LETTERS = 400_000;
 
 /** The form with its slopes along two directions, by differentiating its text. */
 export const formText = once(make);
@@ -46,7 +46,7 @@ function make(woven: Woven): FormWoven {
   }
   const derived = derive(`${woven.glsl}\n${still}`, move, (field) => ALONG.has(field));
   if (derived.noSlope) return { move, slopes: null, attributes, play, together, text: still, noSlope: derived.noSlope };
-  if (derived.text.length > MOST_TEXT)
+  if (derived.text.length > MAX_TEXT_LETTERS)
     return { move, slopes: null, attributes, play, together, text: still, noSlope: 'it is too long to differentiate' };
   return { move, slopes: derived.name, attributes, play, together, text: still + derived.text, noSlope: null };
 }

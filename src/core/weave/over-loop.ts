@@ -63,7 +63,7 @@ export interface LoopTable {
 type RunTarget = (target: Target, values: Float32Array) => Float32Array;
 
 /** Frames that all steps of a piece together run through at most, before they come to rest. */
-const MOST_FRAMES = 16_000_000;
+const MAX_FRAMES_RUN = 16_000_000;
 
 /** Works the steps out, one after the other. */
 export function loopTable(piece: Piece, analysis: Analysis, run: RunTarget): LoopTable {
@@ -76,7 +76,7 @@ export function loopTable(piece: Piece, analysis: Analysis, run: RunTarget): Loo
   const sound = track && soundSection(track, piece.loop);
   const rowLength = frames + 1;
   const numbers = steps.reduce((sum, s) => sum + s.width, 0);
-  const most = Math.floor(MOST_FRAMES / Math.max(1, numbers));
+  const most = Math.floor(MAX_FRAMES_RUN / Math.max(1, numbers));
   const values = new Float32Array(numbers * rowLength);
   const results = steps.map((step) => {
     const { row, before, links, first, width } = step;

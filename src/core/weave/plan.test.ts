@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
 import { analyse } from './analyse';
-import { drawnBefore, drawnEnds, MOST_BRANCHES } from './plan';
+import { drawnBefore, drawnEnds, MAX_BRANCHES } from './plan';
 import { weave } from './weave';
 
 /** A finish that lays other pictures over its own, one after the other. */
@@ -30,7 +30,7 @@ describe('the passes of a finish', () => {
     expect(drawnBefore(rows)).toEqual(begins);
     const read = drawnEnds(rows).flatMap((end) => {
       const { branches } = weave(piece, analysis, [{ strand: 's1', step: rows[end]!.step.id }]);
-      expect(branches.length).toBeLessThanOrEqual(MOST_BRANCHES);
+      expect(branches.length).toBeLessThanOrEqual(MAX_BRANCHES);
       return branches.map((b) => b.strand);
     });
     expect(new Set(read).size).toBe(new Set(pictures).size);

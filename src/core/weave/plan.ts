@@ -27,7 +27,7 @@ const lastOverLoop = (rows: StepTypes[], end: number): number =>
   );
 
 /** Other pictures that one program reads at most; cards have sixteen units in all. */
-export const MOST_BRANCHES = 4;
+export const MAX_BRANCHES = 4;
 
 /** Other pictures that a step reads. */
 function branchesOf({ active, definition, step }: StepTypes): string[] {
@@ -49,7 +49,7 @@ export function drawnBefore(rows: StepTypes[]): number[] {
   for (const [i, row] of rows.entries()) {
     const own = branchesOf(row);
     const together = new Set([...branches, ...own]);
-    const begins = i > 0 && (reads(row) || keeps(rows[i - 1]!) || together.size > MOST_BRANCHES);
+    const begins = i > 0 && (reads(row) || keeps(rows[i - 1]!) || together.size > MAX_BRANCHES);
     if (begins) found.push(i);
     branches = begins ? new Set(own) : together;
   }

@@ -3,7 +3,7 @@ import type { Piece, Strand } from '../piece/types';
 import { glslNameOf, type PlaceAttribute, type Param, type RunType } from '../steps';
 import { FunctionTable } from './function-table';
 import { levelStatements } from './copy-levels';
-import { isElsewhere, MOST_BRANCHES, type Plan } from './plan';
+import { isElsewhere, MAX_BRANCHES, type Plan } from './plan';
 import { argumentParams, isBranch, paramType, runningInto, stepFunction } from './step-function';
 import { tableOf, writtenIn, type Table } from './tables';
 import type { SignalUniform, StepTypes, Target, UniformSlot, WeaveOptions } from './types';
@@ -143,7 +143,7 @@ export class StepWriter {
     const target = this.plan.branchOf(row, param);
     if (!target) return -1;
     const known = this.branches.findIndex((b) => b.strand === target.strand && b.step === target.step);
-    if (known >= 0 || this.branches.length >= MOST_BRANCHES) return known;
+    if (known >= 0 || this.branches.length >= MAX_BRANCHES) return known;
     return this.branches.push(target) - 1;
   }
 

@@ -13,7 +13,7 @@ export interface CaptureSize {
 }
 
 /** Bytes of the graphics card for earlier frames at most: cards of today have 4 GB and more. */
-const MOST_MEMORY = 2e9;
+const MAX_MEMORY_BYTES = 2e9;
 
 const lostError = () =>
   new GraphicsLost('The graphics card was lost while drawing. Nothing of the piece is lost; take it again.');
@@ -51,11 +51,11 @@ export class Capture {
     capture.picture.compile({ phase: 0, ...size });
     await programsReady(capture.renderer);
     const bytes = capture.picture.memoryBytes(size.width, size.height);
-    if (bytes > MOST_MEMORY) {
+    if (bytes > MAX_MEMORY_BYTES) {
       capture.close();
       throw new Error(
         `The earlier frames that this finish reads would take ${(bytes / 1e9).toFixed(1)} GB of the graphics card ` +
-          `at ${size.width} x ${size.height}; at most ${MOST_MEMORY / 1e9} are asked for. ` +
+          `at ${size.width} x ${size.height}; at most ${MAX_MEMORY_BYTES / 1e9} are asked for. ` +
           'Make the picture smaller, or let its steps read fewer frames.',
       );
     }

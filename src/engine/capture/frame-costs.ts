@@ -12,7 +12,7 @@ export interface PartCost extends DrawnPart {
 }
 
 /** Rows of the picture that is timed, at most. */
-const MOST_ROWS = 540;
+const MAX_ROWS_MEASURED = 540;
 
 /**
  * Times what a frame is drawn in, part by part in the order of drawing, at the piece's size, or in its shape at 540
@@ -23,7 +23,7 @@ export function measureFrameCosts(
   target: THREE.WebGLRenderTarget,
   size: PictureSize,
 ): PartCost[] {
-  const height = Math.min(size.height, MOST_ROWS);
+  const height = Math.min(size.height, MAX_ROWS_MEASURED);
   const width = Math.max(2, Math.round((height * size.width) / size.height));
   const costs = new FrameCosts(picture.renderer);
   const memory = new Memory();

@@ -53,7 +53,7 @@ export class ShotProbe {
     const shot = this.last();
     if (!shot?.target.depthTexture) return null;
     this.meter ??= new Meter(this.renderer);
-    const rows = Math.min(MOST_ROWS, shot.target.height);
+    const rows = Math.min(MAX_ROWS_READ, shot.target.height);
     const columns = Math.max(1, Math.round((rows * shot.target.width) / shot.target.height));
     const metres = this.meter.map(shot, columns, rows);
     return (x, y) => {
@@ -83,7 +83,7 @@ export class ShotProbe {
 }
 
 /** Rows of pixels for which distances are read at once, at most. */
-const MOST_ROWS = 360;
+const MAX_ROWS_READ = 360;
 
 /** Has the card work out the distances of pixels. */
 class Meter {

@@ -8,7 +8,7 @@ type Card = Pick<THREE.WebGLRenderer, 'info' | 'getContext'>;
 /** Programs of which the library knows what they take. */
 const known = new WeakSet<CardProgram>();
 /** Milliseconds for which programs are asked at once. */
-const BUDGET = 8;
+const BUDGET_MS = 8;
 
 /**
  * All programs that a renderer has begun so far. Before the library draws with a program for the first time it asks the
@@ -27,7 +27,7 @@ export function programsBegun(renderer: Card): () => boolean {
     gl.deleteSync(fence);
     fence = null;
     const since = performance.now();
-    while (left.length > 0 && performance.now() - since < BUDGET) {
+    while (left.length > 0 && performance.now() - since < BUDGET_MS) {
       const program = left.at(-1)!;
       if (program.program !== undefined) {
         if (!program.isReady()) return false;
@@ -41,11 +41,11 @@ export function programsBegun(renderer: Card): () => boolean {
 }
 
 /** Milliseconds between two looks at programs. */
-const PAUSE = 12;
+const PAUSE_MS = 12;
 
 /** Waits until all programs that were begun so far can be drawn with, or nobody wants them any more. */
 export async function programsReady(renderer: Card, wanted: () => boolean = () => true): Promise<void> {
   const ready = programsBegun(renderer);
   while (wanted() && !renderer.getContext().isContextLost() && !ready())
-    await new Promise((resolve) => setTimeout(resolve, PAUSE));
+    await new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
 }

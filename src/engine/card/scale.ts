@@ -6,14 +6,14 @@ export const SCALES = [1, 0.75, 0.5, 0.35, 0.25, 0.17] as const;
 /** Longest side of the preview in pixels, whatever the picture's size. */
 const MAX_SIDE = 1920;
 /** Longest side in pixels below which a preview is not made smaller to stay smooth: there is too little to see. */
-const LEAST_SIDE = 240;
+const MIN_SIDE_PIXELS = 240;
 
 /** A frame that took longer than this (ms) lowers the scale; shorter than that raises it again. */
 const SLOW = 60;
 const FAST = 16;
 /** Frames in a row before a change, so that one hiccup does not flicker. */
-const PATIENCE_DOWN = 2;
-const PATIENCE_UP = 24;
+const FRAMES_BEFORE_SMALLER = 2;
+const FRAMES_BEFORE_LARGER = 24;
 
 /** Chooses the preview's scale from how long frames take, or keeps the one the artist pinned. */
 export class ScaleChooser {
@@ -24,7 +24,7 @@ export class ScaleChooser {
   /** Size in pixels at which a picture is drawn now. */
   sizeOf({ width, height }: Pick<Piece['picture'], 'width' | 'height'>): [number, number] {
     const longest = Math.max(width, height);
-    const chosen = this.pinned ?? Math.max(SCALES[this.level]!, Math.min(1, LEAST_SIDE / longest));
+    const chosen = this.pinned ?? Math.max(SCALES[this.level]!, Math.min(1, MIN_SIDE_PIXELS / longest));
     const scale = Math.min(1, MAX_SIDE / longest) * chosen;
     return [Math.max(2, Math.round(width * scale)), Math.max(2, Math.round(height * scale))];
   }
@@ -34,8 +34,8 @@ export class ScaleChooser {
     if (this.pinned !== null) return false;
     this.slow = time > SLOW ? this.slow + 1 : 0;
     this.fast = time < FAST ? this.fast + 1 : 0;
-    if (this.slow >= PATIENCE_DOWN && this.level < SCALES.length - 1) return this.move(1);
-    if (this.fast >= PATIENCE_UP && this.level > 0) return this.move(-1);
+    if (this.slow >= FRAMES_BEFORE_SMALLER && this.level < SCALES.length - 1) return this.move(1);
+    if (this.fast >= FRAMES_BEFORE_LARGER && this.level > 0) return this.move(-1);
     return false;
   }
 

@@ -84,7 +84,7 @@ function drawsBefore(rows: StepTypes[], index: number): boolean {
 }
 
 /** A picture of fewer rows is not made smaller: what is soft in it would become coarse. */
-const LEAST_ROWS = 128;
+const MIN_ROWS = 128;
 
 /** Targets that passes draw into in turn, with averages and without, of the picture's size or a part of it. */
 export class PassTargets {
@@ -99,7 +99,7 @@ export class PassTargets {
     { averages, smaller }: { averages: boolean; smaller: number },
     used: readonly THREE.Texture[],
   ): THREE.WebGLRenderTarget {
-    const by = Math.min(smaller, Math.max(1, picture.height / LEAST_ROWS));
+    const by = Math.min(smaller, Math.max(1, picture.height / MIN_ROWS));
     const part = (side: number) => Math.max(1, Math.ceil(side / by));
     const [width, height] = [part(picture.width), part(picture.height)];
     const free = this.made.find(

@@ -4,7 +4,7 @@ import type { Piece } from '@/core/piece/types';
 import { PER_COPY } from './geometry';
 
 /** Copies that are put in order; more are drawn in the order of their numbers. */
-export const MOST_ORDERED = 20_000;
+export const MAX_ORDERED_COPIES = 20_000;
 
 /** A geometry whose copies are drawn from far to near: all but what says which copy it is, it shares. */
 export class CopyOrder {

@@ -3,7 +3,7 @@ import type { Shot } from '../card/shot';
 import type { ShotSize } from './stage-shot';
 
 /** Bytes of the graphics card for pictures of stages along the loop. */
-const MOST_BYTES = 128e6;
+const MAX_SHOT_BYTES = 128e6;
 
 /** Bytes of a pixel: light in half floats and a distance. */
 const PIXEL = 12;
@@ -31,7 +31,7 @@ export class RoundShots<Of extends ShotSize> {
 
   /** A target for a picture that is to be kept, where there is room for it. */
   room(of: Of, make: (size: ShotSize) => THREE.WebGLRenderTarget): THREE.WebGLRenderTarget | null {
-    return this.bytes + bytesOf(of) > MOST_BYTES ? null : make(of);
+    return this.bytes + bytesOf(of) > MAX_SHOT_BYTES ? null : make(of);
   }
 
   /** Keeps a picture that there was room for. */

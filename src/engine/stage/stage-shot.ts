@@ -6,7 +6,7 @@ import type { Analysis } from '@/core/weave';
 import { needsOrder, surfaceState } from '../surface/surface-state';
 import type { Shared } from '../card/shared';
 import type { SurfaceMaterials } from '../surface/surface-materials';
-import { MOST_ORDERED } from './copy-order';
+import { MAX_ORDERED_COPIES } from './copy-order';
 import { Fisheye } from './fisheye';
 import { StageScene, type SceneDrawing } from './stage-scene';
 
@@ -30,8 +30,8 @@ async function spotsOf(
     const { form } = step.params;
     const strand = isLink(form) ? strandById(piece, form.link) : undefined;
     const skin = strand && meshOf(strand.id);
-    if (!skin?.copies || skin.copies.at.length / 3 > MOST_ORDERED || found.has(strand!.id)) continue;
-    const known = { most: MOST_ORDERED, analysis, before: before.get(strand!.id) };
+    if (!skin?.copies || skin.copies.at.length / 3 > MAX_ORDERED_COPIES || found.has(strand!.id)) continue;
+    const known = { most: MAX_ORDERED_COPIES, analysis, before: before.get(strand!.id) };
     const spots = await CopySpots.make(piece, strand!, skin, known);
     if (spots) found.set(strand!.id, spots);
   }

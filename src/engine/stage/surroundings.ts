@@ -46,7 +46,7 @@ void main() {
 `;
 
 /** Texels of a side of what reflects and lights, in a picture that is not small. */
-const SIDE = 256;
+const SIDE_TEXELS = 256;
 
 /** How the library filters: these are its own, and may be named otherwise in another version of it. */
 interface FilterWithin {
@@ -58,12 +58,12 @@ interface FilterWithin {
 type RenderCube = (target: THREE.WebGLCubeRenderTarget, level: number, material: THREE.ShaderMaterial) => void;
 
 /**
- * The library's filter, which goes down to `SIDE` by itself; in a small picture nobody sees the difference. Its
+ * The library's filter, which goes down to `SIDE_TEXELS` by itself; in a small picture nobody sees the difference. Its
  * programs can be made before it is used.
  */
 export class AmbientFilter extends THREE.PMREMGenerator {
   /** Texels of a side of what it makes: a power of two, 16 at least. */
-  side = SIDE;
+  side = SIDE_TEXELS;
   private compiling = false;
 
   _setSize(): void {
@@ -150,7 +150,7 @@ export class Surroundings {
     uniforms.strength!.value = part.strength;
     uniforms.turn!.value = part.turn / 360;
     uniforms.picture!.value = part.picture ? panoramaOf(part.picture) : null;
-    const side = SIDE * mapShare;
+    const side = SIDE_TEXELS * mapShare;
     const key = `${JSON.stringify(part)} ${(uniforms.picture!.value as THREE.Texture | null)?.id ?? ''} ${side}`;
     if (compiling) this.compile(renderer, side);
     else if (this.baked?.key !== key) this.bake(renderer, key, side);

@@ -40,7 +40,7 @@ export const useChecks = create<Checks>()(() => ({
 }));
 
 /** Waits this long after a change before measuring, in milliseconds. */
-const PAUSE = 450;
+const MEASURE_DELAY_MS = 450;
 
 /**
  * Measures the seam after every change.
@@ -76,7 +76,7 @@ export function startChecks(pictureSeam: () => Promise<PictureAnswer>): () => vo
   const soon = () => {
     useChecks.setState({ measuring: true });
     clearTimeout(timer);
-    timer = setTimeout(() => void measure(), PAUSE);
+    timer = setTimeout(() => void measure(), MEASURE_DELAY_MS);
   };
   // What was measured of a piece that was open before is not this one's.
   useChecks.setState({ seam: null, sampling: [], memory: [], picture: null, making: true, problems: [], numbers: [] });
@@ -105,7 +105,7 @@ export interface Verdict {
 }
 
 /** Mean change of a channel from frame to frame, of 255, below which nobody sees motion. */
-const LEAST_MOTION = 0.5;
+const MIN_MOTION = 0.5;
 /** Whole pictures are uneven by nature, more so where a loop has few frames. */
 const PICTURE_KINK = 0.5;
 
@@ -123,5 +123,5 @@ export function verdictOf({ seam, memory, picture, making, measuring }: Checks, 
 /** Does the picture change its speed at the seam, but for what changes its speed throughout the loop? */
 export const pictureKinks = (picture: PictureSeam | null, seam: SeamReading[] | null): boolean =>
   picture !== null &&
-  hasKink(picture, LEAST_MOTION, PICTURE_KINK) &&
+  hasKink(picture, MIN_MOTION, PICTURE_KINK) &&
   (!seam?.some((r) => r.kink === 'throughout') || seam.some((r) => r.kink === 'seam'));

@@ -12,7 +12,7 @@ import { useTransport } from '../playback/transport';
 import { useWorkbench } from '../workbench';
 
 /** While the loop plays, cells are drawn again after this many milliseconds at the earliest. */
-const REFRESH = 900;
+const REFRESH_MS = 900;
 
 interface Previews {
   /** By strand and step: `strand/step`. */
@@ -135,13 +135,13 @@ export function startPreviews(): () => void {
       const { playing, frame } = useTransport.getState();
       const { patches, size } = usePreviews.getState();
       // While the loop plays, drawings follow it now and then.
-      const moment = playing ? Math.floor(performance.now() / REFRESH) : frame;
+      const moment = playing ? Math.floor(performance.now() / REFRESH_MS) : frame;
       const when = `${moment} ${size.width}x${size.height}`;
       const job = nextDrawing(useWorkbench.getState(), when, (strand) => done.get(strand), patches);
       if (!job) {
         await new Promise<void>((resolve) => {
           wake = resolve;
-          setTimeout(resolve, REFRESH);
+          setTimeout(resolve, REFRESH_MS);
         });
         continue;
       }

@@ -8,7 +8,7 @@ import { useTransport } from './transport';
 import { asOneEdit, undo, useWorkbench } from '../workbench';
 
 /** Seconds for which a control counts as moving after it was moved. */
-const REST = 0.25;
+const MOVING_SECONDS = 0.25;
 
 let passes: Passes | null = null;
 let stops: (() => void)[] = [];
@@ -58,7 +58,7 @@ export function startRecording(): void {
   const { frames, rate } = piece.loop;
   const isThere = piece.controls.some((c) => c.id === only);
   const starts = (control: string) => trackSettings(piece, control);
-  passes = new Passes(frames, { way, only: isThere ? only : null, rest: Math.ceil(REST * rate), starts });
+  passes = new Passes(frames, { way, only: isThere ? only : null, rest: Math.ceil(MOVING_SECONDS * rate), starts });
   const counted = length === 'loop' ? countIn : 0;
   useRecording.setState({ on: true, counting: counted, left: null });
   if (length === 'loop' || piece.loop.play === 'once') {

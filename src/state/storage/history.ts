@@ -3,13 +3,14 @@ import { histories, type StoredHistory } from './history-store';
 import { useWorkbench } from '../workbench';
 
 /** Edits that a reload can go back and forth. */
-const MOST = 100;
+const MAX_STORED_STATES = 100;
 
 /** Keeps the history of the open piece, as it was when the piece was saved. Where there is no room, none is saved. */
 export async function keepHistory(id: string, changed: number): Promise<void> {
   if (useWorkbench.getState().id !== id) return;
   const { pastStates, futureStates } = useWorkbench.temporal.getState();
-  const pieces = (states: typeof pastStates) => states.slice(-MOST).flatMap(({ piece }) => (piece ? [piece] : []));
+  const pieces = (states: typeof pastStates) =>
+    states.slice(-MAX_STORED_STATES).flatMap(({ piece }) => (piece ? [piece] : []));
   const saved: StoredHistory = { changed, version: VERSION, past: pieces(pastStates), future: pieces(futureStates) };
   try {
     await histories.setItem(id, saved);

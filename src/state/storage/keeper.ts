@@ -18,8 +18,8 @@ import { loadVersions, VersionClock } from './versions';
 import { useWorkbench, type Saving } from '../workbench';
 
 /** Waits this long after a change before it is saved, and no longer than that while changes go on; milliseconds. */
-const PAUSE = 600;
-const LONGEST = 2000;
+const SAVE_DELAY_MS = 600;
+const MAX_SAVE_DELAY_MS = 2000;
 
 export interface OpeningOptions {
   /** Told how much of the piece is read. */
@@ -179,4 +179,4 @@ function keepChanges(id: string): { stop: () => void; settled: () => Promise<voi
 }
 
 /** Milliseconds until the next saving, where the first change that is not saved came so long ago. */
-export const waitFor = (since: number) => Math.max(0, Math.min(PAUSE, LONGEST - since));
+export const waitFor = (since: number) => Math.max(0, Math.min(SAVE_DELAY_MS, MAX_SAVE_DELAY_MS - since));

@@ -92,8 +92,8 @@ export async function list(): Promise<SavedPiece[]> {
 export const remove = (id: string) => store.removeItem(id);
 
 /** Tries for a held piece, and the pause between them in milliseconds: a page that closes releases it soon. */
-const TRIES = 4;
-const PAUSE = 120;
+const LOCK_TRIES = 4;
+const RETRY_DELAY_MS = 120;
 
 /**
  * Holds a piece for this tab until `release`. Null where another tab holds it, so that two
@@ -101,10 +101,10 @@ const PAUSE = 120;
  */
 export async function hold(id: string): Promise<(() => void) | null> {
   if (!('locks' in navigator)) return () => undefined;
-  for (let i = 0; i < TRIES; i++) {
+  for (let i = 0; i < LOCK_TRIES; i++) {
     const release = await tryHold(id);
     if (release) return release;
-    await new Promise((resolve) => setTimeout(resolve, PAUSE));
+    await new Promise((resolve) => setTimeout(resolve, RETRY_DELAY_MS));
   }
   return null;
 }

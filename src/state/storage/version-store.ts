@@ -19,7 +19,7 @@ const store = localforage.createInstance({
 });
 
 /** How many versions of a piece that were saved by themselves stay. */
-const MOST = 12;
+const MAX_AUTOMATIC_VERSIONS = 12;
 
 const keyOf = (piece: string, version: string) => `${piece}/${version}`;
 
@@ -35,7 +35,7 @@ export async function addVersion(id: string, piece: Piece, name: string | null, 
   const version: Version = { id: newId(), at, name };
   await store.setItem(keyOf(id, version.id), piece);
   const all = [version, ...(await listVersions(id))];
-  const tooMany = new Set(all.filter((v) => v.name === null).slice(MOST));
+  const tooMany = new Set(all.filter((v) => v.name === null).slice(MAX_AUTOMATIC_VERSIONS));
   const list = all.filter((v) => !tooMany.has(v));
   await saveVersions(id, list);
   await Promise.all([...tooMany].map((v) => store.removeItem(keyOf(id, v.id))));

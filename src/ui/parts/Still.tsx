@@ -2,11 +2,11 @@ import { useEffect, useRef, useState } from 'react';
 import type { Piece } from '@/core/piece/types';
 
 /** Longer side of a drawn still, in pixels. */
-const SIDE = 384;
+const LONGER_SIDE_PIXELS = 384;
 /** Milliseconds a pointer rests before the picture moves. */
-const REST = 150;
+const HOVER_DELAY_MS = 150;
 /** Phases at which the picture moves while it is pointed at. */
-const STEPS = 24;
+const FRAMES_OF_LOOP = 24;
 
 interface StillProps {
   /** Null until it may be drawn. */
@@ -50,7 +50,7 @@ export function Still({ piece, moving, quiet, stored, current, onDrawn, onBroken
     const show = async (phase: number) => {
       // What draws is as large as the rest of the shelf, and mostly not needed.
       const { drawStill } = await import('./stills');
-      const image = await drawStill(piece, phase, SIDE, !moving);
+      const image = await drawStill(piece, phase, LONGER_SIDE_PIXELS, !moving);
       const canvas = ref.current;
       if (ended || !canvas) return;
       canvas.width = image.width;
@@ -60,9 +60,9 @@ export function Still({ piece, moving, quiet, stored, current, onDrawn, onBroken
     };
     const run = async () => {
       // Hands that only pass over a card set nothing going.
-      if (moving) await new Promise((resolve) => setTimeout(resolve, REST));
-      for (let step = 0; !ended; step = (step + 1) % STEPS) {
-        await show(0.3 + step / STEPS);
+      if (moving) await new Promise((resolve) => setTimeout(resolve, HOVER_DELAY_MS));
+      for (let step = 0; !ended; step = (step + 1) % FRAMES_OF_LOOP) {
+        await show(0.3 + step / FRAMES_OF_LOOP);
         if (!moving) {
           if (!ended && ref.current) onDrawn?.(ref.current);
           return;

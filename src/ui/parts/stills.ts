@@ -13,10 +13,10 @@ import { useLeaving } from '@/actions/leaving';
 import type { StillsWorker } from './stills-worker';
 
 /** Stills kept at a time; one is about 330 KB. */
-const MOST_KEPT = 48;
+const MAX_STILLS = 48;
 /** Milliseconds that making one mesh of a still may take, and opening or drawing it: others wait for it. */
-const MOST_MAKING = 12_000;
-const MOST_DRAWING = 30_000;
+const MAX_MESH_MS = 12_000;
+const MAX_DRAWING_MS = 30_000;
 
 /** Ends what the studio makes where it takes longer. */
 async function within(most: number, making: Promise<unknown>): Promise<void> {
@@ -45,7 +45,7 @@ class Stills {
   /** Told when the thread is ended, of what waits for it. */
   private onEnd: ((why: Error) => void) | null = null;
   private turn: Promise<unknown> = Promise.resolve();
-  private readonly kept = new Recent<ImageData>(MOST_KEPT);
+  private readonly kept = new Recent<ImageData>(MAX_STILLS);
 
   /** Draws a piece at a phase, the longer side `side` pixels; `keep` for one that will be asked for again. */
   async draw(piece: Piece, phase: number, side: number, keep: boolean): Promise<ImageData> {
@@ -71,7 +71,7 @@ class Stills {
   private async open(piece: Piece, looks: string): Promise<void> {
     const meshes = new MeshStore(() => undefined);
     await ensureAssets(piece);
-    await within(MOST_MAKING, meshes.update(piece));
+    await within(MAX_MESH_MS, meshes.update(piece));
     const forms = new Map<string, Skin>();
     for (const { id, kind } of piece.strands) {
       const skin = kind === 'form' ? meshes.get(id) : undefined;
@@ -90,7 +90,7 @@ class Stills {
 
   /** What the thread answers; one that takes too long is ended, and the next picture gets a fresh one. */
   private async limited<T>(work: Promise<T>): Promise<T> {
-    const timer = setTimeout(() => this.end(), MOST_DRAWING);
+    const timer = setTimeout(() => this.end(), MAX_DRAWING_MS);
     const limit = new Promise<never>((_, reject) => (this.onEnd = reject));
     try {
       return await Promise.race([work, limit]);

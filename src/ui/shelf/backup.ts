@@ -6,16 +6,16 @@ import { notify } from '@/state/panels/notify';
 import { download } from '@/actions/download';
 
 /** How much of what a backup holds and cannot be imported is said by name. */
-const MOST_NAMED = 3;
+const MAX_NAMED = 3;
 
 /** Takes in what a backup holds, and says what of it. @throws where it cannot be read, or is stopped */
 export async function openBackup(file: File, watch: BackupWatch): Promise<void> {
   const { restoreBackup, restoredWords } = await import('@/state/storage/backup');
   const restored = await restoreBackup(file, watch);
   notify('info', restoredWords(restored));
-  for (const { name, why } of restored.leftOut.slice(0, MOST_NAMED))
+  for (const { name, why } of restored.leftOut.slice(0, MAX_NAMED))
     notify('error', `"${name}" was not imported. ${why}`);
-  const unnamed = restored.leftOut.length - MOST_NAMED;
+  const unnamed = restored.leftOut.length - MAX_NAMED;
   if (unnamed > 0) notify('error', `${unnamed} more could not be imported.`);
 }
 

@@ -3,7 +3,7 @@ import { loadCardPicture } from '@/state/storage/card-pictures';
 import { useWorkbench } from '@/state/workbench';
 
 /** Milliseconds without a picture after which that is said. */
-const PATIENCE_MS = 500;
+const NOTE_DELAY_MS = 500;
 
 const CHIP = 'pointer-events-none absolute bottom-3 left-3 rounded-md bg-[#0b0e0dcc] px-2 py-1 text-mute';
 
@@ -27,7 +27,7 @@ export function FirstStill() {
   }, [id]);
   const [isLate, setLate] = useState(false);
   useEffect(() => {
-    const timer = setTimeout(() => setLate(true), PATIENCE_MS);
+    const timer = setTimeout(() => setLate(true), NOTE_DELAY_MS);
     return () => clearTimeout(timer);
   }, []);
   return (

@@ -7,7 +7,7 @@ import type { Over } from '@/actions/in-plane';
 import { PlaceDot } from './PlaceDot';
 
 /** Frames of a path that are drawn apart at most. */
-const MOST_TICKS = 480;
+const MAX_TICKS = 480;
 
 interface Props {
   strand: Strand;
@@ -27,7 +27,7 @@ export function KeyPath({ strand, step, param, frames, play, project }: Props) {
   if (!isKeyed(value) || !definition || !keysFit(definition, value) || value.keys.length < 2) return null;
   const curve = keyedCurve(value, play);
   const seen = (phase: number) => project(curve(phase) as Vector);
-  const count = Math.min(frames, MOST_TICKS);
+  const count = Math.min(frames, MAX_TICKS);
   const places = Array.from({ length: count }, (_, i) => seen(i / count)).filter((p) => p !== null);
   return (
     <g role="group" aria-label={`Path of ${param}`}>

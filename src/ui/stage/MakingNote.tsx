@@ -4,7 +4,7 @@ import { endStudio, watchStudio } from '@/workers/remotes';
 import { Button } from '../parts/Button';
 
 /** Work shorter than this is not worth a word, in milliseconds. */
-const PATIENCE = 500;
+const NOTE_DELAY_MS = 500;
 
 /** Says which form is being made while that takes long, and stops it. */
 export function MakingNote() {
@@ -17,7 +17,7 @@ export function MakingNote() {
   const busy = making !== null;
   useEffect(() => {
     if (!busy) return undefined;
-    const timer = setTimeout(() => setLong(true), PATIENCE);
+    const timer = setTimeout(() => setLong(true), NOTE_DELAY_MS);
     return () => {
       clearTimeout(timer);
       setLong(false);

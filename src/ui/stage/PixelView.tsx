@@ -9,10 +9,10 @@ import { inPicture, pixelAt, pixelWords, zoomed, type PixelWindow } from './pixe
 import { viewerNow } from '@/actions/viewer-handle';
 
 /** Waits this long after a change before the frame is drawn again, in milliseconds. */
-const PAUSE = 250;
+const REDRAW_DELAY_MS = 250;
 /** Part of the view that an arrow key moves, and how much nearer a key or a turn of the wheel goes. */
-const STEP = 0.1;
-const NEARER = 1.5;
+const KEY_STEP = 0.1;
+const ZOOM_FACTOR = 1.5;
 
 const close = () => usePanels.setState({ pixels: false });
 
@@ -61,15 +61,15 @@ export function PixelView() {
       ArrowDown: [0, 1],
     }[event.key] ?? [0, 0];
     const middle: [number, number] = [width / 2, height / 2];
-    if (event.key === '+' || event.key === 'PageUp') nearer(NEARER, middle);
-    else if (event.key === '-' || event.key === 'PageDown') nearer(1 / NEARER, middle);
+    if (event.key === '+' || event.key === 'PageUp') nearer(ZOOM_FACTOR, middle);
+    else if (event.key === '-' || event.key === 'PageDown') nearer(1 / ZOOM_FACTOR, middle);
     else if (right || down)
       setPart(
         inPicture(
           {
             ...shown,
-            x: shown.x + (right! * STEP * width) / shown.scale,
-            y: shown.y + (down! * STEP * height) / shown.scale,
+            x: shown.x + (right! * KEY_STEP * width) / shown.scale,
+            y: shown.y + (down! * KEY_STEP * height) / shown.scale,
           },
           pixels,
         ),
@@ -122,7 +122,7 @@ function useFrame(set: (frame: FramePixels | null) => void): void {
     };
     const soon = () => {
       clearTimeout(timer);
-      if (!useTransport.getState().playing) timer = setTimeout(() => void draw(), PAUSE);
+      if (!useTransport.getState().playing) timer = setTimeout(() => void draw(), REDRAW_DELAY_MS);
     };
     soon();
     const stops = [

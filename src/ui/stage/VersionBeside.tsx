@@ -9,7 +9,7 @@ import { Button } from '../parts/Button';
 import { Split } from './Split';
 
 /** Longer side of the drawn picture, in pixels. */
-const SIDE = 640;
+const LONGER_SIDE_PIXELS = 640;
 
 const putAway = () => usePanels.setState({ version: null });
 
@@ -45,7 +45,7 @@ export function VersionBeside({ version, aspect }: { version: Version; aspect: n
       // While it plays it follows as fast as it can be drawn.
       while (!ended && drawn !== useTransport.getState().frame) {
         drawn = useTransport.getState().frame;
-        const image = await drawStill(piece, drawn / piece.loop.frames, SIDE, false).catch(() => null);
+        const image = await drawStill(piece, drawn / piece.loop.frames, LONGER_SIDE_PIXELS, false).catch(() => null);
         const target = canvas.current;
         if (ended || !image || !target) break;
         target.width = image.width;

@@ -90,7 +90,7 @@ export function frame(
 /** Part of the picture's height and width that is left free around what is framed, on each side. */
 const MARGIN = 0.06;
 /** How near what is framed may come, in metres: nearer, the camera would cut into it. */
-const NEAREST = 0.2;
+const MIN_DISTANCE_METRES = 0.2;
 
 const dot = (a: readonly number[], b: readonly number[]) => a[0]! * b[0]! + a[1]! * b[1]! + a[2]! * b[2]!;
 const unit = (v: Vector): Vector => {
@@ -120,7 +120,7 @@ export function frameAll({ position, target }: View, points: readonly Vector[], 
   };
   const [wide, high] = [across(side, tall * aspect), across(up, tall)];
   const near = Math.min(...points.map((q) => dot(q, ahead)));
-  const depth = Math.min(wide.depth, high.depth, near - NEAREST);
+  const depth = Math.min(wide.depth, high.depth, near - MIN_DISTANCE_METRES);
   const far = Math.max(...points.map((q) => dot(q, ahead)));
   const at = (d: number) =>
     [0, 1, 2].map((i) => side[i]! * wide.middle + up[i]! * high.middle + ahead[i]! * d) as Vector;

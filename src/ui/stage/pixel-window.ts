@@ -10,15 +10,15 @@ export interface Size {
   height: number;
 }
 
-const LEAST = 1;
-const MOST = 48;
+const MIN_ZOOM = 1;
+const MAX_ZOOM = 48;
 
 /** The window over a picture: its middle stays on the picture, and a pixel is shown as 1 to 48. */
 export function inPicture({ x, y, scale }: PixelWindow, picture: Size): PixelWindow {
   return {
     x: Math.min(picture.width, Math.max(0, x)),
     y: Math.min(picture.height, Math.max(0, y)),
-    scale: Math.min(MOST, Math.max(LEAST, scale)),
+    scale: Math.min(MAX_ZOOM, Math.max(MIN_ZOOM, scale)),
   };
 }
 
@@ -42,7 +42,7 @@ export function zoomed(
   [left, top]: readonly [number, number],
   factor: number,
 ): PixelWindow {
-  const scale = Math.min(MOST, Math.max(LEAST, window.scale * factor));
+  const scale = Math.min(MAX_ZOOM, Math.max(MIN_ZOOM, window.scale * factor));
   const away = 1 / window.scale - 1 / scale;
   return inPicture(
     { x: window.x + (left - view.width / 2) * away, y: window.y + (top - view.height / 2) * away, scale },

@@ -19,12 +19,12 @@ export function ringAt({ centre, radius, across, up }: Ring, angle: number): Vec
 }
 
 /** Pixels over which the projection is followed to find what lies across the line of sight. */
-const NEAR = 8;
+const FOLLOWED_PIXELS = 8;
 
 /** The ring about a place that faces the viewer; null where the place is not seen. */
 export function facing(project: Over['project'], centre: Vector, radius: number): Ring | null {
   const towards = (x: number, y: number) => sub(inPlane(project, centre, { x, y }), centre);
-  const [right, above] = [towards(NEAR, 0), towards(0, -NEAR)];
+  const [right, above] = [towards(FOLLOWED_PIXELS, 0), towards(0, -FOLLOWED_PIXELS)];
   if (!(length(right) > 0) || !(length(above) > 0)) return null;
   const across = unit(right);
   // Off the middle of the picture they are not quite at right angles.

@@ -7,7 +7,7 @@ import { studio } from '@/workers/remotes';
 import { viewerNow } from '@/actions/viewer-handle';
 
 /** Waits this long after the picture came to rest, in milliseconds. */
-const PAUSE = 150;
+const READ_DELAY_MS = 150;
 
 /** How the shades of a picture are spread while a step of a finish is looked at; null otherwise. */
 export function useFinishSpread(piece: Piece, looking: Looking | null, rests: number): PictureSpread | null {
@@ -30,7 +30,7 @@ export function useFinishSpread(piece: Piece, looking: Looking | null, rests: nu
           .catch(() => null));
       if (!ended) setSpread(counted);
     };
-    const timer = setTimeout(() => void measure(), PAUSE);
+    const timer = setTimeout(() => void measure(), READ_DELAY_MS);
     return () => {
       ended = true;
       clearTimeout(timer);

@@ -12,7 +12,7 @@ import { viewerNow } from '@/actions/viewer-handle';
 const valueWords = (v: number) => (isMark(v) ? 'not a number' : shortNumber(v));
 
 /** Waits this long after the picture came to rest, in milliseconds. */
-const PAUSE = 120;
+const READ_DELAY_MS = 120;
 
 /** Spread and values of the step that is looked at: from the shot on objects, from the processor over the frame. */
 export function useLook(piece: Piece, looking: Looking | null, rests: number, phase: () => number) {
@@ -43,7 +43,7 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
       }
     };
     // Not for every frame of a running loop: reading the picture back holds the card up.
-    const timer = setTimeout(() => void measure().catch(() => !ended && setSpread(null)), PAUSE);
+    const timer = setTimeout(() => void measure().catch(() => !ended && setSpread(null)), READ_DELAY_MS);
     return () => {
       ended = true;
       clearTimeout(timer);

@@ -15,11 +15,11 @@ import type { ParamPlace } from './param-place';
 import { SVG_BYTES, svgPath } from './svg-path';
 
 /** Points of a path that is taken from elsewhere: enough for its shape, few enough to drag. */
-const MOST = 32;
+const MAX_RIM_POINTS = 32;
 
 /** Gives a path the points of a line; they are free to be dragged afterwards. */
 export function takePath({ strand, step, param }: ParamAt, path: TakenPath): void {
-  const { points, closed } = fewerPoints(path, MOST);
+  const { points, closed } = fewerPoints(path, MAX_RIM_POINTS);
   const places = points.map((p) => ({ place: p.map((v) => tidy(v, {})) as [number, number, number] }));
   useWorkbench.getState().edit((p) => {
     const taken = setParam(p, strand, step, param, places);

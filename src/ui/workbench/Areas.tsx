@@ -29,12 +29,12 @@ const useStoredLayout = (id: string) =>
   useDefaultLayout({ id, storage: remembered, onlySaveAfterUserInteractions: true });
 
 /** Pixels that a size may be off a whole number. */
-const OFF = 0.02;
+const ROUNDING_PIXELS = 0.02;
 
 /** The picture begins at whole pixels: what lies over it would else be drawn a little differently each time. */
 function toWholePixels(panel: PanelImperativeHandle | null): void {
   const size = panel?.getSize().inPixels ?? 0;
-  if (Math.abs(size - Math.round(size)) > OFF) panel!.resize(Math.round(size));
+  if (Math.abs(size - Math.round(size)) > ROUNDING_PIXELS) panel!.resize(Math.round(size));
 }
 
 /** A window (or a zoomed one) that has no room for rows, stage and tuning at once. */

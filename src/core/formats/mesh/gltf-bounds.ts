@@ -4,7 +4,7 @@ import { MAX_FACES, MAX_POINTS, MeshError } from '../../mesh/mesh';
 const MAX_NODES = 50_000;
 const MAX_DEPTH = 256;
 /** Bytes of values that a file may ask for without holding them: accessors without data are all zeros. */
-const MOST_EMPTY_BYTES = 32 * 1024 * 1024;
+const MAX_EMPTY_BYTES = 32 * 1024 * 1024;
 
 const COMPONENT_BYTES: ReadonlyMap<number, number> = new Map([
   [5120, 1],
@@ -68,7 +68,7 @@ export function checkGltf(json: Json): void {
         (COMPONENT_BYTES.get(Number(accessor.componentType)) ?? 4) *
         (COMPONENTS.get(String(accessor.type)) ?? 16);
   }
-  if (empty > MOST_EMPTY_BYTES)
+  if (empty > MAX_EMPTY_BYTES)
     throw new MeshError('This file promises values that it does not hold. Save it again where it comes from.');
   const nodes = records(json.nodes);
   if (nodes.length > MAX_NODES)

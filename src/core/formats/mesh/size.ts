@@ -2,7 +2,7 @@ import { MeshError } from '../../mesh/mesh';
 import type { FileMesh } from './shape';
 
 /** Bytes of the largest file that is written. */
-const MOST_BYTES = 256 * 1024 * 1024;
+const MAX_FILE_BYTES = 256 * 1024 * 1024;
 
 /** What the size of a file follows from, before it is made. */
 export interface MeshExtent {
@@ -65,9 +65,9 @@ export function fileBytes(format: 'glb' | 'gltf' | 'obj' | 'ply' | 'stl', extent
 
 /** @throws MeshError beyond what is written */
 export function refuseTooLarge(what: string, bytes: number, remedy: string): void {
-  if (bytes > MOST_BYTES)
+  if (bytes > MAX_FILE_BYTES)
     throw new MeshError(
       `${what} would take about ${Math.round(bytes / 2 ** 20)} MB; at most ` +
-        `${MOST_BYTES / 2 ** 20} MB go into a file. ${remedy}`,
+        `${MAX_FILE_BYTES / 2 ** 20} MB go into a file. ${remedy}`,
     );
 }

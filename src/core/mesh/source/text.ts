@@ -81,7 +81,7 @@ function shapes(all: OutlinePoint[][]): OutlinePoint[][][] {
 }
 
 /** Most letters at a time. */
-const MOST = 400;
+const MAX_LETTERS = 400;
 
 /** How a text is set. */
 export interface Lettering {
@@ -103,8 +103,8 @@ export interface Lettering {
 export function text(words: string, { weight, height, spacing, align, pieces }: Lettering): Mesh {
   const font = FONTS[weight];
   const lines = words.split('\n').map((line) => [...line]);
-  if (lines.flat().length > MOST)
-    throw new MeshError(`${lines.flat().length} letters; at most ${MOST} are set at a time.`);
+  if (lines.flat().length > MAX_LETTERS)
+    throw new MeshError(`${lines.flat().length} letters; at most ${MAX_LETTERS} are set at a time.`);
   const unit = height / font.capital;
   const lead = 1.25 * font.em;
   const widthOf = (line: string[]) =>

@@ -5,7 +5,7 @@ import { add, at3, cross, dot, length, scale, sub, unit, type Vec } from '../vec
 import { cornersOf } from './extrude';
 
 /** Part of an edge that a bevel may take from each end. */
-const MOST = 0.49;
+const MAX_EDGE_SHARE = 0.49;
 
 /**
  * Cuts every edge between two faces off: each face shrinks by `width` (metres, as far as there
@@ -76,7 +76,7 @@ export function bevel(mesh: Mesh, width: number, segments: number): Mesh {
 function room(before: Vec, here: Vec, after: Vec): number {
   const [a, b] = [sub(before, here), sub(after, here)];
   const angle = Math.acos(Math.max(-1, Math.min(1, dot(unit(a), unit(b)))));
-  return MOST * Math.min(length(a), length(b)) * Math.tan(angle / 2);
+  return MAX_EDGE_SHARE * Math.min(length(a), length(b)) * Math.tan(angle / 2);
 }
 
 /** Each corner moved into its face, away from the edges that are cut. */

@@ -1,8 +1,8 @@
 import { refuseTooMany, type Copies } from '../mesh';
 
 /** Steps of one row that can make copies of copies; and those among them that put copies on other forms. */
-export const MOST_LEVELS = 3;
-export const MOST_PLACED = 2;
+export const MAX_COPY_LEVELS = 3;
+export const MAX_PLACED_LEVELS = 2;
 
 /** Copies that one step makes. */
 export interface CopyLevel {

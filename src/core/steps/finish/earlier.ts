@@ -1,6 +1,6 @@
 import type { FinishStep } from '../definition';
 import { number } from '../params';
-import { framesParam, MOST_FRAMES } from './frames';
+import { framesParam, MAX_EARLIER_FRAMES } from './frames';
 
 export const earlier: FinishStep = {
   op: 'finish.earlier',
@@ -11,7 +11,7 @@ export const earlier: FinishStep = {
   telling: 'frames',
   also: ['difference', 'motion', 'change', 'time', 'memory', 'edges'],
   params: [
-    framesParam({ id: 'frames', name: 'Frames', about: 'How long ago.', default: 4, min: 0, max: MOST_FRAMES }),
+    framesParam({ id: 'frames', name: 'Frames', about: 'How long ago.', default: 4, min: 0, max: MAX_EARLIER_FRAMES }),
     number({ id: 'gain', name: 'Gain', about: 'How bright a change is.', default: 1, min: 0, max: 8, hard: [0, 1000] }),
   ],
   reaches: ({ frames }) => Math.ceil(Number(frames)),

@@ -1,6 +1,6 @@
 import type { FinishStep } from '../definition';
 import { number } from '../params';
-import { framesParam, MOST_FRAMES } from './frames';
+import { framesParam, MAX_EARLIER_FRAMES } from './frames';
 
 export const slow: FinishStep = {
   op: 'finish.slow',
@@ -17,7 +17,7 @@ export const slow: FinishStep = {
       about: 'How many, with this one.',
       default: 6,
       min: 1,
-      max: MOST_FRAMES,
+      max: MAX_EARLIER_FRAMES,
     }),
     number({
       id: 'fade',
@@ -33,7 +33,7 @@ export const slow: FinishStep = {
   glsl: `
   vec4 sum = vec4(0.0);
   float all = 0.0;
-  for (int k = 0; k < ${MOST_FRAMES}; k++) {
+  for (int k = 0; k < ${MAX_EARLIER_FRAMES}; k++) {
     float part = clamp(frames - float(k), 0.0, 1.0) * (1.0 - fade * float(k) / frames);
     if (part > 0.0) sum += part * agoAt(float(k), p.uv);
     all += max(part, 0.0);

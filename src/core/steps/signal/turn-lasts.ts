@@ -3,21 +3,21 @@ import type { Loop } from '../../piece/types';
 import type { Twin } from '../param-types';
 
 /** Most turns in a loop that are usual; the shortest that a turn usually lasts follows from it. */
-const MOST = 12;
+const MAX_TURNS = 12;
 /** What is typed has few digits: turns that are as near to a whole number, of themselves, are meant to be whole. */
-const NEAR = 1e-3;
+const WHOLE_WITHIN = 1e-3;
 
 const lasting = (name: string, unit: string, whole: number): Twin => ({
   name,
   unit,
   about: 'How long one turn lasts. The same as the turns in a loop, said another way.',
-  min: whole / MOST,
+  min: whole / MAX_TURNS,
   max: whole,
   of: (turns) => whole / turns,
   back: (lasts) => {
     const turns = whole / Math.max(lasts, 1e-6);
     const near = Math.round(turns);
-    return Math.abs(turns - near) <= NEAR * turns ? near : turns;
+    return Math.abs(turns - near) <= WHOLE_WITHIN * turns ? near : turns;
   },
 });
 

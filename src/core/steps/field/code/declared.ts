@@ -32,8 +32,8 @@ const VALUE: Record<DeclaredType, RegExp> = {
 const NOTE = /^[ \t]*\/\/[ \t]*([^\n]{0,120})/;
 const RANGE = new RegExp(String.raw`^(${NUMBER})[ \t]*(?:to|\.\.)[ \t]*(${NUMBER})`);
 /** Longest unit and label that a note gives. */
-const MOST_UNIT = 12;
-const MOST_LABEL = 40;
+const MAX_UNIT_LETTERS = 12;
+const MAX_LABEL_LETTERS = 40;
 
 /**
  * Ids of declared inputs lie in a space of their own, so that one called "text" is not the text itself: no id of the
@@ -56,14 +56,15 @@ function noteOf(text: string): Note {
   const comma = text.indexOf(',');
   const head = (comma < 0 ? text : text.slice(0, comma)).trim();
   const label = comma < 0 ? '' : text.slice(comma + 1).trim();
-  const named = label.length > 0 && label.length <= MOST_LABEL ? { label } : {};
+  const named = label.length > 0 && label.length <= MAX_LABEL_LETTERS ? { label } : {};
   if (/^colour$/.test(head)) return { range: null, isColour: true, ...named };
   const range = RANGE.exec(head);
   // Without a range all of it is the label.
   const whole = head === '' ? label : text.trim();
-  if (!range) return { range: null, isColour: false, ...(whole && whole.length <= MOST_LABEL ? { label: whole } : {}) };
+  if (!range)
+    return { range: null, isColour: false, ...(whole && whole.length <= MAX_LABEL_LETTERS ? { label: whole } : {}) };
   const unit = head.slice(range[0].length).trim();
-  const said = unit.length > 0 && unit.length <= MOST_UNIT && !/\s/.test(unit) ? { unit } : {};
+  const said = unit.length > 0 && unit.length <= MAX_UNIT_LETTERS && !/\s/.test(unit) ? { unit } : {};
   return { range: [Number(range[1]), Number(range[2])], isColour: false, ...said, ...named };
 }
 

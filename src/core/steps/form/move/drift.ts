@@ -4,7 +4,7 @@ import { repeatsParam, secondsParam } from '../../signal/moments/loop-length';
 
 /** After so many half-lives less than a five-hundredth of a way is left. */
 const HALF_LIVES = 9;
-const MOST_STEPS = 96;
+const MAX_DRIFT_STEPS = 96;
 
 /**
  * Points with a memory: the way of a point x(t) with dx/dt = flow(x, t) + turn and growth about a pivot, drawn back to
@@ -81,8 +81,8 @@ export const drift: FormMove = {
       about: 'In how many the way is worked out: more for tight swirls.',
       default: 32,
       min: 4,
-      max: MOST_STEPS,
-      hard: [1, MOST_STEPS],
+      max: MAX_DRIFT_STEPS,
+      hard: [1, MAX_DRIFT_STEPS],
       whole: true,
     }),
     secondsParam,
@@ -106,7 +106,7 @@ export const drift: FormMove = {
   q.phase = behind > 0.0 ? fract(p.phase - behind) : p.phase;
   vec3 x = again(q);
   // What spread faster than it comes back would have no place to end at.
-  for (int i = 0; i < ${MOST_STEPS}; i++) {
+  for (int i = 0; i < ${MAX_DRIFT_STEPS}; i++) {
     if (float(i) >= count) break;
     q.rest = x;
     q.world = p.world + (x - p.rest);
