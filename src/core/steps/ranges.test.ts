@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { onceByName } from '../once';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Piece, Value } from '../piece/types';
-import { acceptsLinks, analyse, Evaluator, placeRows, type PlaceValues } from '../weave';
+import { acceptsLinks, analyse, Evaluator, isMark, placeRows, withMarks, type PlaceValues } from '../weave';
 import { firstOfEach, withLast } from './testing';
 import { CATALOGUE, kindOf, linkTypes, rangeOf, type Param, type RunType, type StepDefinition } from '.';
 
@@ -22,24 +22,28 @@ const cases = STEPS.flatMap((d) =>
 );
 
 const SIZES = [0, 1, -1, 0.3, 1e6, -1e6, 1e-7, 4096];
-const PLACES: PlaceValues[] = SIZES.flatMap((a, i) =>
-  [0, 0.37, 1].map((phase) => {
-    const at = [a, SIZES[(i + 3) % SIZES.length]!, SIZES[(i + 5) % SIZES.length]!];
-    return {
-      rest: at,
-      world: at,
-      uv: at.slice(0, 2),
-      screen: at.slice(0, 2),
-      normal: [0, 0, i % 2],
-      view: [0, 0, 0],
-      copy: i,
-      copies: 8,
-      face: i,
-      phase,
-    };
-  }),
-);
-const ROWS = placeRows(PLACES);
+/** Of these nothing that a step gives should go beyond a billion, so what does is no number. */
+const SMALL = SIZES.filter((v) => Math.abs(v) <= 1);
+const placesOf = (sizes: readonly number[]): PlaceValues[] =>
+  sizes.flatMap((a, i) =>
+    [0, 0.37, 1].map((phase) => {
+      const at = [a, sizes[(i + 3) % sizes.length]!, sizes[(i + 5) % sizes.length]!];
+      return {
+        rest: at,
+        world: at,
+        uv: at.slice(0, 2),
+        screen: at.slice(0, 2),
+        normal: [0, 0, i % 2],
+        view: [0, 0, 0],
+        copy: i,
+        copies: 8,
+        face: i,
+        phase,
+      };
+    }),
+  );
+const ROWS = placeRows(placesOf(SIZES));
+const SMALL_ROWS = placeRows(placesOf(SMALL));
 
 /** Pieces by step and what it takes: those under test differ from them by their numbers. */
 const around = onceByName<StepDefinition, Piece>();
@@ -65,7 +69,11 @@ function withStep(d: StepDefinition, takes: RunType | null, own: Record<string, 
   return withLast(withLast(piece, 's1', { value: given }), 's2', { ...own, ...Object.fromEntries(pictures) });
 }
 
-const run = async (piece: Piece) => (await Evaluator.make(piece, [{ strand: 's2' }])).run(0, ROWS, PLACES.length);
+const PLACE_LENGTH = ROWS.length / (3 * SIZES.length);
+const run = async (piece: Piece, rows = ROWS) =>
+  (await Evaluator.make(piece, [{ strand: 's2' }])).run(0, rows, rows.length / PLACE_LENGTH);
+/** With what the last step gives seen as it is: elsewhere a value that is none is taken as 0, and never found. */
+const marked = (piece: Piece) => withMarks(piece, { strand: 's2', step: piece.strands[1]!.steps.at(-1)!.id });
 const isLinkable = (d: StepDefinition, p: Param) => linkTypes(p).length > 0 && acceptsLinks(d, p);
 
 describe.each(cases)('%s', (_, d, takes) => {
@@ -96,6 +104,9 @@ describe.each(cases)('%s', (_, d, takes) => {
             values.findIndex((v) => !Number.isFinite(v)),
             `${JSON.stringify(params)} of ${value}`,
           ).toBe(-1);
+          if (!SMALL.includes(value)) continue;
+          const seen = await run(marked(piece), SMALL_ROWS);
+          expect(seen.findIndex(isMark), `${JSON.stringify(params)} of ${value}, as the step gives it`).toBe(-1);
         }
       }
     }
