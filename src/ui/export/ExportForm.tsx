@@ -111,7 +111,7 @@ export function ExportForm({ forms }: { forms: Strand[] }) {
         </Button>
       ) : (
         <Button onClick={() => void take()} aria-label="Export the form">
-          Take
+          Export
         </Button>
       )}
     </li>

@@ -127,17 +127,17 @@ function Choose({ run }: { run: (format: ExportFormat) => void }) {
               onClick={() => run(f.id)}
               aria-label={`Export the ${f.name}`}
             >
-              Take
+              Export
             </Button>
           </li>
         ))}
         <li className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">
           <span>
             <b className="mr-2 inline-block w-14 font-semibold">Piece</b>
-            <span className="text-mute">The piece itself, to open again or hand on.</span>
+            <span className="text-mute">The piece itself, to open again or pass on.</span>
           </span>
           <Button onClick={savePiece} aria-label="Export the piece">
-            Take
+            Export
           </Button>
         </li>
         {forms.length > 0 && <ExportForm forms={forms} />}
@@ -160,7 +160,7 @@ function Choose({ run }: { run: (format: ExportFormat) => void }) {
               <span className="text-mute"> as a shader that compiles on its own.</span>
             </label>
             <Button onClick={() => saveGlsl(glsl)} aria-label="Export the GLSL">
-              Take
+              Export
             </Button>
           </li>
         )}
