@@ -42,7 +42,7 @@ export async function stillAt(page: Page, frame: number): Promise<PNG> {
   return PNG.sync.read(await take(page, 'Still'));
 }
 
-/** All frames of the open piece as they go away. */
+/** All frames of the open piece as they are exported. */
 export async function framesOf(page: Page): Promise<PNG[]> {
   const files = unzipSync(new Uint8Array(await take(page, 'Frames')));
   return Object.values(files).map((file) => PNG.sync.read(Buffer.from(file)));

@@ -116,7 +116,7 @@ test('the pointer over the picture is learnt and plays; what a controller played
   await expect(seam(page)).toHaveText(/^closes/);
 });
 
-test('frames go away as the simulated controller played them, also after a reload', async ({ page }) => {
+test('frames are exported as the simulated controller played them, also after a reload', async ({ page }) => {
   const bare = piece(
     'Lamp',
     '',

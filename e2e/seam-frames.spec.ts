@@ -10,7 +10,7 @@ const IDS = STARTERS.map((s) => s.id).filter((id) => process.env.EVERY || SOME.i
 const FRAMES = 16;
 
 for (const id of IDS)
-  test(`what is said of the seam of ${id} is so in the frames that go away`, async ({ page }) => {
+  test(`what is said of the seam of ${id} is so in the exported frames`, async ({ page }) => {
     const piece = smallStarter(id, 96, 54, FRAMES);
     await openPiece(page, piece);
     await inWorkbench(page);

@@ -96,7 +96,7 @@ describe('a second browser engine', () => {
     expect(difference(begin, decoded(await picture(firefox)))).toBe(0);
   });
 
-  it('takes away the frames that the first engine takes away', async () => {
+  it('exports the frames that the first engine exports', async () => {
     await build(chromium);
     const [here, there] = [await framesOf(firefox), await framesOf(chromium)];
     expect(here).toHaveLength(FRAMES);

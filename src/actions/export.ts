@@ -5,7 +5,7 @@ import type { Settling } from '@/engine/picture';
 import { GraphicsLost } from '@/engine/card/renderer';
 import { MeshStore } from '@/workers/mesh-store';
 import { ensureAssets } from '@/state/assets/assets';
-import { takeAway } from '@/workers/remotes';
+import { openExporter } from '@/workers/remotes';
 import type { Job } from '@/workers/job';
 import { download } from './download';
 
@@ -59,7 +59,7 @@ export async function runExport(
   await ensureAssets(piece);
   const meshes = await unless(signal, meshesOf(piece));
   const capture = await Capture.open(piece, meshes.get, { width, height });
-  const { remote, end } = takeAway();
+  const { remote, end } = openExporter();
   const stem = fileStem(piece.name);
   const settling = (frames: number, done: number) => (now: Settling) =>
     progress({ done, frames, left: null, settling: now });

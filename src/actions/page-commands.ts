@@ -32,7 +32,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
   {
     group: 'Export',
     name: 'Export: still, frames or film',
-    run: () => usePanels.setState({ takeAway: true }),
+    run: () => usePanels.setState({ exporting: true }),
   },
   { group: 'Export', name: 'Save the piece as a file', keys: ['Ctrl+S'], where: 'anywhere', run: savePiece },
   {

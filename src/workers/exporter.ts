@@ -29,7 +29,7 @@ class ZipWriter implements FileWriter {
 
 let writer: FileWriter | null = null;
 
-export const takeAway = {
+export const exporter = {
   /** @throws with a sentence for the artist where the browser cannot encode this. */
   async begin(job: Job): Promise<void> {
     writer = job.format === 'zip' ? new ZipWriter(job) : await VideoWriter.open(job.format, job);
@@ -51,4 +51,4 @@ export const takeAway = {
   },
 };
 
-export type Exporter = typeof takeAway;
+export type Exporter = typeof exporter;

@@ -59,7 +59,7 @@ export function withoutAssetData(stored: Piece): Piece {
 }
 
 /** A worker of its own for each export, so that cancelling can simply end it. */
-export function takeAway(): Thread<Exporter> {
+export function openExporter(): Thread<Exporter> {
   const worker = new Worker(new URL('./threads/exporter.ts', import.meta.url), { type: 'module', name: 'exporter' });
   return startThread<Exporter>(worker);
 }

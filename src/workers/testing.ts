@@ -3,12 +3,12 @@ import { meshReader } from './mesh-reader';
 import { panoramaReader } from './panorama-reader';
 import { reader } from './reader';
 import { studio } from './studio';
-import { takeAway } from './exporter';
+import { exporter } from './exporter';
 
 const THREADS: Record<string, object> = {
   studio,
   reader,
-  exporter: takeAway,
+  exporter,
   'mesh-reader': meshReader,
   'panorama-reader': panoramaReader,
 };

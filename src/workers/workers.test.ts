@@ -11,7 +11,7 @@ import { setParam, setPicture } from '@/core/piece/edit';
 import { PieceError } from '@/core/piece/errors';
 import { strandById, type Piece } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
-import { endStudio, handAsset, withoutAssetData, studio, takeAway, watchStudio } from './remotes';
+import { endStudio, handAsset, withoutAssetData, studio, openExporter, watchStudio } from './remotes';
 import { Ended, ThreadFailed } from './thread';
 import { MeshStore } from './mesh-store';
 import { readMeshData, readMeshFile } from './mesh-reading';
@@ -269,8 +269,8 @@ describe('a thread that fails', () => {
     expect(opened('studio')).toBe(before + 1);
   });
 
-  it('tells whoever takes away', async () => {
-    const { remote } = takeAway();
+  it('tells whoever exports', async () => {
+    const { remote } = openExporter();
     const waiting = remote.begin({ format: 'zip', width: 1, height: 1, frames: 1, rate: 24, stem: 'veil' });
     fail();
     await expect(waiting).rejects.toThrow('Nothing of the piece is lost');
@@ -279,7 +279,7 @@ describe('a thread that fails', () => {
 
 describe('taking away', () => {
   it('numbers frames so that they sort, and zips them', async () => {
-    const { remote, end } = takeAway();
+    const { remote, end } = openExporter();
     await remote.begin({ format: 'zip', width: 1, height: 1, frames: 12_345, rate: 24, stem: 'veil' });
     for (const frame of [0, 12_344]) await remote.add(new Uint8ClampedArray([frame % 256, 0, 0, 255]), frame);
     const files = unzipSync(await remote.finish());

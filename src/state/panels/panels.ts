@@ -38,7 +38,7 @@ export interface PickingPart {
 interface Opened {
   picking: Picking | PickingPart | null;
   checks: boolean;
-  takeAway: boolean;
+  exporting: boolean;
   commands: boolean;
   /** The saved parts. */
   parts: boolean;
@@ -89,7 +89,7 @@ type Panels = Opened & Habits;
 const CLOSED: Opened = {
   picking: null,
   checks: false,
-  takeAway: false,
+  exporting: false,
   commands: false,
   parts: false,
   aboutStep: null,

@@ -22,11 +22,11 @@ const FORMATS: { id: ExportFormat; name: string; about: string }[] = [
 ];
 
 export function ExportPanel() {
-  const open = usePanels((s) => s.takeAway);
+  const open = usePanels((s) => s.exporting);
   const [running, setRunning] = useState<Progress | null>(null);
   const abort = useRef<AbortController | null>(null);
   const close = () => {
-    if (!running) usePanels.setState({ takeAway: false });
+    if (!running) usePanels.setState({ exporting: false });
   };
   const run = async (format: ExportFormat) => {
     const { piece } = useWorkbench.getState();

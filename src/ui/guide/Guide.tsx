@@ -12,7 +12,7 @@ export function Guide() {
   const go = useGuide((s) => s.go);
   const piece = useWorkbench((s) => s.piece);
   const playing = useTransport((s) => s.playing);
-  const isExporting = usePanels((s) => s.takeAway);
+  const isExporting = usePanels((s) => s.exporting);
   useEffect(() => {
     if (at === null) return;
     const next = guideAt(piece, { playing, isExporting }, at);

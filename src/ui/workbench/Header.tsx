@@ -106,7 +106,7 @@ export function Header() {
         <span>Checks</span>
         {count > 0 && <span className="rounded-full bg-raised px-1.5 text-warn">{count}</span>}
       </Button>
-      <Button look="main" onClick={() => usePanels.setState({ takeAway: true })}>
+      <Button look="main" onClick={() => usePanels.setState({ exporting: true })}>
         Export
       </Button>
     </header>

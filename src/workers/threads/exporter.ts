@@ -1,4 +1,4 @@
 import * as Comlink from 'comlink';
-import { takeAway } from '../exporter';
+import { exporter } from '../exporter';
 
-Comlink.expose(takeAway);
+Comlink.expose(exporter);
