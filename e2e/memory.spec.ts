@@ -255,6 +255,8 @@ test('until it is settled the present frame stands in, and it says so from the f
     const at = 4 * (Math.round(picture.height / 2) * picture.width + Math.round(picture.width / 2));
     return [...picture.data.subarray(at, at + 3)];
   };
+  // The first picture takes a moment: until then the stage is empty.
+  await expect.poll(async () => middle(await pixelsOf(stage(page)))).toEqual([255, 255, 255]);
   const seen: number[][] = [];
   for (let i = 0; i < 12; i++) {
     await page.getByRole('slider', { name: 'Playhead' }).press(i % 2 ? 'ArrowRight' : 'Shift+ArrowRight');

@@ -7,12 +7,12 @@ const ROOMS = ['app', 'src', 'cli'];
 /** Attributes and properties whose text is shown or read out, however short it is. */
 const SHOWN = new Set(
   (
-    'about alt also aria-description aria-label aria-roledescription aria-valuetext detail find heading hint label ' +
-    'name one placeholder sentence telling title what words'
+    'about alt aliases aria-description aria-label aria-roledescription aria-valuetext detail find heading hint ' +
+    'label name one placeholder sentence cellParam title what words'
   ).split(' '),
 );
 /** Properties that hold ids or text for machines. */
-const UNSHOWN = new Set(['also', 'find', 'telling', 'className', 'glsl', 'op', 'd', 'key']);
+const UNSHOWN = new Set(['aliases', 'find', 'cellParam', 'className', 'glsl', 'op', 'd', 'key']);
 /** A sentence, or the beginning of one. */
 const SENTENCE = /^[A-Z“"][^{};=]*\s[^{};=]*$|^[a-z][a-z’ ,]+ [^{};=]*[.:]?$/;
 /** Class names of the style sheet, GLSL and other text for machines. */

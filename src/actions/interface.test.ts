@@ -18,7 +18,7 @@ import { tidy } from '@/ui/parts/NumberField';
 import { rampAt } from '@/ui/tuning/ramp-stops';
 import { ranked, searchScore } from '@/ui/parts/search';
 import { shortNumber } from './number-words';
-import { tellingOf } from './words';
+import { cellValue } from './words';
 
 const { piece } = STARTERS[0]!;
 
@@ -38,7 +38,7 @@ describe('walking the lattice', () => {
 
 describe('searching', () => {
   it('ranks the exact name over beginnings of names, of words, other words and parts', () => {
-    const of = (name: string, search: string, also: string[] = []) => searchScore({ name, also }, search);
+    const of = (name: string, search: string, aliases: string[] = []) => searchScore({ name, aliases }, search);
     const scores = [
       of('Gain', 'gain'),
       of('Grid', 'gri'),
@@ -59,7 +59,7 @@ describe('searching', () => {
       // In the order in which lists show them, whatever else has the name among its other words.
       const entries = CATALOGUE.filter((e) => !e.hidden && kindOf(e) === kindOf(d)).map((e) => ({
         name: e.name,
-        also: e.also,
+        aliases: e.aliases,
         op: e.op,
       }));
       expect(ranked(entries, name.toLowerCase())[0]!.name).toBe(name);
@@ -67,7 +67,7 @@ describe('searching', () => {
   );
 
   it('equally good entries stay in their order, and no search gives all of them', () => {
-    const entries = [{ name: 'Wave' }, { name: 'Wash' }, { name: 'Sea', also: ['water'] }, { name: 'Tide' }];
+    const entries = [{ name: 'Wave' }, { name: 'Wash' }, { name: 'Sea', aliases: ['water'] }, { name: 'Tide' }];
     expect(ranked(entries, 'wa').map((e) => e.name)).toEqual(['Wave', 'Wash', 'Sea']);
     expect(ranked(entries, ' ')).toEqual(entries);
   });
@@ -150,7 +150,7 @@ describe('what is offered', () => {
           .every((r) => r.active),
       ]).toEqual([offer.definition.op, true]);
     const found = ranked(
-      offers.map((o) => ({ name: o.definition.name, also: o.definition.also, on: o.on?.name })),
+      offers.map((o) => ({ name: o.definition.name, aliases: o.definition.aliases, on: o.on?.name })),
       'ripple',
     );
     expect(found[0]).toMatchObject({ name: 'Ripple', on: 'Position' });
@@ -210,7 +210,7 @@ describe('what is offered', () => {
     'emissive',
     'pbr',
   ])('the trade’s word finds a step: %s', (word) => {
-    const all = CATALOGUE.filter((d) => !d.hidden).map((d) => ({ name: d.name, also: d.also }));
+    const all = CATALOGUE.filter((d) => !d.hidden).map((d) => ({ name: d.name, aliases: d.aliases }));
     expect(ranked(all, word).length).toBeGreaterThan(0);
   });
 
@@ -293,8 +293,8 @@ describe('numbers and words', () => {
     expect(shortNumber(value)).toBe(text);
   });
 
-  it('cells tell their most telling value', () => {
-    const of = (id: string, step: number) => tellingOf(piece, piece.strands.find((s) => s.id === id)!.steps[step]!);
+  it('cells show the value of their main parameter', () => {
+    const of = (id: string, step: number) => cellValue(piece, piece.strands.find((s) => s.id === id)!.steps[step]!);
     expect(of('breath', 0)).toBe('2 turns');
     expect(of('sea', 1)).toBe('breath');
     expect(of('swell', 0)).toBe('at rest');

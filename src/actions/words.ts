@@ -43,10 +43,10 @@ function entriesOf(param: Param): string {
   return param.type === 'curve' || param.type === 'path' ? 'points' : 'stops';
 }
 
-/** The most telling value of a step, for its cell. */
-export function tellingOf(piece: Piece, step: Step): string {
+/** The value of the parameter that a cell shows. */
+export function cellValue(piece: Piece, step: Step): string {
   const definition = definitionOf(step.op);
-  const param = definition?.params.find((p) => p.id === definition.telling);
+  const param = definition?.params.find((p) => p.id === definition.cellParam);
   return param ? shortValue(piece, param, valueOf(step, param)) : '';
 }
 

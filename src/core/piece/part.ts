@@ -11,7 +11,7 @@ export interface Part {
   /** What it does, in a sentence. */
   about: string;
   /** Other words that people look for it by. */
-  also?: readonly string[];
+  aliases?: readonly string[];
   /** The kind of row that its steps go into, or else that of its last strand. */
   kind: Kind;
   /** Its steps go into a row that is there; else it brings all of its rows. */

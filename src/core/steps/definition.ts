@@ -26,9 +26,9 @@ interface StepBase<K extends Kind> {
   gives: RunType | 'same';
   params: Param[];
   /** Parameter whose value a cell shows beside the name. */
-  telling?: string;
+  cellParam?: string;
   /** Words under which the search finds it as well. */
-  also?: string[];
+  aliases?: string[];
   /**
    * Steps with which a new strand begins where this one is chosen first, as it needs something to run in; without
    * them it is what all of its kind begin with.
@@ -165,7 +165,7 @@ interface MakesCopies {
   /** Parameter by how many copies the copies move on over the loop: at its end each stands where another stood. */
   shifts?: string;
   /** What the program works out from the parameters and shows beside them; a point is marked on the stage. */
-  tells?: (params: PlainParams) => { lines: string[]; point?: readonly number[] };
+  describe?: (params: PlainParams) => { lines: string[]; point?: readonly number[] };
 }
 
 /** Says how a form is shaded. */

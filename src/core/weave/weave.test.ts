@@ -207,7 +207,7 @@ describe('the catalogue', () => {
       }
       if (p.type === 'choice') expect(p.options.map((o) => o.id)).toContain(p.default);
     }
-    if (d.telling) expect(d.params.map((p) => p.id)).toContain(d.telling);
+    if (d.cellParam) expect(d.params.map((p) => p.id)).toContain(d.cellParam);
   });
 });
 

@@ -7,7 +7,7 @@ export const glitchRows = recipe({
   id: 'glitch-rows',
   name: 'Glitch rows',
   about: 'At chance moments rows of the picture are torn aside and its channels part.',
-  also: ['digital', 'tear', 'jitter', 'interference', 'noise'],
+  aliases: ['digital', 'tear', 'jitter', 'interference', 'noise'],
   strands: () => [
     strand(
       'signal',
@@ -44,7 +44,7 @@ export const trails = recipe({
   id: 'trails',
   name: 'Glowing trails',
   about: 'What moves leaves a fading trail that grows a little, its colours late, and shines.',
-  also: ['feedback', 'echo', 'afterimage', 'tunnel', 'smear'],
+  aliases: ['feedback', 'echo', 'afterimage', 'tunnel', 'smear'],
   strands: () => [
     strand(
       'finish',
@@ -65,7 +65,7 @@ export const film = recipe({
   id: 'film',
   name: 'Film',
   about: 'Soft highlights, warmth, dark corners and grain.',
-  also: ['grade', 'cinematic', 'look', 'vintage'],
+  aliases: ['grade', 'cinematic', 'look', 'vintage'],
   strands: () => [
     strand(
       'finish',
@@ -89,7 +89,7 @@ export const screenLines = recipe({
   id: 'screen-lines',
   name: 'Old screen',
   about: 'The picture as on a bulging tube: lines that travel, channels that miss each other, a glow.',
-  also: ['crt', 'monitor', 'scan lines', 'television', 'retro'],
+  aliases: ['crt', 'monitor', 'scan lines', 'television', 'retro'],
   strands: () => [
     strand(
       'finish',

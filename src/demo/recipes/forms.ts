@@ -7,7 +7,7 @@ export const ripple = recipe({
   id: 'ripple-form',
   name: 'Ripple on a form',
   about: 'Rings run out from a point and push the form; the point is dragged on the stage.',
-  also: ['displace', 'displacement', 'wave', 'water ring', 'drop'],
+  aliases: ['displace', 'displacement', 'wave', 'water ring', 'drop'],
   strands: () => [
     strand(
       'field',
@@ -28,7 +28,7 @@ export const swell = recipe({
   id: 'swell',
   name: 'Noise that swells',
   about: 'A noise pushes the form along its normals and goes on changing.',
-  also: ['displace', 'displacement', 'organic', 'blob', 'breathe', 'terrain'],
+  aliases: ['displace', 'displacement', 'organic', 'blob', 'breathe', 'terrain'],
   strands: () => [
     strand('field', 'swell', ['position'], ['fractal', { octaves: 3, scale: by('swell scale'), evolve: 2, seed: 21 }]),
     strand('form', ROW, ['push', { by: from('swell'), amount: by('swell height') }]),
@@ -40,7 +40,7 @@ export const shards = recipe({
   id: 'shards',
   name: 'Shards at a beat',
   about: 'At each moment the faces fly out, shrink, and come together again.',
-  also: ['explode', 'shatter', 'break', 'fracture', 'triangles'],
+  aliases: ['explode', 'shatter', 'break', 'fracture', 'triangles'],
   strands: () => [
     strand(
       'signal',

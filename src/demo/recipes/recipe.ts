@@ -4,7 +4,7 @@ import type { Asset, Control, Strand } from '@/core/piece/types';
 /** What steps of a recipe go into, in the words of `strand`: a strand of this name is the selected row. */
 export const ROW = 'row';
 
-interface RecipeFacts extends Pick<Part, 'id' | 'name' | 'about' | 'also'> {
+interface RecipeFacts extends Pick<Part, 'id' | 'name' | 'about' | 'aliases'> {
   /** Its strands; the one named `row`, if there is one, holds the steps for the selected row. */
   strands: () => Strand[];
   controls: Control[];

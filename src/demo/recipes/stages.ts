@@ -7,7 +7,7 @@ export const shield = recipe({
   id: 'shield',
   name: 'Energy shield',
   about: 'A shell of cells and rim light about what stands there; a wave runs over it.',
-  also: ['force field', 'barrier', 'dome', 'fresnel', 'bubble'],
+  aliases: ['force field', 'barrier', 'dome', 'fresnel', 'bubble'],
   strands: () => [
     strand(
       'field',
@@ -54,7 +54,7 @@ export const water = recipe({
   id: 'water',
   name: 'Water surface',
   about: 'A sheet of water with long and short waves that mirrors the light.',
-  also: ['sea', 'ocean', 'lake', 'waves', 'pool'],
+  aliases: ['sea', 'ocean', 'lake', 'waves', 'pool'],
   strands: () => [
     strand(
       'field',
@@ -102,7 +102,7 @@ export const breathingGrid = recipe({
   id: 'breathing-grid',
   name: 'Breathing grid',
   about: 'Blocks in rows grow and shrink, each later the further it stands from the middle.',
-  also: ['instanced grid', 'instances', 'cubes', 'array', 'equaliser'],
+  aliases: ['instanced grid', 'instances', 'cubes', 'array', 'equaliser'],
   strands: () => [
     strand('signal', 'breath', ['cycle', { turns: by('breaths') }], ['remap', { low: by('smallest'), high: 1 }]),
     strand('signal', 'breathing size', ['combine', { x: from('breath'), y: from('breath'), z: from('breath') }]),
@@ -140,7 +140,7 @@ export const ringWave = recipe({
   id: 'ring-wave',
   name: 'Ring wave through copies',
   about: 'Rods in rows are lifted by rings that run out from the middle, and light up as they rise.',
-  also: ['instances', 'audience wave', 'kinetic', 'pistons', 'ripple'],
+  aliases: ['instances', 'audience wave', 'kinetic', 'pistons', 'ripple'],
   strands: () => [
     strand(
       'field',
@@ -185,7 +185,7 @@ export const lampOnPath = recipe({
   id: 'lamp-on-path',
   name: 'Lamp that goes round',
   about: 'A small lamp with its light goes along a path; its points are dragged on the stage.',
-  also: ['orbit', 'moving light', 'point light', 'firefly'],
+  aliases: ['orbit', 'moving light', 'point light', 'firefly'],
   strands: () => [
     strand(
       'signal',

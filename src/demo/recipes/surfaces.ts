@@ -7,7 +7,7 @@ export const dissolve = recipe({
   id: 'dissolve',
   name: 'Dissolve with a burning edge',
   about: 'The surface is eaten away by a noise and grows back; where it ends it glows.',
-  also: ['burn', 'disintegrate', 'erode', 'fire', 'ash'],
+  aliases: ['burn', 'disintegrate', 'erode', 'fire', 'ash'],
   strands: () => [
     strand('signal', 'burnt', ['cycle', { turns: 1 }], ['remap', { low: by('burnt least'), high: by('burnt most') }]),
     strand(
@@ -46,7 +46,7 @@ export const caustics = recipe({
   id: 'caustics',
   name: 'False caustics',
   about: 'Nets of light as under water wander over the surface: two cell patterns, the darker of both.',
-  also: ['water light', 'pool', 'underwater', 'net'],
+  aliases: ['water light', 'pool', 'underwater', 'net'],
   strands: () => [
     strand('field', 'net', ['position'], ['cells', { scale: by('net size'), wander: 1, seed: 4 }]),
     strand(
@@ -69,7 +69,7 @@ export const relief = recipe({
   id: 'relief',
   name: 'Relief from a picture',
   about: 'The brightness of a picture raises the surface for the light; drop a picture of your own on its step.',
-  also: ['bump', 'emboss', 'height map', 'engrave'],
+  aliases: ['bump', 'emboss', 'height map', 'engrave'],
   strands: () => [
     strand(
       'field',
@@ -89,7 +89,7 @@ export const fillUp = recipe({
   id: 'fill-up',
   name: 'Fill along an axis',
   about: 'A level rises and sinks through the form; below it is filled, and the level itself shines.',
-  also: ['level', 'progress', 'gauge', 'liquid', 'wipe'],
+  aliases: ['level', 'progress', 'gauge', 'liquid', 'wipe'],
   strands: () => [
     strand(
       'signal',
@@ -131,7 +131,7 @@ export const scanLine = recipe({
   id: 'scan-line',
   name: 'Scan line',
   about: 'A line of light runs over the form, again and again.',
-  also: ['scanner', 'sweep', 'radar', 'laser'],
+  aliases: ['scanner', 'sweep', 'radar', 'laser'],
   strands: () => [
     strand(
       'field',
@@ -155,7 +155,7 @@ export const hologram = recipe({
   id: 'hologram',
   name: 'Hologram',
   about: 'Nothing but lines that rise and a bright rim, added to what is behind.',
-  also: ['projection', 'ghost', 'transparent', 'fresnel'],
+  aliases: ['projection', 'ghost', 'transparent', 'fresnel'],
   strands: () => [
     strand(
       'field',
@@ -182,7 +182,7 @@ export const flowLines = recipe({
   id: 'flow-lines',
   name: 'Flow along edges',
   about: 'The edges of the mesh are drawn, and pulses of light run along them.',
-  also: ['wireframe', 'circuit', 'pulse', 'wire'],
+  aliases: ['wireframe', 'circuit', 'pulse', 'wire'],
   strands: () => [
     strand(
       'field',

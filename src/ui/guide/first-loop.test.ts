@@ -60,7 +60,7 @@ describe('the guided first loop', () => {
     const all = offered(blankPiece(), { for: 'strand', kind: null });
     for (const word of ['ball', 'Lit', 'Camera', 'Shoot', 'Noise']) {
       const [first] = ranked(
-        all.map(({ definition }) => ({ name: definition.name, also: definition.also })),
+        all.map(({ definition }) => ({ name: definition.name, aliases: definition.aliases })),
         word,
       );
       expect(first?.name.toLowerCase()).toBe(word.toLowerCase());

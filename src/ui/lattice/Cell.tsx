@@ -10,7 +10,7 @@ import { useWorkbench } from '@/state/workbench';
 import { Playhead } from '../parts/Playhead';
 import { PreviewCanvas } from '../parts/PreviewCanvas';
 import { focusTuning } from '@/actions/tuning-focus';
-import { tellingOf } from '@/actions/words';
+import { cellValue } from '@/actions/words';
 import type { CellSize } from './cell-size';
 import { sameAround } from './row-facts';
 import { sortId } from './sorting';
@@ -52,10 +52,10 @@ export const Cell = memo(function Cell({ piece, strand, row, first, selected, ta
     ),
   ];
   const name = definition?.name ?? 'Not known here';
-  const telling = tellingOf(piece, step);
+  const value = cellValue(piece, step);
   // For those who do not see the cell: what it says beside its name.
   const from = links.length > 0 ? `takes from ${links.join(', ')}` : '';
-  const described = [telling, from, step.off && 'off', problem].filter(Boolean).join('; ');
+  const described = [value, from, step.off && 'off', problem].filter(Boolean).join('; ');
   const sort = useSortable({ id: sortId(strand.id, step.id), disabled: first });
   const { compact, width, height } = size;
   return (
@@ -118,7 +118,7 @@ export const Cell = memo(function Cell({ piece, strand, row, first, selected, ta
           <span className="shrink-0 truncate" style={{ maxWidth: width }}>
             {name}
           </span>
-          <span className="truncate text-faint">{telling}</span>
+          <span className="truncate text-faint">{value}</span>
         </span>
       )}
     </button>

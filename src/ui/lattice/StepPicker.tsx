@@ -42,7 +42,7 @@ function stepEntry(offer: Offer, picking: Picking): PickerEntry {
   return {
     key: on ? `${definition.op} on ${on.op}` : definition.op,
     name: definition.name,
-    also: [...(definition.also ?? []), KIND_WORDS[kindOf(definition)].one],
+    aliases: [...(definition.aliases ?? []), KIND_WORDS[kindOf(definition)].one],
     heading: headingOf(offer, picking),
     run: () => {
       pick(null);
@@ -64,7 +64,7 @@ function partEntry({ part, saved, goes, row }: PartOffer): PickerEntry {
   return {
     key: part.id,
     name: part.name,
-    also: [...(part.also ?? []), 'recipe', 'part'],
+    aliases: [...(part.aliases ?? []), 'recipe', 'part'],
     heading: saved ? 'Saved parts' : 'Recipes',
     run: () => {
       pick(null);

@@ -46,7 +46,7 @@ export function Letters({
   const places = usePlaces(piece, strand);
   const frame = useTransport((s) => s.frame);
   const definition = definitionOf(step.op)!;
-  const point = definition.tells?.(plainParams(piece, step, definition, () => [0], 0)).point;
+  const point = definition.describe?.(plainParams(piece, step, definition, () => [0], 0)).point;
   const fixed = point && project(point as Vector);
   const seen = [...LETTERS].slice(0, places.length / 3).flatMap((letter, n) => {
     const at = project([...places.subarray(3 * n, 3 * n + 3)] as unknown as Vector);

@@ -77,7 +77,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
               />
             </div>
           ))}
-        {definition?.tells?.(plainParams(piece, step, definition, () => [0], 0)).lines.map((line) => (
+        {definition?.describe?.(plainParams(piece, step, definition, () => [0], 0)).lines.map((line) => (
           <p key={line} className="tabular py-1 text-mute">
             {line}
           </p>

@@ -8,8 +8,8 @@ export const blend: FinishStep = {
   about: 'Lays another picture over this one by any mode of the standard for compositing.',
   takes: ['image'],
   gives: 'image',
-  telling: 'mode',
-  also: ['composite', 'merge', 'layer', 'screen', 'multiply', 'difference', 'add', 'over', 'branch'],
+  cellParam: 'mode',
+  aliases: ['composite', 'merge', 'layer', 'screen', 'multiply', 'difference', 'add', 'over', 'branch'],
   params: [
     strand({ id: 'picture', name: 'Picture', about: 'What is laid over.', kind: 'finish' }),
     choice({ id: 'mode', name: 'Mode', about: 'How the two meet.', options: BLEND_MODES }),

@@ -7,8 +7,8 @@ export const blocks: FinishStep = {
   about: 'Draws the picture in squares, each of the colour that lies beneath it on average.',
   takes: ['image'],
   gives: 'image',
-  telling: 'size',
-  also: ['pixelate', 'mosaic', 'pixels', 'tiles', 'led'],
+  cellParam: 'size',
+  aliases: ['pixelate', 'mosaic', 'pixels', 'tiles', 'led'],
   params: [
     number({
       id: 'size',

@@ -12,8 +12,8 @@ export const blur: FinishStep = {
   about: 'Softens the picture evenly; a field as radius blurs some parts more than others.',
   takes: ['image'],
   gives: 'image',
-  telling: 'radius',
-  also: ['gaussian', 'soft', 'defocus', 'tilt shift'],
+  cellParam: 'radius',
+  aliases: ['gaussian', 'soft', 'defocus', 'tilt shift'],
   params: [
     number({
       id: 'radius',

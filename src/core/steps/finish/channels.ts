@@ -10,7 +10,7 @@ export const channels: FinishStep = {
   about: 'Puts each channel together from all three.',
   takes: ['image'],
   gives: 'image',
-  also: ['matrix', 'swap', 'red', 'green', 'blue', 'swizzle', 'monochrome'],
+  aliases: ['matrix', 'swap', 'red', 'green', 'blue', 'swizzle', 'monochrome'],
   params: [mixed('red', 'Red', [1, 0, 0]), mixed('green', 'Green', [0, 1, 0]), mixed('blue', 'Blue', [0, 0, 1])],
   glsl: '  return vec4(max(vec3(dot(v.rgb, red), dot(v.rgb, green), dot(v.rgb, blue)), vec3(0.0)), v.a);',
 };

@@ -7,8 +7,8 @@ export const contrast: FinishStep = {
   about: 'Spreads light and dark about a middle grey, and sets how strong colours are.',
   takes: ['image'],
   gives: 'image',
-  telling: 'amount',
-  also: ['levels', 'saturation', 'grade'],
+  cellParam: 'amount',
+  aliases: ['levels', 'saturation', 'grade'],
   params: [
     number({
       id: 'amount',

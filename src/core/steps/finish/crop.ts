@@ -19,8 +19,8 @@ export const crop: FinishStep = {
   about: 'Leaves a part of the picture, with soft edges, and makes the rest transparent.',
   takes: ['image'],
   gives: 'image',
-  telling: 'softness',
-  also: ['cut', 'window', 'trim', 'matte', 'letterbox', 'wipe'],
+  cellParam: 'softness',
+  aliases: ['cut', 'window', 'trim', 'matte', 'letterbox', 'wipe'],
   params: [
     cut('left', 'Left'),
     cut('right', 'Right'),

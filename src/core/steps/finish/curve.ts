@@ -7,8 +7,8 @@ export const shadeCurve: FinishStep = {
   about: 'Sends the shades of all channels, or of one, through a drawn curve, as encoded for the screen.',
   takes: ['image'],
   gives: 'image',
-  telling: 'channels',
-  also: ['curves', 'tone', 'gradation', 'contrast', 'grade', 'channel'],
+  cellParam: 'channels',
+  aliases: ['curves', 'tone', 'gradation', 'contrast', 'grade', 'channel'],
   params: [
     curve({
       id: 'curve',

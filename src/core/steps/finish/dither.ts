@@ -7,8 +7,8 @@ export const dither: FinishStep = {
   about: 'Few shades, mixed by a pattern of dots: smooth gradients without bands, or the look of old print.',
   takes: ['image'],
   gives: 'image',
-  telling: 'shades',
-  also: ['banding', 'bayer', 'ordered', 'bits', 'print', 'halftone', 'retro'],
+  cellParam: 'shades',
+  aliases: ['banding', 'bayer', 'ordered', 'bits', 'print', 'halftone', 'retro'],
   params: [
     number({
       id: 'shades',

@@ -8,8 +8,8 @@ export const earlier: FinishStep = {
   about: 'What has changed since some frames ago: still parts go dark, edges of what moves shine.',
   takes: ['image'],
   gives: 'image',
-  telling: 'frames',
-  also: ['difference', 'motion', 'change', 'time', 'memory', 'edges'],
+  cellParam: 'frames',
+  aliases: ['difference', 'motion', 'change', 'time', 'memory', 'edges'],
   params: [
     framesParam({ id: 'frames', name: 'Frames', about: 'How long ago.', default: 4, min: 0, max: MAX_EARLIER_FRAMES }),
     number({ id: 'gain', name: 'Gain', about: 'How bright a change is.', default: 1, min: 0, max: 8, hard: [0, 1000] }),

@@ -8,8 +8,8 @@ export const echo: FinishStep = {
   about: 'What was seen before goes on, fainter with each frame: trails, and tunnels where it moves, turns or grows.',
   takes: ['image'],
   gives: 'image',
-  telling: 'fade',
-  also: ['feedback', 'trail', 'trails', 'tunnel', 'ghost', 'persistence', 'smear', 'memory'],
+  cellParam: 'fade',
+  aliases: ['feedback', 'trail', 'trails', 'tunnel', 'ghost', 'persistence', 'smear', 'memory'],
   params: [
     number({
       id: 'fade',

@@ -8,8 +8,8 @@ export const edges: FinishStep = {
   about: 'Draws lines where brightness, distance or the way a surface faces changes, over the picture or alone.',
   takes: ['image'],
   gives: 'image',
-  telling: 'strength',
-  also: ['outline', 'sobel', 'contour', 'lines', 'ink', 'sketch', 'crease'],
+  cellParam: 'strength',
+  aliases: ['outline', 'sobel', 'contour', 'lines', 'ink', 'sketch', 'crease'],
   params: [
     number({
       id: 'width',

@@ -7,8 +7,8 @@ export const exposure: FinishStep = {
   about: 'Brightens or darkens in stops, and can roll highlights off softly.',
   takes: ['image'],
   gives: 'image',
-  telling: 'stops',
-  also: ['brightness', 'gain', 'tone', 'highlights'],
+  cellParam: 'stops',
+  aliases: ['brightness', 'gain', 'tone', 'highlights'],
   params: [
     number({
       id: 'stops',

@@ -7,9 +7,9 @@ export const focus: FinishStep = {
   about: 'Sharp at one distance from the camera, soft before and behind. It belongs right behind the shot.',
   takes: ['image'],
   gives: 'image',
-  telling: 'distance',
+  cellParam: 'distance',
   focuses: 'distance',
-  also: ['depth of field', 'bokeh', 'lens', 'blur', 'aperture', 'dof', 'rack'],
+  aliases: ['depth of field', 'bokeh', 'lens', 'blur', 'aperture', 'dof', 'rack'],
   params: [
     number({
       id: 'distance',

@@ -8,8 +8,8 @@ export const fold: FinishStep = {
   about: 'Mirrors one wedge of the picture all round a point.',
   takes: ['image'],
   gives: 'image',
-  telling: 'wedges',
-  also: ['kaleidoscope', 'mirror', 'symmetry', 'mandala', 'star'],
+  cellParam: 'wedges',
+  aliases: ['kaleidoscope', 'mirror', 'symmetry', 'mandala', 'star'],
   params: [
     number({
       id: 'wedges',

@@ -8,8 +8,8 @@ export const glow: FinishStep = {
   about: 'Light spills out round what is bright, near and far.',
   takes: ['image'],
   gives: 'image',
-  telling: 'strength',
-  also: ['bloom', 'halo', 'shine', 'light', 'haze'],
+  cellParam: 'strength',
+  aliases: ['bloom', 'halo', 'shine', 'light', 'haze'],
   params: [
     ...brightParams,
     number({ id: 'strength', name: 'Strength', about: 'How bright.', default: 1, min: 0, max: 4, hard: [0, 1000] }),

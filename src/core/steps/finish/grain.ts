@@ -7,8 +7,8 @@ export const grain: FinishStep = {
   about: 'Small random differences of brightness, new several times in the loop and the same in each.',
   takes: ['image'],
   gives: 'image',
-  telling: 'amount',
-  also: ['noise', 'film', 'texture', 'dirt'],
+  cellParam: 'amount',
+  aliases: ['noise', 'film', 'texture', 'dirt'],
   params: [
     number({
       id: 'amount',

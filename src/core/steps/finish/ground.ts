@@ -7,8 +7,8 @@ export const ground: FinishStep = {
   about: 'Lays a colour under what is transparent, or makes the picture as transparent as is asked for.',
   takes: ['image'],
   gives: 'image',
-  telling: 'opacity',
-  also: ['alpha', 'opacity', 'transparent', 'background', 'matte', 'fill'],
+  cellParam: 'opacity',
+  aliases: ['alpha', 'opacity', 'transparent', 'background', 'matte', 'fill'],
   params: [
     choice({
       id: 'how',

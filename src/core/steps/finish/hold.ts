@@ -7,8 +7,8 @@ export const hold: FinishStep = {
   about: 'Keeps one frame standing until a signal takes the next: strobe, stop motion.',
   takes: ['image'],
   gives: 'image',
-  telling: 'take',
-  also: ['freeze', 'still', 'strobe', 'sample', 'stop motion', 'memory', 'stutter'],
+  cellParam: 'take',
+  aliases: ['freeze', 'still', 'strobe', 'sample', 'stop motion', 'memory', 'stutter'],
   params: [
     number({
       id: 'take',

@@ -7,8 +7,8 @@ export const hue: FinishStep = {
   about: 'Turns all hues round the circle, and sets how strong and how bright colours are.',
   takes: ['image'],
   gives: 'image',
-  telling: 'turn',
-  also: ['hsv', 'hsl', 'value', 'colour', 'color', 'vibrance', 'grade'],
+  cellParam: 'turn',
+  aliases: ['hsv', 'hsl', 'value', 'colour', 'color', 'vibrance', 'grade'],
   params: [
     number({ id: 'turn', name: 'Turn', about: 'Of the circle of hues.', default: 0.1, min: -1, max: 1, unit: 'turns' }),
     number({

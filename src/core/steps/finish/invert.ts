@@ -7,8 +7,8 @@ export const invert: FinishStep = {
   about: 'Turns shades round, as encoded for the screen, or what is open into what is filled.',
   takes: ['image'],
   gives: 'image',
-  telling: 'amount',
-  also: ['negative', 'reverse'],
+  cellParam: 'amount',
+  aliases: ['negative', 'reverse'],
   params: [
     amountParam('0 leaves the picture.'),
     choice({ id: 'what', name: 'What', about: 'What is turned round.', options: ['colours', 'opacity'] }),

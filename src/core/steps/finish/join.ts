@@ -7,8 +7,8 @@ export const join: FinishStep = {
   about: 'Goes over into another picture: faded, wiped, or in a grid of both.',
   takes: ['image'],
   gives: 'image',
-  telling: 'way',
-  also: ['cross-fade', 'dissolve', 'wipe', 'transition', 'split', 'side by side', 'grid', 'switch', 'branch'],
+  cellParam: 'way',
+  aliases: ['cross-fade', 'dissolve', 'wipe', 'transition', 'split', 'side by side', 'grid', 'switch', 'branch'],
   params: [
     strand({ id: 'picture', name: 'Picture', about: 'The other picture.', kind: 'finish' }),
     choice({ id: 'way', name: 'Way', about: 'How they are joined.', options: ['fade', 'wipe', 'grid'] }),

@@ -7,8 +7,8 @@ export const key: FinishStep = {
   about: 'Makes what is dark, bright or of one colour transparent, with a soft edge.',
   takes: ['image'],
   gives: 'image',
-  telling: 'what',
-  also: ['chroma', 'luma', 'transparent', 'alpha', 'mask', 'cut'],
+  cellParam: 'what',
+  aliases: ['chroma', 'luma', 'transparent', 'alpha', 'mask', 'cut'],
   params: [
     choice({ id: 'what', name: 'What', about: 'What goes.', options: ['dark', 'bright', 'colour'] }),
     colour({ id: 'colour', name: 'Colour', about: 'The colour that goes.', default: '#20c040' }),

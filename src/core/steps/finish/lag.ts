@@ -13,8 +13,8 @@ export const lag: FinishStep = {
   about: 'Each channel shows the picture of its own number of frames ago, at its own size.',
   takes: ['image'],
   gives: 'image',
-  telling: 'red',
-  also: ['delay', 'rgb', 'channel', 'split', 'time', 'memory', 'chromatic'],
+  cellParam: 'red',
+  aliases: ['delay', 'rgb', 'channel', 'split', 'time', 'memory', 'chromatic'],
   params: [
     frames('red', 'Red', 'How late red is.', 0),
     frames('green', 'Green', 'How late green is.', 2),

@@ -8,8 +8,8 @@ export const lay: FinishStep = {
   about: 'Lays a colour over the picture, or a colour field, by any mode of the standard for compositing.',
   takes: ['image'],
   gives: 'image',
-  telling: 'mode',
-  also: ['blend', 'multiply', 'screen', 'overlay', 'dodge', 'burn', 'layer', 'composite', 'add', 'field'],
+  cellParam: 'mode',
+  aliases: ['blend', 'multiply', 'screen', 'overlay', 'dodge', 'burn', 'layer', 'composite', 'add', 'field'],
   params: [
     choice({ id: 'mode', name: 'Mode', about: 'How the two meet.', options: BLEND_MODES }),
     colour({ id: 'over', name: 'Over', about: 'What is laid over: link it to a colour field.', default: '#2f8f8a' }),

@@ -9,8 +9,8 @@ export const lens: FinishStep = {
   about: 'Bends the picture outwards like a barrel, or inwards like a cushion.',
   takes: ['image'],
   gives: 'image',
-  telling: 'bend',
-  also: ['barrel', 'pincushion', 'distortion', 'fisheye', 'bulge'],
+  cellParam: 'bend',
+  aliases: ['barrel', 'pincushion', 'distortion', 'fisheye', 'bulge'],
   params: [
     number({
       id: 'bend',

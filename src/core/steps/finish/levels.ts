@@ -10,8 +10,8 @@ export const levels: FinishStep = {
   about: 'Spreads what lies between two shades over the range between two others, as encoded for the screen.',
   takes: ['image'],
   gives: 'image',
-  telling: 'gamma',
-  also: ['black', 'white', 'gamma', 'range', 'clip'],
+  cellParam: 'gamma',
+  aliases: ['black', 'white', 'gamma', 'range', 'clip'],
   params: [
     end('fromBlack', 'From black', 'What becomes black, or the lower end.', 0),
     end('fromWhite', 'From white', 'What becomes white, or the upper end.', 1),

@@ -7,8 +7,8 @@ export const lines: FinishStep = {
   about: 'Dark lines across the picture that can travel.',
   takes: ['image'],
   gives: 'image',
-  telling: 'count',
-  also: ['crt', 'monitor', 'stripes', 'hologram', 'raster'],
+  cellParam: 'count',
+  aliases: ['crt', 'monitor', 'stripes', 'hologram', 'raster'],
   params: [
     number({
       id: 'count',

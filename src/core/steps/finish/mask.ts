@@ -7,8 +7,8 @@ export const mask: FinishStep = {
   about: 'Leaves the picture where another one is bright, or opaque, and opens it elsewhere.',
   takes: ['image'],
   gives: 'image',
-  telling: 'by',
-  also: ['matte', 'stencil', 'alpha', 'opacity', 'luma', 'cut out', 'branch'],
+  cellParam: 'by',
+  aliases: ['matte', 'stencil', 'alpha', 'opacity', 'luma', 'cut out', 'branch'],
   params: [
     strand({ id: 'picture', name: 'Picture', about: 'What it is masked by.', kind: 'finish' }),
     choice({

@@ -7,8 +7,8 @@ export const mist: FinishStep = {
   about: 'Hides what is far away from the camera. It belongs right behind the shot, before the picture is moved.',
   takes: ['image'],
   gives: 'image',
-  telling: 'density',
-  also: ['fog', 'haze', 'depth', 'distance', 'air', 'atmosphere'],
+  cellParam: 'density',
+  aliases: ['fog', 'haze', 'depth', 'distance', 'air', 'atmosphere'],
   params: [
     number({
       id: 'from',

@@ -7,8 +7,8 @@ export const outline: FinishStep = {
   about: 'A line round what covers, or a shade that it throws where the picture is open.',
   takes: ['image'],
   gives: 'image',
-  telling: 'width',
-  also: ['stroke', 'border', 'opacity', 'alpha', 'shadow', 'sticker'],
+  cellParam: 'width',
+  aliases: ['stroke', 'border', 'opacity', 'alpha', 'shadow', 'sticker'],
   params: [
     number({
       id: 'width',

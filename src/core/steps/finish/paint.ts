@@ -7,7 +7,7 @@ export const paint: FinishStep = {
   about: 'Fills the frame with a colour field, flat, without a stage.',
   takes: [],
   gives: 'image',
-  also: ['flat', '2d', 'field', 'canvas'],
+  aliases: ['flat', '2d', 'field', 'canvas'],
   params: [
     colour({
       id: 'colour',

@@ -8,8 +8,8 @@ export const place: FinishStep = {
   about: 'Moves, turns and sizes the picture about a point.',
   takes: ['image'],
   gives: 'image',
-  telling: 'size',
-  also: ['transform', 'rotate', 'scale', 'zoom', 'pan', 'tile'],
+  cellParam: 'size',
+  aliases: ['transform', 'rotate', 'scale', 'zoom', 'pan', 'tile'],
   params: [
     vector({
       id: 'by',

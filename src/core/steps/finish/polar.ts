@@ -8,8 +8,8 @@ export const polar: FinishStep = {
   about: 'Bends the picture into a ring round the middle, or unrolls one.',
   takes: ['image'],
   gives: 'image',
-  telling: 'way',
-  also: ['ring', 'circle', 'radial', 'unroll', 'tunnel', 'planet'],
+  cellParam: 'way',
+  aliases: ['ring', 'circle', 'radial', 'unroll', 'tunnel', 'planet'],
   params: [
     choice({
       id: 'way',

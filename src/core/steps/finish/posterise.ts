@@ -7,8 +7,8 @@ export const posterise: FinishStep = {
   about: 'Leaves few shades in each channel, evenly spaced as encoded for the screen.',
   takes: ['image'],
   gives: 'image',
-  telling: 'shades',
-  also: ['steps', 'quantise', 'bits', 'print'],
+  cellParam: 'shades',
+  aliases: ['steps', 'quantise', 'bits', 'print'],
   params: [
     number({
       id: 'shades',

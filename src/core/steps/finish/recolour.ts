@@ -7,8 +7,8 @@ export const recolour: FinishStep = {
   about: 'Gives each brightness a colour of its own, along a ramp from dark to bright.',
   takes: ['image'],
   gives: 'image',
-  telling: 'amount',
-  also: ['gradient map', 'duotone', 'ramp', 'tint', 'heat'],
+  cellParam: 'amount',
+  aliases: ['gradient map', 'duotone', 'ramp', 'tint', 'heat'],
   params: [
     ramp({
       id: 'colours',

@@ -7,8 +7,8 @@ export const rounded: FinishStep = {
   about: 'Leaves the picture within a rounded frame, and makes the rest transparent.',
   takes: ['image'],
   gives: 'image',
-  telling: 'radius',
-  also: ['corners', 'frame', 'crop', 'mask', 'margin'],
+  cellParam: 'radius',
+  aliases: ['corners', 'frame', 'crop', 'mask', 'margin'],
   params: [
     number({
       id: 'radius',

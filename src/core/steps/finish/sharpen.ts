@@ -7,8 +7,8 @@ export const sharpen: FinishStep = {
   about: 'Raises what differs from its surroundings: fine edges, or with a large radius the depth of light.',
   takes: ['image'],
   gives: 'image',
-  telling: 'amount',
-  also: ['unsharp', 'clarity', 'detail', 'crisp', 'local contrast'],
+  cellParam: 'amount',
+  aliases: ['unsharp', 'clarity', 'detail', 'crisp', 'local contrast'],
   params: [
     number({
       id: 'amount',

@@ -8,8 +8,8 @@ export const shift: FinishStep = {
   about: 'Moves each part of the picture by a field: heat, ripples, torn signals.',
   takes: ['image'],
   gives: 'image',
-  telling: 'amount',
-  also: ['displace', 'distort', 'heat', 'ripple', 'glitch', 'warp', 'refract'],
+  cellParam: 'amount',
+  aliases: ['displace', 'distort', 'heat', 'ripple', 'glitch', 'warp', 'refract'],
   params: [
     number({
       id: 'by',

@@ -8,8 +8,8 @@ export const slow: FinishStep = {
   about: 'The mean of this frame and those before it: motion that drags, flicker that calms.',
   takes: ['image'],
   gives: 'image',
-  telling: 'frames',
-  also: ['slow', 'average', 'blend', 'smooth', 'motion', 'time', 'memory', 'shutter'],
+  cellParam: 'frames',
+  aliases: ['slow', 'average', 'blend', 'smooth', 'motion', 'time', 'memory', 'shutter'],
   params: [
     framesParam({
       id: 'frames',

@@ -8,8 +8,8 @@ export const smear: FinishStep = {
   about: 'Blurs along a direction, away from a point, or round it.',
   takes: ['image'],
   gives: 'image',
-  telling: 'reach',
-  also: ['motion blur', 'zoom blur', 'radial', 'rays', 'spin', 'directional'],
+  cellParam: 'reach',
+  aliases: ['motion blur', 'zoom blur', 'radial', 'rays', 'spin', 'directional'],
   params: [
     choice({
       id: 'along',

@@ -8,8 +8,8 @@ export const split: FinishStep = {
   about: 'Draws red and blue apart: to two sides, or larger and smaller than green as a lens does.',
   takes: ['image'],
   gives: 'image',
-  telling: 'apart',
-  also: ['chromatic', 'aberration', 'rgb', 'fringe', 'glitch', 'prism'],
+  cellParam: 'apart',
+  aliases: ['chromatic', 'aberration', 'rgb', 'fringe', 'glitch', 'prism'],
   params: [
     number({
       id: 'apart',

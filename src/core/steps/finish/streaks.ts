@@ -8,8 +8,8 @@ export const streaks: FinishStep = {
   about: 'What is bright draws out into rays to two sides, or to more.',
   takes: ['image'],
   gives: 'image',
-  telling: 'reach',
-  also: ['anamorphic', 'flare', 'star', 'rays', 'light', 'glint'],
+  cellParam: 'reach',
+  aliases: ['anamorphic', 'flare', 'star', 'rays', 'light', 'glint'],
   params: [
     ...brightParams,
     number({ id: 'strength', name: 'Strength', about: 'How bright.', default: 1, min: 0, max: 8, hard: [0, 1000] }),

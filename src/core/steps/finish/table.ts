@@ -7,8 +7,8 @@ export const table: FinishStep = {
   about: 'Gives each colour another, from a .cube file.',
   takes: ['image'],
   gives: 'image',
-  telling: 'amount',
-  also: ['lut', 'lookup', 'cube', 'grade', 'film', 'look'],
+  cellParam: 'amount',
+  aliases: ['lut', 'lookup', 'cube', 'grade', 'film', 'look'],
   params: [
     picture({ id: 'table', name: 'Table', about: 'Drop a .cube here, of one or three dimensions.', table: true }),
     choice({

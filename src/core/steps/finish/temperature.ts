@@ -7,8 +7,8 @@ export const temperature: FinishStep = {
   about: 'Makes the picture look as if its light were warmer or colder, greener or more magenta; it stays as bright.',
   takes: ['image'],
   gives: 'image',
-  telling: 'kelvin',
-  also: ['white balance', 'warm', 'cold', 'tint', 'grade'],
+  cellParam: 'kelvin',
+  aliases: ['white balance', 'warm', 'cold', 'tint', 'grade'],
   params: [
     number({
       id: 'kelvin',

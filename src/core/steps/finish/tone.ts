@@ -12,8 +12,8 @@ export const tone: FinishStep = {
   about: 'Brings light brighter than white into the range of the screen, by one of several published curves.',
   takes: ['image'],
   gives: 'image',
-  telling: 'curve',
-  also: ['hdr', 'aces', 'reinhard', 'filmic', 'neutral', 'highlights', 'exposure'],
+  cellParam: 'curve',
+  aliases: ['hdr', 'aces', 'reinhard', 'filmic', 'neutral', 'highlights', 'exposure'],
   params: [
     choice({
       id: 'curve',

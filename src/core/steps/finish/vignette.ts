@@ -7,8 +7,8 @@ export const vignette: FinishStep = {
   about: 'Darkens the picture, or dips it in a colour, towards its corners.',
   takes: ['image'],
   gives: 'image',
-  telling: 'amount',
-  also: ['corners', 'falloff', 'edge', 'frame', 'spot'],
+  cellParam: 'amount',
+  aliases: ['corners', 'falloff', 'edge', 'frame', 'spot'],
   params: [
     number({
       id: 'amount',

@@ -7,8 +7,8 @@ export const constant: SignalStep = {
   about: 'One number that stays as it is, to be shared by several strands.',
   takes: [],
   gives: 'float',
-  telling: 'value',
-  also: ['constant', 'number', 'value'],
+  cellParam: 'value',
+  aliases: ['constant', 'number', 'value'],
   params: [number({ id: 'value', name: 'Value', about: 'The number.', default: 1, min: -2, max: 2 })],
   glsl: '  return value;',
 };

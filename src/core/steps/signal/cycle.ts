@@ -8,8 +8,8 @@ export const cycle: SignalStep = {
   about: 'Swings between -1 and 1, or 0 and 1, a whole number of turns in each loop.',
   takes: [],
   gives: 'float',
-  telling: 'turns',
-  also: ['sine', 'triangle', 'saw', 'oscillate', 'wave', 'lfo', 'oscillator'],
+  cellParam: 'turns',
+  aliases: ['sine', 'triangle', 'saw', 'oscillate', 'wave', 'lfo', 'oscillator'],
   params: [
     choice({ id: 'wave', name: 'Wave', about: 'Shape of one turn.', options: ['sine', 'triangle', 'saw', 'pulse'] }),
     number({

@@ -1,7 +1,18 @@
 import type { FieldStep, SignalStep } from '../definition';
 
 /** What means the same for a signal as for a field: one number where it takes several kinds. */
-export function asSignal({ op, name, about, takes, gives, params, telling, also, needs, glsl }: FieldStep): SignalStep {
+export function asSignal({
+  op,
+  name,
+  about,
+  takes,
+  gives,
+  params,
+  cellParam,
+  aliases,
+  needs,
+  glsl,
+}: FieldStep): SignalStep {
   return {
     op: `signal.${op.slice('field.'.length)}`,
     name,
@@ -9,8 +20,8 @@ export function asSignal({ op, name, about, takes, gives, params, telling, also,
     takes: takes.includes('float') ? ['float'] : takes.filter((type) => type !== 'vec2'),
     gives: gives === 'same' ? 'float' : gives,
     params,
-    telling,
-    also,
+    cellParam,
+    aliases,
     needs,
     glsl,
   };

@@ -61,7 +61,7 @@ export const takeFrom: SignalStep = {
   about: 'Starts with what another signal gives: one path, or one row of moments, serves many.',
   takes: [],
   gives: 'float',
-  also: ['link', 'reference', 'strand', 'use', 'share'],
+  aliases: ['link', 'reference', 'strand', 'use', 'share'],
   params: [WHAT, SOURCES.number.param],
   glsl: '  return value;',
   resolve,

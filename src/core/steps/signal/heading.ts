@@ -7,7 +7,7 @@ export const heading: SignalStep = {
   about: 'Turns what moves so that it looks where it goes: link it to a turn. It takes the place that moves.',
   takes: ['vec3'],
   gives: 'vec3',
-  also: ['follow', 'look', 'direction', 'orient', 'tangent', 'aim', 'velocity'],
+  aliases: ['follow', 'look', 'direction', 'orient', 'tangent', 'aim', 'velocity'],
   params: [
     choice({
       id: 'front',

@@ -9,7 +9,7 @@ export const keyed: SignalStep = {
     'its last value.',
   takes: [],
   gives: 'float',
-  also: ['keyframes', 'envelope', 'automation', 'steps', 'curve', 'easing', 'tween'],
+  aliases: ['keyframes', 'envelope', 'automation', 'steps', 'curve', 'easing', 'tween'],
   params: [
     keys({
       id: 'keys',

@@ -7,8 +7,8 @@ export const random: SignalStep = {
   about: 'Another random number from 0 to 1 at each step; the loop begins again with the first.',
   takes: [],
   gives: 'float',
-  telling: 'steps',
-  also: ['sample and hold', 'noise', 'dice', 'flicker'],
+  cellParam: 'steps',
+  aliases: ['sample and hold', 'noise', 'dice', 'flicker'],
   params: [
     number({
       id: 'steps',

@@ -8,8 +8,8 @@ export const wander: SignalStep = {
   about: 'Goes up and down at random, without a jump, and comes back to where it began.',
   takes: [],
   gives: 'float',
-  telling: 'count',
-  also: ['noise', 'perlin', 'drift', 'organic', 'random', 'wobble'],
+  cellParam: 'count',
+  aliases: ['noise', 'perlin', 'drift', 'organic', 'random', 'wobble'],
   params: [
     number({
       id: 'count',

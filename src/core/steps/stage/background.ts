@@ -8,8 +8,8 @@ export const background: StageStep = {
   about: 'What lies behind everything.',
   takes: ['stage'],
   gives: 'stage',
-  telling: 'style',
-  also: ['transparent', 'alpha', 'backdrop'],
+  cellParam: 'style',
+  aliases: ['transparent', 'alpha', 'backdrop'],
   params: [
     choice({
       id: 'style',

@@ -12,8 +12,8 @@ export const camera: StageStep = {
   about: 'Where the picture is taken from. A stage begins with it.',
   takes: [],
   gives: 'stage',
-  telling: 'lens',
-  also: ['view', 'lens', 'stage', 'orthographic', 'fisheye', 'orbit'],
+  cellParam: 'lens',
+  aliases: ['view', 'lens', 'stage', 'orthographic', 'fisheye', 'orbit'],
   handles: [{ at: 'target' }],
   params: [
     choice({

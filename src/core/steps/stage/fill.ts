@@ -9,8 +9,8 @@ export const fill: StageStep = {
   about: 'Soft light from all around: one colour from above, one from below.',
   takes: ['stage'],
   gives: 'stage',
-  telling: 'strength',
-  also: ['light', 'ambient', 'sky', 'hemisphere'],
+  cellParam: 'strength',
+  aliases: ['light', 'ambient', 'sky', 'hemisphere'],
   params: [
     colour({ id: 'above', name: 'Above', about: 'Colour from above.', default: '#9fc3cc' }),
     colour({ id: 'below', name: 'Below', about: 'Colour from below.', default: '#20302c' }),

@@ -8,8 +8,8 @@ export const floor: StageStep = {
   about: 'A large level floor, dressed in a surface.',
   takes: ['stage'],
   gives: 'stage',
-  telling: 'size',
-  also: ['ground', 'plane', 'stage'],
+  cellParam: 'size',
+  aliases: ['ground', 'plane', 'stage'],
   params: [
     strand({ id: 'surface', name: 'Surface', about: 'How it looks.', kind: 'surface' }),
     number({

@@ -7,7 +7,7 @@ export const overlay: StageStep = {
   about: 'Draws a second surface over everything that stands before it in the row.',
   takes: ['stage'],
   gives: 'stage',
-  also: ['projection', 'decal', 'caustics', 'cover', 'second pass'],
+  aliases: ['projection', 'decal', 'caustics', 'cover', 'second pass'],
   params: [strand({ id: 'surface', name: 'Surface', about: 'What is drawn over the others.', kind: 'surface' })],
   part: (p) => ({ part: 'cover', surface: p.surface as string }),
   sketch: () => ({ draw: 'path', path: 'M-16 -10H8V6H-16ZM-8 -4H16V12H-8Z' }),

@@ -9,7 +9,7 @@ export const place: StageStep = {
   about: 'Stands a form on the stage, dressed in a surface.',
   takes: ['stage'],
   gives: 'stage',
-  also: ['object', 'mesh', 'put', 'add', 'stand'],
+  aliases: ['object', 'mesh', 'put', 'add', 'stand'],
   handles: [{ at: 'position', turn: 'turn' }],
   params: [
     strand({ id: 'form', name: 'Form', about: 'What stands there.', kind: 'form' }),

@@ -9,8 +9,8 @@ export const point: StageStep = {
   about: 'Light from one place in all directions.',
   takes: ['stage'],
   gives: 'stage',
-  telling: 'strength',
-  also: ['light', 'lamp', 'bulb', 'omni'],
+  cellParam: 'strength',
+  aliases: ['light', 'lamp', 'bulb', 'omni'],
   handles: [{ at: 'position', reach: 'reach' }],
   params: [
     colour({ id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#ffd9a8' }),

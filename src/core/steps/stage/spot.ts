@@ -9,8 +9,8 @@ export const spot: StageStep = {
   about: 'A cone of light with a soft edge and a shadow.',
   takes: ['stage'],
   gives: 'stage',
-  telling: 'strength',
-  also: ['light', 'lamp', 'cone', 'stage light', 'shadow'],
+  cellParam: 'strength',
+  aliases: ['light', 'lamp', 'cone', 'stage light', 'shadow'],
   handles: [{ at: 'position' }, { at: 'target', cone: { tip: 'position', opening: 'opening' } }],
   params: [
     colour({ id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#fff1dc' }),

@@ -10,8 +10,8 @@ export const sun: StageStep = {
   about: 'Parallel light with a shadow.',
   takes: ['stage'],
   gives: 'stage',
-  telling: 'strength',
-  also: ['light', 'directional', 'key', 'shadow'],
+  cellParam: 'strength',
+  aliases: ['light', 'directional', 'key', 'shadow'],
   params: [
     colour({ id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#ffe6c2' }),
     number({ id: 'strength', name: 'Strength', about: 'How bright.', default: 3, min: 0, max: 10, hard: [0, 1000] }),

@@ -9,8 +9,8 @@ export const surroundings: StageStep = {
   about: 'What surrounds the stage: it lights softly, it is reflected, and it may be the background.',
   takes: ['stage'],
   gives: 'stage',
-  telling: 'style',
-  also: ['environment', 'hdr', 'hdri', 'sky', 'reflection', 'ambient', 'gradient'],
+  cellParam: 'style',
+  aliases: ['environment', 'hdr', 'hdri', 'sky', 'reflection', 'ambient', 'gradient'],
   params: [
     choice({
       id: 'style',

@@ -7,8 +7,8 @@ export const bend: SurfaceStep = {
   about: 'Shows what is behind shifted by a field, so that it ripples.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'amount',
-  also: ['refraction', 'refract', 'glass', 'ripple', 'heat', 'distort'],
+  cellParam: 'amount',
+  aliases: ['refraction', 'refract', 'glass', 'ripple', 'heat', 'distort'],
   params: [
     vector({
       id: 'by',

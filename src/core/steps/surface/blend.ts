@@ -8,8 +8,8 @@ export const blend: SurfaceStep = {
   about: 'How the surface meets what is behind it.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'mode',
-  also: ['additive', 'multiply', 'transparent', 'light'],
+  cellParam: 'mode',
+  aliases: ['additive', 'multiply', 'transparent', 'light'],
   params: [
     choice({
       id: 'mode',

@@ -7,8 +7,8 @@ export const coat: SurfaceStep = {
   about: 'A thin clear layer on top, with a shine of its own.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'coat',
-  also: ['varnish', 'lacquer', 'clearcoat', 'wet'],
+  cellParam: 'coat',
+  aliases: ['varnish', 'lacquer', 'clearcoat', 'wet'],
   params: [
     number({ id: 'coat', name: 'Coat', about: 'Strength.', default: 1, min: 0, max: 1, hard: [0, 1] }),
     number({ id: 'roughness', name: 'Roughness', about: 'Of the coat.', default: 0.1, min: 0, max: 1, hard: [0, 1] }),

@@ -7,7 +7,7 @@ export const surfaceColour: SurfaceStep = {
   about: 'Sets the base colour; link it to a colour field.',
   takes: ['surface'],
   gives: 'surface',
-  also: ['color', 'albedo', 'base'],
+  aliases: ['color', 'albedo', 'base'],
   params: [colour({ id: 'colour', name: 'Colour', about: 'What it reflects.', default: '#2f8f8a' })],
   glsl: '  v.colour = colour;\n  return v;',
 };

@@ -7,8 +7,8 @@ export const cut: SurfaceStep = {
   about: 'Cuts away hard where a field is below an edge, in the picture and in the shadow.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'edge',
-  also: ['dissolve', 'threshold', 'discard', 'mask', 'clip', 'hole'],
+  cellParam: 'edge',
+  aliases: ['dissolve', 'threshold', 'discard', 'mask', 'clip', 'hole'],
   params: [
     number({ id: 'by', name: 'Field', about: 'The field that cuts: link it to a strand.', default: 1, min: 0, max: 1 }),
     number({ id: 'edge', name: 'Edge', about: 'Where the cut runs.', default: 0.5, min: -1, max: 2 }),

@@ -7,8 +7,8 @@ export const gloss: SurfaceStep = {
   about: 'Sets roughness and metal; link them to fields for wet and dry patches.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'roughness',
-  also: ['roughness', 'metal', 'shine', 'wet'],
+  cellParam: 'roughness',
+  aliases: ['roughness', 'metal', 'shine', 'wet'],
   params: [
     number({
       id: 'roughness',

@@ -7,8 +7,8 @@ export const glow: SurfaceStep = {
   about: 'Adds light of its own, without an upper limit.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'strength',
-  also: ['emission', 'emissive', 'light'],
+  cellParam: 'strength',
+  aliases: ['emission', 'emissive', 'light'],
   params: [
     colour({ id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#c6d86b' }),
     number({

@@ -7,8 +7,8 @@ export const lit: SurfaceStep = {
   about: 'A physically based surface that answers to the lights.',
   takes: [],
   gives: 'surface',
-  telling: 'roughness',
-  also: ['material', 'pbr', 'shader', 'metal', 'rough'],
+  cellParam: 'roughness',
+  aliases: ['material', 'pbr', 'shader', 'metal', 'rough'],
   params: [
     colour({ id: 'colour', name: 'Colour', about: 'What it reflects.', default: '#8f9a94' }),
     number({

@@ -7,8 +7,8 @@ export const opacity: SurfaceStep = {
   about: 'Lets what is behind shine through.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'opacity',
-  also: ['alpha', 'transparent', 'blend', 'fade', 'ghost'],
+  cellParam: 'opacity',
+  aliases: ['alpha', 'transparent', 'blend', 'fade', 'ghost'],
   params: [
     number({
       id: 'opacity',

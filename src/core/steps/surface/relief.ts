@@ -7,8 +7,8 @@ export const relief: SurfaceStep = {
   about: 'Bends the normal as if a height stood on the surface.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'strength',
-  also: ['bump', 'normal', 'height', 'emboss'],
+  cellParam: 'strength',
+  aliases: ['bump', 'normal', 'height', 'emboss'],
   params: [
     number({ id: 'height', name: 'Height', about: 'The height: link it to a field.', default: 0, min: 0, max: 1 }),
     number({

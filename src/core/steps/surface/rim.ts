@@ -7,8 +7,8 @@ export const rim: SurfaceStep = {
   about: 'Light where the surface turns away from the viewer, along a ramp.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'power',
-  also: ['fresnel', 'edge', 'glow', 'shield', 'halo'],
+  cellParam: 'power',
+  aliases: ['fresnel', 'edge', 'glow', 'shield', 'halo'],
   params: [
     number({
       id: 'power',

@@ -7,8 +7,8 @@ export const shading: SurfaceStep = {
   about: 'Whether the lights reach it, or its colour is shown flat.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'shading',
-  also: ['unlit', 'constant', 'emissive', 'flat'],
+  cellParam: 'shading',
+  aliases: ['unlit', 'constant', 'emissive', 'flat'],
   params: [
     choice({ id: 'shading', name: 'Shading', about: 'Flat shows the colour as it is.', options: ['lit', 'flat'] }),
   ],

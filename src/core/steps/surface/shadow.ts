@@ -7,8 +7,8 @@ export const shadow: SurfaceStep = {
   about: 'Whether it casts and receives shadows.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'casts',
-  also: ['cast', 'receive'],
+  cellParam: 'casts',
+  aliases: ['cast', 'receive'],
   params: [
     choice({ id: 'casts', name: 'Casts', about: 'Throws a shadow on others.', options: ['yes', 'no'] }),
     choice({ id: 'receives', name: 'Receives', about: 'Lies in the shadow of others.', options: ['yes', 'no'] }),

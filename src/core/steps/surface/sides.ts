@@ -8,8 +8,8 @@ export const sides: SurfaceStep = {
   about: 'Which sides of the faces are drawn.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'sides',
-  also: ['double', 'two-sided', 'backface', 'cull'],
+  cellParam: 'sides',
+  aliases: ['double', 'two-sided', 'backface', 'cull'],
   params: [
     choice({
       id: 'sides',

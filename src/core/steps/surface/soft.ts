@@ -7,8 +7,8 @@ export const soft: SurfaceStep = {
   about: 'Fades out where it comes near to other things.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'distance',
-  also: ['intersection', 'depth', 'fade', 'contact', 'particles'],
+  cellParam: 'distance',
+  aliases: ['intersection', 'depth', 'fade', 'contact', 'particles'],
   params: [
     number({
       id: 'distance',

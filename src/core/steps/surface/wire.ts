@@ -7,8 +7,8 @@ export const wire: SurfaceStep = {
   about: 'Lines of even width along the edges of the faces.',
   takes: ['surface'],
   gives: 'surface',
-  telling: 'width',
-  also: ['wireframe', 'edges', 'lines', 'mesh'],
+  cellParam: 'width',
+  aliases: ['wireframe', 'edges', 'lines', 'mesh'],
   params: [
     number({
       id: 'width',

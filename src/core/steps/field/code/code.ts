@@ -8,7 +8,7 @@ export const code = written(
     about: 'The body of a GLSL function: v is the input, p is the place, what it returns is the output.',
     takes: ['float', 'vec2', 'vec3'],
     gives: 'float',
-    also: ['glsl', 'shader', 'function', 'script', 'program'],
+    aliases: ['glsl', 'shader', 'function', 'script', 'program'],
     params: [
       text({
         id: 'text',

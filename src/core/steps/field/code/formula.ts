@@ -8,8 +8,8 @@ export const formula = written(
     about: 'One line of GLSL: the running value is v, the place is p.',
     takes: ['float', 'vec2', 'vec3'],
     gives: 'float',
-    telling: 'text',
-    also: ['math', 'expression', 'glsl', 'code'],
+    cellParam: 'text',
+    aliases: ['math', 'expression', 'glsl', 'code'],
     params: [
       text({
         id: 'text',

@@ -8,8 +8,8 @@ export const blend: FieldStep = {
   about: 'Lays another colour over the running one.',
   takes: ['vec3'],
   gives: 'vec3',
-  telling: 'mode',
-  also: ['multiply', 'screen', 'overlay', 'dodge', 'burn', 'layer', 'composite', 'add'],
+  cellParam: 'mode',
+  aliases: ['multiply', 'screen', 'overlay', 'dodge', 'burn', 'layer', 'composite', 'add'],
   params: [
     choice({
       id: 'mode',

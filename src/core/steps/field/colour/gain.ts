@@ -7,8 +7,8 @@ export const gain: FieldStep = {
   about: 'Strengthens, well above 1 where it should glow.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
-  telling: 'by',
-  also: ['multiply', 'exposure', 'glow', 'bright', 'strength'],
+  cellParam: 'by',
+  aliases: ['multiply', 'exposure', 'glow', 'bright', 'strength'],
   params: [
     number({ id: 'by', name: 'Factor', about: 'Factor.', default: 2, min: 0, max: 16, hard: [-100000, 100000] }),
     number({ id: 'lift', name: 'Lift', about: 'Added afterwards.', default: 0, min: -1, max: 1 }),

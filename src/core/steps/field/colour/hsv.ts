@@ -7,8 +7,8 @@ export const hsv: FieldStep = {
   about: 'Turns the hue, and strengthens or weakens saturation and value.',
   takes: ['vec3'],
   gives: 'vec3',
-  telling: 'hue',
-  also: ['hsl', 'saturation', 'colour', 'color', 'shift', 'value'],
+  cellParam: 'hue',
+  aliases: ['hsl', 'saturation', 'colour', 'color', 'shift', 'value'],
   params: [
     number({ id: 'hue', name: 'Hue', about: 'Turned by this.', default: 0, min: -0.5, max: 0.5, unit: 'turns' }),
     number({

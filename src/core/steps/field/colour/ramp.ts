@@ -7,7 +7,7 @@ export const colourRamp: FieldStep = {
   about: 'Turns numbers from 0 to 1 into colours along a row of stops.',
   takes: ['float'],
   gives: 'vec3',
-  also: ['gradient', 'colour', 'color', 'palette'],
+  aliases: ['gradient', 'colour', 'color', 'palette'],
   params: [
     ramp({
       id: 'colours',

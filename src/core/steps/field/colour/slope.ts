@@ -8,8 +8,8 @@ export const slope: FieldStep = {
     'Reads the running number as a height and gives the normal of that relief, coloured as usual for normal pictures.',
   takes: ['float'],
   gives: 'vec3',
-  telling: 'strength',
-  also: ['bump', 'relief', 'normal map', 'emboss', 'derivative'],
+  cellParam: 'strength',
+  aliases: ['bump', 'relief', 'normal map', 'emboss', 'derivative'],
   params: [
     number({ id: 'strength', name: 'Strength', about: 'How high 1 is.', default: 1, min: -8, max: 8 }),
     number({

@@ -7,8 +7,8 @@ export const temperature: FieldStep = {
   about: 'Tints like light of a colour temperature, at the same brightness.',
   takes: ['vec3'],
   gives: 'vec3',
-  telling: 'kelvin',
-  also: ['warm', 'cold', 'white balance', 'kelvin'],
+  cellParam: 'kelvin',
+  aliases: ['warm', 'cold', 'white balance', 'kelvin'],
   params: [
     number({
       id: 'kelvin',

@@ -7,8 +7,8 @@ export const tint: FieldStep = {
   about: 'Multiplies the colour, or makes a colour of the number.',
   takes: ['float', 'vec3'],
   gives: 'vec3',
-  telling: 'gain',
-  also: ['colour', 'color', 'gain', 'multiply'],
+  cellParam: 'gain',
+  aliases: ['colour', 'color', 'gain', 'multiply'],
   params: [
     colour({ id: 'colour', name: 'Colour', about: 'Multiplied with the input.', default: '#e8d9b5' }),
     number({

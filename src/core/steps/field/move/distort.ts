@@ -7,8 +7,8 @@ export const distort: FieldStep = {
   about: 'Moves the coordinates by another field.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
-  telling: 'amount',
-  also: ['warp', 'displace', 'domain', 'bend', 'tear'],
+  cellParam: 'amount',
+  aliases: ['warp', 'displace', 'domain', 'bend', 'tear'],
   params: [
     vector({
       id: 'by',

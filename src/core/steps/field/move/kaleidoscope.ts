@@ -7,8 +7,8 @@ export const kaleidoscope: FieldStep = {
   about: 'Folds the plane into wedges about a centre, each the mirror of the next.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
-  telling: 'wedges',
-  also: ['mirror', 'symmetry', 'fold', 'mandala', 'radial'],
+  cellParam: 'wedges',
+  aliases: ['mirror', 'symmetry', 'fold', 'mandala', 'radial'],
   handles: [{ at: 'centre' }],
   params: [
     number({

@@ -7,8 +7,8 @@ export const mirror: FieldStep = {
   about: 'Folds one side over onto the other.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
-  telling: 'axis',
-  also: ['fold', 'reflect', 'symmetry', 'flip'],
+  cellParam: 'axis',
+  aliases: ['fold', 'reflect', 'symmetry', 'flip'],
   handles: [{ at: 'at' }],
   params: [
     choice({

@@ -7,8 +7,8 @@ export const pan: FieldStep = {
   about: 'Moves the pattern by whole repeats in each loop. With a speed that is not whole the seam says so.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
-  telling: 'travel',
-  also: ['scroll', 'move', 'translate', 'slide', 'offset'],
+  cellParam: 'travel',
+  aliases: ['scroll', 'move', 'translate', 'slide', 'offset'],
   params: [
     vector({
       id: 'travel',

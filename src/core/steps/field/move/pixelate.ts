@@ -7,8 +7,8 @@ export const pixelate: FieldStep = {
   about: 'Cuts the coordinates into hard cells, each axis by its own number.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
-  telling: 'cells',
-  also: ['mosaic', 'rows', 'blocks', 'quantise', 'step'],
+  cellParam: 'cells',
+  aliases: ['mosaic', 'rows', 'blocks', 'quantise', 'step'],
   params: [
     vector({
       id: 'cells',

@@ -7,8 +7,8 @@ export const polar: FieldStep = {
   about: 'Turns x and y into angle and radius, or back.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
-  telling: 'way',
-  also: ['radial', 'angle', 'circle', 'tunnel', 'cartesian'],
+  cellParam: 'way',
+  aliases: ['radial', 'angle', 'circle', 'tunnel', 'cartesian'],
   handles: [{ at: 'centre' }],
   params: [
     choice({

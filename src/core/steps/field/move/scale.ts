@@ -7,8 +7,8 @@ export const scale: FieldStep = {
   about: 'Multiplies the coordinates, each axis by its own factor.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
-  telling: 'by',
-  also: ['scale', 'tile', 'multiply', 'size'],
+  cellParam: 'by',
+  aliases: ['scale', 'tile', 'multiply', 'size'],
   params: [vector({ id: 'by', name: 'Factor', about: 'Factor along x, y and z.', default: [1, 1, 1], min: 0, max: 8 })],
   glsl: '  return shaped(pointOf(v) * by, v);',
 };

@@ -7,8 +7,8 @@ export const split: FieldStep = {
   about: 'Works the row out three times, moved a little for red and the other way for blue.',
   takes: ['float', 'vec3'],
   gives: 'vec3',
-  telling: 'shift',
-  also: ['rgb', 'chromatic', 'aberration', 'offset', 'channel', 'dispersion'],
+  cellParam: 'shift',
+  aliases: ['rgb', 'chromatic', 'aberration', 'offset', 'channel', 'dispersion'],
   params: [
     vector({
       id: 'shift',

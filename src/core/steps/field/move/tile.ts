@@ -7,8 +7,8 @@ export const tile: FieldStep = {
   about: 'Repeats the square from 0 to 1, as often as you say.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
-  telling: 'count',
-  also: ['repeat', 'wrap', 'modulo', 'mirror'],
+  cellParam: 'count',
+  aliases: ['repeat', 'wrap', 'modulo', 'mirror'],
   params: [
     vector({
       id: 'count',

@@ -7,8 +7,8 @@ export const turn: FieldStep = {
   about: 'Turns the pattern about a centre; whole spins in each loop close.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
-  telling: 'angle',
-  also: ['rotate', 'spin', 'angle'],
+  cellParam: 'angle',
+  aliases: ['rotate', 'spin', 'angle'],
   handles: [{ at: 'centre' }],
   params: [
     choice({ id: 'axis', name: 'Axis', about: 'Turned about this axis.', options: ['z', 'y', 'x'] }),

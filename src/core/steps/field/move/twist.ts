@@ -7,8 +7,8 @@ export const twist: FieldStep = {
   about: 'Turns the plane more and more the further it is from a centre.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
-  telling: 'amount',
-  also: ['swirl', 'vortex', 'spiral', 'rotate'],
+  cellParam: 'amount',
+  aliases: ['swirl', 'vortex', 'spiral', 'rotate'],
   handles: [{ at: 'centre' }],
   params: [
     number({

@@ -7,8 +7,8 @@ export const bands: FieldStep = {
   about: 'Bands along a direction, rings about an axis or shells about a point, bent by a noise of their own.',
   takes: ['vec3', 'vec2', 'float'],
   gives: 'float',
-  telling: 'shape',
-  also: ['wood', 'marble', 'stripes', 'rings', 'sine', 'saw', 'triangle'],
+  cellParam: 'shape',
+  aliases: ['wood', 'marble', 'stripes', 'rings', 'sine', 'saw', 'triangle'],
   params: [
     choice({ id: 'shape', name: 'Shape', about: 'What the waves follow.', options: ['bands', 'rings', 'shells'] }),
     choice({ id: 'wave', name: 'Wave', about: 'Shape of one wave.', options: ['sine', 'saw', 'triangle'] }),

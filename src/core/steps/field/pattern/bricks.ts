@@ -7,8 +7,8 @@ export const bricks: FieldStep = {
   about: 'Rows of bricks, every other row moved.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'show',
-  also: ['wall', 'tiles', 'masonry'],
+  cellParam: 'show',
+  aliases: ['wall', 'tiles', 'masonry'],
   params: [
     choice({ id: 'show', name: 'Show', about: 'What the number is.', options: ['brick', 'brick number', 'edge'] }),
     number({ id: 'columns', name: 'Columns', about: 'Bricks for each unit.', default: 4, min: 0, max: 32 }),

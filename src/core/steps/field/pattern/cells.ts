@@ -7,8 +7,8 @@ export const cells: FieldStep = {
   about: 'Scattered points, each with the cell of places nearest to it.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'show',
-  also: ['voronoi', 'worley', 'cellular', 'caustic', 'stones', 'cracks'],
+  cellParam: 'show',
+  aliases: ['voronoi', 'worley', 'cellular', 'caustic', 'stones', 'cracks'],
   params: [
     choice({
       id: 'show',

@@ -7,8 +7,8 @@ export const checker: FieldStep = {
   about: 'Squares of 0 and 1.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'count',
-  also: ['squares', 'chess', 'grid'],
+  cellParam: 'count',
+  aliases: ['squares', 'chess', 'grid'],
   params: [
     vector({
       id: 'count',

@@ -7,8 +7,8 @@ export const dots: FieldStep = {
   about: 'Round dots in rows.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'count',
-  also: ['circles', 'points', 'halftone', 'polka'],
+  cellParam: 'count',
+  aliases: ['circles', 'points', 'halftone', 'polka'],
   params: [
     vector({
       id: 'count',

@@ -8,8 +8,8 @@ export const fractal: FieldStep = {
   about: 'Layers of looping noise, each finer and weaker than the one before.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'octaves',
-  also: ['fbm', 'turbulence', 'ridged', 'billow', 'clouds', 'terrain', 'octaves'],
+  cellParam: 'octaves',
+  aliases: ['fbm', 'turbulence', 'ridged', 'billow', 'clouds', 'terrain', 'octaves'],
   params: [
     choice({
       id: 'style',

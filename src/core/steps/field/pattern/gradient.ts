@@ -7,8 +7,8 @@ export const gradient: FieldStep = {
   about: 'A smooth run from 0 to 1.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'shape',
-  also: ['ramp', 'linear', 'radial', 'angle', 'conic', 'sweep'],
+  cellParam: 'shape',
+  aliases: ['ramp', 'linear', 'radial', 'angle', 'conic', 'sweep'],
   handles: [{ at: 'from' }, { at: 'to' }],
   params: [
     choice({

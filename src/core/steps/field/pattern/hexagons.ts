@@ -7,8 +7,8 @@ export const hexagons: FieldStep = {
   about: 'A honeycomb: the distance to the edges, the number of the cell, or the distance from its middle.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'show',
-  also: ['honeycomb', 'hex', 'shield', 'cells', 'tiles'],
+  cellParam: 'show',
+  aliases: ['honeycomb', 'hex', 'shield', 'cells', 'tiles'],
   params: [
     choice({ id: 'show', name: 'Show', about: 'What the number is.', options: ['edge', 'cell number', 'middle'] }),
     number({ id: 'scale', name: 'Scale', about: 'Cells for each unit.', default: 6, min: 0, max: 32 }),

@@ -7,8 +7,8 @@ export const lines: FieldStep = {
   about: 'Thin lines along the edges of squares.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'count',
-  also: ['grid', 'graph', 'wire', 'lattice'],
+  cellParam: 'count',
+  aliases: ['grid', 'graph', 'wire', 'lattice'],
   params: [
     vector({
       id: 'count',

@@ -8,8 +8,8 @@ export const noise: FieldStep = {
   about: 'One layer of noise that changes over the loop and comes back.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'scale',
-  also: ['perlin', 'gradient', 'value', 'random', 'clouds'],
+  cellParam: 'scale',
+  aliases: ['perlin', 'gradient', 'value', 'random', 'clouds'],
   params: [
     choice({
       id: 'style',

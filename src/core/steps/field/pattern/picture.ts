@@ -7,7 +7,7 @@ export const pictureField: FieldStep = {
   about: 'Reads a picture at the running coordinates, 0 to 1 across and up.',
   takes: ['vec2', 'vec3'],
   gives: 'vec3',
-  also: ['image', 'texture', 'photo', 'png', 'svg', 'jpeg', 'bitmap'],
+  aliases: ['image', 'texture', 'photo', 'png', 'svg', 'jpeg', 'bitmap'],
   params: [
     picture({
       id: 'picture',

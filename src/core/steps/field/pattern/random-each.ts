@@ -7,8 +7,8 @@ export const randomEach: FieldStep = {
   about: 'One random number for each face or each copy.',
   takes: [],
   gives: 'float',
-  telling: 'of',
-  also: ['noise', 'face', 'copy', 'instance', 'hash'],
+  cellParam: 'of',
+  aliases: ['noise', 'face', 'copy', 'instance', 'hash'],
   params: [
     choice({ id: 'of', name: 'For each', about: 'What gets a number of its own.', options: ['face', 'copy'] }),
     seedParam,

@@ -7,8 +7,8 @@ export const random: FieldStep = {
   about: 'One random number for each cell of a grid.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'cells',
-  also: ['noise', 'white', 'static', 'cell', 'hash'],
+  cellParam: 'cells',
+  aliases: ['noise', 'white', 'static', 'cell', 'hash'],
   params: [
     vector({
       id: 'cells',

@@ -7,8 +7,8 @@ export const ripple: FieldStep = {
   about: 'Waves that run along a direction or out from an origin, and die down on the way.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'count',
-  also: ['wave', 'water', 'circle', 'pond', 'rings', 'origin'],
+  cellParam: 'count',
+  aliases: ['wave', 'water', 'circle', 'pond', 'rings', 'origin'],
   handles: [{ at: 'origin', reach: 'reach' }],
   params: [
     choice({

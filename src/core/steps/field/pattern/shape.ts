@@ -7,8 +7,8 @@ export const shape: FieldStep = {
   about: 'The distance to the edge of a shape: below 0 inside, above 0 outside.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'shape',
-  also: ['circle', 'disc', 'rectangle', 'rounded', 'polygon', 'star', 'pie', 'sdf'],
+  cellParam: 'shape',
+  aliases: ['circle', 'disc', 'rectangle', 'rounded', 'polygon', 'star', 'pie', 'sdf'],
   handles: [{ at: 'centre', reach: 'size' }],
   params: [
     choice({

@@ -7,7 +7,7 @@ export const shotField: FieldStep = {
   about: 'Reads the running picture of a finish at the running coordinates: a screen, a mirror, a second camera.',
   takes: ['vec2', 'vec3'],
   gives: 'vec3',
-  also: ['screen', 'mirror', 'monitor', 'stage', 'camera', 'render', 'live', 'feed'],
+  aliases: ['screen', 'mirror', 'monitor', 'stage', 'camera', 'render', 'live', 'feed'],
   params: [
     strand({ id: 'picture', name: 'Picture', about: 'The finish that is read.', kind: 'finish' }),
     number({

@@ -7,8 +7,8 @@ export const stripes: FieldStep = {
   about: 'Stripes of 1 on 0, with a width and soft edges.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'count',
-  also: ['lines', 'bars', 'bands'],
+  cellParam: 'count',
+  aliases: ['lines', 'bars', 'bands'],
   params: [
     vector({
       id: 'direction',

@@ -7,8 +7,8 @@ export const wave: FieldStep = {
   about: 'Turns the running number into waves that travel outward, whole turns in each loop.',
   takes: ['float'],
   gives: 'float',
-  telling: 'count',
-  also: ['ripple', 'rings', 'sine', 'bands'],
+  cellParam: 'count',
+  aliases: ['ripple', 'rings', 'sine', 'bands'],
   params: [
     number({
       id: 'count',

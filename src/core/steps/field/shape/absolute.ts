@@ -6,7 +6,7 @@ export const absolute: FieldStep = {
   about: 'The size of the number, without its sign.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
-  also: ['abs', 'magnitude', 'fold'],
+  aliases: ['abs', 'magnitude', 'fold'],
   params: [],
   glsl: '  return abs(v);',
 };

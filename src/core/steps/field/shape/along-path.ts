@@ -7,7 +7,7 @@ export const alongPath: FieldStep = {
   about: 'The place on a line through points to which a number leads: 0 is its beginning, 1 its end.',
   takes: ['float'],
   gives: 'vec3',
-  also: ['path', 'curve', 'spline', 'follow', 'line', 'motion', 'travel', 'catmull-rom'],
+  aliases: ['path', 'curve', 'spline', 'follow', 'line', 'motion', 'travel', 'catmull-rom'],
   ground: [{ op: 'field.uv' }, { op: 'field.pick' }],
   params: PATH_PARAMS,
   needs: ['tables'],

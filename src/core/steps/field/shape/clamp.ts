@@ -7,8 +7,8 @@ export const clampTo: FieldStep = {
   about: 'Keeps numbers within a range.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
-  telling: 'high',
-  also: ['limit', 'range', 'saturate'],
+  cellParam: 'high',
+  aliases: ['limit', 'range', 'saturate'],
   params: [
     number({ id: 'low', name: 'Low', about: 'No less than this.', default: 0, min: -2, max: 2 }),
     number({ id: 'high', name: 'High', about: 'No more than this.', default: 1, min: -2, max: 2 }),

@@ -7,7 +7,7 @@ export const combine: FieldStep = {
   about: 'Makes a vector or a colour of three numbers.',
   takes: [],
   gives: 'vec3',
-  also: ['channels', 'join', 'vector', 'rgb', 'xyz'],
+  aliases: ['channels', 'join', 'vector', 'rgb', 'xyz'],
   params: [
     number({ id: 'x', name: 'X or red', about: 'A number, or another strand.', default: 0, min: -1, max: 1 }),
     number({ id: 'y', name: 'Y or green', about: 'A number, or another strand.', default: 0, min: -1, max: 1 }),

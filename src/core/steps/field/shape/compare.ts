@@ -7,8 +7,8 @@ export const compare: FieldStep = {
   about: '1 where the comparison holds, 0 where it does not.',
   takes: ['float'],
   gives: 'float',
-  telling: 'how',
-  also: ['greater', 'less', 'equal', 'threshold', 'if'],
+  cellParam: 'how',
+  aliases: ['greater', 'less', 'equal', 'threshold', 'if'],
   params: [
     choice({ id: 'how', name: 'Comparison', about: 'The comparison.', options: ['above', 'below', 'near'] }),
     number({ id: 'other', name: 'Second value', about: 'A number, or another strand.', default: 0.5, min: -2, max: 2 }),

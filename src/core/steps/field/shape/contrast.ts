@@ -7,8 +7,8 @@ export const contrast: FieldStep = {
   about: 'Pulls numbers away from a middle, or towards it.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
-  telling: 'amount',
-  also: ['gain', 'levels', 'spread'],
+  cellParam: 'amount',
+  aliases: ['gain', 'levels', 'spread'],
   params: [
     number({
       id: 'amount',

@@ -7,7 +7,7 @@ export const drawnCurve: FieldStep = {
   about: 'Sends every number through a drawn curve.',
   takes: ['float'],
   gives: 'float',
-  also: ['levels', 'tone', 'response', 'draw', 'map'],
+  aliases: ['levels', 'tone', 'response', 'draw', 'map'],
   params: [
     curve({
       id: 'curve',

@@ -7,8 +7,8 @@ export const dotWith: FieldStep = {
   about: 'How far the vector points along another.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'other',
-  also: ['product', 'project', 'angle'],
+  cellParam: 'other',
+  aliases: ['product', 'project', 'angle'],
   params: [vector({ id: 'other', name: 'Along', about: 'The other vector.', default: [0, 1, 0], min: -1, max: 1 })],
   glsl: '  return dot(pointOf(v), other);',
 };

@@ -7,8 +7,8 @@ export const fill: FieldStep = {
   about: '1 inside of a distance shape, 0 outside, with a soft edge.',
   takes: ['float'],
   gives: 'float',
-  telling: 'softness',
-  also: ['mask', 'inside', 'edge', 'sdf', 'antialias'],
+  cellParam: 'softness',
+  aliases: ['mask', 'inside', 'edge', 'sdf', 'antialias'],
   params: [number({ id: 'softness', name: 'Softness', about: 'Width of the edge.', default: 0.01, min: 0, max: 1 })],
   glsl: `
   float soft = max(softness, 1e-5);

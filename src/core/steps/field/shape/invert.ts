@@ -6,7 +6,7 @@ export const invert: FieldStep = {
   about: '1 becomes 0 and 0 becomes 1.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
-  also: ['negative', 'complement', 'one minus'],
+  aliases: ['negative', 'complement', 'one minus'],
   params: [],
   glsl: '  return 1.0 - v;',
 };

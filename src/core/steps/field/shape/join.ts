@@ -7,8 +7,8 @@ export const join: FieldStep = {
   about: 'Joins the input with a second number: adds, subtracts, multiplies, divides, takes the smaller or larger.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
-  telling: 'how',
-  also: ['add', 'subtract', 'multiply', 'divide', 'minimum', 'maximum', 'difference', 'math', 'combine'],
+  cellParam: 'how',
+  aliases: ['add', 'subtract', 'multiply', 'divide', 'minimum', 'maximum', 'difference', 'math', 'combine'],
   params: [
     choice({
       id: 'how',

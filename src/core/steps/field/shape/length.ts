@@ -6,7 +6,7 @@ export const lengthOf: FieldStep = {
   about: 'The length of the vector.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  also: ['magnitude', 'distance', 'norm'],
+  aliases: ['magnitude', 'distance', 'norm'],
   params: [],
   glsl: '  return length(v);',
 };

@@ -7,8 +7,8 @@ export const mask: FieldStep = {
   about: 'Keeps what is inside of a mask.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
-  telling: 'keep',
-  also: ['multiply', 'matte', 'alpha', 'cut'],
+  cellParam: 'keep',
+  aliases: ['multiply', 'matte', 'alpha', 'cut'],
   params: [
     number({ id: 'by', name: 'Mask value', about: 'The mask: 1 keeps, 0 takes away.', default: 1, min: 0, max: 1 }),
     choice({ id: 'keep', name: 'Keep', about: 'Which side stays.', options: ['inside', 'outside'] }),

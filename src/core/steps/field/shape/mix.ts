@@ -7,8 +7,8 @@ export const mixWith: FieldStep = {
   about: 'Goes over from the running number to another.',
   takes: ['float'],
   gives: 'float',
-  telling: 'amount',
-  also: ['lerp', 'blend', 'crossfade', 'interpolate'],
+  cellParam: 'amount',
+  aliases: ['lerp', 'blend', 'crossfade', 'interpolate'],
   params: [
     number({ id: 'other', name: 'Second value', about: 'A number, or another strand.', default: 1, min: -2, max: 2 }),
     number({

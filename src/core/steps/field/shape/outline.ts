@@ -7,8 +7,8 @@ export const outline: FieldStep = {
   about: 'Makes a line of the edge of a distance shape.',
   takes: ['float'],
   gives: 'float',
-  telling: 'width',
-  also: ['stroke', 'line', 'border', 'onion', 'sdf'],
+  cellParam: 'width',
+  aliases: ['stroke', 'line', 'border', 'onion', 'sdf'],
   params: [
     number({ id: 'width', name: 'Width', about: 'Of the line.', default: 0.04, min: 0, max: 1 }),
     number({

@@ -7,8 +7,8 @@ export const pick: FieldStep = {
   about: 'One number out of a vector or colour.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
-  telling: 'channel',
-  also: ['component', 'red', 'green', 'blue', 'swizzle', 'luminance'],
+  cellParam: 'channel',
+  aliases: ['component', 'red', 'green', 'blue', 'swizzle', 'luminance'],
   params: [
     choice({
       id: 'channel',

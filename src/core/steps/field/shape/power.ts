@@ -7,8 +7,8 @@ export const power: FieldStep = {
   about: 'Raises the size of the number to a power and keeps its sign.',
   takes: ['float'],
   gives: 'float',
-  telling: 'power',
-  also: ['gamma', 'exponent', 'sharpen'],
+  cellParam: 'power',
+  aliases: ['gamma', 'exponent', 'sharpen'],
   params: [
     number({
       id: 'power',

@@ -7,8 +7,8 @@ export const quantise: FieldStep = {
   about: 'Even levels from 0 to 1, like a poster.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
-  telling: 'levels',
-  also: ['posterise', 'steps', 'levels', 'bits'],
+  cellParam: 'levels',
+  aliases: ['posterise', 'steps', 'levels', 'bits'],
   params: [
     number({
       id: 'levels',

@@ -7,8 +7,8 @@ export const remap: FieldStep = {
   about: 'Moves one range of numbers onto another.',
   takes: ['float'],
   gives: 'float',
-  telling: 'high',
-  also: ['range', 'fit', 'scale', 'offset', 'map'],
+  cellParam: 'high',
+  aliases: ['range', 'fit', 'scale', 'offset', 'map'],
   params: [
     number({ id: 'fromLow', name: 'From low', about: 'This number goes to "to low".', default: -1, min: -2, max: 2 }),
     number({ id: 'fromHigh', name: 'From high', about: 'This number goes to "to high".', default: 1, min: -2, max: 2 }),

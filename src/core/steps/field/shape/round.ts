@@ -7,8 +7,8 @@ export const roundTo: FieldStep = {
   about: 'Up, down or to the nearest whole multiple.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
-  telling: 'way',
-  also: ['floor', 'ceiling', 'integer'],
+  cellParam: 'way',
+  aliases: ['floor', 'ceiling', 'integer'],
   params: [
     choice({ id: 'way', name: 'Way', about: 'Which whole multiple.', options: ['nearest', 'up', 'down'] }),
     number({

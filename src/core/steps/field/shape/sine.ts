@@ -7,8 +7,8 @@ export const sine: FieldStep = {
   about: 'The sine of the number, counted in turns.',
   takes: ['float'],
   gives: 'float',
-  telling: 'count',
-  also: ['wave', 'cosine', 'oscillate', 'bands'],
+  cellParam: 'count',
+  aliases: ['wave', 'cosine', 'oscillate', 'bands'],
   params: [
     number({ id: 'count', name: 'Count', about: 'Turns for each unit.', default: 1, min: 0, max: 12 }),
     turnsParam('Turns that pass in each loop; whole turns close.', 0),

@@ -7,8 +7,8 @@ export const smoothStep: FieldStep = {
   about: 'Runs smoothly from 0 to 1 between two edges.',
   takes: ['float'],
   gives: 'float',
-  telling: 'to',
-  also: ['fade', 'soft', 'threshold', 'edge'],
+  cellParam: 'to',
+  aliases: ['fade', 'soft', 'threshold', 'edge'],
   params: [
     number({ id: 'from', name: 'From', about: '0 up to here.', default: 0, min: -2, max: 2 }),
     number({

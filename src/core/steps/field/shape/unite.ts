@@ -7,8 +7,8 @@ export const unite: FieldStep = {
   about: 'Joins two distance shapes: both, one cut out of the other, or what they share.',
   takes: ['float'],
   gives: 'float',
-  telling: 'how',
-  also: ['union', 'subtract', 'intersect', 'boolean', 'sdf', 'cut'],
+  cellParam: 'how',
+  aliases: ['union', 'subtract', 'intersect', 'boolean', 'sdf', 'cut'],
   params: [
     choice({ id: 'how', name: 'Operation', about: 'What stays.', options: ['union', 'cut', 'intersect'] }),
     number({

@@ -6,7 +6,7 @@ export const carried: FieldStep = {
   about: 'The colour that the form brings: painted on it, of its copies, or of the picture its points are from.',
   takes: [],
   gives: 'vec3',
-  also: ['where', 'vertex colour', 'tint', 'painted', 'instance colour'],
+  aliases: ['where', 'vertex colour', 'tint', 'painted', 'instance colour'],
   params: [],
   glsl: '  return p.tint;',
 };

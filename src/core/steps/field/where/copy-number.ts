@@ -7,8 +7,8 @@ export const copyNumber: FieldStep = {
   about: 'Which copy of the form this is, or how many there are.',
   takes: [],
   gives: 'float',
-  telling: 'as',
-  also: ['where', 'instance', 'index', 'id'],
+  cellParam: 'as',
+  aliases: ['where', 'instance', 'index', 'id'],
   params: [
     choice({
       id: 'as',

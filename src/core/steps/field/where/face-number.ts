@@ -6,7 +6,7 @@ export const faceNumber: FieldStep = {
   about: 'Which face of the form this is, counted from 0.',
   takes: [],
   gives: 'float',
-  also: ['where', 'polygon', 'primitive', 'index'],
+  aliases: ['where', 'polygon', 'primitive', 'index'],
   params: [],
   glsl: '  return p.face;',
 };

@@ -6,7 +6,7 @@ export const facing: FieldStep = {
   about: '0 where the surface looks at the viewer, 1 where it turns away.',
   takes: [],
   gives: 'float',
-  also: ['fresnel', 'rim', 'edge', 'angle'],
+  aliases: ['fresnel', 'rim', 'edge', 'angle'],
   params: [],
   glsl: '  return 1.0 - clamp(abs(dot(directionOf(p.normal), directionOf(p.view))), 0.0, 1.0);',
 };

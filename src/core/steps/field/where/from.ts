@@ -7,7 +7,7 @@ export const from: FieldStep = {
   about: 'Starts with the number that another field or signal gives.',
   takes: [],
   gives: 'float',
-  also: ['link', 'reference', 'strand', 'use'],
+  aliases: ['link', 'reference', 'strand', 'use'],
   params: [
     number({
       id: 'value',

@@ -6,7 +6,7 @@ export const normal: FieldStep = {
   about: 'The direction in which the surface faces, length 1.',
   takes: [],
   gives: 'vec3',
-  also: ['where', 'direction', 'orientation'],
+  aliases: ['where', 'direction', 'orientation'],
   params: [],
   glsl: '  return directionOf(p.normal);',
 };

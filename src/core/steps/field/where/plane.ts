@@ -7,8 +7,8 @@ export const plane: FieldStep = {
   about: 'Two coordinates of the hall, so that one pattern lies over several objects like a cloth.',
   takes: [],
   gives: 'vec2',
-  telling: 'plane',
-  also: ['where', 'cloth', 'projection', 'planar', 'triplanar'],
+  cellParam: 'plane',
+  aliases: ['where', 'cloth', 'projection', 'planar', 'triplanar'],
   params: [
     choice({ id: 'plane', name: 'Plane', about: 'Which two axes of the hall.', options: ['floor', 'front', 'side'] }),
     vector({

@@ -7,8 +7,8 @@ export const position: FieldStep = {
   about: 'Where the point is. At rest it never moves with the camera or the displacement.',
   takes: [],
   gives: 'vec3',
-  telling: 'space',
-  also: ['coordinates', 'object', 'world', 'xyz'],
+  cellParam: 'space',
+  aliases: ['coordinates', 'object', 'world', 'xyz'],
   params: [
     choice({
       id: 'space',

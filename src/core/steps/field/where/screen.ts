@@ -6,7 +6,7 @@ export const screen: FieldStep = {
   about: 'Place in the picture, 0 to 1 across and up.',
   takes: [],
   gives: 'vec2',
-  also: ['frame', 'pixel', 'where'],
+  aliases: ['frame', 'pixel', 'where'],
   params: [],
   glsl: '  return p.screen;',
 };

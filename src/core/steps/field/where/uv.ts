@@ -6,7 +6,7 @@ export const uv: FieldStep = {
   about: 'Surface coordinates, 0 to 1 across and up.',
   takes: [],
   gives: 'vec2',
-  also: ['texture coordinates', 'where'],
+  aliases: ['texture coordinates', 'where'],
   params: [],
   glsl: '  return p.uv;',
 };

@@ -8,8 +8,8 @@ export const copies: FormCopies = {
   about: 'The form once on every point or face of another, each with its own turn, size, colour and moment.',
   takes: ['form'],
   gives: 'form',
-  telling: 'where',
-  also: ['instances', 'scatter', 'clone', 'duplicate', 'grid'],
+  cellParam: 'where',
+  aliases: ['instances', 'scatter', 'clone', 'duplicate', 'grid'],
   params: [
     strand({
       id: 'on',

@@ -14,8 +14,8 @@ export const nest: FormCopies = {
     'whole copies closes the loop.',
   takes: ['form'],
   gives: 'form',
-  telling: 'count',
-  also: ['nested', 'zoom', 'array', 'fan', 'spiral', 'droste', 'instances'],
+  cellParam: 'count',
+  aliases: ['nested', 'zoom', 'array', 'fan', 'spiral', 'droste', 'instances'],
   params: [
     number({
       id: 'count',
@@ -108,7 +108,7 @@ export const nest: FormCopies = {
     const like = params.like ? baking.form(params.like as string) : null;
     return copiesInPlace(like ? (like.copies ? copyCount(like.copies) : pointCount(like)) : (params.count as number));
   },
-  tells: (params) => {
+  describe: (params) => {
     const { ratio, angle, fixed } = similarityOf(
       params.ratio as number,
       params.turn as Vector,

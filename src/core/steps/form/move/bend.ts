@@ -7,8 +7,8 @@ export const bendForm: FormMove = {
   about: 'Rolls the form up about an axis, along its width.',
   takes: ['form'],
   gives: 'form',
-  telling: 'amount',
-  also: ['curl', 'roll', 'arc'],
+  cellParam: 'amount',
+  aliases: ['curl', 'roll', 'arc'],
   params: [
     number({
       id: 'amount',

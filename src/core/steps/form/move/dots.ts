@@ -7,8 +7,8 @@ export const dots: FormMove = {
   about: 'How large the points of a cloud are drawn.',
   takes: ['form'],
   gives: 'form',
-  telling: 'size',
-  also: ['points', 'particles', 'sprites', 'size'],
+  cellParam: 'size',
+  aliases: ['points', 'particles', 'sprites', 'size'],
   params: [
     number({
       id: 'size',

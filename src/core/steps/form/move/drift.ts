@@ -21,8 +21,8 @@ export const drift: FormMove = {
     'the form little by little.',
   takes: ['form'],
   gives: 'form',
-  telling: 'back',
-  also: ['advect', 'advection', 'flow', 'memory', 'swirl', 'current', 'feedback', 'particles', 'smoke', 'simulate'],
+  cellParam: 'back',
+  aliases: ['advect', 'advection', 'flow', 'memory', 'swirl', 'current', 'feedback', 'particles', 'smoke', 'simulate'],
   params: [
     vector({
       id: 'flow',

@@ -8,8 +8,8 @@ export const magnet: FormMove = {
   about: 'Pulls, turns and scales what is near a place; what it was near a moment ago may follow.',
   takes: ['form'],
   gives: 'form',
-  telling: 'weight',
-  also: ['attract', 'pull', 'field', 'proximity', 'soft', 'grab', 'trail'],
+  cellParam: 'weight',
+  aliases: ['attract', 'pull', 'field', 'proximity', 'soft', 'grab', 'trail'],
   params: [
     vector({
       id: 'position',

@@ -7,8 +7,8 @@ export const normals: FormShading = {
   about: 'Whether faces are shaded flat or run smoothly into each other.',
   takes: ['form'],
   gives: 'form',
-  telling: 'style',
-  also: ['facets', 'faceted', 'flat', 'smooth', 'shading', 'hard edges'],
+  cellParam: 'style',
+  aliases: ['facets', 'faceted', 'flat', 'smooth', 'shading', 'hard edges'],
   params: [
     choice({ id: 'style', name: 'Style', about: 'Flat faces, or smooth up to an angle.', options: ['flat', 'smooth'] }),
     number({

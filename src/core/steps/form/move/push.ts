@@ -36,8 +36,8 @@ export const push: FormMove = {
   about: 'Moves every point along its normal, an axis or a direction, by a field.',
   takes: ['form'],
   gives: 'form',
-  telling: 'amount',
-  also: ['displace', 'displacement', 'extrude', 'relief', 'height'],
+  cellParam: 'amount',
+  aliases: ['displace', 'displacement', 'extrude', 'relief', 'height'],
   params,
   glsl: WAY.replace('NORMAL', 'p.normal'),
 };
@@ -48,8 +48,8 @@ export const pushFaces: FormMove = {
   about: 'Moves every face as a whole along its normal, an axis or a direction, by a field.',
   takes: ['form'],
   gives: 'form',
-  telling: 'amount',
-  also: ['displace', 'explode', 'facets', 'steps'],
+  cellParam: 'amount',
+  aliases: ['displace', 'explode', 'facets', 'steps'],
   params: params.map((p) => (p.id === 'by' || p.id === 'direction' ? { ...p, per: 'face' } : p)),
   glsl: WAY.replace('NORMAL', 'p.faceNormal'),
 };

@@ -8,8 +8,8 @@ export const raiseFaces: FormMove = {
   about: 'Lets every face rise on walls, by a field that may move.',
   takes: ['form'],
   gives: 'form',
-  telling: 'height',
-  also: ['extrude', 'towers', 'bars', 'blocks', 'city'],
+  cellParam: 'height',
+  aliases: ['extrude', 'towers', 'bars', 'blocks', 'city'],
   params: [
     number({
       id: 'by',

@@ -7,8 +7,8 @@ export const shrinkFaces: FormMove = {
   about: 'Draws every face in towards its middle, by a field.',
   takes: ['form'],
   gives: 'form',
-  telling: 'by',
-  also: ['inset', 'open', 'scale', 'gaps', 'facets'],
+  cellParam: 'by',
+  aliases: ['inset', 'open', 'scale', 'gaps', 'facets'],
   params: [
     number({
       id: 'by',

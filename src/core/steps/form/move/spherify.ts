@@ -7,8 +7,8 @@ export const spherify: FormMove = {
   about: 'Draws every point towards a sphere about the origin.',
   takes: ['form'],
   gives: 'form',
-  telling: 'amount',
-  also: ['sphere', 'inflate', 'round'],
+  cellParam: 'amount',
+  aliases: ['sphere', 'inflate', 'round'],
   params: [
     number({ id: 'amount', name: 'Amount', about: '0 leaves the form, 1 is the ball.', default: 1, min: 0, max: 1 }),
     number({

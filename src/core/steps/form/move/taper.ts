@@ -7,8 +7,8 @@ export const taperForm: FormMove = {
   about: 'Widens or narrows the form along an axis.',
   takes: ['form'],
   gives: 'form',
-  telling: 'amount',
-  also: ['cone', 'narrow', 'flare'],
+  cellParam: 'amount',
+  aliases: ['cone', 'narrow', 'flare'],
   params: [
     choice({ id: 'axis', name: 'Axis', about: 'Along which it narrows.', options: ['y', 'x', 'z'] }),
     number({ id: 'amount', name: 'Amount', about: 'Growth for each metre.', default: -0.3, min: -2, max: 2 }),

@@ -7,8 +7,8 @@ export const transformForm: FormMove = {
   about: 'Scales, turns about x, y and z, and moves the form.',
   takes: ['form'],
   gives: 'form',
-  telling: 'move',
-  also: ['translate', 'rotate', 'scale', 'position'],
+  cellParam: 'move',
+  aliases: ['translate', 'rotate', 'scale', 'position'],
   params: [
     vector({
       id: 'move',

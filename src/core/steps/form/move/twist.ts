@@ -7,8 +7,8 @@ export const twistForm: FormMove = {
   about: 'Turns the form further and further along an axis.',
   takes: ['form'],
   gives: 'form',
-  telling: 'amount',
-  also: ['wring', 'rotate', 'screw'],
+  cellParam: 'amount',
+  aliases: ['wring', 'rotate', 'screw'],
   params: [
     choice({ id: 'axis', name: 'Axis', about: 'Along which it is twisted.', options: ['y', 'x', 'z'] }),
     number({ id: 'amount', name: 'Amount', about: 'For each metre.', default: 0.1, min: -1, max: 1, unit: 'turns' }),

@@ -8,8 +8,8 @@ export const ball: FormSource = {
   about: 'A sphere of longitudes and latitudes.',
   takes: [],
   gives: 'form',
-  telling: 'radius',
-  also: ['sphere', 'globe', 'orb'],
+  cellParam: 'radius',
+  aliases: ['sphere', 'globe', 'orb'],
   params: [
     number({
       id: 'radius',

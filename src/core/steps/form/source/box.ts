@@ -8,8 +8,8 @@ export const boxForm: FormSource = {
   about: 'Six sides, each a grid of faces.',
   takes: [],
   gives: 'form',
-  telling: 'segments',
-  also: ['cube', 'block', 'brick'],
+  cellParam: 'segments',
+  aliases: ['cube', 'block', 'brick'],
   params: [
     vector({
       id: 'size',

@@ -8,8 +8,8 @@ export const cylinderForm: FormSource = {
   about: 'Closed at both ends, upright; a cone where the top has no radius.',
   takes: [],
   gives: 'form',
-  telling: 'columns',
-  also: ['cone', 'column', 'prism', 'drum'],
+  cellParam: 'columns',
+  aliases: ['cone', 'column', 'prism', 'drum'],
   params: [
     number({
       id: 'low',

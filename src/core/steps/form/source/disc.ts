@@ -8,8 +8,8 @@ export const disc: FormSource = {
   about: 'A flat ring or a sector of one, facing the viewer; an arc where it is thin.',
   takes: [],
   gives: 'form',
-  telling: 'sweep',
-  also: ['circle', 'sector', 'arc', 'ring', 'annulus', 'pie'],
+  cellParam: 'sweep',
+  aliases: ['circle', 'sector', 'arc', 'ring', 'annulus', 'pie'],
   params: [
     number({
       id: 'radius',

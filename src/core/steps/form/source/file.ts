@@ -8,8 +8,8 @@ export const meshFile: FormSource = {
   about: 'A form from a file: OBJ, PLY, STL or GLB.',
   takes: [],
   gives: 'form',
-  telling: 'file',
-  also: ['import', 'model', 'obj', 'ply', 'stl', 'glb', 'gltf', 'object'],
+  cellParam: 'file',
+  aliases: ['import', 'model', 'obj', 'ply', 'stl', 'glb', 'gltf', 'object'],
   params: [
     mesh({ id: 'file', name: 'File', about: 'Drop an OBJ, PLY, STL or GLB here.' }),
     number({ id: 'size', name: 'Size', about: 'Times this.', default: 1, min: 0.01, max: 10, hard: [1e-6, 1e6] }),

@@ -27,8 +27,8 @@ export const grid: FormSource = {
   about: 'A flat sheet of four-sided faces.',
   takes: [],
   gives: 'form',
-  telling: 'columns',
-  also: ['plane', 'sheet', 'floor', 'wall'],
+  cellParam: 'columns',
+  aliases: ['plane', 'sheet', 'floor', 'wall'],
   params: [
     number({
       id: 'columns',

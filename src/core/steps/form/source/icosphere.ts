@@ -8,8 +8,8 @@ export const roundBall: FormSource = {
   about: 'A sphere of even triangles, without poles.',
   takes: [],
   gives: 'form',
-  telling: 'times',
-  also: ['icosphere', 'geodesic', 'sphere', 'icosahedron'],
+  cellParam: 'times',
+  aliases: ['icosphere', 'geodesic', 'sphere', 'icosahedron'],
   params: [
     number({
       id: 'radius',

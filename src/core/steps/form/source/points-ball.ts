@@ -8,8 +8,8 @@ export const pointsBall: FormSource = {
   about: 'Evenly spread points on a sphere that know which way is out.',
   takes: [],
   gives: 'form',
-  telling: 'count',
-  also: ['cloud', 'sphere', 'fibonacci'],
+  cellParam: 'count',
+  aliases: ['cloud', 'sphere', 'fibonacci'],
   params: [
     number({
       id: 'count',

@@ -8,8 +8,8 @@ export const pointsCircle: FormSource = {
   about: 'Even points around a circle that faces the viewer.',
   takes: [],
   gives: 'form',
-  telling: 'count',
-  also: ['cloud', 'ring'],
+  cellParam: 'count',
+  aliases: ['cloud', 'ring'],
   params: [
     number({
       id: 'count',

@@ -8,8 +8,8 @@ export const pointsGrid: FormSource = {
   about: 'A regular lattice of points that fills a box.',
   takes: [],
   gives: 'form',
-  telling: 'counts',
-  also: ['cloud', 'grid', 'lattice', 'matrix'],
+  cellParam: 'counts',
+  aliases: ['cloud', 'grid', 'lattice', 'matrix'],
   params: [
     vector({
       id: 'counts',

@@ -8,8 +8,8 @@ export const pointsLine: FormSource = {
   about: 'Even points from one place to another.',
   takes: [],
   gives: 'form',
-  telling: 'count',
-  also: ['cloud', 'row'],
+  cellParam: 'count',
+  aliases: ['cloud', 'row'],
   params: [
     number({
       id: 'count',

@@ -10,8 +10,8 @@ export const pointsPath: FormSource = {
   about: 'Points along a line through places of your own; lay a tube or a ribbon along them, or put copies there.',
   takes: [],
   gives: 'form',
-  telling: 'count',
-  also: ['cloud', 'line', 'curve', 'spline', 'polyline', 'catmull-rom'],
+  cellParam: 'count',
+  aliases: ['cloud', 'line', 'curve', 'spline', 'polyline', 'catmull-rom'],
   params: [
     ...PATH_PARAMS,
     number({

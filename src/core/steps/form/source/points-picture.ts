@@ -8,8 +8,8 @@ export const pointsPicture: FormSource = {
   about: 'One point for each pixel of a picture, with its colour; depth by its brightness.',
   takes: [],
   gives: 'form',
-  telling: 'picture',
-  also: ['cloud', 'image', 'photo', 'pixels', 'relief'],
+  cellParam: 'picture',
+  aliases: ['cloud', 'image', 'photo', 'pixels', 'relief'],
   params: [
     picture({ id: 'picture', name: 'Picture', about: 'What the points are taken from.' }),
     number({

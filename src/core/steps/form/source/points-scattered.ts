@@ -8,8 +8,8 @@ export const pointsScattered: FormSource = {
   about: 'Points that fill a box or a ball evenly: at random places, or in rows.',
   takes: [],
   gives: 'form',
-  telling: 'count',
-  also: ['cloud', 'random', 'dust', 'volume', 'particles'],
+  cellParam: 'count',
+  aliases: ['cloud', 'random', 'dust', 'volume', 'particles'],
   params: [
     number({
       id: 'count',

@@ -10,8 +10,8 @@ export const pointsSignal: FormSource = {
   about: 'The line that a signal of three numbers draws over the loop, as points.',
   takes: [],
   gives: 'form',
-  telling: 'count',
-  also: ['trail', 'trajectory', 'path', 'motion', 'line', 'cloud'],
+  cellParam: 'count',
+  aliases: ['trail', 'trajectory', 'path', 'motion', 'line', 'cloud'],
   params: [
     strand({ id: 'signal', name: 'Signal', about: 'Its three numbers are the place.', kind: 'signal' }),
     number({

@@ -8,8 +8,8 @@ export const pointsSpiral: FormSource = {
   about: 'Points on a spiral whose radius grows by a ratio with each turn.',
   takes: [],
   gives: 'form',
-  telling: 'ratio',
-  also: ['cloud', 'golden', 'logarithmic'],
+  cellParam: 'ratio',
+  aliases: ['cloud', 'golden', 'logarithmic'],
   params: [
     number({
       id: 'count',

@@ -8,8 +8,8 @@ export const polygon: FormSource = {
   about: 'One flat face with even corners, facing the viewer; a star where every other corner is drawn in.',
   takes: [],
   gives: 'form',
-  telling: 'corners',
-  also: ['star', 'hexagon', 'triangle', 'ngon'],
+  cellParam: 'corners',
+  aliases: ['star', 'hexagon', 'triangle', 'ngon'],
   params: [
     number({
       id: 'radius',

@@ -8,8 +8,8 @@ export const textForm: FormSource = {
   about: 'Letters as flat shapes that face the viewer; steps by face move each letter as one.',
   takes: [],
   gives: 'form',
-  telling: 'words',
-  also: ['letters', 'type', 'font', 'title', 'words', 'outline'],
+  cellParam: 'words',
+  aliases: ['letters', 'type', 'font', 'title', 'words', 'outline'],
   params: [
     text({ id: 'words', name: 'Words', about: 'What is written; lines may be broken.', default: 'tide', plain: true }),
     choice({ id: 'weight', name: 'Weight', about: 'How heavy the letters are.', options: ['bold', 'regular'] }),

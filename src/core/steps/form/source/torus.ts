@@ -8,8 +8,8 @@ export const torus: FormSource = {
   about: 'A ring of round section, lying flat about the origin.',
   takes: [],
   gives: 'form',
-  telling: 'radius',
-  also: ['ring', 'donut', 'hoop', 'tyre'],
+  cellParam: 'radius',
+  aliases: ['ring', 'donut', 'hoop', 'tyre'],
   params: [
     number({
       id: 'radius',

@@ -8,8 +8,8 @@ export const tube: FormSource = {
   about: 'An open cylinder that stands upright about the origin.',
   takes: [],
   gives: 'form',
-  telling: 'radius',
-  also: ['cylinder', 'pipe', 'column', 'pillar', 'rope'],
+  cellParam: 'radius',
+  aliases: ['cylinder', 'pipe', 'column', 'pillar', 'rope'],
   params: [
     number({
       id: 'radius',

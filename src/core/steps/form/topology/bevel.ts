@@ -8,8 +8,8 @@ export const bevelEdges: FormTopology = {
   about: 'Cuts the edges off, flat or in a curve.',
   takes: ['form'],
   gives: 'form',
-  telling: 'width',
-  also: ['chamfer', 'round', 'fillet', 'edges'],
+  cellParam: 'width',
+  aliases: ['chamfer', 'round', 'fillet', 'edges'],
   params: [
     number({
       id: 'width',

@@ -7,7 +7,7 @@ export const dualForm: FormTopology = {
   about: 'A point for every face and a face for every point: an even ball becomes hexagons and twelve pentagons.',
   takes: ['form'],
   gives: 'form',
-  also: ['hexagon', 'goldberg', 'football', 'invert'],
+  aliases: ['hexagon', 'goldberg', 'football', 'invert'],
   params: [],
   reshape: (mesh) => dual(mesh),
 };

@@ -8,8 +8,8 @@ export const extrude: FormTopology = {
   about: 'Pushes faces out with walls around them: each on its own, or all together.',
   takes: ['form'],
   gives: 'form',
-  telling: 'distance',
-  also: ['walls', 'spikes', 'pull'],
+  cellParam: 'distance',
+  aliases: ['walls', 'spikes', 'pull'],
   params: [
     choice({ id: 'how', name: 'Faces', about: 'Each face on its own, or as one skin.', options: ['each', 'together'] }),
     number({

@@ -7,7 +7,7 @@ export const faceCloud: FormTopology = {
   about: 'A point in the middle of each face that knows which way the face looks.',
   takes: ['form'],
   gives: 'form',
-  also: ['cloud', 'centres', 'middles'],
+  aliases: ['cloud', 'centres', 'middles'],
   params: [],
   reshape: (mesh) => facePoints(mesh),
 };

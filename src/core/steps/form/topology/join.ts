@@ -8,7 +8,7 @@ export const joinForms: FormTopology = {
   about: 'Puts another form beside this one, as one form.',
   takes: ['form'],
   gives: 'form',
-  also: ['combine', 'append', 'merge', 'add'],
+  aliases: ['combine', 'append', 'merge', 'add'],
   params: [
     strand({
       id: 'with',

@@ -8,8 +8,8 @@ export const merge: FormTopology = {
   about: 'Makes one point of all that lie close together.',
   takes: ['form'],
   gives: 'form',
-  telling: 'distance',
-  also: ['weld', 'fuse', 'points'],
+  cellParam: 'distance',
+  aliases: ['weld', 'fuse', 'points'],
   params: [
     number({
       id: 'distance',

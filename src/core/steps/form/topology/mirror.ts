@@ -8,8 +8,8 @@ export const mirrorForm: FormTopology = {
   about: 'Its mirror image, alone or joined to it.',
   takes: ['form'],
   gives: 'form',
-  telling: 'across',
-  also: ['symmetry', 'flip', 'reflect'],
+  cellParam: 'across',
+  aliases: ['symmetry', 'flip', 'reflect'],
   params: [
     choice({
       id: 'across',

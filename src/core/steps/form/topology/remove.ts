@@ -9,7 +9,7 @@ export const remove: FormTopology = {
   about: 'Takes out the faces (or points) at which a mask is below one half.',
   takes: ['form'],
   gives: 'form',
-  also: ['delete', 'mask', 'holes', 'cull'],
+  aliases: ['delete', 'mask', 'holes', 'cull'],
   params: [
     number({
       id: 'faces',

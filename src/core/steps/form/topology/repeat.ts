@@ -8,8 +8,8 @@ export const repeatForm: FormTopology = {
   about: 'The form many times, each moved, turned and scaled once more: shells, fans, spirals.',
   takes: ['form'],
   gives: 'form',
-  telling: 'count',
-  also: ['array', 'duplicate', 'fan', 'spiral', 'shell'],
+  cellParam: 'count',
+  aliases: ['array', 'duplicate', 'fan', 'spiral', 'shell'],
   params: [
     number({
       id: 'count',

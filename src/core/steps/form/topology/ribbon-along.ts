@@ -9,8 +9,8 @@ export const ribbonAlongLine: FormTopology = {
   about: 'A flat band along the points of the form, in their order; level where its line begins.',
   takes: ['form'],
   gives: 'form',
-  telling: 'width',
-  also: ['band', 'strip', 'sweep', 'path', 'curve', 'line', 'trail'],
+  cellParam: 'width',
+  aliases: ['band', 'strip', 'sweep', 'path', 'curve', 'line', 'trail'],
   params: [
     number({
       id: 'width',

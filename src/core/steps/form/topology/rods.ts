@@ -8,8 +8,8 @@ export const rods: FormTopology = {
   about: 'Every edge becomes a rod.',
   takes: ['form'],
   gives: 'form',
-  telling: 'radius',
-  also: ['edges', 'tubes', 'wireframe', 'lattice', 'struts'],
+  cellParam: 'radius',
+  aliases: ['edges', 'tubes', 'wireframe', 'lattice', 'struts'],
   params: [
     number({
       id: 'radius',

@@ -7,7 +7,7 @@ export const separateFaces: FormTopology = {
   about: 'Gives every face points of its own, so that faces can part.',
   takes: ['form'],
   gives: 'form',
-  also: ['split', 'explode', 'unweld', 'faces'],
+  aliases: ['split', 'explode', 'unweld', 'faces'],
   params: [],
   reshape: (mesh) => separate(mesh),
 };

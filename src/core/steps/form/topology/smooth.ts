@@ -8,8 +8,8 @@ export const smoothForm: FormTopology = {
   about: 'Moves every point towards the middle of its neighbours.',
   takes: ['form'],
   gives: 'form',
-  telling: 'times',
-  also: ['relax', 'soften', 'laplace'],
+  cellParam: 'times',
+  aliases: ['relax', 'soften', 'laplace'],
   params: [
     number({ id: 'amount', name: 'Amount', about: 'How far each time.', default: 0.5, min: 0, max: 1, hard: [0, 1] }),
     number({

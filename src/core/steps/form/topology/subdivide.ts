@@ -8,8 +8,8 @@ export const subdivided: FormTopology = {
   about: 'Cuts every face into smaller ones, rounding the form or not.',
   takes: ['form'],
   gives: 'form',
-  telling: 'style',
-  also: ['smooth', 'catmull', 'loop', 'divide'],
+  cellParam: 'style',
+  aliases: ['smooth', 'catmull', 'loop', 'divide'],
   params: [
     choice({
       id: 'style',

@@ -8,8 +8,8 @@ export const thickenForm: FormTopology = {
   about: 'Gives a skin its thickness: a second side beneath, and walls at the borders.',
   takes: ['form'],
   gives: 'form',
-  telling: 'thickness',
-  also: ['solidify', 'shell', 'depth'],
+  cellParam: 'thickness',
+  aliases: ['solidify', 'shell', 'depth'],
   params: [
     number({
       id: 'thickness',

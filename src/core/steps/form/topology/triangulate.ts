@@ -7,7 +7,7 @@ export const triangles: FormTopology = {
   about: 'Cuts every face into triangles.',
   takes: ['form'],
   gives: 'form',
-  also: ['triangulate', 'tessellate'],
+  aliases: ['triangulate', 'tessellate'],
   params: [],
   reshape: (mesh) => triangulate(mesh),
 };

@@ -9,8 +9,8 @@ export const tubeAlongLine: FormTopology = {
   about: 'A tube along the points of the form, in their order.',
   takes: ['form'],
   gives: 'form',
-  telling: 'radius',
-  also: ['sweep', 'pipe', 'cable', 'rope', 'path', 'curve', 'line', 'loft'],
+  cellParam: 'radius',
+  aliases: ['sweep', 'pipe', 'cable', 'rope', 'path', 'curve', 'line', 'loft'],
   params: [
     number({
       id: 'radius',

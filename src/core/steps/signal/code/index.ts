@@ -20,8 +20,8 @@ const formula = written(
     about: 'One line of GLSL: the running value is v; phase, frame, seconds and beats say where in the loop it is.',
     takes: ['float', 'vec3'],
     gives: 'float',
-    telling: 'text',
-    also: ['math', 'expression', 'glsl', 'code'],
+    cellParam: 'text',
+    aliases: ['math', 'expression', 'glsl', 'code'],
     params: [
       text({
         id: 'text',
@@ -45,7 +45,7 @@ const code = written(
       'beats say where in the loop it is.',
     takes: ['float', 'vec3'],
     gives: 'float',
-    also: ['glsl', 'shader', 'function', 'script', 'program'],
+    aliases: ['glsl', 'shader', 'function', 'script', 'program'],
     params: [
       text({
         id: 'text',

@@ -53,8 +53,8 @@ export const addedUp: SignalStep = {
   takes: ['float', 'vec3'],
   gives: 'same',
   group: 'memory',
-  telling: 'factor',
-  also: ['integrate', 'accumulate', 'sum', 'speed', 'phase', 'turns'],
+  cellParam: 'factor',
+  aliases: ['integrate', 'accumulate', 'sum', 'speed', 'phase', 'turns'],
   params: [
     choice({
       id: 'keep',

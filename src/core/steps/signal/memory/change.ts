@@ -8,7 +8,7 @@ export const change: SignalStep = {
   takes: ['float', 'vec3'],
   gives: 'same',
   group: 'memory',
-  also: ['derivative', 'speed', 'velocity', 'slope', 'difference'],
+  aliases: ['derivative', 'speed', 'velocity', 'slope', 'difference'],
   params: [choice({ id: 'per', name: 'Per', about: 'Time that counts as 1.', options: ['second', 'beat', 'loop'] })],
   overLoop: ({ values, params, seconds, beat, repeats }) => {
     const frames = values.length;

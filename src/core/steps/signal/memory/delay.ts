@@ -9,8 +9,8 @@ export const delay: SignalStep = {
   takes: ['float', 'vec3', 'moments'],
   gives: 'same',
   group: 'memory',
-  telling: 'time',
-  also: ['late', 'lag', 'offset', 'shift', 'ago', 'after'],
+  cellParam: 'time',
+  aliases: ['late', 'lag', 'offset', 'shift', 'ago', 'after'],
   params: [
     number({
       id: 'time',

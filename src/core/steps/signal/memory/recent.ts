@@ -56,8 +56,8 @@ export const recentOf: SignalStep = {
   takes: ['float', 'vec3'],
   gives: 'same',
   group: 'memory',
-  telling: 'time',
-  also: ['maximum', 'minimum', 'average', 'peak', 'window', 'mean', 'moving average'],
+  cellParam: 'time',
+  aliases: ['maximum', 'minimum', 'average', 'peak', 'window', 'mean', 'moving average'],
   params: [
     choice({ id: 'of', name: 'Which', about: 'What is taken of them.', options: ['highest', 'lowest', 'mean'] }),
     number({

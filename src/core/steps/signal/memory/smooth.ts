@@ -12,8 +12,8 @@ export const smooth: SignalStep = {
   takes: ['float', 'vec3'],
   gives: 'same',
   group: 'memory',
-  telling: 'fall',
-  also: ['lag', 'low-pass', 'filter', 'slew', 'attack', 'release', 'ease'],
+  cellParam: 'fall',
+  aliases: ['lag', 'low-pass', 'filter', 'slew', 'attack', 'release', 'ease'],
   params: [
     time('rise', 'Rise', 'Time in which it goes 63 % of the way up.'),
     time('fall', 'Fall', 'Time in which it goes 63 % of the way down.'),

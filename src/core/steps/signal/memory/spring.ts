@@ -39,8 +39,8 @@ export const spring: SignalStep = {
   takes: ['float', 'vec3'],
   gives: 'same',
   group: 'memory',
-  telling: 'swing',
-  also: ['overshoot', 'bounce', 'elastic', 'wobble', 'physics', 'jiggle'],
+  cellParam: 'swing',
+  aliases: ['overshoot', 'bounce', 'elastic', 'wobble', 'physics', 'jiggle'],
   params: [
     number({
       id: 'swing',

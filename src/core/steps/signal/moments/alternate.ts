@@ -8,7 +8,7 @@ export const alternate: SignalStep = {
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
-  also: ['toggle', 'flip', 'alternate', 'on', 'off', 'gate'],
+  aliases: ['toggle', 'flip', 'alternate', 'on', 'off', 'gate'],
   params: [
     number({
       id: 'glide',

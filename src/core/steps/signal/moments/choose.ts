@@ -11,8 +11,8 @@ export const choose: SignalStep = {
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
-  telling: 'order',
-  also: ['sequence', 'steps', 'switch', 'select', 'pick', 'arpeggio'],
+  cellParam: 'order',
+  aliases: ['sequence', 'steps', 'switch', 'select', 'pick', 'arpeggio'],
   params: [
     choice({ id: 'order', name: 'Order', about: 'Which comes next.', options: ['in order', 'at random'] }),
     number({

@@ -8,8 +8,8 @@ export const count: SignalStep = {
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
-  telling: 'modulo',
-  also: ['step', 'index', 'modulo', 'seed', 'increment'],
+  cellParam: 'modulo',
+  aliases: ['step', 'index', 'modulo', 'seed', 'increment'],
   params: [
     number({
       id: 'modulo',

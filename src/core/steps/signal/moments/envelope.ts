@@ -12,8 +12,8 @@ export const envelope: SignalStep = {
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
-  telling: 'decay',
-  also: ['attack', 'decay', 'hit', 'flash', 'pluck', 'adsr'],
+  cellParam: 'decay',
+  aliases: ['attack', 'decay', 'hit', 'flash', 'pluck', 'adsr'],
   params: [
     time('attack', 'Attack', 'Time in which it rises.', 0.05),
     time('hold', 'Hold', 'Time for which it stays.', 0),

@@ -9,8 +9,8 @@ export const every: SignalStep = {
   takes: [],
   gives: 'moments',
   group: 'moments',
-  telling: 'count',
-  also: ['pulse', 'clock', 'metronome', 'beat', 'trigger', 'tick'],
+  cellParam: 'count',
+  aliases: ['pulse', 'clock', 'metronome', 'beat', 'trigger', 'tick'],
   params: [
     number({
       id: 'count',

@@ -9,8 +9,8 @@ export const holdValue: SignalStep = {
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
-  telling: 'value',
-  also: ['sample', 'sample and hold', 'latch', 'freeze'],
+  cellParam: 'value',
+  aliases: ['sample', 'sample and hold', 'latch', 'freeze'],
   params: [
     number({
       id: 'value',

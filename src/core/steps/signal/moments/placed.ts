@@ -9,7 +9,7 @@ export const placed: SignalStep = {
   takes: [],
   gives: 'moments',
   group: 'moments',
-  also: ['strike', 'hit', 'cue', 'trigger', 'tap', 'events', 'notes'],
+  aliases: ['strike', 'hit', 'cue', 'trigger', 'tap', 'events', 'notes'],
   params: [
     keys({
       id: 'moments',

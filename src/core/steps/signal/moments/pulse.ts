@@ -9,8 +9,8 @@ export const pulse: SignalStep = {
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
-  telling: 'length',
-  also: ['flash', 'strobe', 'gate', 'blink'],
+  cellParam: 'length',
+  aliases: ['flash', 'strobe', 'gate', 'blink'],
   params: [
     number({
       id: 'length',

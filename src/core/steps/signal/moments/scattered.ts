@@ -9,8 +9,8 @@ export const scattered: SignalStep = {
   takes: [],
   gives: 'moments',
   group: 'moments',
-  telling: 'count',
-  also: ['dice', 'scatter', 'jitter', 'trigger', 'poisson'],
+  cellParam: 'count',
+  aliases: ['dice', 'scatter', 'jitter', 'trigger', 'poisson'],
   params: [
     number({
       id: 'count',

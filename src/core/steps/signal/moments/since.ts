@@ -7,7 +7,7 @@ export const since: SignalStep = {
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
-  also: ['age', 'timer', 'ramp', 'elapsed'],
+  aliases: ['age', 'timer', 'ramp', 'elapsed'],
   params: [],
   glsl: '  return v.x;',
 };

@@ -9,8 +9,8 @@ export const soundBand: SignalStep = {
   takes: [],
   gives: 'float',
   group: 'sound',
-  telling: 'band',
-  also: ['audio', 'bass', 'treble', 'frequency', 'fft', 'spectrum', 'equaliser'],
+  cellParam: 'band',
+  aliases: ['audio', 'bass', 'treble', 'frequency', 'fft', 'spectrum', 'equaliser'],
   params: [
     choice({
       id: 'band',

@@ -10,7 +10,7 @@ export const soundBrightness: SignalStep = {
   takes: [],
   gives: 'float',
   group: 'sound',
-  also: ['audio', 'centroid', 'timbre', 'pitch', 'tone'],
+  aliases: ['audio', 'centroid', 'timbre', 'pitch', 'tone'],
   params: [
     frequency('low', 'Dull', 'What counts as 0.', 80),
     frequency('high', 'Bright', 'What counts as 1.', 8000),

@@ -10,8 +10,8 @@ export const soundLevel: SignalStep = {
   takes: [],
   gives: 'float',
   group: 'sound',
-  telling: 'measure',
-  also: ['audio', 'volume', 'loudness', 'rms', 'peak', 'amplitude', 'music'],
+  cellParam: 'measure',
+  aliases: ['audio', 'volume', 'loudness', 'rms', 'peak', 'amplitude', 'music'],
   params: [
     choice({
       id: 'measure',

@@ -36,8 +36,8 @@ export const soundOnsets: SignalStep = {
   takes: [],
   gives: 'moments',
   group: 'sound',
-  telling: 'sensitivity',
-  also: ['audio', 'beat', 'hit', 'transient', 'attack', 'trigger', 'drum'],
+  cellParam: 'sensitivity',
+  aliases: ['audio', 'beat', 'hit', 'transient', 'attack', 'trigger', 'drum'],
   params: [
     number({
       id: 'sensitivity',
