@@ -204,7 +204,7 @@ test('a second window shows the picture alone, and where there are no moments th
   const [width, height] = (await size())!;
   expect(width! / height!).toBeCloseTo(96 / 54, 1);
   await page.getByRole('button', { name: 'Add a signal of moments' }).click();
-  await expect(page.getByRole('button', { name: 'Trigger triggered (1)' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Trigger hits (1)' })).toBeVisible();
   // A made-up microphone plays a control, as loud as its sound is.
   await page.getByLabel('What the microphone drives').selectOption('light');
   const still = await light(page).getAttribute('aria-valuenow');

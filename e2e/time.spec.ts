@@ -98,16 +98,16 @@ test('a step is turned on and off by keys, on the card as in numbers, and always
   const always = await at(0);
   for (const name of ['Move, turn, scale in bar', 'Twist in bar', 'Invert in out']) {
     await page.getByRole('button', { name }).click();
-    await page.getByRole('button', { name: 'Let it come and go' }).click();
+    await page.getByRole('button', { name: 'Turn it on and off over the loop' }).click();
     expect(difference(always, await at(0))).toBeLessThan(0.01);
-    // There at first, and from half of the loop on not.
-    await page.getByRole('button', { name: 'Key There' }).click();
+    // Enabled at first, and from half of the loop on not.
+    await page.getByRole('button', { name: 'Key Enabled' }).click();
     await goToFrame(page, 12);
-    await setNumber(page, 'There', 0);
+    await setNumber(page, 'Enabled', 0);
     expect(difference(always, await at(12))).toBeGreaterThan(1);
     for (const frame of [0, 11]) expect(difference(always, await at(frame))).toBeLessThan(0.01);
-    await page.getByRole('button', { name: 'Let it come and go' }).click();
-    await expect(page.getByLabel('There, number')).toBeHidden();
+    await page.getByRole('button', { name: 'Turn it on and off over the loop' }).click();
+    await expect(page.getByLabel('Enabled, number')).toBeHidden();
     expect(difference(always, await at(12))).toBeLessThan(0.01);
   }
 });

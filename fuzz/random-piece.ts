@@ -4,7 +4,7 @@ import {
   definitionOf,
   fitting,
   outputType,
-  comeAndGoParam,
+  enabledParam,
   type Param,
   type RunType,
   type StepDefinition,
@@ -149,7 +149,7 @@ function steps(chance: Chance, kind: Kind): Step[] {
       op: definition.op,
       params: {
         ...params(chance, definition, kind),
-        ...(i > 0 && chance.happens(0.12) ? { [comeAndGoParam.id]: chance.whole(0, 1) } : {}),
+        ...(i > 0 && chance.happens(0.12) ? { [enabledParam.id]: chance.whole(0, 1) } : {}),
       },
       ...(i > 0 && chance.happens(0.07) ? { off: true as const } : {}),
     };

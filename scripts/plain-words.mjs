@@ -12,7 +12,7 @@ const RETIRED = [
   [/\bat hand\b/, 'loaded'],
   [/\b(is|are|was|were|be) taken in\b/, 'imported'],
   [/\btake away\b/i, 'export'],
-  [/\bcomes? and goes?\b/, 'is turned on and off'],
+  [/\bcom(e|es|ing) and go(es|ing)?\b/i, 'is turned on and off'],
   [/\bstrike keys?\b/i, 'trigger key'],
   [/\bbr(ing|ings|ought) back\b/i, 'restore'],
   [/\bkept (part|piece)s?\b/i, 'saved'],

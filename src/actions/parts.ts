@@ -36,10 +36,10 @@ export function insertPart(part: Part, row?: RowPlace): void {
 
 /** Asks for the name under which strands are saved, with all that they take from. */
 export const keepStrands = (strands: readonly string[]): void =>
-  usePanels.setState({ saving: clipStrands(useWorkbench.getState().piece, strands, true) });
+  usePanels.setState({ partToSave: clipStrands(useWorkbench.getState().piece, strands, true) });
 
 /** Asks for the name under which what is selected is saved. */
-export const beginSavingPart = (at: StepAt): void => usePanels.setState({ saving: selectedClip(at, true) });
+export const beginSavingPart = (at: StepAt): void => usePanels.setState({ partToSave: selectedClip(at, true) });
 
 /** The saved part that a step came with, and where it stands. */
 export function usedAt(piece: Piece, at: StepAt | null): { use: PartUse; part: Part } | null {

@@ -4,7 +4,7 @@ import { insertClip } from '@/core/piece/insert';
 import { moveStep, removeStep, setParam, toggleStep } from '@/core/piece/edit';
 import { bundleSeveral, removeSeveral, shiftSeveral, switchSeveral } from '@/core/piece/several';
 import { stepById, strandById, type Piece, type StepAt } from '@/core/piece/types';
-import { comeAndGoParam } from '@/core/steps';
+import { enabledParam } from '@/core/steps';
 import { storeClip, storedClip } from '@/state/clip';
 import { notify } from '@/state/panels/notify';
 import { usePanels } from '@/state/panels/panels';
@@ -50,11 +50,11 @@ export function removeSelected(at: StepAt): void {
 }
 
 /** Whether a step works becomes a number of it, which takes keys and links; or it always works again. */
-export function switchThere({ strand, step }: StepAt): void {
+export function toggleEnabled({ strand, step }: StepAt): void {
   const now = stepById(strandById(state().piece, strand), step);
   if (now)
     state().edit((p) =>
-      setParam(p, strand, step, comeAndGoParam.id, now.params[comeAndGoParam.id] === undefined ? 1 : undefined),
+      setParam(p, strand, step, enabledParam.id, now.params[enabledParam.id] === undefined ? 1 : undefined),
     );
 }
 

@@ -1,5 +1,5 @@
 import { canLook } from '@/core/preview/look';
-import { analyse, mayComeAndGo } from '@/core/weave';
+import { analyse, mayBeDisabled } from '@/core/weave';
 import { pick, toggleLook, usePanels } from '@/state/panels/panels';
 import { hasMoments, triggerMoment } from '@/state/playback/triggers';
 import { severalSelected, useWorkbench } from '@/state/workbench';
@@ -17,7 +17,7 @@ import {
   shiftRow,
   shiftStep,
   switchStep,
-  switchThere,
+  toggleEnabled,
   takeStep,
 } from './selected';
 
@@ -151,10 +151,10 @@ export const STEP_COMMANDS: readonly Command[] = [
   { group: 'This step', name: 'Switch this step off or on', keys: ['O'], ...onStep(switchStep) },
   {
     group: 'This step',
-    name: 'Let this step come and go, or work always',
-    ...onStep(switchThere, ({ piece, strand, at }) => {
+    name: 'Turn this step on and off over the loop, or leave it on',
+    ...onStep(toggleEnabled, ({ piece, strand, at }) => {
       const row = analyse(piece).types.get(strand?.id ?? '')?.[at];
-      return row !== undefined && mayComeAndGo(row);
+      return row !== undefined && mayBeDisabled(row);
     }),
   },
   {

@@ -1,5 +1,5 @@
 import type { Kind, Step, Value } from '../piece/types';
-import { comeAndGoParam } from './come-and-go';
+import { enabledParam } from './enabled';
 import { kindOf, type StepDefinition } from './definition';
 import { FIELD_STEPS } from './field';
 import { FINISH_STEPS } from './finish';
@@ -10,7 +10,7 @@ import { SIGNAL_STEPS } from './signal';
 import { STAGE_STEPS } from './stage';
 import { SURFACE_STEPS } from './surface';
 
-export { canComeAndGo, comingAndGoing, comeAndGoParam } from './come-and-go';
+export { canBeDisabled, withEnabled, enabledParam } from './enabled';
 export * from './definition';
 export * from './param-types';
 export type { RunType } from './run-type';
@@ -42,7 +42,7 @@ export function paramsOf({ op, params }: Pick<Step, 'op' | 'params'>): readonly 
   const known = definitionOf(op);
   if (!known) return [];
   const own = known.resolve ? writtenParams(known, params) : known.params;
-  return comeAndGoParam.id in params && !own.includes(comeAndGoParam) ? [...own, comeAndGoParam] : own;
+  return enabledParam.id in params && !own.includes(enabledParam) ? [...own, enabledParam] : own;
 }
 
 function writtenParams(known: StepDefinition, params: Step['params']): Param[] {
@@ -61,7 +61,7 @@ function writtenParams(known: StepDefinition, params: Step['params']): Param[] {
 
 /** A parameter of a step by its id; what it does not have (yet) but every step can have, as well. */
 export const paramOf = (step: Pick<Step, 'op' | 'params'>, id: string): Param | undefined =>
-  paramsOf(step).find((p) => p.id === id) ?? (id === comeAndGoParam.id ? comeAndGoParam : undefined);
+  paramsOf(step).find((p) => p.id === id) ?? (id === enabledParam.id ? enabledParam : undefined);
 
 /** Steps that may stand at a place in a row: sources for a new strand, else those that take its running type. */
 export function fitting(kind: Kind, running: RunType | null): StepDefinition[] {

@@ -1,8 +1,8 @@
 import {
-  canComeAndGo,
-  comingAndGoing,
+  canBeDisabled,
+  withEnabled,
   definitionOf,
-  comeAndGoParam,
+  enabledParam,
   kindOf,
   linkTypes,
   outputType,
@@ -30,7 +30,7 @@ import { Costs } from './cost';
 import { keysFit } from './keyed';
 import { literalFits } from './literal';
 import { orderStrands } from './order';
-import { isSameStructure } from './structure';
+import { isSameStructure, type StructureParts } from './structure';
 import type { Analysis, Problem, StepTypes, Use } from './types';
 
 /** Kinds of strand whose values a parameter may take. */
@@ -44,8 +44,15 @@ export function acceptsLinks(definition: StepDefinition, param: Param): boolean 
   return param.per !== undefined || definition.glsl !== undefined || !(definition.bake || definition.reshape);
 }
 
-/** Pieces analysed last, the latest first: the open one, one with tracks, those beside it. */
-let latest: readonly { piece: Piece; analysis: Analysis }[] = [];
+/** An analysis, and what of its piece others are compared with. The piece may be gone, with the files it holds. */
+interface Analysed {
+  piece: WeakRef<Piece>;
+  parts: StructureParts;
+  analysis: Analysis;
+}
+
+/** Of the pieces analysed last, the latest first: the open one, one with tracks, those beside it. */
+let latest: readonly Analysed[] = [];
 const MAX_LATEST = 6;
 
 /**
@@ -53,17 +60,19 @@ const MAX_LATEST = 6;
  * one of the pieces analysed last, and taken over from such a one where only literal numbers differ.
  */
 export function analyse(piece: Piece): Analysis {
-  const known = latest.find((other) => other.piece === piece) ?? similarTo(piece);
-  const analysis = known ? takenOver(known.analysis, known.piece, piece) : analyseWhole(piece);
-  latest = [{ piece, analysis }, ...latest.filter((other) => other !== known)].slice(0, MAX_LATEST);
+  const same = latest.find((other) => other.piece.deref() === piece);
+  if (same) return same.analysis;
+  const similar = latest.find((other) => isSameStructure(other.parts, piece));
+  const analysis = similar ? takenOver(similar, piece) : analyseWhole(piece);
+  const { loop, controls, strands } = piece;
+  const parts = { loop, controls, strands, assets: piece.assets.map(({ id }) => ({ id })) };
+  const now = { piece: new WeakRef(piece), parts, analysis };
+  latest = [now, ...latest.filter((other) => other !== similar)].slice(0, MAX_LATEST);
   return analysis;
 }
 
-const similarTo = (piece: Piece) => latest.find((other) => isSameStructure(other.piece, piece));
-
 /** The same analysis with the strands and steps of another piece, which has the same structure. */
-function takenOver(analysis: Analysis, before: Piece, piece: Piece): Analysis {
-  if (before === piece) return analysis;
+function takenOver({ parts: before, analysis }: Analysed, piece: Piece): Analysis {
   const changed = new Map(piece.strands.flatMap((s, i) => (s === before.strands[i] ? [] : [[s.id, s] as const])));
   const types = new Map(analysis.types);
   for (const [id, { steps }] of changed)
@@ -99,19 +108,19 @@ export function typeAfter(types: Map<string, StepTypes[]>, strand: string, step?
   return row?.gives ?? null;
 }
 
-/** The step as it stands in the row: with what lets it come and go, where that is set. */
+/** The step as it stands in the row: with what turns it on and off, where that is set. */
 function resolved(known: StepDefinition, step: Step, takes: RunType | null): ResolvedStep {
   const own = asWritten(known, step, takes);
-  const goes = step.params[comeAndGoParam.id] !== undefined && canComeAndGo(own, takes, outputType(own, takes));
-  return goes ? comingAndGoing(own) : own;
+  const goes = step.params[enabledParam.id] !== undefined && canBeDisabled(own, takes, outputType(own, takes));
+  return goes ? withEnabled(own) : own;
 }
 
 /** Can the step of a row be skipped from frame to frame, or is that said of it already? */
-export function mayComeAndGo({ step, definition, takes, gives }: StepTypes): boolean {
+export function mayBeDisabled({ step, definition, takes, gives }: StepTypes): boolean {
   if (!definition) return false;
-  return step.params[comeAndGoParam.id] === undefined
-    ? canComeAndGo(definition, takes, gives)
-    : definition.params.includes(comeAndGoParam);
+  return step.params[enabledParam.id] === undefined
+    ? canBeDisabled(definition, takes, gives)
+    : definition.params.includes(enabledParam);
 }
 
 /**

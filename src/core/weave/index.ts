@@ -1,5 +1,5 @@
 export { controlSetting, trackSettings, withTracks } from './tracks';
-export { analyse, acceptsLinks, linkKinds, linkProblem, mayComeAndGo, typeAfter } from './analyse';
+export { analyse, acceptsLinks, linkKinds, linkProblem, mayBeDisabled, typeAfter } from './analyse';
 export { literalFits } from './literal';
 export type { Analysis, Problem, StepTypes, Target, Woven } from './types';
 export { linkedStrands, orderStrands, allDependencies, wouldCycle } from './order';

@@ -6,7 +6,7 @@ import { randomPiece } from '../../../fuzz/random-piece';
 import { expose } from '../piece/desk';
 import { addStep, removeStep, setParam } from '../piece/edit';
 import type { Piece, Value } from '../piece/types';
-import { comeAndGoParam, paramsOf, rangeOf, type Param } from '../steps';
+import { enabledParam, paramsOf, rangeOf, type Param } from '../steps';
 import { analyse } from './analyse';
 import { Evaluator } from './evaluate';
 import { placeRows } from './places';
@@ -37,8 +37,8 @@ const literals = (piece: Piece): { strand: string; step: string; param: Param; t
   piece.strands.flatMap((strand) =>
     strand.steps.flatMap((step) =>
       paramsOf(step).flatMap((param) => {
-        // A step begins to come and go with the first value of it.
-        if (param.id === comeAndGoParam.id && !(param.id in step.params)) return [];
+        // A step can be turned on and off from the first value of it on.
+        if (param.id === enabledParam.id && !(param.id in step.params)) return [];
         if (typeof step.params[param.id] === 'object' && !Array.isArray(step.params[param.id])) return [];
         const [low, high] = rangeOf(param).map((end) => Math.max(-1e6, Math.min(1e6, end)));
         const between = low! + 0.37 * (high! - low!);

@@ -1,4 +1,4 @@
-import { comeAndGoParam, paramOf, type Param } from '../steps';
+import { enabledParam, paramOf, type Param } from '../steps';
 import type { Control, Piece, Step, Strand, Value } from '../piece/types';
 import { literalFits } from './literal';
 
@@ -10,17 +10,20 @@ import { literalFits } from './literal';
 /** Types of parameters whose literals are uniforms. */
 const UNIFORM: ReadonlySet<Param['type']> = new Set(['number', 'vector', 'colour']);
 
+/** What of a piece is compared: of its assets the ids, and not the files. */
+export interface StructureParts extends Pick<Piece, 'loop' | 'controls' | 'strands'> {
+  assets: readonly { id: string }[];
+}
+
 /** Do two pieces differ at most in literal numbers and colours, and in what is not in the picture at all? */
-export function isSameStructure(a: Piece, b: Piece): boolean {
+export function isSameStructure(a: StructureParts, b: StructureParts): boolean {
   return (
     (a.loop === b.loop || isEqual(a.loop, b.loop)) &&
-    (a.assets === b.assets || isEqual(idsOf(a), idsOf(b))) &&
+    isEach(a.assets, b.assets, (asset, other) => asset.id === other.id) &&
     isEach(a.controls, b.controls, isSameControl) &&
     isEach(a.strands, b.strands, isSameStrand)
   );
 }
-
-const idsOf = (piece: Piece): string[] => piece.assets.map((asset) => asset.id);
 
 const isEach = <T>(a: readonly T[], b: readonly T[], isSame: (a: T, b: T) => boolean): boolean =>
   a === b || (a.length === b.length && a.every((item, i) => item === b[i] || isSame(item, b[i]!)));
@@ -49,7 +52,7 @@ function isSameStrand(a: Strand, b: Strand): boolean {
 function isSameStep(a: Step, b: Step): boolean {
   const [params, others] = [a.params, b.params];
   const rest = (step: Step) => ({ ...step, params: undefined, note: undefined });
-  if (!isEqual(rest(a), rest(b)) || comeAndGoParam.id in params !== comeAndGoParam.id in others) return false;
+  if (!isEqual(rest(a), rest(b)) || enabledParam.id in params !== enabledParam.id in others) return false;
   const ids = new Set([...Object.keys(params), ...Object.keys(others)]);
   return [...ids].every((id) => isSameValue(a, id, params[id], others[id]));
 }

@@ -17,7 +17,7 @@ it('makes each offer, as each is of something else', () => {
   expect(said()).toEqual(['"sea" was deleted.', '"sea" was deleted.']);
 });
 
-it('says it again after all was taken away, apart from what still fades', () => {
+it('says it again after all was removed, apart from what still fades', () => {
   notify('info', 'Nothing to undo.');
   const [before] = toast.getToasts();
   dismissNotices();

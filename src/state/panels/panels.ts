@@ -51,7 +51,7 @@ interface Opened {
   /** The version that lies beside the picture. */
   version: Version | null;
   /** What is about to be kept as a part. */
-  saving: Clip | null;
+  partToSave: Clip | null;
   /** Keys and first steps. */
   help: boolean;
   foldedBundles: string[];
@@ -96,7 +96,7 @@ const CLOSED: Opened = {
   pixels: false,
   history: false,
   version: null,
-  saving: null,
+  partToSave: null,
   help: false,
   foldedBundles: [],
   large: false,

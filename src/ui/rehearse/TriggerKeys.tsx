@@ -37,7 +37,7 @@ export function TriggerKeys() {
         <p>No step of this piece holds moments yet. Each that does has a key here, triggered with 1 to 9.</p>
         <Button
           onClick={() =>
-            useWorkbench.getState().edit((p) => addStrand(p, 'signal', 'triggered', 'signal.moments', { moments: [] }))
+            useWorkbench.getState().edit((p) => addStrand(p, 'signal', 'hits', 'signal.moments', { moments: [] }))
           }
         >
           Add a signal of moments

@@ -8,11 +8,11 @@ import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
 import { listed } from '@/actions/words';
 
-const close = () => usePanels.setState({ saving: null });
+const close = () => usePanels.setState({ partToSave: null });
 
 /** Asks for the name of what is to be saved as a part. */
 export function SavePart() {
-  const clip = usePanels((s) => s.saving);
+  const clip = usePanels((s) => s.partToSave);
   return (
     <Modal open={clip !== null} onClose={close} title="Save as part" about={clip ? aboutClip(clip) : undefined}>
       {clip && <Form clip={clip} />}

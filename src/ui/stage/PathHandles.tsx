@@ -23,7 +23,7 @@ interface Props {
 export const hasPath = (step: Step): boolean =>
   definitionOf(step.op)?.params.some((param) => param.type === 'path') ?? false;
 
-/** The paths of a step over the picture: their points are dragged, and come and go. */
+/** The paths of a step over the picture: their points are dragged, added and removed. */
 export function PathHandles({ strand, step, over }: Props) {
   const definition = definitionOf(step.op);
   const paths = definition?.params.filter((p) => p.type === 'path') ?? [];

@@ -12,15 +12,15 @@ import {
 } from 'lucide-react';
 import type { Step, Strand } from '@/core/piece/types';
 import { canLook } from '@/core/preview/look';
-import { comeAndGoParam } from '@/core/steps';
+import { enabledParam } from '@/core/steps';
 import { pick, toggleLook, usePanels } from '@/state/panels/panels';
 import { Button } from '../parts/Button';
 import { exposeStep, varySelected } from '@/actions/steps';
-import { removeSelected, switchStep, switchThere } from '@/actions/selected';
+import { removeSelected, switchStep, toggleEnabled } from '@/actions/selected';
 
 /**
  * What can be done with a step as a whole.
- * @param mayGo it can come and go by keys and fields
+ * @param mayGo it can be turned on and off by keys and fields
  */
 export function StepTools({ strand, step, mayGo }: { strand: Strand; step: Step; mayGo: boolean }) {
   const at = { strand: strand.id, step: step.id };
@@ -41,10 +41,10 @@ export function StepTools({ strand, step, mayGo }: { strand: Strand; step: Step;
       {mayGo && (
         <Tool
           icon={CircleDashed}
-          name="Let it come and go"
-          title="There: keys, signals and fields let this step come and go"
-          pressed={step.params[comeAndGoParam.id] !== undefined}
-          run={() => switchThere(at)}
+          name="Turn it on and off over the loop"
+          title="Enabled: keys, signals and fields turn this step on and off over the loop"
+          pressed={step.params[enabledParam.id] !== undefined}
+          run={() => toggleEnabled(at)}
         />
       )}
       <Tool

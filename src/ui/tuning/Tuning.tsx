@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { strandById, type Kind, type Piece, type Step, type Strand } from '@/core/piece/types';
 import { isLoopLength } from '@/core/steps';
 import { TYPE_WORDS } from '@/core/steps/reference';
-import { analyse, mayComeAndGo, plainParams } from '@/core/weave';
+import { analyse, mayBeDisabled, plainParams } from '@/core/weave';
 import { useChecks } from '@/state/measured/checks';
 import { useWorkbench } from '@/state/workbench';
 import { KIND_WORDS, typeWithArticle } from '@/actions/words';
@@ -51,7 +51,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
             {row?.takes ? `${takes} to ${gives}` : `begins with ${row?.gives ? typeWithArticle(row.gives) : 'nothing'}`}
           </p>
         </div>
-        <StepTools strand={strand} step={step} mayGo={row !== undefined && mayComeAndGo(row)} />
+        <StepTools strand={strand} step={step} mayGo={row !== undefined && mayBeDisabled(row)} />
       </div>
       {/* Where there is little room, what is tuned comes before its picture. */}
       <div className="order-1 @min-[500px]:order-none">

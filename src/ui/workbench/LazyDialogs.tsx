@@ -9,7 +9,7 @@ const SavedParts = dynamic(() => import('../saved-parts/SavedParts').then((m) =>
 
 /** Dialogs that are fetched when they are asked for. */
 export function LazyDialogs() {
-  const { aboutStep, history, saving, parts } = usePanels();
+  const { aboutStep, history, partToSave, parts } = usePanels();
   return (
     <>
       <Lazy open={aboutStep !== null}>
@@ -18,7 +18,7 @@ export function LazyDialogs() {
       <Lazy open={history}>
         <History />
       </Lazy>
-      <Lazy open={saving !== null}>
+      <Lazy open={partToSave !== null}>
         <SavePart />
       </Lazy>
       <Lazy open={parts}>

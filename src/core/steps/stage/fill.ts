@@ -1,7 +1,7 @@
 import type { Vector } from '../../piece/types';
 import type { StageStep } from '../definition';
 import { colour, number } from '../params';
-import { thereParam } from './there';
+import { visibleParam } from './visible';
 
 export const fill: StageStep = {
   op: 'stage.fill',
@@ -15,7 +15,7 @@ export const fill: StageStep = {
     colour({ id: 'above', name: 'Above', about: 'Colour from above.', default: '#9fc3cc' }),
     colour({ id: 'below', name: 'Below', about: 'Colour from below.', default: '#20302c' }),
     number({ id: 'strength', name: 'Strength', about: 'How bright.', default: 0.8, min: 0, max: 5, hard: [0, 1000] }),
-    thereParam,
+    visibleParam,
   ],
   part: (p) => ({
     part: 'light',

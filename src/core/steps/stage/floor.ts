@@ -1,6 +1,6 @@
 import type { StageStep } from '../definition';
 import { number, strand } from '../params';
-import { thereParam } from './there';
+import { visibleParam } from './visible';
 
 export const floor: StageStep = {
   op: 'stage.floor',
@@ -30,7 +30,7 @@ export const floor: StageStep = {
       kind: 'surface',
       optional: true,
     }),
-    thereParam,
+    visibleParam,
   ],
   part: (p) => ({
     part: 'standing',

@@ -1,7 +1,7 @@
 import type { Vector } from '../../piece/types';
 import type { StageStep } from '../definition';
 import { number, strand, vector } from '../params';
-import { thereParam } from './there';
+import { visibleParam } from './visible';
 
 export const place: StageStep = {
   op: 'stage.place',
@@ -40,7 +40,7 @@ export const place: StageStep = {
       unit: '°',
     }),
     number({ id: 'size', name: 'Size', about: 'Times this.', default: 1, min: 0.05, max: 5, hard: [0.0001, 10000] }),
-    thereParam,
+    visibleParam,
   ],
   part: (p) => ({
     part: 'standing',

@@ -1,7 +1,7 @@
 import type { Vector } from '../../piece/types';
 import type { StageStep } from '../definition';
 import { choice, colour, number, vector } from '../params';
-import { thereParam } from './there';
+import { visibleParam } from './visible';
 
 export const spot: StageStep = {
   op: 'stage.spot',
@@ -62,7 +62,7 @@ export const spot: StageStep = {
       max: 12,
       hard: [0, 60],
     }),
-    thereParam,
+    visibleParam,
   ],
   part: (p) => ({
     part: 'light',

@@ -2,7 +2,7 @@ import type { Vector } from '../../piece/types';
 import type { StageStep } from '../definition';
 import { choice, colour, number } from '../params';
 import { skyDirection } from './stage-part';
-import { thereParam } from './there';
+import { visibleParam } from './visible';
 
 export const sun: StageStep = {
   op: 'stage.sun',
@@ -44,7 +44,7 @@ export const sun: StageStep = {
       max: 12,
       hard: [0, 60],
     }),
-    thereParam,
+    visibleParam,
   ],
   part: (p) => ({
     part: 'light',

@@ -10,7 +10,7 @@ export const mask: FieldStep = {
   cellParam: 'keep',
   aliases: ['multiply', 'matte', 'alpha', 'cut'],
   params: [
-    number({ id: 'by', name: 'Mask value', about: 'The mask: 1 keeps, 0 takes away.', default: 1, min: 0, max: 1 }),
+    number({ id: 'by', name: 'Mask value', about: 'The mask: 1 keeps, 0 removes.', default: 1, min: 0, max: 1 }),
     choice({ id: 'keep', name: 'Keep', about: 'Which side stays.', options: ['inside', 'outside'] }),
   ],
   glsl: '  return v * clamp(keep == 1 ? 1.0 - by : by, 0.0, 1.0);',

@@ -4,12 +4,12 @@ import { number } from './params';
 import type { RunType } from './run-type';
 
 /**
- * Whether a step in a row works: a number, so that keys, signals and fields let it come and go. It is a parameter of
+ * Whether a step in a row works: a number, so that keys, signals and fields turn it on and off. It is a parameter of
  * those steps alone in which it is set, so that no others take longer.
  */
-export const comeAndGoParam = number({
+export const enabledParam = number({
   id: 'there',
-  name: 'There',
+  name: 'Enabled',
   about: '1 where the step works, 0 where it is skipped: keys, signals and fields turn it on and off.',
   default: 1,
   min: 0,
@@ -25,7 +25,7 @@ const VALUES: readonly (RunType | null)[] = ['float', 'vec2', 'vec3', 'form', 's
  * Can a step be skipped from frame to frame? It has to give what it takes, at the place itself and in one pass, and
  * to say nothing beside that.
  */
-export const canComeAndGo = (definition: StepDefinition, takes: RunType | null, gives: RunType | null): boolean =>
+export const canBeDisabled = (definition: StepDefinition, takes: RunType | null, gives: RunType | null): boolean =>
   takes === gives &&
   VALUES.includes(takes) &&
   definition.takes.length > 0 &&
@@ -33,14 +33,14 @@ export const canComeAndGo = (definition: StepDefinition, takes: RunType | null, 
   !definition.passes &&
   !definition.overLoop &&
   !definition.attributes &&
-  !definition.params.some((p) => p.id === comeAndGoParam.id);
+  !definition.params.some((p) => p.id === enabledParam.id);
 
 /** The step with that parameter. */
-export const comingAndGoing = once(
+export const withEnabled = once(
   (definition: ResolvedStep) =>
     ({
       ...definition,
-      params: [...definition.params, comeAndGoParam],
-      glsl: `  if (${comeAndGoParam.id} < 0.5) return v;\n${definition.glsl!.replace(/^\n/, '')}`,
+      params: [...definition.params, enabledParam],
+      glsl: `  if (${enabledParam.id} < 0.5) return v;\n${definition.glsl!.replace(/^\n/, '')}`,
     }) as ResolvedStep,
 );

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { PLACE_SIZE } from '../glsl/lib';
 import { analyse, Evaluator, placeRows, type PlaceValues } from '../weave';
-import { canComeAndGo, CATALOGUE, outputType, comeAndGoParam, type RunType, type StepDefinition } from '.';
+import { canBeDisabled, CATALOGUE, outputType, enabledParam, type RunType, type StepDefinition } from '.';
 import { pieceWith, TEST_SIGNAL } from './testing';
 
 const PLACES = Array.from({ length: 24 }, (_, i): PlaceValues => {
@@ -33,23 +33,23 @@ async function around(d: StepDefinition, takes: RunType, params: Parameters<type
 
 const STEPS = CATALOGUE.flatMap((d) =>
   d.takes
-    .filter((takes) => canComeAndGo(d, takes, outputType(d, takes)))
+    .filter((takes) => canBeDisabled(d, takes, outputType(d, takes)))
     .map((takes): [string, StepDefinition, RunType] => [`${d.op} of ${takes}`, d, takes]),
 );
 
 describe.each(STEPS)('%s', (_, d, takes) => {
   it('is skipped where it is not there, and works where it is, as a signal says', async () => {
     const bare = await around(d, takes, {});
-    expect((await around(d, takes, { [comeAndGoParam.id]: 1 })).out).toEqual(bare.out);
-    const gone = await around(d, takes, { [comeAndGoParam.id]: 0 });
+    expect((await around(d, takes, { [enabledParam.id]: 1 })).out).toEqual(bare.out);
+    const gone = await around(d, takes, { [enabledParam.id]: 0 });
     expect(gone.out).toEqual(gone.into);
-    const { out, into, signal } = await around(d, takes, { [comeAndGoParam.id]: { link: TEST_SIGNAL } });
+    const { out, into, signal } = await around(d, takes, { [enabledParam.id]: { link: TEST_SIGNAL } });
     expect(new Set(signal.map((v) => v < 0.5)).size).toBe(2);
     expect(out).toEqual(signal.map((v, i) => (v < 0.5 ? into[i] : bare.out[i])));
   });
 });
 
-it('most steps that take and give the same can come and go', () => {
+it('most steps that take and give the same can be turned on and off', () => {
   expect(STEPS.length).toBeGreaterThan(100);
   for (const kind of ['signal', 'field', 'form', 'surface', 'finish'])
     expect(STEPS.filter(([name]) => name.startsWith(kind)).length, kind).toBeGreaterThan(3);

@@ -6,10 +6,10 @@ import { CATALOGUE, definitionOf, kindOf, shapedFor } from '@/core/steps';
 import { analyse } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { fileStem } from '@/core/formats/file-stem';
-import { neighbour } from './neighbour';
-import { alternatives, kindsFor, offered, type Offer } from './offers';
+import { neighbour } from '@/actions/neighbour';
+import { alternatives, kindsFor, offered, type Offer } from '@/actions/offers';
 import { frameByKey } from '@/ui/loop-band/draw';
-import { copiesOf, frameAt, isWhole, phaseAt, phaseX, scrolled, wholeView, zoomed } from './band-scale';
+import { copiesOf, frameAt, isWhole, phaseAt, phaseX, scrolled, wholeView, zoomed } from '@/actions/band-scale';
 
 const WHOLE = wholeView('loop');
 import { orbit, pan, zoom } from '@/ui/stage/orbit';
@@ -17,8 +17,8 @@ import { fittingLinks } from '@/ui/tuning/LinkMenu';
 import { tidy } from '@/ui/parts/NumberField';
 import { rampAt } from '@/ui/tuning/ramp-stops';
 import { ranked, searchScore } from '@/ui/parts/search';
-import { shortNumber } from './number-words';
-import { cellValue } from './words';
+import { shortNumber } from '@/actions/number-words';
+import { cellValue } from '@/actions/words';
 
 const { piece } = STARTERS[0]!;
 
