@@ -269,12 +269,6 @@ export function vary(piece: Piece, seed: number, amount: number): Piece {
   return withSettings(piece, Object.fromEntries(values));
 }
 
-/** The piece as one step sees it, whose place has settings of its own. */
-export function withOverrides(piece: Piece, strand: string, step: string): Piece {
-  const overrides = piece.strands.find((s) => s.id === strand)?.steps.find((s) => s.id === step)?.overrides;
-  return overrides ? withSettings(piece, overrides) : piece;
-}
-
 /** Gives a place a setting of its own for a control, or takes it back. */
 export function setOverride(
   piece: Piece,

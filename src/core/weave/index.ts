@@ -1,4 +1,4 @@
-export { controlSetting, trackSettings, withTracks } from './tracks';
+export { controlSetting, trackSettings, withOverrides, withTracks } from './tracks';
 export { analyse, acceptsLinks, linkKinds, linkProblem, mayBeDisabled, typeAfter } from './analyse';
 export { literalFits } from './literal';
 export type { Analysis, Problem, StepTypes, Target, Woven } from './types';
@@ -37,7 +37,7 @@ export {
 export { loopSteps } from './over-loop';
 export { controlDependents, writePlayed } from './record';
 export { Evaluator, OverLoop } from './evaluate';
-export { isMark, withMarks } from './marks';
+export { isMark, isNaNMark, withMarks } from './marks';
 export { hasPixels, pixelsOf, providePixels } from './pixels';
 export { placeRows, type PlaceValues } from './places';
 export { formText, type FormText, type FormWoven } from './form-text';

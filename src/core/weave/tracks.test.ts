@@ -1,9 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import { acceptPiece } from '../formats/piece-file';
-import { changeLook, follow, expose, recallLook, setControlAt, setTrack, storeLook, tracksLost } from '../piece/desk';
+import {
+  changeLook,
+  follow,
+  expose,
+  recallLook,
+  setControlAt,
+  setOverride,
+  setTrack,
+  storeLook,
+  tracksLost,
+} from '../piece/desk';
 import { addStep, addStrand, blankPiece, removeStrand, setLoop } from '../piece/edit';
 import type { Keyed, Piece } from '../piece/types';
-import { controlSetting, Evaluator, orderStrands, placeRows, trackSettings, withTracks } from '.';
+import { controlSetting, Evaluator, orderStrands, placeRows, trackSettings, withOverrides, withTracks } from '.';
 
 const KEYS: Keyed = {
   keys: [
@@ -74,6 +84,32 @@ describe('the track of a control', () => {
     expect(tracksLost(keyed, keyed.looks[0]!)).toEqual([]);
     expect(changeLook(keyed, 'l1', { tracks: false }).looks[0]!.tracks).toBeUndefined();
     expect(changeLook(keyed, 'l2', { store: true }).looks[1]!.tracks).toEqual({ c1: KEYS });
+  });
+
+  it.each([
+    ['no track', undefined],
+    ['keys', KEYS],
+    ['a signal', { link: 's3' }],
+  ])('with %s a place may have a setting of its own, throughout and in the same text', async (_, track) => {
+    const placed = addStrand(track ? setTrack(desk(), 'c1', track) : desk(), 'stage', 'hall', 'stage.place');
+    const stored = setOverride(placed, 's4', 't1', 'c1', 1.5);
+    const piece = withTracks(stored);
+    const place = withOverrides(piece, 's4', 't1');
+    expect(withOverrides(piece, 's4', 'gone')).toBe(piece);
+    expect(withOverrides(piece, 's4', 't1')).toBe(place);
+    const targets = ['s1', 's2'].map((strand) => ({ strand, step: 't1' }));
+    const evaluator = await Evaluator.make(piece, targets);
+    const phases = [0, 0.25, 0.6];
+    const rows = () => placeRows(phases.map((phase) => ({ phase })));
+    const ranged = (piece: Piece) => [0, 1].map((i) => [...evaluator.with(piece).run(i, rows(), phases.length)]);
+    const elsewhere = ranged(piece);
+    for (const [i, wanted] of [1.5, 17.5].entries())
+      for (const value of ranged(place)[i]!) expect(value).toBeCloseTo(wanted, 4);
+    // What the other places have is what they had without it.
+    for (const [i, { strand, step }] of targets.entries())
+      expect(elsewhere[i]!.map((v) => v.toFixed(4))).toEqual(
+        (await values(placed, strand, step, phases)).map((v) => v.toFixed(4)),
+      );
   });
 
   it('leaves pieces without one as they are', () => {

@@ -1,11 +1,16 @@
-import { controlled } from '../piece/desk';
+import { own } from '../own';
+import { controlled, settingKind, withSettings } from '../piece/desk';
 import {
   controlById,
   isControlRef,
   isKeyed,
   isLink,
+  stepById,
+  strandById,
   type Control,
   type ControlRef,
+  type Keyed,
+  type Link,
   type Piece,
   type Play,
   type Setting,
@@ -18,6 +23,9 @@ import { acceptsLinks } from './analyse';
 import { keyedLiteral, keysFit } from './keyed';
 
 const resolvedByPiece = new WeakMap<Piece, Piece>();
+/** What each resolved piece was made from. */
+const storedByResolved = new WeakMap<Piece, Piece>();
+const overriddenByPiece = new WeakMap<Piece, Map<string, Piece>>();
 
 /**
  * A piece in which the parameters that follow a control with a track have what that track says: its keys, each as the
@@ -29,14 +37,48 @@ export function withTracks(piece: Piece): Piece {
   if (!piece.controls.some((c) => c.track)) return piece;
   const before = resolvedByPiece.get(piece);
   if (before) return before;
-  const ranged = new RangedSignals(piece);
+  const resolved = resolve(piece, {});
+  resolvedByPiece.set(piece, resolved);
+  storedByResolved.set(resolved, piece);
+  return resolved;
+}
+
+/**
+ * The piece as one step of a stage sees it, whose place has settings of its own: its controls have those settings
+ * throughout the loop, also where they have a track. It has the same text, so that all places share one program.
+ * @param piece as `withTracks` gives it
+ * @returns the piece itself where the place has no settings of its own
+ */
+export function withOverrides(piece: Piece, strand: string, step: string): Piece {
+  const overrides = stepById(strandById(piece, strand), step)?.overrides;
+  if (!overrides) return piece;
+  const known = overriddenByPiece.get(piece) ?? new Map<string, Piece>();
+  overriddenByPiece.set(piece, known);
+  const place = `${strand}/${step}`;
+  const stored = storedByResolved.get(piece);
+  const own = known.get(place) ?? (stored ? resolve(stored, overrides) : withSettings(piece, overrides));
+  known.set(place, own);
+  return own;
+}
+
+/** @param settings controls that have a setting throughout instead of what their track says */
+function resolve(piece: Piece, settings: Record<string, Setting>): Piece {
+  const controls = new Map(piece.controls.map((c) => [c.id, throughout(c, settings)]));
+  const ranged = new RangedSignals(piece, settings);
   const strands = piece.strands.map((strand) => {
-    const steps = strand.steps.map((step) => resolvedStep(piece, step, ranged));
+    const steps = strand.steps.map((step) => resolvedStep(controls, step, ranged));
     return steps.every((step, i) => step === strand.steps[i]) ? strand : { ...strand, steps };
   });
-  const resolved = { ...piece, strands: [...strands, ...ranged.strands] };
-  resolvedByPiece.set(piece, resolved);
-  return resolved;
+  return { ...piece, controls: [...controls.values()], strands: [...strands, ...ranged.strands] };
+}
+
+/** A control with a setting in place of its own value, and of the value of each of its keys. */
+function throughout(control: Control, settings: Record<string, Setting>): Control {
+  const value = own(settings, control.id);
+  if (value === undefined || settingKind(value) !== settingKind(control.value)) return control;
+  const { track } = control;
+  if (!track || isLink(track)) return { ...control, value };
+  return { ...control, value, track: { keys: track.keys.map((k) => ({ ...k, value })) } as Keyed };
 }
 
 /** What a control has at a phase: by its keys, or its value without any. A signal that it follows is not asked. */
@@ -51,12 +93,12 @@ export function trackSettings(piece: Piece, id: string): Setting[] | null {
   return Array.from({ length: frames }, (_, frame) => controlSetting(control, frame / frames, play));
 }
 
-function resolvedStep(piece: Piece, step: Step, ranged: RangedSignals): Step {
+function resolvedStep(controls: ReadonlyMap<string, Control>, step: Step, ranged: RangedSignals): Step {
   const definition = definitionOf(step.op);
   let params: Step['params'] | null = null;
   for (const [id, ref] of Object.entries(step.params)) {
     if (!isControlRef(ref) || !definition) continue;
-    const control = controlById(piece, ref.control);
+    const control = controls.get(ref.control);
     const param = paramOf(step, id);
     if (!control?.track || !param || !acceptsLinks(definition, param)) continue;
     const value = valueOfTrack(control, ref, ranged);
@@ -68,31 +110,48 @@ function resolvedStep(piece: Piece, step: Step, ranged: RangedSignals): Step {
 
 function valueOfTrack(control: Control, ref: ControlRef, ranged: RangedSignals): Value {
   const track = control.track!;
-  if (isLink(track)) return ref.range ? ranged.link(control, ref.range) : track;
+  if (isLink(track)) return ranged.link(control, track, ref);
   return { keys: track.keys.map((k) => ({ ...k, value: controlled({ ...control, value: k.value }, ref) })) };
 }
 
-/** Signals that bring the signal of a control to the range of a parameter, each made once. */
+/**
+ * Signals that stand between the signal of a control and a parameter, each made once: they bring it to the range of the
+ * parameter, and have a place's own setting instead of it.
+ */
 class RangedSignals {
   readonly strands: Strand[] = [];
-  private readonly taken: Set<string>;
+  private readonly usedIds: Set<string>;
+  /** Controls for which any place has a setting of its own. */
+  private readonly overridden: Set<string>;
 
-  constructor(piece: Piece) {
-    this.taken = new Set(piece.strands.map((s) => s.id));
+  constructor(
+    piece: Piece,
+    private readonly settings: Record<string, Setting>,
+  ) {
+    this.usedIds = new Set(piece.strands.map((s) => s.id));
+    this.overridden = new Set(
+      piece.strands.flatMap(({ steps }) => steps.flatMap((step) => Object.keys(step.overrides ?? {}))),
+    );
   }
 
-  link(control: Control, [low, high]: [number, number]): Value {
+  link(control: Control, track: Link, ref: ControlRef): Value {
+    const { min, max } = control;
+    const isOverridden = typeof control.value === 'number' && this.overridden.has(control.id);
+    if (!ref.range && !isOverridden) return track;
     let id = `${control.id}-${this.strands.length}`;
-    while (this.taken.has(id)) id += '-';
-    this.taken.add(id);
-    const range = { fromLow: control.min, fromHigh: control.max, low, high };
+    while (this.usedIds.has(id)) id += '-';
+    this.usedIds.add(id);
+    // A range of one number gives that number whatever the signal says, with the same text as any other range.
+    const [low, high] = Object.hasOwn(this.settings, control.id)
+      ? [controlled(control, ref), controlled(control, ref)]
+      : (ref.range ?? [min, max]);
     this.strands.push({
       id,
       kind: 'signal',
       name: control.name,
       steps: [
-        { id: 't1', op: 'signal.constant', params: { value: control.track as Value } },
-        { id: 't2', op: 'signal.remap', params: range },
+        { id: 't1', op: 'signal.constant', params: { value: track } },
+        { id: 't2', op: 'signal.remap', params: { fromLow: min, fromHigh: max, low: low!, high: high! } },
       ],
     });
     return { link: id };

@@ -4,9 +4,8 @@ import type { CopySpots } from '@/core/forms/copy-spots';
 import { sheet } from '@/core/mesh/sheet';
 import { skinOf, type Skin } from '@/core/mesh/skin';
 import type { Piece, Strand } from '@/core/piece/types';
-import { withOverrides } from '@/core/piece/desk';
 import type { BackgroundPart, StagePart } from '@/core/steps/stage/stage-part';
-import type { Analysis, Target } from '@/core/weave';
+import { withOverrides, type Analysis, type Target } from '@/core/weave';
 import { Cameras, FAR, NEAR, type View } from './cameras';
 import { partsOf } from './parts-of';
 import { setColour } from '../card/colours';
@@ -48,13 +47,13 @@ export interface SceneDrawing {
   view: View | null;
 }
 
-/** A stage strand as a scene of the library. Structure is made in `build`, numbers follow in `update`. */
 /** A form on a stage: 16 numbers bring a point of it into the hall, column by column. */
 export interface Placement {
   form: string;
   matrix: number[];
 }
 
+/** A stage strand as a scene of the library. Structure is made in `build`, numbers follow in `update`. */
 export class StageScene {
   readonly scene = new THREE.Scene();
   readonly cameras = new Cameras();

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { isMark } from '@/core/weave';
+import { isMark, isNaNMark } from '@/core/weave';
 import { histogramOf, possibleLookOn, type Histogram } from '@/core/preview/look';
 import { strandById, type Piece } from '@/core/piece/types';
 import type { Looking } from '@/state/panels/panels';
@@ -9,7 +9,7 @@ import { framePlace, framePlaces } from './frame-places';
 import { shotHistogram, valuesAt, widthOf, type ReadShot } from '@/actions/look';
 import { viewerNow } from '@/actions/viewer-handle';
 
-const valueWords = (v: number) => (isMark(v) ? 'not a number' : shortNumber(v));
+const valueWords = (v: number) => (isNaNMark(v) ? 'not a number' : isMark(v) ? 'beyond a billion' : shortNumber(v));
 
 /** Waits this long after the picture came to rest, in milliseconds. */
 const READ_DELAY_MS = 120;

@@ -50,7 +50,7 @@ export function Overrides({ piece, strand, step }: Place) {
       <legend className="pr-2 text-mute">Settings of its own</legend>
       {controls
         // A choice shapes the program, which all places share.
-        .filter((c) => settingKind(c.value) !== 'choice' && !c.track)
+        .filter((c) => settingKind(c.value) !== 'choice')
         .map((control) => {
           const own = step.overrides?.[control.id];
           return (

@@ -82,8 +82,8 @@ vec2 finite(vec2 x) { return vec2(finite(x.x), finite(x.y)); }
 vec3 finite(vec3 x) { return vec3(finite(x.x), finite(x.y), finite(x.z)); }
 vec4 finite(vec4 x) { return vec4(finite(x.xyz), finite(x.w)); }
 
-// For looking: what is not a number, or beyond a billion, as a mark that no number comes to.
-float marked(float x) { return mix(-1e30, x, abs(x) <= 1e9); }
+// For looking: what is not a number, and what is beyond a billion, as marks that no number comes to.
+float marked(float x) { return mix(mix(-2e30, -1e30, abs(x) > 1e9), x, abs(x) <= 1e9); }
 vec2 marked(vec2 x) { return vec2(marked(x.x), marked(x.y)); }
 vec3 marked(vec3 x) { return vec3(marked(x.x), marked(x.y), marked(x.z)); }
 vec4 marked(vec4 x) { return vec4(marked(x.xyz), marked(x.w)); }

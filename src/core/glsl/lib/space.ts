@@ -22,7 +22,8 @@ vec3 similarityPower(vec3 v, float n, float ratio, vec3 degrees, vec3 centre, ve
   float size = length(q);
   vec3 axis = size > 1e-6 ? q / size : vec3(0.0, 0.0, 1.0);
   float turns = size > 1e-6 ? 2.0 * angleTurns(size, w) : 0.0;
-  float grown = pow(ratio, n);
+  // Bounded: without an end times nothing is no number.
+  float grown = min(pow(ratio, n), 1e9);
   vec3 along = axis * dot(shift, axis);
   vec3 across = shift - along;
   float re = 1.0 - ratio * cosineTurns(turns);

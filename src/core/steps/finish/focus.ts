@@ -49,6 +49,7 @@ export const focus: FinishStep = {
   glsl: `
   float own = depthAt(p.uv);
   float ownSize = min(aperture * abs(1.0 - distance / own), most);
+  float widest = max(most, 1e-6);
   float all = 0.1;
   vec4 sum = all * seenAt(p.uv, 0.0, 0);
   for (int i = 0; i < 64; i++) {
@@ -59,7 +60,7 @@ export const focus: FinishStep = {
     if (there > own) size = min(size, ownSize);
     float part = clamp((0.5 * size - far) / (0.06 * most + 1e-5) + 1.0, 0.0, 1.0);
     // A small circle is as bright as a large one, so its light is denser.
-    float weight = part * (most * most) / max(64.0 * 0.25 * size * size, 0.02 * most * most);
+    float weight = part * (widest * widest) / max(64.0 * 0.25 * size * size, 0.02 * widest * widest);
     sum += weight * seenAt(at, 0.06 * size, 0);
     all += weight;
   }
