@@ -1,8 +1,9 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { readPart } from '@/core/formats/part-file';
-import { expose } from '@/core/piece/desk';
+import { expose, setTrack } from '@/core/piece/desk';
 import { addStep, addStrand, blankPiece, setLoop, setPicture } from '@/core/piece/edit';
+import type { Keyed } from '@/core/piece/types';
 import {
   choose,
   difference,
@@ -179,7 +180,7 @@ test('steps are kept as a part, put into another piece, saved as a file, deleted
   await expect(octaves).toHaveValue('2');
 });
 
-test('a surface that two things wear is tuned for one of them where that is selected', async ({ page }) => {
+async function oneOfTwo(page: Page, track?: Keyed): Promise<void> {
   let piece = blankPiece();
   piece = setPicture(setLoop(piece, { frames: 12, rate: 24 }), { width: 128, height: 72 });
   for (const name of ['buoy', 'float']) piece = addStrand(piece, 'form', name, 'form.ball', { columns: 16, rows: 8 });
@@ -196,7 +197,7 @@ test('a surface that two things wear is tuned for one of them where that is sele
   piece = addStrand(piece, 'finish', 'out', 'finish.shoot', { stage: { link: 's4' } });
   const at = { strand: 's3', step: 't2', param: 'colour' };
   piece = expose(piece, at, { name: 'coat', value: '#c03028', min: 0, max: 1 });
-  await openPiece(page, piece);
+  await openPiece(page, track ? setTrack(piece, 'c1', track) : piece);
   await inWorkbench(page);
   const before = await settled(stage(page));
   await cell(page, 's1/t1').click();
@@ -215,7 +216,17 @@ test('a surface that two things wear is tuned for one of them where that is sele
   await cell(page, 's3/t2').click();
   await expect(tuning.getByText('Only for “float” on hall')).toBeVisible();
   await expect(tuning.getByRole('checkbox', { name: 'coat' }).first()).toBeChecked();
-});
+}
+
+test('a surface that two things wear is tuned for one of them where that is selected', ({ page }) => oneOfTwo(page));
+
+test('a control with keys has a setting of its own for one of two things', ({ page }) =>
+  oneOfTwo(page, {
+    keys: [
+      { at: 0, value: '#c03028', ease: 'linear' },
+      { at: 0.5, value: '#c09028', ease: 'linear' },
+    ],
+  }));
 
 test('a box over the lattice selects steps of a row, or rows; what they share is tuned together', async ({ page }) => {
   let piece = smallStarter('tidewater-veil');

@@ -4,14 +4,18 @@ import { LIMITS } from './limits';
 import { checkLinks } from './links';
 import { EASES, FORMAT, KINDS, VERSION, type Piece, type Strand } from './types';
 
+const ID = /^[A-Za-z0-9_-]{1,40}$/;
 const id = Joi.string()
-  .pattern(/^[A-Za-z0-9_-]{1,40}$/)
+  .pattern(ID)
   // Names that every object inherits would be found where nobody put them.
   .invalid(...Object.getOwnPropertyNames(Object.prototype))
   .messages({
     'string.pattern.base': '{{#label}} must be made of letters, digits, - and _',
     'any.invalid': '{{#label}} cannot be called that',
   });
+/** The same as a pattern alone, which is looked at far more quickly where there are many. */
+const KEY = new RegExp(`^(?!(?:${Object.getOwnPropertyNames(Object.prototype).join('|')})$)${ID.source.slice(1)}`);
+
 /** Can that be the id of something in a piece? */
 export const isId = (value: unknown): value is string => value !== undefined && !id.validate(value).error;
 
@@ -55,6 +59,8 @@ const keyed = Joi.object({
 const track = Joi.alternatives(keyed, link);
 
 const value = Joi.any().custom((v: unknown, helpers) => {
+  // Most values are plain numbers, and a piece may have a hundred thousand.
+  if (typeof v === 'number' && Math.abs(v) <= LIMITS.storedNumber) return v;
   const schema = schemaFor(v);
   if (!schema) return helpers.error('any.invalid');
   const { error } = schema.validate(v, OPTIONS);
@@ -62,23 +68,29 @@ const value = Joi.any().custom((v: unknown, helpers) => {
   return v;
 });
 
+/** Values of each kind. They are made once: putting a schema together takes longer than looking at what it is for. */
+const flag = Joi.boolean();
+const text = Joi.string().allow('').max(LIMITS.textLength);
+/** Entries of a ramp, a curve, keys or a path: all of one kind. Moments alone may be none. */
+const entries = Object.fromEntries(
+  Object.entries({ key, point, pathPoint, stop }).map(([kind, each]) => [
+    kind,
+    Joi.array().items(each).max(LIMITS.stops),
+  ]),
+) as Record<'key' | 'point' | 'pathPoint' | 'stop', Joi.Schema>;
+
 function schemaFor(v: unknown): Joi.Schema | null {
   if (typeof v === 'number') return number;
-  if (typeof v === 'boolean') return Joi.boolean();
-  if (typeof v === 'string') return Joi.string().allow('').max(LIMITS.textLength);
-  if (Array.isArray(v))
-    return typeof v[0] === 'number'
-      ? Joi.array().ordered(number, number, number).length(3)
-      : // Moments alone may be none; what needs an entry has its default where there is none.
-        Joi.array().items(entryOf(v[0])).max(LIMITS.stops);
+  if (typeof v === 'boolean') return flag;
+  if (typeof v === 'string') return text;
+  if (Array.isArray(v)) return typeof v[0] === 'number' ? inSpace : entries[entryOf(v[0])];
   if (typeof v !== 'object' || v === null) return null;
   return 'link' in v ? link : 'control' in v ? control : 'keys' in v ? keyed : null;
 }
 
-/** Entries of a ramp, a curve, keys or a path: all of one kind. */
-function entryOf(first: unknown): Joi.Schema {
+function entryOf(first: unknown): keyof typeof entries {
   const has = (name: string) => typeof first === 'object' && first !== null && name in first;
-  return has('ease') ? key : has('x') ? point : has('place') ? pathPoint : stop;
+  return has('ease') ? 'key' : has('x') ? 'point' : has('place') ? 'pathPoint' : 'stop';
 }
 
 const step = Joi.object({
@@ -87,7 +99,7 @@ const step = Joi.object({
     .pattern(/^[a-z]+\.[a-z0-9-]+$/)
     .max(60)
     .required(),
-  params: Joi.object().pattern(id, value).required(),
+  params: Joi.object().pattern(KEY, value).required(),
   off: Joi.valid(true),
   note: Joi.string().allow('').max(LIMITS.noteLength),
   overrides: Joi.object().pattern(id, setting),
