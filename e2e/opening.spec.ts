@@ -11,19 +11,15 @@ const IDS = process.env.EVERY
   ? STARTERS.map((s) => s.id)
   : ['tidewater-veil', 'foghorn-trails', 'tow-line', 'glasshouse'];
 
-/** What a page tells of its opening. */
+/** What a page tells of its opening: calls of the card for which it waited, with their milliseconds. */
 interface Told {
-  /** Milliseconds of each long task, and how many of them its calls of the graphics card took. */
-  tasks: { task: number; card: number }[];
-  /** Calls of the card for which the page waited, with their milliseconds. */
   waits: { call: string; took: number }[];
 }
 
-/** Watches the tasks of the page, and how long it waits for the graphics card. */
+/** Watches how long the page waits for the graphics card. */
 function watch(): void {
-  const told: Told = { tasks: [], waits: [] };
+  const told: Told = { waits: [] };
   Object.assign(window, { told });
-  const calls: { at: number; took: number }[] = [];
   const proto = WebGL2RenderingContext.prototype as unknown as Record<string, unknown>;
   for (const name of Object.getOwnPropertyNames(proto)) {
     const real = Object.getOwnPropertyDescriptor(proto, name)!.value as unknown;
@@ -32,17 +28,38 @@ function watch(): void {
       const at = performance.now();
       const result = (real as (...args: unknown[]) => unknown).apply(this, args);
       const took = performance.now() - at;
-      if (took > 0.2) calls.push({ at, took });
       if (took > 20) told.waits.push({ call: name, took: Math.round(took) });
       return result;
     };
   }
-  new PerformanceObserver((list) => {
-    for (const { startTime, duration } of list.getEntries()) {
-      const within = calls.filter((c) => c.at >= startTime && c.at < startTime + duration);
-      told.tasks.push({ task: duration, card: within.reduce((all, c) => all + c.took, 0) });
-    }
-  }).observe({ type: 'longtask' });
+}
+
+/** A task of a page: milliseconds that it lasted, and of them those that the page's own thread worked. */
+interface Task {
+  lasted: number;
+  worked: number;
+}
+
+interface TraceEvent {
+  name: string;
+  pid: number;
+  tid: number;
+  /** Microseconds, of the clock and of the thread. */
+  dur?: number;
+  tdur?: number;
+  args: { name?: string };
+}
+
+/** Tasks of pages that the browser wrote down. A thread that waits for the card, or for its turn, does not work. */
+function tasksOf(trace: Buffer): Task[] {
+  const { traceEvents } = JSON.parse(trace.toString()) as { traceEvents: TraceEvent[] };
+  const thread = ({ pid, tid }: TraceEvent) => `${pid}/${tid}`;
+  const pages = new Set(
+    traceEvents.filter((e) => e.name === 'thread_name' && e.args.name === 'CrRendererMain').map(thread),
+  );
+  return traceEvents
+    .filter((e) => e.name === 'RunTask' && pages.has(thread(e)) && e.tdur !== undefined)
+    .map(({ dur = 0, tdur = 0 }) => ({ lasted: dur / 1000, worked: tdur / 1000 }));
 }
 
 async function opened(browser: Browser, id: string) {
@@ -52,6 +69,7 @@ async function opened(browser: Browser, id: string) {
   const page = await context.newPage();
   await page.goto('/');
   const { name } = STARTERS.find((s) => s.id === id)!.piece;
+  await browser.startTracing(page, { categories: ['disabled-by-default-devtools.timeline', '__metadata'] });
   const begin = Date.now();
   const since = () => Date.now() - begin;
   await page
@@ -75,40 +93,46 @@ async function opened(browser: Browser, id: string) {
   // What is asked of the card after the first picture: those of the cells.
   const shot = page.getByRole('button', { name: /^Shoot in / }).first();
   await expect.poll(async () => variety(await pixelsOf(shot.locator('canvas')))).toBeGreaterThan(1);
+  const tasks = tasksOf(await browser.stopTracing());
   const told = (await page.evaluate(() => (window as unknown as { told: unknown }).told)) as Told;
   const work = await page.evaluate(fixedWork);
   await context.close();
-  return { answers, picture, told, slower: Math.max(1, work / USUAL_WORK) };
+  return { answers, picture, told, tasks, slower: Math.max(1, work / USUAL_WORK) };
 }
 
-/** Milliseconds of a fixed piece of work: how quick this machine is at present. */
+/** Milliseconds of a fixed piece of work at its quickest: how quick this machine is at present. */
 function fixedWork(): number {
-  const begin = performance.now();
-  let sum = 0;
-  for (let i = 0; i < 2e7; i++) sum += Math.sqrt(i) % 3;
-  return sum > 0 ? performance.now() - begin : 0;
+  const once = () => {
+    const begin = performance.now();
+    let sum = 0;
+    for (let i = 0; i < 2e6; i++) sum += Math.sqrt(i) % 3;
+    return sum > 0 ? performance.now() - begin : 0;
+  };
+  return Math.min(...Array.from({ length: 20 }, once));
 }
 
 /** Milliseconds of the fixed piece of work on the machine for which the budget is meant. */
-const USUAL_WORK = 220;
+const USUAL_WORK = 22;
+/** Milliseconds that a task of the page may work, there. */
+const BUDGET = 200;
 
 for (const id of IDS)
   test(`${id} opens in a fresh browser without holding the page`, async ({ browser }) => {
-    const { answers, picture, told, slower } = await opened(browser, id);
-    const longest = Math.max(0, ...told.tasks.map((t) => t.task));
-    const own = Math.max(0, ...told.tasks.map((t) => t.task - t.card));
+    const { answers, picture, told, tasks, slower } = await opened(browser, id);
+    const longest = Math.max(0, ...tasks.map((t) => t.lasted));
+    const worked = Math.max(0, ...tasks.map((t) => t.worked));
     const waited = Math.max(0, ...told.waits.map((w) => w.took));
     console.log(
       [
         `${id}: answers after ${answers} ms`,
         `first picture after ${picture} ms`,
-        `longest task ${Math.round(longest)} ms, ${Math.round(own)} without the card`,
+        `longest task ${Math.round(longest)} ms, most work in one ${Math.round(worked)} ms`,
         `longest wait for the card ${waited} ms`,
         `this machine: ${slower.toFixed(1)} times slower than usual`,
       ].join('; '),
     );
-    // The budget of 200 ms is printed. A machine with other things to do holds any task up, so what is asserted is that
-    // no task takes seconds, as they did while the page waited for programs to be linked.
+    expect(tasks.length).toBeGreaterThan(100);
+    // No task takes seconds, as they did while the page waited for programs to be linked.
     expect(waited, JSON.stringify(told.waits)).toBeLessThan(1000 * slower);
-    expect(own, JSON.stringify(told.tasks)).toBeLessThan(2000 * slower);
+    expect(worked).toBeLessThan(BUDGET * slower);
   });

@@ -1,4 +1,5 @@
 import { fileStem } from '@/core/formats/file-stem';
+import { nextTask } from '@/core/next-task';
 import type { Piece } from '@/core/piece/types';
 import { Capture } from '@/engine/capture/capture';
 import type { Settling } from '@/engine/picture';
@@ -151,7 +152,7 @@ async function feed(frames: number, { draw, add, check, progress, handed }: Feed
     const done = n + 1;
     progress({ done, frames, left: done > 2 ? (((performance.now() - began) / done) * (frames - done)) / 1000 : null });
     // Lets the interface answer between frames.
-    await new Promise((resolve) => setTimeout(resolve));
+    await nextTask();
   }
   await last;
   check();

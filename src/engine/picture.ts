@@ -1,6 +1,7 @@
 import * as THREE from 'three';
 import { measureMemory, settlingFrames, type MemoryReading } from '@/core/checks/memory';
 import { readsDepth } from '@/core/glsl/lib';
+import { nextTask } from '@/core/next-task';
 import type { Skin } from '@/core/mesh/skin';
 import { strandById, type Piece } from '@/core/piece/types';
 import { analyse, outputOf, stageBehind, withTracks, type Analysis, type Output, type Target } from '@/core/weave';
@@ -106,6 +107,8 @@ export class PictureRenderer {
   /** Takes a piece; only what its text or meshes changed is made again. */
   async setPiece(stored: Piece, meshOf: (form: string) => Skin | undefined): Promise<void> {
     const turn = ++this.latest;
+    // It is mostly asked for while the page puts the interface together: that is a task of its own.
+    await nextTask();
     const piece = withTracks(stored);
     const analysis = analyse(piece);
     const output = outputOf(piece);
@@ -255,12 +258,12 @@ export class PictureRenderer {
     return this.shots.last(this.output.stage?.id ?? null);
   }
 
-  /** Bounds of what stands on the stage as it was drawn last; null where nothing does. */
   /** What stands on the stage that is seen. */
   placements(): Placement[] {
     return this.main?.scene.placements() ?? [];
   }
 
+  /** Bounds of what stands on the stage as it was drawn last; null where nothing does. */
   bounds(): THREE.Sphere | null {
     return this.main?.scene.bounds() ?? null;
   }

@@ -1,5 +1,5 @@
-import { Workbench } from '@/ui/workbench/Workbench';
+import { LazyWorkbench } from '@/ui/workbench/LazyWorkbench';
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  return <Workbench id={(await params).id} />;
+  return <LazyWorkbench id={(await params).id} />;
 }

@@ -1,4 +1,5 @@
 import * as THREE from 'three';
+import { pauseFor } from '@/core/next-task';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { EXPORT_SAMPLES, PictureRenderer, type FrameRequest, type Settling } from '../picture';
@@ -100,7 +101,7 @@ export class Capture {
     gl.flush();
     while (fence && !this.isClosed && !gl.isContextLost()) {
       if (gl.getSyncParameter(fence, gl.SYNC_STATUS) === gl.SIGNALED) break;
-      await new Promise((resolve) => setTimeout(resolve));
+      await pauseFor(0);
     }
     gl.deleteSync(fence);
   }

@@ -1,4 +1,5 @@
 import type * as THREE from 'three';
+import { pauseFor } from '@/core/next-task';
 
 /** What the library says of a program beside its types: whether the card has linked it, where a card tells. */
 type CardProgram = THREE.WebGLProgram & { isReady: () => boolean };
@@ -46,6 +47,5 @@ const PAUSE_MS = 12;
 /** Waits until all programs that were begun so far can be drawn with, or nobody wants them any more. */
 export async function programsReady(renderer: Card, wanted: () => boolean = () => true): Promise<void> {
   const ready = programsBegun(renderer);
-  while (wanted() && !renderer.getContext().isContextLost() && !ready())
-    await new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
+  while (wanted() && !renderer.getContext().isContextLost() && !ready()) await pauseFor(PAUSE_MS);
 }

@@ -53,6 +53,38 @@ export interface Placement {
   matrix: number[];
 }
 
+/** What a step of a stage puts there, and what that wears. */
+export interface Worn {
+  step: string;
+  /** Null for a floor. */
+  form: string | null;
+  skin: Skin;
+  surfaces: Omit<SurfaceOnForm, 'skin'>[];
+}
+
+/** All that stands on a stage and has a mesh, in the order of its steps. */
+export function wornOn(
+  piece: Piece,
+  analysis: Analysis,
+  strand: Strand,
+  meshOf: (form: string) => Skin | undefined,
+): Worn[] {
+  const parts = partsOf(piece, analysis, strand, () => [0], 0);
+  return parts.flatMap(({ step, part }, i) => {
+    if (part.part !== 'standing') return [];
+    const { form } = part;
+    const skin = form === null ? FLOOR : meshOf(form);
+    if (!skin) return [];
+    const covers = parts.slice(i + 1).flatMap((p) => (p.part.part === 'cover' ? [p.part.surface] : []));
+    const overlays = [part.overlay, ...covers].filter((surface) => surface !== '');
+    const surfaces = [
+      { form, surface: part.surface || null },
+      ...overlays.map((surface) => ({ form, surface, overlay: true as const })),
+    ];
+    return [{ step, form, skin, surfaces }];
+  });
+}
+
 /** A stage strand as a scene of the library. Structure is made in `build`, numbers follow in `update`. */
 export class StageScene {
   readonly scene = new THREE.Scene();
@@ -78,24 +110,18 @@ export class StageScene {
     meshOf: (form: string) => Skin | undefined,
     spots: ReadonlyMap<string, CopySpots>,
   ): void {
-    const parts = partsOf(piece, analysis, strand, () => [0], 0);
     const wanted = new Set<string>();
-    parts.forEach(({ step, part }, i) => {
-      if (part.part !== 'standing') return;
-      const skin = part.form === null ? FLOOR : meshOf(part.form);
-      if (!skin) return;
+    for (const { step, form, surfaces, skin } of wornOn(piece, analysis, strand, meshOf)) {
       wanted.add(step);
-      const place = this.standing.get(step) ?? new Standing(step, this.scene, this.materials, part.form === null);
+      const place = this.standing.get(step) ?? new Standing(step, this.scene, this.materials, form === null);
       this.standing.set(step, place);
-      const covers = parts.slice(i + 1).flatMap((p) => (p.part.part === 'cover' ? [p.part.surface] : []));
-      const overlays = [part.overlay, ...covers].filter((surface) => surface !== '');
-      const surfaces: Omit<SurfaceOnForm, 'skin'>[] = [
-        { form: part.form, surface: part.surface || null },
-        ...overlays.map((surface) => ({ form: part.form, surface, overlay: true as const })),
-      ];
-      const worn = { surfaces, skin, geometries: this.geometries, spots: spots.get(part.form ?? '') ?? null };
-      place.wear(piece, analysis, worn);
-    });
+      place.wear(piece, analysis, {
+        surfaces,
+        skin,
+        geometries: this.geometries,
+        spots: spots.get(form ?? '') ?? null,
+      });
+    }
     for (const [id, place] of this.standing) {
       if (wanted.has(id)) continue;
       place.dispose();

@@ -1,14 +1,16 @@
 import * as THREE from 'three';
 import type { Skin } from '@/core/mesh/skin';
 import { CopySpots } from '@/core/forms/copy-spots';
+import { nextTask } from '@/core/next-task';
 import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types';
-import type { Analysis } from '@/core/weave';
+import { formText, type Analysis } from '@/core/weave';
 import { needsOrder, surfaceState } from '../surface/surface-state';
+import { weaveSurface } from '../surface/woven-surface';
 import type { Shared } from '../card/shared';
 import type { SurfaceMaterials } from '../surface/surface-materials';
 import { MAX_ORDERED_COPIES } from './copy-order';
 import { Fisheye } from './fisheye';
-import { StageScene, type SceneDrawing } from './stage-scene';
+import { StageScene, wornOn, type SceneDrawing, type Worn } from './stage-scene';
 
 /**
  * Where copies stand, for the forms whose copies light shines through, and that have so few that they can be put in
@@ -38,6 +40,18 @@ async function spotsOf(
   return found;
 }
 
+/**
+ * Weaves the text of each thing on a stage in a task of its own, since all at once would hold up the page. What is
+ * woven is kept, and found when the materials are made.
+ */
+async function weaveInTurn(piece: Piece, analysis: Analysis, worn: readonly Worn[]): Promise<void> {
+  for (const { surfaces, skin } of worn)
+    for (const pair of surfaces) {
+      formText(weaveSurface(piece, analysis, { ...pair, skin }).form);
+      await nextTask();
+    }
+}
+
 /** Of a picture of a stage. */
 export interface ShotSize {
   /** Pixels. */
@@ -58,6 +72,8 @@ export class StageShot {
   private behind: THREE.WebGLRenderTarget | null = null;
   private fisheye: Fisheye | null = null;
   private spots: ReadonlyMap<string, CopySpots> = new Map();
+  /** Analyses of the pieces whose texts are woven. */
+  private readonly woven = new WeakSet<Analysis>();
 
   constructor(
     materials: SurfaceMaterials,
@@ -75,6 +91,10 @@ export class StageShot {
     meshOf: (form: string) => Skin | undefined,
   ): Promise<() => void> {
     const spots = await spotsOf(piece, analysis, strand, meshOf, this.spots);
+    if (!this.woven.has(analysis)) {
+      this.woven.add(analysis);
+      await weaveInTurn(piece, analysis, wornOn(piece, analysis, strand, meshOf));
+    }
     return () => {
       this.spots = spots;
       this.scene.build(piece, analysis, strand, meshOf, spots);

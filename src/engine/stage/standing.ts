@@ -67,7 +67,7 @@ export class Geometries {
 const radians = THREE.MathUtils.degToRad;
 
 /** What a form on the stage is made of. */
-interface Worn {
+interface Wearing {
   surfaces: Omit<SurfaceOnForm, 'skin'>[];
   skin: Skin;
   geometries: Geometries;
@@ -93,7 +93,7 @@ export class Standing {
   }
 
   /** Takes the form and what it wears; only what changed is made again. */
-  wear(piece: Piece, analysis: Analysis, { surfaces, skin, geometries, spots }: Worn): void {
+  wear(piece: Piece, analysis: Analysis, { surfaces, skin, geometries, spots }: Wearing): void {
     const before = this.layers;
     this.counts = skin.copies ? countsOf(skin.copies) : [1, 1, 1];
     this.layers = surfaces.map((bare) => {

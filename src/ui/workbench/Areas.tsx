@@ -13,6 +13,7 @@ import { remembered } from '@/state/storage/remembered';
 import { Guide } from '../guide/Guide';
 import { Lattice } from '../lattice/Lattice';
 import { Button } from '../parts/Button';
+import { Later } from '../parts/Later';
 import { useMedia } from '../parts/use-media';
 import { StageView } from '../stage/StageView';
 import { AreaGuard } from '../parts/Guard';
@@ -107,7 +108,9 @@ export function Areas() {
             <Panel id="side" panelRef={side} defaultSize="49%" minSize="24%" collapsible collapsedSize="0%">
               {!large && (
                 <AreaGuard name="tuning panel">
-                  <Side />
+                  <Later>
+                    <Side />
+                  </Later>
                 </AreaGuard>
               )}
             </Panel>

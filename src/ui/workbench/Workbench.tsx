@@ -2,7 +2,9 @@
 
 import { useRouter } from 'next/navigation';
 import { startTransition, useEffect, useRef, useState } from 'react';
+import { nextTask } from '@/core/next-task';
 import { PieceError } from '@/core/piece/errors';
+import { analyse } from '@/core/weave';
 import { prepareScreen } from '@/engine/screen';
 import { startChecks } from '@/state/measured/checks';
 import { openSaved } from '@/state/storage/keeper';
@@ -21,6 +23,7 @@ import { ExportPanel } from '../export/ExportPanel';
 import { StepPicker } from '../lattice/StepPicker';
 import { LoopBand } from '../loop-band/LoopBand';
 import { Button } from '../parts/Button';
+import { Later } from '../parts/Later';
 import { Areas } from './Areas';
 import { AreaGuard, Guard } from '../parts/Guard';
 import { saveStored } from '@/actions/save-stored';
@@ -29,6 +32,7 @@ import { StageView } from '../stage/StageView';
 import { pictureSeam } from '@/actions/viewer-handle';
 import { LazyDialogs } from './LazyDialogs';
 import { Header } from './Header';
+import { OpeningNote } from './OpeningNote';
 import { useShortcuts } from '@/actions/shortcuts';
 import { useDroppedFiles } from './use-dropped-files';
 
@@ -48,9 +52,12 @@ export function Workbench({ id }: { id: string }) {
       progress: (done, of) =>
         !left && setOpening((now) => (now.state === 'opening' ? { state: 'opening', share: done / of } : now)),
     })
-      .then((end) => {
-        if (left) end?.();
-        else close.current = end;
+      .then(async (end) => {
+        if (left) return end?.();
+        close.current = end;
+        // Everything asks for the analysis: it is worked out in a task of its own, and then at hand.
+        await nextTask();
+        if (end && !left) analyse(useWorkbench.getState().piece);
         // All of the workbench at once: put together a little at a time, so that the page answers meanwhile.
         if (!left) startTransition(() => setOpening({ state: end ? 'open' : 'missing' }));
         // The commands of a step name the part that it came with.
@@ -71,12 +78,7 @@ export function Workbench({ id }: { id: string }) {
     };
   }, [id]);
 
-  if (opening.state === 'opening')
-    return (
-      <p role="status" className="grid h-screen place-items-center text-mute">
-        Opening the piece{opening.share > 0 && opening.share < 1 ? `: ${Math.floor(100 * opening.share)} % read` : ''}.
-      </p>
-    );
+  if (opening.state === 'opening') return <OpeningNote share={opening.share} />;
   if (opening.state !== 'open') return <NotThere why={opening.state === 'broken' ? opening.why : NOT_KEPT} />;
   return (
     <Guard over={id}>
@@ -128,7 +130,9 @@ function Open() {
       <Header />
       {rehearses ? <Rehearse stage={<StageView />} /> : <Areas />}
       <AreaGuard name="loop band">
-        <LoopBand />
+        <Later>
+          <LoopBand />
+        </Later>
       </AreaGuard>
       <StepPicker />
       <LazyDialogs />
