@@ -1,5 +1,5 @@
 import * as THREE from 'three';
-import { pauseFor } from '@/core/next-task';
+import { pauseFor } from '../card/pause';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { EXPORT_SAMPLES, PictureRenderer, type FrameRequest, type Settling } from '../picture';

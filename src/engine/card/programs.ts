@@ -1,5 +1,5 @@
 import type * as THREE from 'three';
-import { pauseFor } from '@/core/next-task';
+import { pauseFor } from './pause';
 
 /** What the library says of a program beside its types: whether the card has linked it, where a card tells. */
 type CardProgram = THREE.WebGLProgram & { isReady: () => boolean };
