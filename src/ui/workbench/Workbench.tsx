@@ -55,7 +55,7 @@ export function Workbench({ id }: { id: string }) {
       .then(async (end) => {
         if (left) return end?.();
         close.current = end;
-        // Everything asks for the analysis: it is worked out in a task of its own, and then at hand.
+        // Everything asks for the analysis: it is worked out once, in a task of its own.
         await nextTask();
         if (end && !left) analyse(useWorkbench.getState().piece);
         // All of the workbench at once: put together a little at a time, so that the page answers meanwhile.
