@@ -1,7 +1,8 @@
 import { expect } from '@playwright/test';
+import { PNG } from 'pngjs';
 import { VERSION } from '@/core/piece/types';
 import { writePiece } from '@/core/formats/piece-file';
-import { setParam } from '@/core/piece/edit';
+import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { pageWeightLines } from '../bench/page-weight';
 import {
@@ -10,6 +11,7 @@ import {
   goToFrame,
   inWorkbench,
   openFile,
+  openPiece,
   pixelsOf,
   seam,
   setNumber,
@@ -17,10 +19,11 @@ import {
   smallStarter,
   stage,
   taken,
+  toShelf,
   variety,
   pickItem,
 } from './artist';
-import { test } from './lasting-page';
+import { test, testAlone } from './lasting-page';
 
 test('starters show their pictures and open', async ({ page }) => {
   await page.goto('/');
@@ -198,3 +201,42 @@ test('shelf and workbench fetch no more script than they may before they answer'
   for (const { name, ok, detail } of await pageWeightLines(browser, baseURL!))
     expect(ok, `${name}: ${detail}`).toBe(true);
 });
+
+testAlone(
+  'going in and out of pieces with pictures gives back what they took of the graphics card',
+  async ({ page }) => {
+    await page.addInitScript(() => {
+      const proto = WebGL2RenderingContext.prototype;
+      const { createTexture, deleteTexture } = proto;
+      const live = new Set<unknown>();
+      Object.assign(window, { live });
+      proto.createTexture = function () {
+        const texture = createTexture.call(this);
+        live.add(texture);
+        return texture;
+      };
+      proto.deleteTexture = function (texture) {
+        live.delete(texture);
+        deleteTexture.call(this, texture);
+      };
+    });
+    const after: number[] = [];
+    for (let round = 0; round < 6; round++) {
+      const image = new PNG({ width: 64, height: 64 });
+      image.data.fill(60 + 20 * round);
+      const data = PNG.sync.write(image).toString('base64');
+      let piece = setPicture(setLoop(blankPiece(), { frames: 4 }), { width: 64, height: 36 });
+      piece = { ...piece, assets: [{ id: `sail${round}`, name: 'sail.png', type: 'image/png', data }] };
+      piece = addStrand(piece, 'field', 'sail', 'field.uv');
+      piece = addStep(piece, 's1', 1, 'field.picture', { picture: `sail${round}` });
+      piece = addStrand(piece, 'finish', 'out', 'finish.paint', { colour: { link: 's1' } });
+      await openPiece(page, piece);
+      await inWorkbench(page);
+      // The picture itself is there, and not the grey that stands in for it.
+      await expect.poll(async () => (await settled(stage(page))).data[4 * 1000]).toBeCloseTo(60 + 20 * round, -1);
+      await toShelf(page);
+      after.push(await page.evaluate(() => (window as unknown as { live: Set<unknown> }).live.size));
+    }
+    expect(after.at(-1)! - after[1]!, String(after)).toBeLessThanOrEqual(1);
+  },
+);

@@ -116,6 +116,7 @@ export class PictureRenderer {
     const remembered = await measureMemory(piece, analysis);
     const shown = this.stagesOf(piece, output);
     const build = await this.shots.prepare(piece, analysis, shown, meshOf);
+    await nextTask();
     // A later piece may have been ready sooner.
     if (turn !== this.latest) return;
     this.piece = piece;

@@ -1,4 +1,5 @@
 import type * as THREE from 'three';
+import { nextTask } from '@/core/next-task';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Target } from '@/core/weave';
@@ -113,6 +114,9 @@ export class Viewer {
     this.wake();
     this.setting = this.picture.setPiece(piece, meshOf);
     await this.setting;
+    // Texts of programs are put together in a task of their own.
+    this.presentation.hold();
+    await nextTask();
     this.compile();
     this.forget();
   }

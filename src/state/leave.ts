@@ -1,3 +1,4 @@
+import { releaseAssetsBut } from './assets/assets';
 import { chooseKeys } from './panels/key-choice';
 import { dismissNotices } from './panels/notify';
 import { closePanels } from './panels/panels';
@@ -18,4 +19,5 @@ export function leavePiece(): void {
   closePanels();
   clearPreviews();
   dismissNotices();
+  releaseAssetsBut(null);
 }

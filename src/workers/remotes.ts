@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import { AssetRegister } from '@/core/asset-register';
 import type { Making } from '@/core/forms/making';
 import type { Piece } from '@/core/piece/types';
 import { withTracks } from '@/core/weave';
@@ -8,7 +9,9 @@ import { startThread, type Thread } from './thread';
 
 let open: Thread<Studio> | null = null;
 /** What the studio was handed; one that is opened after another was ended gets it as well. */
-const handed = new Map<string, (remote: Comlink.Remote<Studio>) => Promise<void>>();
+const handed = new AssetRegister<(remote: Comlink.Remote<Studio>) => Promise<void>>((_, asset) => {
+  open?.remote.release(asset).catch(() => undefined);
+});
 let onMaking: (making: Making | null) => void = () => undefined;
 
 function openStudio(): Thread<Studio> {
@@ -19,7 +22,7 @@ function openStudio(): Thread<Studio> {
   const { remote } = thread;
   // Where it fails before it took these, whoever waits for an answer of it is told.
   remote.watch(Comlink.proxy((making: Making | null) => onMaking(making))).catch(() => undefined);
-  for (const give of handed.values()) give(remote).catch(() => undefined);
+  for (const give of handed.all()) give(remote).catch(() => undefined);
   return thread;
 }
 

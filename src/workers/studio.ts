@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import { releaseAssets } from '@/core/asset-register';
 import { checkMemory, type MemoryCheck } from '@/core/checks/memory';
 import { measureNumbers } from '@/core/checks/numbers';
 import { measureSeam, type SeamReading } from '@/core/checks/seam';
@@ -30,6 +31,9 @@ export const studio = {
 
   /** Takes a sound that pieces hear. */
   provideTrack: (asset: string, track: SoundTrack): void => provideTrack(asset, track),
+
+  /** Lets go of what was handed over for an asset. */
+  release: (asset: string): void => releaseAssets((id) => id !== asset),
 
   /** Mesh of a form; null where there is none. @throws with a sentence for the artist. */
   async mesh(piece: Piece, strand: string): Promise<Skin | null> {

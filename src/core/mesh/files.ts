@@ -1,9 +1,8 @@
+import { AssetRegister } from '../asset-register';
 import type { Mesh } from './mesh';
 
-/**
- * Meshes of files by the id of their asset. Reading belongs to whoever runs the core: the browser or the command line.
- */
-const register = new Map<string, Mesh>();
+/** Meshes of files. */
+const register = new AssetRegister<Mesh>();
 
 export function provideFileMesh(asset: string, mesh: Mesh): void {
   register.set(asset, mesh);

@@ -1,4 +1,5 @@
 import FFT from 'fft.js';
+import { AssetRegister } from '../asset-register';
 import type { Sound } from './sound';
 
 /** What a sound is at even steps of time: enough for its level, bands, brightness and onsets. */
@@ -94,8 +95,8 @@ export function centreOf(track: SoundTrack, row: number): number {
   return sum > 1e-12 ? Math.exp(weighted / sum) : 0;
 }
 
-/** Tracks of sounds by the id of their asset, as pictures are known; see `weave/pixels`. */
-const register = new Map<string, SoundTrack>();
+/** Tracks of sounds. */
+const register = new AssetRegister<SoundTrack>();
 
 export const provideTrack = (asset: string, track: SoundTrack): void => void register.set(asset, track);
 export const hasTrack = (asset: string): boolean => register.has(asset);

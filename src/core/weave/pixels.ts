@@ -1,13 +1,11 @@
+import { AssetRegister } from '../asset-register';
 import type { Pixels } from '../glsl';
 
 /** What a picture is while its pixels are not loaded: one grey texel, so that the rest goes on. */
 const UNKNOWN: Pixels = { width: 1, height: 1, data: new Uint8ClampedArray([128, 128, 128, 255]) };
 
-/**
- * Pixels of pictures by the id of their asset. Ids are made from the contents, so one register
- * serves all pieces. Decoding belongs to whoever runs the core: the browser or the command line.
- */
-const register = new Map<string, Pixels>();
+/** Pixels of pictures. */
+const register = new AssetRegister<Pixels>();
 
 export function providePixels(asset: string, pixels: Pixels): void {
   register.set(asset, pixels);

@@ -21,6 +21,11 @@ export class Presentation {
     return this.made();
   }
 
+  /** Something was made whose programs are not begun yet: nothing is drawn until they are. */
+  hold(): void {
+    this.made = () => false;
+  }
+
   /** Programs were begun that the next frame is drawn with. */
   begun(renderer: THREE.WebGLRenderer): void {
     this.made = programsBegun(renderer);

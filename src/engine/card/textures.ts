@@ -1,15 +1,24 @@
 import * as THREE from 'three';
+import { AssetRegister } from '@/core/asset-register';
 import type { Panorama } from '@/core/formats/panorama';
 import { hasPixels, pixelsOf } from '@/core/weave';
 
-const textures = new Map<string, THREE.DataTexture>();
+const textures = new AssetRegister<THREE.DataTexture>((texture) => texture.dispose());
 
 /**
  * The texture of a picture, decoded to linear light by the card; texels are fetched one by one, so it has no filter.
  */
 export function textureOf(asset: string): THREE.DataTexture {
-  const known = textures.get(asset);
-  if (known) return known;
+  if (!hasPixels(asset)) return (standIn ??= pictureTexture(asset));
+  const texture = textures.get(asset) ?? pictureTexture(asset);
+  textures.set(asset, texture);
+  return texture;
+}
+
+/** Of all pictures while their pixels are not there. */
+let standIn: THREE.DataTexture | null = null;
+
+function pictureTexture(asset: string): THREE.DataTexture {
   const { width, height, data } = pixelsOf(asset);
   const texture = new THREE.DataTexture(
     new Uint8Array(data.buffer, data.byteOffset, data.length),
@@ -20,12 +29,10 @@ export function textureOf(asset: string): THREE.DataTexture {
   );
   texture.colorSpace = THREE.SRGBColorSpace;
   texture.needsUpdate = true;
-  // What stands in while the pixels are not there yet is not kept.
-  if (hasPixels(asset)) textures.set(asset, texture);
   return texture;
 }
 
-const panoramas = new Map<string, THREE.DataTexture>();
+const panoramas = new AssetRegister<THREE.DataTexture>((texture) => texture.dispose());
 
 /** What was registered for an asset, to be handed to another thread; null where it is no .hdr. */
 export function panoramaData(asset: string): Panorama | null {

@@ -22,23 +22,25 @@ export function uniformsOf(woven: Woven): Uniforms {
   );
 }
 
-/** Holders for the pictures that a woven program reads; see `cardText`. */
+/** Holders for the pictures that a woven program reads; see `cardText` and `fillPictures`. */
 export function pictureUniforms(woven: Woven, stage = ''): Uniforms {
-  return Object.fromEntries(
-    woven.pictures.map((asset, slot) => [pictureUniform(slot, stage), { value: textureOf(asset) }]),
-  );
+  return Object.fromEntries(woven.pictures.map((_, slot) => [pictureUniform(slot, stage), { value: null }]));
 }
 
 /** Gives the picture of a finish. */
 export type Branch = (target: Target) => THREE.Texture;
 
-/** Holders for the pictures of finishes that a woven program reads; see `fillBranches`. */
+/** Holders for the pictures of finishes that a woven program reads; see `fillPictures`. */
 export function branchUniforms(woven: Woven, stage = ''): Uniforms {
   return Object.fromEntries(woven.branches.map((_, slot) => [branchUniform(slot, stage), { value: null }]));
 }
 
-/** Puts the pictures of finishes into their holders. */
-export function fillBranches(uniforms: Uniforms, woven: Woven, branch: Branch, stage = ''): void {
+/**
+ * Puts the pictures of assets and of finishes into their holders. An asset's texture is another one after it was
+ * released and decoded again.
+ */
+export function fillPictures(uniforms: Uniforms, woven: Woven, branch: Branch, stage = ''): void {
+  for (const [slot, asset] of woven.pictures.entries()) uniforms[pictureUniform(slot, stage)]!.value = textureOf(asset);
   for (const [slot, target] of woven.branches.entries()) uniforms[branchUniform(slot, stage)]!.value = branch(target);
 }
 

@@ -5,7 +5,7 @@ import { cardText, weave, type Analysis, type Target, type Woven } from '@/core/
 import type { Shared } from '../card/shared';
 import type { Follow } from '../card/follow';
 import type { Ago } from './memory';
-import { type Branch, branchUniforms, fillBranches, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
+import { type Branch, branchUniforms, fillPictures, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
 
 const VERTEX = `
 in vec3 position;
@@ -194,7 +194,7 @@ export class FinishPass {
     uniforms.clDepth!.value = drawing.depth;
     uniforms.clLens!.value = drawing.lens;
     uniforms.clChecker!.value = drawing.checker ? 1 : 0;
-    fillBranches(uniforms, this.woven, drawing.branch);
+    fillPictures(uniforms, this.woven, drawing.branch);
     renderer.setRenderTarget(drawing.to, drawing.layer);
     renderer.render(this.scene, this.camera);
   }

@@ -16,7 +16,7 @@ import type { SurfaceState } from './surface-state';
 import { keyOf, weaveSurface, type SurfaceOnForm } from './woven-surface';
 import type { Follow } from '../card/follow';
 import type { Shared } from '../card/shared';
-import { type Branch, branchUniforms, fillBranches, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
+import { type Branch, branchUniforms, fillPictures, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
 
 interface ShaderPair {
   vertexShader: string;
@@ -96,7 +96,7 @@ export class SurfaceMaterial {
   update(piece: Piece, follow: Follow, branch: Branch): void {
     for (const [woven, stage] of this.wovens()) {
       fillUniforms(this.uniforms, woven, piece, follow);
-      fillBranches(this.uniforms, woven, branch, stage);
+      fillPictures(this.uniforms, woven, branch, stage);
     }
   }
 

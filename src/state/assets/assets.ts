@@ -1,3 +1,4 @@
+import { releaseAssets } from '@/core/asset-register';
 import type { Asset, Piece } from '@/core/piece/types';
 import { ensureTable, isTableAsset } from './colour-tables';
 import { ensureMesh, isMeshAsset } from './mesh-files';
@@ -15,4 +16,22 @@ export async function ensureAssets(piece: Piece): Promise<boolean> {
   let came = false;
   for (const asset of piece.assets) came = (await ensure(asset)) || came;
   return came;
+}
+
+/** Pieces that are being exported, whether they are open or not. */
+const held = new Set<Piece>();
+
+/** Keeps what the files of a piece were decoded to. @returns what to call when it is no longer needed */
+export function holdAssets(piece: Piece): () => void {
+  held.add(piece);
+  return () => held.delete(piece);
+}
+
+/**
+ * Lets go of what was decoded for pieces that are neither open nor being exported: here, in the studio and on the
+ * graphics card. It is decoded again where it is needed again.
+ */
+export function releaseAssetsBut(open: Piece | null): void {
+  const wanted = new Set([...held, ...(open ? [open] : [])].flatMap((piece) => piece.assets.map((a) => a.id)));
+  releaseAssets((id) => wanted.has(id));
 }

@@ -1,3 +1,4 @@
+import { AssetRegister } from '@/core/asset-register';
 import { errorSentence } from '@/core/error-sentence';
 import { CUBE_LIMITS, CUBE_TYPE, CubeError } from '@/core/formats/cube';
 import type { Asset } from '@/core/piece/types';
@@ -6,7 +7,8 @@ import { readTableData, readTableFile } from '@/workers/reading';
 import { notify } from '../panels/notify';
 import { provide } from './pictures';
 
-const failed = new Set<string>();
+/** Those that could not be read; said once for each time that a piece is opened. */
+const failed = new AssetRegister<true>();
 
 export const isTableAsset = (asset: Asset) => asset.type === CUBE_TYPE;
 
@@ -33,7 +35,7 @@ export async function ensureTable(asset: Asset): Promise<boolean> {
     await provide(asset.id, await readTableData(asset.data));
     return true;
   } catch (error) {
-    failed.add(asset.id);
+    failed.set(asset.id, true);
     notify(
       'error',
       `The colour table "${asset.name}" cannot be read. ${errorSentence(error)} Where it is used, colours stay.`,

@@ -1,3 +1,4 @@
+import { AssetRegister } from '@/core/asset-register';
 import { errorSentence } from '@/core/error-sentence';
 import { own } from '@/core/own';
 import { MESH_FILE_BYTES, MESH_TYPES } from '@/core/formats/mesh/file-types';
@@ -8,7 +9,8 @@ import { handAsset } from '@/workers/remotes';
 import { readMeshData, readMeshFile } from '@/workers/mesh-reading';
 import { notify } from '../panels/notify';
 
-const failed = new Set<string>();
+/** Those that could not be read; said once for each time that a piece is opened. */
+const failed = new AssetRegister<true>();
 
 export const isMeshAsset = (asset: Asset) => asset.type.startsWith('model/');
 
@@ -46,7 +48,7 @@ export async function ensureMesh(asset: Asset): Promise<boolean> {
     await provide(asset.id, await readMeshData(asset.data, asset.type));
     return true;
   } catch (error) {
-    failed.add(asset.id);
+    failed.set(asset.id, true);
     notify(
       'error',
       `The form "${asset.name}" cannot be read. ${errorSentence(error)} Where it is used, nothing stands.`,

@@ -1,3 +1,4 @@
+import { AssetRegister } from '@/core/asset-register';
 import { errorSentence } from '@/core/error-sentence';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { storedSize, PictureError, readHeader, type PictureHeader } from '@/core/formats/picture-header';
@@ -118,7 +119,8 @@ export async function importPicture(file: File): Promise<Asset> {
   return { id, name, type, data: toBase64(kept) };
 }
 
-const failed = new Set<string>();
+/** Those that could not be read; said once for each time that a piece is opened. */
+const failed = new AssetRegister<true>();
 
 /** Decodes a picture of a piece that is not loaded yet. @returns whether it came */
 export async function ensurePicture(asset: Asset): Promise<boolean> {
@@ -130,7 +132,7 @@ export async function ensurePicture(asset: Asset): Promise<boolean> {
     else await provide(asset.id, (await draw(bytes, header)).pixels);
     return true;
   } catch (error) {
-    failed.add(asset.id);
+    failed.set(asset.id, true);
     notify(
       'error',
       `The picture "${asset.name}" cannot be shown. ${errorSentence(error)} ` +

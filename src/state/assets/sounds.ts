@@ -1,3 +1,4 @@
+import { AssetRegister } from '@/core/asset-register';
 import { create } from 'zustand';
 import { errorSentence } from '@/core/error-sentence';
 import { fromBase64 } from '@/core/formats/base64';
@@ -25,7 +26,8 @@ export const SOUND_ENDINGS = Object.keys(SOUND_TYPES).map((e) => `.${e}`);
 /** Samples a second to which the browser decodes. */
 const RATE = 44_100;
 
-const failed = new Set<string>();
+/** Those that could not be read; said once for each time that a piece is opened. */
+const failed = new AssetRegister<true>();
 
 export const isSoundAsset = (asset: Asset) => asset.type.startsWith('audio/');
 
@@ -91,7 +93,7 @@ export async function ensureSound(asset: Asset): Promise<boolean> {
     await provide(asset.id, await readSoundData(asset.data, await decodedUnlessWav(fromBase64(asset.data))));
     return true;
   } catch (error) {
-    failed.add(asset.id);
+    failed.set(asset.id, true);
     notify('error', `The sound "${asset.name}" cannot be read. ${errorSentence(error)} What follows it stays at 0.`);
     return false;
   }

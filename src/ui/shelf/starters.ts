@@ -5,8 +5,7 @@ export type StarterFacts = { id: string } & Pick<Piece, 'name' | 'note' | 'pictu
 
 /** @throws where the starters cannot be fetched, or none has this id */
 export async function starterPiece(id: string): Promise<Piece> {
-  const { BEGINNINGS, STARTERS } = await import('@/demo');
-  const starter = [...BEGINNINGS, ...STARTERS].find((s) => s.id === id);
-  if (!starter) throw new Error(`There is no starter "${id}".`);
-  return starter.piece;
+  const answer = await fetch(`/api/starters/${id}`);
+  if (!answer.ok) throw new Error(`There is no starter "${id}".`);
+  return (await answer.json()) as Piece;
 }

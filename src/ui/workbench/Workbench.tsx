@@ -10,6 +10,7 @@ import { startChecks } from '@/state/measured/checks';
 import { openSaved } from '@/state/storage/keeper';
 import { REACHING_PROBLEM, type SavedPiece } from '@/state/storage/saved';
 import { notify } from '@/state/panels/notify';
+import { releaseAssetsBut } from '@/state/assets/assets';
 import { leavePiece } from '@/state/leave';
 import { usePanels } from '@/state/panels/panels';
 import { useParts } from '@/state/storage/parts';
@@ -57,7 +58,11 @@ export function Workbench({ id }: { id: string }) {
         close.current = end;
         // Everything asks for the analysis: it is worked out once, in a task of its own.
         await nextTask();
-        if (end && !left) analyse(useWorkbench.getState().piece);
+        if (end && !left) {
+          const { piece } = useWorkbench.getState();
+          releaseAssetsBut(piece);
+          analyse(piece);
+        }
         // All of the workbench at once: put together a little at a time, so that the page answers meanwhile.
         if (!left) startTransition(() => setOpening({ state: end ? 'open' : 'missing' }));
         // The commands of a step name the part that it came with.
