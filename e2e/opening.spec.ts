@@ -91,7 +91,8 @@ async function opened(browser: Browser, id: string) {
   const picture = since();
   expect(variety(await pixelsOf(stage(page)))).toBeGreaterThan(1);
   // What is asked of the card after the first picture: those of the cells.
-  const shot = page.getByRole('button', { name: /^Shoot in / }).first();
+  // What a finish begins with.
+  const shot = page.getByRole('button', { name: /^(Shoot|Paint) in / }).first();
   await expect.poll(async () => variety(await pixelsOf(shot.locator('canvas')))).toBeGreaterThan(1);
   const tasks = tasksOf(await browser.stopTracing());
   const told = (await page.evaluate(() => (window as unknown as { told: unknown }).told)) as Told;

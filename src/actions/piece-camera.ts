@@ -19,9 +19,9 @@ const USUAL_LENS = 35;
 /** The camera that the piece is seen through; null without a stage or a camera on it. */
 export function cameraOf(piece: Piece): PieceCamera | null {
   const { stage } = outputOf(piece);
-  const step = stage?.steps.find((s) => s.op === 'stage.camera');
-  const definition = definitionOf('stage.camera')!;
+  const step = stage?.steps.find((s) => definitionOf(s.op)?.puts === 'camera');
   if (!stage || !step) return null;
+  const definition = definitionOf(step.op)!;
   const vector = (id: string) => {
     const value = valueOf(
       step,

@@ -1,5 +1,6 @@
 import { recallLook } from '@/core/piece/desk';
 import type { Piece } from '@/core/piece/types';
+import { putsForm } from '@/core/steps/places-of';
 import type { Preview } from '@/core/preview';
 import { outputOf } from '@/core/weave';
 import type { ExtraPictures } from '@/engine/extra-pictures';
@@ -151,7 +152,7 @@ export class ViewerFeed {
     const drawn = await this.viewer.beside.snapshots(steps, width, height);
     const shot = drawn[0];
     if (!shot) return;
-    const places = (stage?.steps ?? []).filter((s) => s.op === 'stage.place');
+    const places = (stage?.steps ?? []).filter(putsForm);
     putPreviews([
       ...drawn.map((preview, i): [string, Preview] => [previewKey(steps[i]!.strand, steps[i]!.step), preview]),
       ...places.map((s): [string, Preview] => [previewKey(stage!.id, s.id), shot]),

@@ -1,7 +1,7 @@
 import { expect, it, vi } from 'vitest';
 import { AssetRegister, decodedCount, releaseAssets } from './asset-register';
 
-it('registers let go of what nobody wants, and give back what it held', () => {
+it('registers release what nobody wants, and give back what it held', () => {
   const release = vi.fn();
   const before = decodedCount();
   const [numbers, textures] = [new AssetRegister<number>(), new AssetRegister<string>(release)];

@@ -1,4 +1,5 @@
 import { strandById, type Link, type Piece, type Strand } from '../piece/types';
+import { definitionOf } from '../steps';
 import { analyse, isMark, allDependencies, typeAfter, withMarks, type Target } from '../weave';
 
 /** Where a step is looked at: on everything that stands on the stage, or flat over the frame. */
@@ -70,9 +71,9 @@ export function lookPiece(whole: Piece, target: Target, on: LookOn): Piece | nul
     ...stage,
     steps: [
       ...stage.steps
-        .filter((s) => ['stage.camera', 'stage.place', 'stage.floor'].includes(s.op))
+        .filter((s) => ['camera', 'standing'].includes(definitionOf(s.op)?.puts ?? ''))
         .map((s) =>
-          s.op === 'stage.camera'
+          definitionOf(s.op)!.puts === 'camera'
             ? s
             : { ...s, params: { ...without(s.params, 'overlay'), surface: { link: SURFACE } } },
         ),

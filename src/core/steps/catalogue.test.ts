@@ -289,6 +289,13 @@ describe.each(STEPS_BY_TYPE)('%s', (_, d, takes) => {
     }
   });
 
+  if (d.part)
+    it('puts on the stage what it says', () => {
+      const piece = pieceWith(d, takes, {});
+      const strand = piece.strands.find((s) => s.id === 's2')!;
+      expect(d.part!(plainParams(piece, strand.steps.at(-1)!, d, () => [0], 0)).part).toBe(d.puts);
+    });
+
   if (resolved.glsl)
     it('compiles with the parts of the library that it names, and nothing else', () => {
       const gives = outputType(resolved, takes);

@@ -126,6 +126,14 @@ interface Handled {
   handles?: Handle[];
 }
 
+/** Begins a picture. */
+interface Begins {
+  /** The parameter that links the stage of which it takes the picture. */
+  shoots?: string;
+  /** The parameter that links the finish whose picture it goes on from. */
+  continues?: string;
+}
+
 /** Is told how far away something is. */
 interface Focuses {
   /** The number, in metres from the camera's plane, that a place of the picture can give. */
@@ -184,7 +192,9 @@ interface Draws {
 
 /** Puts something on the stage. */
 interface Stages {
-  /** What it is, with its numbers at one phase. */
+  /** What sort of thing it is. */
+  puts: StagePart['part'];
+  /** The thing itself, with its numbers at one phase. */
   part: (params: PlainParams) => StagePart;
   /** What a cell shows of it; none where the shot of what stands there is shown. */
   sketch?: (values: Record<string, unknown>) => Sketch;
@@ -197,6 +207,7 @@ interface Abilities
     Reads,
     Remembers,
     Exposes,
+    Begins,
     Focuses,
     Resolves,
     Handled,
@@ -221,7 +232,7 @@ export type FormShading = Of<'form', Shades>;
 export type FormCopies = Of<'form', Runs & Handled & Moves & MakesCopies>;
 export type SurfaceStep = Of<'surface', Partial<Runs> & Draws>;
 export type StageStep = Of<'stage', Handled & Stages>;
-export type FinishStep = Of<'finish', Runs & Reads & Exposes & Focuses>;
+export type FinishStep = Of<'finish', Runs & Reads & Exposes & Begins & Focuses>;
 
 /** One step of the catalogue. What its kind does not have cannot be said. */
 export type StepDefinition =

@@ -1,4 +1,5 @@
 import { isLink, strandById, type Piece, type Step, type Strand } from '../piece/types';
+import { definitionOf } from '../steps';
 import { allDependencies } from './order';
 
 /** What a piece shows: a finish, and the stage that it begins with. */
@@ -35,7 +36,7 @@ export function shotBehind(piece: Piece, finish: Strand): { stage: Strand; finis
 export const stageBehind = (piece: Piece, finish: Strand): Strand | null => shotBehind(piece, finish)?.stage ?? null;
 
 function sourceOf(piece: Piece, source: Step | undefined): Strand | undefined {
-  const taken = source?.op === 'finish.shoot' ? source.params.stage : undefined;
-  const link = source?.op === 'finish.from' ? source.params.picture : taken;
+  const { shoots, continues } = (source && definitionOf(source.op)) ?? {};
+  const link = source?.params[shoots ?? continues ?? ''];
   return isLink(link) ? strandById(piece, link.link) : undefined;
 }

@@ -1,5 +1,5 @@
 import { setOverride, settingKind } from '@/core/piece/desk';
-import { controlsAt, placesOf } from '@/core/piece/places-of';
+import { controlsAt, placesOf } from '@/core/steps/places-of';
 import { isLink, stepById, strandById, type Piece, type Setting, type Step, type Strand } from '@/core/piece/types';
 import { endGesture, useWorkbench } from '@/state/workbench';
 import { SettingField } from '../parts/SettingField';

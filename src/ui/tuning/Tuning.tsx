@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { strandById, type Kind, type Piece, type Step, type Strand } from '@/core/piece/types';
 import { isLoopLength } from '@/core/steps';
+import { putsForm } from '@/core/steps/places-of';
 import { TYPE_WORDS } from '@/core/steps/reference';
 import { analyse, mayBeDisabled, plainParams } from '@/core/weave';
 import { useChecks } from '@/state/measured/checks';
@@ -82,7 +83,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
             {line}
           </p>
         ))}
-        {step.op === 'stage.place' && <Overrides piece={piece} strand={strand} step={step} />}
+        {putsForm(step) && <Overrides piece={piece} strand={strand} step={step} />}
         {OBJECTS.includes(strand.kind) && <OnlyHere piece={piece} strand={strand.id} />}
         {definition && <p className="mt-2 text-faint">{definition.about}</p>}
       </div>

@@ -5,6 +5,7 @@ import { MeshError, type Mesh } from '../../mesh/mesh';
 import { vertexCount } from '../../mesh/skin';
 import { standing, type StandingForm } from '../../forms/standing';
 import { isLink, type Piece, type Strand } from '../../piece/types';
+import { putsForm } from '../../steps/places-of';
 import { analyse, Evaluator } from '../../weave';
 import { placesOf } from '../../forms/place-rows';
 import { SURFACE_FIELDS } from '../../glsl/lib';
@@ -138,7 +139,7 @@ async function surfaceOf(
 ): Promise<{ values: FileSurface; colours: Float32Array | null }> {
   const place = piece.strands
     .flatMap((s) => s.steps)
-    .find((s) => s.op === 'stage.place' && isLink(s.params.form) && s.params.form.link === strand.id);
+    .find((s) => putsForm(s) && isLink(s.params.form) && s.params.form.link === strand.id);
   const link = place?.params.surface;
   if (!isLink(link)) return { values: PLAIN, colours: null };
   const evaluator = await Evaluator.make(piece, [{ strand: link.link }], analyse(piece));

@@ -7,6 +7,7 @@ export const from: FinishStep = {
   about: 'Begins with the picture of another finish, or of one of its steps.',
   takes: [],
   gives: 'image',
+  continues: 'picture',
   aliases: ['branch', 'copy', 'picture', 'input', 'clean'],
   params: [strand({ id: 'picture', name: 'Picture', about: 'The finish that it goes on from.', kind: 'finish' })],
   glsl: '  return straight(otherAt(picture, p.uv));',

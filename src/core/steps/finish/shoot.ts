@@ -7,6 +7,7 @@ export const shoot: FinishStep = {
   about: 'Takes the picture of a stage.',
   takes: [],
   gives: 'image',
+  shoots: 'stage',
   aliases: ['render', 'picture', 'stage', 'output', 'motion blur', 'shutter'],
   params: [
     strand({ id: 'stage', name: 'Stage', about: 'The stage that is shot.', kind: 'stage' }),

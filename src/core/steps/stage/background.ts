@@ -19,6 +19,7 @@ export const background: StageStep = {
     }),
     colour({ id: 'colour', name: 'Colour', about: 'For one colour.', default: '#000000' }),
   ],
+  puts: 'background',
   part: (p) => ({ part: 'background', colour: p.style === 'colour' ? (p.colour as Vector) : null }),
   sketch: (p) => (p.style === 'colour' ? { draw: 'bands', colours: [p.colour as string] } : { draw: 'open' }),
 };

@@ -92,6 +92,7 @@ export const camera: StageStep = {
       closes: true,
     }),
   ],
+  puts: 'camera',
   part: (p) => ({
     part: 'camera',
     kind: p.kind as CameraPart['kind'],

@@ -17,6 +17,7 @@ export const fill: StageStep = {
     number({ id: 'strength', name: 'Strength', about: 'How bright.', default: 0.8, min: 0, max: 5, hard: [0, 1000] }),
     visibleParam,
   ],
+  puts: 'light',
   part: (p) => ({
     part: 'light',
     light: 'hemisphere',

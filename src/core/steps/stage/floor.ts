@@ -32,6 +32,7 @@ export const floor: StageStep = {
     }),
     visibleParam,
   ],
+  puts: 'standing',
   part: (p) => ({
     part: 'standing',
     there: p.there === 1,

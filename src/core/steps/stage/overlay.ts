@@ -9,6 +9,7 @@ export const overlay: StageStep = {
   gives: 'stage',
   aliases: ['projection', 'decal', 'caustics', 'cover', 'second pass'],
   params: [strand({ id: 'surface', name: 'Surface', about: 'What is drawn over the others.', kind: 'surface' })],
+  puts: 'cover',
   part: (p) => ({ part: 'cover', surface: p.surface as string }),
   sketch: () => ({ draw: 'path', path: 'M-16 -10H8V6H-16ZM-8 -4H16V12H-8Z' }),
 };

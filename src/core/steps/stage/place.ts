@@ -42,6 +42,7 @@ export const place: StageStep = {
     number({ id: 'size', name: 'Size', about: 'Times this.', default: 1, min: 0.05, max: 5, hard: [0.0001, 10000] }),
     visibleParam,
   ],
+  puts: 'standing',
   part: (p) => ({
     part: 'standing',
     there: p.there === 1,

@@ -46,6 +46,7 @@ export const point: StageStep = {
     }),
     visibleParam,
   ],
+  puts: 'light',
   part: (p) => ({
     part: 'light',
     light: 'point',

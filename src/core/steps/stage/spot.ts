@@ -64,6 +64,7 @@ export const spot: StageStep = {
     }),
     visibleParam,
   ],
+  puts: 'light',
   part: (p) => ({
     part: 'light',
     light: 'spot',

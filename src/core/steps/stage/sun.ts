@@ -46,6 +46,7 @@ export const sun: StageStep = {
     }),
     visibleParam,
   ],
+  puts: 'light',
   part: (p) => ({
     part: 'light',
     light: 'directional',

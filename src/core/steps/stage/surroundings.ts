@@ -55,6 +55,7 @@ export const surroundings: StageStep = {
       options: ['yes', 'no'],
     }),
   ],
+  puts: 'surroundings',
   part: (p) => ({
     part: 'surroundings',
     style: p.style as SurroundingsPart['style'],

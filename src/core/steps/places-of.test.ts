@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { follow, expose, setOverride } from './desk';
-import { addStep, addStrand, blankPiece, setParam } from './edit';
-import { dependenciesOf } from './links';
+import { follow, expose, setOverride } from '../piece/desk';
+import { addStep, addStrand, blankPiece, setParam } from '../piece/edit';
+import { dependenciesOf } from '../piece/links';
 import { controlsAt, placesOf } from './places-of';
-import { strandById, type Piece } from './types';
+import { strandById, type Piece } from '../piece/types';
 
 /** Two forms that wear one surface, whose roughness is a field; one of them stands a second time elsewhere. */
 function twoOfOneSurface(): Piece {
