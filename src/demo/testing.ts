@@ -1,7 +1,7 @@
 import type { Piece } from '@/core/piece/types';
 
-/** Most columns and rows of coarse meshes. */
-const MOST = { columns: 40, rows: 30 };
+/** Most columns and rows of coarse meshes, and most subdivisions. */
+const MOST = { times: 1, columns: 40, rows: 30 };
 
 /** For tests: a piece with few vertices. Each is worked out in software, with a shadow twice. */
 export function coarse(piece: Piece): Piece {
