@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { blankPiece, setLoop, setPicture } from '@/core/piece/edit';
 import { ExtraPictures, type DrawnPixels } from './extra-pictures';
 import { Memory } from './finish/memory';
-import type { FrameRequest, PictureRenderer } from './picture';
+import type { FrameRequest, PictureRenderer, Subject } from './picture';
 
 const FRAMES = 10;
 /** Frames that each frame remembers. */
@@ -29,13 +29,13 @@ describe('pictures beside the running one', () => {
     frames: FRAMES,
     view: null,
     draw: (frame: FrameRequest) => void drawn.push(frame),
-    compile: ({ upTo }: Pick<FrameRequest, 'upTo'>) => void compiled.push(upTo),
+    compile: ({ upTo }: Subject) => void compiled.push(upTo),
     missing: (memory: Memory, phase: number) =>
       memory.missing(Math.floor(phase * FRAMES + 1e-4) % FRAMES, FRAMES, REACH, 'loop'),
   } as unknown as PictureRenderer;
   const present = (version: number): DrawnPixels => ({
     ...{ picture, piece, version, complete: true, phase: 0 },
-    frame: { phase: 0, memory: new Memory(), readOnly: true, fillIn: true },
+    frame: { phase: 0, remembering: { memory: new Memory(), mode: 'read', fillIn: true } },
   });
   const renderer = {
     capabilities: { maxTextureSize: 64 },

@@ -7,7 +7,7 @@ import { measurePictureSeam, type PictureSeam } from './capture/picture-seam';
 import { programsReady } from './card/programs';
 import { readPixelsAsync } from './capture/read';
 import { Memory } from './finish/memory';
-import { EXPORT_SAMPLES, type PictureRenderer } from './picture';
+import { EXPORT_SAMPLES, type FrameRequest, type PictureRenderer } from './picture';
 
 /** What is drawn: the picture of a piece, which piece that is, and the present frame. */
 export interface DrawnPixels {
@@ -19,7 +19,7 @@ export interface DrawnPixels {
   complete: boolean;
   phase: number;
   /** The present frame, with what is remembered and nothing added to it. */
-  frame: { phase: number; memory: Memory; readOnly: true; fillIn: true };
+  frame: Pick<FrameRequest, 'phase' | 'remembering'>;
 }
 
 /** A whole frame: RGBA, rows from the top. */
@@ -37,6 +37,11 @@ const SEAM_HEIGHT = 240;
 const SEAM_HEIGHT_WITH_MEMORY = 90;
 /** Frames that are drawn before the seam at most, for what remembers them. */
 const MAX_WAITING = 48;
+
+/** A frame with a memory of its own. */
+interface OwnFrame extends Pick<FrameRequest, 'phase' | 'width' | 'height' | 'samples'> {
+  memory: Memory;
+}
 
 /** What pictures beside the running one are drawn of. */
 export interface PictureSource {
@@ -75,7 +80,10 @@ export class ExtraPictures {
       if (this.source.now()?.version !== now.version) return [];
       const targets = steps.map(() => new THREE.WebGLRenderTarget(width, height));
       // All at once: between two looks at the card the canvas may be drawn, with a shot of another size.
-      steps.forEach((upTo, i) => picture.draw({ ...frame, width, height, to: targets[i]!, upTo, sameShot: i > 0 }));
+      steps.forEach((upTo, i) => {
+        const subject = { upTo, sameShot: i > 0 };
+        picture.draw({ ...frame, width, height, to: targets[i]!, subject });
+      });
       try {
         return await Promise.all(
           targets.map(async (target): Promise<Preview> => {
@@ -186,7 +194,7 @@ export class ExtraPictures {
    */
   private frame(
     { picture, version }: DrawnPixels,
-    { width, height, ...rest }: { phase: number; width: number; height: number; memory: Memory; samples?: number },
+    { width, height, memory, ...rest }: OwnFrame,
   ): Promise<Uint8ClampedArray<ArrayBuffer>> {
     const check = () => {
       if (this.source.now()?.version !== version) throw new Error('The picture changed while it was drawn.');
@@ -196,7 +204,7 @@ export class ExtraPictures {
       const kept = picture.view;
       picture.view = null;
       this.target.setSize(width, height);
-      picture.draw({ ...rest, width, height, to: this.target });
+      picture.draw({ ...rest, width, height, to: this.target, remembering: { memory, mode: 'add' } });
       picture.view = kept;
       const pixels = await this.read(this.target, width, height);
       check();

@@ -28,6 +28,32 @@ export interface Settling {
   of: number;
 }
 
+/** What earlier frames are read from, and whether this one joins them. */
+export interface MemoryUse {
+  memory: Memory;
+  /**
+   * `add`: the frame is remembered; `settle`: it is drawn to be remembered, and not to be seen; `read`: nothing is
+   * added.
+   */
+  mode: 'add' | 'settle' | 'read';
+  /** What it does not know of earlier frames is filled in with the present one, but for steps that never fade. */
+  fillIn?: boolean;
+  /** The loop plays: frames that were left out belong to what is remembered. */
+  runsOn?: boolean;
+  /** It is one of many for which the loop is gone through more than once. */
+  rounds?: boolean;
+}
+
+/** What is drawn in place of the output of the piece that was set. */
+export interface Subject {
+  /** This finish, or one as far as this step. */
+  upTo?: Target;
+  /** Another piece of the same structure, whose numbers are drawn. */
+  piece?: Piece;
+  /** Nothing differs from what was drawn before but this subject and the target: its shots are there still. */
+  sameShot?: boolean;
+}
+
 /** One frame to be drawn. */
 export interface FrameRequest {
   /** 0 to 1. */
@@ -39,24 +65,9 @@ export interface FrameRequest {
   to?: THREE.WebGLRenderTarget | null;
   /** Samples of each pixel; 0 for one. */
   samples?: number;
-  /** This finish, or one as far as this step, in place of the output. */
-  upTo?: Target;
-  /** What was drawn before is there still: nothing but `to` and `upTo` differs. */
-  sameShot?: boolean;
-  /** Where earlier frames are remembered; without it they are nothing. */
-  memory?: Memory;
-  /** The memory is only read: what is drawn is not added to it. */
-  readOnly?: boolean;
-  /** It is drawn to be remembered, and not to be seen. */
-  unseen?: boolean;
-  /** What it does not know of earlier frames is filled in with the present one, but for steps that never fade. */
-  fillIn?: boolean;
-  /** The loop plays: frames that were left out belong to what is remembered. */
-  runsOn?: boolean;
-  /** It is one of many for which the loop is gone through more than once. */
-  rounds?: boolean;
-  /** Another piece of the same structure whose numbers are drawn. */
-  as?: Piece;
+  /** Without it earlier frames are nothing. */
+  remembering?: MemoryUse;
+  subject?: Subject;
   /** Told of each part that was drawn. */
   drew?: (part: DrawnPart) => void;
 }
@@ -68,7 +79,7 @@ export class PictureRenderer {
   private readonly own: CompiledParts | null;
   private readonly shots: Shots;
   private readonly finishes: FinishTree;
-  private readonly noMemory = new Memory();
+  private readonly nothingRemembered: MemoryUse = { memory: new Memory(), mode: 'read' };
   private follower: Follower | null = null;
   private remembered: MemoryReading[] = [];
   private latest = 0;
@@ -166,7 +177,12 @@ export class PictureRenderer {
    * Has the programs made that a frame is drawn with, and draws nothing: see `programsBegun`.
    * @param upTo a finish as far as a step, in place of the output
    */
-  compile({ phase, width, height, upTo }: Pick<FrameRequest, 'phase' | 'width' | 'height' | 'upTo'>): void {
+  compile({
+    phase,
+    width,
+    height,
+    upTo,
+  }: Pick<FrameRequest, 'phase' | 'width' | 'height'> & Pick<Subject, 'upTo'>): void {
     const { piece, analysis, follower } = this;
     if (!piece || !analysis || !follower) return;
     this.shared.clLoop.value = this.loop.take(follower.loopValues(piece));
@@ -190,25 +206,17 @@ export class PictureRenderer {
   }
 
   /** Draws one frame. */
-  draw({ phase, width, height, to = null, samples = 0, upTo, sameShot = false, as, ...rest }: FrameRequest): void {
+  draw({ phase, width, height, to = null, samples = 0, remembering, subject = {}, drew }: FrameRequest): void {
     const { analysis, follower } = this;
-    const piece = as ?? this.piece;
+    const piece = subject.piece ?? this.piece;
     if (!piece || !analysis || !follower) return;
-    const {
-      memory = this.noMemory,
-      readOnly = !rest.memory,
-      unseen = false,
-      rounds = false,
-      fillIn = false,
-      runsOn = false,
-      drew,
-    } = rest;
+    const { memory, mode, fillIn = false, runsOn = false, rounds = false } = remembering ?? this.nothingRemembered;
     this.shared.clPhase.value = phase;
     this.shared.clSize.value.set(width, height);
     this.shared.clLoop.value = this.loop.take(follower.loopValues(piece));
     const { frames, play } = piece.loop;
-    if (!readOnly) memory.turnTo(this.frameAt(phase), { frames, play, width, height, runsOn });
-    if (!sameShot) {
+    if (mode !== 'read') memory.turnTo(this.frameAt(phase), { frames, play, width, height, runsOn });
+    if (!subject.sameShot) {
       this.shots.begin();
       this.finishes.begin();
     }
@@ -226,7 +234,7 @@ export class PictureRenderer {
         return (worn) => this.finishes.textureOf(worn);
       },
       view: { stage: this.output.stage, view: this.view },
-      rounds: readOnly ? undefined : rounds,
+      rounds: mode === 'read' ? undefined : rounds,
       drew,
     };
     const drawing: TreeDrawing = {
@@ -236,8 +244,8 @@ export class PictureRenderer {
       shotOf: (finish) =>
         this.shots.of((finish !== null && strandById(piece, finish)) || null, this.output.stage, shooting),
       memory,
-      remembers: !readOnly,
-      unseen,
+      remembers: mode !== 'read',
+      unseen: mode === 'settle',
       fillsIn: (step) => fillIn && this.readingOf(step)?.frames !== null,
       reach: (step) => this.readingOf(step)?.reach ?? 0,
       to,
@@ -245,7 +253,7 @@ export class PictureRenderer {
       drew,
     };
     const { finish } = this.output;
-    this.finishes.draw(this.renderer, upTo ?? (finish && { strand: finish.id }), drawing);
+    this.finishes.draw(this.renderer, subject.upTo ?? (finish && { strand: finish.id }), drawing);
     this.renderer.setRenderTarget(null);
   }
 
@@ -293,7 +301,7 @@ export class PictureRenderer {
   dispose(): void {
     this.shots.dispose();
     this.finishes.dispose();
-    this.noMemory.dispose();
+    this.nothingRemembered.memory.dispose();
     this.loop.dispose();
     this.own?.dispose();
   }

@@ -3,7 +3,7 @@ import { nextTask } from '@/core/next-task';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Target } from '@/core/weave';
-import { PictureRenderer, type Settling } from './picture';
+import { PictureRenderer, type FrameRequest, type Settling } from './picture';
 import { ExtraPictures, type DrawnPixels } from './extra-pictures';
 import { Remembering } from './remembering';
 import { ShotProbe } from './capture/shot-probe';
@@ -279,8 +279,8 @@ export class Viewer {
   }
 
   /** The present frame, with what is remembered and nothing added to it. */
-  private get presentFrame() {
-    return { phase: this.phase, memory: this.remembering.memory, readOnly: true, fillIn: true } as const;
+  private get presentFrame(): Pick<FrameRequest, 'phase' | 'remembering'> {
+    return { phase: this.phase, remembering: { memory: this.remembering.memory, mode: 'read', fillIn: true } };
   }
 
   private readonly tick = () => {
@@ -315,7 +315,8 @@ export class Viewer {
       const { target: to } = this.back;
       const { phase, isPlaying: runsOn } = this;
       const { memory } = this.remembering;
-      this.picture.draw({ phase, width: w, height: h, memory, to, fillIn: true, runsOn });
+      const remembering = { memory, mode: 'add', fillIn: true, runsOn } as const;
+      this.picture.draw({ phase, width: w, height: h, to, remembering });
       this.layout = this.picture.layout();
       if (this.compared) this.drawCompared(this.compared, w, h);
       this.remembering.drew(this.picture, this.phase);
@@ -348,11 +349,12 @@ export class Viewer {
     if (!next) return false;
     const { memory, frames, rounds } = next;
     const [width, height] = this.scale.sizeOf(this.piece.picture);
+    const remembering = { memory, mode: 'settle', rounds } as const;
     if (frames.length === 0) this.drawAgain();
     else
       this.begin(() => {
         for (const frame of frames)
-          this.picture.draw({ phase: frame / this.picture.frames, width, height, memory, rounds, unseen: true });
+          this.picture.draw({ phase: frame / this.picture.frames, width, height, remembering });
       }, frames.length);
     return true;
   }
@@ -360,7 +362,7 @@ export class Viewer {
   private drawCompared({ piece, upTo, split }: Compared, width: number, height: number): void {
     const from = Math.round(split * width);
     this.back.clip(from);
-    this.picture.draw({ ...this.presentFrame, width, height, as: piece, upTo, to: this.back.target });
+    this.picture.draw({ ...this.presentFrame, width, height, subject: { piece, upTo }, to: this.back.target });
     this.back.clip(null);
   }
 

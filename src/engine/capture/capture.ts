@@ -2,7 +2,7 @@ import * as THREE from 'three';
 import { pauseFor } from '../card/pause';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
-import { EXPORT_SAMPLES, PictureRenderer, type FrameRequest, type Settling } from '../picture';
+import { EXPORT_SAMPLES, PictureRenderer, type MemoryUse, type Settling } from '../picture';
 import { readPixelsAsync } from './read';
 import { programsReady } from '../card/programs';
 import { GraphicsLost, makeRenderer } from '../card/renderer';
@@ -74,12 +74,12 @@ export class Capture {
     for (const [done, before] of missing.entries()) {
       this.assertAlive();
       settling?.({ done, of: missing.length });
-      this.draw(before / this.picture.frames, { unseen: true, rounds: missing.length > this.picture.frames });
+      this.draw(before / this.picture.frames, { mode: 'settle', rounds: missing.length > this.picture.frames });
       // One at a time, so that the page goes on and the work can be ended.
       await this.finished();
     }
     this.assertAlive();
-    this.draw(phase);
+    this.draw(phase, { mode: 'add' });
     // What is lost answers late, without a word, or not at all.
     const pixels = await Promise.race([
       readPixelsAsync(this.renderer, this.target, width, height).catch(() => this.lose()),
@@ -89,9 +89,9 @@ export class Capture {
     return pixels;
   }
 
-  private draw(phase: number, how: Pick<FrameRequest, 'unseen' | 'rounds'> = {}): void {
+  private draw(phase: number, use: Omit<MemoryUse, 'memory'>): void {
     const { target: to, memory, size } = this;
-    this.picture.draw({ phase, ...size, to, samples: EXPORT_SAMPLES, memory, ...how });
+    this.picture.draw({ phase, ...size, to, samples: EXPORT_SAMPLES, remembering: { memory, ...use } });
   }
 
   /** When the graphics card has done what it was told. */

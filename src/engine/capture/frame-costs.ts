@@ -27,12 +27,13 @@ export function measureFrameCosts(
   const width = Math.max(2, Math.round((height * size.width) / size.height));
   const costs = new FrameCosts(picture.renderer);
   const memory = new Memory();
+  const remembering = { memory, mode: 'add' } as const;
   target.setSize(width, height);
   // Programs are compiled and memory is laid out with the first two.
   for (const frame of [0, 1, 2]) {
     costs.begin();
     const phase = (frame / picture.frames) % 1;
-    picture.draw({ phase, width, height, to: target, memory, drew: (part) => costs.drew(part) });
+    picture.draw({ phase, width, height, to: target, remembering, drew: (part) => costs.drew(part) });
   }
   memory.dispose();
   costs.dispose();
