@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { blankPiece, setLoop, setPicture } from '@/core/piece/edit';
 import { ExtraPictures, type DrawnPixels } from './extra-pictures';
 import { Memory } from './finish/memory';
-import type { FrameRequest, PictureRenderer, Subject } from './picture';
+import type { FrameRequest, PictureRenderer, DrawnSubject } from './picture';
 
 const FRAMES = 10;
 /** Frames that each frame remembers. */
@@ -29,7 +29,7 @@ describe('pictures beside the running one', () => {
     frames: FRAMES,
     view: null,
     draw: (frame: FrameRequest) => void drawn.push(frame),
-    compile: ({ upTo }: Subject) => void compiled.push(upTo),
+    compile: ({ upTo }: DrawnSubject) => void compiled.push(upTo),
     missing: (memory: Memory, phase: number) =>
       memory.missing(Math.floor(phase * FRAMES + 1e-4) % FRAMES, FRAMES, REACH, 'loop'),
   } as unknown as PictureRenderer;

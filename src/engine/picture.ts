@@ -45,7 +45,7 @@ export interface MemoryUse {
 }
 
 /** What is drawn in place of the output of the piece that was set. */
-export interface Subject {
+export interface DrawnSubject {
   /** This finish, or one as far as this step. */
   upTo?: Target;
   /** Another piece of the same structure, whose numbers are drawn. */
@@ -67,7 +67,7 @@ export interface FrameRequest {
   samples?: number;
   /** Without it earlier frames are nothing. */
   remembering?: MemoryUse;
-  subject?: Subject;
+  subject?: DrawnSubject;
   /** Told of each part that was drawn. */
   drew?: (part: DrawnPart) => void;
 }
@@ -182,7 +182,7 @@ export class PictureRenderer {
     width,
     height,
     upTo,
-  }: Pick<FrameRequest, 'phase' | 'width' | 'height'> & Pick<Subject, 'upTo'>): void {
+  }: Pick<FrameRequest, 'phase' | 'width' | 'height'> & Pick<DrawnSubject, 'upTo'>): void {
     const { piece, analysis, follower } = this;
     if (!piece || !analysis || !follower) return;
     this.shared.clLoop.value = this.loop.take(follower.loopValues(piece));
