@@ -12,12 +12,8 @@ import type { Piece } from '@/core/piece/types';
 import { oneJob } from './one-job';
 import type { SoundTrack } from '@/core/sound/track';
 import type { AcceptedBackup, Backup } from '@/core/formats/backup';
-import type { Answered, Reader, ReadSoundFile, ReadTableFile, Refused, Vetted } from './reader';
-
-/** Work took longer than it may. */
-export class TooLong extends Error {
-  override readonly name = 'TooLong';
-}
+import type { Reader, ReadSoundFile, ReadTableFile, Vetted } from './reader';
+import { TooLong } from './thread';
 
 interface Watch {
   progress?: ReadingProgress;
@@ -27,15 +23,9 @@ interface Watch {
 
 const open = () => new Worker(new URL('./threads/reader.ts', import.meta.url), { type: 'module', name: 'reader' });
 
-/** A thread that reads, with what calls it. */
-function begin(): { worker: Worker; remote: Comlink.Remote<Reader> } {
-  const worker = open();
-  return { worker, remote: Comlink.wrap<Reader>(worker) };
-}
-
 /** Reads a file in a thread of its own. @throws PieceError, or Ended where the signal said so */
-export const readPieceFile = async (file: Blob, watch: Watch = {}): Promise<Piece> =>
-  (await reading((remote, progress) => remote.file(file, progress), watch)).piece;
+export const readPieceFile = (file: Blob, watch: Watch = {}): Promise<Piece> =>
+  reading((remote, progress) => remote.file(file, progress), watch);
 
 /**
  * Takes what is stored in this browser as a piece, in a thread of its own; values that are not right are left out and
@@ -61,12 +51,12 @@ export const readTableFile = (file: Blob, signal?: AbortSignal): Promise<ReadTab
   readingFile((remote) => remote.tableFile(file), CubeError, signal);
 
 /** Reads a MIDI file in a thread of its own. @throws MidiError, or Ended where the signal said so */
-export const readMidiFile = async (file: Blob, signal?: AbortSignal): Promise<Trigger[]> =>
-  (await readingFile((remote) => remote.midiFile(file), MidiError, signal)).triggers;
+export const readMidiFile = (file: Blob, signal?: AbortSignal): Promise<Trigger[]> =>
+  readingFile((remote) => remote.midiFile(file), MidiError, signal);
 
 /** Reads what an asset of a piece holds, in base64. @throws CubeError */
-export const readTableData = async (data: string): Promise<Pixels> =>
-  (await readingFile((remote) => remote.tableData(data), CubeError)).pixels;
+export const readTableData = (data: string): Promise<Pixels> =>
+  readingFile((remote) => remote.tableData(data), CubeError);
 
 /**
  * Takes a sound through in a thread of its own.
@@ -82,8 +72,8 @@ export const readSoundFile = (
   readingFile((remote) => remote.soundFile(file, decoded, Comlink.proxy(progress)), SoundError, signal);
 
 /** Reads what an asset of a piece holds, in base64. @throws SoundError */
-export const readSoundData = async (data: string, decoded: Channels | null): Promise<SoundTrack> =>
-  (await readingFile((remote) => remote.soundData(data, decoded), SoundError)).track;
+export const readSoundData = (data: string, decoded: Channels | null): Promise<SoundTrack> =>
+  readingFile((remote) => remote.soundData(data, decoded), SoundError);
 
 /** Makes one of the ready-made sounds in a thread of its own. @returns a WAV */
 export const makeSound = (id: string): Promise<Uint8Array<ArrayBuffer>> =>
@@ -93,38 +83,30 @@ export const makeSound = (id: string): Promise<Uint8Array<ArrayBuffer>> =>
     failure: () => new SoundError('It is more than this browser can make.'),
   });
 
-async function readingFile<T extends object>(
-  work: (remote: Comlink.Remote<Reader>) => Promise<T | Refused>,
-  Refusal: new (sentence: string) => Error,
+/** @param Failure what is thrown where the thread fails: the same as where the file is not right */
+const readingFile = <T>(
+  work: (remote: Comlink.Remote<Reader>) => Promise<T>,
+  Failure: new (sentence: string) => Error,
   signal?: AbortSignal,
-): Promise<T> {
-  const failure = () => new Refusal('It is more than this browser can read.');
-  const read = await oneJob<Reader, T | Refused>({ open, work, signal, failure });
-  if ('refused' in read) throw new Refusal(read.refused);
-  return read;
-}
+): Promise<T> =>
+  oneJob<Reader, T>({ open, work, signal, failure: () => new Failure('It is more than this browser can read.') });
 
-async function reading<T extends object>(
-  work: (remote: Comlink.Remote<Reader>, progress: ReadingProgress) => Promise<Answered<T>>,
+const reading = <T>(
+  work: (remote: Comlink.Remote<Reader>, progress: ReadingProgress) => Promise<T>,
   { progress = () => undefined, signal }: Watch,
-): Promise<T> {
-  const read = await oneJob<Reader, Answered<T>>({
+): Promise<T> =>
+  oneJob<Reader, T>({
     open,
     work: (remote) => work(remote, Comlink.proxy(progress)),
     signal,
     failure: () => new PieceError('too-large', 'This file is more than this browser can read.'),
   });
-  if ('refused' in read) throw new PieceError(read.refused.code, read.refused.sentence);
-  return read;
-}
 
 /**
  * Takes saved pieces, which may be anybody's, through all that drawing them works out: one after the other, each
  * with a limit of time, in a thread that is ended with the piece that goes beyond it.
  */
 export class Vetting {
-  // Held with its worker: a remote that is collected releases the worker, which then hears nothing more.
-  private thread: { worker: Worker; remote: Comlink.Remote<Reader> } | null = null;
   private turn: Promise<unknown> = Promise.resolve();
 
   /** @param most milliseconds for one piece */
@@ -132,29 +114,15 @@ export class Vetting {
 
   /** @throws TooLong */
   vet(data: unknown): Promise<Vetted> {
-    const result = this.turn.then(() => this.now(data));
+    const result = this.turn.then(() =>
+      oneJob<Reader, Vetted>({
+        open,
+        work: (remote) => remote.vet(data),
+        limit: { ms: this.most, sentence: 'This piece takes too long to work out here.' },
+        failure: () => new TooLong('This piece is more than can be worked out here.'),
+      }),
+    );
     this.turn = result.catch(() => undefined);
     return result;
-  }
-
-  private async now(data: unknown): Promise<Vetted> {
-    const { worker, remote } = (this.thread ??= begin());
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    let fail: (event: Event) => void = () => undefined;
-    const limit = new Promise<never>((_, reject) => {
-      timer = setTimeout(() => reject(new TooLong('This piece takes too long to work out here.')), this.most);
-      fail = () => reject(new TooLong('This piece is more than can be worked out here.'));
-    });
-    worker.addEventListener('error', fail);
-    try {
-      return await Promise.race([remote.vet(data), limit]);
-    } catch (error) {
-      worker.terminate();
-      this.thread = null;
-      throw error;
-    } finally {
-      clearTimeout(timer);
-      worker.removeEventListener('error', fail);
-    }
   }
 }

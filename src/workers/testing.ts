@@ -1,4 +1,4 @@
-import * as Comlink from 'comlink';
+import { exposeApi } from './channel';
 import { meshReader } from './mesh-reader';
 import { panoramaReader } from './panorama-reader';
 import { reader } from './reader';
@@ -27,7 +27,7 @@ export class WorkerHere extends EventTarget {
     super();
     const name = url.pathname.split('/').pop()!.replace('.ts', '');
     const { port1, port2 } = new MessageChannel();
-    Comlink.expose(THREADS[name], port1);
+    exposeApi(THREADS[name]!, port1);
     [this.within, this.port] = [port1, port2];
     WorkerHere.opened.push({ name, worker: this });
   }

@@ -1,8 +1,14 @@
-import * as Comlink from 'comlink';
+import type * as Comlink from 'comlink';
+import { remoteOf } from './channel';
 
 /** Work in a thread was ended while it ran. */
 export class Ended extends Error {
   override readonly name = 'Ended';
+}
+
+/** Work took longer than it may. */
+export class TooLong extends Error {
+  override readonly name = 'TooLong';
 }
 
 /** A thread failed: its script could not be read, or its memory was not enough. */
@@ -18,9 +24,10 @@ export class ThreadFailed extends Error {
 }
 
 export interface Thread<Api> {
-  /** What is said to it; rejected with `Ended` once it was ended, with `ThreadFailed` once it failed. */
+  /** What is said to it; rejected with the error it was ended with, and with `ThreadFailed` once it failed. */
   remote: Comlink.Remote<Api>;
-  end: () => void;
+  /** Ends all that it does. @param why what those are told that wait for it, `Ended` unless it says otherwise */
+  end: (why?: Error) => void;
 }
 
 /**
@@ -28,7 +35,7 @@ export interface Thread<Api> {
  * @param failed is told as soon as it has failed; it is of no use from then on
  */
 export function startThread<Api>(worker: Worker, failed: () => void = () => undefined): Thread<Api> {
-  const wrapped = Comlink.wrap<Api>(worker);
+  const wrapped = remoteOf<Api>(worker);
   let stop: (why: Error) => void = () => undefined;
   const stopped = new Promise<never>((_, reject) => (stop = reject));
   stopped.catch(() => undefined);
@@ -50,5 +57,5 @@ export function startThread<Api>(worker: Worker, failed: () => void = () => unde
           stopped,
         ]),
   });
-  return { remote, end: () => close(new Ended('The work was stopped.')) };
+  return { remote, end: (why = new Ended('The work was stopped.')) => close(why) };
 }

@@ -1,4 +1,6 @@
-import { writeWav } from '@/core/formats/wav';
+import { toBase64 } from '@/core/formats/base64';
+import { CubeError } from '@/core/formats/cube';
+import { SoundError, writeWav } from '@/core/formats/wav';
 import { reader } from './reader';
 import { strFromU8, unzipSync } from 'fflate';
 import { DataUtils } from 'three';
@@ -12,11 +14,11 @@ import { PieceError } from '@/core/piece/errors';
 import { strandById, type Piece } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
 import { endStudio, handAsset, withoutAssetData, studio, openExporter, watchStudio } from './remotes';
-import { Ended, ThreadFailed } from './thread';
+import { Ended, ThreadFailed, TooLong } from './thread';
 import { MeshStore } from './mesh-store';
 import { readMeshData, readMeshFile } from './mesh-reading';
 import { readPanorama } from './panorama-reading';
-import { readStoredPiece, readPieceFile, TooLong, Vetting } from './reading';
+import { readStoredPiece, readPieceFile, readSoundData, readTableData, Vetting } from './reading';
 import { WorkerHere } from './testing';
 import { cropped, writtenSize } from './video';
 
@@ -154,7 +156,7 @@ describe('reading', () => {
   it('refuses in words, with the kind of the fault', async () => {
     const refused = await readPieceFile(file('{')).catch((e: unknown) => e);
     expect(refused).toBeInstanceOf(PieceError);
-    expect((refused as PieceError).message).toMatch(/\.$/);
+    expect(refused).toMatchObject({ code: 'not-json', message: expect.stringMatching(/\.$/) });
     await expect(readStoredPiece({ format: 'other' })).rejects.toBeInstanceOf(PieceError);
   });
 
@@ -302,16 +304,15 @@ describe('reading a colour table', () => {
 
   it('gives its pixels, and what a piece keeps of it', async () => {
     const read = await reader.tableFile(new Blob([file]));
-    if ('refused' in read) throw new Error(read.refused);
     expect(read.pixels).toMatchObject({ width: 2, height: 2 });
     expect(atob(read.data)).toBe(file);
-    expect(await reader.tableData(read.data)).toEqual({ pixels: read.pixels });
+    expect(await reader.tableData(read.data)).toEqual(read.pixels);
   });
 
   it('says why it is refused', async () => {
-    expect(await reader.tableFile(new Blob(['LUT_3D_SIZE 2\n']))).toEqual({
-      refused: expect.stringMatching(/states 8 colours and holds 0/) as string,
-    });
+    const reading = readTableData(btoa('LUT_3D_SIZE 2\n'));
+    await expect(reading).rejects.toBeInstanceOf(CubeError);
+    await expect(reading).rejects.toThrow(/states 8 colours and holds 0/);
   });
 });
 
@@ -322,17 +323,15 @@ describe('reading a sound', () => {
     const parts: number[] = [];
     const long = writeWav({ rate: 1000, samples: new Float32Array(12_000) });
     const read = await reader.soundFile(new Blob([long]), null, (part) => parts.push(part));
-    if ('refused' in read) throw new Error(read.refused);
     expect(read.track).toMatchObject({ seconds: 12, rows: 1200 });
     expect(parts.length).toBeGreaterThan(0);
     expect(parts).toEqual([...parts].sort((a, b) => a - b));
-    expect(await reader.soundData(read.data, null)).toEqual({ track: read.track });
+    expect(await reader.soundData(read.data, null)).toEqual(read.track);
   });
 
   it('takes what the browser decoded, and keeps the file as it came', async () => {
     const decoded = { rate: 8000, channels: [new Float32Array(4000).fill(0.5), new Float32Array(4000).fill(-0.5)] };
     const read = await reader.soundFile(new Blob(['not a wave']), decoded, () => undefined);
-    if ('refused' in read) throw new Error(read.refused);
     expect(read.track.seconds).toBe(0.5);
     // Its channels take each other out.
     expect(read.track).toEqual(soundTrack({ rate: 8000, samples: new Float32Array(4000) }));
@@ -345,7 +344,8 @@ describe('reading a sound', () => {
   });
 
   it('says why it is refused', async () => {
-    const refused = await reader.soundFile(new Blob([wav.subarray(0, 20)]), null, () => undefined);
-    expect(refused).toEqual({ refused: expect.stringMatching(/ends before its samples/) as string });
+    const reading = readSoundData(toBase64(wav.subarray(0, 20)), null);
+    await expect(reading).rejects.toBeInstanceOf(SoundError);
+    await expect(reading).rejects.toThrow(/ends before its samples/);
   });
 });

@@ -5,6 +5,7 @@ import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { provideTrack, type SoundTrack } from '@/core/sound/track';
 import { providePixels } from '@/core/weave';
+import { exposeApi } from '@/workers/channel';
 import { PictureRenderer } from '@/engine/picture';
 import { readPixelsAsync } from '@/engine/capture/read';
 import { makeRenderer } from '@/engine/card/renderer';
@@ -47,4 +48,4 @@ const stills = {
 
 export type StillsWorker = typeof stills;
 
-Comlink.expose(stills);
+exposeApi(stills);

@@ -1,4 +1,3 @@
-import * as Comlink from 'comlink';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { Recent } from '@/core/recent';
@@ -8,7 +7,7 @@ import { panoramaData } from '@/engine/card/textures';
 import { ensureAssets } from '@/state/assets/assets';
 import { endStudio, withoutAssetData } from '@/workers/remotes';
 import { MeshStore } from '@/workers/mesh-store';
-import { TooLong } from '@/workers/reading';
+import { startThread, TooLong } from '@/workers/thread';
 import { useLeaving } from '@/actions/leaving';
 import type { StillsWorker } from './stills-worker';
 
@@ -33,8 +32,9 @@ const looksOf = (piece: Piece) => JSON.stringify({ ...piece, name: '', note: '' 
 
 /** The thread that draws, and what it has. */
 class Drawer {
-  readonly worker = new Worker(new URL('./stills-worker.ts', import.meta.url), { type: 'module', name: 'stills' });
-  readonly remote = Comlink.wrap<StillsWorker>(this.worker);
+  readonly thread = startThread<StillsWorker>(
+    new Worker(new URL('./stills-worker.ts', import.meta.url), { type: 'module', name: 'stills' }),
+  );
   readonly assets = new Set<string>();
   looks: string | null = null;
 }
@@ -42,8 +42,6 @@ class Drawer {
 /** One thread for all pictures on the shelf, asked for one picture at a time. */
 class Stills {
   private drawer: Drawer | null = null;
-  /** Told when the thread is ended, of what waits for it. */
-  private onEnd: ((why: Error) => void) | null = null;
   private turn: Promise<unknown> = Promise.resolve();
   private readonly kept = new Recent<ImageData>(MAX_STILLS);
 
@@ -64,7 +62,7 @@ class Stills {
     const scale = side / Math.max(width, height);
     const [w, h] = [Math.max(2, Math.round(width * scale)), Math.max(2, Math.round(height * scale))];
     if (this.drawer?.looks !== looks) await this.open(piece, looks);
-    const { remote } = this.drawer!;
+    const { remote } = this.drawer!.thread;
     return new ImageData(await this.limited(remote.draw(phase, w, h)), w, h);
   }
 
@@ -80,31 +78,28 @@ class Stills {
     const drawer = (this.drawer ??= new Drawer());
     for (const { id } of piece.assets) {
       if (drawer.assets.has(id)) continue;
-      await this.limited(drawer.remote.asset(id, pixelsOf(id), panoramaData(id), trackOf(id)));
+      await this.limited(drawer.thread.remote.asset(id, pixelsOf(id), panoramaData(id), trackOf(id)));
       drawer.assets.add(id);
     }
     drawer.looks = null;
-    await this.limited(drawer.remote.open(withoutAssetData(piece), forms));
+    await this.limited(drawer.thread.remote.open(withoutAssetData(piece), forms));
     drawer.looks = looks;
   }
 
   /** What the thread answers; one that takes too long is ended, and the next picture gets a fresh one. */
   private async limited<T>(work: Promise<T>): Promise<T> {
     const timer = setTimeout(() => this.end(), MAX_DRAWING_MS);
-    const limit = new Promise<never>((_, reject) => (this.onEnd = reject));
     try {
-      return await Promise.race([work, limit]);
+      return await work;
     } finally {
       clearTimeout(timer);
-      this.onEnd = null;
     }
   }
 
   /** Ends what is being drawn. */
   end(): void {
-    this.drawer?.worker.terminate();
+    this.drawer?.thread.end(new TooLong('This picture takes too long to draw here.'));
     this.drawer = null;
-    this.onEnd?.(new TooLong('This picture takes too long to draw here.'));
   }
 }
 

@@ -3,7 +3,8 @@ import { errorSentence } from '@/core/error-sentence';
 import type { Piece } from '@/core/piece/types';
 import { Recent } from '@/core/recent';
 import type { SavedPiece } from '@/state/storage/saved';
-import { TooLong, Vetting } from '@/workers/reading';
+import { Vetting } from '@/workers/reading';
+import { TooLong } from '@/workers/thread';
 
 /**
  * Milliseconds after which the thread that reads stored pieces is taken for stuck. What makes a piece too much to draw

@@ -1,4 +1,4 @@
-import * as Comlink from 'comlink';
+import { exposeApi } from '../channel';
 import { exporter } from '../exporter';
 
-Comlink.expose(exporter);
+exposeApi(exporter);

@@ -1,4 +1,4 @@
-import * as Comlink from 'comlink';
+import { exposeApi } from '../channel';
 import { meshReader } from '../mesh-reader';
 
-Comlink.expose(meshReader);
+exposeApi(meshReader);

@@ -1,4 +1,4 @@
-import * as Comlink from 'comlink';
+import { exposeApi } from '../channel';
 import { panoramaReader } from '../panorama-reader';
 
-Comlink.expose(panoramaReader);
+exposeApi(panoramaReader);

@@ -1,4 +1,4 @@
-import * as Comlink from 'comlink';
+import { exposeApi } from '../channel';
 import { reader } from '../reader';
 
-Comlink.expose(reader);
+exposeApi(reader);

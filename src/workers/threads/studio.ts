@@ -1,4 +1,4 @@
-import * as Comlink from 'comlink';
+import { exposeApi } from '../channel';
 import { studio } from '../studio';
 
-Comlink.expose(studio);
+exposeApi(studio);
