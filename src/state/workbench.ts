@@ -29,6 +29,9 @@ interface WorkbenchState {
   setSaving: (saving: Saving) => void;
 }
 
+/** Edits that can be undone; what they did not change they share with each other. */
+const MAX_HISTORY_ENTRIES = 1000;
+
 let lastGesture: string | undefined;
 
 /** The open piece. Undo and redo are the history of `piece` alone. */
@@ -82,7 +85,7 @@ export const useWorkbench = create<WorkbenchState>()(
 
       setSaving: (saving) => set({ saving }),
     }),
-    { partialize: ({ piece }) => ({ piece }), equality: (a, b) => a.piece === b.piece, limit: 300 },
+    { partialize: ({ piece }) => ({ piece }), equality: (a, b) => a.piece === b.piece, limit: MAX_HISTORY_ENTRIES },
   ),
 );
 

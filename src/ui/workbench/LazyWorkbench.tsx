@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { loadWorkbench } from './load-workbench';
+import { loadWorkbench } from './loading';
 import { OpeningNote } from './OpeningNote';
 
 /** The workbench, loaded when it is asked for; see `loadWorkbench`. */

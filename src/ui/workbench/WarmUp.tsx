@@ -1,7 +1,12 @@
 'use client';
 
 import { useEffect } from 'react';
-import { loadWorkbench } from './load-workbench';
+import { loadWorkbench } from './loading';
+
+/** Milliseconds in which the shelf has the network and the page's thread for itself. */
+const SHELF_FIRST_MS = 2000;
+
+const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** Loads the workbench while nothing else goes on, so that a piece that is opened finds it there. Shows nothing. */
 export function WarmUp() {
@@ -11,7 +16,8 @@ export function WarmUp() {
     const idle = (window.requestIdleCallback as typeof window.requestIdleCallback | undefined) ?? setTimeout;
     const pause = () =>
       new Promise<void>((resolve, reject) => idle(() => (left ? reject(new Error('left')) : resolve())));
-    pause()
+    wait(SHELF_FIRST_MS)
+      .then(pause)
       .then(() => loadWorkbench(pause))
       // It is loaded again, and any failure told, when a piece is opened.
       .catch(() => undefined);

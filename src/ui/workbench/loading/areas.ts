@@ -1,0 +1,4 @@
+import '../../lattice/Lattice';
+import '../../loop-band/LoopBand';
+
+export const next = () => import('./all');

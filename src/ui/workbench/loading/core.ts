@@ -1,0 +1,4 @@
+import '@/core/piece/schema';
+import '@/core/weave';
+
+export const next = () => import('./engine');

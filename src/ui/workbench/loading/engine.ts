@@ -1,0 +1,4 @@
+import '@/engine/screen';
+import '@/state/workbench';
+
+export const next = () => import('./stage');

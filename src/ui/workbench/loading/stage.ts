@@ -1,0 +1,4 @@
+import '@/engine/viewer';
+import '../../stage/StageView';
+
+export const next = () => import('./areas');
