@@ -9,9 +9,9 @@ import {
   plainParams,
   allDependencies,
   type Analysis,
-  type StepTypes,
   type Target,
 } from '../weave';
+import { isActive, type ActiveStep } from '../weave/types';
 import { fittingStep } from '../weave/params-over';
 import { setPhase } from '../weave/places';
 import { setParam } from '../piece/edit';
@@ -52,7 +52,7 @@ export function measureMemory(piece: Piece, analysis: Analysis = analyse(piece))
     remembering(piece, analysis).map(async ({ strand, row }) => ({
       strand: strand.id,
       step: row.step.id,
-      name: row.definition!.name,
+      name: row.definition.name,
       ...(await framesOf(piece, analysis, row)),
     })),
   );
@@ -82,17 +82,22 @@ async function signalMemory(piece: Piece, analysis: Analysis): Promise<MemoryChe
     const frames = most === null ? null : most * piece.loop.frames;
     return frames === 0
       ? []
-      : [{ strand, step: row.step.id, name: row.definition!.name, frames, reach: 0, kind: 'signal' as const }];
+      : [{ strand, step: row.step.id, name: row.definition.name, frames, reach: 0, kind: 'signal' as const }];
   });
 }
 
-function remembering(piece: Piece, analysis: Analysis): { strand: Strand; row: StepTypes }[] {
+function remembering(piece: Piece, analysis: Analysis): { strand: Strand; row: ActiveStep }[] {
   const { finish } = outputOf(piece);
   const shown = finish ? allDependencies(piece, finish).add(finish.id) : new Set<string>();
   return piece.strands
     .filter((s) => s.kind === 'finish' && shown.has(s.id))
-    .flatMap((strand) => analysis.types.get(strand.id)!.map((row) => ({ strand, row })))
-    .filter(({ row }) => row.active && (row.definition!.stays || row.definition!.reaches));
+    .flatMap((strand) =>
+      analysis.types
+        .get(strand.id)!
+        .filter(isActive)
+        .map((row) => ({ strand, row })),
+    )
+    .filter(({ row }) => row.definition.stays || row.definition.reaches);
 }
 
 /**
@@ -108,7 +113,7 @@ type FramesToMeasure = Pick<MemoryReading, 'frames' | 'reach'>;
 const known = new WeakMap<Step, { of: readonly unknown[]; frames: Promise<FramesToMeasure> }>();
 
 /** The same for a step as long as nothing changes that it takes in: pieces share what stayed as it was. */
-function framesOf(piece: Piece, analysis: Analysis, row: StepTypes): Promise<FramesToMeasure> {
+function framesOf(piece: Piece, analysis: Analysis, row: ActiveStep): Promise<FramesToMeasure> {
   const taken = dependenciesOf(piece, [row.step]);
   // A picture may be decoded later.
   if (taken.size > 0 && piece.assets.length > 0) return workedOut(piece, analysis, row);
@@ -120,8 +125,8 @@ function framesOf(piece: Piece, analysis: Analysis, row: StepTypes): Promise<Fra
   return frames;
 }
 
-async function workedOut(piece: Piece, analysis: Analysis, row: StepTypes): Promise<FramesToMeasure> {
-  const { stays, reaches } = row.definition!;
+async function workedOut(piece: Piece, analysis: Analysis, row: ActiveStep): Promise<FramesToMeasure> {
+  const { stays, reaches } = row.definition;
   const params = await paramsOver(piece, analysis, row);
   const most = (value: (params: Params) => number) => params.map((places) => Math.max(...places.map(value)));
   const reach = reaches ? Math.ceil(Math.max(...most(reaches))) : 0;
@@ -133,13 +138,16 @@ async function workedOut(piece: Piece, analysis: Analysis, row: StepTypes): Prom
 async function mendFor(
   piece: Piece,
   { id: strand }: Strand,
-  { step, definition }: StepTypes,
+  { step, definition }: ActiveStep,
 ): Promise<Fix | undefined> {
-  for (const param of definition!.params) {
+  for (const param of definition.params) {
     if (param.type !== 'number' || typeof valueOf(step, param) !== 'number') continue;
     const mended = setParam(piece, strand, step.id, param.id, param.default);
     const analysis = analyse(mended);
-    const row = analysis.types.get(strand)!.find((r) => r.step.id === step.id)!;
+    const row = analysis.types
+      .get(strand)!
+      .filter(isActive)
+      .find((r) => r.step.id === step.id)!;
     if ((await framesOf(mended, analysis, row)).frames !== null)
       return fixOf(strand, step, param, param.default) ?? undefined;
   }
@@ -168,8 +176,8 @@ function fadedAfter(stays: readonly number[]): number | null {
 type Params = ReturnType<typeof plainParams>;
 
 /** The parameters of a step in every frame of the loop; where a field says one, at places all over the picture. */
-async function paramsOver(piece: Piece, analysis: Analysis, row: StepTypes): Promise<Params[][]> {
-  const definition = row.definition!;
+async function paramsOver(piece: Piece, analysis: Analysis, row: ActiveStep): Promise<Params[][]> {
+  const definition = row.definition;
   const step = fittingStep(piece, analysis, row);
   const links = Object.values(step.params).filter(isLink);
   const evaluator = links.length > 0 ? await Evaluator.make(piece, links.map(targetOf), analysis) : null;

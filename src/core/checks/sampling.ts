@@ -4,7 +4,7 @@ import { MeshError, type Mesh } from '../mesh/mesh';
 import { isDriven, strandById, type Piece, type Strand } from '../piece/types';
 import type { NumberParam } from '../steps';
 import { analyse, literalOf, type Analysis } from '../weave';
-import type { StepTypes } from '../weave/types';
+import { isActive, type ActiveStep, type StepTypes } from '../weave/types';
 import { setPhase } from '../weave/places';
 import { lastReshape } from '../weave/plan';
 import { EDGE_WIDTH, gathered, PointMover, someEdges, spotsOf, type Spots, type Way } from './sampling-edges';
@@ -40,7 +40,7 @@ export interface SamplingReading {
 
 /** A live step with what stands before it, on some edges of its form. */
 interface Subject {
-  row: StepTypes;
+  row: ActiveStep;
   before: PointMover;
   after: PointMover;
 }
@@ -56,11 +56,12 @@ interface Form {
 /** A form with its live steps that move it, and edges to look at; null where nothing can be measured. */
 async function formOf(piece: Piece, strand: Strand, analysis: Analysis, only?: string): Promise<Form | null> {
   const rows = analysis.types.get(strand.id) ?? [];
-  const placed = rows.findIndex((r) => r.active && r.definition!.place);
+  const placed = rows.findIndex((r) => r.active && r.definition.place);
   const end = placed < 0 ? rows.length : placed;
   const live = rows
     .slice(lastReshape(rows), end)
-    .filter((r) => r.active && r.definition!.glsl && r.definition!.gives === 'form');
+    .filter(isActive)
+    .filter((r) => r.definition.glsl && r.definition.gives === 'form');
   if (live.length === 0) return null;
   const mesh: Mesh | null = await bake(piece, strand, undefined, analysis);
   if (!mesh || mesh.corners.length === 0) return null;
@@ -192,7 +193,7 @@ export async function measureSampling(piece: Piece): Promise<SamplingReading[]> 
         strand: strand.id,
         name: strand.name,
         step: step.id,
-        stepName: definition!.name,
+        stepName: definition.name,
         factor: Math.max(across, along),
         ...remedy(piece, form!, across, along),
       });
@@ -254,8 +255,8 @@ function remedy(
   along: number,
 ): { sentence: string; fixes: Fix[] } {
   const worst = Math.max(across, along);
-  for (const row of rows.filter((r) => r.active)) {
-    const finer = row.definition!.params.filter((p): p is NumberParam => p.type === 'number' && p.finer !== undefined);
+  for (const row of rows.filter(isActive)) {
+    const finer = row.definition.params.filter((p): p is NumberParam => p.type === 'number' && p.finer !== undefined);
     const wants = finer.flatMap((param) => {
       const has = Number(literalOf(piece, row.step, param));
       const factor = param.finer === 'across' ? across : param.finer === 'along' ? along : worst;

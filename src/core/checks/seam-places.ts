@@ -186,7 +186,7 @@ const NO_MOVES = [0, 0, 0] as const;
 
 /** By how many whole copies each step of copies moves on over the loop: copy n then stands where n + moves stood. */
 function movesOn(piece: Piece, steps: StepTypes[]): readonly number[] {
-  const levels = steps.filter((r) => r.active && r.definition!.place);
+  const levels = steps.filter((r) => r.active && r.definition.place);
   return NO_MOVES.map((_, level) => {
     const { definition, step } = levels[level] ?? {};
     const param = definition?.params.find((p) => p.id === definition.shifts);

@@ -72,13 +72,13 @@ async function measureStrand(
  */
 const lateEnds = (steps: StepTypes[]): number[] =>
   steps.flatMap(({ active, definition }, i) =>
-    i > 0 && active && definition!.again && kindOf(definition!) === 'signal' ? [i - 1] : [],
+    i > 0 && active && definition.again && kindOf(definition) === 'signal' ? [i - 1] : [],
   );
 
 /** Passes of steps that are drawn in several, but for the last of each. */
 const earlierPasses = (steps: StepTypes[]): { index: number; pass: number }[] =>
   steps.flatMap(({ active, definition }, index) =>
-    Array.from({ length: active ? (definition!.passes ?? 1) - 1 : 0 }, (_, pass) => ({ index, pass })),
+    Array.from({ length: active ? (definition.passes ?? 1) - 1 : 0 }, (_, pass) => ({ index, pass })),
   );
 
 /** The strand that breaks may be one that this one takes from: the first in order is named. */

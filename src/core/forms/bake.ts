@@ -12,7 +12,7 @@ import { analyse } from '../weave/analyse';
 import { Evaluator } from '../weave/evaluate';
 import { pixelsOf } from '../weave/pixels';
 import { lastReshape } from '../weave/plan';
-import type { Analysis, StepTypes } from '../weave/types';
+import { isActive, type ActiveStep, type Analysis, type StepTypes } from '../weave/types';
 import { placeRows } from '../weave/places';
 import { plainParams } from '../weave/values';
 import { bakeKey } from './bake-key';
@@ -57,7 +57,10 @@ class Baker {
   async bake(strand: Strand, end?: number): Promise<Mesh | null> {
     const rows = this.rows(strand);
     if (!rows[0]?.active || !rows[0].definition?.bake) return null;
-    const copies = rows.slice(0, (end ?? rows.length - 1) + 1).filter((r) => r.active && r.definition!.place);
+    const copies = rows
+      .slice(0, (end ?? rows.length - 1) + 1)
+      .filter(isActive)
+      .filter((r) => r.definition.place);
     const mesh = await this.shape(strand, lastReshape(rows, end));
     return mesh && this.shaded(rows, await this.copied(copies, mesh));
   }
@@ -66,8 +69,8 @@ class Baker {
     return this.analysis.types.get(strand.id) ?? [];
   }
 
-  private params(row: StepTypes): PlainParams {
-    return plainParams(this.piece, row.step, row.definition!, () => [0], 0);
+  private params(row: ActiveStep): PlainParams {
+    return plainParams(this.piece, row.step, row.definition, () => [0], 0);
   }
 
   /** The mesh that the steps up to `last` make. */
@@ -76,47 +79,48 @@ class Baker {
     for (const [i, row] of this.rows(strand)
       .slice(0, last + 1)
       .entries()) {
+      if (!row.active) continue;
       const { definition } = row;
-      if (!row.active || !(definition!.bake || definition!.reshape)) continue;
+      if (!definition.bake && !definition.reshape) continue;
       const key = bakeKey(this.piece, strand, i);
       const known = kept.get(key);
       if (known) {
         mesh = known;
         continue;
       }
-      report({ form: strand.name, step: definition!.name, done: i, of: last + 1 });
+      report({ form: strand.name, step: definition.name, done: i, of: last + 1 });
       if (mesh && i > 0) mesh = await this.moved(strand, i - 1, mesh);
       const baking = await this.baking(row, mesh);
       const made: Mesh =
         mesh === null
-          ? definition!.bake!(this.params(row), baking)
-          : definition!.reshape!(mesh, this.params(row), baking);
+          ? definition.bake!(this.params(row), baking)
+          : definition.reshape!(mesh, this.params(row), baking);
       mesh = kept.put(key, heldWithin(made));
     }
     return mesh;
   }
 
   /** The mesh with the copies that steps make of it, and of each other's. */
-  private async copied(rows: StepTypes[], mesh: Mesh): Promise<Mesh> {
+  private async copied(rows: ActiveStep[], mesh: Mesh): Promise<Mesh> {
     const levels: CopyLevel[] = [];
     let any = false;
     for (const row of rows) {
-      const copies = row.definition!.place!(this.params(row), await this.baking(row, mesh));
-      levels.push({ copies: copies ?? copiesInPlace(1), inPlace: row.definition!.inPlace === true });
+      const copies = row.definition.place!(this.params(row), await this.baking(row, mesh));
+      levels.push({ copies: copies ?? copiesInPlace(1), inPlace: row.definition.inPlace === true });
       any ||= copies !== null;
     }
     return any ? { ...mesh, copies: copiesOfCopies(levels) } : mesh;
   }
 
   private shaded(rows: StepTypes[], mesh: Mesh): Mesh {
-    const row = rows.findLast((r) => r.active && r.definition!.shade);
-    return row ? { ...mesh, shading: row.definition!.shade!(this.params(row)) } : mesh;
+    const row = rows.filter(isActive).findLast((r) => r.definition.shade);
+    return row ? { ...mesh, shading: row.definition.shade!(this.params(row)) } : mesh;
   }
 
   /** Puts the points where the live steps between the last mesh and step `end` move them at phase 0. */
   private async moved(strand: Strand, end: number, mesh: Mesh): Promise<Mesh> {
     const rows = this.rows(strand);
-    if (!rows.slice(lastReshape(rows, end), end + 1).some((r) => r.active && r.definition!.glsl)) return mesh;
+    if (!rows.slice(lastReshape(rows, end), end + 1).some((r) => r.active && r.definition.glsl)) return mesh;
     const evaluator = await this.evaluator({ strand: strand.id, step: rows[end]!.step.id });
     // Faces that move on their own need points of their own.
     const own = readsFaces(evaluator.woven.glsl) ? separate(mesh) : mesh;
@@ -146,12 +150,12 @@ class Baker {
   }
 
   /** What a step may ask for while it makes a mesh. @param mesh what stands before it */
-  private async baking(row: StepTypes, mesh: Mesh | null): Promise<Baking> {
+  private async baking(row: ActiveStep, mesh: Mesh | null): Promise<Baking> {
     const values = new Map<string, Float32Array>();
     const forms = new Map<string, Mesh | null>();
     const signals = new Map<string, Evaluator>();
     const plain = this.params(row);
-    for (const param of row.definition!.params) {
+    for (const param of row.definition.params) {
       const value = row.step.params[param.id];
       if (param.type === 'strand' && isLink(value)) {
         const other = strandById(this.piece, value.link);

@@ -31,7 +31,7 @@ import { keysFit } from './keyed';
 import { literalFits } from './literal';
 import { orderStrands } from './order';
 import { isSameStructure, type StructureParts } from './structure';
-import type { Analysis, Problem, StepTypes, Use } from './types';
+import type { Analysis, KnownStep, Problem, SkippedStep, StepTypes, Use } from './types';
 
 /** Kinds of strand whose values a parameter may take. */
 export function linkKinds(kind: Kind, param: Param): Kind[] {
@@ -159,19 +159,19 @@ function rowTypes(strand: Strand, costs: Costs, skipped: Map<Step, string>): Ste
       definition !== undefined &&
       kindOf(definition) === strand.kind &&
       (i === 0 ? source : takes !== null && definition.takes.includes(takes));
-    const active = fits && !(step.off && i > 0) && !(definition.broken && !definition.glsl);
-    const row: StepTypes = { step, definition, takes, gives: active ? outputType(definition, takes) : running, active };
-    rows.push(row);
+    const runs = fits && !(step.off && i > 0) && !(definition.broken && !definition.glsl);
+    const passed: SkippedStep = { step, definition, takes, gives: takes, active: false };
+    rows.push(runs ? { step, definition, takes, gives: outputType(definition, takes), active: true } : passed);
     const useless = withoutEffect(rows);
-    if (useless !== null) row.active = false;
+    if (useless !== null) rows[i] = passed;
     // What is skipped is counted as well: with nothing.
     const tooCostly = costs.add(strand, rows, i);
     const sentence = useless ?? tooCostly;
     if (sentence !== null) {
-      Object.assign(row, { active: false, gives: running });
+      rows[i] = passed;
       skipped.set(step, sentence);
     }
-    running = row.gives;
+    running = rows[i]!.gives;
   }
   return rows;
 }
@@ -206,9 +206,9 @@ function stepProblem(strand: Strand, row: StepTypes, skipped: string | undefined
   };
 }
 
-function paramProblems(piece: Piece, strand: Strand, row: StepTypes, types: Map<string, StepTypes[]>): Problem[] {
-  return row.definition!.params.flatMap((param) => {
-    const { name } = row.definition!;
+function paramProblems(piece: Piece, strand: Strand, row: KnownStep, types: Map<string, StepTypes[]>): Problem[] {
+  return row.definition.params.flatMap((param) => {
+    const { name } = row.definition;
     const problem = paramProblem(piece, row, param, types);
     const sentence = isUnlinked(row, param)
       ? `${name} needs ${NEEDED[param.kind] ?? `a ${param.kind}: choose one.`}`
@@ -221,20 +221,20 @@ function paramProblems(piece: Piece, strand: Strand, row: StepTypes, types: Map<
 const NEEDED: Partial<Record<Kind, string>> = { finish: 'a picture: choose a finish.' };
 
 /** Is this a strand that the step needs, and none is chosen? */
-const isUnlinked = (row: StepTypes, param: Param): param is Param & { type: 'strand' } => {
+const isUnlinked = (row: KnownStep, param: Param): param is Param & { type: 'strand' } => {
   const value = valueOf(row.step, param);
   const isLinked = isLink(value) || isControlRef(value) || isKeyed(value) || row.step.lost?.[param.id] !== undefined;
   return param.type === 'strand' && !isLinked && !(param.optional && value === undefined);
 };
 
-function paramProblem(piece: Piece, row: StepTypes, param: Param, types: Map<string, StepTypes[]>): string | null {
+function paramProblem(piece: Piece, row: KnownStep, param: Param, types: Map<string, StepTypes[]>): string | null {
   const value = valueOf(row.step, param);
   const lost = row.step.lost?.[param.id];
   if (lost !== undefined)
     return `the strand "${lost}" that it was linked to was deleted; link another one, or set a value.`;
-  if (isLink(value)) return linkProblem(piece, row.definition!, param, value, types);
+  if (isLink(value)) return linkProblem(piece, row.definition, param, value, types);
   if (isKeyed(value)) {
-    if (!acceptsLinks(row.definition!, param)) return 'it is fixed when the form is made and cannot have keys.';
+    if (!acceptsLinks(row.definition, param)) return 'it is fixed when the form is made and cannot have keys.';
     return keysFit(param, value) ? null : 'its keys hold values of the wrong type; the default is used.';
   }
   if (isControlRef(value)) {

@@ -1,8 +1,8 @@
 import { MAX_COPY_LEVELS, MAX_PLACED_LEVELS } from '../mesh/topology/copy-levels';
-import type { StepTypes } from './types';
+import type { ActiveStep, StepTypes } from './types';
 
-const isCopies = (row: StepTypes) => row.active && row.definition!.place !== undefined;
-const isPlaced = (row: StepTypes) => isCopies(row) && !row.definition!.inPlace;
+const isCopies = (row: StepTypes): row is ActiveStep => row.active && row.definition.place !== undefined;
+const isPlaced = (row: StepTypes) => isCopies(row) && !row.definition.inPlace;
 
 /**
  * Why the last step of a row has no effect behind the copies that stand before it, or null where it has one.
@@ -12,10 +12,10 @@ export function withoutEffect(rows: readonly StepTypes[]): string | null {
   const row = rows.at(-1)!;
   if (!row.active) return null;
   const copies = rows.slice(0, -1).filter(isCopies);
-  const { name } = row.definition!;
-  if (copies.length > 0 && row.definition!.reshape)
+  const { name } = row.definition;
+  if (copies.length > 0 && row.definition.reshape)
     return (
-      `"${name}" has no effect here: it makes a new mesh, and "${copies.at(-1)!.definition!.name}" before it only ` +
+      `"${name}" has no effect here: it makes a new mesh, and "${copies.at(-1)!.definition.name}" before it only ` +
       `says where copies of the mesh stand. Move it before them.`
     );
   if (!isCopies(row)) return null;

@@ -1,7 +1,15 @@
 export { controlSetting, trackSettings, withOverrides, withTracks } from './tracks';
 export { analyse, acceptsLinks, linkKinds, linkProblem, mayBeDisabled, typeAfter } from './analyse';
 export { literalFits } from './literal';
-export type { Analysis, Problem, StepTypes, Target, Woven } from './types';
+export {
+  isActive,
+  type ActiveStep,
+  type Analysis,
+  type Problem,
+  type StepTypes,
+  type Target,
+  type Woven,
+} from './types';
 export { linkedStrands, orderStrands, allDependencies, wouldCycle } from './order';
 export { drawnBefore, drawnEnds, lastDrawn } from './plan';
 export { aloneText, cardText, processorText, weave } from './weave';

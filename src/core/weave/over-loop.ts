@@ -5,13 +5,13 @@ import type { LoopValues, PlainParams } from '../steps';
 import { beatsOf } from '../piece/beats';
 import { fittingStep } from './params-over';
 import { widthOf } from './step-function';
-import type { Analysis, StepTypes, Target } from './types';
+import type { ActiveStep, Analysis, Target } from './types';
 import { plainParams } from './values';
 
 /** A step that is worked out over the whole loop, and where its numbers lie. */
 export interface LoopStep {
   strand: string;
-  row: StepTypes;
+  row: ActiveStep;
   /** What runs into it; null in a source. */
   before: Target | null;
   /** What its parameters follow. */
@@ -92,7 +92,7 @@ export function loopTable(piece: Piece, analysis: Analysis, run: RunTarget): Loo
     return Array.from({ length: width }, (_, number) => {
       const own = Float64Array.from({ length: frames }, (_, frame) => runs[width * frame + number]!);
       const loop = { values: own, params, seconds, beat, repeats: play !== 'once', number, sound, most };
-      const result = row.definition!.overLoop!(loop);
+      const result = row.definition.overLoop!(loop);
       values.set(result.values, first + number * rowLength);
       return result;
     });
@@ -115,7 +115,7 @@ function paramsAt(piece: Piece, analysis: Analysis, { strand, row, links }: Loop
       plainParams(
         piece,
         step,
-        row.definition!,
+        row.definition,
         (link) => {
           const all = linked[links.findIndex((t) => t.strand === link.link && t.step === link.step)]!;
           const width = all.length / frames;

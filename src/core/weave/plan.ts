@@ -1,7 +1,7 @@
 import { isLink, type Link, type Piece, type Strand } from '../piece/types';
 import { valueOf, type Param, type RunType, type StepDefinition } from '../steps';
 import { linkProblem } from './analyse';
-import type { Analysis, StepTypes, Target } from './types';
+import type { ActiveStep, Analysis, StepTypes, Target } from './types';
 import { loopSteps, type LoopStep } from './over-loop';
 import { isBranch } from './step-function';
 import { emptyType, strandNames } from './words';
@@ -15,24 +15,27 @@ export const isElsewhere = (definition: StepDefinition, param: Param) =>
 
 /** Index of the last step up to `end` that makes a mesh; 0 where only the source does. */
 export function lastReshape(rows: StepTypes[], end = rows.length - 1): number {
-  for (let i = end; i > 0; i--) if (rows[i]!.active && rows[i]!.definition!.reshape) return i;
-  return 0;
+  return Math.max(
+    0,
+    rows.findLastIndex((r, i) => i <= end && r.active && r.definition.reshape),
+  );
 }
 
 /** Index of the last step up to `end` that is worked out beforehand, over the loop; 0 where none is. */
 const lastOverLoop = (rows: StepTypes[], end: number): number =>
   Math.max(
     0,
-    rows.findLastIndex((r, i) => i <= end && r.active && r.definition!.overLoop),
+    rows.findLastIndex((r, i) => i <= end && r.active && r.definition.overLoop),
   );
 
 /** Other pictures that one program reads at most; cards have sixteen units in all. */
 export const MAX_BRANCHES = 4;
 
 /** Other pictures that a step reads. */
-function branchesOf({ active, definition, step }: StepTypes): string[] {
-  if (!active) return [];
-  const links = definition!.params.filter(isBranch).map((param) => valueOf(step, param));
+function branchesOf(row: StepTypes): string[] {
+  if (!row.active) return [];
+  const { definition, step } = row;
+  const links = definition.params.filter(isBranch).map((param) => valueOf(step, param));
   return links.filter(isLink).map(({ link, step: upTo }) => `${link}/${upTo ?? ''}`);
 }
 
@@ -41,9 +44,9 @@ function branchesOf({ active, definition, step }: StepTypes): string[] {
  * that keeps its own result, and those that read one picture more than a program can.
  */
 export function drawnBefore(rows: StepTypes[]): number[] {
-  const reads = ({ active, definition }: StepTypes) =>
-    active && (definition!.passes !== undefined || definition!.reaches !== undefined);
-  const keeps = ({ active, definition }: StepTypes) => active && definition!.stays !== undefined;
+  const reads = (row: StepTypes) =>
+    row.active && (row.definition.passes !== undefined || row.definition.reaches !== undefined);
+  const keeps = (row: StepTypes) => row.active && row.definition.stays !== undefined;
   const found: number[] = [];
   let branches = new Set<string>();
   for (const [i, row] of rows.entries()) {
@@ -163,16 +166,16 @@ export class Plan {
   }
 
   /** The link that feeds a parameter, if there is one and it fits. */
-  linkOf(row: StepTypes, param: Param): Link | null {
+  linkOf(row: ActiveStep, param: Param): Link | null {
     const value = valueOf(row.step, param);
     if (!isLink(value) || param.type === 'strand') return null;
-    return linkProblem(this.piece, row.definition!, param, value, this.analysis.types) ? null : value;
+    return linkProblem(this.piece, row.definition, param, value, this.analysis.types) ? null : value;
   }
 
   /** Another picture that a parameter names, if there is one and it fits. */
-  branchOf(row: StepTypes, param: Param): Target | null {
+  branchOf(row: ActiveStep, param: Param): Target | null {
     const value = valueOf(row.step, param);
-    if (!isLink(value) || linkProblem(this.piece, row.definition!, param, value, this.analysis.types)) return null;
+    if (!isLink(value) || linkProblem(this.piece, row.definition, param, value, this.analysis.types)) return null;
     return { strand: value.link, step: value.step };
   }
 
@@ -181,9 +184,9 @@ export class Plan {
     const found = new Map<string, Target>();
     for (const row of this.rows(target.strand).slice(this.liveFrom(target), this.indexOf(target) + 1)) {
       if (!row.active) continue;
-      for (const param of row.definition!.params) {
+      for (const param of row.definition.params) {
         const input = this.inputOf(row, param);
-        if (!input || isElsewhere(row.definition!, param) || this.isUniform(input)) continue;
+        if (!input || isElsewhere(row.definition, param) || this.isUniform(input)) continue;
         found.set(this.nameOf(input), input);
       }
     }
@@ -209,16 +212,16 @@ export class Plan {
 
   /** What a step takes in for whole faces or copies, or at other places. */
   private elsewhere(row: StepTypes): Target[] {
-    if (!row.active || !row.definition!.glsl) return [];
-    return row
-      .definition!.params.filter((param) => isElsewhere(row.definition!, param))
+    if (!row.active || !row.definition.glsl) return [];
+    return row.definition.params
+      .filter((param) => isElsewhere(row.definition, param))
       .flatMap((param) => {
         const input = this.inputOf(row, param);
         return input && (param.per === 'moment' || !this.isUniform(input)) ? [input] : [];
       });
   }
 
-  private inputOf(row: StepTypes, param: Param): Target | null {
+  private inputOf(row: ActiveStep, param: Param): Target | null {
     const link = this.linkOf(row, param);
     return link && { strand: link.link, step: link.step };
   }

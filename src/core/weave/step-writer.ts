@@ -6,7 +6,7 @@ import { levelStatements } from './copy-levels';
 import { isElsewhere, MAX_BRANCHES, type Plan } from './plan';
 import { argumentParams, isBranch, paramType, runningInto, stepFunction } from './step-function';
 import { tableOf, writtenIn, type Table } from './tables';
-import type { SignalUniform, StepTypes, Target, UniformSlot, WeaveOptions } from './types';
+import type { SignalUniform, ActiveStep, Target, UniformSlot, WeaveOptions } from './types';
 import { literalOf, tableValueOf, withinRangeText } from './values';
 
 const ATTRIBUTE_TYPE: Record<PlaceAttribute, string> = { tint: 'vec3', delay: 'float', dot: 'float' };
@@ -25,7 +25,7 @@ function linkedText(param: Param, value: string, seen: RunType): string {
 /** A step in its row, and the name that all that is its alone begins with. */
 export interface Spot {
   strand: Strand;
-  row: StepTypes;
+  row: ActiveStep;
   index: number;
   name: string;
 }
@@ -59,7 +59,7 @@ export class StepWriter {
   /** The call of a step's function; writes all that it needs. @param running text of the input */
   stepCall(spot: Spot, running: string): string {
     const { row } = spot;
-    const definition = row.definition!;
+    const definition = row.definition;
     for (const part of definition.needs ?? []) this.parts.add(part);
     const takes = runningInto(definition, row.takes, row.gives!);
     if (takes === 'surface' || row.gives === 'surface') this.parts.add('surface');
@@ -95,11 +95,11 @@ export class StepWriter {
   }
 
   /** What a step comes to at the place's phase that is worked out over the loop. */
-  overLoop(row: StepTypes): string {
+  overLoop(row: ActiveStep): string {
     this.parts.add('loop');
     const { frames } = this.piece.loop;
     const { first, width } = this.plan.loopStep(row);
-    const read = row.definition!.held ? 'heldOverLoop' : 'overLoop';
+    const read = row.definition.held ? 'heldOverLoop' : 'overLoop';
     const numbers = Array.from({ length: width }, (_, i) => {
       const row = this.loopRows.push(first + i * (frames + 1)) - 1;
       const place = this.options.constants ? row * (frames + 1) : this.loopRows[row]!;
@@ -111,7 +111,7 @@ export class StepWriter {
   /** Writes the step's function, once for all rows that share it, and gives its name. */
   private stepName(spot: Spot, takes: RunType | null): string {
     const { row, strand, index } = spot;
-    const definition = row.definition!;
+    const definition = row.definition;
     const types = { takes, gives: row.gives! };
     const chosen: Record<string, number> = Object.fromEntries(
       definition.params
@@ -139,7 +139,7 @@ export class StepWriter {
   }
 
   /** Slot of another picture among those that the program reads; -1 where there is none, or no room. */
-  private branchOf(row: StepTypes, param: Param): number {
+  private branchOf(row: ActiveStep, param: Param): number {
     const target = this.plan.branchOf(row, param);
     if (!target) return -1;
     const known = this.branches.findIndex((b) => b.strand === target.strand && b.step === target.step);
@@ -147,8 +147,8 @@ export class StepWriter {
     return this.branches.push(target) - 1;
   }
 
-  private choiceIndex(row: StepTypes, id: string | undefined): number {
-    const param = row.definition!.params.find((p) => p.id === id);
+  private choiceIndex(row: ActiveStep, id: string | undefined): number {
+    const param = row.definition.params.find((p) => p.id === id);
     return param?.type === 'choice'
       ? param.options.findIndex((o) => o.id === literalOf(this.piece, row.step, param))
       : 0;
@@ -188,7 +188,7 @@ export class StepWriter {
     const here = this.placeText(spot);
     const place = param.per === 'face' || param.per === 'copy' ? `${param.per}Of(${here})` : here;
     const value =
-      isElsewhere(row.definition!, param) && !uniform
+      isElsewhere(row.definition, param) && !uniform
         ? `${this.plan.nameOf(target)}(${place})`
         : this.plan.valueNameOf(target);
     return this.linked(param, value, target, link.swizzle);
@@ -217,7 +217,7 @@ export class StepWriter {
     table: Table,
     entries: unknown,
     slot: Omit<UniformSlot, 'type'>,
-    row: StepTypes,
+    row: ActiveStep,
     running: string,
   ): string {
     this.parts.add(table.needs);

@@ -9,14 +9,32 @@ export interface Problem {
   sentence: string;
 }
 
-export interface StepTypes {
+interface RowTypes {
   step: Step;
-  definition: ResolvedStep | undefined;
   takes: RunType | null;
   gives: RunType | null;
-  /** False where the step is off or cannot run here; the row then passes it by. */
-  active: boolean;
 }
+
+/** A step that runs where it stands. */
+export interface ActiveStep extends RowTypes {
+  active: true;
+  definition: ResolvedStep;
+}
+
+/** A step that is off or cannot run here: the row goes on without it. */
+export interface SkippedStep extends RowTypes {
+  active: false;
+  /** Undefined where the catalogue has no such step. */
+  definition: ResolvedStep | undefined;
+}
+
+export type StepTypes = ActiveStep | SkippedStep;
+
+/** A step that the catalogue has, whether it runs or not. */
+export type KnownStep = StepTypes & { definition: ResolvedStep };
+
+/** Does a step run? A type guard, for filters that ask for more. */
+export const isActive = (row: StepTypes): row is ActiveStep => row.active;
 
 export interface Use {
   strand: string;

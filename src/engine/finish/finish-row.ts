@@ -47,7 +47,7 @@ export function passesOf(analysis: Analysis, target: Target | null, shown = true
     const next = rows[end + 1]?.definition;
     if (k === 0 && next && !drawsBefore(rows, end + 1)) return [];
     const [first, last] = [rows[begin]!, rows[end]!];
-    const reads = begin > 0 && first.active ? first.definition! : {};
+    const reads = begin > 0 && first.active ? first.definition : {};
     const { passes, averages = false, reaches, smaller } = reads as Partial<StepDefinition>;
     const stores = next?.reaches && rows[end + 1]!.active ? key(rows[end + 1]!) : undefined;
     return Array.from({ length: passes ?? 1 }, (_, pass) => {
@@ -61,7 +61,7 @@ export function passesOf(analysis: Analysis, target: Target | null, shown = true
         averages: averages === true || (averages !== false && averages.includes(pass)),
         smaller: isLast ? 1 : (smaller?.[pass] ?? 1),
         ago: reaches && key(first),
-        keeps: isLast && last.active && last.definition!.stays ? key(last) : undefined,
+        keeps: isLast && last.active && last.definition.stays ? key(last) : undefined,
         stores: isLast ? stores : undefined,
       };
     });
@@ -80,7 +80,7 @@ const asksAverages = ({ averages }: Partial<StepDefinition>) => averages === tru
 function drawsBefore(rows: StepTypes[], index: number): boolean {
   const bare = rows.slice(0, index).every((r) => !r.active || r.definition?.shoots !== undefined);
   const { active, definition } = rows[index]!;
-  return !bare || (active && (asksAverages(definition!) || definition!.reaches !== undefined));
+  return !bare || (active && (asksAverages(definition) || definition.reaches !== undefined));
 }
 
 /** A picture of fewer rows is not made smaller: what is soft in it would become coarse. */

@@ -3,7 +3,7 @@ import { linearOf } from '@/core/colour';
 import { strandById, type Piece, type Strand } from '@/core/piece/types';
 import type { Skin } from '@/core/mesh/skin';
 import type { Shutter } from '@/core/steps';
-import { plainParams, shotBehind, type Analysis, type Target } from '@/core/weave';
+import { isActive, plainParams, shotBehind, type Analysis, type Target } from '@/core/weave';
 import type { Follow } from '../card/follow';
 import type { DrawnPart, Shot } from '../card/shot';
 import type { Branch } from '../card/uniforms';
@@ -250,8 +250,11 @@ function phaseAfter({ loop }: Piece, phase: number, frames: number): number {
 
 /** For how long the stage that a finish begins with is exposed; null for an instant. */
 function shutterOf(piece: Piece, analysis: Analysis, finish: Strand, follow: Follow, phase: number): Shutter | null {
-  const row = analysis.types.get(finish.id)?.find((r) => r.active && r.definition?.shutter);
+  const row = analysis.types
+    .get(finish.id)
+    ?.filter(isActive)
+    .find((r) => r.definition.shutter);
   if (!row) return null;
-  const shutter = row.definition!.shutter!(plainParams(piece, row.step, row.definition!, follow, phase));
+  const shutter = row.definition.shutter!(plainParams(piece, row.step, row.definition, follow, phase));
   return shutter.open > 0 ? shutter : null;
 }

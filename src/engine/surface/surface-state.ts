@@ -1,6 +1,6 @@
 import type { Piece } from '@/core/piece/types';
 import { PLAIN_LOOK, type SurfaceLook, type SurfaceUse } from '@/core/steps/surface/surface-look';
-import { literalOf, type Analysis, type StepTypes } from '@/core/weave';
+import { isActive, literalOf, type ActiveStep, type Analysis } from '@/core/weave';
 
 /** What a surface strand asks of the way it is drawn, beyond its values at each place. */
 export interface SurfaceState extends Omit<SurfaceLook, 'covers'> {
@@ -18,16 +18,16 @@ export interface SurfaceState extends Omit<SurfaceLook, 'covers'> {
  */
 export const needsOrder = ({ transparent, blend }: SurfaceState) => transparent && blend === 'normal';
 
-function choicesOf(piece: Piece, { step, definition }: StepTypes): Record<string, string> {
-  const choices = definition!.params.filter((p) => p.type === 'choice');
+function choicesOf(piece: Piece, { step, definition }: ActiveStep): Record<string, string> {
+  const choices = definition.params.filter((p) => p.type === 'choice');
   return Object.fromEntries(choices.map((p) => [p.id, literalOf(piece, step, p) as string]));
 }
 
 /** Reads the state from the steps that are on: the last that says something of it counts. */
 export function surfaceState(piece: Piece, analysis: Analysis, surface: string | null): SurfaceState {
-  const rows = (surface ? (analysis.types.get(surface) ?? []) : []).filter((r) => r.active);
-  const uses = new Set(rows.flatMap((r) => r.definition!.uses ?? []));
-  const looks = rows.map((row) => row.definition!.look?.(choicesOf(piece, row)) ?? {});
+  const rows = (surface ? (analysis.types.get(surface) ?? []) : []).filter(isActive);
+  const uses = new Set(rows.flatMap((r) => r.definition.uses ?? []));
+  const looks = rows.map((row) => row.definition.look?.(choicesOf(piece, row)) ?? {});
   const { covers, ...look } = looks.reduce<SurfaceLook>((all, own) => ({ ...all, ...own }), PLAIN_LOOK);
   const readsBehind = uses.has('bend') || uses.has('soft');
   const transparent = readsBehind || look.blend !== 'normal' || uses.has('opacity') || uses.has('wire') || covers;
