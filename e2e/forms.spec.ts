@@ -1,3 +1,4 @@
+import { strandById } from '@/core/piece/types';
 import { expect } from '@playwright/test';
 import type { PNG } from 'pngjs';
 import { readObj } from '@/core/formats/mesh';
@@ -94,7 +95,8 @@ test('an artist builds a fan of arcs from blank: copies in place, blended by add
 });
 
 test('a form is exported as a mesh that stands as it stood', async ({ page }) => {
-  await openPiece(page, smallStarter('glasshouse-opening'));
+  const piece = smallStarter('glasshouse-opening');
+  await openPiece(page, piece);
   await inWorkbench(page);
   await page.getByRole('button', { name: 'Export' }).click();
   await page.getByLabel('Form to export').selectOption({ label: 'lamp' });
@@ -102,7 +104,7 @@ test('a form is exported as a mesh that stands as it stood', async ({ page }) =>
   const { name, bytes } = await taken(page, () => page.getByRole('button', { name: 'Export the form' }).click());
   expect(name).toBe('glasshouse-opening-lamp.obj');
   const mesh = readObj(bytes.toString());
-  expect(mesh.faceStarts.length - 1).toBe(20 * 4 ** 3);
+  expect(mesh.faceStarts.length - 1).toBe(20 * 4 ** Number(strandById(piece, 'lamp')!.steps[0]!.params.times));
   for (let i = 0; i < mesh.positions.length; i += 3)
     expect(Math.hypot(...mesh.positions.subarray(i, i + 3))).toBeCloseTo(0.55, 5);
   // The loop says how large it will be before it is made.
