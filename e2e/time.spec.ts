@@ -448,6 +448,8 @@ test('a control is played by hand, and what was played is in the loop as keys', 
   await expect(page.getByText(/^One parameter follows it\.|^[1-9]\d* parameters follow it\./)).toBeVisible();
   await expect(page.getByText(/^\d+ keys?$/)).toBeVisible();
   await page.keyboard.press('Escape');
+  // What closes gives the focus back a moment later; keys that are pressed before that go elsewhere.
+  await expect(page.getByRole('button', { name: 'Settings of pull' })).toBeFocused();
   // Moved while the loop stands, it has a key there.
   await goToFrame(page, 24);
   const before = await settled(stage(page));
