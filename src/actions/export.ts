@@ -5,7 +5,7 @@ import { Capture } from '@/engine/capture/capture';
 import type { Settling } from '@/engine/picture';
 import { GraphicsLost } from '@/engine/card/renderer';
 import { MeshStore } from '@/workers/mesh-store';
-import { ensureAssets, holdAssets } from '@/state/assets/assets';
+import { ensureAssets, holdingAssets } from '@/state/assets/assets';
 import { openExporter } from '@/workers/remotes';
 import type { Job } from '@/workers/job';
 import { download } from './download';
@@ -49,22 +49,10 @@ async function meshesOf(piece: Piece): Promise<MeshStore> {
  * @param frame for a still, the frame that is taken
  * @throws Cancelled when the signal says so; Error with a sentence otherwise
  */
-export async function runExport(
-  piece: Piece,
-  format: ExportFormat,
-  frame: number,
-  signal: AbortSignal,
-  progress: (p: Progress) => void,
-): Promise<void> {
-  const releaseAssets = holdAssets(piece);
-  try {
-    await exportHeld(piece, format, frame, signal, progress);
-  } finally {
-    releaseAssets();
-  }
-}
+export const runExport = (...job: Parameters<typeof exportPiece>): Promise<void> =>
+  holdingAssets(job[0], () => exportPiece(...job));
 
-async function exportHeld(
+async function exportPiece(
   piece: Piece,
   format: ExportFormat,
   frame: number,

@@ -43,7 +43,7 @@ export class AssetRegister<T> {
   }
 }
 
-/** Lets go of everything in this thread that was decoded from assets which nobody wants any more. */
+/** Releases everything in this thread that was decoded from assets which nobody wants any more. */
 export function releaseAssets(isWanted: (asset: string) => boolean): void {
   for (const register of registers) register.keepOnly(isWanted);
 }

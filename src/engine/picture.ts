@@ -1,7 +1,7 @@
 import * as THREE from 'three';
 import { measureMemory, settlingFrames, type MemoryReading } from '@/core/checks/memory';
 import { readsDepth } from '@/core/glsl/lib';
-import { nextTask } from '@/core/next-task';
+import { nextTask, nextTaskIfLong } from '@/core/next-task';
 import type { Skin } from '@/core/mesh/skin';
 import { strandById, type Piece } from '@/core/piece/types';
 import { analyse, outputOf, stageBehind, withTracks, type Analysis, type Output, type Target } from '@/core/weave';
@@ -72,6 +72,9 @@ export interface FrameRequest {
   drew?: (part: DrawnPart) => void;
 }
 
+/** What of a frame its programs depend on. */
+type FrameToCompile = Pick<FrameRequest, 'phase' | 'width' | 'height'> & Pick<DrawnSubject, 'upTo'>;
+
 /** Draws frames of a piece with a renderer of the library. */
 export class PictureRenderer {
   private readonly shared: Shared;
@@ -118,8 +121,9 @@ export class PictureRenderer {
   /** Takes a piece; only what its text or meshes changed is made again. */
   async setPiece(stored: Piece, meshOf: (form: string) => Skin | undefined): Promise<void> {
     const turn = ++this.latest;
-    // It is mostly asked for while the page puts the interface together: that is a task of its own.
-    await nextTask();
+    // The first piece is set while the page puts the interface together, which is work enough for one task.
+    if (!this.piece) await nextTask();
+    const since = performance.now();
     const piece = withTracks(stored);
     const analysis = analyse(piece);
     const output = outputOf(piece);
@@ -127,7 +131,7 @@ export class PictureRenderer {
     const remembered = await measureMemory(piece, analysis);
     const shown = this.stagesOf(piece, output);
     const build = await this.shots.prepare(piece, analysis, shown, meshOf);
-    await nextTask();
+    await nextTaskIfLong(since);
     // A later piece may have been ready sooner.
     if (turn !== this.latest) return;
     this.piece = piece;
@@ -177,12 +181,7 @@ export class PictureRenderer {
    * Has the programs made that a frame is drawn with, and draws nothing: see `programsBegun`.
    * @param upTo a finish as far as a step, in place of the output
    */
-  compile({
-    phase,
-    width,
-    height,
-    upTo,
-  }: Pick<FrameRequest, 'phase' | 'width' | 'height'> & Pick<DrawnSubject, 'upTo'>): void {
+  compile({ phase, width, height, upTo }: FrameToCompile): void {
     const { piece, analysis, follower } = this;
     if (!piece || !analysis || !follower) return;
     this.shared.clLoop.value = this.loop.take(follower.loopValues(piece));

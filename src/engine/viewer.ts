@@ -1,5 +1,5 @@
 import type * as THREE from 'three';
-import { nextTask } from '@/core/next-task';
+import { nextTaskIfLong } from '@/core/next-task';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
 import type { Target } from '@/core/weave';
@@ -112,13 +112,18 @@ export class Viewer {
     this.complete = complete;
     // Where it is not complete that is said at once.
     this.wake();
-    this.setting = this.picture.setPiece(piece, meshOf);
+    this.setting = this.make(piece, meshOf);
     await this.setting;
-    // Texts of programs are put together in a task of their own.
-    this.presentation.hold();
-    await nextTask();
-    this.compile();
     this.forget();
+  }
+
+  /** Makes what a piece is drawn with, and begins its programs. */
+  private async make(piece: Piece, meshOf: (form: string) => Skin | undefined): Promise<void> {
+    const since = performance.now();
+    await this.picture.setPiece(piece, meshOf);
+    this.presentation.hold();
+    await nextTaskIfLong(since);
+    this.compile();
   }
 
   /** Has the programs made of what is drawn next: until the card is done with them what is shown stays. */

@@ -34,10 +34,9 @@ describe('bodies', () => {
     expect(endless.sent()).toBeLessThan(20);
   });
 
-  it('are as small as an id where one is asked for, and not from pages of other sites', async () => {
+  it('come from pages of this site alone', async () => {
     const post = (body: string, headers = {}) => new Request('http://here/', { method: 'POST', body, headers });
-    await expect(readBody(post('['.repeat(3_800_000)), 1024)).rejects.toThrow('at most 1 KB');
-    expect(await readBody(post('{"id":"x"}', { 'sec-fetch-site': 'same-origin' }), 1024)).toBe('{"id":"x"}');
+    expect(await readBody(post('{"id":"x"}', { 'sec-fetch-site': 'same-origin' }))).toBe('{"id":"x"}');
     const foreign = await readBody(post('{}', { 'sec-fetch-site': 'cross-site' })).catch((e: unknown) => e);
     expect(answerFor(foreign).status).toBe(403);
   });

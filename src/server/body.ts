@@ -5,13 +5,12 @@ import { LIMITS } from '@/core/piece/limits';
 /**
  * Reads a request's body as text and stops as soon as it is over the limit. Pages of other sites are refused: what they
  * send, a visitor does not know of.
- * @param most bytes
  * @throws PieceError `too-large` or `cross-site`
  */
-export async function readBody(request: Request, most: number = LIMITS.postBytes): Promise<string> {
+export async function readBody(request: Request): Promise<string> {
   if (request.headers.get('sec-fetch-site') === 'cross-site')
     throw new PieceError('cross-site', 'Requests of pages from other sites are not answered here.');
-  checkSize(Number(request.headers.get('content-length') ?? 0), most);
+  checkSize(Number(request.headers.get('content-length') ?? 0), LIMITS.postBytes);
   const reader = request.body?.getReader();
   if (!reader) return '';
   const decoder = new TextDecoder();
@@ -21,9 +20,9 @@ export async function readBody(request: Request, most: number = LIMITS.postBytes
     const { done, value } = await reader.read();
     if (done) return text + decoder.decode();
     size += value.length;
-    if (size > most) {
+    if (size > LIMITS.postBytes) {
       await reader.cancel();
-      checkSize(size, most);
+      checkSize(size, LIMITS.postBytes);
     }
     text += decoder.decode(value, { stream: true });
   }

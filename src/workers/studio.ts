@@ -32,7 +32,7 @@ export const studio = {
   /** Takes a sound that pieces hear. */
   provideTrack: (asset: string, track: SoundTrack): void => provideTrack(asset, track),
 
-  /** Lets go of what was handed over for an asset. */
+  /** Releases what was handed over for an asset. */
   release: (asset: string): void => releaseAssets((id) => id !== asset),
 
   /** Mesh of a form; null where there is none. @throws with a sentence for the artist. */

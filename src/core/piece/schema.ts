@@ -4,18 +4,14 @@ import { LIMITS } from './limits';
 import { checkLinks } from './links';
 import { EASES, FORMAT, KINDS, VERSION, type Piece, type Strand } from './types';
 
-const ID = /^[A-Za-z0-9_-]{1,40}$/;
 const id = Joi.string()
-  .pattern(ID)
+  .pattern(/^[A-Za-z0-9_-]{1,40}$/)
   // Names that every object inherits would be found where nobody put them.
   .invalid(...Object.getOwnPropertyNames(Object.prototype))
   .messages({
     'string.pattern.base': '{{#label}} must be made of letters, digits, - and _',
     'any.invalid': '{{#label}} cannot be called that',
   });
-/** The same as a pattern alone, which is looked at far more quickly where there are many. */
-const KEY = new RegExp(`^(?!(?:${Object.getOwnPropertyNames(Object.prototype).join('|')})$)${ID.source.slice(1)}`);
-
 /** Can that be the id of something in a piece? */
 export const isId = (value: unknown): value is string => value !== undefined && !id.validate(value).error;
 
@@ -99,7 +95,7 @@ const step = Joi.object({
     .pattern(/^[a-z]+\.[a-z0-9-]+$/)
     .max(60)
     .required(),
-  params: Joi.object().pattern(KEY, value).required(),
+  params: Joi.object().pattern(id, value).required(),
   off: Joi.valid(true),
   note: Joi.string().allow('').max(LIMITS.noteLength),
   overrides: Joi.object().pattern(id, setting),

@@ -14,18 +14,17 @@ export const isElsewhere = (definition: StepDefinition, param: Param) =>
   Object.values(definition.attributes ?? {}).includes(param.id);
 
 /** Index of the last step up to `end` that makes a mesh; 0 where only the source does. */
-export function lastReshape(rows: StepTypes[], end = rows.length - 1): number {
-  return Math.max(
-    0,
-    rows.findLastIndex((r, i) => i <= end && r.active && r.definition.reshape),
-  );
-}
+export const lastReshape = (rows: StepTypes[], end = rows.length - 1): number =>
+  lastThat(rows, end, (definition) => definition.reshape !== undefined);
 
 /** Index of the last step up to `end` that is worked out beforehand, over the loop; 0 where none is. */
 const lastOverLoop = (rows: StepTypes[], end: number): number =>
+  lastThat(rows, end, (definition) => definition.overLoop !== undefined);
+
+const lastThat = (rows: StepTypes[], end: number, is: (definition: StepDefinition) => boolean): number =>
   Math.max(
     0,
-    rows.findLastIndex((r, i) => i <= end && r.active && r.definition.overLoop),
+    rows.findLastIndex((r, i) => i <= end && r.active && is(r.definition)),
   );
 
 /** Other pictures that one program reads at most; cards have sixteen units in all. */

@@ -1,3 +1,4 @@
+import { once, onceByName } from '../once';
 import { own } from '../own';
 import { controlled, settingKind, withSettings } from '../piece/desk';
 import {
@@ -22,10 +23,14 @@ import { definitionOf, paramOf } from '../steps';
 import { acceptsLinks } from './analyse';
 import { keyedLiteral, keysFit } from './keyed';
 
-const resolvedByPiece = new WeakMap<Piece, Piece>();
 /** What each resolved piece was made from. */
 const storedByResolved = new WeakMap<Piece, Piece>();
-const overriddenByPiece = new WeakMap<Piece, Map<string, Piece>>();
+const resolvedOf = once((piece: Piece) => {
+  const resolved = resolve(piece, {});
+  storedByResolved.set(resolved, piece);
+  return resolved;
+});
+const overriddenAt = onceByName<Piece, Piece>();
 
 /**
  * A piece in which the parameters that follow a control with a track have what that track says: its keys, each as the
@@ -34,13 +39,7 @@ const overriddenByPiece = new WeakMap<Piece, Map<string, Piece>>();
  * @returns the piece itself where no control has a track
  */
 export function withTracks(piece: Piece): Piece {
-  if (!piece.controls.some((c) => c.track)) return piece;
-  const before = resolvedByPiece.get(piece);
-  if (before) return before;
-  const resolved = resolve(piece, {});
-  resolvedByPiece.set(piece, resolved);
-  storedByResolved.set(resolved, piece);
-  return resolved;
+  return piece.controls.some((c) => c.track) ? resolvedOf(piece) : piece;
 }
 
 /**
@@ -52,13 +51,10 @@ export function withTracks(piece: Piece): Piece {
 export function withOverrides(piece: Piece, strand: string, step: string): Piece {
   const overrides = stepById(strandById(piece, strand), step)?.overrides;
   if (!overrides) return piece;
-  const known = overriddenByPiece.get(piece) ?? new Map<string, Piece>();
-  overriddenByPiece.set(piece, known);
-  const place = `${strand}/${step}`;
-  const stored = storedByResolved.get(piece);
-  const own = known.get(place) ?? (stored ? resolve(stored, overrides) : withSettings(piece, overrides));
-  known.set(place, own);
-  return own;
+  return overriddenAt(piece, `${strand}/${step}`, () => {
+    const stored = storedByResolved.get(piece);
+    return stored ? resolve(stored, overrides) : withSettings(piece, overrides);
+  });
 }
 
 /** @param settings controls that have a setting throughout instead of what their track says */

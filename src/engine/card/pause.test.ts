@@ -15,3 +15,11 @@ it.each([
   await pauseFor(15);
   expect(performance.now() - begin).toBeGreaterThanOrEqual(14);
 });
+
+it('a pause of no time lets another task run first, in a hidden page as well', async () => {
+  vi.stubGlobal('document', { hidden: true });
+  let isOver = false;
+  setImmediate(() => (isOver = true));
+  for (let i = 0; i < 100 && !isOver; i++) await pauseFor(0);
+  expect(isOver).toBe(true);
+});

@@ -7,7 +7,9 @@ import { nextTask } from '@/core/next-task';
 export async function pauseFor(ms: number): Promise<void> {
   if (!isHidden()) return new Promise((resolve) => setTimeout(resolve, ms));
   const end = performance.now() + ms;
-  while (performance.now() < end) await nextTask();
+  // One task at least: what a card has done is told to the next task, and never to this one.
+  do await nextTask();
+  while (performance.now() < end);
 }
 
 const isHidden = () => typeof document !== 'undefined' && document.hidden;

@@ -10,7 +10,9 @@ const textures = new AssetRegister<THREE.DataTexture>((texture) => texture.dispo
  */
 export function textureOf(asset: string): THREE.DataTexture {
   if (!hasPixels(asset)) return (standIn ??= pictureTexture(asset));
-  const texture = textures.get(asset) ?? pictureTexture(asset);
+  const known = textures.get(asset);
+  if (known) return known;
+  const texture = pictureTexture(asset);
   textures.set(asset, texture);
   return texture;
 }

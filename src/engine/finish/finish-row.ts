@@ -78,7 +78,7 @@ const asksAverages = ({ averages }: Partial<StepDefinition>) => averages === tru
 
 /** Has anything to be drawn before a step? A bare shot is there already, without its averages, and for now alone. */
 function drawsBefore(rows: StepTypes[], index: number): boolean {
-  const bare = rows.slice(0, index).every((r) => !r.active || r.definition?.shoots !== undefined);
+  const bare = rows.slice(0, index).every((r) => !r.active || r.definition.shoots !== undefined);
   const { active, definition } = rows[index]!;
   return !bare || (active && (asksAverages(definition) || definition.reaches !== undefined));
 }

@@ -11,7 +11,7 @@ import { outputOf } from '@/core/weave';
 import { makeShared } from '../card/shared';
 import { SurfaceMaterials } from '../surface/surface-materials';
 import { Layout } from './layout';
-import { StageScene } from './stage-scene';
+import { StageScene, wornOn } from './stage-scene';
 
 /** Surroundings are baked by a card; here they are left out, which touches nothing else. */
 const NO_CARD = undefined as unknown as THREE.WebGLRenderer;
@@ -52,7 +52,12 @@ async function stageOf(
   const analysis = analyse(piece);
   const { stage } = outputOf(piece);
   const follower = await Follower.make(piece, analysis);
-  scene.build(piece, analysis, stage!, (form) => skins.get(form), new Map());
+  scene.build(
+    piece,
+    analysis,
+    wornOn(piece, analysis, stage!, (form) => skins.get(form)),
+    new Map(),
+  );
   scene.update({
     piece,
     analysis,

@@ -103,15 +103,9 @@ export class StageScene {
   ) {}
 
   /** Makes what the strand's steps ask for, keeping what did not change. */
-  build(
-    piece: Piece,
-    analysis: Analysis,
-    strand: Strand,
-    meshOf: (form: string) => Skin | undefined,
-    spots: ReadonlyMap<string, CopySpots>,
-  ): void {
+  build(piece: Piece, analysis: Analysis, worn: readonly Worn[], spots: ReadonlyMap<string, CopySpots>): void {
     const wanted = new Set<string>();
-    for (const { step, form, surfaces, skin } of wornOn(piece, analysis, strand, meshOf)) {
+    for (const { step, form, surfaces, skin } of worn) {
       wanted.add(step);
       const place = this.standing.get(step) ?? new Standing(step, this.scene, this.materials, form === null);
       this.standing.set(step, place);

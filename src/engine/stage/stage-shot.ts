@@ -1,7 +1,7 @@
 import * as THREE from 'three';
 import type { Skin } from '@/core/mesh/skin';
 import { CopySpots } from '@/core/forms/copy-spots';
-import { nextTask } from '@/core/next-task';
+import { nextTaskIfLong } from '@/core/next-task';
 import { isLink, strandById, type Piece, type Strand } from '@/core/piece/types';
 import { formText, type Analysis } from '@/core/weave';
 import { needsOrder, surfaceState } from '../surface/surface-state';
@@ -40,15 +40,13 @@ async function spotsOf(
   return found;
 }
 
-/**
- * Weaves the text of each thing on a stage in a task of its own, since all at once would hold up the page. What is
- * woven is kept, and found when the materials are made.
- */
+/** Weaves the text of each thing on a stage, in several tasks where that takes long. Its material finds it woven. */
 async function weaveInTurn(piece: Piece, analysis: Analysis, worn: readonly Worn[]): Promise<void> {
+  let since = performance.now();
   for (const { surfaces, skin } of worn)
     for (const pair of surfaces) {
       formText(weaveSurface(piece, analysis, { ...pair, skin }).form);
-      await nextTask();
+      since = await nextTaskIfLong(since);
     }
 }
 
@@ -72,8 +70,6 @@ export class StageShot {
   private behind: THREE.WebGLRenderTarget | null = null;
   private fisheye: Fisheye | null = null;
   private spots: ReadonlyMap<string, CopySpots> = new Map();
-  /** Analyses of the pieces whose texts are woven. */
-  private readonly woven = new WeakSet<Analysis>();
 
   constructor(
     materials: SurfaceMaterials,
@@ -91,13 +87,11 @@ export class StageShot {
     meshOf: (form: string) => Skin | undefined,
   ): Promise<() => void> {
     const spots = await spotsOf(piece, analysis, strand, meshOf, this.spots);
-    if (!this.woven.has(analysis)) {
-      this.woven.add(analysis);
-      await weaveInTurn(piece, analysis, wornOn(piece, analysis, strand, meshOf));
-    }
+    const worn = wornOn(piece, analysis, strand, meshOf);
+    await weaveInTurn(piece, analysis, worn);
     return () => {
       this.spots = spots;
-      this.scene.build(piece, analysis, strand, meshOf, spots);
+      this.scene.build(piece, analysis, worn, spots);
     };
   }
 

@@ -1,4 +1,4 @@
-import { onceByName } from '@/core/once';
+import { once, onceByName } from '@/core/once';
 import type { Piece } from '@/core/piece/types';
 import { fieldsRead } from '@/core/glsl/lib';
 import { weave, type Analysis, type Woven } from '@/core/weave';
@@ -16,6 +16,7 @@ export interface SurfaceOnForm {
   skin: Pick<Skin, 'facets' | 'tint' | 'copies' | 'corners'>;
 }
 
+const fieldsOf = once((woven: Woven) => fieldsRead(woven.glsl));
 const wovenOf = onceByName<Analysis, Woven>();
 
 /** Strands woven whole; things that share them, and the look whether anything changed, weave them once. */
@@ -55,7 +56,7 @@ export function weaveSurface(piece: Piece, analysis: Analysis, { form, surface, 
   const cloud = skin.corners.length === 0;
   // A dot is one place, so what it looks like is worked out once, where its place is.
   const own = surface ? weaveStrands(piece, analysis, [surface], signalUniforms) : null;
-  const seen = own ? fieldsRead(own.glsl) : new Set<string>();
+  const seen = own ? fieldsOf(own) : new Set<string>();
   const shape =
     cloud && surface
       ? weaveStrands(piece, analysis, [form, surface], signalUniforms, !seen.has('view') && !seen.has('screen'))

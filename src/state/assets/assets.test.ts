@@ -9,7 +9,7 @@ import { textureOf } from '@/engine/card/textures';
 import { endStudio, studio } from '@/workers/remotes';
 import { WorkerHere } from '@/workers/testing';
 import { notify } from '../panels/notify';
-import { ensureAssets, holdAssets, releaseAssetsBut } from './assets';
+import { ensureAssets, holdingAssets, releaseAssetsBut } from './assets';
 
 vi.stubGlobal('Worker', WorkerHere);
 vi.mock('../panels/notify', () => ({ notify: vi.fn() }));
@@ -49,14 +49,14 @@ it('thirty pieces that were open leave nothing behind, here, in the studio and o
   expect(disposed).toHaveBeenCalledTimes(30);
 });
 
-it('what is open or being exported stays, and what was let go is decoded again', async () => {
+it('what is open or being exported stays, and what was released is decoded again', async () => {
   const [open, exported, closed] = [pieceWith(table('t1')), pieceWith(table('t2')), pieceWith(table('t3'))];
   for (const piece of [open, exported, closed]) await ensureAssets(piece);
-  const end = holdAssets(exported);
   const kept = () => ['t1', 't2', 't3'].filter(hasPixels);
-  releaseAssetsBut(open);
-  expect(kept()).toEqual(['t1', 't2']);
-  end();
+  await holdingAssets(exported, async () => {
+    releaseAssetsBut(open);
+    expect(kept()).toEqual(['t1', 't2']);
+  });
   releaseAssetsBut(open);
   expect(kept()).toEqual(['t1']);
   expect(await ensureAssets(closed)).toBe(true);

@@ -21,14 +21,18 @@ export async function ensureAssets(piece: Piece): Promise<boolean> {
 /** Pieces that are being exported, whether they are open or not. */
 const held = new Set<Piece>();
 
-/** Keeps what the files of a piece were decoded to. @returns what to call when it is no longer needed */
-export function holdAssets(piece: Piece): () => void {
+/** Keeps what the files of a piece were decoded to while work goes on that needs it. */
+export async function holdingAssets<T>(piece: Piece, work: () => Promise<T>): Promise<T> {
   held.add(piece);
-  return () => held.delete(piece);
+  try {
+    return await work();
+  } finally {
+    held.delete(piece);
+  }
 }
 
 /**
- * Lets go of what was decoded for pieces that are neither open nor being exported: here, in the studio and on the
+ * Releases what was decoded for pieces that are neither open nor being exported: here, in the studio and on the
  * graphics card. It is decoded again where it is needed again.
  */
 export function releaseAssetsBut(open: Piece | null): void {
