@@ -7,7 +7,15 @@
  * Rooms of the core in their order: each may know those before it, and itself. Rooms in one list do not know each
  * other.
  */
-const CORE = [['glsl', 'piece'], ['mesh', 'sound'], ['steps'], ['weave'], ['forms'], ['checks', 'preview', 'formats']];
+const CORE = [
+  ['glsl', 'piece'],
+  ['mesh', 'parts', 'sound'],
+  ['assets'],
+  ['steps'],
+  ['weave'],
+  ['forms'],
+  ['checks', 'preview', 'formats'],
+];
 /** Outside of the core: which rooms each may know beside the core. */
 const HOUSE = {
   core: [],
@@ -22,26 +30,28 @@ const HOUSE = {
 
 /** Rooms of the engine, likewise; the pictures, the viewer and what captures them stand above. */
 const ENGINE = [['card'], ['surface'], ['stage', 'finish']];
+/** Rooms of weaving, likewise. */
+const WEAVE = [['analysis'], ['keys', 'writing'], ['running']];
 
-const inCore = (rooms) => `^src/core/(${rooms.join('|')})/`;
-const coreRules = CORE.flatMap((rooms, level) =>
-  rooms.map((room) => ({
-    name: `core-${room}`,
-    severity: 'error',
-    comment: `core/${room} may know ${['the files of the core', ...CORE.slice(0, level).flat()].join(', ')} alone.`,
-    from: { path: inCore([room]) },
-    to: { path: '^src/core/[^/]+/', pathNot: inCore([room, ...CORE.slice(0, level).flat()]) },
-  })),
-);
-const engineRules = ENGINE.flatMap((rooms, level) =>
-  rooms.map((room) => ({
-    name: `engine-${room}`,
-    severity: 'error',
-    comment: `Of the engine, engine/${room} may know ${ENGINE.slice(0, level).flat().join(', ') || 'nothing'} alone.`,
-    from: { path: `^src/engine/${room}/` },
-    to: { path: '^src/engine/', pathNot: `^src/engine/(${[room, ...ENGINE.slice(0, level).flat()].join('|')})/` },
-  })),
-);
+/**
+ * Rules for rooms in their order.
+ * @param base the folder they are in
+ * @param name how the names of the rules begin
+ * @param forAll what stands in the folder itself and may be known by every room, as a pattern
+ */
+const roomRules = (base, name, levels, forAll = '$^') =>
+  levels.flatMap((rooms, level) =>
+    rooms.map((room) => {
+      const known = levels.slice(0, level).flat();
+      return {
+        name: `${name}-${room}`,
+        severity: 'error',
+        comment: `Of ${base}, ${base}/${room} may know ${known.join(', ') || 'nothing'} alone.`,
+        from: { path: `^src/${base}/${room}/` },
+        to: { path: `^src/${base}/`, pathNot: `^src/${base}/((${[room, ...known].join('|')})/|${forAll})` },
+      };
+    }),
+  );
 const houseRules = Object.entries(HOUSE).map(([room, knows]) => ({
   name: `house-${room}`,
   severity: 'error',
@@ -85,8 +95,9 @@ module.exports = {
       from: { path: '^src/core/[^/]+\\.ts$' },
       to: { path: '^src/core/[^/]+/' },
     },
-    ...coreRules,
-    ...engineRules,
+    ...roomRules('core', 'core', CORE, '[^/]+[.]ts$'),
+    ...roomRules('core/weave', 'weave', WEAVE),
+    ...roomRules('engine', 'engine', ENGINE),
     ...houseRules,
     ...uiRules,
     {

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import { addStep, addStrand, blankPiece, setParam } from '@/core/piece/edit';
 import { isLink, type Piece } from '@/core/piece/types';
 import { analyse, Evaluator, type Target } from '@/core/weave';
@@ -24,8 +25,8 @@ const targetsOf = (piece: Piece): Target[] =>
 /** What an edit asks of the core: the analysis, and each text with its present values. */
 async function edited(piece: Piece, targets: Target[]): Promise<void> {
   const analysis = analyse(piece);
-  await Follower.make(piece, analysis);
-  for (const target of targets) await Evaluator.make(piece, [target], analysis);
+  await Follower.make(piece, NO_ASSETS, analysis);
+  for (const target of targets) await Evaluator.make(piece, NO_ASSETS, [target], analysis);
 }
 
 /** (q) A literal edit in the largest starter against filling its uniforms alone. */
@@ -36,7 +37,7 @@ async function literalEdit(): Promise<Line> {
   const edit = (run: number) => setParam(piece, strand, step, 'seed', run);
   await edited(piece, targets);
   const ours = await bestOf(60, edit, (now) => edited(now, targets));
-  const all = await Promise.all(targets.map((target) => Evaluator.make(piece, [target])));
+  const all = await Promise.all(targets.map((target) => Evaluator.make(piece, NO_ASSETS, [target])));
   const bare = await bestOf(60, edit, (now) => all.forEach((evaluator) => evaluator.with(now)));
   return line(`(q) a literal edit in ${id}, against filling its uniforms`, ours, bare, 3);
 }
@@ -69,7 +70,7 @@ function signals(count: number): Piece {
 async function signalsOfAFrame(): Promise<Line> {
   const time = async (count: number) => {
     const piece = signals(count);
-    const follower = await Follower.make(piece, analyse(piece));
+    const follower = await Follower.make(piece, NO_ASSETS, analyse(piece));
     const links = piece.strands.slice(0, count).map((s) => ({ link: s.id }));
     const frame = (phase: number) => {
       const follow = follower.at(piece, phase);

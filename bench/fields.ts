@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import type { Page } from '@playwright/test';
 import { addStrand, blankPiece } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
@@ -18,7 +19,7 @@ async function generated(piece: Piece, strand: string) {
   const signals = await Promise.all(
     woven.signals.map(async ({ name, target }) => [
       name,
-      [...(await Evaluator.make(piece, [target])).run(0, placeRows([{ phase: 0.3 }]), 1)],
+      [...(await Evaluator.make(piece, NO_ASSETS, [target])).run(0, placeRows([{ phase: 0.3 }]), 1)],
     ]),
   );
   const { name, gives } = woven.functions[0]!;
@@ -36,7 +37,7 @@ async function heaviest(piece: Piece): Promise<string> {
   const fields = await Promise.all(
     piece.strands
       .filter((s) => s.kind === 'field')
-      .map(async (s) => ({ id: s.id, length: (await exportGlsl(piece, s.id)).length })),
+      .map(async (s) => ({ id: s.id, length: (await exportGlsl(piece, NO_ASSETS, s.id)).length })),
   );
   return fields.sort((a, b) => b.length - a.length)[0]!.id;
 }
@@ -54,7 +55,7 @@ export async function fieldLines(page: Page): Promise<Line[]> {
             source: `${HEAD}${hand.glsl}\nvoid main() { pixel = hand(gl_FragCoord.xy / size, phase); }`,
             uniforms: hand.uniforms,
           }
-        : { source: await exportGlsl(piece, strand), uniforms: {} };
+        : { source: await exportGlsl(piece, NO_ASSETS, strand), uniforms: {} };
       return { piece, strand, hand, pair: [await generated(piece, strand), baseline] as const };
     }),
   );

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import * as THREE from 'three';
 import { FullScreenQuad } from 'three/addons/postprocessing/Pass.js';
 import { UnrealBloomPass } from 'three/addons/postprocessing/UnrealBloomPass.js';
@@ -116,7 +117,7 @@ function byHand(
 export async function compareFinish(piece: Piece, which: Finished): Promise<[ours: number, theirs: number]> {
   const { width, height } = piece.picture;
   const renderer = makeRenderer(new OffscreenCanvas(2, 2));
-  const picture = new PictureRenderer(renderer);
+  const picture = new PictureRenderer(renderer, NO_ASSETS);
   await picture.setPiece(piece, () => undefined);
   const target = new THREE.WebGLRenderTarget(width, height);
   const memory = new Memory();

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import * as THREE from 'three';
 import { library } from '@/core/glsl';
 import { bake } from '@/core/forms/bake';
@@ -81,12 +82,13 @@ export async function frames(
   const skin = skinOf(
     (await bake(
       piece,
+      NO_ASSETS,
       piece.strands.find((s) => s.id === form)!,
     ))!,
   );
   const { width, height } = piece.picture;
   const renderer = makeRenderer(new OffscreenCanvas(2, 2));
-  const picture = new PictureRenderer(renderer);
+  const picture = new PictureRenderer(renderer, NO_ASSETS);
   await picture.setPiece(piece, (id) => (id === form ? skin : undefined));
   const target = new THREE.WebGLRenderTarget(width, height);
   const clock = { value: 0 };

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import * as THREE from 'three';
 import { zipSync } from 'fflate';
 import { library } from '@/core/glsl';
@@ -138,12 +139,13 @@ export async function measure(
   const mesh = skinOf(
     (await bake(
       piece,
+      NO_ASSETS,
       piece.strands.find((s) => s.kind === 'form')!,
     ))!,
   );
   const { width, height } = piece.picture;
   const renderer = makeRenderer(new OffscreenCanvas(2, 2));
-  const picture = new PictureRenderer(renderer);
+  const picture = new PictureRenderer(renderer, NO_ASSETS);
   await picture.setPiece(piece, () => mesh);
   const target = new THREE.WebGLRenderTarget(width, height);
   const wait = () => void readPixels(renderer, target, 1, 1);
@@ -156,7 +158,7 @@ export async function measure(
     wait();
   }
   const bare = performance.now() - bareBegan;
-  const capture = await Capture.open(piece, () => mesh, { width, height });
+  const capture = await Capture.open(piece, NO_ASSETS, () => mesh, { width, height });
   await capture.frame(0);
   const began = performance.now();
   const files: Record<string, Uint8Array> = {};

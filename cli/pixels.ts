@@ -1,13 +1,13 @@
 import jpeg from 'jpeg-js';
 import { PNG } from 'pngjs';
+import type { AssetStore } from '@/core/assets/assets';
 import { fromBase64 } from '@/core/formats/base64';
 import { CUBE_TYPE, cubePixels, readCube } from '@/core/formats/cube';
 import { readHeader } from '@/core/formats/picture-header';
 import { readWav, SoundError } from '@/core/formats/wav';
 import type { Pixels } from '@/core/glsl';
 import type { Asset, Piece } from '@/core/piece/types';
-import { provideTrack, soundTrack } from '@/core/sound/track';
-import { providePixels } from '@/core/weave';
+import { soundTrack } from '@/core/sound/track';
 
 function decode(asset: Asset): Pixels | null {
   const bytes = fromBase64(asset.data);
@@ -27,17 +27,17 @@ function decode(asset: Asset): Pixels | null {
 }
 
 /** Decodes the pictures of a piece for the processor. @returns a line for each that counts as grey here. */
-export function decodePictures(piece: Piece): string[] {
+export function decodePictures(piece: Piece, assets: AssetStore): string[] {
   return piece.assets
     .filter((a) => !a.type.startsWith('model/'))
     .flatMap((asset) => {
       try {
         if (asset.type.startsWith('audio/')) {
-          provideTrack(asset.id, soundTrack(readWav(fromBase64(asset.data))));
+          assets.set(asset.id, { track: soundTrack(readWav(fromBase64(asset.data))) });
           return [];
         }
         const pixels = decode(asset);
-        if (pixels) providePixels(asset.id, pixels);
+        if (pixels) assets.set(asset.id, { pixels });
         return pixels
           ? []
           : [`The picture "${asset.name}" (${asset.type}) is not read by the command line; grey stands in for it.`];

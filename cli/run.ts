@@ -5,9 +5,9 @@ import { measureSeam } from '@/core/checks/seam';
 import { fromBase64 } from '@/core/formats/base64';
 import { readMesh, writeForm } from '@/core/formats/mesh';
 import { MESH_FORMATS, type MeshFormat } from '@/core/formats/mesh/file-types';
+import { AssetStore, type Assets } from '@/core/assets/assets';
 import { readPiece } from '@/core/formats/piece-file';
 import { checkSize } from '@/core/formats/piece-size';
-import { provideFileMesh } from '@/core/mesh/files';
 import { MeshError } from '@/core/mesh/mesh';
 import { PieceError } from '@/core/piece/errors';
 import type { Piece, Strand } from '@/core/piece/types';
@@ -36,7 +36,13 @@ type Outcome = string | { code: 2; out: string };
 /** Wrong input: one clear line, exit code 1. */
 class Wrong extends Error {}
 
-async function open(file: string | undefined, err: string[]): Promise<Piece> {
+/** A piece with what its files were decoded to. */
+interface Opened {
+  piece: Piece;
+  assets: Assets;
+}
+
+async function open(file: string | undefined, err: string[]): Promise<Opened> {
   if (!file) throw new Wrong('Name a piece file.');
   const size = await stat(file).then(
     (s) => s.size,
@@ -45,10 +51,12 @@ async function open(file: string | undefined, err: string[]): Promise<Piece> {
   if (size === null) throw new Wrong(`There is no file "${file}".`);
   checkSize(size);
   const piece = withTracks(readPiece(await readFile(file, 'utf8')));
-  err.push(...decodePictures(piece));
+  const assets = new AssetStore();
+  err.push(...decodePictures(piece, assets));
   for (const asset of piece.assets)
-    if (asset.type.startsWith('model/')) provideFileMesh(asset.id, await readMesh(fromBase64(asset.data), asset.type));
-  return piece;
+    if (asset.type.startsWith('model/'))
+      assets.set(asset.id, { mesh: await readMesh(fromBase64(asset.data), asset.type) });
+  return { piece, assets };
 }
 
 function strandOf(piece: Piece, name: string | undefined): Strand {
@@ -68,8 +76,8 @@ function numbers(text: string | undefined, count: number, option: string): numbe
   return values;
 }
 
-async function check(piece: Piece): Promise<Outcome> {
-  const seam = await measureSeam(piece);
+async function check({ piece, assets }: Opened): Promise<Outcome> {
+  const seam = await measureSeam(piece, assets);
   const { problems } = analyse(piece);
   const lines = seam.map((r) => {
     const { breaks } = r;
@@ -92,7 +100,7 @@ async function check(piece: Piece): Promise<Outcome> {
   return closes ? out : { code: 2, out };
 }
 
-function describe(piece: Piece): string {
+function describe({ piece }: Opened): string {
   const { types } = analyse(piece);
   const head =
     `${piece.name}: ${piece.picture.width} x ${piece.picture.height}, ${piece.loop.frames} ` +
@@ -108,18 +116,24 @@ function describe(piece: Piece): string {
   ].join('\n');
 }
 
-async function evaluate(piece: Piece, strand: Strand, at: number[], uv: number[], phase: number): Promise<string> {
+async function evaluate(
+  { piece, assets }: Opened,
+  strand: Strand,
+  at: number[],
+  uv: number[],
+  phase: number,
+): Promise<string> {
   if (strand.kind === 'stage' || strand.kind === 'finish')
     throw new Wrong(
       `"${strand.name}" is a ${strand.kind}; only signals, fields, forms and surfaces have values at a point.`,
     );
-  const evaluator = await Evaluator.make(piece, [{ strand: strand.id }]);
+  const evaluator = await Evaluator.make(piece, assets, [{ strand: strand.id }]);
   const value = [...evaluator.run(0, placeRows([{ rest: at, world: at, uv, screen: uv, phase }]), 1)];
   return JSON.stringify({ strand: strand.name, at, uv, phase, type: evaluator.gives(0), value });
 }
 
 async function mesh(
-  piece: Piece,
+  { piece, assets }: Opened,
   strand: Strand,
   phase: number,
   frames: number,
@@ -133,7 +147,7 @@ async function mesh(
     .toLowerCase();
   if (!out || !(MESH_FORMATS as readonly string[]).includes(format))
     throw new Wrong(`Say where to: --out NAME with the ending ${MESH_FORMATS.map((f) => `.${f}`).join(', ')}.`);
-  const bytes = await writeForm(piece, strand, { format: format as MeshFormat, phase, frames });
+  const bytes = await writeForm(piece, assets, strand, { format: format as MeshFormat, phase, frames });
   await writeFile(out, bytes);
   return `${out}: ${bytes.length.toLocaleString('en')} bytes`;
 }
@@ -158,29 +172,29 @@ async function carryOut(args: string[], err: string[]): Promise<Outcome> {
     case 'describe':
       return describe(await open(file, err));
     case 'glsl': {
-      const piece = await open(file, err);
+      const { piece, assets } = await open(file, err);
       const strand = strandOf(piece, values.strand);
       if (strand.kind !== 'field' && strand.kind !== 'signal')
         throw new Wrong(
           `"${strand.name}" is a ${strand.kind}; only fields and signals can be written as GLSL on their own.`,
         );
-      return exportGlsl(piece, strand.id);
+      return exportGlsl(piece, assets, strand.id);
     }
     case 'eval': {
-      const piece = await open(file, err);
+      const opened = await open(file, err);
       return evaluate(
-        piece,
-        strandOf(piece, values.strand),
+        opened,
+        strandOf(opened.piece, values.strand),
         numbers(values.at, 3, 'at'),
         numbers(values.uv, 2, 'uv'),
         numbers(values.phase, 1, 'phase')[0]!,
       );
     }
     case 'mesh': {
-      const piece = await open(file, err);
+      const opened = await open(file, err);
       return mesh(
-        piece,
-        strandOf(piece, values.strand),
+        opened,
+        strandOf(opened.piece, values.strand),
         numbers(values.phase, 1, 'phase')[0]!,
         numbers(values.frames, 1, 'frames')[0]!,
         values.out,

@@ -15,7 +15,7 @@ import { FRAME_STAND_IN, PLACE_FIELDS, PLACE_SIZE, readsFrame, readsOther, SURFA
 import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
 import type { Piece, Value } from '@/core/piece/types';
 import { CATALOGUE, outputType, type Param, type RunType, type StepDefinition } from '@/core/steps';
-import { choicesOf, SAMPLES, SAMPLE_PLACES, usualPiece } from '@/core/steps/testing';
+import { choicesOf, SAMPLES, SAMPLE_PLACES, usualPiece, TEST_ASSETS } from '@/core/steps/testing';
 import {
   analyse,
   aloneText,
@@ -301,7 +301,7 @@ async function compareField(name: string, piece: Piece): Promise<void> {
     analysis.problems.filter((p) => !p.sentence.includes('choose a finish')),
     name,
   ).toEqual([]);
-  const evaluator = await Evaluator.make(piece, [{ strand: piece.strands.at(-1)!.id }], analysis);
+  const evaluator = await Evaluator.make(piece, TEST_ASSETS, [{ strand: piece.strands.at(-1)!.id }], analysis);
   const { functions } = evaluator.woven;
   let from = 0;
   const place = `Place(${PLACE_FIELDS.map((f) => parts((from += f.size) - f.size, f.size)).join(', ')})`;

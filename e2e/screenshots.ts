@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
-import { putPart, type Part } from '@/core/piece/part';
+import { putPart, type Part } from '@/core/parts/part';
 import { endOfRow } from '@/core/steps/end-of-row';
 import type { Piece, Value } from '@/core/piece/types';
 import { BEGINNINGS, STARTERS } from '@/demo';

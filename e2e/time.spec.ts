@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import { expect } from '@playwright/test';
 import { writeMidi, type MidiEvent } from 'midi-file';
 import type { PNG } from 'pngjs';
@@ -409,7 +410,7 @@ const lateBlocks = (...signal: [op: string, params?: Step['params']][]): Piece =
 test('copies that are late read a remembered signal as the processor works it out', async ({ page }) => {
   const keys = [0, 0.25, 0.5].map((at, n) => ({ at, value: [0, 1, -0.6][n]!, ease: 'held' as const }));
   const springs = lateBlocks(['keys', { keys }], ['spring', { swing: 2, damping: 0.2 }]);
-  const evaluator = await Evaluator.make(springs, [{ strand: 'hop' }]);
+  const evaluator = await Evaluator.make(springs, NO_ASSETS, [{ strand: 'hop' }]);
   const values = evaluator.run(0, placeRows(Array.from({ length: 12 }, (_, n) => ({ phase: n / 12 }))), 12);
   const same = [...values].map((value, n) => ({ at: n / 12, value, ease: 'linear' as const }));
   const pictures: PNG[] = [];

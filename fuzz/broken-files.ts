@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import { readHeader } from '@/core/formats/picture-header';
 import { readMesh, writeForm } from '@/core/formats/mesh';
 import { MESH_TYPES, type MeshFormat } from '@/core/formats/mesh/file-types';
@@ -26,7 +27,7 @@ const sources = new Map<string, Promise<Uint8Array>>();
 /** A small form in a format, to be spoilt. */
 function meshFile(format: MeshFormat): Promise<Uint8Array> {
   const piece = addStep(addStrand(blankPiece(), 'form', 'box', 'form.box'), 's1', 1, 'form.paint');
-  const made = sources.get(format) ?? writeForm(piece, piece.strands[0]!, { format, phase: 0 });
+  const made = sources.get(format) ?? writeForm(piece, NO_ASSETS, piece.strands[0]!, { format, phase: 0 });
   sources.set(format, made);
   return made;
 }

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import { measureMemory } from '@/core/checks/memory';
 import { readPiece, writePiece } from '@/core/formats/piece-file';
 import { pointCount } from '@/core/mesh/mesh';
@@ -50,7 +51,7 @@ export async function checkPiece(piece: Piece): Promise<Outgoing[]> {
   if (JSON.stringify(again) !== JSON.stringify(JSON.parse(writePiece(piece))))
     throw new Error('The piece is another after it was written and read.');
   const analysis = analyse(piece);
-  for (const { name, frames } of await measureMemory(piece, analysis))
+  for (const { name, frames } of await measureMemory(piece, NO_ASSETS, analysis))
     if (frames !== null && !(frames >= 0 && Number.isInteger(frames)))
       throw new Error(`"${name}" is said to remember ${frames} frames.`);
   const outgoing: Outgoing[] = [];
@@ -58,16 +59,16 @@ export async function checkPiece(piece: Piece): Promise<Outgoing[]> {
     if (strand.kind === 'field' || strand.kind === 'signal') outgoing.push(await checkField(piece, strand, analysis));
     if (strand.kind === 'form') await checkForm(piece, strand, analysis);
     if (strand.kind === 'surface' || strand.kind === 'finish')
-      await Evaluator.make(piece, [{ strand: strand.id }], analysis);
+      await Evaluator.make(piece, NO_ASSETS, [{ strand: strand.id }], analysis);
   }
   return outgoing;
 }
 
 async function checkField(piece: Piece, strand: Strand, analysis: Analysis): Promise<Outgoing> {
-  const evaluator = await Evaluator.make(piece, [{ strand: strand.id }], analysis);
+  const evaluator = await Evaluator.make(piece, NO_ASSETS, [{ strand: strand.id }], analysis);
   const found = strange(evaluator.run(0, ROWS, PLACES.length));
   if (found) throw new Error(`"${strand.name}": ${found}.`);
-  const glsl = await exportGlsl(piece, strand.id);
+  const glsl = await exportGlsl(piece, NO_ASSETS, strand.id);
   if (/NaN|Infinity|native code|undefined/.test(glsl))
     throw new Error(`"${strand.name}": the GLSL holds a word that is none.`);
   return { name: strand.name, glsl };
@@ -75,11 +76,11 @@ async function checkField(piece: Piece, strand: Strand, analysis: Analysis): Pro
 
 async function checkForm(piece: Piece, strand: Strand, analysis: Analysis): Promise<void> {
   try {
-    const mesh = await bake(piece, strand, undefined, analysis);
+    const mesh = await bake(piece, NO_ASSETS, strand, undefined, analysis);
     if (!mesh || pointCount(mesh) > 20_000) return;
     const found = strange(mesh.positions);
     if (found) throw new Error(`"${strand.name}" as a mesh: ${found}.`);
-    const now = await standing(piece, strand, mesh, 0.25, { analysis, most: 3 });
+    const now = await standing(piece, NO_ASSETS, strand, mesh, 0.25, { analysis, most: 3 });
     const moved = strange(now.positions) ?? strange(now.normals) ?? (now.tint && strange(now.tint));
     if (moved) throw new Error(`"${strand.name}" as it stands: ${moved}.`);
   } catch (error) {

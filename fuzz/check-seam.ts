@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import { measureSeam } from '@/core/checks/seam';
 import { bake } from '@/core/forms/bake';
 import { standing } from '@/core/forms/standing';
@@ -26,7 +27,7 @@ type Shape = Float32Array[];
  * @throws an Error that says which form jumps, or moves, though the program says that it does not
  */
 export async function checkSeam(piece: Piece): Promise<number> {
-  const readings = await measureSeam(piece);
+  const readings = await measureSeam(piece, NO_ASSETS);
   const analysis = analyse(piece);
   let compared = 0;
   for (const strand of piece.strands.filter((s) => s.kind === 'form')) {
@@ -49,14 +50,14 @@ async function shapesOf(
   const steps = analysis.types.get(strand.id)!;
   // Copies that move on stand where others stood; that is tested by itself.
   if (steps.some((r) => r.active && r.definition!.shifts && r.step.params[r.definition!.shifts])) return null;
-  const mesh = await bake(piece, strand, undefined, analysis).catch((error: unknown) => {
+  const mesh = await bake(piece, NO_ASSETS, strand, undefined, analysis).catch((error: unknown) => {
     if (error instanceof MeshError) return null;
     throw error;
   });
   if (!mesh || pointCount(mesh) === 0) return null;
   if (pointCount(mesh) * ((mesh.copies?.at.length ?? 3) / 3) > MAX_VERTICES) return null;
   return async (phase) => {
-    const { positions, tint } = await standing(piece, strand, mesh, phase, { analysis, still: true });
+    const { positions, tint } = await standing(piece, NO_ASSETS, strand, mesh, phase, { analysis, still: true });
     return tint ? [positions, tint] : [positions];
   };
 }

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { addStrand, blankPiece, setParam } from '@/core/piece/edit';
 import { definitionOf } from '@/core/steps';
@@ -158,7 +159,7 @@ describe('steps that are added', () => {
         (o) => o.definition.name === 'Along a path',
       )!;
     addPicked({ for: 'strand', kind: 'signal' }, offer('signal'));
-    const ramp = await Evaluator.make(useWorkbench.getState().piece, [{ strand: 's1', step: 't1' }]);
+    const ramp = await Evaluator.make(useWorkbench.getState().piece, NO_ASSETS, [{ strand: 's1', step: 't1' }]);
     const at = [0, 0.25, 0.5, 0.75].map((phase) => ramp.run(0, placeRows([{ phase }]), 1)[0]);
     expect(at).toEqual([0, 0.25, 0.5, 0.75]);
     expect(steps('s1').map((s) => s.op)).toEqual(['signal.cycle', 'signal.along-path']);

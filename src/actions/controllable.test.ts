@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import { describe, expect, it } from 'vitest';
 import { changeControl } from '@/core/piece/desk';
 import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
@@ -40,7 +41,7 @@ describe('what can be out on the desk', () => {
     const row = strandById(piece, 's1')!;
     const { piece: out } = exposeAll(piece, row, row.steps[1]!);
     const style = out.controls.find((c) => c.name === 'row style')!;
-    const body = async (p: Piece) => (await exportGlsl(p, 's1')).replace(/\/\/.*/g, '');
+    const body = async (p: Piece) => (await exportGlsl(p, NO_ASSETS, 's1')).replace(/\/\/.*/g, '');
     const ridged = changeControl(out, style.id, { value: 'ridged' });
     expect(await body(ridged)).not.toBe(await body(out));
     const { param } = { param: definitionOf('field.fractal')!.params.find((p) => p.id === 'style')! };

@@ -6,7 +6,7 @@ import type { Settling } from '@/engine/picture';
 import { GraphicsLost } from '@/engine/card/renderer';
 import { MeshStore } from '@/workers/mesh-store';
 import { ensureAssets, holdingAssets } from '@/state/assets/assets';
-import { openExporter } from '@/workers/remotes';
+import { openExporter, decoded } from '@/workers/remotes';
 import type { Job } from '@/workers/job';
 import { download } from './download';
 
@@ -62,7 +62,7 @@ async function exportPiece(
   const { width, height } = piece.picture;
   await ensureAssets(piece);
   const meshes = await unless(signal, meshesOf(piece));
-  const capture = await Capture.open(piece, meshes.get, { width, height });
+  const capture = await Capture.open(piece, decoded, meshes.get, { width, height });
   const { remote, end } = openExporter();
   const stem = fileStem(piece.name);
   const settling = (frames: number, done: number) => (now: Settling) =>

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import type { Part } from '@/core/piece/part';
+import type { Part } from '@/core/parts/part';
 import { STARTERS } from '@/demo';
 import { RECIPES } from '@/demo/recipes';
 import { offeredParts } from './part-offers';

@@ -1,5 +1,5 @@
-import { rowFor, type RowPlace } from '@/core/piece/clip';
-import type { Part } from '@/core/piece/part';
+import { rowFor, type RowPlace } from '@/core/parts/clip';
+import type { Part } from '@/core/parts/part';
 import { strandById, type Piece, type StepAt } from '@/core/piece/types';
 import type { Picking, PickingPart } from '@/state/panels/panels';
 import { KIND_WORDS } from './words';

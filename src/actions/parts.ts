@@ -1,10 +1,10 @@
 import { fileStem } from '@/core/formats/file-stem';
-import { clipStrands, type RowPlace } from '@/core/piece/clip';
+import { clipStrands, type RowPlace } from '@/core/parts/clip';
 import { PART_ENDING, partData, readPart, writePart, type PartData } from '@/core/formats/part-file';
 import { PieceError } from '@/core/piece/errors';
-import { putPart, type Part } from '@/core/piece/part';
+import { putPart, type Part } from '@/core/parts/part';
 import { endOfRow } from '@/core/steps/end-of-row';
-import { contentsForEdition, staleUses, updateUse, partUseAt } from '@/core/piece/part-use';
+import { contentsForEdition, staleUses, updateUse, partUseAt } from '@/core/parts/part-use';
 import type { PartUse, Piece, StepAt } from '@/core/piece/types';
 import { notify } from '@/state/panels/notify';
 import { usePanels } from '@/state/panels/panels';

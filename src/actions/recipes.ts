@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { Ground, Part } from '@/core/piece/part';
+import type { Ground, Part } from '@/core/parts/part';
 
 interface Recipes {
   recipes: readonly Part[];

@@ -1,6 +1,6 @@
 import { bundleWithAbove, shiftStrand } from '@/core/piece/arrange';
-import { clipSteps, clipStrands, type Clip } from '@/core/piece/clip';
-import { insertClip } from '@/core/piece/insert';
+import { clipSteps, clipStrands, type Clip } from '@/core/parts/clip';
+import { insertClip } from '@/core/parts/insert';
 import { moveStep, removeStep, setParam, toggleStep } from '@/core/piece/edit';
 import { bundleSeveral, removeSeveral, shiftSeveral, switchSeveral } from '@/core/piece/several';
 import { stepById, strandById, type Piece, type StepAt } from '@/core/piece/types';

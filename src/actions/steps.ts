@@ -2,8 +2,8 @@ import { errorSentence } from '@/core/error-sentence';
 import { fileStem } from '@/core/formats/file-stem';
 import { writePiece } from '@/core/formats/piece-file';
 import { PIECE_ENDING } from '@/core/formats/piece-size';
-import { clipStrands } from '@/core/piece/clip';
-import { insertClip } from '@/core/piece/insert';
+import { clipStrands } from '@/core/parts/clip';
+import { insertClip } from '@/core/parts/insert';
 import { addStep, addStrand, duplicateStrand, removeStrand, replaceOp, setParam } from '@/core/piece/edit';
 import { isLink, stepById, strandById, type Kind, type Piece, type Step } from '@/core/piece/types';
 import { definitionOf, kindOf, paramsOf, shapedFor, type StepDefinition } from '@/core/steps';
@@ -12,6 +12,7 @@ import { analyse, exportGlsl, wouldCycle } from '@/core/weave';
 import { notify } from '@/state/panels/notify';
 import { usePanels, type Picking } from '@/state/panels/panels';
 import { undo, useWorkbench, type Selection } from '@/state/workbench';
+import { decoded } from '@/workers/remotes';
 import { download } from './download';
 import { alternatives, gapOf, type Offer } from './offers';
 import { exposeAll } from './controllable';
@@ -152,7 +153,7 @@ export function savePiece(): void {
 export function saveGlsl(strand: string): void {
   const { piece } = state();
   const name = strandById(piece, strand)?.name ?? 'field';
-  void exportGlsl(piece, strand).then(
+  void exportGlsl(piece, decoded, strand).then(
     (text) => download(`${fileStem(piece.name)}-${fileStem(name)}.frag`, text, 'text/plain'),
     (error: unknown) => notify('error', `"${name}" cannot be written as GLSL: ${errorSentence(error)}`),
   );

@@ -33,7 +33,9 @@ export class ViewerFeed {
   /** Assets that are decoded, or cannot be. */
   private decoded: Piece['assets'] | null = null;
   /** Nothing was measured yet of what this viewer shows. */
-  private fresh = true;
+  private unmeasured = true;
+  /** Aborted by the next edit, and at the end. */
+  private edit = new AbortController();
   private readonly stops: (() => void)[];
 
   constructor(
@@ -43,7 +45,7 @@ export class ViewerFeed {
     this.stops = [
       useWorkbench.subscribe((now, before) => {
         if (now.piece === before.piece) return;
-        void this.feed();
+        this.begin();
         this.compare();
       }),
       usePanels.subscribe((now, before) => {
@@ -68,12 +70,13 @@ export class ViewerFeed {
       }),
       usePreviews.subscribe((now, before) => now.size !== before.size && this.snapshotSoon()),
     ];
-    void this.feed();
+    this.begin();
     this.seek();
   }
 
   end(): void {
     this.ended = true;
+    this.edit.abort();
     clearTimeout(this.timer);
     for (const stop of this.stops) stop();
   }
@@ -92,20 +95,32 @@ export class ViewerFeed {
     return this.viewer.setPiece(shownPiece(piece, usePanels.getState().looking), this.meshes.get, complete);
   }
 
-  private async feed(): Promise<void> {
+  /** Begins with the present piece, and ends what still goes on for an earlier one. */
+  private begin(): void {
+    this.edit.abort();
+    this.edit = new AbortController();
+    void this.feed(this.edit.signal);
+  }
+
+  /** What follows an edit, one after the other: files, a picture, meshes, the picture with them, its seam, cells. */
+  private async feed(edit: AbortSignal): Promise<void> {
     const { piece } = useWorkbench.getState();
     if (await ensureAssets(piece)) bumpPictures();
+    if (edit.aborted) return;
     this.decoded = piece.assets;
     await this.show();
+    if (edit.aborted) return;
     this.snapshotSoon();
-    if (this.ended || (this.meshes.has(piece) && !this.fresh && !useChecks.getState().making)) return;
-    this.fresh = false;
-    await this.meshes.update(piece, () => useWorkbench.getState().piece);
-    if (this.ended) return;
+    if (this.meshes.has(piece) && !this.unmeasured && !useChecks.getState().making) return;
+    const changed = await this.meshes.update(piece, () => useWorkbench.getState().piece);
+    // While a form is dragged, the meshes that are overtaken are shown as well.
+    if (edit.aborted) return changed && !this.ended ? this.show() : undefined;
     showAcross(piece, this.meshes.get);
     await this.show();
+    if (edit.aborted) return;
     this.snapshotSoon();
     await this.measure();
+    if (!edit.aborted) this.unmeasured = false;
   }
 
   private compare(): void {

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from './assets/assets';
 import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
@@ -9,7 +10,7 @@ it('the five calls of docs/architecture.md are these, and give a number', async 
   const piece = readPiece(text);
   const analysis = analyse(piece);
   const woven = weave(piece, analysis, [{ strand: 'swell' }]);
-  const evaluator = await Evaluator.make(piece, [{ strand: 'swell' }], analysis);
+  const evaluator = await Evaluator.make(piece, NO_ASSETS, [{ strand: 'swell' }]);
   const values = evaluator.run(0, placeRows([{ phase: 0.25, rest: [0.5, 0, 0] }]), 1);
   expect(analysis.problems).toEqual([]);
   expect(woven.functions).toHaveLength(1);

@@ -1,3 +1,4 @@
+import { AssetStore } from '@/core/assets/assets';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -8,13 +9,14 @@ import { measureSeam } from '@/core/checks/seam';
 import { acceptPiece } from '@/core/formats/piece-file';
 import { fromBase64 } from '@/core/formats/base64';
 import { readWav, WAV_TYPE } from '@/core/formats/wav';
-import { provideTrack, soundTrack } from '@/core/sound/track';
+import { soundTrack } from '@/core/sound/track';
 import { definitionOf } from '@/core/steps';
-import { analyse, exportGlsl, providePixels } from '@/core/weave';
+import { analyse, exportGlsl } from '@/core/weave';
 import { BEGINNINGS, STARTERS } from '.';
 
 const ALL = [...BEGINNINGS, ...STARTERS];
 
+const assets = new AssetStore();
 const folder = mkdtempSync(join(tmpdir(), 'calm-glsl-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 beforeAll(() => {
@@ -22,11 +24,11 @@ beforeAll(() => {
     for (const asset of piece.assets) {
       const bytes = fromBase64(asset.data);
       if (asset.type === WAV_TYPE) {
-        provideTrack(asset.id, soundTrack(readWav(bytes)));
+        assets.set(asset.id, { track: soundTrack(readWav(bytes)) });
         continue;
       }
       const { width, height, data } = PNG.sync.read(Buffer.from(bytes));
-      providePixels(asset.id, { width, height, data: new Uint8ClampedArray(data) });
+      assets.set(asset.id, { pixels: { width, height, data: new Uint8ClampedArray(data) } });
     }
 });
 
@@ -50,7 +52,7 @@ describe.each(ALL.map((s) => [s.id, s] as const))('%s', (_, { piece }) => {
   });
 
   it('closes by measurement, and moves', async () => {
-    const readings = await measureSeam(piece);
+    const readings = await measureSeam(piece, assets);
     expect(readings.length).toBeGreaterThan(0);
     expect(readings.filter((r) => !r.closes).map((r) => r.name)).toEqual([]);
   });
@@ -61,7 +63,7 @@ describe.each(ALL.map((s) => [s.id, s] as const))('%s', (_, { piece }) => {
         .filter((s) => s.kind === 'field' || s.kind === 'signal')
         .map(async (s, i) => {
           const file = join(folder, `${piece.name.replace(/\W/g, '')}-${i}.frag`);
-          writeFileSync(file, await exportGlsl(piece, s.id));
+          writeFileSync(file, await exportGlsl(piece, assets, s.id));
           return file;
         }),
     );

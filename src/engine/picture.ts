@@ -1,4 +1,5 @@
 import * as THREE from 'three';
+import type { Assets } from '@/core/assets/assets';
 import { measureMemory, settlingFrames, type MemoryReading } from '@/core/checks/memory';
 import { readsDepth } from '@/core/glsl/lib';
 import { nextTask, nextTaskIfLong } from '@/core/next-task';
@@ -9,6 +10,7 @@ import type { DrawnPart } from './card/shot';
 import type { Shared } from './card/shared';
 import { CompiledParts } from './compiled';
 import { Follower } from './card/follow';
+import { AssetTextures } from './card/textures';
 import { FinishTree, type CompiledTree, type TreeDrawing } from './finish/finish-tree';
 import { Memory } from './finish/memory';
 import { LoopTexture } from './card/loop-texture';
@@ -80,6 +82,7 @@ export class PictureRenderer {
   private readonly shared: Shared;
   /** What was compiled for it alone. */
   private readonly own: CompiledParts | null;
+  private readonly textures: AssetTextures;
   private readonly shots: Shots;
   private readonly finishes: FinishTree;
   private readonly nothingRemembered: MemoryUse = { memory: new Memory(), mode: 'read' };
@@ -102,6 +105,7 @@ export class PictureRenderer {
    */
   constructor(
     readonly renderer: THREE.WebGLRenderer,
+    private readonly assets: Assets,
     private readonly looking = false,
     compiled?: CompiledParts,
   ) {
@@ -114,8 +118,9 @@ export class PictureRenderer {
     this.own = compiled ? null : new CompiledParts();
     const { shared, materials, rows } = (compiled ?? this.own)!;
     this.shared = shared;
-    this.shots = new Shots(materials, renderer);
-    this.finishes = new FinishTree(shared, rows);
+    this.textures = new AssetTextures(assets);
+    this.shots = new Shots(materials, renderer, this.textures);
+    this.finishes = new FinishTree(shared, rows, this.textures);
   }
 
   /** Takes a piece; only what its text or meshes changed is made again. */
@@ -127,8 +132,8 @@ export class PictureRenderer {
     const piece = withTracks(stored);
     const analysis = analyse(piece);
     const output = outputOf(piece);
-    const follower = await Follower.make(piece, analysis);
-    const remembered = await measureMemory(piece, analysis);
+    const follower = await Follower.make(piece, this.assets, analysis);
+    const remembered = await measureMemory(piece, this.assets, analysis);
     const shown = this.stagesOf(piece, output);
     const build = await this.shots.prepare(piece, analysis, shown, meshOf);
     await nextTaskIfLong(since);
@@ -143,6 +148,7 @@ export class PictureRenderer {
       .filter((s) => s.kind === 'finish')
       .some((s) => analysis.types.get(s.id)?.some((r) => r.active && readsDepth(r.definition?.glsl ?? '')));
     this.finishes.changed();
+    this.textures.keepOnly(piece.assets);
     build();
   }
 
@@ -302,6 +308,7 @@ export class PictureRenderer {
     this.finishes.dispose();
     this.nothingRemembered.memory.dispose();
     this.loop.dispose();
+    this.textures.dispose();
     this.own?.dispose();
   }
 }

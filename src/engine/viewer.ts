@@ -1,4 +1,5 @@
 import type * as THREE from 'three';
+import type { Assets } from '@/core/assets/assets';
 import { nextTaskIfLong } from '@/core/next-task';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece, Vector } from '@/core/piece/types';
@@ -82,6 +83,7 @@ export class Viewer {
   /** @param screen is released with the viewer, not disposed of */
   constructor(
     private readonly screen: Screen,
+    private readonly assets: Assets,
     private readonly events: ViewerEvents,
   ) {
     const { canvas } = screen;
@@ -92,7 +94,7 @@ export class Viewer {
     };
     this.remembering = new Remembering(this.renderer, events.settling);
     this.work = new CardWork(this.renderer);
-    this.picture = new PictureRenderer(this.renderer, true, screen.compiled);
+    this.picture = new PictureRenderer(this.renderer, assets, true, screen.compiled);
     this.beside = new ExtraPictures(this.renderer, {
       now: () => (this.lost || this.ended || !this.piece ? null : this.now()),
       whenSet: this.whenSet,
@@ -271,7 +273,7 @@ export class Viewer {
     const { view, measures } = this.picture;
     this.remembering.lost();
     this.screen.lost();
-    this.picture = new PictureRenderer(this.renderer, true, this.screen.compiled);
+    this.picture = new PictureRenderer(this.renderer, this.assets, true, this.screen.compiled);
     Object.assign(this.picture, { view, measures });
     const again = this.piece ? this.setPiece(this.piece, this.meshOf, this.complete) : Promise.resolve();
     void again.then(this.events.restored);

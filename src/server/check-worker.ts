@@ -1,4 +1,5 @@
 import { parentPort } from 'node:worker_threads';
+import { NO_ASSETS } from '@/core/assets/assets';
 import { measureSeam } from '@/core/checks/seam';
 import { readPiece } from '@/core/formats/piece-file';
 import { PieceError } from '@/core/piece/errors';
@@ -14,7 +15,7 @@ async function answer(text: string): Promise<CheckAnswer> {
   try {
     const piece = withTracks(readPiece(text));
     const { problems } = analyse(piece);
-    const seam = piece.loop.play === 'once' ? [] : await measureSeam(piece);
+    const seam = piece.loop.play === 'once' ? [] : await measureSeam(piece, NO_ASSETS);
     return { status: 200, body: { ok: true, name: piece.name, problems, seam, closes: seam.every((r) => r.closes) } };
   } catch (error) {
     if (error instanceof PieceError)

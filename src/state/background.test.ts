@@ -9,7 +9,7 @@ import { endStudio } from '@/workers/remotes';
 import { WorkerHere } from '@/workers/testing';
 import { patchAcross } from '@/core/preview/where-used';
 import { pictureMeasured, startChecks, useChecks, verdictOf } from './measured/checks';
-import { ensureMesh, importMesh } from './assets/mesh-files';
+import { importMesh } from './assets/mesh-files';
 import { ensureAssets } from './assets/assets';
 import { nextDrawing, previewKey, putPreviews, startPreviews, usePreviews } from './measured/previews';
 import { useTransport } from './playback/transport';
@@ -170,7 +170,7 @@ describe('mesh files', () => {
     const good = { id: 'good', name: 'sail.obj', type: 'model/obj', data: btoa(TRIANGLE) };
     expect(await ensureAssets({ ...small, assets: [broken, good] })).toBe(true);
     expect(said).toEqual([expect.stringMatching(/^The form "hull.obj" cannot be read\. .*nothing stands\.$/)]);
-    expect(await ensureMesh(broken)).toBe(false);
+    expect(await ensureAssets({ ...small, assets: [broken] })).toBe(false);
     expect(said).toHaveLength(1);
   });
 });

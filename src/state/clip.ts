@@ -1,5 +1,5 @@
 import { blankPiece } from '@/core/piece/edit';
-import type { Clip } from '@/core/piece/clip';
+import type { Clip } from '@/core/parts/clip';
 import { validateShape } from '@/core/piece/schema';
 
 const KEY = 'calm-lattice/clip';

@@ -2,7 +2,7 @@ import { errorSentence } from '@/core/error-sentence';
 import { bakeKey } from '@/core/forms/bake-key';
 import type { Skin } from '@/core/mesh/skin';
 import { strandById, type Piece, type Strand } from '@/core/piece/types';
-import { withoutAssetData, studio } from './remotes';
+import { decoded, withoutAssetData, studio } from './remotes';
 import { Ended } from './thread';
 
 /** Meshes of a piece's forms, baked in the worker and kept by what they depend on. */
@@ -19,7 +19,7 @@ export class MeshStore {
   }
 
   private isRight(piece: Piece, form: Strand): boolean {
-    return this.meshes.get(form.id)?.key === bakeKey(piece, form);
+    return this.meshes.get(form.id)?.key === bakeKey(piece, decoded, form);
   }
 
   /**
@@ -36,7 +36,7 @@ export class MeshStore {
     };
     for (const strand of piece.strands) {
       if (strand.kind !== 'form') continue;
-      const key = bakeKey(piece, strand);
+      const key = bakeKey(piece, decoded, strand);
       const known = this.meshes.get(strand.id);
       if (known?.key === key) continue;
       try {

@@ -1,6 +1,6 @@
 import { transfer } from 'comlink';
 import { HDRLoader } from 'three/addons/loaders/HDRLoader.js';
-import type { Panorama } from '@/core/formats/panorama';
+import type { Panorama } from '@/core/assets/panorama';
 
 /** Reads pictures all around, so that none of them can hold up the page. */
 export const panoramaReader = {

@@ -1,4 +1,4 @@
-import type { Panorama } from '@/core/formats/panorama';
+import type { Panorama } from '@/core/assets/panorama';
 import { oneJob } from './one-job';
 import type { PanoramaReader } from './panorama-reader';
 

@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import { NO_ASSETS } from '@/core/assets/assets';
 import { errorSentence } from '@/core/error-sentence';
 import { costOfLoop, costOfPicture } from '@/core/checks/cost';
 import { acceptBackup, readBackup, writeBackup, type AcceptedBackup, type Backup } from '@/core/formats/backup';
@@ -92,10 +93,10 @@ export const reader = {
       const { piece } = salvagePiece(data);
       const analysis = analyse(piece);
       const signals = piece.strands.filter((s) => s.kind === 'signal').map((s) => ({ strand: s.id }));
-      if (signals.length > 0) await Evaluator.make(piece, signals, analysis);
+      if (signals.length > 0) await Evaluator.make(piece, NO_ASSETS, signals, analysis);
       // Counted before it is done: what would take long is not drawn on a card.
       if (costOfLoop(piece, analysis) > MAX_LOOP_COST) return { piece, cost: Infinity };
-      if (loopSteps(piece, analysis).length > 0) (await OverLoop.of(piece, analysis)).table(piece);
+      if (loopSteps(piece, analysis).length > 0) (await OverLoop.of(piece, analysis)).table(piece, NO_ASSETS);
       return { piece, cost: costOfPicture(piece, analysis) };
     } catch (error) {
       return { refused: errorSentence(error) };

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import { AssetRegister } from '@/core/asset-register';
+import { AssetStore, type Assets, type DecodedAsset } from '@/core/assets/assets';
 import type { Making } from '@/core/forms/making';
 import type { Piece } from '@/core/piece/types';
 import { withTracks } from '@/core/weave';
@@ -8,10 +8,9 @@ import type { Exporter } from './exporter';
 import { startThread, type Thread } from './thread';
 
 let open: Thread<Studio> | null = null;
-/** What the studio was handed; one that is opened after another was ended gets it as well. */
-const handed = new AssetRegister<(remote: Comlink.Remote<Studio>) => Promise<void>>((_, asset) => {
-  open?.remote.release(asset).catch(() => undefined);
-});
+/** What the page has decoded; a studio that is opened after another was ended gets it as well. */
+const store = new AssetStore();
+export const decoded: Assets = store;
 let onMaking: (making: Making | null) => void = () => undefined;
 
 function openStudio(): Thread<Studio> {
@@ -22,7 +21,7 @@ function openStudio(): Thread<Studio> {
   const { remote } = thread;
   // Where it fails before it took these, whoever waits for an answer of it is told.
   remote.watch(Comlink.proxy((making: Making | null) => onMaking(making))).catch(() => undefined);
-  for (const give of handed.all()) give(remote).catch(() => undefined);
+  for (const asset of store.ids()) handAsset(remote, asset, store.get(asset)!).catch(() => undefined);
   return thread;
 }
 
@@ -48,11 +47,25 @@ export function watchStudio(listener: (making: Making | null) => void): void {
   onMaking = listener;
 }
 
-/** Hands an asset over, to studios that are opened later as well. */
-export async function handAsset(asset: string, how: (remote: Comlink.Remote<Studio>) => Promise<void>): Promise<void> {
-  if (handed.has(asset)) return;
-  handed.set(asset, how);
-  if (open) await how(open.remote);
+/** Of a picture all around the studio reads nothing, and it is large. */
+async function handAsset(remote: Comlink.Remote<Studio>, asset: string, value: DecodedAsset): Promise<void> {
+  if (!('panorama' in value)) await remote.setAsset(asset, value);
+}
+
+/** Takes what an asset was decoded to, for the page and for the studio. */
+export async function addDecoded(asset: string, value: DecodedAsset): Promise<void> {
+  if (store.has(asset)) return;
+  store.set(asset, value);
+  if (open) await handAsset(open.remote, asset, value);
+}
+
+/** Releases what was decoded of assets that nobody wants any more, here and in the studio. */
+export function releaseDecoded(isWanted: (asset: string) => boolean): void {
+  for (const asset of store.ids()) {
+    if (isWanted(asset)) continue;
+    store.delete(asset);
+    open?.remote.deleteAsset(asset).catch(() => undefined);
+  }
 }
 
 /** A piece as the studio takes it: tracks of controls resolved; its pictures are handed over apart, once. */

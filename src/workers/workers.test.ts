@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import { toBase64 } from '@/core/formats/base64';
 import { CubeError } from '@/core/formats/cube';
 import { SoundError, writeWav } from '@/core/formats/wav';
@@ -13,12 +14,13 @@ import { setParam, setPicture } from '@/core/piece/edit';
 import { PieceError } from '@/core/piece/errors';
 import { strandById, type Piece } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
-import { endStudio, handAsset, withoutAssetData, studio, openExporter, watchStudio } from './remotes';
+import { addDecoded, endStudio, withoutAssetData, studio, openExporter, watchStudio } from './remotes';
 import { Ended, ThreadFailed, TooLong } from './thread';
 import { MeshStore } from './mesh-store';
 import { readMeshData, readMeshFile } from './mesh-reading';
 import { readPanorama } from './panorama-reading';
 import { readStoredPiece, readPieceFile, readSoundData, readTableData, Vetting } from './reading';
+import { studio as studioInThread } from './studio';
 import { WorkerHere } from './testing';
 import { cropped, writtenSize } from './video';
 
@@ -39,7 +41,7 @@ describe('the studio', () => {
     const remote = studio();
     const [field] = small.strands.filter((s) => s.kind === 'field');
     const mesh = await remote.mesh(withoutAssetData(small), 'sea');
-    expect(mesh!.positions).toEqual((await bakeSkin(small, strandById(small, 'sea')!))!.positions);
+    expect(mesh!.positions).toEqual((await bakeSkin(small, NO_ASSETS, strandById(small, 'sea')!))!.positions);
     const [piece, steps] = [withoutAssetData(small), [field!.steps[0]!.id]];
     const drawn = await remote.previews({ piece, strand: field!.id, steps, size: { width: 12, height: 6 }, phase: 0 });
     expect(drawn.map(([step]) => step)).toEqual([field!.steps[0]!.id]);
@@ -73,9 +75,10 @@ describe('the studio', () => {
     const said: unknown[] = [];
     watchStudio((making) => said.push(making));
     const pixels = { width: 1, height: 1, data: new Uint8ClampedArray([1, 2, 3, 255]) };
-    const handing = vi.fn((remote: ReturnType<typeof studio>) => remote.providePixels('one-texel', pixels));
-    await handAsset('one-texel', handing);
+    const handed = vi.spyOn(studioInThread, 'setAsset');
+    await addDecoded('one-texel', { pixels });
     const before = opened('studio');
+    expect(await studio().assetIds()).toEqual(['one-texel']);
     const waiting = studio().seam(withoutAssetData(veil));
     expect(opened('studio')).toBe(before + 1);
     endStudio();
@@ -83,7 +86,7 @@ describe('the studio', () => {
     expect(said.at(-1)).toBeNull();
     expect(await studio().traces(withoutAssetData(small), 3)).not.toHaveLength(0);
     expect(opened('studio')).toBe(before + 2);
-    expect(handing).toHaveBeenCalledTimes(2);
+    expect(handed.mock.calls).toEqual(Array(2).fill(['one-texel', { pixels }]));
   });
 
   it('gets pieces without their pictures', () => {
@@ -123,7 +126,9 @@ describe('meshes of a piece', () => {
     present = setPicture(small, { background: '#102030' });
     await Promise.all([first, between]);
     expect(meshes.has(present)).toBe(true);
-    expect(meshes.get('sea')!.positions).toEqual((await bakeSkin(small, strandById(small, 'sea')!))!.positions);
+    expect(meshes.get('sea')!.positions).toEqual(
+      (await bakeSkin(small, NO_ASSETS, strandById(small, 'sea')!))!.positions,
+    );
   });
 
   it('stay as they were when the making is stopped, and that is said', async () => {

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { expose, setControl } from '../piece/desk';
 import { addStep, addStrand, blankPiece, setLoop, setParam } from '../piece/edit';
@@ -8,7 +9,10 @@ describe('how long a step remembers', () => {
   const memory = async (op: string, params: Step['params'], frames = 24) => {
     const begun = addStrand(blankPiece(), 'signal', 'beat', 'signal.cycle', { wave: 'pulse', turns: 2 });
     const piece = addStrand(begun, 'finish', 'x', 'finish.shoot');
-    const [reading] = await measureMemory(setLoop(addStep(piece, 's2', 1, `finish.${op}`, params), { frames }));
+    const [reading] = await measureMemory(
+      setLoop(addStep(piece, 's2', 1, `finish.${op}`, params), { frames }),
+      NO_ASSETS,
+    );
     return reading!.frames;
   };
 
@@ -34,16 +38,16 @@ describe('how long a step remembers', () => {
     piece = addStrand(piece, 'finish', 'out', 'finish.shoot');
     const linked = addStep(piece, 's2', 1, 'finish.echo', { fade: { link: 's1' } });
     const plain = addStep(piece, 's2', 1, 'finish.echo');
-    expect(await measureMemory(linked)).toEqual(await measureMemory(plain));
+    expect(await measureMemory(linked, NO_ASSETS)).toEqual(await measureMemory(plain, NO_ASSETS));
     const draft = addStep(addStrand(plain, 'finish', 'draft', 'finish.shoot'), 's3', 1, 'finish.echo', { fade: 1 });
-    expect(await measureMemory(draft)).toEqual(await measureMemory(plain));
+    expect(await measureMemory(draft, NO_ASSETS)).toEqual(await measureMemory(plain, NO_ASSETS));
   });
 
   it('is another one when a signal or a control that it follows changes, though the step does not', async () => {
     let piece = addStrand(blankPiece(), 'signal', 'fade', 'signal.constant', { value: 0.5 });
     piece = addStrand(piece, 'finish', 'x', 'finish.shoot');
     piece = addStep(piece, 's2', 1, 'finish.echo', { fade: { link: 's1' } });
-    const frames = async (of: Piece) => (await measureMemory(of))[0]!.frames!;
+    const frames = async (of: Piece) => (await measureMemory(of, NO_ASSETS))[0]!.frames!;
     const short = await frames(piece);
     expect(await frames(piece)).toBe(short);
     expect(await frames(setParam(piece, 's1', 't1', 'value', 0.9))).toBeGreaterThan(short);
@@ -56,7 +60,7 @@ describe('how long a step remembers', () => {
 
   it('never ends is mended by the number that says so', async () => {
     const piece = addStep(addStrand(blankPiece(), 'finish', 'x', 'finish.shoot'), 's1', 1, 'finish.echo', { fade: 1 });
-    const [check] = await checkMemory(piece);
+    const [check] = await checkMemory(piece, NO_ASSETS);
     expect(check).toMatchObject({ frames: null, mend: { step: 't2', param: 'fade', value: 0.85 } });
   });
 
@@ -72,7 +76,7 @@ describe('how long a step remembers', () => {
     piece = addStrand(piece, 'finish', 'x', 'finish.shoot');
     piece = addStep(piece, 's2', 1, 'finish.echo', { fade: { link: 's1' } });
     piece = addStep(piece, 's2', 2, 'finish.lag');
-    const readings = await measureMemory(piece);
+    const readings = await measureMemory(piece, NO_ASSETS);
     expect(readings.map((r) => r.name)).toEqual(['Echo', 'Lag channels']);
     expect(readings[0]!.frames).toBeGreaterThan(100);
     expect(settlingFrames(readings)).toBe(readings[0]!.frames! + 4);
@@ -88,12 +92,12 @@ describe('how long a step remembers', () => {
         'signal.smooth',
         { rise: fall, fall },
       );
-    const [soon] = await checkMemory(smoothed(0.1));
-    const [late] = await checkMemory(smoothed(2));
+    const [soon] = await checkMemory(smoothed(0.1), NO_ASSETS);
+    const [late] = await checkMemory(smoothed(2), NO_ASSETS);
     expect(soon).toMatchObject({ strand: 's1', name: 'Smooth', frames: expect.any(Number) as number });
     // e^(-1 / 2) of what was stays over a loop: a millionth of it after 28.
     expect(late!.frames! / 30).toBeGreaterThan(20);
     expect(late!.frames!).toBeGreaterThan(soon!.frames!);
-    expect(await checkMemory(addStrand(blankPiece(), 'signal', 'x', 'signal.cycle'))).toEqual([]);
+    expect(await checkMemory(addStrand(blankPiece(), 'signal', 'x', 'signal.cycle'), NO_ASSETS)).toEqual([]);
   });
 });

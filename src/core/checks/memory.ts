@@ -1,3 +1,4 @@
+import type { Assets } from '../assets/assets';
 import { dependenciesOf } from '../piece/links';
 import { isKeyed, isLink, strandById, type Link, type Piece, type Step, type Strand } from '../piece/types';
 import {
@@ -11,9 +12,9 @@ import {
   type Analysis,
   type Target,
 } from '../weave';
-import { isActive, type ActiveStep } from '../weave/types';
-import { fittingStep } from '../weave/params-over';
-import { setPhase } from '../weave/places';
+import { isActive, type ActiveStep } from '../weave/analysis/types';
+import { fittingStep } from '../weave/writing/params-over';
+import { setPhase } from '../weave/running/places';
 import { setParam } from '../piece/edit';
 import { valueOf } from '../steps';
 import { samplePlaces } from './sample-places';
@@ -47,35 +48,39 @@ const POINTS = 48;
 /**
  * Measures every step of the output, and of what it takes in, that reads earlier frames, over the frames of the loop.
  */
-export function measureMemory(piece: Piece, analysis: Analysis = analyse(piece)): Promise<MemoryReading[]> {
+export function measureMemory(
+  piece: Piece,
+  assets: Assets,
+  analysis: Analysis = analyse(piece),
+): Promise<MemoryReading[]> {
   return Promise.all(
     remembering(piece, analysis).map(async ({ strand, row }) => ({
       strand: strand.id,
       step: row.step.id,
       name: row.definition.name,
-      ...(await framesOf(piece, analysis, row)),
+      ...(await framesOf(piece, assets, analysis, row)),
     })),
   );
 }
 
 /** Measures them, and looks for what mends those that never fade. */
-export async function checkMemory(piece: Piece): Promise<MemoryCheck[]> {
+export async function checkMemory(piece: Piece, assets: Assets): Promise<MemoryCheck[]> {
   const analysis = analyse(piece);
-  const readings = await measureMemory(piece, analysis);
+  const readings = await measureMemory(piece, assets, analysis);
   const rows = remembering(piece, analysis);
   const finishes = readings.map(async (reading, i): Promise<MemoryCheck> => ({
     ...reading,
     kind: 'finish',
-    ...(reading.frames === null && { mend: await mendFor(piece, rows[i]!.strand, rows[i]!.row) }),
+    ...(reading.frames === null && { mend: await mendFor(piece, assets, rows[i]!.strand, rows[i]!.row) }),
   }));
-  return [...(await signalMemory(piece, analysis)), ...(await Promise.all(finishes))];
+  return [...(await signalMemory(piece, assets, analysis)), ...(await Promise.all(finishes))];
 }
 
 /** Steps of signals that run through the loop before its first frame, and for how many frames they do. */
-async function signalMemory(piece: Piece, analysis: Analysis): Promise<MemoryCheck[]> {
+async function signalMemory(piece: Piece, assets: Assets, analysis: Analysis): Promise<MemoryCheck[]> {
   const steps = loopSteps(piece, analysis);
   if (steps.length === 0) return [];
-  const { results } = (await OverLoop.of(piece, analysis)).table(piece);
+  const { results } = (await OverLoop.of(piece, analysis)).table(piece, assets);
   return steps.flatMap(({ strand, row }, i) => {
     const runs = results[i]!.map((r) => r.runs);
     const most = runs.some((r) => r === null) ? null : Math.max(...(runs as number[]));
@@ -113,21 +118,21 @@ type FramesToMeasure = Pick<MemoryReading, 'frames' | 'reach'>;
 const known = new WeakMap<Step, { of: readonly unknown[]; frames: Promise<FramesToMeasure> }>();
 
 /** The same for a step as long as nothing changes that it takes in: pieces share what stayed as it was. */
-function framesOf(piece: Piece, analysis: Analysis, row: ActiveStep): Promise<FramesToMeasure> {
+function framesOf(piece: Piece, assets: Assets, analysis: Analysis, row: ActiveStep): Promise<FramesToMeasure> {
   const taken = dependenciesOf(piece, [row.step]);
   // A picture may be decoded later.
-  if (taken.size > 0 && piece.assets.length > 0) return workedOut(piece, analysis, row);
+  if (taken.size > 0 && piece.assets.length > 0) return workedOut(piece, assets, analysis, row);
   const of = [piece.controls, piece.loop, ...piece.strands.filter((s) => taken.has(s.id))];
   const last = known.get(row.step);
   if (last && last.of.length === of.length && last.of.every((part, i) => part === of[i])) return last.frames;
-  const frames = workedOut(piece, analysis, row);
+  const frames = workedOut(piece, assets, analysis, row);
   known.set(row.step, { of, frames });
   return frames;
 }
 
-async function workedOut(piece: Piece, analysis: Analysis, row: ActiveStep): Promise<FramesToMeasure> {
+async function workedOut(piece: Piece, assets: Assets, analysis: Analysis, row: ActiveStep): Promise<FramesToMeasure> {
   const { stays, reaches } = row.definition;
-  const params = await paramsOver(piece, analysis, row);
+  const params = await paramsOver(piece, assets, analysis, row);
   const most = (value: (params: Params) => number) => params.map((places) => Math.max(...places.map(value)));
   const reach = reaches ? Math.ceil(Math.max(...most(reaches))) : 0;
   const faded = stays ? fadedAfter(most(stays)) : 0;
@@ -137,6 +142,7 @@ async function workedOut(piece: Piece, analysis: Analysis, row: ActiveStep): Pro
 /** The first of its numbers that lets it fade where it has its first value. */
 async function mendFor(
   piece: Piece,
+  assets: Assets,
   { id: strand }: Strand,
   { step, definition }: ActiveStep,
 ): Promise<Fix | undefined> {
@@ -148,7 +154,7 @@ async function mendFor(
       .get(strand)!
       .filter(isActive)
       .find((r) => r.step.id === step.id)!;
-    if ((await framesOf(mended, analysis, row)).frames !== null)
+    if ((await framesOf(mended, assets, analysis, row)).frames !== null)
       return fixOf(strand, step, param, param.default) ?? undefined;
   }
   return undefined;
@@ -176,11 +182,11 @@ function fadedAfter(stays: readonly number[]): number | null {
 type Params = ReturnType<typeof plainParams>;
 
 /** The parameters of a step in every frame of the loop; where a field says one, at places all over the picture. */
-async function paramsOver(piece: Piece, analysis: Analysis, row: ActiveStep): Promise<Params[][]> {
+async function paramsOver(piece: Piece, assets: Assets, analysis: Analysis, row: ActiveStep): Promise<Params[][]> {
   const definition = row.definition;
   const step = fittingStep(piece, analysis, row);
   const links = Object.values(step.params).filter(isLink);
-  const evaluator = links.length > 0 ? await Evaluator.make(piece, links.map(targetOf), analysis) : null;
+  const evaluator = links.length > 0 ? await Evaluator.make(piece, assets, links.map(targetOf), analysis) : null;
   const points = links.some(({ link }) => strandById(piece, link)!.kind === 'field') ? POINTS : 1;
   const moves = evaluator !== null || Object.values(step.params).some(isKeyed);
   const frames = moves ? piece.loop.frames : 1;

@@ -1,3 +1,4 @@
+import type { Assets } from '../assets/assets';
 import { setParam } from '../piece/edit';
 import { isDriven, type Piece, type Step, type Strand, type Vector } from '../piece/types';
 import { definitionOf, type Param } from '../steps';
@@ -17,7 +18,7 @@ export interface Fix {
 export type Mend = Fix[];
 
 /** Nearest values that close the loop, each tried before it is offered; all at once where none does alone. */
-export async function mendsFor(piece: Piece, strand: Strand, stepId: string): Promise<Mend[]> {
+export async function mendsFor(piece: Piece, assets: Assets, strand: Strand, stepId: string): Promise<Mend[]> {
   const step = strand.steps.find((s) => s.id === stepId);
   const definition = step && definitionOf(step.op);
   if (!step || !definition) return [];
@@ -30,19 +31,19 @@ export async function mendsFor(piece: Piece, strand: Strand, stepId: string): Pr
     ].filter((f) => f !== null);
   });
   const single: Mend[] = [];
-  for (const mend of await closingOverLoop(piece, strand.id, step))
-    if (await closesWith(piece, strand, stepId, mend)) single.push(mend);
-  for (const fix of candidates) if (await closesWith(piece, strand, stepId, [fix])) single.push([fix]);
+  for (const mend of await closingOverLoop(piece, assets, strand.id, step))
+    if (await closesWith(piece, assets, strand, stepId, mend)) single.push(mend);
+  for (const fix of candidates) if (await closesWith(piece, assets, strand, stepId, [fix])) single.push([fix]);
   if (single.length > 0) return single;
-  return (await closesWith(piece, strand, stepId, candidates)) ? [candidates] : [];
+  return (await closesWith(piece, assets, strand, stepId, candidates)) ? [candidates] : [];
 }
 
 /** What a step that is worked out over the loop says would close it. */
-async function closingOverLoop(piece: Piece, strand: string, step: Step): Promise<Mend[]> {
+async function closingOverLoop(piece: Piece, assets: Assets, strand: string, step: Step): Promise<Mend[]> {
   const analysis = analyse(piece);
   const index = loopSteps(piece, analysis).findIndex((s) => s.strand === strand && s.row.step.id === step.id);
   if (index < 0) return [];
-  const { results } = (await OverLoop.of(piece, analysis)).table(piece);
+  const { results } = (await OverLoop.of(piece, analysis)).table(piece, assets);
   // Several numbers that run through one step do not come out whole by one value.
   if (results[index]!.length > 1) return [];
   return (results[index]![0]!.closing ?? []).flatMap((values) => {
@@ -89,11 +90,11 @@ function companion(value: unknown, moving: unknown): number | null {
   return value === 0 && most > 0 ? Math.max(2, Math.ceil(most)) : null;
 }
 
-async function closesWith(piece: Piece, strand: Strand, step: string, mend: Mend): Promise<boolean> {
+async function closesWith(piece: Piece, assets: Assets, strand: Strand, step: string, mend: Mend): Promise<boolean> {
   if (mend.length === 0) return false;
   const mended = mend.reduce((p, f) => setParam(p, f.strand, f.step, f.param, f.value), piece);
   const analysis = analyse(mended);
-  const evaluator = await Evaluator.make(mended, [{ strand: strand.id, step }], analysis);
-  const places = await new SeamPlaces(mended, analysis).of(strand, evaluator);
+  const evaluator = await Evaluator.make(mended, assets, [{ strand: strand.id, step }], analysis);
+  const places = await new SeamPlaces(mended, assets, analysis).of(strand, evaluator);
   return compare(evaluator, 0, mended.loop.frames, places).closes;
 }

@@ -1,5 +1,5 @@
 import { PLACE_SIZE } from '../glsl/lib';
-import { setPlaceFields, writePlace } from '../weave/places';
+import { setPlaceFields, writePlace } from '../weave/running/places';
 
 /**
  * The R2 sequence: points that fill a square evenly (M. Roberts, "The Unreasonable Effectiveness of Quasirandom

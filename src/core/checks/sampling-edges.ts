@@ -1,10 +1,11 @@
+import type { Assets } from '../assets/assets';
 import { placeText, PLACE_SIZE } from '../glsl/lib';
 import { placesOf } from '../forms/place-rows';
 import type { Skin } from '../mesh/skin';
 import type { Piece, Strand } from '../piece/types';
 import { Evaluator, type Analysis } from '../weave';
-import { placeFieldOf, setPlaceFields } from '../weave/places';
-import { slopesProgram } from '../weave/slopes';
+import { placeFieldOf, setPlaceFields } from '../weave/running/places';
+import { slopesProgram } from '../weave/running/slopes';
 
 export type Way = 'across' | 'along';
 
@@ -61,9 +62,15 @@ export class PointMover {
   ) {}
 
   /** @param step null for the form at rest */
-  static async make(piece: Piece, strand: Strand, step: string | null, analysis: Analysis): Promise<PointMover> {
+  static async make(
+    piece: Piece,
+    assets: Assets,
+    strand: Strand,
+    step: string | null,
+    analysis: Analysis,
+  ): Promise<PointMover> {
     if (step === null) return new PointMover(null, null);
-    const evaluator = await Evaluator.make(piece, [{ strand: strand.id, step }], analysis);
+    const evaluator = await Evaluator.make(piece, assets, [{ strand: strand.id, step }], analysis);
     return new PointMover(evaluator, await slopesProgram(evaluator, 'clAlongEdge', WRAPPER));
   }
 

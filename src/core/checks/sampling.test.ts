@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../assets/assets';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { setParam } from '../piece/edit';
@@ -30,7 +31,7 @@ describe('sampling', () => {
         async (waves, part) => {
           const needed = 4 * waves * EDGES_PER_WAVE;
           const coarse = sea(waves, Math.round((needed * part) / 12));
-          const readings = await measureSampling(coarse);
+          const readings = await measureSampling(coarse, NO_ASSETS);
           expect(readings).toHaveLength(1);
           const { fixes, factor, stepName, sentence } = readings[0]!;
           expect(stepName).toBe('Push');
@@ -41,7 +42,7 @@ describe('sampling', () => {
           expect(Number(fixes[0]!.value)).toBeLessThan(1.12 * needed + 1);
           expect(sentence).toMatch(/^needs about \d+ columns, has \d+$/);
           const mended = setParam(coarse, fixes[0]!.strand, fixes[0]!.step, 'columns', fixes[0]!.value);
-          expect(await measureSampling(mended)).toEqual([]);
+          expect(await measureSampling(mended, NO_ASSETS)).toEqual([]);
         },
       ),
       { numRuns: 8 },
@@ -63,14 +64,15 @@ describe('sampling', () => {
           neutral([0, 0, 0], [20, 30, 40], [2, 1, 0.5]),
         ),
       ]);
-      expect(await measureSampling(calm)).toEqual([]);
+      expect(await measureSampling(calm, NO_ASSETS)).toEqual([]);
     },
   );
 
   it('comes to the same where there is no derivative and differences stand in', async () => {
-    const sharp = await measureSampling(sea(8, 60));
+    const sharp = await measureSampling(sea(8, 60), NO_ASSETS);
     const noSlope = await measureSampling(
       sea(8, 60, [['code', { text: 'return waveSine(8.0 * uintBitsToFloat(floatBitsToUint(v)) - p.phase);' }]]),
+      NO_ASSETS,
     );
     expect(noSlope[0]!.factor / sharp[0]!.factor).toBeCloseTo(1, 1);
   });
@@ -78,14 +80,14 @@ describe('sampling', () => {
   it('hears fine waves of little height beside a large slow one', async () => {
     const both = (columns: number) =>
       sea(0, columns, [['code', { text: 'return waveSine(0.25 * v) + 0.1 * waveSine(8.0 * v - p.phase);' }]]);
-    const [reading] = await measureSampling(both(60));
+    const [reading] = await measureSampling(both(60), NO_ASSETS);
     expect(Number(reading!.fixes[0]!.value)).toBeGreaterThan(100);
-    expect(await measureSampling(both(200))).toEqual([]);
+    expect(await measureSampling(both(200), NO_ASSETS)).toEqual([]);
   });
 
   it('marks the edges that are too long where they stand, and none on a fine mesh', async () => {
     const coarse = sea(8, 60);
-    const marks = await samplingMarks(coarse, 'sea', 't2', 0.25);
+    const marks = await samplingMarks(coarse, NO_ASSETS, 'sea', 't2', 0.25);
     expect(marks.length).toBeGreaterThan(6 * 50);
     for (let i = 0; i < marks.length; i += 6) {
       // Both ends lie on the pushed sea, and the edge runs across.
@@ -93,18 +95,21 @@ describe('sampling', () => {
         expect(marks[at + 1]).toBeCloseTo(0.1 * Math.sin(2 * Math.PI * (8 * marks[at]! - 0.25)), 4);
       expect(Math.abs(marks[i + 3]! - marks[i]!)).toBeCloseTo(4 / 60, 4);
     }
-    expect(await samplingMarks(sea(8, 400), 'sea', 't2', 0.25)).toHaveLength(0);
+    expect(await samplingMarks(sea(8, 400), NO_ASSETS, 'sea', 't2', 0.25)).toHaveLength(0);
   });
 
   it('lets a move that edges can follow be, however few there are', async () => {
     const box = piece('Box', '', [
       strand('form', 'box', ['box', {}], ['transform', { move: [3, 0, 0], turn: [20, 170, 40], size: [1, 4, 0.2] }]),
     ]);
-    expect(await measureSampling(box)).toEqual([]);
+    expect(await measureSampling(box, NO_ASSETS)).toEqual([]);
     const bent = piece('Bent', '', [
       strand('form', 'box', ['box', { size: [6, 1, 1] }], ['bend-form', { amount: 0.4 }]),
     ]);
-    expect((await measureSampling(bent))[0]).toMatchObject({ stepName: 'Bend', fixes: [{ param: 'segments' }] });
+    expect((await measureSampling(bent, NO_ASSETS))[0]).toMatchObject({
+      stepName: 'Bend',
+      fixes: [{ param: 'segments' }],
+    });
   });
 
   it('counts in halvings where a step halves edges, and names the remedy where no number helps', async () => {
@@ -112,14 +117,16 @@ describe('sampling', () => {
       strand('field', 'waves', ['position'], ['pick', { channel: 'y or green' }], ['wave', { count: 3 }]),
       strand('form', 'ball', ['icosphere', { times: 2 }], ['push', { by: from('waves'), amount: 0.05 }]),
     ]);
-    const [reading] = await measureSampling(ball);
+    const [reading] = await measureSampling(ball, NO_ASSETS);
     expect(reading!.fixes[0]).toMatchObject({ param: 'times' });
-    expect(await measureSampling(setParam(ball, 'ball', 't1', 'times', reading!.fixes[0]!.value))).toEqual([]);
+    expect(await measureSampling(setParam(ball, 'ball', 't1', 'times', reading!.fixes[0]!.value), NO_ASSETS)).toEqual(
+      [],
+    );
     const star = piece('Star', '', [
       strand('field', 'waves', ['position'], ['pick', { channel: 'y or green' }], ['wave', { count: 3 }]),
       strand('form', 'star', ['polygon', { corners: 5 }], ['push', { by: from('waves'), amount: 0.05 }]),
     ]);
-    expect((await measureSampling(star))[0]).toMatchObject({
+    expect((await measureSampling(star, NO_ASSETS))[0]).toMatchObject({
       fixes: [],
       sentence: expect.stringContaining('Subdivide'),
     });

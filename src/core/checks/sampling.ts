@@ -1,12 +1,13 @@
+import type { Assets } from '../assets/assets';
 import { bake } from '../forms/bake';
 import { liveSkin } from '../forms/live-skin';
 import { MeshError, type Mesh } from '../mesh/mesh';
 import { isDriven, strandById, type Piece, type Strand } from '../piece/types';
 import type { NumberParam } from '../steps';
 import { analyse, literalOf, type Analysis } from '../weave';
-import { isActive, type ActiveStep, type StepTypes } from '../weave/types';
-import { setPhase } from '../weave/places';
-import { lastReshape } from '../weave/plan';
+import { isActive, type ActiveStep, type StepTypes } from '../weave/analysis/types';
+import { setPhase } from '../weave/running/places';
+import { lastReshape } from '../weave/writing/plan';
 import { EDGE_WIDTH, gathered, PointMover, someEdges, spotsOf, type Spots, type Way } from './sampling-edges';
 import type { Fix } from './mends';
 
@@ -54,7 +55,13 @@ interface Form {
 }
 
 /** A form with its live steps that move it, and edges to look at; null where nothing can be measured. */
-async function formOf(piece: Piece, strand: Strand, analysis: Analysis, only?: string): Promise<Form | null> {
+async function formOf(
+  piece: Piece,
+  assets: Assets,
+  strand: Strand,
+  analysis: Analysis,
+  only?: string,
+): Promise<Form | null> {
   const rows = analysis.types.get(strand.id) ?? [];
   const placed = rows.findIndex((r) => r.active && r.definition.place);
   const end = placed < 0 ? rows.length : placed;
@@ -63,10 +70,10 @@ async function formOf(piece: Piece, strand: Strand, analysis: Analysis, only?: s
     .filter(isActive)
     .filter((r) => r.definition.glsl && r.definition.gives === 'form');
   if (live.length === 0) return null;
-  const mesh: Mesh | null = await bake(piece, strand, undefined, analysis);
+  const mesh: Mesh | null = await bake(piece, assets, strand, undefined, analysis);
   if (!mesh || mesh.corners.length === 0) return null;
-  const movers: PointMover[] = [await PointMover.make(piece, strand, null, analysis)];
-  for (const row of live) movers.push(await PointMover.make(piece, strand, row.step.id, analysis));
+  const movers: PointMover[] = [await PointMover.make(piece, assets, strand, null, analysis)];
+  for (const row of live) movers.push(await PointMover.make(piece, assets, strand, row.step.id, analysis));
   const skin = liveSkin(mesh, movers.at(-1)!.glsl);
   const subjects = live
     .map((row, i) => ({ row, before: movers[i]!, after: movers[i + 1]! }))
@@ -171,18 +178,18 @@ function quantile(values: number[], part: number): number {
 }
 
 /** The same; null as well where its mesh cannot be made, which is said where it is made. */
-const measurableForm = (piece: Piece, strand: Strand, analysis: Analysis): Promise<Form | null> =>
-  formOf(piece, strand, analysis).catch((error: unknown) => {
+const measurableForm = (piece: Piece, assets: Assets, strand: Strand, analysis: Analysis): Promise<Form | null> =>
+  formOf(piece, assets, strand, analysis).catch((error: unknown) => {
     if (error instanceof MeshError) return null;
     throw error;
   });
 
 /** Every live step of every form whose pattern its mesh is too coarse for. */
-export async function measureSampling(piece: Piece): Promise<SamplingReading[]> {
+export async function measureSampling(piece: Piece, assets: Assets): Promise<SamplingReading[]> {
   const analysis = analyse(piece);
   const readings: SamplingReading[] = [];
   for (const strand of piece.strands) {
-    const form = strand.kind === 'form' ? await measurableForm(piece, strand, analysis) : null;
+    const form = strand.kind === 'form' ? await measurableForm(piece, assets, strand, analysis) : null;
     for (const subject of form?.subjects ?? []) {
       const reading = readAlong(subject, form!.spots, PHASES);
       const factor = (way: Way) => EDGES_PER_WAVE * wavesOn(reading, (i) => form!.way[i] === way);
@@ -208,13 +215,14 @@ const MARKED = 0.45;
 /** The edges that are too long for a step at a phase, where they then stand: six floats each. */
 export async function samplingMarks(
   piece: Piece,
+  assets: Assets,
   strandId: string,
   step: string,
   phase: number,
 ): Promise<Float32Array> {
   const strand = strandById(piece, strandId);
   const analysis = analyse(piece);
-  const form = strand && (await formOf(piece, strand, analysis, step));
+  const form = strand && (await formOf(piece, assets, strand, analysis, step));
   if (!form || form.subjects.length === 0) return new Float32Array(0);
   const {
     way,
@@ -230,7 +238,7 @@ export async function samplingMarks(
   const most = Math.max(usual('across'), usual('along'));
   const limit = { across: Math.max(usual('across'), 0.1 * most), along: Math.max(usual('along'), 0.1 * most) };
   const found = Uint32Array.from(missed[0]!.keys()).filter((i) => missed[0]![i]! > MARKED * limit[way[i]!]);
-  const whole = await PointMover.make(piece, strand!, strand!.steps.at(-1)!.id, analysis);
+  const whole = await PointMover.make(piece, assets, strand!, strand!.steps.at(-1)!.id, analysis);
   const [a, b] = [spots.from, spots.to].map((ends) => whole.to(gathered(ends, found), found.length)) as [
     Float32Array,
     Float32Array,

@@ -1,3 +1,4 @@
+import type { Assets } from '../assets/assets';
 import { fieldsRead, PLACE_SIZE } from '../glsl/lib';
 import { bake } from '../forms/bake';
 import { liveSkin } from '../forms/live-skin';
@@ -11,8 +12,8 @@ import { linksOf, dependenciesOf } from '../piece/links';
 import type { Piece, Strand } from '../piece/types';
 import type { PlaceAttribute } from '../steps';
 import { Evaluator, literalOf, type Analysis } from '../weave';
-import type { StepTypes } from '../weave/types';
-import { setColumn, setPhase, setPlaceFields } from '../weave/places';
+import type { StepTypes } from '../weave/analysis/types';
+import { setColumn, setPhase, setPlaceFields } from '../weave/running/places';
 import { instancePlaces, PICTURED_SIZE, samplePlaces } from './sample-places';
 
 /** Most places of one form at which a strand is compared; forms with fewer vertices and copies have all of them. */
@@ -89,6 +90,7 @@ export class SeamPlaces {
 
   constructor(
     private readonly piece: Piece,
+    private readonly assets: Assets,
     private readonly analysis: Analysis,
   ) {}
 
@@ -141,13 +143,13 @@ export class SeamPlaces {
 
   /** Places on a form; none where it has no mesh. */
   private async makeGroups(form: Strand): Promise<Group[]> {
-    const mesh = await bake(this.piece, form, undefined, this.analysis).catch((error: unknown) => {
+    const mesh = await bake(this.piece, this.assets, form, undefined, this.analysis).catch((error: unknown) => {
       // What is wrong with a mesh is said where it is made.
       if (error instanceof MeshError) return null;
       throw error;
     });
     if (!mesh) return [];
-    const evaluator = await Evaluator.make(this.piece, [{ strand: form.id }], this.analysis);
+    const evaluator = await Evaluator.make(this.piece, this.assets, [{ strand: form.id }], this.analysis);
     // Faces are there for whatever asks for them: the form itself, or a surface on it.
     const { part, faces } = partOf(mesh);
     const skin = liveSkin(part, 'p.face');

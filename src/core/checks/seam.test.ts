@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../assets/assets';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
@@ -7,7 +8,8 @@ import { measureSeam } from './seam';
 import { hasKink, SEAM_TOLERANCE, type Kink } from './seam-measure';
 
 const veil = STARTERS[0]!.piece;
-const readingOf = async (piece: Piece, strand: string) => (await measureSeam(piece)).find((r) => r.strand === strand)!;
+const readingOf = async (piece: Piece, strand: string) =>
+  (await measureSeam(piece, NO_ASSETS)).find((r) => r.strand === strand)!;
 
 async function mendedBy(piece: Piece, strand: string): Promise<Piece> {
   const [mend] = (await readingOf(piece, strand)).breaks!.mends;
@@ -61,7 +63,7 @@ describe('the seam', () => {
         mends: [[{ param: 'evolve', value: 3, sentence: 'Set evolve to 3 cells' }]],
       });
     }
-    expect((await measureSeam(await mendedBy(piece, 'swell'))).every((r) => r.closes)).toBe(true);
+    expect((await measureSeam(await mendedBy(piece, 'swell'), NO_ASSETS)).every((r) => r.closes)).toBe(true);
   });
 
   it('offers two values together where one alone does not mend', async () => {
@@ -70,7 +72,7 @@ describe('the seam', () => {
     piece = setParam(piece, 'swell', 't2', 'travel', [0.5, 0, 0]);
     const { mends } = (await readingOf(piece, 'swell')).breaks!;
     expect(mends.map((mend) => mend.map((f) => f.param).sort())).toEqual([['evolve', 'travel']]);
-    expect((await measureSeam(await mendedBy(piece, 'swell'))).every((r) => r.closes)).toBe(true);
+    expect((await measureSeam(await mendedBy(piece, 'swell'), NO_ASSETS)).every((r) => r.closes)).toBe(true);
   });
 
   it.each<[string, Vector, string[]]>([
@@ -81,7 +83,7 @@ describe('the seam', () => {
     const piece = setParam(veil, 'swell', 't2', 'travel', travel);
     const { breaks } = await readingOf(piece, 'swell');
     expect(breaks!.mends.map((mend) => mend.map((f) => f.param).sort())).toEqual([params]);
-    expect((await measureSeam(await mendedBy(piece, 'swell'))).every((r) => r.closes)).toBe(true);
+    expect((await measureSeam(await mendedBy(piece, 'swell'), NO_ASSETS)).every((r) => r.closes)).toBe(true);
   });
 
   it('reports even motion alike on both sides, and a kink otherwise', async () => {
@@ -102,13 +104,13 @@ describe('the seam', () => {
     ['by jumps, ten in the loop', 'fract(floor(phase * 10. + 1e-4) * 0.7)', 'throughout'],
   ])('says where motion changes its speed: motion %s', async (_, text, kink) => {
     const piece = addStrand(blankPiece(), 'signal', 'own', 'signal.constant', { value: 1 });
-    const [reading] = await measureSeam(addStep(piece, 's1', 1, 'signal.formula', { text }));
+    const [reading] = await measureSeam(addStep(piece, 's1', 1, 'signal.formula', { text }), NO_ASSETS);
     expect(reading).toMatchObject({ closes: true, kink });
   });
 
   it('grain that is new from moment to moment has no kink of its own', async () => {
     const painted = addStrand(blankPiece(), 'finish', 'film', 'finish.paint', { colour: [0.5, 0.5, 0.5] });
-    const [reading] = await measureSeam(addStep(painted, 's1', 1, 'finish.grain', { changes: 24 }));
+    const [reading] = await measureSeam(addStep(painted, 's1', 1, 'finish.grain', { changes: 24 }), NO_ASSETS);
     expect(reading).toMatchObject({ closes: true, before: expect.not.closeTo(0, 3), after: 0, kink: 'throughout' });
   });
 
@@ -128,22 +130,23 @@ describe('the seam', () => {
     ['the copy', 'field.copy', { as: 'count' }],
     ['the face', 'field.face', {}],
   ])('finds jumps of motion that depends on %s', async (_, source, params) => {
-    const readings = await measureSeam(turnsOf(source, params, 0.5));
+    const readings = await measureSeam(turnsOf(source, params, 0.5), NO_ASSETS);
     expect(readings.filter((r) => !r.closes).map((r) => r.name)).toEqual(['height', 'box']);
     // Every copy, face or colour makes whole turns or none.
-    expect((await measureSeam(turnsOf('field.copy', { as: 'count' }, 2))).every((r) => r.closes)).toBe(true);
+    expect((await measureSeam(turnsOf('field.copy', { as: 'count' }, 2), NO_ASSETS)).every((r) => r.closes)).toBe(true);
   });
 
   it('what happens within a frame or two does not stand still', async () => {
     const piece = addStrand(blankPiece(), 'signal', 'blink', 'signal.constant', { value: 1 });
     const [reading] = await measureSeam(
       addStep(piece, 's1', 1, 'signal.formula', { text: 'step(0.4501, phase) - step(0.4599, phase)' }),
+      NO_ASSETS,
     );
     expect(reading).toMatchObject({ moves: true, closes: true });
   });
 
   it('leaves out what stands still', async () => {
     const still = setParam(setParam(veil, 'breath', 't1', 'turns', 0), 'swell', 't2', 'evolve', 0);
-    expect(await measureSeam(still)).toEqual([]);
+    expect(await measureSeam(still, NO_ASSETS)).toEqual([]);
   });
 });

@@ -1,8 +1,9 @@
+import type { Assets } from '../assets/assets';
 import type { Piece, Strand } from '../piece/types';
 import { kindOf } from '../steps';
 import { analyse, Evaluator, linkedStrands, type Analysis } from '../weave';
-import { drawnEnds } from '../weave/plan';
-import type { StepTypes } from '../weave/types';
+import { drawnEnds } from '../weave/writing/plan';
+import type { StepTypes } from '../weave/analysis/types';
 import { mendsFor, type Mend } from './mends';
 import { compare, compareAttribute, type Measured } from './seam-measure';
 import { SeamPlaces } from './seam-places';
@@ -16,14 +17,14 @@ export interface SeamReading extends Measured {
 }
 
 /** Measures every strand of a piece that depends on the phase. */
-export async function measureSeam(piece: Piece): Promise<SeamReading[]> {
+export async function measureSeam(piece: Piece, assets: Assets): Promise<SeamReading[]> {
   const analysis = analyse(piece);
-  const places = new SeamPlaces(piece, analysis);
+  const places = new SeamPlaces(piece, assets, analysis);
   const readings: SeamReading[] = [];
   for (const strand of analysis.order) {
     if (strand.kind === 'stage' || !analysis.types.get(strand.id)?.some((r) => r.active && r.definition?.glsl))
       continue;
-    const reading = await measureStrand(piece, strand, analysis, places);
+    const reading = await measureStrand(piece, assets, strand, analysis, places);
     if (reading.moves) readings.push(reading);
   }
   return readings.sort(
@@ -33,6 +34,7 @@ export async function measureSeam(piece: Piece): Promise<SeamReading[]> {
 
 async function measureStrand(
   piece: Piece,
+  assets: Assets,
   strand: Strand,
   analysis: Analysis,
   seamPlaces: SeamPlaces,
@@ -40,6 +42,7 @@ async function measureStrand(
   const steps = analysis.types.get(strand.id)!;
   const evaluator = await Evaluator.make(
     piece,
+    assets,
     steps.map((r) => ({ strand: strand.id, step: r.step.id })),
     analysis,
   );
@@ -53,7 +56,7 @@ async function measureStrand(
     if (name !== 'delay') drawn.push(compareAttribute(evaluator, name, frames, places));
   for (const { index, pass } of earlierPasses(steps)) {
     const target = { strand: strand.id, step: steps[index]!.step.id };
-    drawn.push(compare(await Evaluator.make(piece, [target], analysis, { pass }), 0, frames, places));
+    drawn.push(compare(await Evaluator.make(piece, assets, [target], analysis, { pass }), 0, frames, places));
   }
   const worst = drawn.reduce((a, b) => (b.gap > a.gap || (b.gap === a.gap && !a.moves) ? b : a));
   const reading = { strand: strand.id, name: strand.name, ...worst, moves: drawn.some((m) => m.moves) };
@@ -62,7 +65,15 @@ async function measureStrand(
   const row = steps[at] ?? steps[last]!;
   return {
     ...reading,
-    breaks: await culprit(piece, strand, row.step.id, row.definition?.name ?? row.step.op, analysis, seamPlaces),
+    breaks: await culprit(
+      piece,
+      assets,
+      strand,
+      row.step.id,
+      row.definition?.name ?? row.step.op,
+      analysis,
+      seamPlaces,
+    ),
   };
 }
 
@@ -84,6 +95,7 @@ const earlierPasses = (steps: StepTypes[]): { index: number; pass: number }[] =>
 /** The strand that breaks may be one that this one takes from: the first in order is named. */
 async function culprit(
   piece: Piece,
+  assets: Assets,
   strand: Strand,
   step: string,
   name: string,
@@ -93,8 +105,8 @@ async function culprit(
   for (const id of linkedStrands({ ...strand, steps: strand.steps.filter((s) => s.id === step) })) {
     const from = piece.strands.find((s) => s.id === id);
     if (!from || from.kind === 'stage' || from.kind === 'form') continue;
-    const reading = await measureStrand(piece, from, analysis, places);
+    const reading = await measureStrand(piece, assets, from, analysis, places);
     if (!reading.closes && reading.breaks) return reading.breaks;
   }
-  return { strand: strand.id, step, name, mends: await mendsFor(piece, strand, step) };
+  return { strand: strand.id, step, name, mends: await mendsFor(piece, assets, strand, step) };
 }

@@ -1,8 +1,9 @@
+import { AssetStore } from '../assets/assets';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { linearOf, toEncoded, toLinear } from '../colour';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
-import { Evaluator, placeRows, providePixels } from '../weave';
+import { Evaluator, placeRows } from '../weave';
 import { CUBE_LIMITS, cubePixels, lookUp, readCube, type ColourTable } from './cube';
 
 type Triple = [number, number, number];
@@ -137,14 +138,15 @@ describe('the step that uses one', () => {
   /** What the step makes of light. */
   async function graded(table: ColourTable, light: Triple, params = {}): Promise<number[]> {
     const id = `table-${Math.random()}`;
-    providePixels(id, cubePixels(table));
+    const assets = new AssetStore();
+    assets.set(id, { pixels: cubePixels(table) });
     let piece = addStep(addStrand(blankPiece(), 'finish', 'x', 'finish.shoot'), 's1', 1, 'finish.table', {
       table: id,
       ...params,
     });
     piece = { ...piece, assets: [{ id, name: 'x.cube', type: 'text/x-cube', data: '' }] };
     const row = new Float32Array([...placeRows([{}]), ...light, 0.5]);
-    return [...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, row, 1)];
+    return [...(await Evaluator.make(piece, assets, [{ strand: 's1' }])).run(0, row, 1)];
   }
   const bent = readCube(written(4, ([r, g, b]) => [r * r, 1 - g * b, Math.sqrt(b) * 0.5 + 0.5 * r]));
 

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { RECIPES } from '@/demo/recipes';
-import { clipSteps, clipStrands } from '../piece/clip';
-import { insertClip } from '../piece/insert';
+import { clipSteps, clipStrands } from '../parts/clip';
+import { insertClip } from '../parts/insert';
 import { addStep, addStrand, blankPiece, setParam } from '../piece/edit';
 import { PieceError } from '../piece/errors';
 import { LIMITS } from '../piece/limits';
-import { putPart } from '../piece/part';
+import { putPart } from '../parts/part';
 import { isLink, strandById, type Piece } from '../piece/types';
 import { acceptPart, partData, readPart, writePart } from './part-file';
 

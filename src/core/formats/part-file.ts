@@ -1,8 +1,8 @@
 import { blankPiece } from '../piece/edit';
 import { PieceError } from '../piece/errors';
-import type { Clip } from '../piece/clip';
+import type { Clip } from '../parts/clip';
 import { migrate } from '../piece/migrations';
-import type { Part } from '../piece/part';
+import type { Part } from '../parts/part';
 import { isId, validateShape } from '../piece/schema';
 import { FORMAT, VERSION } from '../piece/types';
 import { checkSize } from './piece-size';

@@ -6,8 +6,8 @@ import { validateShape, type ReadingProgress } from '../piece/schema';
 import { salvage, type Salvaged } from '../piece/salvage';
 import { checkLinks } from '../piece/links';
 import { FORMAT, type Piece } from '../piece/types';
-import { orderStrands } from '../weave/order';
-import { withTracks } from '../weave/tracks';
+import { orderStrands } from '../weave/analysis/order';
+import { withTracks } from '../weave/keys/tracks';
 
 /** A piece as text: JSON with two spaces, the same bytes for the same piece. */
 export function writePiece(piece: Piece): string {

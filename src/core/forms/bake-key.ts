@@ -1,8 +1,7 @@
-import { fileMeshOf } from '../mesh/files';
+import type { Assets } from '../assets/assets';
 import { strandById, type Piece, type Step, type Strand } from '../piece/types';
 import { definitionOf } from '../steps';
-import { linkedStrands } from '../weave/order';
-import { hasPixels } from '../weave/pixels';
+import { linkedStrands } from '../weave/analysis/order';
 
 /** Steps of a row up to `end` that go into the mesh. */
 function bakedSteps(strand: Strand, end = strand.steps.length - 1): Step[] {
@@ -14,19 +13,20 @@ function bakedSteps(strand: Strand, end = strand.steps.length - 1): Step[] {
 }
 
 /** What the baked part of a form depends on; the same key gives the same mesh. */
-export function bakeKey(piece: Piece, strand: Strand, end?: number): string {
+export function bakeKey(piece: Piece, assets: Assets, strand: Strand, end?: number): string {
   const steps = bakedSteps(strand, end);
+  const keyOf = (step: Step) => stepKey(step, assets);
   const seen = new Set<string>();
   const reach = (from: Strand): unknown[] =>
     linkedStrands(from).flatMap((id) => {
       const other = strandById(piece, id);
       if (!other || seen.has(id)) return [];
       seen.add(id);
-      return [[id, other.kind, other.steps.map(stepKey)], ...reach(other)];
+      return [[id, other.kind, other.steps.map(keyOf)], ...reach(other)];
     });
   const text = JSON.stringify([
     piece.picture.width / piece.picture.height,
-    steps.map(stepKey),
+    steps.map(keyOf),
     reach({ ...strand, steps }),
     // What a signal remembers, and how long its beats are.
     [...seen].some((id) => strandById(piece, id)?.kind === 'signal') ? piece.loop : null,
@@ -38,7 +38,7 @@ export function bakeKey(piece: Piece, strand: Strand, end?: number): string {
 }
 
 // What made a step live is not part of the mesh, so parameters that only the live part reads are left out.
-function stepKey(step: Step): unknown {
+function stepKey(step: Step, assets: Assets): unknown {
   const definition = definitionOf(step.op);
   const params =
     definition?.baked && definition.glsl
@@ -47,6 +47,6 @@ function stepKey(step: Step): unknown {
   // A file that is not decoded yet makes another mesh than the same file later.
   const files = (definition?.params ?? [])
     .filter((p) => p.type === 'picture' || p.type === 'mesh')
-    .map((p) => hasPixels(String(step.params[p.id])) || fileMeshOf(String(step.params[p.id])) !== null);
+    .map((p) => assets.has(String(step.params[p.id])));
   return [step.op, params, step.off ?? false, files];
 }

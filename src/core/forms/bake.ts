@@ -1,5 +1,5 @@
+import type { Assets } from '../assets/assets';
 import type { Baking } from '../mesh/baking';
-import { fileMeshOf } from '../mesh/files';
 import { copiesInPlace } from '../mesh/topology/copies';
 import { copiesOfCopies, type CopyLevel } from '../mesh/topology/copy-levels';
 import { faceCount, heldWithin, moved, pointCount, type Mesh } from '../mesh/mesh';
@@ -8,13 +8,12 @@ import { separate } from '../mesh/topology/split';
 import { isLink, strandById, type Link, type Piece, type Strand } from '../piece/types';
 import { Recent } from '../recent';
 import type { Param, PlainParams } from '../steps';
-import { analyse } from '../weave/analyse';
-import { Evaluator } from '../weave/evaluate';
-import { pixelsOf } from '../weave/pixels';
-import { lastReshape } from '../weave/plan';
-import { isActive, type ActiveStep, type Analysis, type StepTypes } from '../weave/types';
-import { placeRows } from '../weave/places';
-import { plainParams } from '../weave/values';
+import { analyse } from '../weave/analysis/analyse';
+import { Evaluator } from '../weave/running/evaluate';
+import { lastReshape } from '../weave/writing/plan';
+import { isActive, type ActiveStep, type Analysis, type StepTypes } from '../weave/analysis/types';
+import { placeRows } from '../weave/running/places';
+import { plainParams } from '../weave/writing/values';
 import { bakeKey } from './bake-key';
 import { liveSkin, readsFaces } from './live-skin';
 import { report, reporting } from './making';
@@ -31,17 +30,18 @@ const kept = new Recent<Mesh>(24);
  */
 export async function bake(
   piece: Piece,
+  assets: Assets,
   strand: Strand,
   end?: number,
   analysis: Analysis = analyse(piece),
 ): Promise<Mesh | null> {
-  return reporting(() => new Baker(piece, analysis).bake(strand, end));
+  return reporting(() => new Baker(piece, assets, analysis).bake(strand, end));
 }
 
 /** The same, ready to be drawn. @throws MeshError */
-export async function bakeSkin(piece: Piece, strand: Strand): Promise<Skin | null> {
+export async function bakeSkin(piece: Piece, assets: Assets, strand: Strand): Promise<Skin | null> {
   return reporting(async () => {
-    const mesh = await bake(piece, strand);
+    const mesh = await bake(piece, assets, strand);
     if (mesh && !mesh.frames) report({ form: strand.name, step: 'Measuring how the surface runs', done: 1, of: 1 });
     return mesh && skinOf(mesh);
   });
@@ -51,6 +51,7 @@ export async function bakeSkin(piece: Piece, strand: Strand): Promise<Skin | nul
 class Baker {
   constructor(
     private readonly piece: Piece,
+    private readonly assets: Assets,
     private readonly analysis: Analysis,
   ) {}
 
@@ -82,7 +83,7 @@ class Baker {
       if (!row.active) continue;
       const { definition } = row;
       if (!definition.bake && !definition.reshape) continue;
-      const key = bakeKey(this.piece, strand, i);
+      const key = bakeKey(this.piece, this.assets, strand, i);
       const known = kept.get(key);
       if (known) {
         mesh = known;
@@ -141,12 +142,12 @@ class Baker {
 
   /** A form with its live steps as they stand at phase 0. */
   private async finished(strand: Strand): Promise<Mesh | null> {
-    const mesh = await bake(this.piece, strand, undefined, this.analysis);
+    const mesh = await bake(this.piece, this.assets, strand, undefined, this.analysis);
     return mesh && this.moved(strand, this.rows(strand).length - 1, mesh);
   }
 
   private evaluator(target: { strand: string; step?: string }): Promise<Evaluator> {
-    return Evaluator.make(this.piece, [target], this.analysis);
+    return Evaluator.make(this.piece, this.assets, [target], this.analysis);
   }
 
   /** What a step may ask for while it makes a mesh. @param mesh what stands before it */
@@ -175,8 +176,8 @@ class Baker {
         const places = placeRows(phases.map((phase) => ({ phase })));
         return fitted(evaluator.run(0, places, phases.length), evaluator.width(0), 3);
       },
-      picture: pixelsOf,
-      file: fileMeshOf,
+      picture: (asset) => this.assets.pixels(asset),
+      file: (asset) => this.assets.mesh(asset),
       aspect: this.piece.picture.width / this.piece.picture.height,
     };
   }

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { measureSeam } from '../checks/seam';
 import { addStep, addStrand, blankPiece, setParam } from '../piece/edit';
@@ -22,7 +23,13 @@ const formOf = (row: Row): Piece =>
 async function spots(piece: Piece, phase = 0): Promise<Point[]> {
   expect(analyse(piece).problems).toEqual([]);
   const strand = piece.strands[0]!;
-  const { positions, once, copies } = await standing(piece, strand, (await bake(piece, strand))!, phase);
+  const { positions, once, copies } = await standing(
+    piece,
+    NO_ASSETS,
+    strand,
+    (await bake(piece, NO_ASSETS, strand))!,
+    phase,
+  );
   const each = once.origin.length;
   return copies.map((_, n) => [...positions.subarray(3 * n * each, 3 * n * each + 3)].map((v) => v + 0) as Point);
 }
@@ -50,7 +57,7 @@ describe('copies of copies', () => {
     expect(new Set(all.map((p) => p.map((v) => v.toFixed(3)).join())).size).toBe(24);
     const four = formOf([...block, row(2, [5, 0, 0])]);
     expect(analyse(four).problems.map((p) => p.sentence)).toEqual([expect.stringMatching(/at most 3 steps/)]);
-    const mesh = (await bake(four, four.strands[0]!))!;
+    const mesh = (await bake(four, NO_ASSETS, four.strands[0]!))!;
     expect(mesh.copies!.at.length / 3).toBe(24);
   });
 
@@ -62,6 +69,7 @@ describe('copies of copies', () => {
     const at = async (id: string) =>
       (await bake(
         piece,
+        NO_ASSETS,
         piece.strands.find((s) => s.id === id)!,
       ))!.positions;
     const [three, four] = [await at('s2'), await at('s3')];
@@ -79,8 +87,8 @@ describe('copies of copies', () => {
     piece = addStrand(piece, 'field', 'how many', 'field.copy', { as: 'how many', among: 'first step' });
     const delay = async (first: Value, second: Value) => {
       const own = setParam(setParam(piece, 's1', 't2', 'delay', first), 's1', 't3', 'delay', second);
-      const skin = skinOf((await bake(own, own.strands[0]!))!);
-      const evaluator = await Evaluator.make(own, [{ strand: 's1' }]);
+      const skin = skinOf((await bake(own, NO_ASSETS, own.strands[0]!))!);
+      const evaluator = await Evaluator.make(own, NO_ASSETS, [{ strand: 's1' }]);
       return copyPlaces(skin).map((copy) => evaluator.attribute('delay', placesOf(skin, 0, copy), 1)![0]!);
     };
     // Each step's link counts its own copies; the delays add up.
@@ -94,7 +102,7 @@ describe('copies of copies', () => {
   it('close where each step moves on by whole copies, and the seam says so', async () => {
     const closes = async (first: number, second: number) => {
       const piece = formOf([row(3, [1, 0, 0], { moves: first }), row(8, [0, 1, 0], { moves: second })]);
-      return (await measureSeam(piece)).find((r) => r.strand === 's1')?.closes;
+      return (await measureSeam(piece, NO_ASSETS)).find((r) => r.strand === 's1')?.closes;
     };
     expect(await closes(1, 0)).toBe(true);
     expect(await closes(1, 2)).toBe(true);
@@ -104,7 +112,13 @@ describe('copies of copies', () => {
 
   it('keep what is painted under them', async () => {
     const piece = formOf([['form.paint', { colour: '#ff0000' }], row(2, [1, 0, 0]), row(2, [0, 1, 0])]);
-    const { tint } = await standing(piece, piece.strands[0]!, (await bake(piece, piece.strands[0]!))!, 0);
+    const { tint } = await standing(
+      piece,
+      NO_ASSETS,
+      piece.strands[0]!,
+      (await bake(piece, NO_ASSETS, piece.strands[0]!))!,
+      0,
+    );
     expect([...tint!.subarray(0, 3)]).toEqual([1, 0, 0]);
   });
 });

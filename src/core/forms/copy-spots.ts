@@ -1,8 +1,9 @@
+import type { Assets } from '../assets/assets';
 import type { Piece, Strand } from '../piece/types';
-import { analyse } from '../weave/analyse';
-import type { Analysis } from '../weave/types';
-import { Evaluator } from '../weave/evaluate';
-import { placeRows, setPhase } from '../weave/places';
+import { analyse } from '../weave/analysis/analyse';
+import type { Analysis } from '../weave/analysis/types';
+import { Evaluator } from '../weave/running/evaluate';
+import { placeRows, setPhase } from '../weave/running/places';
 import type { Mesh } from '../mesh/mesh';
 import { copyCount } from '../mesh/topology/copy-levels';
 import { copyPlace } from './place-rows';
@@ -26,12 +27,13 @@ export class CopySpots {
    */
   static async make(
     piece: Piece,
+    assets: Assets,
     strand: Strand,
     mesh: Placed,
     { most, analysis = analyse(piece), before }: { most: number; analysis?: Analysis; before?: CopySpots },
   ): Promise<CopySpots | null> {
     if (!mesh.copies || mesh.positions.length === 0) return null;
-    const evaluator = await Evaluator.make(piece, [{ strand: strand.id }], analysis);
+    const evaluator = await Evaluator.make(piece, assets, [{ strand: strand.id }], analysis);
     if (before?.mesh === mesh && before.evaluator.woven.glsl === evaluator.woven.glsl) return before;
     const { copies } = mesh;
     const count = Math.min(most, copyCount(copies));

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { addStep, addStrand, blankPiece, setParam } from '../piece/edit';
 import type { Piece, Step } from '../piece/types';
@@ -14,7 +15,9 @@ function drifting(params: Step['params'], before?: [string, Step['params']]): Pi
 
 async function pointsOf(piece: Piece, phase: number, step?: string): Promise<number[][]> {
   const strand = piece.strands[0]!;
-  const { positions } = await standing(piece, strand, (await bake(piece, strand))!, phase, { step });
+  const { positions } = await standing(piece, NO_ASSETS, strand, (await bake(piece, NO_ASSETS, strand))!, phase, {
+    step,
+  });
   return Array.from({ length: positions.length / 3 }, (_, i) => [...positions.slice(3 * i, 3 * i + 3)]);
 }
 

@@ -1,3 +1,4 @@
+import type { Assets } from '../assets/assets';
 import type { Vector, Piece, Strand } from '../piece/types';
 import { copyCount } from '../mesh/topology/copy-levels';
 import { bake } from './bake';
@@ -16,13 +17,13 @@ const DIRECTIONS: readonly Vector[] = [-1, 0, 1].flatMap((x) =>
  * @returns no points where there is no mesh
  * @throws MeshError
  */
-export async function formExtent(piece: Piece, strand: Strand, phase: number): Promise<Float32Array> {
-  const mesh = await bake(piece, strand);
+export async function formExtent(piece: Piece, assets: Assets, strand: Strand, phase: number): Promise<Float32Array> {
+  const mesh = await bake(piece, assets, strand);
   if (!mesh || mesh.positions.length === 0) return new Float32Array(0);
   const most = Math.max(1, Math.floor((3 * MAX_VERTICES) / mesh.positions.length));
   const count = mesh.copies ? copyCount(mesh.copies) : 1;
   const only = count > most ? everyNth(count, Math.ceil(count / most)) : undefined;
-  const { positions } = await standing(piece, strand, mesh, phase, { still: true, only });
+  const { positions } = await standing(piece, assets, strand, mesh, phase, { still: true, only });
   return farthestPoints(positions);
 }
 

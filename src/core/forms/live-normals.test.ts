@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Piece, Step } from '../piece/types';
@@ -16,7 +17,7 @@ function formOf(field: [string, Step['params']][], form: [string, Step['params']
 
 async function standingOf(piece: Piece, phase: number): Promise<StandingForm> {
   const strand = piece.strands.find((s) => s.kind === 'form')!;
-  return standing(piece, strand, (await bake(piece, strand))!, phase);
+  return standing(piece, NO_ASSETS, strand, (await bake(piece, NO_ASSETS, strand))!, phase);
 }
 
 const TAU = 2 * Math.PI;

@@ -1,6 +1,6 @@
 import { placeText, PLACE_SIZE } from '../glsl/lib';
-import type { Evaluator } from '../weave/evaluate';
-import { slopesProgram } from '../weave/slopes';
+import type { Evaluator } from '../weave/running/evaluate';
+import { slopesProgram } from '../weave/running/slopes';
 import { FRAME_SIZES } from '../mesh/frames';
 import { vertexCount, type Skin } from '../mesh/skin';
 

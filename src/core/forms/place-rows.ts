@@ -1,5 +1,5 @@
 import { PLACE_SIZE } from '../glsl/lib';
-import { bareRows, setColumn, setPhase, setPlaceFields, writePlace, type PlaceValues } from '../weave/places';
+import { bareRows, setColumn, setPhase, setPlaceFields, writePlace, type PlaceValues } from '../weave/running/places';
 import { skinOf, vertexCount, type Skin } from '../mesh/skin';
 import { faceCount, pointCount, type Copies, type Mesh } from '../mesh/mesh';
 import { copyCount, countsOf, firstOf, numbersOf } from '../mesh/topology/copy-levels';

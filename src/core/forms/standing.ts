@@ -1,8 +1,9 @@
+import type { Assets } from '../assets/assets';
 import type { Piece, Strand } from '../piece/types';
-import { analyse } from '../weave/analyse';
-import type { Analysis } from '../weave/types';
-import { Evaluator } from '../weave/evaluate';
-import { setPlaceFields } from '../weave/places';
+import { analyse } from '../weave/analysis/analyse';
+import type { Analysis } from '../weave/analysis/types';
+import { Evaluator } from '../weave/running/evaluate';
+import { setPlaceFields } from '../weave/running/places';
 import { liveSkin } from './live-skin';
 import { LiveNormals } from './live-normals';
 import type { Mesh } from '../mesh/mesh';
@@ -40,12 +41,13 @@ interface PlacementOptions {
 /** Runs the live part of a form on the processor: what the vertex shader does, for drawings, checks and files. */
 export async function standing(
   piece: Piece,
+  assets: Assets,
   strand: Strand,
   mesh: Mesh,
   phase: number,
   { step, analysis = analyse(piece), most = Infinity, only, still = false }: PlacementOptions = {},
 ): Promise<StandingForm> {
-  const evaluator = await Evaluator.make(piece, [{ strand: strand.id, step }], analysis);
+  const evaluator = await Evaluator.make(piece, assets, [{ strand: strand.id, step }], analysis);
   const skin = liveSkin(mesh, evaluator.woven.glsl);
   const count = vertexCount(skin);
   const slopes = still || skin.corners.length === 0 ? null : await LiveNormals.make(evaluator);

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { CATALOGUE, type PlainParams } from '../steps';
@@ -91,6 +92,7 @@ describe('baking', () => {
     await expect(
       bake(
         huge,
+        NO_ASSETS,
         huge.strands.find((s) => s.id === 'sea')!,
       ),
     ).rejects.toThrow(/2000 x 2000 needs 4,004,001 points; at most 2,000,000/);
@@ -101,22 +103,24 @@ describe('baking', () => {
     expect(
       bakeKey(
         pushed,
+        NO_ASSETS,
         pushed.strands.find((s) => s.id === 'sea')!,
       ),
-    ).toBe(bakeKey(piece, sea()));
+    ).toBe(bakeKey(piece, NO_ASSETS, sea()));
     const wider = setParam(piece, 'sea', 't1', 'width', 5);
     expect(
       bakeKey(
         wider,
+        NO_ASSETS,
         wider.strands.find((s) => s.id === 'sea')!,
       ),
-    ).not.toBe(bakeKey(piece, sea()));
+    ).not.toBe(bakeKey(piece, NO_ASSETS, sea()));
   });
 
   it('gives null for a source that is not known here', async () => {
     const strange = { ...sea(), steps: [{ id: 't1', op: 'form.from-tomorrow', params: {} }] };
     expect(
-      await bake({ ...piece, strands: piece.strands.map((s) => (s.id === 'sea' ? strange : s)) }, strange),
+      await bake({ ...piece, strands: piece.strands.map((s) => (s.id === 'sea' ? strange : s)) }, NO_ASSETS, strange),
     ).toBeNull();
   });
 });

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../assets/assets';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bake } from '../forms/bake';
@@ -14,7 +15,7 @@ async function made(...rows: [string, Step['params']][]): Promise<Mesh> {
       (p, [op, params], i) => addStep(p, 's1', i + 1, op, params),
       addStrand(blankPiece(), 'form', 'f', rows[0]![0], rows[0]![1]),
     );
-  return (await bake(piece, piece.strands[0]!))!;
+  return (await bake(piece, NO_ASSETS, piece.strands[0]!))!;
 }
 
 const lengthOf = (points: readonly PathVertex[], closed: boolean) =>

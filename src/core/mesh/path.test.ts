@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../assets/assets';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addStrand, blankPiece } from '../piece/edit';
@@ -161,7 +162,7 @@ describe('a path', () => {
         const row = piece.strands[0]!;
         const steps = [...row.steps, { id: 't9', op: 'signal.along-path', params }];
         const whole = { ...piece, strands: [{ ...row, steps }] };
-        const evaluator = await Evaluator.make(whole, [{ strand: 's1' }, { strand: 's1', step: 't1' }]);
+        const evaluator = await Evaluator.make(whole, NO_ASSETS, [{ strand: 's1' }, { strand: 's1', step: 't1' }]);
         const knots = knotsOf(own, way);
         for (const phase of [0.01, 0.2, 0.371, 0.5, 0.83, 0.99]) {
           const place = placeRows([{ phase }]);

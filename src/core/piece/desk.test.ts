@@ -1,7 +1,8 @@
+import { NO_ASSETS } from '../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { bundleOf, bundleWithAbove, moveStrand, shiftStrand, unbundle } from './arrange';
-import { clipSteps, clipStrands } from './clip';
-import { insertClip } from './insert';
+import { clipSteps, clipStrands } from '../parts/clip';
+import { insertClip } from '../parts/insert';
 import {
   blendLooks,
   changeControl,
@@ -37,7 +38,7 @@ describe('controls', () => {
     piece = addStrand(piece, 'field', 'b', 'field.from');
     piece = follow(piece, { strand: 's2', step: 't1', param: 'value' }, 'c1', [10, 20]);
     piece = setControl(piece, 'c1', 6);
-    expect((await Evaluator.make(piece, [{ strand: 's2' }])).run(0, placeRows([{}]), 1)[0]).toBe(15);
+    expect((await Evaluator.make(piece, NO_ASSETS, [{ strand: 's2' }])).run(0, placeRows([{}]), 1)[0]).toBe(15);
   });
 
   it('answer along their response, and back', () => {
@@ -59,7 +60,9 @@ describe('controls', () => {
       { strand: 's1', step: 't2', param: 'colour' },
       { name: 'dye', value: '#ff0000', min: 0, max: 1 },
     );
-    expect([...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([{}]), 1)]).toEqual([1, 0, 0]);
+    expect([...(await Evaluator.make(piece, NO_ASSETS, [{ strand: 's1' }])).run(0, placeRows([{}]), 1)]).toEqual([
+      1, 0, 0,
+    ]);
     expect(analyse(piece).problems).toEqual([]);
   });
 

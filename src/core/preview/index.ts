@@ -1,3 +1,4 @@
+import type { Assets } from '../assets/assets';
 import { bake } from '../forms/bake';
 import { MeshError } from '../mesh/mesh';
 import { standing } from '../forms/standing';
@@ -30,14 +31,15 @@ export interface PreviewJob {
 }
 
 /** Draws steps on the processor, by their ids. Those of stages and finishes are drawn by the engine. */
-export async function previewSteps(job: PreviewJob): Promise<Map<string, Preview>> {
+export async function previewSteps(job: PreviewJob, assets: Assets): Promise<Map<string, Preview>> {
   const { piece, steps, size, phase, patch } = job;
   const strand = strandById(piece, job.strand);
   if (!strand || strand.kind === 'stage' || strand.kind === 'finish') return new Map();
   const analysis = analyse(piece);
-  if (strand.kind === 'form') return formPreviews(job, strand, analysis);
+  if (strand.kind === 'form') return formPreviews(job, assets, strand, analysis);
   const evaluator = await Evaluator.make(
     piece,
+    assets,
     steps.map((step) => ({ strand: strand.id, step })),
     analysis,
   );
@@ -55,6 +57,7 @@ export async function previewSteps(job: PreviewJob): Promise<Map<string, Preview
 /** Each step of a form as it stands after it, topology and movement alike. */
 async function formPreviews(
   { piece, steps, size, phase }: PreviewJob,
+  assets: Assets,
   strand: Strand,
   analysis: Analysis,
 ): Promise<Map<string, Preview>> {
@@ -67,9 +70,10 @@ async function formPreviews(
       continue;
     }
     try {
-      const mesh = await bake(piece, strand, index, analysis);
+      const mesh = await bake(piece, assets, strand, index, analysis);
       const stands =
-        mesh && (await standing(piece, strand, mesh, phase, { step, analysis, most: DRAWN_COPIES, still: true }));
+        mesh &&
+        (await standing(piece, assets, strand, mesh, phase, { step, analysis, most: DRAWN_COPIES, still: true }));
       out.set(step, stands ? formDrawing(stands.skin, stands.positions, size) : { kind: 'none', why: 'no mesh' });
     } catch (error) {
       if (!(error instanceof MeshError)) throw error;

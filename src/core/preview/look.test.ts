@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
@@ -21,8 +22,12 @@ describe('looking at a step', () => {
     expect(stage(look).steps.some((s) => /sun|spot|point|fill|surroundings/.test(s.op))).toBe(false);
     // The glow of the surface is what the step gives, not a colour of it.
     const places = placeRows([0.1, 0.6, 0.9].map((u) => ({ uv: [u, 0.4], rest: [u, 0.2, 0.1], world: [u, 0.2, 0.1] })));
-    const own = (await Evaluator.make(veil, [{ strand: field.id, step: field.steps[0]!.id }])).run(0, places, 3);
-    const worn = await Evaluator.make(look, [{ strand: 'look-surface' }]);
+    const own = (await Evaluator.make(veil, NO_ASSETS, [{ strand: field.id, step: field.steps[0]!.id }])).run(
+      0,
+      places,
+      3,
+    );
+    const worn = await Evaluator.make(look, NO_ASSETS, [{ strand: 'look-surface' }]);
     const values = [...worn.run(0, places, 3)];
     const width = own.length / 3;
     for (let i = 0; i < 3; i++)
@@ -59,7 +64,7 @@ describe('looking at a step', () => {
     const shown = async (step: string) => {
       const look = lookPiece(piece, { strand: 's1', step }, 'frame')!;
       expect(analyse(look).problems).toEqual([]);
-      return [...(await Evaluator.make(look, [{ strand: 's1', step }])).run(0, places, 2)];
+      return [...(await Evaluator.make(look, NO_ASSETS, [{ strand: 's1', step }])).run(0, places, 2)];
     };
     const [broken, whole] = await shown(code!.id);
     expect([isMark(broken!), whole]).toEqual([true, 1]);

@@ -1,7 +1,7 @@
 import { toByte } from '../colour';
 import { PLACE_SIZE } from '../glsl/lib';
 import type { Evaluator } from '../weave';
-import { writePlace, type PlaceValues } from '../weave/places';
+import { writePlace, type PlaceValues } from '../weave/running/places';
 import type { Preview, PreviewSize } from './types';
 import { ANYWHERE, directionIn, pointIn, type Patch } from './where-used';
 

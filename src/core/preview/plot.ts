@@ -1,5 +1,5 @@
 import type { Evaluator } from '../weave';
-import { placeRows } from '../weave/places';
+import { placeRows } from '../weave/running/places';
 import type { Preview } from './types';
 
 /** How soon a moment has faded in a plot, in parts of a second. */

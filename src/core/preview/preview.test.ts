@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../assets/assets';
 import { expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { coarse } from '@/demo/testing';
@@ -28,13 +29,16 @@ it.each(STARTERS.map((s) => [s.id, s] as const))(
     const piece = coarse(starter.piece);
     for (const strand of piece.strands) {
       const steps = strand.steps.map((s) => s.id);
-      const drawn = await previewSteps({
-        piece,
-        strand: strand.id,
-        steps,
-        size: strand.kind === 'form' ? formSize : size,
-        phase: 0.3,
-      });
+      const drawn = await previewSteps(
+        {
+          piece,
+          strand: strand.id,
+          steps,
+          size: strand.kind === 'form' ? formSize : size,
+          phase: 0.3,
+        },
+        NO_ASSETS,
+      );
       const cells = strand.kind !== 'stage' && strand.kind !== 'finish';
       expect([...drawn.keys()], strand.name).toEqual(cells ? steps : []);
       const kinds = [...drawn.values()].map((p) => p.kind);
@@ -51,7 +55,7 @@ it('measures the range of a field and marks what leaves it', async () => {
   let piece = addStrand(blankPiece(), 'field', 'a', 'field.uv');
   piece = addStrand(piece, 'field', 'b', 'field.from', { value: { link: 's1', swizzle: 'x' } });
   piece = addStep(piece, 's2', 1, 'field.remap', { fromLow: 0, fromHigh: 1, low: 0, high: 2 });
-  const preview = (await previewSteps({ piece, strand: 's2', steps: ['t2'], size, phase: 0 })).get('t2')!;
+  const preview = (await previewSteps({ piece, strand: 's2', steps: ['t2'], size, phase: 0 }, NO_ASSETS)).get('t2')!;
   if (preview.kind !== 'picture') throw new Error('no picture');
   expect(preview.low).toBeCloseTo(2 * (0.5 / 24), 5);
   expect(preview.high).toBeCloseTo(2 * (23.5 / 24), 5);

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { NO_BAKING } from '../mesh/baking';
 import { skinOf, triangles, type Skin } from '../mesh/skin';
 import { CATALOGUE } from '../steps';
-import { placeRows, setPhase, writePlace } from '../weave/places';
+import { placeRows, setPhase, writePlace } from '../weave/running/places';
 import { PLACE_FIELDS, PLACE_SIZE } from '../glsl/lib';
 import { samplePlaces, PICTURED_SIZE } from '../checks/sample-places';
 import { formDrawing } from './form-drawing';

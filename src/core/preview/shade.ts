@@ -1,7 +1,7 @@
 import { toByte } from '../colour';
 import { PLACE_SIZE } from '../glsl/lib';
 import type { Evaluator } from '../weave';
-import { writePlace } from '../weave/places';
+import { writePlace } from '../weave/running/places';
 import type { Preview, PreviewSize } from './types';
 
 export const GROUND = [27, 33, 30] as const;

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../assets/assets';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
@@ -56,14 +57,16 @@ describe('a field', () => {
   const field = piece.strands[1]!;
   const last = field.steps.at(-1)!.id;
   const drawn = async (patch: Patch) => {
-    const preview = (await previewSteps({ piece, strand: field.id, steps: [last], size, phase: 0, patch })).get(last)!;
+    const preview = (
+      await previewSteps({ piece, strand: field.id, steps: [last], size, phase: 0, patch }, NO_ASSETS)
+    ).get(last)!;
     if (preview.kind !== 'picture') throw new Error('no picture');
     const row = (y: number) => [...preview.pixels.subarray(4 * size.width * y, 4 * size.width * (y + 1))];
     return { ...preview, isFlat: row(0).every((v, i) => v === row(size.height - 1)[i]) };
   };
 
   it('is shown where it is used: on flat ground it changes from top to bottom', async () => {
-    const mesh = (await bake(piece, piece.strands[2]!))!;
+    const mesh = (await bake(piece, NO_ASSETS, piece.strands[2]!))!;
     expect(formUnder(piece, field)?.id).toBe('s3');
     const patch = patchFor(piece, field, { s3: patchAcross(mesh) });
     const across = await drawn(patch);
@@ -85,9 +88,9 @@ describe('a field', () => {
     const [strand] = floor.strands;
     const step = strand!.steps.at(-1)!.id;
     for (const patch of [ANYWHERE, patchAcross({ positions: box(1, 1, 1) })]) {
-      const preview = (await previewSteps({ piece: floor, strand: 's1', steps: [step], size, phase: 0, patch })).get(
-        step,
-      )!;
+      const preview = (
+        await previewSteps({ piece: floor, strand: 's1', steps: [step], size, phase: 0, patch }, NO_ASSETS)
+      ).get(step)!;
       if (preview.kind !== 'picture') throw new Error('no picture');
       const at = (x: number, y: number) => preview.pixels[4 * (y * size.width + x)]!;
       const columns = Array.from({ length: size.width }, (_, x) => new Set([0, 2, 4, 5].map((y) => at(x, y))).size);

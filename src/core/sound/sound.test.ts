@@ -1,3 +1,4 @@
+import { AssetStore } from '../assets/assets';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readWav, SOUND_LIMITS, writeWav } from '../formats/wav';
@@ -9,7 +10,7 @@ import { measureSeam } from '../checks/seam';
 import { MADE_SOUNDS } from './made';
 import { onsetsOf } from './onsets';
 import { soundSection } from './section';
-import { centreOf, powerBetween, powerOf, provideTrack, soundTrack } from './track';
+import { centreOf, powerBetween, powerOf, soundTrack } from './track';
 
 const RATE = 22_050;
 const sound = (seconds: number, at: (t: number) => number, rate = RATE): Sound => ({
@@ -97,7 +98,8 @@ it('a section begins where it says, and fades at its end into what comes before'
 });
 
 describe('signals of a sound', () => {
-  provideTrack('two-tones', soundTrack(sound(2, (t) => (t < 1 ? sine(100)(t) : 0.1 * sine(5000)(t)))));
+  const assets = new AssetStore();
+  assets.set('two-tones', { track: soundTrack(sound(2, (t) => (t < 1 ? sine(100)(t) : 0.1 * sine(5000)(t)))) });
   const heard = (op: string, params: Record<string, Value> = {}, more: [string, Record<string, Value>][] = []): Piece =>
     more.reduce(
       (p, [next, values], i) => addStep(p, 's1', i + 1, next, values),
@@ -110,7 +112,7 @@ describe('signals of a sound', () => {
       ),
     );
   const at = async (piece: Piece, ...frames: number[]) => {
-    const evaluator = await Evaluator.make(piece, [{ strand: 's1' }]);
+    const evaluator = await Evaluator.make(piece, assets, [{ strand: 's1' }]);
     const rows = placeRows(frames.map((frame) => ({ phase: frame / piece.loop.frames })));
     const width = evaluator.width(0);
     return [...evaluator.run(0, rows, frames.length)].filter((_, i) => i % width === width - 1);
@@ -146,7 +148,7 @@ describe('signals of a sound', () => {
     const silent = { ...piece, loop: { ...piece.loop, sound: undefined } };
     expect(await at(silent, 0, 30)).toEqual([0, 0]);
     for (const op of ['signal.sound-level', 'signal.sound-band', 'signal.sound-brightness', 'signal.sound-onsets'])
-      for (const reading of await measureSeam(heard(op))) expect(reading.closes, op).toBe(true);
+      for (const reading of await measureSeam(heard(op), new AssetStore())) expect(reading.closes, op).toBe(true);
   });
 });
 

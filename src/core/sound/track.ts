@@ -1,5 +1,4 @@
 import FFT from 'fft.js';
-import { AssetRegister } from '../asset-register';
 import type { Sound } from './sound';
 
 /** What a sound is at even steps of time: enough for its level, bands, brightness and onsets. */
@@ -94,11 +93,3 @@ export function centreOf(track: SoundTrack, row: number): number {
   }
   return sum > 1e-12 ? Math.exp(weighted / sum) : 0;
 }
-
-/** Tracks of sounds. */
-const register = new AssetRegister<SoundTrack>();
-
-export const provideTrack = (asset: string, track: SoundTrack): void => void register.set(asset, track);
-export const hasTrack = (asset: string): boolean => register.has(asset);
-export const trackOf = (asset: string | undefined): SoundTrack | null =>
-  (asset !== undefined && register.get(asset)) || null;

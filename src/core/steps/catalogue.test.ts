@@ -4,8 +4,6 @@ import { describe, expect, it } from 'vitest';
 import { bake } from '../forms/bake';
 import { checkProgram, library } from '../glsl';
 import { FRAME_STAND_IN, PLACE_SIZE, readsFrame, readsOther } from '../glsl/lib';
-import { provideFileMesh } from '../mesh/files';
-import { fromFaces } from '../mesh/mesh';
 import type { Piece, Value } from '../piece/types';
 import { generator } from '../random';
 import {
@@ -15,7 +13,6 @@ import {
   paramType,
   placeRows,
   plainParams,
-  providePixels,
   isNaNMark,
   runningInto,
   stepFunction,
@@ -31,6 +28,7 @@ import {
   TEST_MESH,
   TEST_PICTURE,
   TEST_SIGNAL,
+  TEST_ASSETS,
 } from './testing';
 import {
   CATALOGUE,
@@ -45,24 +43,6 @@ import {
 } from '.';
 
 /** The catalogue proves itself: a step that is added is covered by being there. */
-
-providePixels(TEST_PICTURE, {
-  width: 2,
-  height: 2,
-  data: new Uint8ClampedArray([255, 0, 0, 255, 0, 255, 0, 255, 0, 0, 255, 255, 255, 255, 255, 128]),
-});
-
-provideFileMesh(
-  TEST_MESH,
-  fromFaces(
-    [
-      [0, 0, 0],
-      [1, 0, 0],
-      [0, 1, 0],
-    ],
-    [[0, 1, 2]],
-  ),
-);
 
 const PLACES: PlaceValues[] = (() => {
   const next = generator(5);
@@ -117,11 +97,11 @@ function rowsAt(places: PlaceValues[]): Float32Array {
 /** Gives the values of row "s2" at places, and all that its step says beside the running value. */
 async function valuesOf(piece: Piece): Promise<(places: PlaceValues[]) => Float64Array> {
   const analysis = analyse(piece);
-  const evaluator = await Evaluator.make(piece, [{ strand: 's2' }], analysis);
+  const evaluator = await Evaluator.make(piece, TEST_ASSETS, [{ strand: 's2' }], analysis);
   const { passes = 1 } = analysis.types.get('s2')!.at(-1)!.definition!;
   const before: Evaluator[] = [];
   for (let pass = 0; pass < passes - 1; pass++)
-    before.push(await Evaluator.make(piece, [{ strand: 's2' }], analysis, { pass }));
+    before.push(await Evaluator.make(piece, TEST_ASSETS, [{ strand: 's2' }], analysis, { pass }));
   return (places) => {
     const bare = rowsAt(places);
     const rows = evaluator.gives(0) === 'image' ? lit(bare) : bare;
@@ -148,7 +128,7 @@ async function outcome(piece: Piece): Promise<Float64Array> {
     definition.look?.(plain as Record<string, string>),
     definition.shutter?.(plain),
   ]);
-  const mesh = strand.kind === 'form' ? await bake(piece, strand) : null;
+  const mesh = strand.kind === 'form' ? await bake(piece, TEST_ASSETS, strand) : null;
   const live = definition.glsl ? await valuesAt(piece, PLACES) : [];
   const { copies, shading } = mesh ?? {};
   const place = copies

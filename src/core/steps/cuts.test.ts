@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { compile, Processor } from '../glsl';
 import { analyse, Evaluator, placeRows, processorText } from '../weave';
-import { choicesOf, SAMPLE_PLACES, usualPiece } from './testing';
+import { choicesOf, SAMPLE_PLACES, usualPiece, TEST_ASSETS } from './testing';
 import { CATALOGUE } from '.';
 
 /**
@@ -22,7 +22,12 @@ describe.each(CATALOGUE.filter((d) => d.op.startsWith('field.') && !d.resolve).m
       for (const takes of d.takes.length > 0 ? d.takes : [null]) {
         for (let choice = 0; choice < choicesOf(d); choice++) {
           const piece = usualPiece(d, takes, choice);
-          const evaluator = await Evaluator.make(piece, [{ strand: piece.strands.at(-1)!.id }], analyse(piece));
+          const evaluator = await Evaluator.make(
+            piece,
+            TEST_ASSETS,
+            [{ strand: piece.strands.at(-1)!.id }],
+            analyse(piece),
+          );
           const exact = evaluator.run(0, ROWS, SAMPLE_PLACES.length);
           const { functions } = evaluator.woven;
           const glsl = processorText(evaluator.woven);

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { PLACE_SIZE } from '../glsl/lib';
 import { analyse, Evaluator, placeRows, type PlaceValues } from '../weave';
 import { canBeDisabled, CATALOGUE, outputType, enabledParam, type RunType, type StepDefinition } from '.';
-import { pieceWith, TEST_SIGNAL } from './testing';
+import { pieceWith, TEST_SIGNAL, TEST_ASSETS } from './testing';
 
 const PLACES = Array.from({ length: 24 }, (_, i): PlaceValues => {
   const at = [0.31 * i - 3, 0.17 * i - 1.4, 0.9 - 0.11 * i];
@@ -15,7 +15,7 @@ async function around(d: StepDefinition, takes: RunType, params: Parameters<type
   const piece = pieceWith(d, takes, params);
   const { steps } = piece.strands.find((s) => s.id === 's2')!;
   const targets = [{ strand: 's2' }, { strand: 's2', step: steps.at(-2)!.id }, { strand: TEST_SIGNAL }];
-  const evaluator = await Evaluator.make(piece, targets, analyse(piece));
+  const evaluator = await Evaluator.make(piece, TEST_ASSETS, targets, analyse(piece));
   const bare = placeRows(PLACES);
   const light = new Float32Array(COUNT * (PLACE_SIZE + 4));
   for (let i = 0; i < COUNT; i++) {

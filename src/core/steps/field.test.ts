@@ -1,10 +1,13 @@
+import { AssetStore } from '../assets/assets';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { linearOf, toEncoded, toLinear } from '../colour';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Step } from '../piece/types';
-import { analyse, Evaluator, exportGlsl, placeRows, providePixels, weave, type PlaceValues } from '../weave';
+import { analyse, Evaluator, exportGlsl, placeRows, weave, type PlaceValues } from '../weave';
 import { readText, declaredId } from './field/code';
+
+const assets = new AssetStore();
 
 type Row = [op: string, params?: Step['params']][];
 
@@ -16,7 +19,7 @@ async function over(
 ): Promise<number[][]> {
   let piece = addStrand(blankPiece(), 'field', 'x', `field.${steps[0]![0]}`, steps[0]![1]);
   steps.slice(1).forEach(([op, params], i) => (piece = addStep(piece, 's1', i + 1, `field.${op}`, params)));
-  const evaluator = await Evaluator.make(change(piece), [{ strand: 's1' }]);
+  const evaluator = await Evaluator.make(change(piece), assets, [{ strand: 's1' }]);
   const values = evaluator.run(0, placeRows(places), places.length);
   const width = evaluator.width(0);
   return places.map((_, i) => [...values.subarray(i * width, (i + 1) * width)]);
@@ -378,7 +381,7 @@ describe('rows asked for at other places', () => {
     piece = addStep(piece, 's1', 1, 'field.pick', { channel: 'y or green' });
     piece = addStrand(piece, 'field', 'normal', 'field.from', { value: { link: 's1' } });
     piece = addStep(piece, 's2', 1, 'field.slope', { show: 'vector' });
-    const value = (await Evaluator.make(piece, [{ strand: 's2' }])).run(0, placeRows([{ uv: [0.5, 0.5] }]), 1);
+    const value = (await Evaluator.make(piece, assets, [{ strand: 's2' }])).run(0, placeRows([{ uv: [0.5, 0.5] }]), 1);
     near([...value], [0, -Math.SQRT1_2, Math.SQRT1_2], 3);
   });
 });
@@ -391,10 +394,12 @@ describe('pictures', () => {
       assets: [{ id, name: 'two', type: 'image/png', data: '' }],
     })).then((v) => v[0]!);
   // Two columns, two rows: red, green above; blue, half-open white below.
-  providePixels(id, {
-    width: 2,
-    height: 2,
-    data: new Uint8ClampedArray([255, 0, 0, 255, 0, 255, 0, 255, 0, 0, 255, 255, 255, 255, 255, 128]),
+  assets.set(id, {
+    pixels: {
+      width: 2,
+      height: 2,
+      data: new Uint8ClampedArray([255, 0, 0, 255, 0, 255, 0, 255, 0, 0, 255, 255, 255, 255, 255, 128]),
+    },
   });
 
   it('lie the right way up, in linear light', async () => {
@@ -421,7 +426,10 @@ describe('pictures', () => {
     expect(analyse(piece).problems[0]!.sentence).toBe(
       'Picture, picture: its picture is no longer in the piece; drop it in again.',
     );
-    near([...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([{ uv: [0.5, 0.5] }]), 1)], [0, 0, 0]);
+    near(
+      [...(await Evaluator.make(piece, assets, [{ strand: 's1' }])).run(0, placeRows([{ uv: [0.5, 0.5] }]), 1)],
+      [0, 0, 0],
+    );
   });
 });
 
@@ -441,7 +449,7 @@ describe('what artists write', () => {
       { glslName: 'size', default: 2, min: 1, max: 5 },
       { glslName: 'plain', default: 0.5, min: 0, max: 1 },
     ]);
-    near([...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([uv]), 1)], [1.5]);
+    near([...(await Evaluator.make(piece, assets, [{ strand: 's1' }])).run(0, placeRows([uv]), 1)], [1.5]);
   });
 
   it.each<[string, number, number, RegExp]>([
@@ -458,7 +466,7 @@ describe('what artists write', () => {
     expect(Math.abs(broken!.column - column)).toBeLessThanOrEqual(6);
     expect(broken!.sentence).toMatch(sentence);
     // The row passes it by and still gives what it gave before.
-    near([...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([uv]), 1)], [0.25, 0.5]);
+    near([...(await Evaluator.make(piece, assets, [{ strand: 's1' }])).run(0, placeRows([uv]), 1)], [0.25, 0.5]);
   });
 
   it('each row runs what was written in it, in one row and in two', async () => {
@@ -501,7 +509,7 @@ describe('what artists write', () => {
     piece = addStrand(piece, 'field', 'two', 'field.from', { value: 1 });
     piece = addStep(piece, 's2', 1, 'field.formula', { text: 'v + 2.0' });
     piece = addStep(piece, 's2', 2, 'field.join', { how: 'multiply', other: { link: 's1' } });
-    near([...(await Evaluator.make(piece, [{ strand: 's2' }])).run(0, placeRows([uv]), 1)], [6]);
+    near([...(await Evaluator.make(piece, assets, [{ strand: 's2' }])).run(0, placeRows([uv]), 1)], [6]);
   });
 
   it('the same text in two rows is written once', () => {
@@ -521,8 +529,8 @@ describe('what artists write', () => {
     const row = analyse(piece).types.get('s1')![1]!;
     expect(row.step.params.text).toBe(text);
     expect(row.definition!.broken).toBeUndefined();
-    near([...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([uv]), 1)], [1]);
-    expect(await exportGlsl(piece, 's1')).not.toMatch(/native code/);
+    near([...(await Evaluator.make(piece, assets, [{ strand: 's1' }])).run(0, placeRows([uv]), 1)], [1]);
+    expect(await exportGlsl(piece, assets, 's1')).not.toMatch(/native code/);
   });
 
   it.each([
@@ -577,7 +585,11 @@ describe('what artists write', () => {
           piece = addStep(piece, 's1', 1, 'field.code', { text });
           const { broken } = analyse(piece).types.get('s1')![1]!.definition!;
           if (broken) expect(broken.sentence).toMatch(/\w \w.*\.$/);
-          const [value] = (await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([{ uv: [0.3, 0.6] }]), 1);
+          const [value] = (await Evaluator.make(piece, assets, [{ strand: 's1' }])).run(
+            0,
+            placeRows([{ uv: [0.3, 0.6] }]),
+            1,
+          );
           expect(value).toSatisfy(Number.isFinite);
         },
       ),

@@ -1,10 +1,10 @@
+import { AssetStore } from '../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { measureSeam } from '../checks/seam';
 import { bake } from '../forms/bake';
 import { watchBaking } from '../forms/making';
 import { bakeKey } from '../forms/bake-key';
 import { measure } from '../mesh/measure';
-import { provideFileMesh } from '../mesh/files';
 import { faceCount, fromFaces, MeshError, pointCount } from '../mesh/mesh';
 import { skinOf } from '../mesh/skin';
 import { standing } from '../forms/standing';
@@ -13,6 +13,7 @@ import type { Piece, Step } from '../piece/types';
 import { analyse, weave } from '../weave';
 import { CATALOGUE, definitionOf } from '.';
 
+const assets = new AssetStore();
 const SOURCES = CATALOGUE.filter((d) => d.op.startsWith('form.') && d.takes.length === 0);
 const LATER = CATALOGUE.filter((d) => d.op.startsWith('form.') && d.takes.length > 0);
 
@@ -21,7 +22,7 @@ function formOf(...steps: [op: string, params?: Step['params']][]): Piece {
   return steps.slice(1).reduce((p, [op, params], i) => addStep(p, 's1', i + 1, op, params ?? {}), piece);
 }
 const body = (piece: Piece) => piece.strands.find((s) => s.id === 's1')!;
-const made = async (piece: Piece) => (await bake(piece, body(piece)))!;
+const made = async (piece: Piece) => (await bake(piece, assets, body(piece)))!;
 
 describe('every source', () => {
   it.each(SOURCES.map((d) => [d.op]))('%s makes a mesh of numbers that stands at rest', async (op) => {
@@ -29,7 +30,7 @@ describe('every source', () => {
     const mesh = await made(piece);
     const m = measure(mesh);
     expect({ broken: m.broken, notNumbers: m.notNumbers, flat: m.flat }).toEqual({ broken: 0, notNumbers: 0, flat: 0 });
-    const { positions, normals, skin } = await standing(piece, body(piece), mesh, 0);
+    const { positions, normals, skin } = await standing(piece, assets, body(piece), mesh, 0);
     expect([...positions]).toEqual([...skin.positions]);
     for (let v = 0; v < skin.origin.length; v += 13)
       expect(Math.hypot(...normals.subarray(3 * v, 3 * v + 3))).toBeCloseTo(1, 4);
@@ -70,7 +71,7 @@ describe('every later step', () => {
           .every((r) => r.active),
       ).toBe(true);
       const mesh = await made(piece);
-      const { positions } = await standing(piece, body(piece), mesh, 0.3);
+      const { positions } = await standing(piece, assets, body(piece), mesh, 0.3);
       expect(positions.length).toBeGreaterThan(0);
       expect(positions.every(Number.isFinite)).toBe(true);
     }
@@ -86,14 +87,14 @@ describe('baking', () => {
       ['form.dual'],
       ['form.thicken', { thickness: 0.1 }],
     );
-    await bake(piece, body(piece));
+    await bake(piece, assets, body(piece));
     expect(steps).toEqual(['Even ball', 'Dual', 'Thicken']);
     const thicker = setParam(piece, 's1', 't3', 'thickness', 0.2);
     steps.length = 0;
-    await bake(thicker, body(thicker));
+    await bake(thicker, assets, body(thicker));
     expect(steps).toEqual(['Thicken']);
     steps.length = 0;
-    await bake(piece, body(piece));
+    await bake(piece, assets, body(piece));
     expect(steps).toEqual([]);
   });
 
@@ -107,7 +108,7 @@ describe('baking', () => {
     const mesh = await made(piece);
     const xs = [...mesh.positions].filter((_, i) => i % 3 === 0);
     expect([Math.min(...xs), Math.max(...xs)]).toEqual([4, 6]);
-    const { positions } = await standing(piece, body(piece), mesh, 0);
+    const { positions } = await standing(piece, assets, body(piece), mesh, 0);
     const ys = [...positions].filter((_, i) => i % 3 === 1);
     expect(Math.min(...ys)).toBeCloseTo(2, 5);
     expect(Math.max(...ys)).toBeCloseTo(4, 5);
@@ -117,11 +118,11 @@ describe('baking', () => {
 
   it('a live step that changes makes no mesh again; one that is baked does', () => {
     const piece = formOf(['form.grid'], ['form.raise', { height: 0.2 }]);
-    expect(bakeKey(setParam(piece, 's1', 't2', 'height', 0.9), body(setParam(piece, 's1', 't2', 'height', 0.9)))).toBe(
-      bakeKey(piece, body(piece)),
-    );
+    expect(
+      bakeKey(setParam(piece, 's1', 't2', 'height', 0.9), assets, body(setParam(piece, 's1', 't2', 'height', 0.9))),
+    ).toBe(bakeKey(piece, assets, body(piece)));
     const off = toggleStep(piece, 's1', 't2');
-    expect(bakeKey(off, body(off))).not.toBe(bakeKey(piece, body(piece)));
+    expect(bakeKey(off, assets, body(off))).not.toBe(bakeKey(piece, assets, body(piece)));
   });
 
   it('takes fields for each face when a mesh is made: a mask takes out half of a grid', async () => {
@@ -165,12 +166,12 @@ describe('baking', () => {
 describe('copies and the seam', () => {
   const nest = (moves: number, delay: number) =>
     formOf(['form.disc', { columns: 8, rows: 1 }], ['form.nest', { count: 8, ratio: 1.2, moves, delay }]);
-  const closes = async (piece: Piece) => (await measureSeam(piece)).find((r) => r.strand === 's1')?.closes;
+  const closes = async (piece: Piece) => (await measureSeam(piece, assets)).find((r) => r.strand === 's1')?.closes;
 
   it('moving on by whole copies closes, by parts it does not, and the nearest whole number is offered', async () => {
     expect(await closes(nest(2, 0))).toBe(true);
     expect(await closes(nest(1.5, 0))).toBe(false);
-    const reading = (await measureSeam(nest(1.5, 0)))[0]!;
+    const reading = (await measureSeam(nest(1.5, 0), assets))[0]!;
     expect(reading.breaks?.mends).toMatchObject([[{ param: 'moves', value: 2 }]]);
   });
 
@@ -228,13 +229,13 @@ describe('a mesh in a bad way', () => {
       [2, 1, 9],
     ],
   );
-  provideFileMesh('nasty', nasty);
+  assets.set('nasty', { mesh: nasty });
 
   it.each(LATER.map((d) => [d.op]))('goes through %s, or is refused in words', async (op) => {
     const piece = formOf(['form.file', { file: 'nasty' }], [op]);
     const through = async () => {
       const mesh = await made(piece);
-      return standing(piece, body(piece), mesh, 0.2);
+      return standing(piece, assets, body(piece), mesh, 0.2);
     };
     try {
       const { positions } = await through();
@@ -250,6 +251,7 @@ describe('copies', () => {
   const copiesOf = async (piece: Piece, id: string) =>
     (await bake(
       piece,
+      assets,
       piece.strands.find((s) => s.id === id)!,
     ))!.copies!;
 
@@ -276,7 +278,7 @@ describe('copies', () => {
     for (let n = 0; n < 5; n++)
       for (const [k, v] of [0.6, 0.8, 0].entries()) expect(normal[3 * n + k]).toBeCloseTo(v, 5);
     const rods = along.strands.find((s) => s.id === 's2')!;
-    const { positions } = await standing(along, rods, (await bake(along, rods))!, 0);
+    const { positions } = await standing(along, assets, rods, (await bake(along, assets, rods))!, 0);
     // The upright of each rod now runs along the line.
     const first = [...positions.subarray(0, positions.length / 5)];
     const tops = first.filter((_, i) => i % 3 === 0).map((x, v) => 0.6 * x + 0.8 * first[3 * v + 1]!);

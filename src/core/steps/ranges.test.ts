@@ -3,7 +3,7 @@ import { onceByName } from '../once';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
 import type { Piece, Value } from '../piece/types';
 import { acceptsLinks, analyse, Evaluator, isNaNMark, placeRows, withMarks, type PlaceValues } from '../weave';
-import { firstOfEach, withLast } from './testing';
+import { firstOfEach, withLast, TEST_ASSETS } from './testing';
 import { CATALOGUE, kindOf, linkTypes, rangeOf, type Param, type RunType, type StepDefinition } from '.';
 
 /** Driven by the catalogue: a step that is added is covered by being there. */
@@ -68,7 +68,7 @@ function withStep(d: StepDefinition, takes: RunType | null, own: Record<string, 
 
 const PLACE_LENGTH = ROWS.length / (3 * SIZES.length);
 const run = async (piece: Piece, rows = ROWS) =>
-  (await Evaluator.make(piece, [{ strand: 's2' }])).run(0, rows, rows.length / PLACE_LENGTH);
+  (await Evaluator.make(piece, TEST_ASSETS, [{ strand: 's2' }])).run(0, rows, rows.length / PLACE_LENGTH);
 /** With what the last step gives seen as it is: elsewhere a value that is none is taken as 0, and never found. */
 const marked = (piece: Piece) => withMarks(piece, { strand: 's2', step: piece.strands[1]!.steps.at(-1)!.id });
 const isLinkable = (d: StepDefinition, p: Param) => linkTypes(p).length > 0 && acceptsLinks(d, p);

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { toLinear } from '../colour';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
@@ -12,7 +13,7 @@ async function at(
 ): Promise<number[]> {
   let piece = addStrand(blankPiece(), kind, 'x', `${kind}.${steps[0]![0]}`, steps[0]![1]);
   steps.slice(1).forEach(([op, params], i) => (piece = addStep(piece, 's1', i + 1, `${kind}.${op}`, params)));
-  return [...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([place]), 1)];
+  return [...(await Evaluator.make(piece, NO_ASSETS, [{ strand: 's1' }])).run(0, placeRows([place]), 1)];
 }
 const expectNear = (got: number[], want: number[], places = 5) => {
   expect(got.length).toBe(want.length);
@@ -214,7 +215,10 @@ describe('forms and surfaces', () => {
         steps: s.steps.map((t, i) => (i === 1 ? { ...t, off: true as const } : t)),
       })),
     };
-    expect((await Evaluator.make(off, [{ strand: 's1' }])).run(0, placeRows([{}]), 1)[0]).toBe(3);
-    expect((await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([{}]), 1)[0]).toBeCloseTo(9, 4);
+    expect((await Evaluator.make(off, NO_ASSETS, [{ strand: 's1' }])).run(0, placeRows([{}]), 1)[0]).toBe(3);
+    expect((await Evaluator.make(piece, NO_ASSETS, [{ strand: 's1' }])).run(0, placeRows([{}]), 1)[0]).toBeCloseTo(
+      9,
+      4,
+    );
   });
 });

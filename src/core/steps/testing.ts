@@ -1,7 +1,9 @@
 import { onceByName } from '../once';
 import { addStep, addStrand, blankPiece, setLoop } from '../piece/edit';
 import type { Kind, Piece, Step, Value } from '../piece/types';
-import { provideTrack, soundTrack } from '../sound/track';
+import { AssetStore } from '../assets/assets';
+import { fromFaces } from '../mesh/mesh';
+import { soundTrack } from '../sound/track';
 import { CATALOGUE, kindOf, type RunType, type StepDefinition } from '.';
 
 /** Numbers at which patterns are cut: whole numbers, halves, quarters, tenths and thirds. */
@@ -100,24 +102,43 @@ const CLOUD: [op: string, params: Record<string, Value>][] = [['form.points-line
 
 /** Ids of what a piece under test has for the parameters that name something. */
 export const TEST_PICTURE = 'picture-under-test';
-/** Two seconds that begin three times, lower and lower and fainter. */
 const TEST_SOUND = 'sound-under-test';
-provideTrack(
-  TEST_SOUND,
-  soundTrack({
-    rate: 8000,
-    samples: Float32Array.from({ length: 16_000 }, (_, i) => {
-      const [part, along] = [Math.floor(i / 5000), (i % 5000) / 5000];
-      return (0.6 / (1 + part)) * Math.exp(-3 * along) * Math.sin((i * 900) / (1 + 3 * part) / 1270);
-    }),
-  }),
-);
 export const TEST_MESH = 'mesh-under-test';
 export const TEST_FORM = 's1';
 /** A signal that moves. */
 export const TEST_SIGNAL = 's3';
 /** A picture, where the step is one of a finish or a field. */
 export const TEST_FINISH = 's4';
+
+/** What the files of pieces under test are. */
+export const TEST_ASSETS = new AssetStore();
+TEST_ASSETS.set(TEST_PICTURE, {
+  pixels: {
+    width: 2,
+    height: 2,
+    data: new Uint8ClampedArray([255, 0, 0, 255, 0, 255, 0, 255, 0, 0, 255, 255, 255, 255, 255, 128]),
+  },
+});
+// Two seconds that begin three times, lower and lower and fainter.
+TEST_ASSETS.set(TEST_SOUND, {
+  track: soundTrack({
+    rate: 8000,
+    samples: Float32Array.from({ length: 16_000 }, (_, i) => {
+      const [part, along] = [Math.floor(i / 5000), (i % 5000) / 5000];
+      return (0.6 / (1 + part)) * Math.exp(-3 * along) * Math.sin((i * 900) / (1 + 3 * part) / 1270);
+    }),
+  }),
+});
+TEST_ASSETS.set(TEST_MESH, {
+  mesh: fromFaces(
+    [
+      [0, 0, 0],
+      [1, 0, 0],
+      [0, 1, 0],
+    ],
+    [[0, 1, 2]],
+  ),
+});
 
 /** Pieces that stand around steps, by step: a piece under test differs from them by its parameters alone. */
 const around = onceByName<StepDefinition, Piece>();

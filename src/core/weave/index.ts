@@ -1,6 +1,6 @@
-export { controlSetting, trackSettings, withOverrides, withTracks } from './tracks';
-export { analyse, acceptsLinks, linkKinds, linkProblem, mayBeDisabled, typeAfter } from './analyse';
-export { literalFits } from './literal';
+export { controlSetting, trackSettings, withOverrides, withTracks } from './keys/tracks';
+export { analyse, acceptsLinks, linkKinds, linkProblem, mayBeDisabled, typeAfter } from './analysis/analyse';
+export { literalFits } from './analysis/literal';
 export {
   isActive,
   type ActiveStep,
@@ -9,12 +9,12 @@ export {
   type StepTypes,
   type Target,
   type Woven,
-} from './types';
-export { linkedStrands, orderStrands, allDependencies, wouldCycle } from './order';
-export { drawnBefore, drawnEnds, lastDrawn } from './plan';
-export { aloneText, cardText, processorText, weave } from './weave';
-export { keyedCurve, keyedLiteral, keyedScalars, keyScalars, keysFit, literalAt } from './keyed';
-export { literalOf, plainParams, slotValues } from './values';
+} from './analysis/types';
+export { linkedStrands, orderStrands, allDependencies, wouldCycle } from './analysis/order';
+export { drawnBefore, drawnEnds, lastDrawn } from './writing/plan';
+export { aloneText, cardText, processorText, weave } from './writing/weave';
+export { keyedCurve, keyedLiteral, keyedScalars, keyScalars, keysFit, literalAt } from './analysis/keyed';
+export { literalOf, plainParams, slotValues } from './writing/values';
 export {
   glslType,
   argumentParams,
@@ -23,9 +23,9 @@ export {
   runningInto,
   stepFunction,
   stepFunctionName,
-} from './step-function';
-export { outputOf, shotBehind, stageBehind, type Output } from './output';
-export { slopes, sortedStops } from './tables';
+} from './analysis/step-function';
+export { outputOf, shotBehind, stageBehind, type Output } from './analysis/output';
+export { slopes, sortedStops } from './writing/tables';
 export {
   changeKeys,
   copyKeys,
@@ -41,12 +41,11 @@ export {
   type KeyClip,
   type KeyPlace,
   type Span,
-} from './key-groups';
-export { loopSteps } from './over-loop';
-export { controlDependents, writePlayed } from './record';
-export { Evaluator, OverLoop } from './evaluate';
-export { isMark, isNaNMark, withMarks } from './marks';
-export { hasPixels, pixelsOf, providePixels } from './pixels';
-export { placeRows, type PlaceValues } from './places';
-export { formText, type FormText, type FormWoven } from './form-text';
-export { exportGlsl, FLAT_PLACE } from './export';
+} from './keys/key-groups';
+export { loopSteps } from './writing/over-loop';
+export { controlDependents, writePlayed } from './keys/record';
+export { Evaluator, OverLoop } from './running/evaluate';
+export { isMark, isNaNMark, withMarks } from './analysis/marks';
+export { placeRows, type PlaceValues } from './running/places';
+export { formText, type FormText, type FormWoven } from './writing/form-text';
+export { exportGlsl, FLAT_PLACE } from './running/export';

@@ -1,4 +1,4 @@
-import type { Ground } from '@/core/piece/part';
+import type { Ground } from '@/core/parts/part';
 import type { Strand } from '@/core/piece/types';
 import { from, strand } from '../build';
 

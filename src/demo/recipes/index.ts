@@ -1,4 +1,4 @@
-import type { Part } from '@/core/piece/part';
+import type { Part } from '@/core/parts/part';
 import { film, glitchRows, screenLines, trails } from './finishes';
 import { shards, ripple, swell } from './forms';
 import { breathingGrid, lampOnPath, ringWave, shield, water } from './stages';

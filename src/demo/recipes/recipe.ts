@@ -1,4 +1,4 @@
-import { rowOfPart, type Part } from '@/core/piece/part';
+import { rowOfPart, type Part } from '@/core/parts/part';
 import type { Asset, Control, Strand } from '@/core/piece/types';
 
 /** What steps of a recipe go into, in the words of `strand`: a strand of this name is the selected row. */

@@ -1,3 +1,4 @@
+import { AssetStore } from '@/core/assets/assets';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -8,23 +9,24 @@ import { measureSeam } from '@/core/checks/seam';
 import { fromBase64 } from '@/core/formats/base64';
 import { acceptPiece } from '@/core/formats/piece-file';
 import { blankPiece } from '@/core/piece/edit';
-import { putPart, type Part } from '@/core/piece/part';
+import { putPart, type Part } from '@/core/parts/part';
 import { endOfRow } from '@/core/steps/end-of-row';
 import { isControlRef, isLink, strandById, type Piece } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
-import { analyse, exportGlsl, outputOf, providePixels, allDependencies } from '@/core/weave';
+import { analyse, exportGlsl, outputOf, allDependencies } from '@/core/weave';
 import { BEGINNINGS } from '..';
 import { ground, RECIPES } from '.';
 
 const put = (piece: Piece, part: Part, selected: string | null = null) =>
   putPart(piece, part, { selected, ground, endOf: endOfRow });
 
+const assets = new AssetStore();
 const folder = mkdtempSync(join(tmpdir(), 'calm-recipes-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 beforeAll(() => {
   for (const asset of [...BEGINNINGS.flatMap((b) => b.piece.assets), ...RECIPES.flatMap((r) => r.clip().assets)]) {
     const { width, height, data } = PNG.sync.read(Buffer.from(fromBase64(asset.data)));
-    providePixels(asset.id, { width, height, data: new Uint8ClampedArray(data) });
+    assets.set(asset.id, { pixels: { width, height, data: new Uint8ClampedArray(data) } });
   }
 });
 
@@ -65,7 +67,7 @@ describe.each(RECIPES.map((r) => [r.id, r] as const))('%s', (_, part) => {
   });
 
   it('closes by measurement', async () => {
-    const readings = await measureSeam(put(BEGINNINGS[0]!.piece, part).piece);
+    const readings = await measureSeam(put(BEGINNINGS[0]!.piece, part).piece, assets);
     expect(readings.length).toBeGreaterThan(0);
     expect(readings.filter((r) => !r.closes).map((r) => r.name)).toEqual([]);
   });
@@ -94,7 +96,7 @@ describe.each(RECIPES.map((r) => [r.id, r] as const))('%s', (_, part) => {
         .filter((s) => s.kind === 'field' || s.kind === 'signal')
         .map(async (s, i) => {
           const file = join(folder, `${part.id}-${i}.frag`);
-          writeFileSync(file, await exportGlsl(alone, s.id));
+          writeFileSync(file, await exportGlsl(alone, assets, s.id));
           return file;
         }),
     );

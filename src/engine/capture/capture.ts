@@ -1,4 +1,5 @@
 import * as THREE from 'three';
+import type { Assets } from '@/core/assets/assets';
 import { pauseFor } from '../card/pause';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
@@ -22,14 +23,18 @@ const lostError = () =>
 /** Draws frames of a piece at full size, off the screen, with a renderer of its own. */
 export class Capture {
   private readonly renderer = makeRenderer(new OffscreenCanvas(2, 2));
-  private readonly picture = new PictureRenderer(this.renderer);
+  private readonly picture: PictureRenderer;
   private readonly target: THREE.WebGLRenderTarget;
   private readonly memory = new Memory();
   private isClosed = false;
   /** Rejects when the card is lost. */
   private readonly lost: Promise<never>;
 
-  private constructor(readonly size: CaptureSize) {
+  private constructor(
+    readonly size: CaptureSize,
+    assets: Assets,
+  ) {
+    this.picture = new PictureRenderer(this.renderer, assets);
     this.target = new THREE.WebGLRenderTarget(size.width, size.height);
     this.lost = new Promise((_, reject) => {
       this.renderer.domElement.addEventListener('webglcontextlost', () => reject(lostError()));
@@ -38,8 +43,13 @@ export class Capture {
   }
 
   /** @throws Error with a sentence where the graphics card cannot draw this size. */
-  static async open(piece: Piece, meshOf: (form: string) => Skin | undefined, size: CaptureSize): Promise<Capture> {
-    const capture = new Capture(size);
+  static async open(
+    piece: Piece,
+    assets: Assets,
+    meshOf: (form: string) => Skin | undefined,
+    size: CaptureSize,
+  ): Promise<Capture> {
+    const capture = new Capture(size, assets);
     const most = capture.renderer.capabilities.maxTextureSize;
     if (Math.max(size.width, size.height) > most) {
       capture.close();

@@ -1,3 +1,4 @@
+import type { Assets } from '@/core/assets/assets';
 import { isLink, type Link, type Piece } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
 import { Evaluator, loopSteps, OverLoop, placeRows, type Analysis, type Target } from '@/core/weave';
@@ -11,18 +12,19 @@ export class Follower {
     private readonly evaluator: Evaluator | null,
     private readonly keys: Map<string, number>,
     private readonly overLoop: OverLoop | null,
+    private readonly assets: Assets,
   ) {}
 
-  static async make(piece: Piece, analysis: Analysis): Promise<Follower> {
+  static async make(piece: Piece, assets: Assets, analysis: Analysis): Promise<Follower> {
     const { targets, keys } = linkedSignals(piece, analysis);
-    const evaluator = targets.length > 0 ? await Evaluator.make(piece, targets, analysis) : null;
+    const evaluator = targets.length > 0 ? await Evaluator.make(piece, assets, targets, analysis) : null;
     const overLoop = loopSteps(piece, analysis).length > 0 ? await OverLoop.of(piece, analysis) : null;
-    return new Follower(evaluator, keys, overLoop);
+    return new Follower(evaluator, keys, overLoop, assets);
   }
 
   /** Numbers that steps come to over the loop, with those of a piece; null where no step does. */
   loopValues(piece: Piece): Float32Array | null {
-    return this.overLoop?.table(piece).values ?? null;
+    return this.overLoop?.table(piece, this.assets).values ?? null;
   }
 
   /**

@@ -1,57 +1,81 @@
 import * as THREE from 'three';
-import { AssetRegister } from '@/core/asset-register';
-import type { Panorama } from '@/core/formats/panorama';
-import { hasPixels, pixelsOf } from '@/core/weave';
+import type { Assets } from '@/core/assets/assets';
+import type { Target } from '@/core/weave';
 
-const textures = new AssetRegister<THREE.DataTexture>((texture) => texture.dispose());
+/** Gives the picture of a finish. */
+export type FinishTexture = (target: Target) => THREE.Texture;
 
-/**
- * The texture of a picture, decoded to linear light by the card; texels are fetched one by one, so it has no filter.
- */
-export function textureOf(asset: string): THREE.DataTexture {
-  if (!hasPixels(asset)) return (standIn ??= pictureTexture(asset));
-  const known = textures.get(asset);
-  if (known) return known;
-  const texture = pictureTexture(asset);
-  textures.set(asset, texture);
-  return texture;
+/** Gives the pictures that programs read. */
+export interface Pictures {
+  /** A file of the piece as a plain picture, decoded to linear light by the card. */
+  asset: (asset: string) => THREE.Texture;
+  /** A file of the piece all around the stage: the .hdr where it is one. */
+  around: (asset: string) => THREE.Texture;
+  finish: FinishTexture;
 }
 
-/** Of all pictures while their pixels are not there. */
-let standIn: THREE.DataTexture | null = null;
-
-function pictureTexture(asset: string): THREE.DataTexture {
-  const { width, height, data } = pixelsOf(asset);
-  const texture = new THREE.DataTexture(
-    new Uint8Array(data.buffer, data.byteOffset, data.length),
-    width,
-    height,
-    THREE.RGBAFormat,
-    THREE.UnsignedByteType,
-  );
-  texture.colorSpace = THREE.SRGBColorSpace;
-  texture.needsUpdate = true;
-  return texture;
+interface MadeTexture {
+  /** What the file was decoded to: another one after it was released and decoded again. */
+  source: object;
+  texture: THREE.DataTexture;
 }
 
-const panoramas = new AssetRegister<THREE.DataTexture>((texture) => texture.dispose());
+/** Textures of the files of one piece. Texels are fetched one by one, so plain pictures have no filter. */
+export class AssetTextures {
+  private readonly made = new Map<string, MadeTexture>();
 
-/** What was registered for an asset, to be handed to another thread; null where it is no .hdr. */
-export function panoramaData(asset: string): Panorama | null {
-  const image = panoramas.get(asset)?.image;
-  return image ? { width: image.width, height: image.height, data: image.data as Uint16Array } : null;
+  constructor(readonly assets: Assets) {}
+
+  /** All pictures that a program may read. */
+  with(finish: FinishTexture): Pictures {
+    return { asset: this.asset, around: this.around, finish };
+  }
+
+  /** Disposes of those of other pieces. */
+  keepOnly(wanted: readonly { id: string }[]): void {
+    for (const [asset, { texture }] of this.made) {
+      if (wanted.some(({ id }) => id === asset)) continue;
+      texture.dispose();
+      this.made.delete(asset);
+    }
+  }
+
+  dispose(): void {
+    this.keepOnly([]);
+  }
+
+  private readonly asset = (asset: string): THREE.Texture => {
+    const pixels = this.assets.pixels(asset);
+    return this.textureFor(asset, pixels, () => {
+      const { width, height, data } = pixels;
+      const bytes = new Uint8Array(data.buffer, data.byteOffset, data.length);
+      const texture = new THREE.DataTexture(bytes, width, height, THREE.RGBAFormat, THREE.UnsignedByteType);
+      texture.colorSpace = THREE.SRGBColorSpace;
+      return texture;
+    });
+  };
+
+  private readonly around = (asset: string): THREE.Texture => {
+    const panorama = this.assets.panorama(asset);
+    if (!panorama) return this.asset(asset);
+    return this.textureFor(asset, panorama, () => {
+      const { width, height, data } = panorama;
+      const texture = new THREE.DataTexture(data, width, height, THREE.RGBAFormat, THREE.HalfFloatType);
+      texture.colorSpace = THREE.LinearSRGBColorSpace;
+      texture.minFilter = THREE.LinearFilter;
+      texture.magFilter = THREE.LinearFilter;
+      texture.wrapS = THREE.RepeatWrapping;
+      return texture;
+    });
+  };
+
+  private textureFor(asset: string, source: object, make: () => THREE.DataTexture): THREE.DataTexture {
+    const known = this.made.get(asset);
+    if (known?.source === source) return known.texture;
+    known?.texture.dispose();
+    const texture = make();
+    texture.needsUpdate = true;
+    this.made.set(asset, { source, texture });
+    return texture;
+  }
 }
-
-/** Registers a decoded .hdr: see `Panorama`. */
-export function providePanorama(asset: string, width: number, height: number, data: Uint16Array): void {
-  const texture = new THREE.DataTexture(data, width, height, THREE.RGBAFormat, THREE.HalfFloatType);
-  texture.colorSpace = THREE.LinearSRGBColorSpace;
-  texture.minFilter = THREE.LinearFilter;
-  texture.magFilter = THREE.LinearFilter;
-  texture.wrapS = THREE.RepeatWrapping;
-  texture.needsUpdate = true;
-  panoramas.set(asset, texture);
-}
-
-/** A picture all around: the .hdr where it is one, else the plain picture. */
-export const panoramaOf = (asset: string): THREE.DataTexture => panoramas.get(asset) ?? textureOf(asset);

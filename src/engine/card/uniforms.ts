@@ -2,9 +2,9 @@ import * as THREE from 'three';
 import type { Piece } from '@/core/piece/types';
 import { pictureUniform } from '@/core/glsl';
 import { branchUniform } from '@/core/glsl/lib';
-import { slotValues, type Target, type Woven } from '@/core/weave';
+import { slotValues, type Woven } from '@/core/weave';
 import type { Follow } from './follow';
-import { textureOf } from './textures';
+import type { Pictures } from './textures';
 
 type Uniforms = Record<string, THREE.IUniform>;
 
@@ -27,21 +27,15 @@ export function pictureUniforms(woven: Woven, stage = ''): Uniforms {
   return Object.fromEntries(woven.pictures.map((_, slot) => [pictureUniform(slot, stage), { value: null }]));
 }
 
-/** Gives the picture of a finish. */
-export type Branch = (target: Target) => THREE.Texture;
-
 /** Holders for the pictures of finishes that a woven program reads; see `fillPictures`. */
 export function branchUniforms(woven: Woven, stage = ''): Uniforms {
   return Object.fromEntries(woven.branches.map((_, slot) => [branchUniform(slot, stage), { value: null }]));
 }
 
-/**
- * Puts the pictures of assets and of finishes into their holders. An asset's texture is another one after it was
- * released and decoded again.
- */
-export function fillPictures(uniforms: Uniforms, woven: Woven, branch: Branch, stage = ''): void {
-  for (const [slot, asset] of woven.pictures.entries()) uniforms[pictureUniform(slot, stage)]!.value = textureOf(asset);
-  for (const [slot, target] of woven.branches.entries()) uniforms[branchUniform(slot, stage)]!.value = branch(target);
+/** Puts the pictures of assets and of finishes into their holders. */
+export function fillPictures(uniforms: Uniforms, woven: Woven, { asset, finish }: Pictures, stage = ''): void {
+  for (const [slot, id] of woven.pictures.entries()) uniforms[pictureUniform(slot, stage)]!.value = asset(id);
+  for (const [slot, target] of woven.branches.entries()) uniforms[branchUniform(slot, stage)]!.value = finish(target);
 }
 
 /**

@@ -5,7 +5,8 @@ import { cardText, weave, type Analysis, type Target, type Woven } from '@/core/
 import type { Shared } from '../card/shared';
 import type { Follow } from '../card/follow';
 import type { Ago } from './memory';
-import { type Branch, branchUniforms, fillPictures, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
+import { branchUniforms, fillPictures, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
+import type { Pictures } from '../card/textures';
 
 const VERTEX = `
 in vec3 position;
@@ -107,7 +108,7 @@ export interface PassDrawing {
   depth: THREE.Texture;
   lens: THREE.Vector4;
   /** Gives the picture of another finish. */
-  branch: Branch;
+  pictures: Pictures;
   /** The canvas where null. */
   to: THREE.WebGLRenderTarget | null;
   /** Of a target with many. */
@@ -194,7 +195,7 @@ export class FinishPass {
     uniforms.clDepth!.value = drawing.depth;
     uniforms.clLens!.value = drawing.lens;
     uniforms.clChecker!.value = drawing.checker ? 1 : 0;
-    fillPictures(uniforms, this.woven, drawing.branch);
+    fillPictures(uniforms, this.woven, drawing.pictures);
     renderer.setRenderTarget(drawing.to, drawing.layer);
     renderer.render(this.scene, this.camera);
   }

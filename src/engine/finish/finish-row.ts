@@ -4,7 +4,7 @@ import type { StepDefinition } from '@/core/steps';
 import { drawnBefore, type Analysis, type StepTypes, type Target } from '@/core/weave';
 import type { Follow } from '../card/follow';
 import type { DrawnPart, Shot } from '../card/shot';
-import type { Branch } from '../card/uniforms';
+import type { Pictures } from '../card/textures';
 import type { Shared } from '../card/shared';
 import { FinishPass, type PassPlan } from './finish-pass';
 import { FARTHEST, NOT_REMEMBERED, NOTHING, type Memory } from './memory';
@@ -131,7 +131,7 @@ export interface RowDrawing {
   follow: Follow;
   shot: Shot;
   /** Gives the picture of another finish. */
-  branch: Branch;
+  pictures: Pictures;
   memory: Memory;
   /** What is drawn is remembered; else it only reads what is. */
   remembers: boolean;

@@ -4,11 +4,12 @@ import type { Analysis, Target } from '@/core/weave';
 import type { Shot } from '../card/shot';
 import type { Spares } from '../card/spares';
 import type { Shared } from '../card/shared';
+import type { AssetTextures } from '../card/textures';
 import { FinishRow, PassTargets, type RowDrawing } from './finish-row';
 import { HALF } from './memory';
 
 /** What finishes are drawn with; each finds the shot that it begins with. */
-export interface TreeDrawing extends Omit<RowDrawing, 'shot' | 'branch'> {
+export interface TreeDrawing extends Omit<RowDrawing, 'shot' | 'pictures'> {
   analysis: Analysis;
   shotOf: (finish: string | null) => Shot;
 }
@@ -37,6 +38,7 @@ export class FinishTree {
   constructor(
     private readonly shared: Shared,
     private readonly spares: Spares<FinishRow>,
+    private readonly textures: AssetTextures,
   ) {}
 
   /** The piece is another one: rows are looked at again. */
@@ -87,7 +89,7 @@ export class FinishTree {
     row.draw(renderer, this.targets, {
       ...drawing,
       shot,
-      branch: (to) => this.textureOf(to),
+      pictures: this.textures.with((to) => this.textureOf(to)),
     });
   }
 

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import * as THREE from 'three';
 import { expect, it } from 'vitest';
 import { bake } from '@/core/forms/bake';
@@ -20,12 +21,12 @@ const row = piece('Row', '', [
   ),
 ]);
 const panes = row.strands[2]!;
-const mesh = (await bake(row, panes))!;
-const spots = (await CopySpots.make(row, panes, mesh, { most: 100 }))!;
+const mesh = (await bake(row, NO_ASSETS, panes))!;
+const spots = (await CopySpots.make(row, NO_ASSETS, panes, mesh, { most: 100 }))!;
 
 it('tells where each copy stands, as the whole form does', async () => {
   const at = spots.at(row, 0.3);
-  const { positions } = await standing(row, panes, mesh, 0.3);
+  const { positions } = await standing(row, NO_ASSETS, panes, mesh, 0.3);
   expect(spots.count).toBe(40);
   // The corner nearest to a square's middle is its first: all are as far.
   for (let n = 0; n < 40; n++) for (let k = 0; k < 3; k++) expect(at[3 * n + k]).toBeCloseTo(positions[12 * n + k]!, 5);
@@ -53,7 +54,8 @@ it('puts every copy once, from far to near, and leaves what it shares to others'
 });
 
 it('is kept while only numbers change, and made again for another mesh or text', async () => {
-  const make = (p: typeof row, m = mesh) => CopySpots.make(p, p.strands[2]!, m, { most: 100, before: spots });
+  const make = (p: typeof row, m = mesh) =>
+    CopySpots.make(p, NO_ASSETS, p.strands[2]!, m, { most: 100, before: spots });
   expect(await make(setParam(row, 'panes', 't2', 'size', [2, 2, 2]))).toBe(spots);
   expect(await make(row, { ...mesh })).not.toBe(spots);
   expect(await make(setParam(row, 'late', 't1', 'as', 'count'))).not.toBe(spots);

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import { describe, expect, it } from 'vitest';
 import { PLACE_FIELDS, readsTime, TIME_FIELDS } from '@/core/glsl/lib';
 import { addStep, addStrand, blankPiece, setParam } from '@/core/piece/edit';
@@ -24,7 +25,7 @@ function ball(): Piece {
 
 async function moments(piece: Piece, phases: number[], stage = 's3'): Promise<(string | null)[]> {
   const analysis = analyse(piece);
-  const follower = await Follower.make(piece, analysis);
+  const follower = await Follower.make(piece, NO_ASSETS, analysis);
   const strand = strandById(piece, stage)!;
   return phases.map((phase) => momentOf(piece, analysis, strand, follower.at(piece, phase), phase));
 }

@@ -6,7 +6,7 @@ import type { Shutter } from '@/core/steps';
 import { isActive, plainParams, shotBehind, type Analysis, type Target } from '@/core/weave';
 import type { Follow } from '../card/follow';
 import type { DrawnPart, Shot } from '../card/shot';
-import type { Branch } from '../card/uniforms';
+import type { AssetTextures, FinishTexture } from '../card/textures';
 import type { Shared } from '../card/shared';
 import type { SurfaceMaterials } from '../surface/surface-materials';
 import { Exposure } from './exposure';
@@ -23,7 +23,7 @@ export interface Shooting extends ShotSize {
   /** Values of signals of a piece at a phase. */
   followAt: (piece: Piece, phase: number) => Follow;
   /** Draws the pictures of other finishes that are worn on a stage, and gives them. */
-  wear: (stage: StageShot, target: THREE.WebGLRenderTarget) => Branch;
+  wear: (stage: StageShot, target: THREE.WebGLRenderTarget) => FinishTexture;
   /** For this stage alone. */
   view: { stage: Strand | null; view: View | null };
   /** The loop is gone through more than once; unsaid for pictures beside the running one. */
@@ -74,6 +74,7 @@ export class Shots {
   constructor(
     private readonly materials: SurfaceMaterials,
     private readonly renderer: THREE.WebGLRenderer,
+    private readonly textures: AssetTextures,
   ) {
     this.shared = materials.shared;
     this.empty.background = this.ground;
@@ -88,7 +89,9 @@ export class Shots {
   ): Promise<() => void> {
     for (const id of shown) if (!this.stages.has(id)) this.stages.set(id, new StageShot(this.materials, this.renderer));
     const builds = await Promise.all(
-      shown.map((id) => this.stages.get(id)!.prepare(piece, analysis, strandById(piece, id)!, meshOf)),
+      shown.map((id) =>
+        this.stages.get(id)!.prepare(piece, this.textures.assets, analysis, strandById(piece, id)!, meshOf),
+      ),
     );
     return () => {
       this.ground.setRGB(...linearOf(piece.picture.background), THREE.LinearSRGBColorSpace);
@@ -188,13 +191,13 @@ export class Shots {
     strand: Strand,
     { piece, analysis, followAt, view }: Pick<Shooting, 'piece' | 'analysis' | 'followAt' | 'view'>,
     phase: number,
-    branch: Branch,
+    branch: FinishTexture,
   ): Omit<SceneDrawing, 'aspect'> {
     return {
       piece,
       analysis,
       strand,
-      branch,
+      pictures: this.textures.with(branch),
       phase,
       followAs: (other) => followAt(other, phase),
       view: strand === view.stage ? view.view : null,

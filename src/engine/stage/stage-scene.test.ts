@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import * as THREE from 'three';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { bakeSkin } from '@/core/forms/bake';
@@ -7,6 +8,7 @@ import type { Piece, Step } from '@/core/piece/types';
 import { analyse } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { Follower } from '../card/follow';
+import { AssetTextures } from '../card/textures';
 import { outputOf } from '@/core/weave';
 import { makeShared } from '../card/shared';
 import { SurfaceMaterials } from '../surface/surface-materials';
@@ -36,7 +38,7 @@ const STAGES = STARTERS.map(({ id, piece }) => ({ id, piece: coarse(piece) })).f
 async function skinsOf(piece: Piece): Promise<Map<string, Skin>> {
   const skins = new Map<string, Skin>();
   for (const strand of piece.strands.filter((s) => s.kind === 'form')) {
-    const skin = await bakeSkin(piece, strand);
+    const skin = await bakeSkin(piece, NO_ASSETS, strand);
     if (skin) skins.set(strand.id, skin);
   }
   return skins;
@@ -51,7 +53,7 @@ async function stageOf(
 ) {
   const analysis = analyse(piece);
   const { stage } = outputOf(piece);
-  const follower = await Follower.make(piece, analysis);
+  const follower = await Follower.make(piece, NO_ASSETS, analysis);
   scene.build(
     piece,
     analysis,
@@ -65,7 +67,7 @@ async function stageOf(
     aspect: 16 / 9,
     phase,
     followAs: (p) => follower.at(p, phase),
-    branch: () => new THREE.Texture(),
+    pictures: new AssetTextures(NO_ASSETS).with(() => new THREE.Texture()),
     view: null,
   });
   return scene;

@@ -14,7 +14,7 @@ import type { SurfaceMaterials } from '../surface/surface-materials';
 import { Lights } from './lights';
 import { mapShare } from './map-share';
 import type { Follow } from '../card/follow';
-import type { Branch } from '../card/uniforms';
+import type { Pictures } from '../card/textures';
 import { Geometries, Standing } from './standing';
 import { Surroundings } from './surroundings';
 
@@ -43,7 +43,7 @@ export interface SceneDrawing {
   phase: number;
   followAs: (piece: Piece) => Follow;
   /** Gives the picture of a finish that something wears. */
-  branch: Branch;
+  pictures: Pictures;
   view: View | null;
 }
 
@@ -125,7 +125,7 @@ export class StageScene {
   }
 
   /** Sets every number for one phase. @param compiling programs are made for it, and nothing is drawn */
-  update({ piece, analysis, strand, aspect, phase, followAs, branch, view }: SceneDrawing, compiling = false): void {
+  update({ piece, analysis, strand, aspect, phase, followAs, pictures, view }: SceneDrawing, compiling = false): void {
     const parts = partsOf(piece, analysis, strand, followAs(piece), phase);
     const last = <P extends StagePart['part']>(sort: P) =>
       (parts.findLast(({ part }) => part.part === sort)?.part ?? null) as Extract<StagePart, { part: P }> | null;
@@ -136,14 +136,14 @@ export class StageScene {
     const eye = now.position;
     const forward = now.getWorldDirection(new THREE.Vector3());
     for (const place of this.standing.values())
-      place.update({ piece: withOverrides(piece, strand.id, place.step), phase, followAs, branch, eye, forward });
+      place.update({ piece: withOverrides(piece, strand.id, place.step), phase, followAs, pictures, eye, forward });
     const isFlat = now instanceof THREE.OrthographicCamera;
     const half = isFlat ? now.top : Math.tan(THREE.MathUtils.degToRad(now.fov / 2));
     this.materials.shared.clLens.value.set(NEAR, FAR, isFlat ? 1 : 0, half);
     const lights = parts.flatMap(({ step, part }) => (part.part === 'light' ? [[step, part] as const] : []));
     const share = mapShare(piece.picture);
     this.lights.set(new Map(lights), { reach: this.reach(), mapShare: share });
-    const surrounded = { scene: this.scene, renderer: this.renderer, mapShare: share, compiling };
+    const surrounded = { scene: this.scene, renderer: this.renderer, mapShare: share, compiling, pictures };
     this.surroundings.set(surrounded, last('surroundings'));
     this.setBackground(piece, last('background'));
   }

@@ -1,4 +1,5 @@
 import * as THREE from 'three';
+import type { Assets } from '@/core/assets/assets';
 import type { Skin } from '@/core/mesh/skin';
 import { CopySpots } from '@/core/forms/copy-spots';
 import { nextTaskIfLong } from '@/core/next-task';
@@ -18,6 +19,7 @@ import { StageScene, wornOn, type SceneDrawing, type Worn } from './stage-scene'
  */
 async function spotsOf(
   piece: Piece,
+  assets: Assets,
   analysis: Analysis,
   stage: Strand,
   meshOf: (form: string) => Skin | undefined,
@@ -34,7 +36,7 @@ async function spotsOf(
     const skin = strand && meshOf(strand.id);
     if (!skin?.copies || skin.copies.at.length / 3 > MAX_ORDERED_COPIES || found.has(strand!.id)) continue;
     const known = { most: MAX_ORDERED_COPIES, analysis, before: before.get(strand!.id) };
-    const spots = await CopySpots.make(piece, strand!, skin, known);
+    const spots = await CopySpots.make(piece, assets, strand!, skin, known);
     if (spots) found.set(strand!.id, spots);
   }
   return found;
@@ -82,11 +84,12 @@ export class StageShot {
   /** Works out what has to be known before a piece is built. */
   async prepare(
     piece: Piece,
+    assets: Assets,
     analysis: Analysis,
     strand: Strand,
     meshOf: (form: string) => Skin | undefined,
   ): Promise<() => void> {
-    const spots = await spotsOf(piece, analysis, strand, meshOf, this.spots);
+    const spots = await spotsOf(piece, assets, analysis, strand, meshOf, this.spots);
     const worn = wornOn(piece, analysis, strand, meshOf);
     await weaveInTurn(piece, analysis, worn);
     return () => {

@@ -7,7 +7,7 @@ import type { StandingPart } from '@/core/steps/stage/stage-part';
 import type { Analysis, Target } from '@/core/weave';
 import { CopyOrder } from './copy-order';
 import type { Follow } from '../card/follow';
-import type { Branch } from '../card/uniforms';
+import type { Pictures } from '../card/textures';
 import { needsOrder } from '../surface/surface-state';
 import { SurfaceMaterial } from '../surface/surface-material';
 import type { SurfaceOnForm } from '../surface/woven-surface';
@@ -19,7 +19,7 @@ export interface StandingDrawing {
   piece: Piece;
   phase: number;
   followAs: (piece: Piece) => Follow;
-  branch: Branch;
+  pictures: Pictures;
   /** Where it is seen from, and the way the camera looks. */
   eye: THREE.Vector3;
   forward: THREE.Vector3;
@@ -146,7 +146,7 @@ export class Standing {
   }
 
   /** Takes the numbers of each layer's piece and where it is seen from. */
-  update({ piece, phase, followAs, branch, eye, forward }: StandingDrawing): void {
+  update({ piece, phase, followAs, pictures, eye, forward }: StandingDrawing): void {
     const follow = followAs(piece);
     this.group.updateMatrixWorld(true);
     const { centre, radius } = this.sphere();
@@ -154,7 +154,7 @@ export class Standing {
     const towards = forward.clone().transformDirection(this.group.matrixWorld.clone().invert());
     for (const { material, meshes, order } of this.layers) {
       order?.sort(piece, phase, towards);
-      material.update(piece, follow, branch);
+      material.update(piece, follow, pictures);
       material.setView(this.group.worldToLocal(eye.clone()), (radius / this.group.scale.x) * 5e-4, this.counts);
       // Far sides of all shells come before near sides, the outermost first and last.
       for (const object of meshes)

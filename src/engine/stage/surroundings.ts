@@ -1,6 +1,6 @@
 import * as THREE from 'three';
 import type { SurroundingsPart } from '@/core/steps/stage/stage-part';
-import { panoramaOf } from '../card/textures';
+import type { Pictures } from '../card/textures';
 
 const STYLES: SurroundingsPart['style'][] = ['gradient', 'colour', 'sky', 'picture'];
 
@@ -102,6 +102,7 @@ interface Surrounded {
   mapShare: number;
   /** Programs are made and nothing is drawn: its light is worked out when it is. */
   compiling: boolean;
+  pictures: Pick<Pictures, 'around'>;
 }
 
 /** What surrounds the stage: drawn behind everything where it is shown, and baked into soft light and reflections. */
@@ -137,7 +138,7 @@ export class Surroundings {
   }
 
   /** Hands light and background to the scene; null takes them away. */
-  set({ scene, renderer, mapShare, compiling }: Surrounded, part: SurroundingsPart | null): void {
+  set({ scene, renderer, mapShare, compiling, pictures }: Surrounded, part: SurroundingsPart | null): void {
     if (!part) {
       scene.environment = null;
       scene.remove(this.ball);
@@ -149,7 +150,7 @@ export class Surroundings {
       (uniforms[name]!.value as THREE.Vector3).set(...part[name]);
     uniforms.strength!.value = part.strength;
     uniforms.turn!.value = part.turn / 360;
-    uniforms.picture!.value = part.picture ? panoramaOf(part.picture) : null;
+    uniforms.picture!.value = part.picture ? pictures.around(part.picture) : null;
     const side = SIDE_TEXELS * mapShare;
     const key = `${JSON.stringify(part)} ${(uniforms.picture!.value as THREE.Texture | null)?.id ?? ''} ${side}`;
     if (compiling) this.compile(renderer, side);

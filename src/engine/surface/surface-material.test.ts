@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import * as THREE from 'three';
 import { describe, expect, it } from 'vitest';
 import { setParam } from '@/core/piece/edit';
@@ -7,6 +8,7 @@ import { makeShared } from '../card/shared';
 import { SurfaceMaterial } from './surface-material';
 import { FinishPass } from '../finish/finish-pass';
 import { Follower } from '../card/follow';
+import { AssetTextures } from '../card/textures';
 import { geometryOf } from '../stage/geometry';
 import { outputOf } from '@/core/weave';
 import { fillUniforms, uniformsOf } from '../card/uniforms';
@@ -20,6 +22,7 @@ const still = () => [0];
 const skin = skinOf(
   (await bake(
     piece,
+    NO_ASSETS,
     piece.strands.find((s) => s.id === 'sea')!,
   ))!,
 );
@@ -56,7 +59,11 @@ describe('materials of a form in a surface', () => {
     const { uniforms } = compiled(material.materials[0]!);
     const after = setParam(piece, 'swell', 't2', 'scale', 3.5);
     expect(SurfaceMaterial.keyOf(after, analyse(after), SILK)).toBe(material.key);
-    material.update(after, still, () => new THREE.Texture());
+    material.update(
+      after,
+      still,
+      new AssetTextures(NO_ASSETS).with(() => new THREE.Texture()),
+    );
     expect(uniforms.field_swell_Step2_scale!.value).toBe(3.5);
     const other = setParam(piece, 'sea', 't2', 'along', 'x');
     expect(SurfaceMaterial.keyOf(other, analyse(other), SILK)).not.toBe(material.key);
@@ -85,6 +92,7 @@ describe('dots', () => {
         skin: skinOf(
           (await bake(
             p,
+            NO_ASSETS,
             p.strands.find((s) => s.id === 'lights')!,
           ))!,
         ),
@@ -129,10 +137,10 @@ it('signals come as uniforms filled once a frame', async () => {
   const woven = weave(piece, analysis, [{ strand: 'sea' }], { signalUniforms: true });
   expect(woven.glsl).toMatch(/uniform float signal_\w+_Value;/);
   expect(woven.glsl).not.toMatch(/signalCycle\(/);
-  const follower = await Follower.make(piece, analysis);
+  const follower = await Follower.make(piece, NO_ASSETS, analysis);
   const uniforms = uniformsOf(woven);
   const { name, target } = woven.signals[0]!;
-  const evaluator = await Evaluator.make(piece, [target]);
+  const evaluator = await Evaluator.make(piece, NO_ASSETS, [target]);
   for (const phase of [0, 0.3, 0.8]) {
     fillUniforms(uniforms, woven, piece, follower.at(piece, phase));
     expect(uniforms[name]!.value).toBe(evaluator.run(0, placeRows([{ phase }]), 1)[0]);

@@ -16,7 +16,8 @@ import type { SurfaceState } from './surface-state';
 import { keyOf, weaveSurface, type SurfaceOnForm } from './woven-surface';
 import type { Follow } from '../card/follow';
 import type { Shared } from '../card/shared';
-import { type Branch, branchUniforms, fillPictures, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
+import { branchUniforms, fillPictures, fillUniforms, pictureUniforms, uniformsOf } from '../card/uniforms';
+import type { Pictures } from '../card/textures';
 
 interface ShaderPair {
   vertexShader: string;
@@ -93,10 +94,10 @@ export class SurfaceMaterial {
   }
 
   /** Takes the piece's present numbers. */
-  update(piece: Piece, follow: Follow, branch: Branch): void {
+  update(piece: Piece, follow: Follow, pictures: Pictures): void {
     for (const [woven, stage] of this.wovens()) {
       fillUniforms(this.uniforms, woven, piece, follow);
-      fillPictures(this.uniforms, woven, branch, stage);
+      fillPictures(this.uniforms, woven, pictures, stage);
     }
   }
 

@@ -1,12 +1,11 @@
+import * as THREE from 'three';
 import { beforeEach, expect, it, vi } from 'vitest';
-import { decodedCount } from '@/core/asset-register';
 import { toBase64 } from '@/core/formats/base64';
 import { CUBE_TYPE } from '@/core/formats/cube';
 import { blankPiece } from '@/core/piece/edit';
 import type { Asset, Piece } from '@/core/piece/types';
-import { hasPixels } from '@/core/weave';
-import { textureOf } from '@/engine/card/textures';
-import { endStudio, studio } from '@/workers/remotes';
+import { AssetTextures } from '@/engine/card/textures';
+import { decoded, endStudio, studio } from '@/workers/remotes';
 import { WorkerHere } from '@/workers/testing';
 import { notify } from '../panels/notify';
 import { ensureAssets, holdingAssets, releaseAssetsBut } from './assets';
@@ -36,23 +35,29 @@ beforeEach(() => {
 it('thirty pieces that were open leave nothing behind, here, in the studio and on the card', async () => {
   studio();
   const disposed = vi.fn();
+  const textures = new AssetTextures(decoded);
   for (let i = 0; i < 30; i++) {
     const piece = pieceWith(table(`t${i}`), mesh(`m${i}`), broken(`b${i}`));
     expect(await ensureAssets(piece)).toBe(true);
-    textureOf(`t${i}`).addEventListener('dispose', disposed);
+    textures.keepOnly(piece.assets);
+    textures
+      .with(() => new THREE.Texture())
+      .asset(`t${i}`)
+      .addEventListener('dispose', disposed);
     releaseAssetsBut(piece);
-    expect(hasPixels(`t${i}`)).toBe(true);
-    expect(decodedCount()).toBeGreaterThan(4);
+    expect(decoded.has(`t${i}`)).toBe(true);
     releaseAssetsBut(null);
-    expect(decodedCount()).toBe(0);
+    expect(decoded.ids()).toEqual([]);
+    expect(await studio().assetIds()).toEqual([]);
   }
+  textures.dispose();
   expect(disposed).toHaveBeenCalledTimes(30);
 });
 
 it('what is open or being exported stays, and what was released is decoded again', async () => {
   const [open, exported, closed] = [pieceWith(table('t1')), pieceWith(table('t2')), pieceWith(table('t3'))];
   for (const piece of [open, exported, closed]) await ensureAssets(piece);
-  const kept = () => ['t1', 't2', 't3'].filter(hasPixels);
+  const kept = () => ['t1', 't2', 't3'].filter((id) => decoded.has(id));
   await holdingAssets(exported, async () => {
     releaseAssetsBut(open);
     expect(kept()).toEqual(['t1', 't2']);

@@ -1,16 +1,14 @@
-import { AssetRegister } from '@/core/asset-register';
-import { errorSentence } from '@/core/error-sentence';
+import type { Panorama } from '@/core/assets/panorama';
 import { assetId, fromBase64, toBase64 } from '@/core/formats/base64';
 import { storedSize, PictureError, readHeader, type PictureHeader } from '@/core/formats/picture-header';
 import { SVG_WEIGHT_LIMITS, svgWeight } from '@/core/formats/svg-weight';
 import type { Pixels } from '@/core/glsl';
 import type { Asset } from '@/core/piece/types';
-import { hasPixels, providePixels } from '@/core/weave';
-import { providePanorama } from '@/engine/card/textures';
-import { handAsset } from '@/workers/remotes';
 import { readPanorama } from '@/workers/panorama-reading';
 import { notify } from '../panels/notify';
+import { addAsset, type AssetKind } from './asset-kind';
 
+const HDR_TYPE = 'image/vnd.radiance';
 /** Longest side to which an SVG is drawn, in pixels. */
 const DRAWN_SIDE = 1024;
 
@@ -63,23 +61,17 @@ async function draw(bytes: Uint8Array<ArrayBuffer>, { type, size }: PictureHeade
   }
 }
 
-async function provideHdr(id: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
+/** The pixels of a .hdr. @throws PictureError */
+async function drawPanorama(bytes: Uint8Array<ArrayBuffer>): Promise<Panorama> {
   try {
-    const { width, height, data } = await readPanorama(bytes);
+    const panorama = await readPanorama(bytes);
     const said = readHeader(bytes).size;
-    if (said?.width !== width || said.height !== height) throw new Error('another size than its header says');
-    providePanorama(id, width, height, data);
-    // On the processor it counts as one grey texel: only the stage reads it.
-    providePixels(id, { width: 1, height: 1, data: new Uint8ClampedArray([128, 128, 128, 255]) });
+    if (said?.width !== panorama.width || said.height !== panorama.height)
+      throw new Error('another size than its header says');
+    return panorama;
   } catch {
     throw new PictureError('This .hdr is broken: its pixels cannot be read. Save it again where it comes from.');
   }
-}
-
-/** Registers the pixels of an asset, here and in the studio. */
-export async function provide(id: string, pixels: Pixels): Promise<void> {
-  providePixels(id, pixels);
-  await handAsset(id, (studio) => studio.providePixels(id, pixels));
 }
 
 /**
@@ -91,9 +83,9 @@ export async function importPicture(file: File): Promise<Asset> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   const header = readHeader(bytes);
   const name = file.name.slice(0, 80) || 'picture';
-  if (header.type === 'image/vnd.radiance') {
+  if (header.type === HDR_TYPE) {
     const id = await assetId(bytes);
-    await provideHdr(id, bytes);
+    await addAsset(id, { panorama: await drawPanorama(bytes) });
     return { id, name, type: header.type, data: toBase64(bytes) };
   }
   const { canvas, pixels } = await draw(bytes, header);
@@ -108,7 +100,7 @@ export async function importPicture(file: File): Promise<Asset> {
       );
   const type = asIs ? header.type : readHeader(kept).type;
   const id = await assetId(kept);
-  await provide(id, pixels);
+  await addAsset(id, { pixels });
   if (header.size && !asIs)
     notify(
       'info',
@@ -119,25 +111,14 @@ export async function importPicture(file: File): Promise<Asset> {
   return { id, name, type, data: toBase64(kept) };
 }
 
-/** Those that could not be read; said once for each time that a piece is opened. */
-const failed = new AssetRegister<true>();
-
-/** Decodes a picture of a piece that is not loaded yet. @returns whether it came */
-export async function ensurePicture(asset: Asset): Promise<boolean> {
-  if (hasPixels(asset.id) || failed.has(asset.id)) return false;
-  try {
-    const bytes = fromBase64(asset.data);
+export const PICTURES: AssetKind = {
+  name: 'picture',
+  instead: 'Where it is used, grey stands in for it.',
+  holds: () => true,
+  async decode({ data }) {
+    const bytes = fromBase64(data);
     const header = readHeader(bytes);
-    if (header.type === 'image/vnd.radiance') await provideHdr(asset.id, bytes);
-    else await provide(asset.id, (await draw(bytes, header)).pixels);
-    return true;
-  } catch (error) {
-    failed.set(asset.id, true);
-    notify(
-      'error',
-      `The picture "${asset.name}" cannot be shown. ${errorSentence(error)} ` +
-        'Where it is used, grey stands in for it.',
-    );
-    return false;
-  }
-}
+    if (header.type === HDR_TYPE) return { panorama: await drawPanorama(bytes) };
+    return { pixels: (await draw(bytes, header)).pixels };
+  },
+};

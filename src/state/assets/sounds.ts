@@ -1,16 +1,11 @@
-import { AssetRegister } from '@/core/asset-register';
-import { create } from 'zustand';
-import { errorSentence } from '@/core/error-sentence';
 import { fromBase64 } from '@/core/formats/base64';
 import { checkLength, isWav, SOUND_LIMITS, SoundError, WAV_TYPE } from '@/core/formats/wav';
 import { MADE_SOUNDS } from '@/core/sound/made';
 import type { Channels } from '@/core/sound/sound';
 import { own } from '@/core/own';
 import type { Asset } from '@/core/piece/types';
-import { hasTrack, provideTrack, type SoundTrack } from '@/core/sound/track';
-import { handAsset } from '@/workers/remotes';
 import { makeSound, readSoundData, readSoundFile } from '@/workers/reading';
-import { notify } from '../panels/notify';
+import { addAsset, type AssetKind } from './asset-kind';
 
 /** Media types by the endings of files that browsers decode. */
 const SOUND_TYPES: Record<string, string> = {
@@ -25,11 +20,6 @@ export const SOUND_ENDINGS = Object.keys(SOUND_TYPES).map((e) => `.${e}`);
 
 /** Samples a second to which the browser decodes. */
 const RATE = 44_100;
-
-/** Those that could not be read; said once for each time that a piece is opened. */
-const failed = new AssetRegister<true>();
-
-export const isSoundAsset = (asset: Asset) => asset.type.startsWith('audio/');
 
 /** What the browser makes of a file, its channels apart. @throws SoundError */
 export async function decodeSound(bytes: Uint8Array<ArrayBuffer>): Promise<AudioBuffer> {
@@ -50,15 +40,6 @@ async function decodedUnlessWav(bytes: Uint8Array<ArrayBuffer>): Promise<Channel
   return { rate: buffer.sampleRate, channels };
 }
 
-/** Counts the sounds that have been read: what is drawn of them is drawn again. */
-export const useSounds = create(() => ({ read: 0 }));
-
-async function provide(id: string, track: SoundTrack): Promise<void> {
-  provideTrack(id, track);
-  useSounds.setState(({ read }) => ({ read: read + 1 }));
-  await handAsset(id, (studio) => studio.provideTrack(id, track));
-}
-
 /**
  * Takes a sound in: reads it, works out what signals follow of it, and makes it an asset of a piece.
  * @throws SoundError in words, or Ended where the signal said so
@@ -76,7 +57,7 @@ export async function importSound(
     );
   const decoded = await decodedUnlessWav(new Uint8Array(await file.arrayBuffer()));
   const { track, id, data } = await readSoundFile(file, decoded, progress, signal);
-  await provide(id, track);
+  await addAsset(id, { track });
   return { id, name: file.name.slice(0, 80), type, data };
 }
 
@@ -86,15 +67,9 @@ export async function madeSoundFile(id: string): Promise<File> {
   return new File([await makeSound(id)], `${name}.wav`);
 }
 
-/** Reads a sound of a piece that is not loaded yet. @returns whether it came */
-export async function ensureSound(asset: Asset): Promise<boolean> {
-  if (hasTrack(asset.id) || failed.has(asset.id)) return false;
-  try {
-    await provide(asset.id, await readSoundData(asset.data, await decodedUnlessWav(fromBase64(asset.data))));
-    return true;
-  } catch (error) {
-    failed.set(asset.id, true);
-    notify('error', `The sound "${asset.name}" cannot be read. ${errorSentence(error)} What follows it stays at 0.`);
-    return false;
-  }
-}
+export const SOUNDS: AssetKind = {
+  name: 'sound',
+  instead: 'What follows it stays at 0.',
+  holds: (asset) => asset.type.startsWith('audio/'),
+  decode: async ({ data }) => ({ track: await readSoundData(data, await decodedUnlessWav(fromBase64(data))) }),
+};

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
-import { clipStrands } from '@/core/piece/clip';
+import { clipStrands } from '@/core/parts/clip';
 import { expose } from '@/core/piece/desk';
 import { setLoop } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';

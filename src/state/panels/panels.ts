@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { create } from 'zustand';
 import type { KeysKeep } from '@/core/piece/beats';
-import type { Clip } from '@/core/piece/clip';
+import type { Clip } from '@/core/parts/clip';
 import { KINDS, type Kind, type ParamAt, type StepAt } from '@/core/piece/types';
 import type { LookOn } from '@/core/preview/look';
 import { onRememberedElsewhere, readRemembered, remembered } from '../storage/remembered';

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { partData } from '@/core/formats/part-file';
-import { clipSteps, clipStrands } from '@/core/piece/clip';
+import { clipSteps, clipStrands } from '@/core/parts/clip';
 import type { Piece } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
 import { backUp, restoreBackup, restoredWords } from './backup';

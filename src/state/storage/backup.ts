@@ -1,6 +1,6 @@
 import type { Backup } from '@/core/formats/backup';
 import { partData } from '@/core/formats/part-file';
-import type { Clip } from '@/core/piece/clip';
+import type { Clip } from '@/core/parts/clip';
 import { readBackupFile, writeBackupFile } from '@/workers/reading';
 import { keepAt, list, newId } from './saved';
 import { useParts } from './parts';

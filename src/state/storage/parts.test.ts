@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { clipStrands } from '@/core/piece/clip';
+import { clipStrands } from '@/core/parts/clip';
 import { STARTERS } from '@/demo';
 
 vi.mock('sonner', () => ({ toast: Object.assign(vi.fn(), { error: vi.fn(), success: vi.fn() }) }));

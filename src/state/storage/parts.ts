@@ -1,8 +1,8 @@
 import localforage from 'localforage';
 import { create } from 'zustand';
 import { acceptPart, partData, type PartData } from '@/core/formats/part-file';
-import type { Clip } from '@/core/piece/clip';
-import { rowOfPart, type Part } from '@/core/piece/part';
+import type { Clip } from '@/core/parts/clip';
+import { rowOfPart, type Part } from '@/core/parts/part';
 import { isFull, newId, REACHING_PROBLEM } from './saved';
 import { notify } from '../panels/notify';
 import { onRememberedElsewhere, remembered } from './remembered';

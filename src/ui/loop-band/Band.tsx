@@ -1,9 +1,9 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { beatFrames } from '@/core/piece/beats';
-import { trackOf } from '@/core/sound/track';
+import { decoded } from '@/workers/remotes';
 import { validChoice } from '@/core/weave';
 import { chooseKeys, useKeyChoice } from '@/state/panels/key-choice';
-import { useSounds } from '@/state/assets/sounds';
+import { useDecoded } from '@/state/assets/asset-kind';
 import { usePanels } from '@/state/panels/panels';
 import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
@@ -40,8 +40,8 @@ export function Band() {
     [piece, signals, selection, folded, desk],
   );
   const frame = useTransport((s) => s.frame);
-  useSounds((s) => s.read);
-  const track = trackOf(loop.sound?.asset);
+  useDecoded((s) => s.count);
+  const track = decoded.track(loop.sound?.asset);
   const size = useSize(canvas);
   const [view, setView] = useState(() => wholeView(plays));
   const scale = { ...view, width: size.width };

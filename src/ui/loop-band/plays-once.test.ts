@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { copiesOf, frameAt, phaseX, wholeView, zoomed } from '@/actions/band-scale';
@@ -21,7 +22,7 @@ import {
 const once = (piece: Piece) => setLoop(piece, { frames: 40, rate: 20, play: 'once' });
 
 async function valuesOf(piece: Piece, strand: string, phases: number[]): Promise<number[]> {
-  const evaluator = await Evaluator.make(piece, [{ strand }]);
+  const evaluator = await Evaluator.make(piece, NO_ASSETS, [{ strand }]);
   return [...evaluator.run(0, placeRows(phases.map((phase) => ({ phase }))), phases.length)];
 }
 
@@ -102,9 +103,11 @@ describe('what plays once', () => {
     piece = addStep(piece, 's1', 1, 'form.push', { by: 1, amount: { link: 's2' }, along: 'y' });
     piece = addStep(piece, 's1', 2, 'form.nest', { count: 2, ratio: 1, turn: [0, 0, 0], delay: { link: 's3' } });
     const form = piece.strands[0]!;
-    const mesh = (await bake(piece, form))!;
+    const mesh = (await bake(piece, NO_ASSETS, form))!;
     const heights = async (play: 'loop' | 'once') => {
-      const { positions, copies } = await standing(setLoop(piece, { play }), form, mesh, 0.1, { still: true });
+      const { positions, copies } = await standing(setLoop(piece, { play }), NO_ASSETS, form, mesh, 0.1, {
+        still: true,
+      });
       const each = positions.length / 3 / copies.length;
       return copies.map((_, n) =>
         Math.max(...Array.from({ length: each }, (__, i) => positions[3 * (n * each + i) + 1]!)),

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { dependsOn } from '@/state/measured/previews';
-import { useSounds } from '@/state/assets/sounds';
+import { useDecoded } from '@/state/assets/asset-kind';
 import { useWorkbench } from '@/state/workbench';
 import { withoutAssetData, studio } from '@/workers/remotes';
 import { Ended } from '@/workers/thread';
@@ -14,7 +14,7 @@ export function useTraces(): Trace[] {
     .filter((s) => s.kind === 'signal')
     .map((s) => s.name + dependsOn(piece, s))
     .join();
-  const read = useSounds((s) => s.read);
+  const read = useDecoded((s) => s.count);
   useEffect(() => {
     let ended = false;
     studio()

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { blankPiece } from '@/core/piece/edit';
-import { putPart, type Part } from '@/core/piece/part';
+import { putPart, type Part } from '@/core/parts/part';
 import { endOfRow } from '@/core/steps/end-of-row';
 import { useRecipes } from '@/actions/recipes';
 import { Still } from './Still';

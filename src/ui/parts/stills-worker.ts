@@ -1,18 +1,15 @@
 import * as Comlink from 'comlink';
 import * as THREE from 'three';
-import type { Pixels } from '@/core/glsl';
+import { AssetStore, type DecodedAsset } from '@/core/assets/assets';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
-import { provideTrack, type SoundTrack } from '@/core/sound/track';
-import { providePixels } from '@/core/weave';
 import { exposeApi } from '@/workers/channel';
 import { PictureRenderer } from '@/engine/picture';
 import { readPixelsAsync } from '@/engine/capture/read';
 import { makeRenderer } from '@/engine/card/renderer';
-import type { Panorama } from '@/core/formats/panorama';
-import { providePanorama } from '@/engine/card/textures';
 
 let stage: { renderer: THREE.WebGLRenderer; target: THREE.WebGLRenderTarget } | null = null;
+const assets = new AssetStore();
 let picture: PictureRenderer | null = null;
 
 function stageOf(): NonNullable<typeof stage> {
@@ -22,17 +19,13 @@ function stageOf(): NonNullable<typeof stage> {
 
 /** Draws pictures for the shelf in a thread of its own: whatever a saved piece holds, the page goes on. */
 const stills = {
-  /** Hands over what a piece looks like or hears, before it is opened. */
-  asset(id: string, pixels: Pixels, panorama: Panorama | null, track: SoundTrack | null): void {
-    providePixels(id, pixels);
-    if (track) provideTrack(id, track);
-    if (panorama) providePanorama(id, panorama.width, panorama.height, panorama.data);
-  },
+  /** Takes what a file of a piece was decoded to, before the piece is opened. */
+  setAsset: (asset: string, decoded: DecodedAsset): void => assets.set(asset, decoded),
 
   /** Takes a piece with the meshes of its forms. @throws NoGraphics */
   async open(piece: Piece, forms: ReadonlyMap<string, Skin>): Promise<void> {
     picture?.dispose();
-    picture = new PictureRenderer(stageOf().renderer);
+    picture = new PictureRenderer(stageOf().renderer, assets);
     await picture.setPiece(piece, (form) => forms.get(form));
   },
 

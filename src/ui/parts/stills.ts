@@ -1,11 +1,8 @@
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { Recent } from '@/core/recent';
-import { trackOf } from '@/core/sound/track';
-import { pixelsOf } from '@/core/weave';
-import { panoramaData } from '@/engine/card/textures';
 import { ensureAssets } from '@/state/assets/assets';
-import { endStudio, withoutAssetData } from '@/workers/remotes';
+import { decoded, endStudio, withoutAssetData } from '@/workers/remotes';
 import { MeshStore } from '@/workers/mesh-store';
 import { startThread, TooLong } from '@/workers/thread';
 import { useLeaving } from '@/actions/leaving';
@@ -77,8 +74,9 @@ class Stills {
     }
     const drawer = (this.drawer ??= new Drawer());
     for (const { id } of piece.assets) {
-      if (drawer.assets.has(id)) continue;
-      await this.limited(drawer.thread.remote.asset(id, pixelsOf(id), panoramaData(id), trackOf(id)));
+      const value = decoded.get(id);
+      if (!value || drawer.assets.has(id)) continue;
+      await this.limited(drawer.thread.remote.setAsset(id, value));
       drawer.assets.add(id);
     }
     drawer.looks = null;

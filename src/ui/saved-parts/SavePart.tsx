@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react';
-import type { Clip } from '@/core/piece/clip';
+import type { Clip } from '@/core/parts/clip';
 import { LIMITS } from '@/core/piece/limits';
 import { notify } from '@/state/panels/notify';
 import { usePanels } from '@/state/panels/panels';

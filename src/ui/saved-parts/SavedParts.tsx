@@ -1,8 +1,8 @@
 import { Download, Pencil, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { partData } from '@/core/formats/part-file';
-import type { Part } from '@/core/piece/part';
-import { staleUses } from '@/core/piece/part-use';
+import type { Part } from '@/core/parts/part';
+import { staleUses } from '@/core/parts/part-use';
 import { notify } from '@/state/panels/notify';
 import { usePanels } from '@/state/panels/panels';
 import { useParts } from '@/state/storage/parts';

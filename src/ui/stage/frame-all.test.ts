@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '@/core/assets/assets';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { formExtent } from '@/core/forms/extent';
@@ -50,7 +51,7 @@ describe('framing all', () => {
   it('knows how far copies in place reach', async () => {
     let piece = addStrand(blankPiece(), 'form', 'a', 'form.box');
     piece = addStep(piece, 's1', 1, 'form.nest', { count: 5, ratio: 1, turn: [0, 0, 0], shift: [2, 0, 0] });
-    const extent = await formExtent(piece, piece.strands[0]!, 0);
+    const extent = await formExtent(piece, NO_ASSETS, piece.strands[0]!, 0);
     const across = [...extent].filter((_, i) => i % 3 === 0);
     expect(Math.max(...across) - Math.min(...across)).toBeCloseTo(9, 1);
   });

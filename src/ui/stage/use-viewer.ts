@@ -10,6 +10,7 @@ import { MeshStore } from '@/workers/mesh-store';
 import { ViewerFeed } from '@/actions/viewer-feed';
 import { feedSecondWindow } from '@/actions/second-window';
 import { frameShown, setViewer } from '@/actions/viewer-handle';
+import { decoded } from '@/workers/remotes';
 
 /** The viewer's life: made with the area that its canvas fills, fed by the workbench, gone with it. */
 export function useViewer(area: RefObject<HTMLElement | null>) {
@@ -28,7 +29,7 @@ export function useViewer(area: RefObject<HTMLElement | null>) {
       const screen = takeScreen();
       screen.canvas.style.cssText = 'display:block;width:100%;height:100%;object-fit:contain';
       area.current!.replaceChildren(screen.canvas);
-      viewer = new Viewer(screen, {
+      viewer = new Viewer(screen, decoded, {
         drawn: (w, h, phase) => {
           setSize((s) => (s?.[0] === w && s[1] === h ? s : [w, h]));
           frameShown(phase);

@@ -3,11 +3,11 @@ import { useEffect, useRef, useState } from 'react';
 import { errorSentence } from '@/core/error-sentence';
 import type { Piece, Step, Strand } from '@/core/piece/types';
 import type { PictureParam } from '@/core/steps';
-import { hasPixels, pixelsOf } from '@/core/weave';
 import { SAMPLE_PICTURES } from '@/demo/pictures';
 import { notify } from '@/state/panels/notify';
 import { importPicture } from '@/state/assets/pictures';
 import { useWorkbench } from '@/state/workbench';
+import { decoded } from '@/workers/remotes';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
 import { putPicture } from './put-picture';
@@ -103,12 +103,12 @@ const [WIDTH, HEIGHT] = [56, 40];
 
 function Thumb({ asset }: { asset: string | undefined }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const ready = asset !== undefined && hasPixels(asset);
+  const ready = asset !== undefined && decoded.has(asset);
   useEffect(() => {
     const g = canvas.current!.getContext('2d')!;
     g.clearRect(0, 0, WIDTH, HEIGHT);
     if (!asset || !ready) return;
-    const { width, height, data } = pixelsOf(asset);
+    const { width, height, data } = decoded.pixels(asset);
     const whole = new OffscreenCanvas(width, height);
     whole.getContext('2d')!.putImageData(new ImageData(new Uint8ClampedArray(data), width, height), 0, 0);
     const factor = Math.min(WIDTH / width, HEIGHT / height);

@@ -3,10 +3,11 @@ import { setLoop, setSound } from '@/core/piece/edit';
 import type { Piece, LoopSound } from '@/core/piece/types';
 import type { NumberParam } from '@/core/steps';
 import { MADE_SOUNDS } from '@/core/sound/made';
-import { trackOf } from '@/core/sound/track';
+import { decoded } from '@/workers/remotes';
 import { notify } from '@/state/panels/notify';
 import { usePanels } from '@/state/panels/panels';
-import { importSound, madeSoundFile, SOUND_ENDINGS, useSounds } from '@/state/assets/sounds';
+import { importSound, madeSoundFile, SOUND_ENDINGS } from '@/state/assets/sounds';
+import { useDecoded } from '@/state/assets/asset-kind';
 import { useWorkbench } from '@/state/workbench';
 import { shortNumber } from '@/actions/number-words';
 import { Button } from '../parts/Button';
@@ -42,8 +43,8 @@ export function SoundSettings({ piece }: { piece: Piece }) {
   };
   const section = (change: Partial<LoopSound>) =>
     edit((p) => (p.loop.sound ? setLoop(p, { sound: { ...p.loop.sound, ...change } }) : p), 'sound');
-  useSounds((s) => s.read);
-  const track = trackOf(sound?.asset);
+  useDecoded((s) => s.count);
+  const track = decoded.track(sound?.asset);
   const begin = number('start', 'Begins at', Math.max(0.1, track?.seconds ?? 60), 600, 's');
   return (
     <section aria-label="Sound" className="mt-3 border-t border-line pt-3">

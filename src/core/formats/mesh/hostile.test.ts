@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { addStrand, blankPiece } from '../../piece/edit';
@@ -137,7 +138,7 @@ describe('other files from a stranger', () => {
 describe('forms as files', () => {
   it.each(MESH_FORMATS)('a form without points is refused in words: %s', async (format) => {
     const piece = addStrand(blankPiece(), 'form', 'file', 'form.file');
-    await expect(writeForm(piece, piece.strands[0]!, { format, phase: 0 })).rejects.toThrow(/has no points/);
+    await expect(writeForm(piece, NO_ASSETS, piece.strands[0]!, { format, phase: 0 })).rejects.toThrow(/has no points/);
   });
 
   it.each(['obj', 'ply', 'stl'] as const)('is counted before it is worked out: %s', async (format) => {
@@ -156,6 +157,7 @@ describe('forms as files', () => {
     await expect(
       writeForm(
         large,
+        NO_ASSETS,
         large.strands.find((s) => s.id === 'blocks')!,
         { format, phase: 0 },
       ),
@@ -170,8 +172,8 @@ describe('forms as files', () => {
     const { piece } = STARTERS.find((s) => s.id === id)!;
     const strand = piece.strands.find((s) => s.id === form)!;
     for (const frames of [2, 9]) {
-      const size = await loopSize(piece, strand, frames);
-      const file = await writeForm(piece, strand, { format: 'glb', phase: 0, frames });
+      const size = await loopSize(piece, NO_ASSETS, strand, frames);
+      const file = await writeForm(piece, NO_ASSETS, strand, { format: 'glb', phase: 0, frames });
       expect(Math.abs(size / file.length - 1)).toBeLessThan(0.01);
     }
   });

@@ -1,3 +1,4 @@
+import type { Assets } from '../../assets/assets';
 import { toByte, toLinear } from '../../colour';
 import { bake } from '../../forms/bake';
 import { flatNormals } from '../../forms/flat-normals';
@@ -34,14 +35,15 @@ export interface MeshJob {
 /** A form as a file, as it stands at a phase. @throws MeshError */
 export async function writeForm(
   piece: Piece,
+  assets: Assets,
   strand: Strand,
   { format, phase, frames = 0 }: MeshJob,
 ): Promise<Uint8Array> {
-  const mesh = await meshOf(piece, strand);
+  const mesh = await meshOf(piece, assets, strand);
   const isGltf = format === 'glb' || format === 'gltf';
   if (isGltf && frames >= 2) refuseCopies(mesh);
   // Counted before anything is worked out for all copies.
-  const { extent, once } = await extentAt(piece, strand, mesh, phase);
+  const { extent, once } = await extentAt(piece, assets, strand, mesh, phase);
   if (frames >= 2) refuseTooLarge('The loop', glbBytes(extent, frames), 'Take fewer frames.');
   else
     refuseTooLarge(
@@ -51,19 +53,19 @@ export async function writeForm(
         ? 'Take it as GLB, which holds one copy and where the others stand, or use fewer copies.'
         : 'Make it of fewer faces.',
     );
-  if (isGltf) return gltf(piece, strand, mesh, { format, phase, frames });
+  if (isGltf) return gltf(piece, assets, strand, mesh, { format, phase, frames });
   if (format === 'stl' && extent.corners === 0)
     throw new MeshError('STL holds faces, and this form has points alone. Take PLY or OBJ.');
-  const file = fileMesh(await standing(piece, strand, mesh, phase));
+  const file = fileMesh(await standing(piece, assets, strand, mesh, phase));
   if (format === 'stl') return writeStl(file);
   return format === 'ply' ? writePly(file, toByte) : new TextEncoder().encode(writeObj(file, strand.name));
 }
 
 /** Bytes that a form would take as a GLB with its loop. @throws MeshError */
-export async function loopSize(piece: Piece, strand: Strand, frames: number): Promise<number> {
-  const mesh = await meshOf(piece, strand);
+export async function loopSize(piece: Piece, assets: Assets, strand: Strand, frames: number): Promise<number> {
+  const mesh = await meshOf(piece, assets, strand);
   refuseCopies(mesh);
-  return glbBytes((await extentAt(piece, strand, mesh, 0)).extent, frames);
+  return glbBytes((await extentAt(piece, assets, strand, mesh, 0)).extent, frames);
 }
 
 function refuseCopies(mesh: Mesh): void {
@@ -73,8 +75,8 @@ function refuseCopies(mesh: Mesh): void {
     );
 }
 
-async function meshOf(piece: Piece, strand: Strand): Promise<Mesh> {
-  const mesh = await bake(piece, strand);
+async function meshOf(piece: Piece, assets: Assets, strand: Strand): Promise<Mesh> {
+  const mesh = await bake(piece, assets, strand);
   if (!mesh) throw new MeshError(`"${strand.name}" has no mesh yet.`);
   if (mesh.positions.length === 0)
     throw new MeshError(
@@ -86,12 +88,13 @@ async function meshOf(piece: Piece, strand: Strand): Promise<Mesh> {
 /** What a file of the form would hold, from one copy of it. */
 async function extentAt(
   piece: Piece,
+  assets: Assets,
   strand: Strand,
   mesh: Mesh,
   phase: number,
 ): Promise<{ extent: MeshExtent; once: FileMesh }> {
-  const stands = await standing(piece, strand, mesh, phase, { still: true, most: 1 });
-  const { colours } = await surfaceOf(piece, strand, stands, phase);
+  const stands = await standing(piece, assets, strand, mesh, phase, { still: true, most: 1 });
+  const { colours } = await surfaceOf(piece, assets, strand, stands, phase);
   const once = { ...fileMesh(stands), ...(colours && !stands.skin.facets ? { colours } : {}) };
   return { extent: extentOf(once, mesh.copies ? mesh.copies.at.length / 3 : 1), once };
 }
@@ -111,20 +114,26 @@ function fileMesh(stands: StandingForm): FileMesh {
 
 type GltfJob = Required<MeshJob> & { format: GltfFormat };
 
-async function gltf(piece: Piece, strand: Strand, mesh: Mesh, { format, phase, frames }: GltfJob): Promise<Uint8Array> {
-  const stands = await standing(piece, strand, mesh, phase);
-  const once = mesh.copies ? await standing(piece, strand, mesh, phase, { most: 1 }) : stands;
+async function gltf(
+  piece: Piece,
+  assets: Assets,
+  strand: Strand,
+  mesh: Mesh,
+  { format, phase, frames }: GltfJob,
+): Promise<Uint8Array> {
+  const stands = await standing(piece, assets, strand, mesh, phase);
+  const once = mesh.copies ? await standing(piece, assets, strand, mesh, phase, { most: 1 }) : stands;
   const copies = mesh.copies && copiesOf(once.positions, stands.positions);
   if (mesh.copies && !copies)
     refuseTooLarge('The form', fileBytes(format, extentOf(fileMesh(stands))), 'Use fewer copies.');
   const shown = copies ? once : stands;
-  const surface = await surfaceOf(piece, strand, shown, phase);
+  const surface = await surfaceOf(piece, assets, strand, shown, phase);
   const file = { ...fileMesh(shown), ...(surface.colours && !shown.skin.facets ? { colours: surface.colours } : {}) };
   const parts = { name: strand.name, surface: surface.values };
   if (frames < 2) return writeGltf(format, file, { ...parts, copies: copies || undefined });
   const loop: FileLoop = { frames: [], seconds: piece.loop.frames / piece.loop.rate };
   for (let n = 0; n < frames; n++)
-    loop.frames.push(fileMesh(await standing(piece, strand, mesh, n / frames, { still: true })).positions);
+    loop.frames.push(fileMesh(await standing(piece, assets, strand, mesh, n / frames, { still: true })).positions);
   return writeGltf(format, { ...file, positions: loop.frames[0]! }, { ...parts, loop });
 }
 
@@ -133,6 +142,7 @@ const PLAIN: FileSurface = { colour: [0.5, 0.5, 0.5], roughness: 0.8, metal: 0, 
 /** Values of the surface in which the form stands on a stage: means over its vertices, and the colour at each. */
 async function surfaceOf(
   piece: Piece,
+  assets: Assets,
   strand: Strand,
   { once, copies }: StandingForm,
   phase: number,
@@ -142,7 +152,7 @@ async function surfaceOf(
     .find((s) => putsForm(s) && isLink(s.params.form) && s.params.form.link === strand.id);
   const link = place?.params.surface;
   if (!isLink(link)) return { values: PLAIN, colours: null };
-  const evaluator = await Evaluator.make(piece, [{ strand: link.link }], analyse(piece));
+  const evaluator = await Evaluator.make(piece, assets, [{ strand: link.link }], analyse(piece));
   const [each, width] = [vertexCount(once), evaluator.width(0)];
   const count = each * copies.length;
   const values = new Float32Array(width * count);

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../../assets/assets';
 import fc from 'fast-check';
 import { validateBytes } from 'gltf-validator';
 import { WebIO } from '@gltf-transform/core';
@@ -116,7 +117,7 @@ describe('GLB', () => {
 
   it('has colours of the vertices and passes the validator', async () => {
     const { piece, strand } = form('low-tide', 'faces');
-    const file = await writeForm(piece, strand, { format: 'glb', phase: 0.2 });
+    const file = await writeForm(piece, NO_ASSETS, strand, { format: 'glb', phase: 0.2 });
     await expectValid(file);
     const mesh = (await io.readBinary(file)).getRoot().listMeshes()[0]!.listPrimitives()[0]!;
     expect(mesh.getAttribute('COLOR_0')!.getCount()).toBe(22 * 30 * 2 * 3);
@@ -124,7 +125,7 @@ describe('GLB', () => {
 
   it('has copies as instances', async () => {
     const { piece, strand } = form('reed-beds', 'blocks');
-    const file = await writeForm(piece, strand, { format: 'glb', phase: 0 });
+    const file = await writeForm(piece, NO_ASSETS, strand, { format: 'glb', phase: 0 });
     await expectValid(file);
     const root = (await io.readBinary(file)).getRoot();
     const instances = root.listNodes()[0]!.getExtension<InstancedMesh>('EXT_mesh_gpu_instancing')!;
@@ -147,6 +148,7 @@ describe('GLB', () => {
     piece = addStrand(piece, 'stage', 'hall', 'stage.place', { form: { link: 's4' }, surface: { link: 's5' } });
     const file = await writeForm(
       piece,
+      NO_ASSETS,
       piece.strands.find((s) => s.id === 's4')!,
       { format: 'glb', phase: 0 },
     );
@@ -174,6 +176,7 @@ describe('GLB', () => {
     };
     const file = await writeForm(
       small,
+      NO_ASSETS,
       { ...small.strands.find((s) => s.id === strand.id)! },
       { format: 'glb', phase: 0, frames: 6 },
     );
@@ -187,7 +190,7 @@ describe('GLB', () => {
 
   it('comes in again as one form where it stood, and half of it is refused in words', async () => {
     const { piece, strand } = form('glasshouse-opening', 'lamp');
-    const file = await writeForm(piece, strand, { format: 'glb', phase: 0 });
+    const file = await writeForm(piece, NO_ASSETS, strand, { format: 'glb', phase: 0 });
     const mesh = await readMesh(file, 'model/gltf-binary');
     expect(measure(mesh)).toMatchObject({ faces: 1280, points: 642 });
     expect(measure(mesh).volume / ((4 / 3) * Math.PI * 0.55 ** 3)).toBeCloseTo(1, 1);
@@ -199,7 +202,7 @@ describe('GLB', () => {
 
   it('goes as text with its data inside, and comes in again', async () => {
     const { piece, strand } = form('glasshouse-opening', 'lamp');
-    const file = await writeForm(piece, strand, { format: 'gltf', phase: 0 });
+    const file = await writeForm(piece, NO_ASSETS, strand, { format: 'gltf', phase: 0 });
     await expectValid(file);
     expect((JSON.parse(new TextDecoder().decode(file)) as { asset: { version: string } }).asset.version).toBe('2.0');
     expect(measure(await readMesh(file, 'model/gltf+json'))).toMatchObject({ faces: 1280, points: 642 });
@@ -235,13 +238,13 @@ describe('GLB', () => {
 
   it('points go out as points, and STL says that it holds none', async () => {
     const { piece, strand } = form('lantern-drift', 'lights');
-    await expectValid(await writeForm(piece, strand, { format: 'glb', phase: 0 }));
-    await expect(writeForm(piece, strand, { format: 'stl', phase: 0 })).rejects.toThrow('Take PLY or OBJ');
+    await expectValid(await writeForm(piece, NO_ASSETS, strand, { format: 'glb', phase: 0 }));
+    await expect(writeForm(piece, NO_ASSETS, strand, { format: 'stl', phase: 0 })).rejects.toThrow('Take PLY or OBJ');
   });
 
   it('says how large a loop would be before it is made', async () => {
     const { piece, strand } = form('tidewater-veil', 'sea');
-    await expect(writeForm(piece, strand, { format: 'glb', phase: 0, frames: 5000 })).rejects.toThrow(
+    await expect(writeForm(piece, NO_ASSETS, strand, { format: 'glb', phase: 0, frames: 5000 })).rejects.toThrow(
       /would take about \d+ MB/,
     );
   });

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { linearOf, toEncoded, toLinear } from '../../colour';
 import { readsFrame, readsOther } from '../../glsl/lib';
@@ -19,7 +20,7 @@ async function finish(
 ): Promise<number[]> {
   const piece = addStep(addStrand(blankPiece(), 'finish', 'x', 'finish.shoot'), 's1', 1, `finish.${op}`, params);
   const row = new Float32Array([...placeRows([place]), ...colour, opacity]);
-  return [...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, row, 1)];
+  return [...(await Evaluator.make(piece, NO_ASSETS, [{ strand: 's1' }])).run(0, row, 1)];
 }
 
 const near = (values: number[], wanted: number[], digits = 4) =>
@@ -180,7 +181,7 @@ describe('steps of one pixel', () => {
         const params = { mode, over, space, amount: 0.3 + 0.04 * i };
         let piece = addStrand(blankPiece(), 'field', 'x', 'field.position');
         piece = addStep(piece, 's1', 1, 'field.blend', params);
-        const field = await Evaluator.make(piece, [{ strand: 's1' }]);
+        const field = await Evaluator.make(piece, NO_ASSETS, [{ strand: 's1' }]);
         near(await finish('lay', params, SOME), [...field.run(0, placeRows([{ rest: SOME }]), 1)]);
       }
     near(await finish('lay', { mode: 'normal', over, space: 'linear' }, SOME), [...linearOf(over!)]);

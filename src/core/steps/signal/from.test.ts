@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { acceptPiece } from '../../formats/piece-file';
 import { addStep, addStrand, blankPiece, setLoop } from '../../piece/edit';
@@ -5,7 +6,7 @@ import type { Piece } from '../../piece/types';
 import { analyse, Evaluator, placeRows } from '../../weave';
 
 async function at(piece: Piece, strand: string, phases: number[]): Promise<number[][]> {
-  const evaluator = await Evaluator.make(piece, [{ strand }]);
+  const evaluator = await Evaluator.make(piece, NO_ASSETS, [{ strand }]);
   const width = evaluator.width(0);
   const values = evaluator.run(0, placeRows(phases.map((phase) => ({ phase }))), phases.length);
   return phases.map((_, i) => [...values.subarray(i * width, (i + 1) * width)]);

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../../../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { linearOf } from '../../../colour';
 import { expose } from '../../../piece/desk';
@@ -11,7 +12,7 @@ const written = (text: string, params: Record<string, Value> = {}, op = 'field.c
 const valueOf = async (piece: Piece) => {
   expect(analyse(piece).problems).toEqual([]);
   const rest = [0.5, -1, 2];
-  return [...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([{ rest }]), 1)];
+  return [...(await Evaluator.make(piece, NO_ASSETS, [{ strand: 's1' }])).run(0, placeRows([{ rest }]), 1)];
 };
 const step = (piece: Piece) => piece.strands[0]!.steps[1]!;
 

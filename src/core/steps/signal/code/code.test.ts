@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../../../assets/assets';
 import { describe, expect, it } from 'vitest';
 import { addStep, addStrand, blankPiece, setLoop } from '../../../piece/edit';
 import type { Piece, Value } from '../../../piece/types';
@@ -16,7 +17,7 @@ const written = (op: string, params: Record<string, Value>): Piece =>
     params,
   );
 const at = async (piece: Piece, phase: number) => [
-  ...(await Evaluator.make(piece, [{ strand: 's1' }])).run(0, placeRows([{ phase }]), 1),
+  ...(await Evaluator.make(piece, NO_ASSETS, [{ strand: 's1' }])).run(0, placeRows([{ phase }]), 1),
 ];
 
 describe('a formula', () => {
@@ -34,8 +35,10 @@ describe('a formula', () => {
   it('gives three numbers, and says what does not close', async () => {
     const three = written('signal.formula', { text: 'vec3(v, phase, seconds)', gives: 'vector' });
     expect(await at(three, 0.5)).toEqual([3, 0.5, 1]);
-    expect((await measureSeam(three))[0]!.breaks!.name).toBe('Formula');
-    expect((await measureSeam(written('signal.formula', { text: 'sin(6.2831853 * phase)' })))[0]!.closes).toBe(true);
+    expect((await measureSeam(three, NO_ASSETS))[0]!.breaks!.name).toBe('Formula');
+    expect(
+      (await measureSeam(written('signal.formula', { text: 'sin(6.2831853 * phase)' }), NO_ASSETS))[0]!.closes,
+    ).toBe(true);
   });
 
   it('that does not run says where, and what ran last goes on', async () => {
@@ -53,7 +56,7 @@ describe('code', () => {
       'height * beats;\nreturn sum;';
     const piece = written('signal.code', { text, 'slider-height': 0.5 });
     expect((await at(piece, 0.5))[0]).toBeCloseTo(3, 5);
-    expect(await exportGlsl(piece, 's1')).toContain('float phase = p.phase');
+    expect(await exportGlsl(piece, NO_ASSETS, 's1')).toContain('float phase = p.phase');
     const [problem] = analyse(written('signal.code', { text: 'float a = 1.0;\nreturn a * b;' })).problems;
     expect(problem!.sentence).toMatch(/line 2, column 12: "b" is not declared/);
   });

@@ -1,3 +1,4 @@
+import { NO_ASSETS } from '../../../assets/assets';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addStep, addStrand, blankPiece, setLoop, setParam } from '../../../piece/edit';
@@ -23,7 +24,7 @@ function signal(row: Row, loop: Partial<Loop> = LOOP): Piece {
 /** What a row comes to at frames, as rows of one or three numbers. */
 async function atFrames(row: Row, frames: number[], loop: Partial<Loop> = LOOP): Promise<number[][]> {
   const piece = signal(row, loop);
-  const evaluator = await Evaluator.make(piece, [{ strand: 's1' }]);
+  const evaluator = await Evaluator.make(piece, NO_ASSETS, [{ strand: 's1' }]);
   const width = evaluator.width(0);
   const values = evaluator.run(0, placeRows(frames.map((f) => ({ phase: f / piece.loop.frames }))), frames.length);
   return frames.map((_, i) => [...values.subarray(i * width, (i + 1) * width)]);
@@ -178,7 +179,7 @@ describe('from moments', () => {
         text: 'phase',
       });
       const linked = setParam(text, 's1', 't2', 'value', { link: 's3' });
-      const evaluator = await Evaluator.make(linked, [{ strand: 's1' }]);
+      const evaluator = await Evaluator.make(linked, NO_ASSETS, [{ strand: 's1' }]);
       return evaluator.run(0, placeRows([{ phase: 0.1 }, { phase: 0.8 }]), 2);
     };
     const [before, after] = await at('loop');
