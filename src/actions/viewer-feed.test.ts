@@ -44,7 +44,8 @@ function begin(): void {
   });
 }
 
-const edit = (name: string, ...assets: Piece['assets']) => useWorkbench.getState().edit((p) => ({ ...p, name, assets }));
+const edit = (name: string, ...assets: Piece['assets']) =>
+  useWorkbench.getState().edit((p) => ({ ...p, name, assets }));
 
 beforeEach(() => {
   vi.useFakeTimers();

@@ -138,22 +138,27 @@ function lengths(vectors: Float32Array): Float32Array {
  * radians, a straight edge misses 1 - sinc^2(k / 2) of the slope's power (the mean over all
  * places on all edges), so the power that is missed tells k: this hears fine waves of little height.
  */
-function wavesOn({ rise, missed, height, reach }: SampledReading, of: (edge: number) => boolean): number {
-  const edges = [...rise[0]!.keys()].filter(of);
-  if (edges.length === 0 || height <= ROUNDING * Math.max(reach, 1e-2)) return 0;
-  let bound = 0;
-  let [all, lost] = [0, 0];
-  rise.forEach((rates, n) => {
+function wavesOn(reading: SampledReading, of: (edge: number) => boolean): number {
+  const edges = [...reading.rise[0]!.keys()].filter(of);
+  if (edges.length === 0 || reading.height <= ROUNDING * Math.max(reading.reach, 1e-2)) return 0;
+  return Math.max(wavesByRise(reading, edges), wavesByMissedPower(reading, edges));
+}
+
+function wavesByRise({ rise, missed, height }: SampledReading, edges: readonly number[]): number {
+  const steepest = rise.map((rates, n) => {
     // An edge that a move follows evenly shows it, however long it is.
     const bent = edges.map((i) => (missed[n]![i]! > 0.1 * rates[i]! ? rates[i]! : 0));
-    bound = Math.max(bound, quantile(bent, QUANTILE) / (2 * Math.PI * height));
-    for (const i of edges) {
-      all += rates[i]! ** 2;
-      lost += missed[n]![i]! ** 2;
-    }
+    return quantile(bent, QUANTILE);
   });
-  const still = all / (edges.length * rise.length) < (1e-3 * height) ** 2;
-  return Math.max(bound, still ? 0 : radiansMissing(lost / all) / (2 * Math.PI));
+  return Math.max(...steepest) / (2 * Math.PI * height);
+}
+
+function wavesByMissedPower({ rise, missed, height }: SampledReading, edges: readonly number[]): number {
+  const power = (phases: readonly Float32Array[]) =>
+    phases.reduce((sum, rates) => sum + edges.reduce((own, i) => own + rates[i]! ** 2, 0), 0);
+  const all = power(rise);
+  const isStill = all / (edges.length * rise.length) < (1e-3 * height) ** 2;
+  return isStill ? 0 : radiansMissing(power(missed) / all) / (2 * Math.PI);
 }
 
 /** Beyond this part the power that is missed hardly tells waves apart. */

@@ -86,35 +86,10 @@ const withUseChanged = (piece: Piece, use: PartUse): Piece => ({
 export function updateUse(piece: Piece, id: string, part: Required<PartEdition>, clip: Clip): Piece {
   const use = usesIn(piece).find((u) => u.id === id);
   if (!use) return piece;
-  // Its steps stay in the row that they are in.
-  const row = clip.into === undefined ? undefined : piece.strands.find((s) => s.id === use.row?.strand);
-  const own = clip.strands.filter((s) => !(row && s.id === clip.into));
-  const steps = (row && clip.strands.find((s) => s.id === clip.into)?.steps) ?? [];
-  const known = { ...use.strands, ...(row ? { [clip.into!]: row.id } : {}) };
-  const hereOf = (s: Strand) => piece.strands.find((x) => x.id === known[s.id] && x.kind === s.kind);
-  const coming = own.filter((s) => !hereOf(s));
-  const staying = own.flatMap((s) => hereOf(s)?.id ?? []);
-  const going = Object.values(use.strands).filter((here) => !staying.includes(here));
-  const had = Object.values(use.row?.steps ?? {});
-  const others = row?.steps.filter((t) => !had.includes(t.id)) ?? [];
+  const update = updateOf(piece, use, clip);
+  const { row, own, going, steps, had, others, coming } = update;
   checkRoom(piece.strands.length + coming.length - going.length, others.length + steps.length);
-
-  const stepsHere = use.row?.steps ?? {};
-  const names: Names = {
-    strands: new Map([
-      ...clip.strands.filter(hereOf).map((s): [string, string] => [s.id, known[s.id]!]),
-      ...newNames('s', coming, piece.strands),
-    ]),
-    steps: new Map([
-      ...steps.filter((t) => stepsHere[t.id]).map((t): [string, string] => [t.id, stepsHere[t.id]!]),
-      ...newNames(
-        't',
-        steps.filter((t) => !stepsHere[t.id]),
-        row?.steps ?? [],
-      ),
-    ]),
-    controls: new Map(Object.entries(use.controls)),
-  };
+  const names = namesAfter(piece, use, clip, update);
   const updated = produce(piece, (draft) => {
     const controls = clip.controls.filter((c) => !names.controls.has(c.id));
     for (const [was, here] of bringControls(draft, { controls }, true)) names.controls.set(was, here);
@@ -132,6 +107,62 @@ export function updateUse(piece: Piece, id: string, part: Required<PartEdition>,
     keepNeighbours(draft);
   });
   return withUseChanged(updated, partUse(id, part, clip, names));
+}
+
+/** What another edition of a part changes. */
+interface Update {
+  /** The row that steps of the part are in; they stay there. */
+  row: Strand | undefined;
+  /** Ids of strands and of that row, by what the part calls them. */
+  known: Record<string, string>;
+  /** Strands of the part, and those of them that the piece does not have. */
+  own: Strand[];
+  coming: Strand[];
+  /** Ids of strands of the piece that the part has no more. */
+  going: string[];
+  /** Steps of the part for the row, ids of those that stand there, and what else does. */
+  steps: Step[];
+  had: string[];
+  others: Step[];
+}
+
+const strandHere = (piece: Piece, known: Record<string, string>, { id, kind }: Strand) =>
+  piece.strands.find((s) => s.id === known[id] && s.kind === kind);
+
+function updateOf(piece: Piece, use: PartUse, { into, strands }: Clip): Update {
+  const row = into === undefined ? undefined : piece.strands.find((s) => s.id === use.row?.strand);
+  const own = strands.filter((s) => !(row && s.id === into));
+  const known = { ...use.strands, ...(row ? { [into!]: row.id } : {}) };
+  const staying = own.flatMap((s) => strandHere(piece, known, s)?.id ?? []);
+  const had = Object.values(use.row?.steps ?? {});
+  return {
+    row,
+    known,
+    own,
+    coming: own.filter((s) => !strandHere(piece, known, s)),
+    going: Object.values(use.strands).filter((here) => !staying.includes(here)),
+    steps: (row && strands.find((s) => s.id === into)?.steps) ?? [],
+    had,
+    others: row?.steps.filter((t) => !had.includes(t.id)) ?? [],
+  };
+}
+
+/** What all of the part is called in the piece: as before where it was there. */
+function namesAfter(piece: Piece, use: PartUse, clip: Clip, { row, known, coming, steps }: Update): Names {
+  const there = clip.strands.filter((s) => strandHere(piece, known, s));
+  const stepsHere = use.row?.steps ?? {};
+  const [old, added] = [steps.filter((t) => stepsHere[t.id]), steps.filter((t) => !stepsHere[t.id])];
+  return {
+    strands: new Map([
+      ...there.map((s): [string, string] => [s.id, known[s.id]!]),
+      ...newNames('s', coming, piece.strands),
+    ]),
+    steps: new Map([
+      ...old.map((t): [string, string] => [t.id, stepsHere[t.id]!]),
+      ...newNames('t', added, row?.steps ?? []),
+    ]),
+    controls: new Map(Object.entries(use.controls)),
+  };
 }
 
 /** Puts steps where others of a row were: in place of the first of them, or at its end. */

@@ -50,6 +50,17 @@ interface Taken {
   phase: number;
 }
 
+/** A shot that is asked for. */
+interface Asked {
+  /** The same for all that begin with one picture. */
+  key: string;
+  /** The background where null. */
+  stage: Strand | null;
+  /** The finish whose shutter is open for longer than an instant. */
+  exposed: { finish: string; shutter: Shutter } | null;
+  of: Taken['of'];
+}
+
 /**
  * The pictures of stages that finishes begin with, each taken once a frame, and not again while the stage stands still:
  * what a memory needs of earlier frames is the same picture many times then.
@@ -124,51 +135,55 @@ export class Shots {
 
   /** The picture that a finish begins with; that of a stage where there is no finish. */
   of(finish: Strand | null, stageAlone: Strand | null, shooting: Shooting): Shot {
-    const { piece, analysis, phase, followAt, width, height, samples } = shooting;
-    const behind = finish && shotBehind(piece, finish);
-    const stage = finish ? (behind?.stage ?? null) : stageAlone;
-    const shutter = behind && shutterOf(piece, analysis, behind.finish, followAt(piece, phase), phase);
-    const opened = shutter ? ` ${shutter.open} ${shutter.pictures}` : '';
-    const key = `${stage?.id ?? ''}${opened}`;
-    const view = stage && stage === shooting.view.stage ? shooting.view.view : null;
-    const of = { piece, analysis, width, height, samples, depth: shooting.depth, view };
+    const asked = askedFor(finish, stageAlone, shooting);
+    const { key, stage, of } = asked;
     const known = this.taken.get(key);
     if (known?.frame === this.frame) return known.shot;
-    const momentAt = (at: number) => stage && momentOf(piece, analysis, stage, followAt(piece, at), at);
-    // What is measured is drawn every time. An open shutter sees other phases as well.
-    if (known && !shutter && !shooting.drew && sameOf(known.of, of)) {
-      const moment = momentAt(phase);
-      if (moment !== null && moment === momentAt(known.phase)) {
-        known.frame = this.frame;
-        return known.shot;
-      }
+    if (known && hasStood(known, asked, shooting)) {
+      known.frame = this.frame;
+      return known.shot;
     }
     if (shooting.rounds === false) this.endRounds();
     // What is worn on a stage may remember other frames in the next round.
     const repeats = shooting.rounds && stage && this.stages.get(stage.id)!.scene.branches.length === 0;
-    const roundKey = `${key} ${phase}`;
-    const before = repeats ? this.round.find(roundKey, of) : undefined;
-    if (before) return this.took(key, stage, before, of, phase);
-    const own = repeats ? this.round.room(of, stageTarget) : null;
-    const target =
-      own ??
-      (stage
-        ? this.stages.get(stage.id)!.target(shooting, shutter ? behind!.finish.id : '')
-        : this.bareTarget(width, height, samples));
-    if (stage && shutter) {
-      this.exposure ??= new Exposure(this.renderer);
-      this.exposure.take(target, shutter, (later) =>
-        this.shoot(stage, target, shooting, phaseAfter(piece, phase, later)),
-      );
-    } else if (stage) this.shoot(stage, target, shooting, phase);
-    else {
+    const shot = repeats
+      ? this.ofRound(asked, shooting)
+      : this.shotInto(this.targetFor(asked, shooting), asked, shooting);
+    this.taken.set(key, { shot, frame: this.frame, of, phase: shooting.phase });
+    this.latest.set(stage?.id ?? '', shot);
+    return shot;
+  }
+
+  /** One of a loop that is gone through more than once: shot in the first round alone, where there is room for it. */
+  private ofRound(asked: Asked, shooting: Shooting): Shot {
+    const key = `${asked.key} ${shooting.phase}`;
+    const before = this.round.find(key, asked.of);
+    if (before) return before;
+    const own = this.round.room(asked.of, stageTarget);
+    const shot = this.shotInto(own ?? this.targetFor(asked, shooting), asked, shooting);
+    if (own) this.round.keep(key, shot, asked.of);
+    return shot;
+  }
+
+  private targetFor({ stage, exposed }: Asked, shooting: Shooting): THREE.WebGLRenderTarget {
+    const { width, height, samples } = shooting;
+    if (!stage) return this.bareTarget(width, height, samples);
+    return this.stages.get(stage.id)!.target(shooting, exposed?.finish ?? '');
+  }
+
+  private shotInto(target: THREE.WebGLRenderTarget, { stage, exposed }: Asked, shooting: Shooting): Shot {
+    const { piece, phase } = shooting;
+    if (!stage) {
       this.renderer.setRenderTarget(target);
       this.renderer.render(this.empty, this.camera);
-    }
+    } else if (exposed) {
+      this.exposure ??= new Exposure(this.renderer);
+      this.exposure.take(target, exposed.shutter, (later) =>
+        this.shoot(stage, target, shooting, phaseAfter(piece, phase, later)),
+      );
+    } else this.shoot(stage, target, shooting, phase);
     if (stage) shooting.drew?.({ strand: stage.id, steps: [] });
-    const shot = { target, lens: this.shared.clLens.value.clone() };
-    if (own) this.round.keep(roundKey, shot, of);
-    return this.took(key, stage, shot, of, phase);
+    return { target, lens: this.shared.clLens.value.clone() };
   }
 
   /** Has the programs made of the stage that a finish begins with; draws nothing. */
@@ -204,12 +219,6 @@ export class Shots {
     };
   }
 
-  private took(key: string, stage: Strand | null, shot: Shot, of: Taken['of'], phase: number): Shot {
-    this.taken.set(key, { shot, frame: this.frame, of, phase });
-    this.latest.set(stage?.id ?? '', shot);
-    return shot;
-  }
-
   private shoot(strand: Strand, target: THREE.WebGLRenderTarget, shooting: Shooting, phase: number): void {
     const stage = this.stages.get(strand.id)!;
     const drawing = this.drawingOf(strand, shooting, phase, shooting.wear(stage, target));
@@ -239,6 +248,30 @@ export class Shots {
     this.round.clear();
     this.exposure?.dispose();
   }
+}
+
+/** Which shot a finish begins with. */
+function askedFor(finish: Strand | null, stageAlone: Strand | null, shooting: Shooting): Asked {
+  const { piece, analysis, phase, followAt, width, height, samples, depth } = shooting;
+  const behind = finish && shotBehind(piece, finish);
+  const stage = finish ? (behind?.stage ?? null) : stageAlone;
+  const shutter = behind && shutterOf(piece, analysis, behind.finish, followAt(piece, phase), phase);
+  const view = stage && stage === shooting.view.stage ? shooting.view.view : null;
+  return {
+    key: `${stage?.id ?? ''}${shutter ? ` ${shutter.open} ${shutter.pictures}` : ''}`,
+    stage,
+    exposed: shutter && { finish: behind.finish.id, shutter },
+    of: { piece, analysis, width, height, samples, depth, view },
+  };
+}
+
+/** Is a shot that was taken before what would be taken now? */
+function hasStood(known: Taken, { stage, exposed, of }: Asked, { piece, analysis, phase, followAt, drew }: Shooting) {
+  // What is measured is drawn every time. An open shutter sees other phases as well.
+  if (exposed || drew || !sameOf(known.of, of)) return false;
+  const momentAt = (at: number) => stage && momentOf(piece, analysis, stage, followAt(piece, at), at);
+  const moment = momentAt(phase);
+  return moment !== null && moment === momentAt(known.phase);
 }
 
 const sameOf = (a: Taken['of'], b: Taken['of']) =>

@@ -48,36 +48,43 @@ export interface WovenSurface {
   body: Body;
 }
 
-export function weaveSurface(piece: Piece, analysis: Analysis, { form, surface, skin }: SurfaceOnForm): WovenSurface {
+export function weaveSurface(piece: Piece, analysis: Analysis, pair: SurfaceOnForm): WovenSurface {
+  const { form, surface, skin } = pair;
   // Signals are one value a frame, but for copies that are behind and steps that look back: those have other moments.
   const { attributes, otherMoments } = weaveStrands(piece, analysis, [form], true);
   const signalUniforms = !attributes.delay && !otherMoments;
-  const state = surfaceState(piece, analysis, surface);
-  const cloud = skin.corners.length === 0;
-  // A dot is one place, so what it looks like is worked out once, where its place is.
   const own = surface ? weaveStrands(piece, analysis, [surface], signalUniforms) : null;
-  const seen = own ? fieldsOf(own) : new Set<string>();
+  // A dot is one place, so what it looks like is worked out once, where its place is.
+  const isDot = skin.corners.length === 0;
   const shape =
-    cloud && surface
-      ? weaveStrands(piece, analysis, [form, surface], signalUniforms, !seen.has('view') && !seen.has('screen'))
+    isDot && own
+      ? weaveStrands(piece, analysis, [form, surface], signalUniforms, !seesPicture(own))
       : weaveStrands(piece, analysis, [form], signalUniforms);
-  const look = cloud && own ? shape : own;
-  const faces =
-    !cloud && (state.uses.has('wire') || readsFaces(shape.glsl) || (look !== null && readsFaces(look.glsl)));
+  const look = isDot && own ? shape : own;
+  const state = surfaceState(piece, analysis, surface);
   return {
     form: shape,
     surface: look,
     surfaceName: look?.functions.at(-1)!.name ?? '',
     state,
-    body: {
-      faces,
-      tint: skin.tint !== undefined || shape.attributes.tint !== undefined,
-      painted: skin.tint !== undefined,
-      copies: skin.copies !== undefined,
-      nested: skin.copies?.counts !== undefined,
-      cloud,
-      facets: skin.facets,
-    },
+    body: bodyOf(skin, state, shape, look),
+  };
+}
+
+/** Does a text read where in the picture, or from where, it is seen? */
+const seesPicture = (woven: Woven) => fieldsOf(woven).has('view') || fieldsOf(woven).has('screen');
+
+function bodyOf(skin: SurfaceOnForm['skin'], { uses }: SurfaceState, shape: Woven, look: Woven | null): Body {
+  const cloud = skin.corners.length === 0;
+  const askFaces = uses.has('wire') || readsFaces(shape.glsl) || (look !== null && readsFaces(look.glsl));
+  return {
+    faces: !cloud && askFaces,
+    tint: skin.tint !== undefined || shape.attributes.tint !== undefined,
+    painted: skin.tint !== undefined,
+    copies: skin.copies !== undefined,
+    nested: skin.copies?.counts !== undefined,
+    cloud,
+    facets: skin.facets,
   };
 }
 

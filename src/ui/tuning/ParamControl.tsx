@@ -1,4 +1,5 @@
 import dynamic from 'next/dynamic';
+import type { ReactNode } from 'react';
 import { own } from '@/core/own';
 import { setParam } from '@/core/piece/edit';
 import type { CurvePoint, Key, Loop, PathPoint, Piece, Step, Stop, Value, Vector } from '@/core/piece/types';
@@ -31,136 +32,118 @@ function choiceOf(piece: Piece, definition: ResolvedStep, step: Step, id: string
   return param ? String(literalOf(piece, step, param)) : '';
 }
 
-const textOf = (value: Value | undefined) => (typeof value === 'string' ? value : '');
+/** Sets a value, or takes it back to the default. Values of one drag are one entry of the history. */
+export type SetValue = (next: Value | undefined, isDragging?: boolean) => void;
 
-/** Sets a value, or takes it back to the default; changes of one gesture are one entry of the history. */
-export type SetValue = (next: Value | undefined, gesture?: string) => void;
+/** What a control is given. */
+interface ControlProps<P extends Param> extends Omit<ParamPlace, 'param'> {
+  param: P;
+  value: Value | undefined;
+  set: SetValue;
+}
+
+type ParamOf<T extends Param['type']> = Extract<Param, { type: T }>;
+type Controls = { [T in Param['type']]: (props: ControlProps<ParamOf<T>>) => ReactNode };
+
+/** A list where the value is one, else the default. */
+const listOf = <T extends Value>(value: Value | undefined, fallback: T): T =>
+  (Array.isArray(value) ? value : fallback) as T;
+const textOf = (value: Value | undefined, fallback = '') => (typeof value === 'string' ? value : fallback);
+
+/** What sets a parameter, by its type. */
+const CONTROLS: Controls = {
+  number: ({ piece, definition, step, param, value, set }) => (
+    <NumberAndTwins
+      param={withUnit(piece, definition, step, param)}
+      value={typeof value === 'number' ? value : param.default}
+      loop={piece.loop}
+      set={set}
+    />
+  ),
+  vector: ({ param, value, set }) => (
+    <VectorField param={param} value={listOf<Vector>(value, param.default)} onChange={(v) => set(v, true)} />
+  ),
+  colour: ({ param, value, set }) => (
+    <ColourField name={param.name} value={textOf(value, param.default)} onChange={(v) => set(v, true)} />
+  ),
+  choice: ({ param, value, set }) => (
+    <ChoiceField param={param} value={textOf(value, param.default)} onChange={(v) => set(v)} />
+  ),
+  ramp: ({ piece, definition, step, param, value, set }) => (
+    <RampField
+      name={param.name}
+      between={{
+        blend: choiceOf(piece, definition, step, param.blend),
+        space: choiceOf(piece, definition, step, param.space),
+      }}
+      stops={listOf<Stop[]>(value, param.default)}
+      onChange={set}
+    />
+  ),
+  curve: ({ param, value, set }) => (
+    <CurveField name={param.name} points={listOf<CurvePoint[]>(value, param.default)} onChange={set} />
+  ),
+  keys: ({ piece, param, value, set }) => {
+    const keys = listOf<Key[]>(value, param.default);
+    const { loop } = piece;
+    return (
+      <div>
+        <KeysField
+          name={param.name}
+          frames={loop.frames}
+          play={loop.play}
+          moments={param.moments}
+          keys={keys}
+          onChange={set}
+        />
+        {param.moments && <MomentTools moments={keys} loop={loop} onChange={(moments) => set(moments)} />}
+      </div>
+    );
+  },
+  path: ({ piece, strand, step, param, value, set }) => (
+    <div>
+      <PathField
+        name={param.name}
+        points={listOf<PathPoint[]>(value, param.default)}
+        way={pathWayOf(piece, step)}
+        onChange={set}
+      />
+      <PathTools {...{ piece, strand, step, param }} />
+    </div>
+  ),
+  picture: ({ piece, strand, step, param, value, set }) => {
+    const Field = param.table ? FileField : PictureField;
+    return <Field {...{ piece, strand, step, param }} value={textOf(value)} onClear={() => set(undefined)} />;
+  },
+  mesh: ({ piece, strand, step, param, value, set }) => (
+    <FileField {...{ piece, strand, step, param }} value={textOf(value)} onClear={() => set(undefined)} />
+  ),
+  text: ({ strand, step, definition, param, value, set }) =>
+    param.plain ? (
+      <WordsField name={param.name} value={textOf(value, param.default)} onChange={(words) => set(words, true)} />
+    ) : (
+      <WrittenField {...{ strand, step, definition, param }} value={textOf(value, param.default)} />
+    ),
+  strand: () => <span className="text-faint">none</span>,
+};
 
 /** What sets a parameter of any type. */
-export function ParamControl({
-  piece,
-  strand,
-  step,
-  definition,
-  param,
-  value,
-  set,
-}: ParamPlace & { value: Value | undefined; set: SetValue }) {
-  const drag = (next: Value) => set(next, 'drag');
-  switch (param.type) {
-    case 'number':
-      return (
-        <NumberAndTwins
-          param={
-            param.unitBy
-              ? { ...param, unit: own(param.unitBy.units, choiceOf(piece, definition, step, param.unitBy.choice)) }
-              : param
-          }
-          value={typeof value === 'number' ? value : param.default}
-          loop={piece.loop}
-          set={set}
-        />
-      );
-    case 'vector':
-      return (
-        <VectorField param={param} value={(Array.isArray(value) ? value : param.default) as Vector} onChange={drag} />
-      );
-    case 'colour':
-      return (
-        <ColourField name={param.name} value={typeof value === 'string' ? value : param.default} onChange={drag} />
-      );
-    case 'choice':
-      return (
-        <ChoiceField param={param} value={typeof value === 'string' ? value : param.default} onChange={(v) => set(v)} />
-      );
-    case 'ramp':
-      return (
-        <RampField
-          name={param.name}
-          between={{
-            blend: choiceOf(piece, definition, step, param.blend),
-            space: choiceOf(piece, definition, step, param.space),
-          }}
-          stops={(Array.isArray(value) ? value : param.default) as Stop[]}
-          onChange={(stops, dragging) => set(stops, dragging ? 'drag' : undefined)}
-        />
-      );
-    case 'curve':
-      return (
-        <CurveField
-          name={param.name}
-          points={(Array.isArray(value) ? value : param.default) as CurvePoint[]}
-          onChange={(points, dragging) => set(points, dragging ? 'drag' : undefined)}
-        />
-      );
-    case 'keys':
-      return (
-        <div>
-          <KeysField
-            name={param.name}
-            frames={piece.loop.frames}
-            play={piece.loop.play}
-            moments={param.moments}
-            keys={(Array.isArray(value) ? value : param.default) as Key[]}
-            onChange={(keys, dragging) => set(keys, dragging ? 'drag' : undefined)}
-          />
-          {param.moments && (
-            <MomentTools
-              moments={(Array.isArray(value) ? value : param.default) as Key[]}
-              loop={piece.loop}
-              onChange={(moments) => set(moments)}
-            />
-          )}
-        </div>
-      );
-    case 'path':
-      return (
-        <div>
-          <PathField
-            name={param.name}
-            points={(Array.isArray(value) ? value : param.default) as PathPoint[]}
-            way={pathWayOf(piece, step)}
-            onChange={(points, dragging) => set(points, dragging ? 'drag' : undefined)}
-          />
-          <PathTools {...{ piece, strand, step, param }} />
-        </div>
-      );
-    case 'picture':
-      return param.table ? (
-        <FileField {...{ piece, strand, step, param }} value={textOf(value)} onClear={() => set(undefined)} />
-      ) : (
-        <PictureField
-          piece={piece}
-          strand={strand}
-          step={step}
-          param={param}
-          value={textOf(value)}
-          onClear={() => set(undefined)}
-        />
-      );
-    case 'mesh':
-      return <FileField {...{ piece, strand, step, param }} value={textOf(value)} onClear={() => set(undefined)} />;
-    case 'text':
-      if (param.plain)
-        return (
-          <WordsField name={param.name} value={typeof value === 'string' ? value : param.default} onChange={drag} />
-        );
-      return (
-        <WrittenField
-          {...{ strand, step, definition, param }}
-          value={typeof value === 'string' ? value : param.default}
-        />
-      );
-    case 'strand':
-      return <span className="text-faint">none</span>;
-  }
+export function ParamControl(props: ControlProps<Param>) {
+  const control = CONTROLS[props.param.type] as (props: ControlProps<Param>) => ReactNode;
+  return control(props);
+}
+
+/** A number whose unit goes with a choice has that unit. */
+function withUnit(piece: Piece, definition: ResolvedStep, step: Step, param: NumberParam): NumberParam {
+  const { unitBy } = param;
+  return unitBy ? { ...param, unit: own(unitBy.units, choiceOf(piece, definition, step, unitBy.choice)) } : param;
 }
 
 /** A number, and the same number said in other ways where there are such. */
 function NumberAndTwins({ param, value, loop, set }: { param: NumberParam; value: number; loop: Loop; set: SetValue }) {
   const twins = param.twins?.(loop).filter((twin) => Number.isFinite(twin.of(value))) ?? [];
   const field = (
-    <NumberField param={param} value={value} onChange={(v) => set(v, 'drag')} onReset={() => set(undefined)} />
+    <NumberField param={param} value={value} onChange={(v) => set(v, true)} onReset={() => set(undefined)} />
   );
   if (twins.length === 0) return field;
   return (
@@ -175,7 +158,7 @@ function NumberAndTwins({ param, value, loop, set }: { param: NumberParam; value
             value={Number(twin.of(value).toPrecision(4))}
             unit={twin.unit}
             step={(twin.max - twin.min) / FINENESS}
-            onChange={(v) => set(tidy(Number(twin.back(v).toPrecision(6)), param), 'drag')}
+            onChange={(v) => set(tidy(Number(twin.back(v).toPrecision(6)), param), true)}
           />
         </div>
       ))}

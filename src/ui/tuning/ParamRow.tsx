@@ -53,10 +53,10 @@ export const ParamRow = memo(function ParamRow({ piece, strand, step, definition
   const place = { strand: strand.id, step: step.id, param: param.id };
   const others = tunedWith(piece, several, place, param);
   const mixed = others.length > 0 && isMixed(piece, [place, ...others], param);
-  const set = (next: Value | undefined, gesture?: string) =>
+  const set: SetValue = (next, isDragging) =>
     edit(
       (p) => setTogether(p, [place, ...tunedWith(p, several, place, param)], param.id, next, frame),
-      gesture && `${strand.id}/${step.id}/${param.id}`,
+      isDragging ? `${strand.id}/${step.id}/${param.id}` : undefined,
     );
   const writeKeys: WriteKeys = (next, gesture) => edit((p) => setParam(p, strand.id, step.id, param.id, next), gesture);
   const keyable = isKeyable(param) && acceptsLinks(definition, param) && !isLink(stored) && !isControlRef(stored);
@@ -141,7 +141,7 @@ function ParamName({
   const number = param.type === 'number' && typeof value === 'number' ? { param, value } : null;
   const name = useRef<HTMLSpanElement>(null);
   useWheel(name, (way, pace) =>
-    number ? set(tidy(number.value + way * stepOf(number.param) * pace, number.param), 'wheel') : false,
+    number ? set(tidy(number.value + way * stepOf(number.param) * pace, number.param), true) : false,
   );
   return (
     <span
@@ -153,7 +153,7 @@ function ParamName({
         if (!number || e.button !== 0) return;
         const [start, from, step] = [e.clientX, number.value, stepOf(number.param)];
         followPointer(e, {
-          moved: (m) => set(tidy(from + (m.clientX - start) * step * paceOf(m), number.param), 'drag'),
+          moved: (m) => set(tidy(from + (m.clientX - start) * step * paceOf(m), number.param), true),
         });
       }}
     >
@@ -165,15 +165,7 @@ function ParamName({
 }
 
 /** The range over which a parameter follows a control; its own where none is set. */
-function OwnRange({
-  param,
-  value,
-  set,
-}: {
-  param: NumberParam;
-  value: ControlRef;
-  set: (next: Value, gesture?: string) => void;
-}) {
+function OwnRange({ param, value, set }: { param: NumberParam; value: ControlRef; set: SetValue }) {
   const step = (param.max - param.min) / 400;
   if (!value.range)
     return (
@@ -194,7 +186,7 @@ function OwnRange({
           label={`${param.name}, from`}
           value={low}
           step={step}
-          onChange={(v) => set({ ...value, range: [v, high] }, 'drag')}
+          onChange={(v) => set({ ...value, range: [v, high] }, true)}
         />
       </span>
       to{' '}
@@ -203,7 +195,7 @@ function OwnRange({
           label={`${param.name}, to`}
           value={high}
           step={step}
-          onChange={(v) => set({ ...value, range: [low, v] }, 'drag')}
+          onChange={(v) => set({ ...value, range: [low, v] }, true)}
         />
       </span>
     </span>

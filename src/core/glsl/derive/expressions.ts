@@ -5,6 +5,7 @@ import { access, zero } from './access';
 import { constant, truth } from './constants';
 import { NamedValues, none, SIDES, some, type NamedValue } from './named-values';
 import { WITHOUT_SLOPE, FLAT, RULES } from './rules';
+import type { Variant } from './variant';
 
 export const OPS: Record<string, string> = {
   add: '+',
@@ -32,6 +33,17 @@ function writes(node: Node): boolean {
     (node.kind === 'call' && node.outs.some((o) => o !== null)) ||
     childrenOf(node).some(writes)
   );
+}
+
+type Call = Extract<Node, { kind: 'call' }>;
+
+/** An argument that a call writes into. */
+interface Out {
+  target: AssignTarget;
+  name: string;
+  /** What it was before. */
+  value: NamedValue;
+  mask: NamedValue['mask'];
 }
 
 /** Writes expressions of one function, each with its slopes, as lines of text. */
@@ -224,63 +236,68 @@ export class Expressions extends NamedValues {
     );
   }
 
-  protected call(node: Extract<Node, { kind: 'call' }>): NamedValue {
+  protected call(node: Call): NamedValue {
     const { func } = node;
     const built = !this.deriver.isOwn(func);
     if (built && (func.name in RULES || FLAT.has(func.name)))
       return this.apply(func.name, node.type, this.values(node.args));
     const args = this.values(node.args);
-    const variant = args.some((a) => a.slopes)
-      ? this.deriver.variant(
-          func,
-          args.map((a) => a.mask),
-        )
-      : null;
-    const moves = variant && (some(variant.result) || variant.outs.some((m) => m && some(m)));
-    // What is written goes to names of its own first: a target may be a part of a value.
-    const outs = node.outs.map(
-      (target, i) =>
-        target && {
-          target,
-          name: this.fresh(),
-          value: args[i]!,
-          mask: (moves && variant.outs[i]) || none(args[i]!.type),
-          inout: func.params[i]!.in,
-        },
-    );
+    const masks = args.map((a) => a.mask);
+    const variant = args.some((a) => a.slopes) ? this.deriver.variant(func, masks) : null;
+    const moves = variant !== null && [variant.result, ...variant.outs].some((mask) => mask && some(mask));
+    const outs = this.outsOf(node, args, moves ? variant : null);
+    const value = moves ? this.callVariant(node, variant, args, outs) : this.callPlain(node, args, outs);
     for (const out of outs) {
       if (!out) continue;
-      const { type } = out.value;
-      this.put(`${type.name} ${out.name}${out.inout ? ` = ${out.value.text}` : ''};`);
-      if (moves && variant.outs[node.outs.indexOf(out.target)] && some(out.mask))
-        SIDES.forEach((s, k) =>
-          this.put(`${type.name} ${out.name}${s} = ${out.inout ? this.slope(out.value, k) : zero(type)};`),
-        );
-    }
-    const name = this.fresh();
-    const gives = node.type.name !== 'void';
-    const result = gives ? `${node.type.name} ${name} = ` : '';
-    let value: NamedValue = this.still(node.type, name);
-    if (!moves) {
-      this.put(`${result}${func.name}(${args.map((a, i) => outs[i]?.name ?? a.text).join(', ')});`);
-    } else {
-      if (gives) for (const s of SIDES) this.put(`${node.type.name} ${name}${s};`);
-      const given = args.flatMap((a, i) => {
-        const out = outs[i];
-        const has = out ? some(out.mask) : some(a.mask);
-        return [out?.name ?? a.text, ...(has ? SIDES.map((s, k) => (out ? `${out.name}${s}` : this.slope(a, k))) : [])];
-      });
-      const slopes = gives ? SIDES.map((s) => `${name}${s}`) : [];
-      this.put(`${result}${variant.name}(${[...given, ...slopes].join(', ')});`);
-      if (some(variant.result))
-        value = { text: name, type: node.type, mask: [...variant.result], slopes: [`${name}a`, `${name}b`] };
-    }
-    for (const out of outs) {
-      if (!out) continue;
-      const slopes: [string, string] | null = some(out.mask) ? [`${out.name}a`, `${out.name}b`] : null;
+      const slopes: NamedValue['slopes'] = some(out.mask) ? [`${out.name}a`, `${out.name}b`] : null;
       this.assign(out.target, { text: out.name, type: out.value.type, mask: out.mask, slopes }, out.value.type);
     }
     return value;
+  }
+
+  /** Begins what a call writes into its arguments, under names of its own: a target may be a part of a value. */
+  private outsOf(node: Call, args: readonly NamedValue[], variant: Variant | null): (Out | null)[] {
+    return node.outs.map((target, i) => {
+      if (!target) return null;
+      const value = args[i]!;
+      const { type } = value;
+      const isRead = node.func.params[i]!.in;
+      const name = this.fresh();
+      const mask = variant?.outs[i];
+      this.put(`${type.name} ${name}${isRead ? ` = ${value.text}` : ''};`);
+      if (mask && some(mask))
+        SIDES.forEach((s, k) => this.put(`${type.name} ${name}${s} = ${isRead ? this.slope(value, k) : zero(type)};`));
+      return { target, name, value, mask: mask ?? none(type) };
+    });
+  }
+
+  private callPlain(node: Call, args: readonly NamedValue[], outs: readonly (Out | null)[]): NamedValue {
+    const name = this.fresh();
+    const result = node.type.name === 'void' ? '' : `${node.type.name} ${name} = `;
+    this.put(`${result}${node.func.name}(${args.map((a, i) => outs[i]?.name ?? a.text).join(', ')});`);
+    return this.still(node.type, name);
+  }
+
+  /** Calls the function that gives the slopes as well. */
+  private callVariant(
+    node: Call,
+    variant: Variant,
+    args: readonly NamedValue[],
+    outs: readonly (Out | null)[],
+  ): NamedValue {
+    const name = this.fresh();
+    const gives = node.type.name !== 'void';
+    if (gives) for (const s of SIDES) this.put(`${node.type.name} ${name}${s};`);
+    const given = args.flatMap((a, i) => {
+      const out = outs[i];
+      if (out) return [out.name, ...(some(out.mask) ? SIDES.map((s) => `${out.name}${s}`) : [])];
+      return [a.text, ...(some(a.mask) ? SIDES.map((_, k) => this.slope(a, k)) : [])];
+    });
+    const slopes = gives ? SIDES.map((s) => `${name}${s}`) : [];
+    const result = gives ? `${node.type.name} ${name} = ` : '';
+    this.put(`${result}${variant.name}(${[...given, ...slopes].join(', ')});`);
+    if (!some(variant.result)) return this.still(node.type, name);
+    return { text: name, type: node.type, mask: [...variant.result], slopes: [`${name}a`, `${name}b`] };
   }
 
   protected assign(target: AssignTarget, value: NamedValue, type: Type): NamedValue {

@@ -1,5 +1,5 @@
 import { floatText, PICTURE_SLOTS, type LibraryPart } from '../../glsl';
-import type { Piece, Strand } from '../../piece/types';
+import type { Link, Piece, Strand } from '../../piece/types';
 import { glslNameOf, type PlaceAttribute, type Param, type RunType } from '../../steps';
 import { FunctionTable } from './function-table';
 import { levelStatements } from '../analysis/copy-levels';
@@ -161,37 +161,29 @@ export class StepWriter {
     if (paramType(param) === null || param.per === 'moment' || param.type === 'choice') return null;
     if (param.type === 'picture') return String(this.slotOf(literalOf(this.piece, row.step, param) as string));
     if (isBranch(param)) return String(this.branchOf(row, param));
-    const slot = {
-      name: `${spot.name}_${glslNameOf(param)}`,
-      strand: spot.strand.id,
-      step: row.step.id,
-      param,
-    };
+    const slot = { name: `${spot.name}_${glslNameOf(param)}`, strand: spot.strand.id, step: row.step.id, param };
     const found = tableOf(param, tableValueOf(this.piece, row.step, param));
     if (found) {
       const text = this.table(found.table, found.entries, slot, row, running);
       return found.table.by === 'phase' && param.type !== 'keys' ? linkedText(param, text, found.table.gives) : text;
     }
     const link = this.plan.linkOf(row, param);
-    if (!link) {
-      this.uniforms.push({ ...slot, type: param.type === 'number' ? 'float' : 'vec3' });
-      return slot.name;
-    }
-    const target = { strand: link.link, step: link.step };
-    const uniform = this.plan.isUniform(target);
-    if (uniform)
-      this.signals.set(this.plan.nameOf(target), {
-        name: this.plan.valueNameOf(target),
-        type: this.plan.typeOf(target),
-        target,
-      });
+    if (link) return this.follow(spot, param, link);
+    this.uniforms.push({ ...slot, type: param.type === 'number' ? 'float' : 'vec3' });
+    return slot.name;
+  }
+
+  /** Text of what a link brings to a parameter. */
+  private follow(spot: Spot, param: Param, { link, step, swizzle }: Link): string {
+    const target = { strand: link, step };
+    const name = this.plan.nameOf(target);
+    const value = this.plan.valueNameOf(target);
+    const isUniform = this.plan.isUniform(target);
+    if (isUniform) this.signals.set(name, { name: value, type: this.plan.typeOf(target), target });
+    if (isUniform || !isElsewhere(spot.row.definition, param)) return this.linked(param, value, target, swizzle);
     const here = this.placeText(spot);
     const place = param.per === 'face' || param.per === 'copy' ? `${param.per}Of(${here})` : here;
-    const value =
-      isElsewhere(row.definition, param) && !uniform
-        ? `${this.plan.nameOf(target)}(${place})`
-        : this.plan.valueNameOf(target);
-    return this.linked(param, value, target, link.swizzle);
+    return this.linked(param, `${name}(${place})`, target, swizzle);
   }
 
   private linked(param: Param, value: string, target: Target, swizzle: string | undefined): string {
