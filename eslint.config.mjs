@@ -17,6 +17,16 @@ export default tseslint.config(
       eqeqeq: 'error',
       // Prettier breaks what it may; it leaves comments and words alone.
       'max-len': ['error', { code: 120 }],
+      // A property says what it is: a preposition reads as one only beside its object.
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            ':matches(TSPropertySignature, TSMethodSignature, PropertyDefinition, MethodDefinition)' +
+            '[key.name=/^(as|of|on|by|to)$/]',
+          message: 'Name what it is, not how it is joined to something.',
+        },
+      ],
       'no-eval': 'error',
       'no-new-func': 'error',
     },

@@ -124,7 +124,7 @@ export async function compareFinish(piece: Piece, which: Finished): Promise<[our
   return inTurns(
     4,
     4,
-    (phase) => picture.draw({ phase, width, height, to: target, remembering: { memory, mode: 'add' } }),
+    (phase) => picture.draw({ phase, width, height, target: target, remembering: { memory, mode: 'add' } }),
     byHand(renderer, which, [width, height], target),
     () => void readPixels(renderer, target, 1, 1),
   );

@@ -114,7 +114,7 @@ export async function frames(
   return inTurns(
     3,
     3,
-    (phase) => picture.draw({ phase, width, height, to: target }),
+    (phase) => picture.draw({ phase, width, height, target: target }),
     hand,
     () => void readPixels(renderer, target, 1, 1),
   );

@@ -149,7 +149,7 @@ export async function measure(
   await picture.setPiece(piece, () => mesh);
   const target = new THREE.WebGLRenderTarget(width, height);
   const wait = () => void readPixels(renderer, target, 1, 1);
-  const woven = (phase: number) => picture.draw({ phase, width, height, to: target, samples: EXPORT_SAMPLES });
+  const woven = (phase: number) => picture.draw({ phase, width, height, target: target, samples: EXPORT_SAMPLES });
   const hand = byHand(piece, mesh, target, renderer);
   const [generated, written] = inTurns(4, 4, woven, hand, wait);
   const bareBegan = performance.now();

@@ -16,7 +16,7 @@ class Light {
     readonly height: number,
   ) {}
 
-  static of({ width, height, data }: PNG): Light {
+  static fromPng({ width, height, data }: PNG): Light {
     const values = Float64Array.from({ length: width * height }, (_, i) => toLinear(data[4 * i]! / 255));
     return new Light(values, width, height);
   }
@@ -62,7 +62,7 @@ const range = (from: number, to: number) => Array.from({ length: to - from + 1 }
 const sum = (values: number[]) => values.reduce((a, b) => a + b, 0);
 
 test('a blur is a Gaussian of its radius', async ({ page }) => {
-  const sharp = Light.of(await still(page, disc([])));
+  const sharp = Light.fromPng(await still(page, disc([])));
   const soft = await still(page, disc([['blur', { radius: 0.12 }]]));
   const deviation = 0.06 * HEIGHT;
   const taps = range(-Math.ceil(4 * deviation), Math.ceil(4 * deviation));
@@ -74,7 +74,7 @@ test('a blur is a Gaussian of its radius', async ({ page }) => {
 
 test('a lens bends by the square and the fourth power of the distance from the middle', async ({ page }) => {
   const large = ['place', { size: 2 }] as const;
-  const sharp = Light.of(await still(page, disc([[...large]])));
+  const sharp = Light.fromPng(await still(page, disc([[...large]])));
   const half = [WIDTH / 2, HEIGHT / 2] as const;
   for (const [bend, edge] of [
     [0.4, 0],
@@ -94,7 +94,7 @@ test('a lens bends by the square and the fourth power of the distance from the m
 
 test('edges are as steep as shades are by the operator of Sobel and Feldman', async ({ page }) => {
   const soften = ['blur', { radius: 0.1 }] as const;
-  const sharp = Light.of(await still(page, disc([[...soften]])));
+  const sharp = Light.fromPng(await still(page, disc([[...soften]])));
   const look = { width: 1 / HEIGHT, strength: 2, colour: '#ffffff', of: 'shade', over: 'picture' };
   const lined = await still(page, disc([[...soften], ['edges', look]]));
   const shade = (x: number, y: number) => toEncoded(sharp.at(x, y));
@@ -112,7 +112,7 @@ test('edges are as steep as shades are by the operator of Sobel and Feldman', as
 test('a glow is what lies over the threshold, spread over five sizes and added', async ({ page }) => {
   const [width, height] = [3 * WIDTH, 3 * HEIGHT];
   const [threshold, radius, scatter, strength] = [0.5, 0.5, 0.6, 0.6];
-  const sharp = Light.of(await still(page, disc([], width, height)));
+  const sharp = Light.fromPng(await still(page, disc([], width, height)));
   const look = { threshold, knee: 0, radius, scatter, strength };
   const glowing = await still(page, disc([['glow', look]], width, height));
   const bright = sharp.map((x, y) => Math.max(0, sharp.at(x, y) - threshold));

@@ -6,7 +6,7 @@ import type { Looking } from '@/state/panels/panels';
 
 /** The piece that the viewer draws: the open one, or one of its steps looked at. */
 export function shownPiece(piece: Piece, looking: Looking | null): Piece {
-  return (looking && lookPiece(piece, looking, looking.on)) || piece;
+  return (looking && lookPiece(piece, looking, looking.shownOn)) || piece;
 }
 
 /** Numbers that the looked-at step has at each place: 1, 2 or 3. */

@@ -20,7 +20,7 @@ import type { Selection } from '@/state/workbench';
 export interface Offer {
   definition: StepDefinition;
   /** The first of the steps before it. */
-  on?: StepDefinition;
+  first?: StepDefinition;
   /** All of them, where there are several, or with settings of their own. */
   ground?: StepDefinition['ground'];
 }
@@ -89,7 +89,7 @@ function behindGround(kind: Kind, taker: Kind | undefined): Offer[] {
 }
 
 /** What an offer gives. */
-const givesOf = ({ definition, on }: Offer) => outputType(definition, on ? outputType(on, null) : null);
+const givesOf = ({ definition, first }: Offer) => outputType(definition, first ? outputType(first, null) : null);
 
 /** Which offers fit a parameter that the new strand is to feed. */
 function fitsInto(piece: Piece, at: ParamAt): ((offer: Offer) => boolean) | undefined {

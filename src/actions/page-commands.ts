@@ -94,24 +94,25 @@ export const PAGE_COMMANDS: readonly Command[] = [
   },
   {
     group: 'Look',
-    name: () => (useRecording.getState().on ? 'End the recording' : 'Record what is played on the desk'),
+    name: () => (useRecording.getState().isOn ? 'End the recording' : 'Record what is played on the desk'),
     about: 'record how controls are moved, or end that',
     keys: ['R'],
     run: toggleRecording,
   },
   {
     group: 'Look',
-    name: () => (useRehearsal.getState().on ? 'Back to the workbench' : 'Rehearse: the picture large, played by hand'),
+    name: () =>
+      useRehearsal.getState().isOn ? 'Back to the workbench' : 'Rehearse: the picture large, played by hand',
     about: 'rehearse, or back to the workbench',
     keys: ['P'],
-    run: () => useRehearsal.setState(({ on }) => ({ on: !on, learning: null })),
+    run: () => useRehearsal.setState(({ isOn }) => ({ isOn: !isOn, learning: null })),
   },
   {
     group: 'Look',
     name: () => (usePanels.getState().large ? 'Rows beside the picture' : 'The picture in the whole window'),
     about: 'the picture in the whole window, tuning over it; and back',
     keys: ['V'],
-    when: () => !useRehearsal.getState().on,
+    when: () => !useRehearsal.getState().isOn,
     run: () => usePanels.setState(({ large }) => ({ large: !large })),
   },
   {
@@ -119,15 +120,15 @@ export const PAGE_COMMANDS: readonly Command[] = [
     about: 'trigger a moment with one of the keys of the rehearsal',
     keys: ['1', '2', '3', '4', '5', '6', '7', '8', '9'],
     written: '1 to 9',
-    when: () => useRehearsal.getState().on,
+    when: () => useRehearsal.getState().isOn,
     run: (_now, key) => triggerNumber(Number(key)),
   },
   {
     group: 'Look',
     about: 'leave the rehearsal',
     keys: ['Escape'],
-    when: () => useRehearsal.getState().on,
-    run: () => useRehearsal.setState(({ learning }) => (learning ? { learning: null } : { on: false })),
+    when: () => useRehearsal.getState().isOn,
+    run: () => useRehearsal.setState(({ learning }) => (learning ? { learning: null } : { isOn: false })),
   },
   {
     group: 'Look',

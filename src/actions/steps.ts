@@ -43,7 +43,7 @@ function likelyLinks(piece: Piece, definition: StepDefinition, taker: string | u
 }
 
 /** Adds a step where it was picked for; one that needs something to run in with what it runs in. */
-export function addPicked(picking: Picking, { definition, on, ground }: Offer): void {
+export function addPicked(picking: Picking, { definition, first, ground }: Offer): void {
   const { piece, edit, select } = state();
   const taker = picking.for === 'strand' ? picking.into?.strand : picking.strand;
   const params = likelyLinks(piece, definition, taker);
@@ -51,9 +51,9 @@ export function addPicked(picking: Picking, { definition, on, ground }: Offer): 
     const { into } = picking;
     edit((p) => {
       const name = definition.name.toLowerCase();
-      const before = ground ?? (on ? [{ op: on.op, params: likelyLinks(p, on, taker) }] : []);
-      const [first, ...more] = [...before, { op: definition.op, params }];
-      const begun = addStrand(p, kindOf(definition), name, first!.op, first!.params ?? {});
+      const before = ground ?? (first ? [{ op: first.op, params: likelyLinks(p, first, taker) }] : []);
+      const [source, ...more] = [...before, { op: definition.op, params }];
+      const begun = addStrand(p, kindOf(definition), name, source!.op, source!.params ?? {});
       const id = begun.strands.at(-1)!.id;
       const whole = more.reduce((q, { op, params: own }, i) => addStep(q, id, i + 1, op, own ?? {}), begun);
       return into ? setParam(whole, into.strand, into.step, into.param, { link: id }) : whole;

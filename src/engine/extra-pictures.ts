@@ -82,7 +82,7 @@ export class ExtraPictures {
       // All at once: between two looks at the card the canvas may be drawn, with a shot of another size.
       steps.forEach((upTo, i) => {
         const subject = { upTo, sameShot: i > 0 };
-        picture.draw({ ...frame, width, height, to: targets[i]!, subject });
+        picture.draw({ ...frame, width, height, target: targets[i]!, subject });
       });
       try {
         return await Promise.all(
@@ -204,7 +204,7 @@ export class ExtraPictures {
       const kept = picture.view;
       picture.view = null;
       this.target.setSize(width, height);
-      picture.draw({ ...rest, width, height, to: this.target, remembering: { memory, mode: 'add' } });
+      picture.draw({ ...rest, width, height, target: this.target, remembering: { memory, mode: 'add' } });
       picture.view = kept;
       const pixels = await this.read(this.target, width, height);
       check();

@@ -27,7 +27,7 @@ export const EXPORT_SAMPLES = 4;
 /** Frames that are drawn of those that a frame remembers. */
 export interface Settling {
   done: number;
-  of: number;
+  total: number;
 }
 
 /** What earlier frames are read from, and whether this one joins them. */
@@ -64,7 +64,7 @@ export interface FrameRequest {
   width: number;
   height: number;
   /** The canvas where null. */
-  to?: THREE.WebGLRenderTarget | null;
+  target?: THREE.WebGLRenderTarget | null;
   /** Samples of each pixel; 0 for one. */
   samples?: number;
   /** Without it earlier frames are nothing. */
@@ -211,7 +211,7 @@ export class PictureRenderer {
   }
 
   /** Draws one frame. */
-  draw({ phase, width, height, to = null, samples = 0, remembering, subject = {}, drew }: FrameRequest): void {
+  draw({ phase, width, height, target = null, samples = 0, remembering, subject = {}, drew }: FrameRequest): void {
     const { analysis, follower } = this;
     const piece = subject.piece ?? this.piece;
     if (!piece || !analysis || !follower) return;
@@ -247,13 +247,13 @@ export class PictureRenderer {
       analysis,
       follow: follower.at(piece, phase),
       shotOf: (finish) =>
-        this.shots.of((finish !== null && strandById(piece, finish)) || null, this.output.stage, shooting),
+        this.shots.shotFor((finish !== null && strandById(piece, finish)) || null, this.output.stage, shooting),
       memory,
       remembers: mode !== 'read',
       unseen: mode === 'settle',
       fillsIn: (step) => fillIn && this.readingOf(step)?.frames !== null,
       reach: (step) => this.readingOf(step)?.reach ?? 0,
-      to,
+      target,
       checker: this.looking,
       drew,
     };

@@ -50,7 +50,7 @@ describe('what a running picture remembers', () => {
     show(10);
     expect(settle(10)).toEqual([4, 5, 6, 7, 8, 9]);
     // It is said with the first picture, and until the last one.
-    const said = [0, 4, 6].map((done) => ({ done, of: 6 }));
+    const said = [0, 4, 6].map((done) => ({ done, total: 6 }));
     expect(progress).toEqual([...said, null]);
     expect(settle(10)).toEqual([]);
     expect(remembering.isSettling).toBe(false);
@@ -80,7 +80,7 @@ describe('what a running picture remembers', () => {
     show(10);
     remembering.next(picture, 10 / FRAMES, 4);
     show(16);
-    expect(progress.at(-1)).toEqual({ done: 0, of: 6 });
+    expect(progress.at(-1)).toEqual({ done: 0, total: 6 });
     expect(settle(16)).toEqual([10, 11, 12, 13, 14, 15]);
     remembering.clear();
     expect(remembering.memory.frame).toBeNull();

@@ -15,7 +15,7 @@ export class Remembering {
   memory = new Memory();
   /** It was said that the present frame is not settled. */
   private told = false;
-  private settling: { memory: Memory; left: number[]; of: number } | null = null;
+  private settling: { memory: Memory; left: number[]; total: number } | null = null;
   /** Settled memories along the loop: scrubbing goes on from the nearest. */
   private readonly along = new Map<number, Memory>();
 
@@ -50,8 +50,8 @@ export class Remembering {
 
   /** A frame was drawn with what is remembered: says at once whether that is settled. */
   drew(picture: PictureRenderer, phase: number): void {
-    const of = picture.missing(this.memory, phase).length;
-    this.tell(of > 0 ? { done: 0, of } : null);
+    const total = picture.missing(this.memory, phase).length;
+    this.tell(total > 0 ? { done: 0, total } : null);
   }
 
   private tell(progress: Settling | null): void {
@@ -81,17 +81,17 @@ export class Remembering {
       if (left.length === 0) return null;
       const known = left.findLastIndex((frame) => this.along.has(frame));
       const memory = known < 0 ? new Memory() : this.along.get(left[known]!)!.copy(this.renderer);
-      this.settling = { memory, left: left.slice(known + 1), of: left.length };
+      this.settling = { memory, left: left.slice(known + 1), total: left.length };
     }
-    const { memory, left, of } = this.settling;
+    const { memory, left, total } = this.settling;
     const frames = left.splice(0, most);
-    if (frames.length > 0) this.tell({ done: of - left.length, of });
+    if (frames.length > 0) this.tell({ done: total - left.length, total });
     else {
       this.memory.dispose();
       this.memory = memory;
       this.settling = null;
     }
-    return { memory, frames, rounds: of > picture.frames };
+    return { memory, frames, rounds: total > picture.frames };
   }
 
   /**

@@ -319,11 +319,11 @@ export class Viewer {
       this.remembering.dropAlong();
     }
     this.begin(() => {
-      const { target: to } = this.back;
+      const { target } = this.back;
       const { phase, isPlaying: runsOn } = this;
       const { memory } = this.remembering;
       const remembering = { memory, mode: 'add', fillIn: true, runsOn } as const;
-      this.picture.draw({ phase, width: w, height: h, to, remembering });
+      this.picture.draw({ phase, width: w, height: h, target, remembering });
       this.layout = this.picture.layout();
       if (this.compared) this.drawCompared(this.compared, w, h);
       this.remembering.drew(this.picture, this.phase);
@@ -369,7 +369,7 @@ export class Viewer {
   private drawCompared({ piece, upTo, split }: Compared, width: number, height: number): void {
     const from = Math.round(split * width);
     this.back.clip(from);
-    this.picture.draw({ ...this.presentFrame, width, height, subject: { piece, upTo }, to: this.back.target });
+    this.picture.draw({ ...this.presentFrame, width, height, subject: { piece, upTo }, target: this.back.target });
     this.back.clip(null);
   }
 

@@ -96,7 +96,7 @@ export const reader = {
       if (signals.length > 0) await Evaluator.make(piece, NO_ASSETS, signals, analysis);
       // Counted before it is done: what would take long is not drawn on a card.
       if (costOfLoop(piece, analysis) > MAX_LOOP_COST) return { piece, cost: Infinity };
-      if (loopSteps(piece, analysis).length > 0) (await OverLoop.of(piece, analysis)).table(piece, NO_ASSETS);
+      if (loopSteps(piece, analysis).length > 0) (await OverLoop.forPiece(piece, analysis)).table(piece, NO_ASSETS);
       return { piece, cost: costOfPicture(piece, analysis) };
     } catch (error) {
       return { refused: errorSentence(error) };

@@ -80,7 +80,7 @@ export async function checkMemory(piece: Piece, assets: Assets): Promise<MemoryC
 async function signalMemory(piece: Piece, assets: Assets, analysis: Analysis): Promise<MemoryCheck[]> {
   const steps = loopSteps(piece, analysis);
   if (steps.length === 0) return [];
-  const { results } = (await OverLoop.of(piece, analysis)).table(piece, assets);
+  const { results } = (await OverLoop.forPiece(piece, analysis)).table(piece, assets);
   return steps.flatMap(({ strand, row }, i) => {
     const runs = results[i]!.map((r) => r.runs);
     const most = runs.some((r) => r === null) ? null : Math.max(...(runs as number[]));
@@ -115,18 +115,19 @@ export const settlingFrames = (readings: readonly MemoryReading[]): number | nul
 type FramesToMeasure = Pick<MemoryReading, 'frames' | 'reach'>;
 
 /** What was worked out last for a step, and what of the piece that took in. */
-const known = new WeakMap<Step, { of: readonly unknown[]; frames: Promise<FramesToMeasure> }>();
+const known = new WeakMap<Step, { dependsOn: readonly unknown[]; frames: Promise<FramesToMeasure> }>();
 
 /** The same for a step as long as nothing changes that it takes in: pieces share what stayed as it was. */
 function framesOf(piece: Piece, assets: Assets, analysis: Analysis, row: ActiveStep): Promise<FramesToMeasure> {
   const taken = dependenciesOf(piece, [row.step]);
   // A picture may be decoded later.
   if (taken.size > 0 && piece.assets.length > 0) return workedOut(piece, assets, analysis, row);
-  const of = [piece.controls, piece.loop, ...piece.strands.filter((s) => taken.has(s.id))];
+  const dependsOn = [piece.controls, piece.loop, ...piece.strands.filter((s) => taken.has(s.id))];
   const last = known.get(row.step);
-  if (last && last.of.length === of.length && last.of.every((part, i) => part === of[i])) return last.frames;
+  if (last && last.dependsOn.length === dependsOn.length && last.dependsOn.every((part, i) => part === dependsOn[i]))
+    return last.frames;
   const frames = workedOut(piece, assets, analysis, row);
-  known.set(row.step, { of, frames });
+  known.set(row.step, { dependsOn, frames });
   return frames;
 }
 

@@ -43,7 +43,7 @@ async function closingOverLoop(piece: Piece, assets: Assets, strand: string, ste
   const analysis = analyse(piece);
   const index = loopSteps(piece, analysis).findIndex((s) => s.strand === strand && s.row.step.id === step.id);
   if (index < 0) return [];
-  const { results } = (await OverLoop.of(piece, analysis)).table(piece, assets);
+  const { results } = (await OverLoop.forPiece(piece, analysis)).table(piece, assets);
   // Several numbers that run through one step do not come out whole by one value.
   if (results[index]!.length > 1) return [];
   return (results[index]![0]!.closing ?? []).flatMap((values) => {
@@ -95,6 +95,6 @@ async function closesWith(piece: Piece, assets: Assets, strand: Strand, step: st
   const mended = mend.reduce((p, f) => setParam(p, f.strand, f.step, f.param, f.value), piece);
   const analysis = analyse(mended);
   const evaluator = await Evaluator.make(mended, assets, [{ strand: strand.id, step }], analysis);
-  const places = await new SeamPlaces(mended, assets, analysis).of(strand, evaluator);
+  const places = await new SeamPlaces(mended, assets, analysis).forStrand(strand, evaluator);
   return compare(evaluator, 0, mended.loop.frames, places).closes;
 }

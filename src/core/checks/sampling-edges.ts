@@ -11,8 +11,8 @@ export type Way = 'across' | 'along';
 
 /** Some edges of a skin: pairs of vertices, and which way of the sheet each runs. */
 export interface Edges {
-  from: Uint32Array;
-  to: Uint32Array;
+  start: Uint32Array;
+  end: Uint32Array;
   way: Way[];
 }
 
@@ -25,19 +25,19 @@ export function someEdges(skin: Skin, most: number): Edges {
     for (let c = faceStarts[f]!; c < faceStarts[f + 1]!; c++)
       next[c] = c + 1 < faceStarts[f + 1]! ? c + 1 : faceStarts[f]!;
   const count = Math.min(most, corners.length);
-  const from = new Uint32Array(count);
-  const to = new Uint32Array(count);
+  const start = new Uint32Array(count);
+  const end = new Uint32Array(count);
   const way: Way[] = [];
   for (let i = 0; i < count; i++) {
     // The golden section goes round all corners without falling into step with a grid.
     const c = count === corners.length ? i : Math.floor(((i * 0.6180339887498949) % 1) * corners.length);
-    from[i] = corners[c]!;
-    to[i] = corners[next[c]!]!;
+    start[i] = corners[c]!;
+    end[i] = corners[next[c]!]!;
     const uv = skin.points.uv;
-    const [du, dv] = [0, 1].map((k) => Math.abs(uv[2 * to[i]! + k]! - uv[2 * from[i]! + k]!)) as [number, number];
+    const [du, dv] = [0, 1].map((k) => Math.abs(uv[2 * end[i]! + k]! - uv[2 * start[i]! + k]!)) as [number, number];
     way.push(du >= dv ? 'across' : 'along');
   }
-  return { from, to, way };
+  return { start, end, way };
 }
 
 const WRAPPER = (slopes: string) => `
@@ -79,7 +79,7 @@ export class PointMover {
   }
 
   /** Where places are moved to; three floats each. */
-  to(rows: Float32Array, count: number): Float32Array {
+  moved(rows: Float32Array, count: number): Float32Array {
     if (this.evaluator) return this.evaluator.run(0, rows, count);
     const out = new Float32Array(3 * count);
     for (let i = 0; i < count; i++) out.set(rows.subarray(i * PLACE_SIZE, i * PLACE_SIZE + 3), 3 * i);
@@ -91,7 +91,7 @@ export class PointMover {
     if (!this.evaluator)
       return Float32Array.from({ length: 3 * count }, (_, i) => ways[EDGE_WIDTH * Math.floor(i / 3) + (i % 3)]!);
     if (!this.slopes) {
-      const [before, after] = [-BIT, BIT].map((by) => this.to(shifted(rows, ways, count, by), count)) as [
+      const [before, after] = [-BIT, BIT].map((by) => this.moved(shifted(rows, ways, count, by), count)) as [
         Float32Array,
         Float32Array,
       ];
@@ -126,31 +126,31 @@ function shifted(rows: Float32Array, ways: Float32Array, count: number, by: numb
 
 /** Rows of places: at both ends of each edge and at a place on it; and how rest, normal and uv change along each. */
 export interface Spots {
-  from: Float32Array;
-  to: Float32Array;
-  on: Float32Array;
+  start: Float32Array;
+  end: Float32Array;
+  between: Float32Array;
   ways: Float32Array;
 }
 
 export function spotsOf(skin: Skin, edges: Edges): Spots {
-  const [from, to] = [edges.from, edges.to].map((ends) => placesOf(skin, 0, undefined, ends)) as [
+  const [start, end] = [edges.start, edges.end].map((ends) => placesOf(skin, 0, undefined, ends)) as [
     Float32Array,
     Float32Array,
   ];
-  const ways = new Float32Array(edges.from.length * EDGE_WIDTH);
+  const ways = new Float32Array(edges.start.length * EDGE_WIDTH);
   const sources = [
     [skin.positions, 3, 0],
     [skin.points.normal, 3, 3],
     [skin.points.uv, 2, 6],
   ] as const;
-  edges.from.forEach((a, i) => {
+  edges.start.forEach((a, i) => {
     for (const [data, size, at] of sources)
       for (let k = 0; k < size; k++)
-        ways[i * EDGE_WIDTH + at + k] = data[size * edges.to[i]! + k]! - data[size * a + k]!;
+        ways[i * EDGE_WIDTH + at + k] = data[size * edges.end[i]! + k]! - data[size * a + k]!;
   });
   // The place differs from edge to edge, so that a wave is not always met at its crests.
   const parts = ways.map((w, j) => w * ((0.5 + Math.floor(j / EDGE_WIDTH) * 0.7548776662466927) % 1));
-  return { from, to, on: shifted(from, parts, edges.from.length, 1), ways };
+  return { start, end, between: shifted(start, parts, edges.start.length, 1), ways };
 }
 
 export function gathered(rows: Float32Array, indices: Uint32Array): Float32Array {

@@ -96,7 +96,7 @@ interface SampledReading {
 
 function readAlong(
   { before, after }: Subject,
-  { from, to, on, ways }: Spots,
+  { start, end, between, ways }: Spots,
   phases: readonly number[],
 ): SampledReading {
   const count = ways.length / EDGE_WIDTH;
@@ -104,20 +104,20 @@ function readAlong(
   const high = [-Infinity, -Infinity, -Infinity];
   const reading: SampledReading = { rise: [], missed: [], height: 0, reach: 0 };
   const moves = (at: Float32Array) => {
-    const stood = before.to(at, count);
+    const stood = before.moved(at, count);
     reading.reach = stood.reduce((most, v) => Math.max(most, Math.abs(v)), reading.reach);
-    return difference(after.to(at, count), stood);
+    return difference(after.moved(at, count), stood);
   };
   for (const phase of phases) {
-    for (const rows of [from, to, on]) setPhase(rows, phase);
-    const move = moves(on);
+    for (const rows of [start, end, between]) setPhase(rows, phase);
+    const move = moves(between);
     move.forEach((v, i) => {
       low[i % 3] = Math.min(low[i % 3]!, v);
       high[i % 3] = Math.max(high[i % 3]!, v);
     });
-    const along = difference(after.along(on, ways, count), before.along(on, ways, count));
+    const along = difference(after.along(between, ways, count), before.along(between, ways, count));
     reading.rise.push(lengths(along));
-    reading.missed.push(lengths(difference(along, difference(moves(to), moves(from)))));
+    reading.missed.push(lengths(difference(along, difference(moves(end), moves(start)))));
   }
   reading.height = Math.max(...high.map((h, k) => h - low[k]!)) / 2;
   return reading;
@@ -244,7 +244,7 @@ export async function samplingMarks(
   const limit = { across: Math.max(usual('across'), 0.1 * most), along: Math.max(usual('along'), 0.1 * most) };
   const found = Uint32Array.from(missed[0]!.keys()).filter((i) => missed[0]![i]! > MARKED * limit[way[i]!]);
   const whole = await PointMover.make(piece, assets, strand!, strand!.steps.at(-1)!.id, analysis);
-  const [a, b] = [spots.from, spots.to].map((ends) => whole.to(gathered(ends, found), found.length)) as [
+  const [a, b] = [spots.start, spots.end].map((ends) => whole.moved(gathered(ends, found), found.length)) as [
     Float32Array,
     Float32Array,
   ];

@@ -31,7 +31,7 @@ interface Group {
   rows: Float32Array;
   count: number;
   /** Number of the copy of each row; null where the form is there once. */
-  copies: { numbers: Float32Array; of: Copies } | null;
+  copies: { numbers: Float32Array; all: Copies } | null;
   /**
    * Copies that each step moves on by over the loop, as many numbers as a row can have steps of copies: copy n at its
    * end is compared with copy n + moves at its begin.
@@ -100,7 +100,7 @@ export class SeamPlaces {
    * forms are there.
    * @param evaluator of the strand
    */
-  async of(strand: Strand, { woven }: Evaluator): Promise<StrandPlaces> {
+  async forStrand(strand: Strand, { woven }: Evaluator): Promise<StrandPlaces> {
     // Steps of a finish take the colour of a picture, but for the field with which one may begin.
     if (woven.functions.some((f) => f.gives === 'image'))
       return new StrandPlaces([even(samplePlaces(SPARSE_PLACES, true))], true);
@@ -174,7 +174,7 @@ export class SeamPlaces {
     const group: Group = {
       rows,
       count,
-      copies: skin.copies ? { numbers: Float32Array.from(picks.copy), of: skin.copies } : null,
+      copies: skin.copies ? { numbers: Float32Array.from(picks.copy), all: skin.copies } : null,
       moves: movesOn(this.piece, this.analysis.types.get(form.id) ?? []),
       form: { evaluator, tint: own },
       coloured: false,
@@ -235,8 +235,8 @@ function standAt(group: Group, phase: number, side: SeamSide, pictured: boolean)
   setPhase(rows, phase, pictured ? PICTURED_SIZE : PLACE_SIZE);
   const on = side === 'begin' ? moves : NO_MOVES;
   for (let i = 0; copies && i < count; i++) {
-    const copyIn = numbersOf(copies.of, copies.numbers[i]!).map((n, level) => n + on[level]!);
-    setPlaceFields(rows, i, { copyIn, copy: numberOf(copies.of, copyIn) });
+    const copyIn = numbersOf(copies.all, copies.numbers[i]!).map((n, level) => n + on[level]!);
+    setPlaceFields(rows, i, { copyIn, copy: numberOf(copies.all, copyIn) });
   }
   if (!form) return rows;
   setColumn(rows, 'tint', form.tint);

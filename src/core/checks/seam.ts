@@ -48,7 +48,7 @@ async function measureStrand(
   );
   const last = steps.length - 1;
   const { frames } = piece.loop;
-  const places = await seamPlaces.of(strand, evaluator);
+  const places = await seamPlaces.forStrand(strand, evaluator);
   // What is drawn on the way is measured by itself: what reads it elsewhere would hide how it moves.
   const drawn = [...drawnEnds(steps), ...lateEnds(steps)].map((end) => compare(evaluator, end, frames, places));
   // How late copies are shows in what they do alone, and there it is compared.

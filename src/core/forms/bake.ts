@@ -42,7 +42,7 @@ export async function bake(
 export async function bakeSkin(piece: Piece, assets: Assets, strand: Strand): Promise<Skin | null> {
   return reporting(async () => {
     const mesh = await bake(piece, assets, strand);
-    if (mesh && !mesh.frames) report({ form: strand.name, step: 'Measuring how the surface runs', done: 1, of: 1 });
+    if (mesh && !mesh.frames) report({ form: strand.name, step: 'Measuring how the surface runs', done: 1, total: 1 });
     return mesh && skinOf(mesh);
   });
 }
@@ -89,7 +89,7 @@ class Baker {
         mesh = known;
         continue;
       }
-      report({ form: strand.name, step: definition.name, done: i, of: last + 1 });
+      report({ form: strand.name, step: definition.name, done: i, total: last + 1 });
       if (mesh && i > 0) mesh = await this.moved(strand, i - 1, mesh);
       const baking = await this.baking(row, mesh);
       const made: Mesh =

@@ -3,7 +3,7 @@ export interface Making {
   form: string;
   step: string;
   done: number;
-  of: number;
+  total: number;
 }
 
 let watcher: (making: Making | null) => void = () => undefined;

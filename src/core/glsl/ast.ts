@@ -6,13 +6,13 @@ export type Expr =
   | { kind: 'bool'; pos: Pos; value: boolean }
   | { kind: 'name'; pos: Pos; name: string }
   | { kind: 'call'; pos: Pos; name: string; args: Expr[] }
-  | { kind: 'member'; pos: Pos; of: Expr; name: string }
-  | { kind: 'index'; pos: Pos; of: Expr; index: Expr }
-  | { kind: 'unary'; pos: Pos; op: string; of: Expr }
-  | { kind: 'step'; pos: Pos; op: '++' | '--'; prefix: boolean; of: Expr }
+  | { kind: 'member'; pos: Pos; operand: Expr; name: string }
+  | { kind: 'index'; pos: Pos; operand: Expr; index: Expr }
+  | { kind: 'unary'; pos: Pos; op: string; operand: Expr }
+  | { kind: 'step'; pos: Pos; op: '++' | '--'; prefix: boolean; operand: Expr }
   | { kind: 'binary'; pos: Pos; op: string; left: Expr; right: Expr }
   | { kind: 'choose'; pos: Pos; test: Expr; yes: Expr; no: Expr }
-  | { kind: 'assign'; pos: Pos; op: string; to: Expr; value: Expr };
+  | { kind: 'assign'; pos: Pos; op: string; target: Expr; value: Expr };
 
 export interface Declarator {
   pos: Pos;

@@ -67,10 +67,10 @@ type NodeShape =
   | { kind: 'const'; type: Type; values: number[] }
   | { kind: 'local'; type: Type; local: Local }
   | { kind: 'uniform'; type: Type; uniform: Uniform }
-  | { kind: 'pick'; type: Type; of: Node; indices: number[] }
+  | { kind: 'pick'; type: Type; operand: Node; indices: number[] }
   | { kind: 'construct'; type: Type; parts: Node[] }
-  | { kind: 'convert'; type: Type; of: Node }
-  | { kind: 'unary'; type: Type; op: UnaryOp; of: Node }
+  | { kind: 'convert'; type: Type; operand: Node }
+  | { kind: 'unary'; type: Type; op: UnaryOp; operand: Node }
   /** Componentwise; both sides have as many scalars as the result. */
   | { kind: 'binary'; type: Type; op: BinaryOp; left: Node; right: Node }
   /** All components equal (or not). */
@@ -118,7 +118,7 @@ export function childrenOf(node: Node): Node[] {
     case 'pick':
     case 'convert':
     case 'unary':
-      return [node.of];
+      return [node.operand];
     case 'construct':
       return node.parts;
     case 'native':

@@ -134,11 +134,11 @@ export class ExpressionParser {
 
   protected assignment(): Expr {
     return this.nested(() => {
-      const to = this.choose();
-      if (!ASSIGN.has(this.token.text)) return to;
+      const target = this.choose();
+      if (!ASSIGN.has(this.token.text)) return target;
       const op = this.next();
       const value = this.assignment();
-      return this.made({ kind: 'assign', pos: op, op: op.text, to, value }, to, value);
+      return this.made({ kind: 'assign', pos: op, op: op.text, target, value }, target, value);
     });
   }
 
@@ -167,13 +167,13 @@ export class ExpressionParser {
     const pos = this.token;
     if (this.is('+') || this.is('-') || this.is('!') || this.is('~')) {
       this.next();
-      const of = this.nested(() => this.unary());
-      return this.made({ kind: 'unary', pos, op: pos.text, of }, of);
+      const operand = this.nested(() => this.unary());
+      return this.made({ kind: 'unary', pos, op: pos.text, operand }, operand);
     }
     if (this.is('++') || this.is('--')) {
       this.next();
-      const of = this.nested(() => this.unary());
-      return this.made({ kind: 'step', pos, op: pos.text as '++' | '--', prefix: true, of }, of);
+      const operand = this.nested(() => this.unary());
+      return this.made({ kind: 'step', pos, op: pos.text as '++' | '--', prefix: true, operand }, operand);
     }
     return this.postfix();
   }
@@ -184,14 +184,14 @@ export class ExpressionParser {
       const pos = this.token;
       if (this.take('.')) {
         const name = this.name('a field or swizzle');
-        expr = this.made({ kind: 'member', pos: name, of: expr, name: name.text }, expr);
+        expr = this.made({ kind: 'member', pos: name, operand: expr, name: name.text }, expr);
       } else if (this.take('[')) {
         const index = this.expression();
         this.expect(']', 'after the index');
-        expr = this.made({ kind: 'index', pos, of: expr, index }, expr, index);
+        expr = this.made({ kind: 'index', pos, operand: expr, index }, expr, index);
       } else if (this.is('++') || this.is('--')) {
         this.next();
-        expr = this.made({ kind: 'step', pos, op: pos.text as '++' | '--', prefix: false, of: expr }, expr);
+        expr = this.made({ kind: 'step', pos, op: pos.text as '++' | '--', prefix: false, operand: expr }, expr);
       } else {
         return expr;
       }

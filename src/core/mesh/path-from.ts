@@ -91,10 +91,10 @@ export function fewerPoints({ points, closed }: TakenPath, most: number): TakenP
   const allowed = MISS * Math.max(...line.map((p) => apart(p, line[0]!)));
   while (kept.size < (closed ? most + 1 : most)) {
     gaps.sort((a, b) => b.off - a.off);
-    const { from, to, at, off } = gaps.shift()!;
+    const { from, end, at, off } = gaps.shift()!;
     if (off <= allowed) break;
     kept.add(at);
-    gaps.push(gapOf(line, from, at), gapOf(line, at, to));
+    gaps.push(gapOf(line, from, at), gapOf(line, at, end));
   }
   const chosen = [...kept].sort((a, b) => a - b).map((i) => line[i]!);
   return { points: closed ? chosen.slice(0, -1) : chosen, closed };
@@ -107,14 +107,14 @@ const MISS = 1 / 250;
 function gapOf(
   line: readonly PathVertex[],
   from: number,
-  to: number,
-): { from: number; to: number; at: number; off: number } {
+  end: number,
+): { from: number; end: number; at: number; off: number } {
   let [at, off] = [from, 0];
-  for (let i = from + 1; i < to; i++) {
-    const by = offLine(line[i]!, line[from]!, line[to]!);
+  for (let i = from + 1; i < end; i++) {
+    const by = offLine(line[i]!, line[from]!, line[end]!);
     if (by > off) [at, off] = [i, by];
   }
-  return { from, to, at, off };
+  return { from, end, at, off };
 }
 
 /** A line moved and scaled so that its longer side is 2 m, about the middle. */

@@ -29,7 +29,7 @@ const DOT = CLAY.slice(0, 3).map((c) => toByte(c * 2.4));
 /** A cloud: one pixel for each point. */
 function dots({ view, scale, width, height, pixels }: Sheet): void {
   for (let i = 0; i < view.length; i += 3) {
-    const [x, y] = [Math.floor(scale.x + scale.by * view[i]!), Math.floor(scale.y - scale.by * view[i + 1]!)];
+    const [x, y] = [Math.floor(scale.x + scale.factor * view[i]!), Math.floor(scale.y - scale.factor * view[i + 1]!)];
     if (x >= 0 && y >= 0 && x < width && y < height) pixels.set(DOT, 4 * (y * width + x));
   }
 }
@@ -58,7 +58,7 @@ interface Sheet extends PreviewSize {
 }
 
 interface Fit {
-  by: number;
+  factor: number;
   x: number;
   y: number;
 }
@@ -72,15 +72,17 @@ function fit(view: Float32Array, width: number, height: number): Fit {
       high[k] = Math.max(high[k]!, view[i + k]!);
     }
   }
-  const by = 0.92 * Math.min(width / Math.max(1e-6, high[0]! - low[0]!), height / Math.max(1e-6, high[1]! - low[1]!));
-  return { by, x: width / 2 - (by * (low[0]! + high[0]!)) / 2, y: height / 2 + (by * (low[1]! + high[1]!)) / 2 };
+  const [wide, tall] = [0, 1].map((k) => Math.max(1e-6, high[k]! - low[k]!));
+  const factor = 0.92 * Math.min(width / wide!, height / tall!);
+  const [x, y] = [0, 1].map((k) => (factor * (low[k]! + high[k]!)) / 2);
+  return { factor, x: width / 2 - x!, y: height / 2 + y! };
 }
 
 function fill(sheet: Sheet, corners: [number, number, number]): void {
   const { view, scale, width, height, pixels, depth } = sheet;
   const points = corners.map((c) => [
-    scale.x + scale.by * view[c]!,
-    scale.y - scale.by * view[c + 1]!,
+    scale.x + scale.factor * view[c]!,
+    scale.y - scale.factor * view[c + 1]!,
     view[c + 2]!,
   ]) as [number[], number[], number[]];
   const [a, b, c] = points;

@@ -55,8 +55,8 @@ export interface Twin {
   /** Usual range: by parts of it the number is dragged. */
   min: number;
   max: number;
-  of: (value: number) => number;
-  back: (twin: number) => number;
+  toTwin: (value: number) => number;
+  toValue: (twin: number) => number;
 }
 
 export interface VectorParam extends ParamBase {

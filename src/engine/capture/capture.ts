@@ -83,7 +83,7 @@ export class Capture {
     if (missing.length > 0) this.memory.clear();
     for (const [done, before] of missing.entries()) {
       this.assertAlive();
-      settling?.({ done, of: missing.length });
+      settling?.({ done, total: missing.length });
       this.draw(before / this.picture.frames, { mode: 'settle', rounds: missing.length > this.picture.frames });
       // One at a time, so that the page goes on and the work can be ended.
       await this.finished();
@@ -100,8 +100,8 @@ export class Capture {
   }
 
   private draw(phase: number, use: Omit<MemoryUse, 'memory'>): void {
-    const { target: to, memory, size } = this;
-    this.picture.draw({ phase, ...size, to, samples: EXPORT_SAMPLES, remembering: { memory, ...use } });
+    const { target, memory, size } = this;
+    this.picture.draw({ phase, ...size, target, samples: EXPORT_SAMPLES, remembering: { memory, ...use } });
   }
 
   /** When the graphics card has done what it was told. */

@@ -18,7 +18,7 @@ export class Follower {
   static async make(piece: Piece, assets: Assets, analysis: Analysis): Promise<Follower> {
     const { targets, keys } = linkedSignals(piece, analysis);
     const evaluator = targets.length > 0 ? await Evaluator.make(piece, assets, targets, analysis) : null;
-    const overLoop = loopSteps(piece, analysis).length > 0 ? await OverLoop.of(piece, analysis) : null;
+    const overLoop = loopSteps(piece, analysis).length > 0 ? await OverLoop.forPiece(piece, analysis) : null;
     return new Follower(evaluator, keys, overLoop, assets);
   }
 

@@ -110,7 +110,7 @@ export interface PassDrawing {
   /** Gives the picture of another finish. */
   pictures: Pictures;
   /** The canvas where null. */
-  to: THREE.WebGLRenderTarget | null;
+  target: THREE.WebGLRenderTarget | null;
   /** Of a target with many. */
   layer?: number;
   /** Shows a checkerboard where nothing is; else what is written keeps its opacity. */
@@ -196,7 +196,7 @@ export class FinishPass {
     uniforms.clLens!.value = drawing.lens;
     uniforms.clChecker!.value = drawing.checker ? 1 : 0;
     fillPictures(uniforms, this.woven, drawing.pictures);
-    renderer.setRenderTarget(drawing.to, drawing.layer);
+    renderer.setRenderTarget(drawing.target, drawing.layer);
     renderer.render(this.scene, this.camera);
   }
 

@@ -142,7 +142,7 @@ export interface RowDrawing {
   /** By how many frames a step reads back. */
   reach: (step: string) => number;
   /** The canvas where null. */
-  to: THREE.WebGLRenderTarget | null;
+  target: THREE.WebGLRenderTarget | null;
   checker: boolean;
   /** Told of each part that was drawn. */
   drew?: (part: DrawnPart) => void;
@@ -197,16 +197,16 @@ export class FinishRow {
       if (plan.shown && drawing.unseen) break;
       const averages = this.passes[i + 1]?.plan.averages ?? false;
       const passing = () => targets.take(shot, { averages, smaller: plan.smaller }, [before, took]);
-      const to = isLast ? drawing.to : plan.keeps && remembers ? memory.keep(plan.keeps) : passing();
+      const target = isLast ? drawing.target : plan.keeps && remembers ? memory.keep(plan.keeps) : passing();
       // Until it is settled, what came into a step stands in for what it does not know of earlier frames.
       const earlier = (plan.keeps ? memory.earlier(plan.keeps, fillsIn(plan.keeps)) : NOTHING) ?? took;
       const ago = plan.ago ? memory.ago(plan.ago, fillsIn(plan.ago)) : NOT_REMEMBERED;
-      pass.draw(renderer, { ...drawing, before, took, earlier, ago, depth, lens, to });
+      pass.draw(renderer, { ...drawing, before, took, earlier, ago, depth, lens, target });
       if (plan.steps.length > 0) drawing.drew?.({ strand, steps: plan.steps });
-      if (to && !isLast) before = to.texture;
+      if (target && !isLast) before = target.texture;
       if (plan.stores && remembers) {
-        const { target, layer } = memory.store(plan.stores, reach(plan.stores));
-        this.copier!.draw(renderer, { ...drawing, before, took, earlier, ago, depth, lens, to: target, layer });
+        const stored = memory.store(plan.stores, reach(plan.stores));
+        this.copier!.draw(renderer, { ...drawing, before, took, earlier, ago, depth, lens, ...stored });
       }
     }
   }

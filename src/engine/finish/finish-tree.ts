@@ -103,10 +103,10 @@ export class FinishTree {
     const key = keyOf(branch, false);
     if (this.drawn.has(key)) return;
     this.drawn.add(key);
-    const to = this.branches.get(key) ?? new THREE.WebGLRenderTarget(width, height, HALF);
-    this.branches.set(key, to);
-    to.setSize(width, height);
-    this.drawRow(renderer, branch, { ...drawing, to }, false);
+    const target = this.branches.get(key) ?? new THREE.WebGLRenderTarget(width, height, HALF);
+    this.branches.set(key, target);
+    target.setSize(width, height);
+    this.drawRow(renderer, branch, { ...drawing, target }, false);
   }
 
   private row(piece: Piece, analysis: Analysis, target: Target | null, shown: boolean): FinishRow {

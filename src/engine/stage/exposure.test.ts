@@ -8,23 +8,20 @@ class OneNumber {
   readonly extensions = { has: () => true };
   autoClear = true;
   readonly values = new Map<THREE.Texture, number>();
-  private to: THREE.WebGLRenderTarget | null = null;
+  target: THREE.WebGLRenderTarget | null = null;
 
   setRenderTarget(target: THREE.WebGLRenderTarget | null): void {
-    this.to = target;
-  }
-  get target() {
-    return this.to;
+    this.target = target;
   }
   clear(): void {
-    this.values.set(this.to!.texture, 0);
+    this.values.set(this.target!.texture, 0);
   }
   render({ material }: THREE.Mesh<THREE.BufferGeometry, THREE.ShaderMaterial>): void {
     const { picture, share } = material.uniforms;
     const light = (share!.value as number) * this.values.get(picture!.value as THREE.Texture)!;
     if (this.autoClear) this.clear();
-    const below = material.blending === THREE.NoBlending ? 0 : this.values.get(this.to!.texture)!;
-    this.values.set(this.to!.texture, below + light);
+    const below = material.blending === THREE.NoBlending ? 0 : this.values.get(this.target!.texture)!;
+    this.values.set(this.target!.texture, below + light);
   }
 }
 

@@ -15,7 +15,7 @@ const bytesOf = ({ width, height, samples }: ShotSize) => width * height * PIXEL
  * room for is shot in the first round alone.
  */
 export class RoundShots<Of extends ShotSize> {
-  private readonly kept = new Map<string, { shot: Shot; of: Of }>();
+  private readonly kept = new Map<string, { shot: Shot; subject: Of }>();
   private bytes = 0;
 
   /** @param same whether pictures of two are alike at the same phase */
@@ -24,21 +24,21 @@ export class RoundShots<Of extends ShotSize> {
   /** The picture under a key, where it was kept of just this; one of something else is dropped. */
   find(key: string, of: Of): Shot | undefined {
     const known = this.kept.get(key);
-    if (!known || this.same(known.of, of)) return known?.shot;
+    if (!known || this.same(known.subject, of)) return known?.shot;
     this.drop(key);
     return undefined;
   }
 
   /** A target for a picture that is to be kept, where there is room for it. */
-  room(of: Of, make: (size: ShotSize) => THREE.WebGLRenderTarget): THREE.WebGLRenderTarget | null {
-    return this.bytes + bytesOf(of) > MAX_SHOT_BYTES ? null : make(of);
+  room(subject: Of, make: (size: ShotSize) => THREE.WebGLRenderTarget): THREE.WebGLRenderTarget | null {
+    return this.bytes + bytesOf(subject) > MAX_SHOT_BYTES ? null : make(subject);
   }
 
   /** Keeps a picture that there was room for. */
-  keep(key: string, shot: Shot, of: Of): void {
+  keep(key: string, shot: Shot, subject: Of): void {
     this.drop(key);
-    this.kept.set(key, { shot, of });
-    this.bytes += bytesOf(of);
+    this.kept.set(key, { shot, subject });
+    this.bytes += bytesOf(subject);
   }
 
   holds(shot: Shot): boolean {
@@ -49,7 +49,7 @@ export class RoundShots<Of extends ShotSize> {
     const known = this.kept.get(key);
     if (!known) return;
     known.shot.target.dispose();
-    this.bytes -= bytesOf(known.of);
+    this.bytes -= bytesOf(known.subject);
     this.kept.delete(key);
   }
 

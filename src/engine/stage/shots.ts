@@ -46,7 +46,7 @@ interface Taken {
   shot: Shot;
   /** The last frame that began with it. */
   frame: number;
-  of: Pick<Shooting, 'piece' | 'analysis' | 'width' | 'height' | 'samples' | 'depth'> & { view: View | null };
+  subject: Pick<Shooting, 'piece' | 'analysis' | 'width' | 'height' | 'samples' | 'depth'> & { view: View | null };
   phase: number;
 }
 
@@ -58,7 +58,7 @@ interface Asked {
   stage: Strand | null;
   /** The finish whose shutter is open for longer than an instant. */
   exposed: { finish: string; shutter: Shutter } | null;
-  of: Taken['of'];
+  subject: Taken['subject'];
 }
 
 /**
@@ -134,9 +134,9 @@ export class Shots {
   }
 
   /** The picture that a finish begins with; that of a stage where there is no finish. */
-  of(finish: Strand | null, stageAlone: Strand | null, shooting: Shooting): Shot {
+  shotFor(finish: Strand | null, stageAlone: Strand | null, shooting: Shooting): Shot {
     const asked = askedFor(finish, stageAlone, shooting);
-    const { key, stage, of } = asked;
+    const { key, stage, subject } = asked;
     const known = this.taken.get(key);
     if (known?.frame === this.frame) return known.shot;
     if (known && hasStood(known, asked, shooting)) {
@@ -149,7 +149,7 @@ export class Shots {
     const shot = repeats
       ? this.ofRound(asked, shooting)
       : this.shotInto(this.targetFor(asked, shooting), asked, shooting);
-    this.taken.set(key, { shot, frame: this.frame, of, phase: shooting.phase });
+    this.taken.set(key, { shot, frame: this.frame, subject, phase: shooting.phase });
     this.latest.set(stage?.id ?? '', shot);
     return shot;
   }
@@ -157,11 +157,11 @@ export class Shots {
   /** One of a loop that is gone through more than once: shot in the first round alone, where there is room for it. */
   private ofRound(asked: Asked, shooting: Shooting): Shot {
     const key = `${asked.key} ${shooting.phase}`;
-    const before = this.round.find(key, asked.of);
+    const before = this.round.find(key, asked.subject);
     if (before) return before;
-    const own = this.round.room(asked.of, stageTarget);
+    const own = this.round.room(asked.subject, stageTarget);
     const shot = this.shotInto(own ?? this.targetFor(asked, shooting), asked, shooting);
-    if (own) this.round.keep(key, shot, asked.of);
+    if (own) this.round.keep(key, shot, asked.subject);
     return shot;
   }
 
@@ -261,21 +261,25 @@ function askedFor(finish: Strand | null, stageAlone: Strand | null, shooting: Sh
     key: `${stage?.id ?? ''}${shutter ? ` ${shutter.open} ${shutter.pictures}` : ''}`,
     stage,
     exposed: shutter && { finish: behind.finish.id, shutter },
-    of: { piece, analysis, width, height, samples, depth, view },
+    subject: { piece, analysis, width, height, samples, depth, view },
   };
 }
 
 /** Is a shot that was taken before what would be taken now? */
-function hasStood(known: Taken, { stage, exposed, of }: Asked, { piece, analysis, phase, followAt, drew }: Shooting) {
+function hasStood(
+  known: Taken,
+  { stage, exposed, subject }: Asked,
+  { piece, analysis, phase, followAt, drew }: Shooting,
+) {
   // What is measured is drawn every time. An open shutter sees other phases as well.
-  if (exposed || drew || !sameOf(known.of, of)) return false;
+  if (exposed || drew || !sameOf(known.subject, subject)) return false;
   const momentAt = (at: number) => stage && momentOf(piece, analysis, stage, followAt(piece, at), at);
   const moment = momentAt(phase);
   return moment !== null && moment === momentAt(known.phase);
 }
 
-const sameOf = (a: Taken['of'], b: Taken['of']) =>
-  (Object.keys(a) as (keyof Taken['of'])[]).every((k) => a[k] === b[k]);
+const sameOf = (a: Taken['subject'], b: Taken['subject']) =>
+  (Object.keys(a) as (keyof Taken['subject'])[]).every((k) => a[k] === b[k]);
 
 /** The phase so many frames later: over the seam where the piece goes round, held at its end where it plays once. */
 function phaseAfter({ loop }: Piece, phase: number, frames: number): number {

@@ -40,7 +40,7 @@ export class Geometries {
   private readonly made = new Map<Skin, { plain?: THREE.BufferGeometry; expanded?: THREE.BufferGeometry }>();
   private used = new Set<Skin>();
 
-  of(mesh: Skin, expanded: boolean): THREE.BufferGeometry {
+  geometryFor(mesh: Skin, expanded: boolean): THREE.BufferGeometry {
     this.used.add(mesh);
     const known = this.made.get(mesh) ?? {};
     this.made.set(mesh, known);
@@ -102,7 +102,7 @@ export class Standing {
       const known = before.find((l) => l.material.key === key && l.material.pair.overlay === pair.overlay);
       if (known) before.splice(before.indexOf(known), 1);
       const layer = known ?? this.makeLayer(this.materials.make(piece, analysis, pair, key));
-      const geometry = geometries.of(skin, layer.material.body.faces);
+      const geometry = geometries.geometryFor(skin, layer.material.body.faces);
       const ordered = needsOrder(layer.material.state) ? spots : null;
       if (!layer.order?.puts(geometry, ordered)) {
         layer.order?.dispose();

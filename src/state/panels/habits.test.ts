@@ -86,7 +86,12 @@ it('a part that is kept in one tab is found in the other, and one that is delete
 it('what goes on in a piece ends as it is left, and habits stay', async () => {
   const { panels, transport, leavePiece } = await page();
   transport.setState({ playing: true, frame: 7 });
-  panels.setState({ looking: { strand: 's', step: 't', on: 'frame' }, compare: 'dusk', checks: true, muted: true });
+  panels.setState({
+    looking: { strand: 's', step: 't', shownOn: 'frame' },
+    compare: 'dusk',
+    checks: true,
+    muted: true,
+  });
   leavePiece();
   expect(transport.getState()).toMatchObject({ playing: false, frame: 0 });
   expect(panels.getState()).toMatchObject({ looking: null, compare: null, checks: false, muted: true });

@@ -11,7 +11,7 @@ import type { Version } from '../storage/version-store';
 export interface Looking {
   strand: string;
   step: string;
-  on: LookOn;
+  shownOn: LookOn;
 }
 
 /** A step whose form is too coarse for it, while that is shown on the stage. */
@@ -149,7 +149,10 @@ export const pick = (picking: Picking | PickingPart | null) => usePanels.setStat
 /** Looks at a step on the stage, or goes back to the picture. */
 export function toggleLook(at: StepAt): void {
   usePanels.setState(({ looking }) => ({
-    looking: looking?.strand === at.strand && looking.step === at.step ? null : { ...at, on: looking?.on ?? 'objects' },
+    looking:
+      looking?.strand === at.strand && looking.step === at.step
+        ? null
+        : { ...at, shownOn: looking?.shownOn ?? 'objects' },
   }));
 }
 

@@ -12,16 +12,16 @@ import { useWorkbench } from '../workbench';
 export function moveControl(id: string, value: Setting): void {
   const { piece, edit } = useWorkbench.getState();
   const { playing, frame } = useTransport.getState();
-  const { on } = useRecording.getState();
+  const { isOn } = useRecording.getState();
   const control = controlById(piece, id);
   // With a track, the value is not what the control has at the playhead.
   if (!control || (control.track === undefined && control.value === value)) return;
-  const leaves = control.track !== undefined && (playing || on || isLink(control.track));
+  const leaves = control.track !== undefined && (playing || isOn || isLink(control.track));
   edit(
     (p) => (leaves ? changeControl(p, id, { value, track: undefined }) : setControlAt(p, id, value, frame)),
     `control ${id}`,
   );
-  if (leaves && !on)
+  if (leaves && !isOn)
     notify(
       'info',
       `"${control.name}" was moved by hand, so it has left ${isLink(control.track) ? 'its signal' : 'its keys'}. ` +

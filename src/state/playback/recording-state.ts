@@ -6,7 +6,7 @@ import type { PassWay } from '@/core/piece/passes';
 export type RecordingLength = 'free' | 'loop';
 
 interface Recording {
-  on: boolean;
+  isOn: boolean;
   length: RecordingLength;
   /** Beats before a recording of one loop begins. */
   countIn: number;
@@ -23,7 +23,7 @@ interface Recording {
 }
 
 export const useRecording = create<Recording>()(() => ({
-  on: false,
+  isOn: false,
   length: 'free',
   countIn: 4,
   counting: 0,

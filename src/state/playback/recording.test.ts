@@ -81,7 +81,7 @@ it('one loop ends at the seam, with the frames that were left out just before it
   goOn(2);
   // The page stood still: three frames and the seam at once.
   useTransport.getState().goTo(1, { frames: FRAMES, play: 'loop' });
-  expect(useRecording.getState().on).toBe(false);
+  expect(useRecording.getState().isOn).toBe(false);
   expect(keyedScalars(control().track as Keyed, (FRAMES - 1) / FRAMES, 'loop')[0]).toBeCloseTo(3, 1);
   expect(useWorkbench.temporal.getState().pastStates.length).toBe(before + 1);
   useRecording.setState({ length: 'free' });

@@ -60,7 +60,7 @@ export function startRecording(): void {
   const starts = (control: string) => trackSettings(piece, control);
   passes = new Passes(frames, { way, only: isThere ? only : null, rest: Math.ceil(MOVING_SECONDS * rate), starts });
   const counted = length === 'loop' ? countIn : 0;
-  useRecording.setState({ on: true, counting: counted, left: null });
+  useRecording.setState({ isOn: true, counting: counted, left: null });
   if (length === 'loop' || piece.loop.play === 'once') {
     useTransport.getState().play(false);
     useTransport.getState().goTo(0, piece.loop);
@@ -81,9 +81,9 @@ function count(beats: number, seconds: number): void {
 
 /** Ends a recording and writes it as keys: one entry of the history. */
 export function stopRecording(): void {
-  if (!useRecording.getState().on) return;
+  if (!useRecording.getState().isOn) return;
   for (const stop of stops) stop();
-  useRecording.setState({ on: false, counting: 0 });
+  useRecording.setState({ isOn: false, counting: 0 });
   useTransport.getState().play(false);
   const { piece, id } = useWorkbench.getState();
   const { played } = passes!;
@@ -113,4 +113,4 @@ export function stopRecording(): void {
   notify('done', words.join(' '), { label: 'Undo', run: () => undo() });
 }
 
-export const toggleRecording = (): void => (useRecording.getState().on ? stopRecording() : startRecording());
+export const toggleRecording = (): void => (useRecording.getState().isOn ? stopRecording() : startRecording());

@@ -11,7 +11,7 @@ import { endGesture, useWorkbench } from '../workbench';
 
 interface Rehearsal {
   /** The rehearsal is in sight in place of the workbench. */
-  on: boolean;
+  isOn: boolean;
   assigned: Assigned;
   /** What the next input that moves will drive. */
   learning: Driven | null;
@@ -22,7 +22,7 @@ interface Rehearsal {
 }
 
 export const useRehearsal = create<Rehearsal>()(() => ({
-  on: false,
+  isOn: false,
   assigned: {},
   learning: null,
   inputs: {},
@@ -92,7 +92,7 @@ let fading = 0;
 /** Ends a rehearsal: nothing goes on by itself, and what inputs stood at is forgotten. */
 export function endRehearsal(): void {
   cancelAnimationFrame(fading);
-  useRehearsal.setState({ on: false, learning: null, inputs: {} });
+  useRehearsal.setState({ isOn: false, learning: null, inputs: {} });
 }
 
 /** Goes over from how the controls stand to a look, in the time that is set; one entry of the history. */

@@ -20,21 +20,21 @@ export const versionName = (version: Version): string => version.name ?? `as of 
 
 interface Versions {
   /** The piece whose versions these are. */
-  of: string | null;
+  pieceId: string | null;
   /** Latest first. */
   list: Version[];
 }
 
 /** Versions of the open piece. */
-export const useVersions = create<Versions>()(() => ({ of: null, list: [] }));
+export const useVersions = create<Versions>()(() => ({ pieceId: null, list: [] }));
 
 const show = (piece: string, list: Version[]): void => {
-  if (useVersions.getState().of === piece) useVersions.setState({ list });
+  if (useVersions.getState().pieceId === piece) useVersions.setState({ list });
 };
 
 /** Loads the list of a piece's versions. */
 export async function loadVersions(piece: string): Promise<void> {
-  useVersions.setState({ of: piece, list: [] });
+  useVersions.setState({ pieceId: piece, list: [] });
   show(piece, await listVersions(piece).catch(() => []));
 }
 
@@ -82,8 +82,8 @@ export class VersionClock {
 
 /** A version of the open piece. @throws PieceError where it is broken */
 export async function versionPiece(version: string): Promise<Piece | null> {
-  const { of } = useVersions.getState();
-  const data = of === null ? null : await loadVersion(of, version);
+  const { pieceId } = useVersions.getState();
+  const data = pieceId === null ? null : await loadVersion(pieceId, version);
   return data === null ? null : (await readStoredPiece(data)).piece;
 }
 
@@ -97,10 +97,10 @@ export async function restoreVersion(version: Version): Promise<void> {
 
 /** Changes the list of versions, and says where the browser does not keep that. */
 async function change(by: (list: Version[]) => Version[]): Promise<void> {
-  const { of, list } = useVersions.getState();
-  if (!of) return;
-  show(of, by(list));
-  await saveVersions(of, by(list)).catch(() => notify('error', REACHING_PROBLEM));
+  const { pieceId, list } = useVersions.getState();
+  if (!pieceId) return;
+  show(pieceId, by(list));
+  await saveVersions(pieceId, by(list)).catch(() => notify('error', REACHING_PROBLEM));
 }
 
 export async function renameVersion(version: string, name: string): Promise<void> {
@@ -109,7 +109,7 @@ export async function renameVersion(version: string, name: string): Promise<void
 }
 
 export async function removeVersion(version: string): Promise<void> {
-  const { of } = useVersions.getState();
+  const { pieceId } = useVersions.getState();
   await change((list) => list.filter((v) => v.id !== version));
-  if (of) await dropVersion(of, version).catch(() => undefined);
+  if (pieceId) await dropVersion(pieceId, version).catch(() => undefined);
 }

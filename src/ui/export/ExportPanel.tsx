@@ -181,7 +181,7 @@ function Running({ progress, stop }: { progress: Progress; stop: () => void }) {
     <div>
       <p className="tabular mb-2" role="status">
         {settling
-          ? `Settling what the frame remembers: ${settling.done} of ${settling.of}`
+          ? `Settling what the frame remembers: ${settling.done} of ${settling.total}`
           : `${done} of ${frames} frames, ${left(progress.left)}`}
       </p>
       <Bar.Root

@@ -26,8 +26,8 @@ function titleOf(piece: Piece, picking: Picking | PickingPart): string {
 }
 
 /** The heading in the list: kinds for a new strand, the way of working within fields. */
-function headingOf({ definition: d, on }: Offer, picking: Picking): string {
-  if (on) return `${KIND_WORDS[kindOf(d)].title}, after ${on.name.toLowerCase()}`;
+function headingOf({ definition: d, first }: Offer, picking: Picking): string {
+  if (first) return `${KIND_WORDS[kindOf(d)].title}, after ${first.name.toLowerCase()}`;
   if (picking.for === 'strand' && !(picking.kind && d.group)) return KIND_WORDS[kindOf(d)].title;
   return d.group ? d.group[0]!.toUpperCase() + d.group.slice(1) : KIND_WORDS[kindOf(d)].title;
 }
@@ -38,9 +38,9 @@ interface PickerEntry extends SearchEntry {
 }
 
 function stepEntry(offer: Offer, picking: Picking): PickerEntry {
-  const { definition, on } = offer;
+  const { definition, first } = offer;
   return {
-    key: on ? `${definition.op} on ${on.op}` : definition.op,
+    key: first ? `${definition.op} on ${first.op}` : definition.op,
     name: definition.name,
     aliases: [...(definition.aliases ?? []), KIND_WORDS[kindOf(definition)].one],
     heading: headingOf(offer, picking),
@@ -52,7 +52,7 @@ function stepEntry(offer: Offer, picking: Picking): PickerEntry {
       <>
         <span className="w-32 shrink-0">
           <span className="font-medium">{definition.name}</span>
-          {on && <span className="block text-faint">after {on.name.toLowerCase()}</span>}
+          {first && <span className="block text-faint">after {first.name.toLowerCase()}</span>}
         </span>
         <span className="text-mute">{definition.about}</span>
       </>

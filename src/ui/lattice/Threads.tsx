@@ -12,7 +12,7 @@ interface Props {
 
 interface LinkThread {
   from: [number, number];
-  to: [number, number];
+  end: [number, number];
 }
 
 /** Threads from the strands that the selected cell takes from, and only its own. */
@@ -37,7 +37,7 @@ export function Threads({ sheet, piece, selected, layout }: Props) {
   if (threads.length === 0) return null;
   return (
     <svg className="pointer-events-none absolute inset-0 z-20 size-full" aria-hidden>
-      {threads.map(({ from: [x1, y1], to: [x2, y2] }, i) => (
+      {threads.map(({ from: [x1, y1], end: [x2, y2] }, i) => (
         <g key={i} fill="none" stroke="var(--color-lichen)" strokeOpacity="0.7">
           <path
             d={`M${x1} ${y1}C${x1} ${y1 + (y2 - y1) * 0.6} ${x2} ${y2 - (y2 - y1) * 0.6} ${x2} ${y2}`}
@@ -70,7 +70,7 @@ function threadsOf(sheet: HTMLElement, cell: string, ends: readonly string[]): L
     return [
       {
         from: [from.left - base.left + from.width - 8, from.top - base.top + (below ? from.height : 0)],
-        to: [own.left - base.left + 14, own.top - base.top + (below ? 0 : own.height)],
+        end: [own.left - base.left + 14, own.top - base.top + (below ? 0 : own.height)],
       },
     ];
   });

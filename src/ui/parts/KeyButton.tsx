@@ -68,7 +68,7 @@ export function KeyTable({
       <summary className="cursor-pointer text-lichen">{count === 1 ? '1 key' : `${count} keys`}</summary>
       <KeysField
         name={`Keys of ${name}`}
-        of={name}
+        owner={name}
         frames={frames}
         play={play}
         keys={keyed.keys}

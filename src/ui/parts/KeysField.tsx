@@ -11,7 +11,7 @@ import { closedListKeys } from '@/actions/closed-list';
 interface Props<V extends KeyValue> {
   name: string;
   /** Whose keys they are, where several tables stand on one page. */
-  of?: string;
+  owner?: string;
   keys: KeyOf<V>[];
   frames: number;
   play: Play;
@@ -32,10 +32,10 @@ function longestGap<V extends KeyValue>(keys: KeyOf<V>[], play: Play): KeyOf<V> 
 }
 
 /** The keys as a table; the loop band has the same keys to drag. */
-export function KeysField<V extends KeyValue>({ name, of, keys, frames, play, moments, onChange }: Props<V>) {
+export function KeysField<V extends KeyValue>({ name, owner, keys, frames, play, moments, onChange }: Props<V>) {
   const entry = moments ? 'moment' : 'key';
   const label = (index: number, what: string) =>
-    `${moments ? 'Moment' : 'Key'} ${index + 1}${of ? ` of ${of}` : ''}, ${what}`;
+    `${moments ? 'Moment' : 'Key'} ${index + 1}${owner ? ` of ${owner}` : ''}, ${what}`;
   const change = (index: number, part: Partial<KeyOf<V>>, dragging = true) =>
     onChange(
       keys.map((k, i) => (i === index ? { ...k, ...part } : k)),
@@ -95,7 +95,7 @@ export function KeysField<V extends KeyValue>({ name, of, keys, frames, play, mo
               )}
               <td>
                 <RemoveEntry
-                  name={`${entry} ${i + 1}${of ? ` of ${of}` : ''}`}
+                  name={`${entry} ${i + 1}${owner ? ` of ${owner}` : ''}`}
                   disabled={!moments && keys.length < 2}
                   onClick={() =>
                     onChange(

@@ -13,7 +13,7 @@ const HINTS: Record<PassWay, string> = {
 
 /** Playing the controls by hand: what is moved while the loop plays becomes keys. */
 export function RecordPart() {
-  const { on, length, countIn, counting, left, runsIn, way, only } = useRecording();
+  const { isOn, length, countIn, counting, left, runsIn, way, only } = useRecording();
   const piece = useWorkbench((s) => s.piece);
   const { controls, loop } = piece;
   const isLoop = loop.play === 'loop';
@@ -21,18 +21,18 @@ export function RecordPart() {
     <section aria-label="Record" className="mb-4">
       <div className="flex items-center gap-1">
         <h2 className="grow font-semibold">Play by hand</h2>
-        {left === piece && !on && (
+        {left === piece && !isOn && (
           <Button look="bare" onClick={() => undo()}>
             Undo the recording
           </Button>
         )}
         <Button
-          look={on ? 'main' : 'bare'}
-          aria-pressed={on}
+          look={isOn ? 'main' : 'bare'}
+          aria-pressed={isOn}
           title="Moves of the controls while it plays become keys (R)"
           onClick={toggleRecording}
         >
-          {on ? 'End and write keys' : 'Record'}
+          {isOn ? 'End and write keys' : 'Record'}
         </Button>
       </div>
       <div className="mb-1 grid grid-cols-[88px_minmax(0,1fr)] items-center gap-y-1 text-mute">
@@ -44,7 +44,7 @@ export function RecordPart() {
             ['free', 'until it is ended'],
             ['loop', isLoop ? 'one loop, from the seam' : 'all of it, from the beginning'],
           ]}
-          disabled={on}
+          disabled={isOn}
           onChange={(next) => useRecording.setState({ length: next as RecordingLength })}
         />
         {length === 'loop' && <span>Count-in</span>}
@@ -53,7 +53,7 @@ export function RecordPart() {
             label="Beats of the count-in"
             value={String(countIn)}
             options={[0, 2, 4, 8].map((n) => [String(n), n === 0 ? 'none' : `${n} beats`] as const)}
-            disabled={on}
+            disabled={isOn}
             onChange={(next) => useRecording.setState({ countIn: Number(next) })}
           />
         )}
@@ -70,7 +70,7 @@ export function RecordPart() {
           label="What is recorded"
           value={only ?? ''}
           options={[['', 'all controls'], ...controls.map(({ id, name }) => [id, `${name} alone`] as const)]}
-          disabled={on}
+          disabled={isOn}
           onChange={(id) => useRecording.setState({ only: id || null })}
         />
         {length === 'free' && isLoop && <span>Next pass</span>}
@@ -82,7 +82,7 @@ export function RecordPart() {
               ['replace', 'replace'],
               ['add', 'add what moves'],
             ]}
-            disabled={on}
+            disabled={isOn}
             onChange={(next) => useRecording.setState({ way: next as PassWay })}
           />
         )}
@@ -90,7 +90,7 @@ export function RecordPart() {
       <p className="text-faint" role="status">
         {counting > 0
           ? `Begins in ${counting === 1 ? '1 beat' : `${counting} beats`}.`
-          : on
+          : isOn
             ? `Recording: move the controls${length === 'free' && isLoop ? `; ${HINTS[way]}` : ''}.`
             : isLoop
               ? `The last ${Math.round(100 * runsIn)} % of the loop fade into its beginning.`

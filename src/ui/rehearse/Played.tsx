@@ -94,7 +94,7 @@ function PlayedControl({ piece, control }: { piece: Piece; control: Control }) {
         {typeof value === 'number' && (
           <LearnButton
             name={control.name}
-            on={learning !== null && 'control' in learning && learning.control === control.id}
+            isLearning={learning !== null && 'control' in learning && learning.control === control.id}
             onClick={() => learn({ control: control.id })}
           />
         )}

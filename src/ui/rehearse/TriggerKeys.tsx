@@ -65,7 +65,7 @@ export function TriggerKeys() {
               <span className="absolute top-1 right-1">
                 <LearnButton
                   name={`key ${i + 1}`}
-                  on={learning !== null && 'trigger' in learning && learning.trigger === i + 1}
+                  isLearning={learning !== null && 'trigger' in learning && learning.trigger === i + 1}
                   onClick={() => learn({ trigger: i + 1 })}
                 />
               </span>

@@ -30,7 +30,7 @@ export function LookBar({ piece, looking, spread, picture, numbers, read }: Prop
   const strand = strandById(piece, looking.strand);
   const step = strand?.steps.find((s) => s.id === looking.step);
   const before = usePanels((s) => s.before);
-  const other = looking.on === 'objects' ? 'frame' : 'objects';
+  const other = looking.shownOn === 'objects' ? 'frame' : 'objects';
   const hasObjects = possibleLookOn(piece, 'objects') === 'objects';
   return (
     <div data-looking className="picture-bar">
@@ -82,7 +82,7 @@ export function LookBar({ piece, looking, spread, picture, numbers, read }: Prop
           </Button>
         )}
         {strand?.kind === 'field' && hasObjects && (
-          <Button look="bare" onClick={() => usePanels.setState({ looking: { ...looking, on: other } })}>
+          <Button look="bare" onClick={() => usePanels.setState({ looking: { ...looking, shownOn: other } })}>
             {other === 'frame' ? 'Flat over the frame' : 'On the objects'}
           </Button>
         )}

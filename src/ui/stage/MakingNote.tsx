@@ -32,13 +32,13 @@ export function MakingNote() {
     >
       <span>
         Making {making.form}: {making.step}{' '}
-        {making.of > 1 && (
+        {making.total > 1 && (
           <span className="text-mute">
-            {making.done + 1} of {making.of}
+            {making.done + 1} of {making.total}
           </span>
         )}
       </span>
-      <progress aria-label={`Making ${making.form}`} max={making.of} value={making.done} className="h-1.5 w-28" />
+      <progress aria-label={`Making ${making.form}`} max={making.total} value={making.done} className="h-1.5 w-28" />
       <Button onClick={endStudio}>Stop</Button>
     </div>
   );

@@ -28,7 +28,7 @@ export function MemoryNote({ settling }: { settling: Settling | null }) {
           className="tabular rounded-md bg-[#0b0e0dcc] px-2 py-1 text-mute"
           title="The picture reads earlier frames that are not all drawn yet; the present one stands in for them."
         >
-          settling {settling.done} of {settling.of}
+          settling {settling.done} of {settling.total}
         </p>
       )}
     </div>

@@ -143,17 +143,17 @@ function useDrawn(
   pixels: FramePixels | null,
   shown: PixelWindow | null,
 ): void {
-  const image = useRef<{ of: FramePixels; canvas: HTMLCanvasElement } | null>(null);
+  const image = useRef<{ pixels: FramePixels; canvas: HTMLCanvasElement } | null>(null);
   const draw = useCallback(() => {
     const target = canvas.current;
     if (!target || !pixels || !shown) return;
     let drawn = image.current;
-    if (drawn?.of !== pixels) {
+    if (drawn?.pixels !== pixels) {
       const whole = document.createElement('canvas');
       whole.width = pixels.width;
       whole.height = pixels.height;
       whole.getContext('2d')!.putImageData(new ImageData(pixels.data, pixels.width, pixels.height), 0, 0);
-      drawn = { of: pixels, canvas: whole };
+      drawn = { pixels: pixels, canvas: whole };
       image.current = drawn;
     }
     target.width = target.clientWidth;

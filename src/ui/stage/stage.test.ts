@@ -159,7 +159,7 @@ describe('what the viewer is fed with', () => {
     const feed = new ViewerFeed(viewer, meshes);
     await fed();
     const before = seams;
-    usePanels.setState({ looking: { strand: 'swell', step: 't2', on: 'frame' } });
+    usePanels.setState({ looking: { strand: 'swell', step: 't2', shownOn: 'frame' } });
     await vi.waitFor(() => expect(shown).toHaveLength(3), { timeout: 20_000 });
     expect(shown[2]!.piece).not.toBe(useWorkbench.getState().piece);
     usePanels.setState({ looking: null });
@@ -224,7 +224,7 @@ describe('what the viewer is fed with', () => {
     expect(second).not.toBe(first);
 
     // What was to be drawn while a step was looked at is drawn afterwards.
-    usePanels.setState({ looking: { strand: 'swell', step: 't2', on: 'frame' } });
+    usePanels.setState({ looking: { strand: 'swell', step: 't2', shownOn: 'frame' } });
     useTransport.getState().goTo(4, { frames: 10, play: 'loop' });
     await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
     expect(cells()).toBe(second);

@@ -20,7 +20,7 @@ export function useLook(piece: Piece, looking: Looking | null, rests: number, ph
   const [read, setRead] = useState<string | null>(null);
   const shot = useRef<ReadShot | null>(null);
   // Shades of a finish and numbers of a signal are shown elsewhere: see `useFinishSpread` and `useSignalNumbers`.
-  const onObjects = looking !== null && possibleLookOn(piece, looking.on) === 'objects';
+  const onObjects = looking !== null && possibleLookOn(piece, looking.shownOn) === 'objects';
   const isElsewhere = looking !== null && strandById(piece, looking.strand)?.kind !== 'field';
 
   useEffect(() => {

@@ -141,7 +141,7 @@ function withUnit(piece: Piece, definition: ResolvedStep, step: Step, param: Num
 
 /** A number, and the same number said in other ways where there are such. */
 function NumberAndTwins({ param, value, loop, set }: { param: NumberParam; value: number; loop: Loop; set: SetValue }) {
-  const twins = param.twins?.(loop).filter((twin) => Number.isFinite(twin.of(value))) ?? [];
+  const twins = param.twins?.(loop).filter((twin) => Number.isFinite(twin.toTwin(value))) ?? [];
   const field = (
     <NumberField param={param} value={value} onChange={(v) => set(v, true)} onReset={() => set(undefined)} />
   );
@@ -155,10 +155,10 @@ function NumberAndTwins({ param, value, loop, set }: { param: NumberParam; value
           <span className="text-faint">{twin.name}</span>
           <NumberInput
             label={`${twin.name}, number`}
-            value={Number(twin.of(value).toPrecision(4))}
+            value={Number(twin.toTwin(value).toPrecision(4))}
             unit={twin.unit}
             step={(twin.max - twin.min) / FINENESS}
-            onChange={(v) => set(tidy(Number(twin.back(v).toPrecision(6)), param), true)}
+            onChange={(v) => set(tidy(Number(twin.toValue(v).toPrecision(6)), param), true)}
           />
         </div>
       ))}

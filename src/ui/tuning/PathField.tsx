@@ -23,17 +23,17 @@ function nextPlace(points: readonly PathPoint[]): Vector {
 
 interface NumbersProps {
   /** What the numbers are of. */
-  of: string;
+  subject: string;
   value: readonly number[];
   onChange: (value: Vector) => void;
 }
 
 /** The cells of three numbers. */
-function Numbers({ of, value, onChange }: NumbersProps) {
+function Numbers({ subject, value, onChange }: NumbersProps) {
   return AXES.map((axis, k) => (
     <td key={axis}>
       <NumberInput
-        label={`${of}, ${axis}`}
+        label={`${subject}, ${axis}`}
         value={tidy(value[k]!, {})}
         step={0.05}
         onChange={(v) => onChange(value.map((was, n) => (n === k ? tidy(v, {}) : tidy(was, {}))) as Vector)}
@@ -70,7 +70,7 @@ export function PathField({ name, points, way, onChange }: Props) {
             <tr>
               <td className="tabular text-faint">{i + 1}</td>
               <Numbers
-                of={`Point ${i + 1}`}
+                subject={`Point ${i + 1}`}
                 value={place}
                 onChange={(to) => onChange(movePoint(points, i, to), true)}
               />
@@ -88,7 +88,7 @@ export function PathField({ name, points, way, onChange }: Props) {
                   ↳
                 </td>
                 <Numbers
-                  of={`Handle ${i + 1}`}
+                  subject={`Handle ${i + 1}`}
                   value={handleAt(points, i, way.closed)}
                   onChange={(to) => onChange(setHandle(points, i, to), true)}
                 />

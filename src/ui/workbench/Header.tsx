@@ -31,7 +31,7 @@ function again(step: () => void, event: MouseEvent): void {
 
 export function Header() {
   const checks = useChecks();
-  const rehearses = useRehearsal((s) => s.on);
+  const rehearses = useRehearsal((s) => s.isOn);
   const large = usePanels((s) => s.large);
   const play = useWorkbench((s) => s.piece.loop.play);
   const { problems, numbers, sampling } = checks;
@@ -97,7 +97,7 @@ export function Header() {
       <Button
         aria-pressed={rehearses}
         title="The picture large, played by hand (P)"
-        onClick={() => useRehearsal.setState({ on: !rehearses, learning: null })}
+        onClick={() => useRehearsal.setState({ isOn: !rehearses, learning: null })}
       >
         {rehearses ? 'Back to the workbench' : 'Rehearse'}
       </Button>

@@ -124,7 +124,7 @@ function NotThere({ why }: { why: string }) {
 const PAGE = 'grid h-screen min-w-[600px] grid-rows-[46px_1fr_122px] overflow-hidden max-lg:grid-rows-[42px_1fr_100px]';
 
 function Open() {
-  const rehearses = useRehearsal((s) => s.on);
+  const rehearses = useRehearsal((s) => s.isOn);
   useShortcuts();
   useDroppedFiles();
   useEffect(() => startPreviews(), []);

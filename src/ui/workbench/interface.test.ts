@@ -92,7 +92,7 @@ describe('what is offered', () => {
           .map((r) => r.active),
       ).toEqual([true, true, true, true]);
     }
-    const begin = offered(piece, { for: 'strand', kind: 'form' }).filter((o) => !o.on);
+    const begin = offered(piece, { for: 'strand', kind: 'form' }).filter((o) => !o.first);
     expect(begin.map((o) => o.definition.name)).toEqual(
       CATALOGUE.filter((d) => d.op.startsWith('form.') && d.takes.length === 0).map((d) => d.name),
     );
@@ -119,9 +119,9 @@ describe('what is offered', () => {
   });
 
   /** A new strand as an offer makes it. */
-  const made = ({ definition, on, ground = on ? [{ op: on.op }] : [] }: Offer) => {
-    const [first, ...more] = [...ground, { op: definition.op }] as { op: string; params?: Record<string, Value> }[];
-    const begun = addStrand(blankPiece(), kindOf(definition), 'new', first!.op, first!.params);
+  const made = ({ definition, first, ground = first ? [{ op: first.op }] : [] }: Offer) => {
+    const [source, ...more] = [...ground, { op: definition.op }] as { op: string; params?: Record<string, Value> }[];
+    const begun = addStrand(blankPiece(), kindOf(definition), 'new', source!.op, source!.params);
     return more.reduce((p, { op, params }, i) => addStep(p, 's1', i + 1, op, params), begun);
   };
 
@@ -133,14 +133,16 @@ describe('what is offered', () => {
     for (const [op, param] of takers) {
       const made = addStrand(blankPiece(), 'finish', 'out', op);
       const into = { strand: 's1', step: made.strands[0]!.steps[0]!.id, param };
-      const begins = offered(made, { for: 'strand', kind: 'field', into }).flatMap((o) => (o.on ? [o.on.op] : []));
+      const begins = offered(made, { for: 'strand', kind: 'field', into }).flatMap((o) =>
+        o.first ? [o.first.op] : [],
+      );
       expect([op, begins.includes('field.screen'), begins.includes('field.position')]).toEqual([op, true, false]);
     }
   });
 
   it('steps that need something to run in come with it, and work', () => {
     const offers = offered(blankPiece(), { for: 'strand', kind: null });
-    const both = offers.filter((o) => o.on);
+    const both = offers.filter((o) => o.first);
     expect(both.length).toBeGreaterThan(100);
     for (const offer of both)
       expect([
@@ -150,7 +152,7 @@ describe('what is offered', () => {
           .every((r) => r.active),
       ]).toEqual([offer.definition.op, true]);
     const found = ranked(
-      offers.map((o) => ({ name: o.definition.name, aliases: o.definition.aliases, on: o.on?.name })),
+      offers.map((o) => ({ name: o.definition.name, aliases: o.definition.aliases, on: o.first?.name })),
       'ripple',
     );
     expect(found[0]).toMatchObject({ name: 'Ripple', on: 'Position' });

@@ -16,9 +16,9 @@ export function wholeValue(node: Node): number | null {
     case 'const':
       return wrap(node.values[0]!);
     case 'convert':
-      return wholeValue(node.of) === null ? null : wrap(wholeValue(node.of)!);
+      return wholeValue(node.operand) === null ? null : wrap(wholeValue(node.operand)!);
     case 'unary': {
-      const v = wholeValue(node.of);
+      const v = wholeValue(node.operand);
       return v === null ? null : wrap(node.op === 'neg' ? -v : ~v);
     }
     case 'binary': {

@@ -15,14 +15,14 @@ export function convertHint(node: Node, wanted: Type): string {
 export function convertTo(node: Node, scalar: ScalarName): Node {
   if (node.type.scalar === scalar || !(isPlain(node.type) || node.type.shape === 'matrix')) return node;
   const type = node.type.shape === 'matrix' ? node.type : vectorOf(scalar, node.type.size);
-  return { kind: 'convert', type, of: node };
+  return { kind: 'convert', type, operand: node };
 }
 
 /** Scalars of a value by their places in it. A pick of a pick is one pick. */
-export function pick(of: Node, type: Type, indices: number[]): Node {
-  if (of.kind === 'pick' && indices.every((i) => i >= 0))
-    return { kind: 'pick', type, of: of.of, indices: indices.map((i) => of.indices[i]!) };
-  return { kind: 'pick', type, of, indices };
+export function pick(operand: Node, type: Type, indices: number[]): Node {
+  if (operand.kind === 'pick' && indices.every((i) => i >= 0))
+    return { kind: 'pick', type, operand: operand.operand, indices: indices.map((i) => operand.indices[i]!) };
+  return { kind: 'pick', type, operand, indices };
 }
 
 /** A scalar as wide as a type; what is as wide stays. */

@@ -85,36 +85,36 @@ function checkName(expr: Extract<Expr, { kind: 'name' }>, { scope }: Context): N
 }
 
 function checkMember(expr: Extract<Expr, { kind: 'member' }>, context: Context): Node {
-  const of = check(expr.of, context);
+  const of = check(expr.operand, context);
   const member = memberIndices(of.type, expr);
   return pick(of, member.type, member.indices);
 }
 
 function checkIndex(expr: Extract<Expr, { kind: 'index' }>, context: Context): Node {
-  const of = check(expr.of, context);
+  const of = check(expr.operand, context);
   const member = indexIndices(of.type, expr, context);
   return pick(of, member.type, member.indices);
 }
 
 function checkUnary(expr: Extract<Expr, { kind: 'unary' }>, context: Context): Node {
-  const of = check(expr.of, context);
+  const operand = check(expr.operand, context);
   if (expr.op === '!') {
-    if (of.type !== BOOL) fail(expr.pos, `"!" needs a bool, not ${of.type.name}.`);
-    return { kind: 'unary', type: BOOL, op: 'not', of };
+    if (operand.type !== BOOL) fail(expr.pos, `"!" needs a bool, not ${operand.type.name}.`);
+    return { kind: 'unary', type: BOOL, op: 'not', operand };
   }
   if (expr.op === '~') {
-    if (!isPlain(of.type) || (of.type.scalar !== 'int' && of.type.scalar !== 'uint'))
-      fail(expr.pos, `"~" needs whole numbers, not ${of.type.name}.`);
-    return { kind: 'unary', type: of.type, op: 'bitnot', of };
+    if (!isPlain(operand.type) || (operand.type.scalar !== 'int' && operand.type.scalar !== 'uint'))
+      fail(expr.pos, `"~" needs whole numbers, not ${operand.type.name}.`);
+    return { kind: 'unary', type: operand.type, op: 'bitnot', operand };
   }
-  if (!isNumeric(of.type)) fail(expr.pos, `"${expr.op}" needs a number, not ${of.type.name}.`);
-  return expr.op === '+' ? of : { kind: 'unary', type: of.type, op: 'neg', of };
+  if (!isNumeric(operand.type)) fail(expr.pos, `"${expr.op}" needs a number, not ${operand.type.name}.`);
+  return expr.op === '+' ? operand : { kind: 'unary', type: operand.type, op: 'neg', operand };
 }
 
 function checkAssign(expr: Extract<Expr, { kind: 'assign' }>, context: Context): Node {
-  const before = check(expr.to, context);
+  const before = check(expr.target, context);
   const value = check(expr.value, context);
-  const target = targetOf(expr.to, context);
+  const target = targetOf(expr.target, context);
   const result = expr.op === '=' ? value : binary(expr, expr.op.slice(0, -1), before, value);
   if (result.type !== before.type)
     fail(
@@ -125,9 +125,9 @@ function checkAssign(expr: Extract<Expr, { kind: 'assign' }>, context: Context):
 }
 
 function checkStep(expr: Extract<Expr, { kind: 'step' }>, context: Context): Node {
-  const before = check(expr.of, context);
+  const before = check(expr.operand, context);
   if (!isNumeric(before.type)) fail(expr.pos, `"${expr.op}" needs a number, not ${before.type.name}.`);
-  const target = targetOf(expr.of, context);
+  const target = targetOf(expr.operand, context);
   const one: Node = { kind: 'const', type: before.type, values: before.type.flat.map(() => 1) };
   const value: Node = {
     kind: 'binary',

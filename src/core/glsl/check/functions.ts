@@ -164,9 +164,9 @@ function loop(stmt: Extract<Stmt, { kind: 'for' }>, context: Context, around: Ar
 }
 
 function stride(update: Expr, name: string, context: Context): number | null {
-  if (update.kind === 'step' && update.of.kind === 'name' && update.of.name === name)
+  if (update.kind === 'step' && update.operand.kind === 'name' && update.operand.name === name)
     return update.op === '++' ? 1 : -1;
-  if (update.kind !== 'assign' || update.to.kind !== 'name' || update.to.name !== name) return null;
+  if (update.kind !== 'assign' || update.target.kind !== 'name' || update.target.name !== name) return null;
   const by = wholeValue(check(update.value, context));
   if (by === null) return null;
   return update.op === '+=' ? by : update.op === '-=' ? -by : null;

@@ -65,7 +65,7 @@ function place(expr: Expr, context: Context, needs: string): AssignTarget & { ty
     return { local: meaning.local, type: meaning.local.type, indices: range(meaning.local.type.flat.length) };
   }
   if (expr.kind === 'member' || expr.kind === 'index') {
-    const base = place(expr.of, context, needs);
+    const base = place(expr.operand, context, needs);
     const member = expr.kind === 'member' ? memberIndices(base.type, expr) : indexIndices(base.type, expr, context);
     return { local: base.local, type: member.type, indices: member.indices.map((i) => base.indices[i]!) };
   }

@@ -10,7 +10,7 @@ export function truth(test: Node): boolean | null {
     case 'const':
       return Boolean(test.values[0]);
     case 'unary':
-      return test.op === 'not' ? not(truth(test.of)) : null;
+      return test.op === 'not' ? not(truth(test.operand)) : null;
     case 'lazy': {
       const [l, r] = [truth(test.left), truth(test.right)];
       return l === null || r === null ? null : test.op === 'and' ? l && r : l || r;

@@ -59,7 +59,7 @@ export class Expressions extends NamedValues {
         return { text: name, type: node.type, mask, slopes: some(mask) ? [`${name}a`, `${name}b`] : null };
       }
       case 'pick':
-        return this.pick(this.value(node.of), node.indices, node.type);
+        return this.pick(this.value(node.operand), node.indices, node.type);
       case 'construct': {
         const parts = this.values(node.parts);
         return this.temp(
@@ -70,12 +70,12 @@ export class Expressions extends NamedValues {
         );
       }
       case 'convert': {
-        const of = this.value(node.of);
+        const of = this.value(node.operand);
         if (of.type === node.type) return of;
         return this.temp(node.type, `${node.type.name}(${of.text})`, of.mask, null);
       }
       case 'unary': {
-        const of = this.value(node.of);
+        const of = this.value(node.operand);
         if (node.op === 'not') return this.temp(node.type, `!${of.text}`, of.mask, null);
         return this.temp(
           node.type,

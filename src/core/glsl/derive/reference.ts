@@ -82,13 +82,13 @@ class ReferenceRun {
       case 'uniform':
         return this.uniforms[node.uniform.name]!;
       case 'pick': {
-        const from = of(node.of);
+        const from = of(node.operand);
         return node.indices.map((i) => (i === -1 ? 0 : i === -2 ? 1 : from[i]!));
       }
       case 'construct':
         return node.parts.flatMap(of);
       case 'convert':
-        return of(node.of).map((v) =>
+        return of(node.operand).map((v) =>
           scalar === 'int'
             ? Math.trunc(v) | 0
             : scalar === 'uint'
@@ -98,7 +98,7 @@ class ReferenceRun {
                 : v,
         );
       case 'unary':
-        return of(node.of).map((v) => whole(scalar, node.op === 'neg' ? -v : node.op === 'not' ? Number(!v) : ~v));
+        return of(node.operand).map((v) => whole(scalar, node.op === 'neg' ? -v : node.op === 'not' ? Number(!v) : ~v));
       case 'binary': {
         const [l, r] = [of(node.left), of(node.right)];
         const kind = node.left.type.scalar;

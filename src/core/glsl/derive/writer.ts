@@ -151,9 +151,9 @@ export class VariantWriter extends Expressions {
       case 'local':
         return this.register(node.local).name;
       case 'convert':
-        return `${node.type.name}(${this.inline(node.of)})`;
+        return `${node.type.name}(${this.inline(node.operand)})`;
       case 'unary':
-        return `(${{ neg: '-', not: '!', bitnot: '~' }[node.op]}${this.inline(node.of)})`;
+        return `(${{ neg: '-', not: '!', bitnot: '~' }[node.op]}${this.inline(node.operand)})`;
       case 'binary':
         return `(${this.inline(node.left)} ${OPS[node.op]} ${this.inline(node.right)})`;
       case 'same':

@@ -24,7 +24,7 @@ export function isCheap(node: Node, budget = 4): boolean {
     case 'pick':
     case 'convert':
     case 'unary':
-      return budget > 0 && isCheap(node.of, budget - 1);
+      return budget > 0 && isCheap(node.operand, budget - 1);
     case 'binary':
       return (
         budget > 0 &&

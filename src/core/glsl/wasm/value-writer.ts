@@ -62,9 +62,9 @@ export abstract class ValueWriter extends Assembler {
       case 'construct':
         return this.lowerAll(node.parts).flat();
       case 'convert':
-        return this.lower(node.of).map((s) => convertScalar(s, node.of.type.scalar, node.type.scalar));
+        return this.lower(node.operand).map((s) => convertScalar(s, node.operand.type.scalar, node.type.scalar));
       case 'unary':
-        return this.lower(node.of).map((s) => {
+        return this.lower(node.operand).map((s) => {
           if (node.op === 'not') return iop(OP.eqz, s);
           if (node.op === 'bitnot') return iop(OP.iXor, s, whole(-1));
           return node.type.scalar === 'float' ? fop(OP.fNeg, s) : iop(OP.iSub, whole(0), s);
@@ -111,7 +111,7 @@ export abstract class ValueWriter extends Assembler {
   }
 
   private pick(node: Extract<Node, { kind: 'pick' }>): Scalar[] {
-    const scalars = [...this.lower(node.of)];
+    const scalars = [...this.lower(node.operand)];
     const uses = new Map<number, number>();
     for (const i of node.indices) uses.set(i, (uses.get(i) ?? 0) + 1);
     for (const [i, count] of uses) if (count > 1 && i >= 0) scalars[i] = this.share(scalars[i]!);

@@ -13,8 +13,8 @@ const lasting = (name: string, unit: string, whole: number): Twin => ({
   about: 'How long one turn lasts. The same as the turns in a loop, said another way.',
   min: whole / MAX_TURNS,
   max: whole,
-  of: (turns) => whole / turns,
-  back: (lasts) => {
+  toTwin: (turns) => whole / turns,
+  toValue: (lasts) => {
     const turns = whole / Math.max(lasts, 1e-6);
     const near = Math.round(turns);
     return Math.abs(turns - near) <= WHOLE_WITHIN * turns ? near : turns;

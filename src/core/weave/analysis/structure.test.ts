@@ -34,7 +34,7 @@ const plain = ({ order, types, uses, problems }: Analysis) => ({
 });
 
 /** Every literal number, vector and colour of a piece, with another value for it. */
-const literals = (piece: Piece): { strand: string; step: string; param: Param; to: Value }[] =>
+const literals = (piece: Piece): { strand: string; step: string; param: Param; other: Value }[] =>
   piece.strands.flatMap((strand) =>
     strand.steps.flatMap((step) =>
       paramsOf(step).flatMap((param) => {
@@ -43,10 +43,10 @@ const literals = (piece: Piece): { strand: string; step: string; param: Param; t
         if (typeof step.params[param.id] === 'object' && !Array.isArray(step.params[param.id])) return [];
         const [low, high] = rangeOf(param).map((end) => Math.max(-1e6, Math.min(1e6, end)));
         const between = low! + 0.37 * (high! - low!);
-        const to = { number: between, vector: [between, low!, high!] as Value, colour: '#123456' }[
+        const other = { number: between, vector: [between, low!, high!] as Value, colour: '#123456' }[
           param.type as 'number'
         ];
-        return to === undefined ? [] : [{ strand: strand.id, step: step.id, param, to }];
+        return other === undefined ? [] : [{ strand: strand.id, step: step.id, param, other }];
       }),
     ),
   );
@@ -64,13 +64,13 @@ describe('the structure of a piece', () => {
     'stays with every literal number, and so does all that is written: %s',
     (_, piece) => {
       const before = texts(piece, analyse(piece));
-      for (const { strand, step, param, to } of literals(piece))
-        expect([param.id, isSameStructure(piece, setParam(piece, strand, step, param.id, to))]).toEqual([
+      for (const { strand, step, param, other } of literals(piece))
+        expect([param.id, isSameStructure(piece, setParam(piece, strand, step, param.id, other))]).toEqual([
           param.id,
           true,
         ]);
       const now = literals(piece).reduce(
-        (p, { strand, step, param, to }) => setParam(p, strand, step, param.id, to),
+        (p, { strand, step, param, other }) => setParam(p, strand, step, param.id, other),
         piece,
       );
       // What is taken over is what would be found out again.
@@ -118,10 +118,10 @@ describe('the structure of a piece', () => {
         const piece = randomPiece(chance);
         const all = literals(piece);
         if (all.length === 0) return;
-        const { strand, step, param, to } = chance.one(all);
+        const { strand, step, param, other } = chance.one(all);
         const signal = piece.strands.find((s) => s.kind === 'signal' || s.kind === 'field');
         analyse(piece);
-        const now = setParam(piece, strand, step, param.id, to);
+        const now = setParam(piece, strand, step, param.id, other);
         const taken = analyse(now);
         expect(plain(taken)).toEqual(plain(analysedFresh(now)));
         if (!signal) return;

@@ -32,7 +32,7 @@ export class OverLoop {
   ) {}
 
   /** Of a piece, and of all that have the same text: made once. */
-  static of(piece: Piece, analysis: Analysis): Promise<OverLoop> {
+  static forPiece(piece: Piece, analysis: Analysis): Promise<OverLoop> {
     const known = this.byStructure.get(analysis.structure);
     if (known) return known;
     const targets = loopSteps(piece, analysis).flatMap(({ before, links }) => [...(before ? [before] : []), ...links]);
@@ -86,7 +86,7 @@ export class Evaluator {
     options: Pick<WeaveOptions, 'pass'> = {},
   ): Promise<Evaluator> {
     const woven = weave(piece, analysis, targets, options);
-    const overLoop = readsLoop(woven.glsl) ? await OverLoop.of(piece, analysis) : null;
+    const overLoop = readsLoop(woven.glsl) ? await OverLoop.forPiece(piece, analysis) : null;
     return Evaluator.over(woven, overLoop, assets).then((e) => e.with(piece));
   }
 

@@ -28,7 +28,7 @@ const PAINT: Record<string, string> = {
 
 /** The numbers over the loop that a text reads, row after row. */
 async function loopNumbers(piece: Piece, assets: Assets, analysis: Analysis, { loopRows }: Woven): Promise<number[]> {
-  const { values } = (await OverLoop.of(piece, analysis)).table(piece, assets);
+  const { values } = (await OverLoop.forPiece(piece, analysis)).table(piece, assets);
   return loopRows.flatMap((first) => [...values.subarray(first, first + piece.loop.frames + 1)]);
 }
 

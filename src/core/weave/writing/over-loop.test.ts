@@ -44,7 +44,7 @@ describe.each(MEMORY_STEPS.filter((d) => d.overLoop).map((d) => [d.op] as const)
     const piece = signals([['signal.keys', { keys: KEYS }], [op], [op], ['signal.invert']], [['signal.cycle'], [op]]);
     const analysis = analyse(piece);
     expect(analysis.problems).toEqual([]);
-    const table = (await OverLoop.of(piece, analysis)).table(piece, NO_ASSETS);
+    const table = (await OverLoop.forPiece(piece, analysis)).table(piece, NO_ASSETS);
     const evaluator = await Evaluator.make(piece, NO_ASSETS, [
       { strand: 's1', step: piece.strands[0]!.steps[2]!.id },
       { strand: 's2' },

@@ -165,7 +165,7 @@ export class StepWriter {
     const found = tableOf(param, tableValueOf(this.piece, row.step, param));
     if (found) {
       const text = this.table(found.table, found.entries, slot, row, running);
-      return found.table.by === 'phase' && param.type !== 'keys' ? linkedText(param, text, found.table.gives) : text;
+      return found.table.input === 'phase' && param.type !== 'keys' ? linkedText(param, text, found.table.gives) : text;
     }
     const link = this.plan.linkOf(row, param);
     if (link) return this.follow(spot, param, link);
@@ -226,6 +226,6 @@ export class StepWriter {
       const each = slot.param.each(running);
       return `vec3(${['r', 'g', 'b'].map((c) => `${slot.name}((${each}).${c})`).join(', ')})`;
     }
-    return `${slot.name}(${table.by === 'phase' ? 'p.phase' : running})`;
+    return `${slot.name}(${table.input === 'phase' ? 'p.phase' : running})`;
   }
 }

@@ -34,7 +34,7 @@ export interface Table {
   /** Entries in order, each four numbers for a uniform. */
   rows: (written: WrittenTable) => Row[];
   /** What is looked up: the running value, or the place's phase. */
-  by: 'running' | 'phase';
+  input: 'running' | 'phase';
   /** Body of the look-up at `t` along the named uniforms, one for each row of what is written in it. */
   body: (names: string[], written: WrittenTable) => string;
 }
@@ -72,7 +72,7 @@ const bySpace: Record<string, (hex: string) => readonly number[]> = {
 const ramp = kept({
   gives: 'vec3',
   needs: 'colours',
-  by: 'running',
+  input: 'running',
   rows: ({ entries, choices }) =>
     sortedStops(entries as Stop[]).map(
       (s) => [...(own(bySpace, choices.space ?? '') ?? linearOf)(s.colour), s.at] as Row,
@@ -94,7 +94,7 @@ const ramp = kept({
 const curve = kept({
   gives: 'float',
   needs: 'tables',
-  by: 'running',
+  input: 'running',
   rows: ({ entries }) => slopes(entries as CurvePoint[]),
   body: (names) => {
     const lines = names.slice(1).map((b, i) => `  if (t >= ${names[i]}.x) c = curveBetween(t, ${names[i]}, ${b});`);
@@ -163,7 +163,7 @@ function keysBody(type: 'float' | 'vec3', keys: KeyNames[], play: Play): string 
 const keys = kept({
   gives: 'float',
   needs: 'tables',
-  by: 'phase',
+  input: 'phase',
   rows: ({ entries }) =>
     sortedKeys(entries as Key[]).flatMap((k): Row[] => [
       [k.at, k.value as number, EASES.indexOf(k.ease), 0],
@@ -181,7 +181,7 @@ const keys = kept({
 const wideKeys = kept({
   gives: 'vec3',
   needs: 'tables',
-  by: 'phase',
+  input: 'phase',
   rows: ({ entries }) =>
     sortedKeys(entries as KeyOf<KeyValue>[]).flatMap((k): Row[] => [
       [k.at, EASES.indexOf(k.ease), 0, 0],
@@ -203,7 +203,7 @@ const LONG_AGO = 'vec3(1e4, -1.0, 0.0)';
 const moments = kept({
   gives: 'vec3',
   needs: 'tables',
-  by: 'phase',
+  input: 'phase',
   rows: ({ entries }) => sortedKeys(entries as Key[]).map((k) => [k.at, k.value as number, 0, 0]),
   body: (names, { play }) => {
     if (names.length === 0) return `  return ${LONG_AGO};`;
@@ -223,7 +223,7 @@ const moments = kept({
 const path = kept({
   gives: 'vec3',
   needs: 'tables',
-  by: 'running',
+  input: 'running',
   rows: ({ entries, choices }) => knotsOf(entries as PathPoint[], pathWay(choices)),
   body: (names, { choices }) => {
     const { smooth, closed } = pathWay(choices);

@@ -1,4 +1,0 @@
-import ts from 'typescript'; import fs from 'node:fs'; import { execSync } from 'node:child_process';
-const files = execSync('git ls-files src cli fuzz bench e2e', { encoding: 'utf8' }).split('\n').filter((f) => /\.tsx?$/.test(f) && fs.existsSync(f));
-for (const f of files) { const text = fs.readFileSync(f,'utf8'); const sf = ts.createSourceFile(f,text,ts.ScriptTarget.Latest,true,f.endsWith('x')?ts.ScriptKind.TSX:ts.ScriptKind.TS);
- const v=(n)=>{ if((ts.isPropertySignature(n)||ts.isPropertyDeclaration(n)||ts.isMethodSignature(n)||ts.isMethodDeclaration(n)||ts.isGetAccessor(n)) && /^(as|of|on|by|to)$/.test(n.name.getText(sf))){ const l=sf.getLineAndCharacterOfPosition(n.getStart(sf)).line+1; let p=n.parent; while(p&&!p.name) p=p.parent; console.log(`${f}:${l} ${n.name.getText(sf)} in ${p?.name?.getText?.(sf)??'?'} : ${n.getText(sf).split('\n')[0].slice(0,80)}`);} ts.forEachChild(n,v)}; v(sf);}
