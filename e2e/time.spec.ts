@@ -578,7 +578,7 @@ test('a path is drawn by its points on the stage, and what follows it goes there
   await page.keyboard.press('Control+z');
   await expect(points).toHaveCount(5);
   await expect(seam(page)).toHaveText(/^closes/);
-  // A form that does not stand on the stage itself has its path in the hall.
+  // A form that does not stand on the stage itself has its path on the stage.
   await page.getByRole('button', { name: 'Points on a path in line' }).click();
   await expect(points).toHaveCount(4);
   const moored = await settled(stage(page));

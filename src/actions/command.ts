@@ -26,7 +26,7 @@ export interface Command {
   /** Its name in the list of commands; it is not there without one. */
   name?: string | ((now: Situation) => string);
   /** What its keys do, in the help; its name where it has none. */
-  about?: string;
+  description?: string;
   /** `Ctrl+Shift+Z`: Ctrl is Command too; Shift counts with Ctrl and arrows alone, letters are capitals. */
   keys?: readonly string[];
   /** How its keys are written, where they have longer names. */
@@ -57,8 +57,8 @@ export const thenStep = (run: () => void) => () => {
 export const writtenKeys = ({ keys, written }: Command): string | undefined => written ?? keys?.join(', ');
 
 /** What its keys do, in words. */
-export const aboutOf = ({ about, name }: Command): string =>
-  about ?? (typeof name === 'string' ? name[0]!.toLowerCase() + name.slice(1) : '');
+export const aboutOf = ({ description, name }: Command): string =>
+  description ?? (typeof name === 'string' ? name[0]!.toLowerCase() + name.slice(1) : '');
 
 export function situation(): Situation {
   const { piece, selected } = useWorkbench.getState();

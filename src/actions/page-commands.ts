@@ -38,14 +38,14 @@ export const PAGE_COMMANDS: readonly Command[] = [
   {
     group: 'Look',
     name: () => (useTransport.getState().playing ? 'Pause' : 'Play'),
-    about: 'play or pause',
+    description: 'play or pause',
     keys: [' '],
     written: 'Space',
     where: 'off controls',
     run: () => useTransport.getState().play(!useTransport.getState().playing),
   },
-  { group: 'Look', about: 'one frame back', keys: [','], run: (now) => oneFrame(now, -1) },
-  { group: 'Look', about: 'one frame on', keys: ['.'], run: (now) => oneFrame(now, 1) },
+  { group: 'Look', description: 'one frame back', keys: [','], run: (now) => oneFrame(now, -1) },
+  { group: 'Look', description: 'one frame on', keys: ['.'], run: (now) => oneFrame(now, 1) },
   {
     group: 'Look',
     name: 'To the first frame',
@@ -53,7 +53,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
   },
   {
     group: 'Look',
-    about: 'back from a step that is looked at',
+    description: 'back from a step that is looked at',
     keys: ['Escape'],
     when: () => usePanels.getState().looking !== null,
     run: () => usePanels.setState({ looking: null }),
@@ -61,20 +61,20 @@ export const PAGE_COMMANDS: readonly Command[] = [
   {
     group: 'Look',
     name: 'The frame pixel by pixel',
-    about: 'the frame pixel by pixel, with its values; and back',
+    description: 'the frame pixel by pixel, with its values; and back',
     keys: ['Z'],
     run: () => usePanels.setState(({ pixels }) => ({ pixels: !pixels })),
   },
   {
     group: 'Look',
-    about: 'back from the pixels to the picture',
+    description: 'back from the pixels to the picture',
     keys: ['Escape'],
     when: () => usePanels.getState().pixels,
     run: () => usePanels.setState({ pixels: false }),
   },
   {
     group: 'Look',
-    about: 'put the version away that lies beside the picture',
+    description: 'put the version away that lies beside the picture',
     keys: ['Escape'],
     when: () => usePanels.getState().version !== null,
     run: () => usePanels.setState({ version: null }),
@@ -87,7 +87,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
   {
     group: 'Look',
     name: 'Clear memory',
-    about: 'clear what the finish remembers of earlier frames',
+    description: 'clear what the finish remembers of earlier frames',
     keys: ['M'],
     when: () => useChecks.getState().memory.some((r) => r.kind === 'finish'),
     run: clearMemory,
@@ -95,7 +95,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
   {
     group: 'Look',
     name: () => (useRecording.getState().isOn ? 'End the recording' : 'Record what is played on the desk'),
-    about: 'record how controls are moved, or end that',
+    description: 'record how controls are moved, or end that',
     keys: ['R'],
     run: toggleRecording,
   },
@@ -103,21 +103,21 @@ export const PAGE_COMMANDS: readonly Command[] = [
     group: 'Look',
     name: () =>
       useRehearsal.getState().isOn ? 'Back to the workbench' : 'Rehearse: the picture large, played by hand',
-    about: 'rehearse, or back to the workbench',
+    description: 'rehearse, or back to the workbench',
     keys: ['P'],
     run: () => useRehearsal.setState(({ isOn }) => ({ isOn: !isOn, learning: null })),
   },
   {
     group: 'Look',
     name: () => (usePanels.getState().large ? 'Rows beside the picture' : 'The picture in the whole window'),
-    about: 'the picture in the whole window, tuning over it; and back',
+    description: 'the picture in the whole window, tuning over it; and back',
     keys: ['V'],
     when: () => !useRehearsal.getState().isOn,
     run: () => usePanels.setState(({ large }) => ({ large: !large })),
   },
   {
     group: 'Look',
-    about: 'trigger a moment with one of the keys of the rehearsal',
+    description: 'trigger a moment with one of the keys of the rehearsal',
     keys: ['1', '2', '3', '4', '5', '6', '7', '8', '9'],
     written: '1 to 9',
     when: () => useRehearsal.getState().isOn,
@@ -125,7 +125,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
   },
   {
     group: 'Look',
-    about: 'leave the rehearsal',
+    description: 'leave the rehearsal',
     keys: ['Escape'],
     when: () => useRehearsal.getState().isOn,
     run: () => useRehearsal.setState(({ learning }) => (learning ? { learning: null } : { isOn: false })),
@@ -133,7 +133,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
   {
     group: 'Look',
     name: 'Tap the tempo',
-    about: 'tap the tempo, twice or more',
+    description: 'tap the tempo, twice or more',
     keys: ['T'],
     run: () => tapTempo(),
   },
@@ -141,7 +141,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
   {
     group: 'Look',
     name: 'Picture and loop settings',
-    about: 'clear the selection: picture and loop settings',
+    description: 'clear the selection: picture and loop settings',
     keys: ['Escape'],
     run: () => useWorkbench.getState().select(null),
   },
@@ -168,7 +168,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
   },
   {
     group: 'Look',
-    about: 'everything by name',
+    description: 'everything by name',
     keys: ['Ctrl+K'],
     where: 'anywhere',
     run: () => usePanels.setState({ commands: true }),
@@ -181,7 +181,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
   {
     group: 'Look',
     name: 'Help: keys and first steps',
-    about: 'these keys',
+    description: 'these keys',
     keys: ['?'],
     run: () => usePanels.setState({ help: true }),
   },

@@ -69,10 +69,10 @@ export const STEP_COMMANDS: readonly Command[] = [
     written: 'A',
     ...onStep(({ strand }, { at }) => pick({ for: 'step', strand, at: at + 1 })),
   },
-  { group: 'This step', about: 'walk the lattice', keys: ARROWS, written: 'Arrows', where: 'lattice', run: walk },
+  { group: 'This step', description: 'walk the lattice', keys: ARROWS, written: 'Arrows', where: 'lattice', run: walk },
   {
     group: 'This step',
-    about: 'select more: steps of the row, or strands',
+    description: 'select more: steps of the row, or strands',
     keys: ARROWS.map((key) => `Shift+${key}`),
     written: 'Shift+Arrows',
     where: 'lattice',
@@ -80,7 +80,7 @@ export const STEP_COMMANDS: readonly Command[] = [
   },
   {
     group: 'This step',
-    about: 'back to one step where several are selected',
+    description: 'back to one step where several are selected',
     keys: ['Escape'],
     when: () => useWorkbench.getState().reach !== null,
     run: ({ selected }) => useWorkbench.getState().select(selected),
@@ -113,14 +113,14 @@ export const STEP_COMMANDS: readonly Command[] = [
   },
   {
     group: 'This step',
-    about: 'tune the selected step',
+    description: 'tune the selected step',
     keys: ['Enter'],
     where: 'on nothing',
     ...onStep(() => focusTuning()),
   },
   {
     group: 'This step',
-    about: 'swap the step for the one before or after it of its kind, links kept',
+    description: 'swap the step for the one before or after it of its kind, links kept',
     keys: ['<', '>'],
     written: '< and >',
     ...onStep((at, _now, key) => swapStep(at, key === '<' ? -1 : 1)),
@@ -128,7 +128,7 @@ export const STEP_COMMANDS: readonly Command[] = [
   {
     group: 'This step',
     name: 'Vary this step',
-    about: 'vary the numbers of the step at random',
+    description: 'vary the numbers of the step at random',
     keys: ['D'],
     ...onStep(varySelected),
   },
@@ -136,7 +136,7 @@ export const STEP_COMMANDS: readonly Command[] = [
   {
     group: 'This step',
     name: 'About this step: what it does, an example, its GLSL',
-    about: 'what the step does, with an example and its GLSL',
+    description: 'what the step does, with an example and its GLSL',
     keys: ['E'],
     ...onStep((_at, { steps, at }) => usePanels.setState({ aboutStep: steps[at]?.op ?? null })),
   },
@@ -144,7 +144,7 @@ export const STEP_COMMANDS: readonly Command[] = [
   {
     group: 'This step',
     name: 'Look at this step on the stage',
-    about: 'look at the step on the stage, and back',
+    description: 'look at the step on the stage, and back',
     keys: ['L'],
     ...onStep(toggleLook, ({ strand }) => canLook(strand)),
   },
@@ -167,14 +167,14 @@ export const STEP_COMMANDS: readonly Command[] = [
   },
   {
     group: 'This step',
-    about: 'move the step left or right',
+    description: 'move the step left or right',
     keys: ['[', ']'],
     written: '[ and ]',
     ...onStep((at, _now, key) => shiftStep(at, key === '[' ? -1 : 1)),
   },
   {
     group: 'This step',
-    about: 'move the strand up or down',
+    description: 'move the strand up or down',
     keys: ['Alt+ArrowUp', 'Alt+ArrowDown'],
     written: 'Alt+Up, Alt+Down',
     ...onStep(({ strand }, _now, key) => shiftRow(strand, key === 'Alt+ArrowUp' ? -1 : 1)),
@@ -199,7 +199,7 @@ export const STEP_COMMANDS: readonly Command[] = [
   {
     group: 'This step',
     name: 'Paste after this step',
-    about: 'paste steps or strands',
+    description: 'paste steps or strands',
     keys: ['Ctrl+V'],
     run: ({ selected }) => pasteAfter(selected),
   },
@@ -216,7 +216,7 @@ export const STEP_COMMANDS: readonly Command[] = [
   {
     group: 'This step',
     name: 'Trigger a moment',
-    about: 'put a moment at the playhead, while it plays too',
+    description: 'put a moment at the playhead, while it plays too',
     keys: ['K'],
     ...onStep(triggerMoment, ({ piece, selected }) => hasMoments(piece, selected)),
   },

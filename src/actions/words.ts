@@ -8,13 +8,13 @@ import type { Analysis } from '@/core/weave';
 import { isControlRef, isKeyed, isLink, type Piece, type Step, type Value } from '@/core/piece/types';
 
 /** Headings of the six kinds. */
-export const KIND_WORDS: Record<Kind, { title: string; one: string; about: string; glyph: string }> = {
-  signal: { title: 'Signals', one: 'signal', about: 'numbers over the loop', glyph: '∿' },
-  field: { title: 'Fields', one: 'field', about: 'something at every point', glyph: '▦' },
-  form: { title: 'Forms', one: 'form', about: 'meshes and points', glyph: '◇' },
-  surface: { title: 'Surfaces', one: 'surface', about: 'how a form looks', glyph: '◐' },
-  stage: { title: 'Stage', one: 'stage', about: 'what stands where', glyph: '⌂' },
-  finish: { title: 'Finish', one: 'finish', about: 'the picture itself', glyph: '▭' },
+export const KIND_WORDS: Record<Kind, { title: string; one: string; description: string; glyph: string }> = {
+  signal: { title: 'Signals', one: 'signal', description: 'numbers over the loop', glyph: '∿' },
+  field: { title: 'Fields', one: 'field', description: 'something at every point', glyph: '▦' },
+  form: { title: 'Forms', one: 'form', description: 'meshes and points', glyph: '◇' },
+  surface: { title: 'Surfaces', one: 'surface', description: 'how a form looks', glyph: '◐' },
+  stage: { title: 'Stage', one: 'stage', description: 'what stands where', glyph: '⌂' },
+  finish: { title: 'Finish', one: 'finish', description: 'the picture itself', glyph: '▭' },
 };
 
 /** One second, two seconds. */

@@ -9,7 +9,7 @@ export function exampleOf(definition: StepDefinition): Piece {
   const assets: Asset[] = definition.params.some((p) => p.type === 'picture' && !p.table && !p.panorama)
     ? [sample('bell-sign')]
     : [];
-  return piece(definition.name, definition.about, shown, {
+  return piece(definition.name, definition.description, shown, {
     picture: { width: 480, height: 270, background: '#0c1216' },
     loop: { frames: 120, rate: 30, play: 'loop' },
     assets,

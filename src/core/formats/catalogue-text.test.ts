@@ -9,11 +9,11 @@ describe('the catalogue', () => {
   });
 
   it.each(OFFERED.map((d) => [d.op]))('%s says what it does, takes and gives, and what each parameter is', (op) => {
-    const { about, takes, gives, params } = referenceOf(op);
-    expect(about).toMatch(/^[A-Z0-9].*\.$/s);
+    const { description, takes, gives, params } = referenceOf(op);
+    expect(description).toMatch(/^[A-Z0-9].*\.$/s);
     expect(takes).not.toBe('');
     expect(gives).not.toBe('');
-    for (const { name, about: does, what } of params) {
+    for (const { name, description: does, what } of params) {
       expect(name).not.toBe('');
       expect(does).toMatch(/^[A-Z0-9x].*[.?]$/s);
       expect(what).not.toContain('undefined');

@@ -16,8 +16,8 @@ moving example and its GLSL. How a step is added is told in [steps.md](steps.md)
 ${parts.join('\n')}`;
 }
 
-function stepText({ name, op, about, takes, gives, params }: StepReference): string {
-  return `### ${name}\n\n\`${op}\`. ${about} Takes ${takes}; gives ${gives}.\n\n${tableOf(params)}`;
+function stepText({ name, op, description, takes, gives, params }: StepReference): string {
+  return `### ${name}\n\n\`${op}\`. ${description} Takes ${takes}; gives ${gives}.\n\n${tableOf(params)}`;
 }
 
 /** What would end a cell of a table early. */
@@ -25,9 +25,9 @@ const cell = (text: string) => text.replaceAll('|', '\\|').replaceAll('\n', ' ')
 
 function tableOf(params: ParamReference[]): string {
   if (params.length === 0) return '';
-  const rows = params.map(({ name, about, what, begins, notes }) => {
+  const rows = params.map(({ name, description, what, begins, notes }) => {
     const is = [what, ...(begins ? [`at first ${begins}`] : []), ...notes].join('; ');
-    return `| ${cell(name)} | ${cell(is)} | ${cell(about)} |`;
+    return `| ${cell(name)} | ${cell(is)} | ${cell(description)} |`;
   });
   return `| parameter | is | does |\n|---|---|---|\n${rows.join('\n')}\n`;
 }

@@ -29,7 +29,7 @@ describe('places', () => {
     const before = rows.slice();
     setPhase(rows, 0.75, PICTURED_SIZE);
     rows.forEach((v, i) =>
-      expect(v).toBe([offset('phase'), offset('hallPhase')].includes(i % PICTURED_SIZE) ? 0.75 : before[i]),
+      expect(v).toBe([offset('phase'), offset('globalPhase')].includes(i % PICTURED_SIZE) ? 0.75 : before[i]),
     );
   });
 

@@ -19,7 +19,7 @@ export type PlaceAttribute = 'delay' | 'tint' | 'dot';
 interface StepBase<K extends Kind> {
   op: `${K}.${string}`;
   name: string;
-  about: string;
+  description: string;
   /** Types it takes from the row; none for a source. */
   takes: RunType[];
   /** Type it gives; `same` hands on the type it took. */

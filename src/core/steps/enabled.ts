@@ -10,7 +10,7 @@ import type { RunType } from './run-type';
 export const enabledParam = number({
   id: 'there',
   name: 'Enabled',
-  about: '1 where the step works, 0 where it is skipped: keys, signals and fields turn it on and off.',
+  description: '1 where the step works, 0 where it is skipped: keys, signals and fields turn it on and off.',
   default: 1,
   min: 0,
   max: 1,

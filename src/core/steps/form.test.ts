@@ -196,7 +196,7 @@ describe('copies and the seam', () => {
 
 it('every form step says what it does, and finds its kind', () => {
   for (const d of [...SOURCES, ...LATER]) {
-    expect(d.about.length).toBeGreaterThan(10);
+    expect(d.description.length).toBeGreaterThan(10);
     expect(d.group, d.op).toBeTruthy();
     expect(definitionOf(d.op)).toBe(d);
   }

@@ -8,7 +8,7 @@ interface ParamBase {
   glslName?: string;
   name: string;
   /** One line for the artist: what it does. */
-  about: string;
+  description: string;
   /** The artist's text declares it: it is known by its own name alone. */
   declared?: true;
   /**
@@ -50,7 +50,7 @@ export interface NumberParam extends ParamBase {
 /** A number said another way. */
 export interface Twin {
   name: string;
-  about: string;
+  description: string;
   unit: string;
   /** Usual range: by parts of it the number is dragged. */
   min: number;

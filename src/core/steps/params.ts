@@ -57,13 +57,13 @@ export function choice(options: ChoiceOptions): ChoiceParam {
   return { ...options, type: 'choice', default: options.default ?? all[0]!.id, options: all };
 }
 
-export const turnsParam = (about: string, value = 1): NumberParam =>
-  number({ id: 'turns', name: 'Turns', about, default: value, min: -8, max: 8, unit: 'turns', closes: true });
+export const turnsParam = (description: string, value = 1): NumberParam =>
+  number({ id: 'turns', name: 'Turns', description, default: value, min: -8, max: 8, unit: 'turns', closes: true });
 
 export const seedParam = number({
   id: 'seed',
   name: 'Seed',
-  about: 'Another pattern of the same kind.',
+  description: 'Another pattern of the same kind.',
   default: 1,
   min: 0,
   max: 99,
@@ -72,14 +72,14 @@ export const seedParam = number({
 });
 
 /** How much of it there is. @param about says what 0 does */
-export const amountParam = (about: string): NumberParam =>
-  number({ id: 'amount', name: 'Amount', about, default: 1, min: 0, max: 1, hard: [0, 1] });
+export const amountParam = (description: string): NumberParam =>
+  number({ id: 'amount', name: 'Amount', description, default: 1, min: 0, max: 1, hard: [0, 1] });
 
 /** Space in which two colours meet, in the order of `laidOver` in the library. */
 export const blendSpaceParam = choice({
   id: 'space',
   name: 'Space',
-  about: 'The standard blends encoded sRGB; linear light suits glow.',
+  description: 'The standard blends encoded sRGB; linear light suits glow.',
   options: [{ id: 'srgb', name: 'sRGB' }, 'linear'],
 });
 
@@ -88,7 +88,7 @@ export const PATH_CHOICES = [
   choice({
     id: 'run',
     name: 'Between',
-    about:
+    description:
       'Smooth goes through the points (centripetal Catmull-Rom); handles are those of Bézier curves, dragged on the ' +
       'stage or typed.',
     options: ['smooth', 'straight', { id: 'handles', name: 'By handles' }],
@@ -96,13 +96,13 @@ export const PATH_CHOICES = [
   choice({
     id: 'ends',
     name: 'Ends',
-    about: 'Closed goes on from the last point to the first; numbers then go round.',
+    description: 'Closed goes on from the last point to the first; numbers then go round.',
     options: ['closed', 'open'],
   }),
   choice({
     id: 'pace',
     name: 'Pace',
-    about: 'Even in distance, or as long from each point to the next.',
+    description: 'Even in distance, or as long from each point to the next.',
     options: [
       { id: 'distance', name: 'Even in distance' },
       { id: 'points', name: 'Even from point to point' },
@@ -115,7 +115,7 @@ export const PATH_PARAMS: Param[] = [
   path({
     id: 'points',
     name: 'Points',
-    about: 'What it goes through, in order; drag them on the stage.',
+    description: 'What it goes through, in order; drag them on the stage.',
     default: [{ place: [-1.5, 0.5, 0] }, { place: [0, 1.2, -1] }, { place: [1.5, 0.5, 0] }, { place: [0, 0.2, 1] }],
   }),
   ...PATH_CHOICES,
@@ -134,13 +134,13 @@ export const RAMP_CHOICES = [
   choice({
     id: 'blend',
     name: 'Between',
-    about: 'How one colour goes over into the next.',
+    description: 'How one colour goes over into the next.',
     options: ['linear', 'smooth', 'stepped'],
   }),
   choice({
     id: 'space',
     name: 'Space',
-    about: 'In which the colours are mixed.',
+    description: 'In which the colours are mixed.',
     options: ['linear light', { id: 'srgb', name: 'sRGB' }, 'perceptual'],
   }),
 ];

@@ -5,7 +5,7 @@ import { CATALOGUE, definitionOf, kindOf, type StepDefinition } from '.';
 /** What a parameter is, in words. */
 export interface ParamReference {
   name: string;
-  about: string;
+  description: string;
   /** What it is, its range and unit: "number, 0 to 4 m". */
   what: string;
   /** What it stands at. */
@@ -20,7 +20,7 @@ export interface StepReference {
   name: string;
   kind: Kind;
   group: string | null;
-  about: string;
+  description: string;
   takes: string;
   gives: string;
   params: ParamReference[];
@@ -106,12 +106,18 @@ export function referenceOf(op: string): StepReference {
     name: d.name,
     kind: kindOf(d),
     group: d.group ?? null,
-    about: d.about,
+    description: d.description,
     takes: d.takes.length === 0 ? 'nothing: a row begins with it' : typeWords(d.takes),
     gives: d.gives === 'same' ? 'what it takes' : typeWords([d.gives]),
     params: d.params
       .filter((p) => !(p.type === 'number' && p.loopLength))
-      .map((p) => ({ name: p.name, about: p.about, what: whatOf(p), begins: beginsAt(p), notes: notesOf(p) })),
+      .map((p) => ({
+        name: p.name,
+        description: p.description,
+        what: whatOf(p),
+        begins: beginsAt(p),
+        notes: notesOf(p),
+      })),
     glsl: d.glsl?.trim() || null,
   };
 }

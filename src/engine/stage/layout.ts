@@ -26,14 +26,14 @@ export class Layout {
     this.frames = scene.frames();
   }
 
-  /** Places in the space of a form as it stood, or of the hall; null for a form that did not stand. */
+  /** Places in the space of a form as it stood, or of the stage; null for a form that did not stand. */
   places(form: string | null): ProjectedSpace | null {
     const { camera } = this;
     const matrix = form === null ? new THREE.Matrix4() : this.frames.get(form);
     if (!matrix) return null;
     const scale = matrix.getMaxScaleOnAxis();
     const inverse = matrix.clone().invert();
-    /** Two places that lie one behind the other where x, y is seen: in the hall. */
+    /** Two places that lie one behind the other where x, y is seen: on the stage. */
     const line = (x: number, y: number) =>
       ([-1, 0.5] as const).map((z) => new THREE.Vector3(2 * x - 1, 1 - 2 * y, z).unproject(camera));
     return {

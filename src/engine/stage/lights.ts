@@ -8,7 +8,7 @@ type Shadowed = THREE.Light & { shadow: THREE.LightShadow };
 
 /** What lights ask of the stage they hang over. */
 export interface Lit {
-  /** Radius about the middle of the hall within which all stands. */
+  /** Radius about the middle of the stage within which all stands. */
   reach: number;
   /** Part of the texels that shadow maps have on a side at most. */
   mapShare: number;

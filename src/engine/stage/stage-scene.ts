@@ -47,7 +47,7 @@ export interface SceneDrawing {
   view: View | null;
 }
 
-/** A form on a stage: 16 numbers bring a point of it into the hall, column by column. */
+/** A form on a stage: 16 numbers bring a point of it onto the stage, column by column. */
 export interface Placement {
   form: string;
   matrix: number[];
@@ -169,13 +169,13 @@ export class StageScene {
     return spheres.slice(1).reduce((all, s) => all.union(s), spheres[0]!.clone());
   }
 
-  /** How each form that stands lies in the hall: its first standing. */
+  /** How each form that stands lies on the stage: its first standing. */
   frames(): Map<string, THREE.Matrix4> {
     const standings = [...this.standing.values()].reverse();
     return new Map(standings.flatMap((s) => (s.form === null ? [] : [[s.form, s.group.matrixWorld.clone()]])));
   }
 
-  /** What stands on the stage, floors aside: its form, and how it lies in the hall. */
+  /** What stands on the stage, floors aside: its form, and how it lies on the stage. */
   placements(): Placement[] {
     return [...this.standing.values()].flatMap((s) =>
       s.form === null || s.isFloor ? [] : [{ form: s.form, matrix: s.group.matrixWorld.toArray() }],
@@ -210,7 +210,7 @@ export class StageScene {
     this.scene.background = this.transparent ? null : this.background;
   }
 
-  /** Radius about the middle of the hall within which shadows are cast: all that stands, floors aside. */
+  /** Radius about the middle of the stage within which shadows are cast: all that stands, floors aside. */
   private reach(): number {
     const spheres = [...this.standing.values()].filter((s) => !s.isFloor).map((s) => s.sphere());
     return Math.min(1.25 * Math.max(1, ...spheres.map((s) => s.centre.length() + s.radius)), 200);

@@ -164,7 +164,7 @@ export class Standing {
     }
   }
 
-  /** Bounds in the hall, displacement aside. */
+  /** Bounds on the stage, displacement aside. */
   sphere(): { centre: THREE.Vector3; radius: number } {
     const bounds = this.layers[0]?.meshes[0]?.geometry.boundingSphere;
     const centre = bounds ? bounds.center.clone().applyMatrix4(this.group.matrixWorld) : new THREE.Vector3();

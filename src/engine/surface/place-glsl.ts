@@ -46,7 +46,7 @@ function brought({ faces, painted, copies, nested }: Body): Record<string, strin
       : {}),
     ...(copies
       ? {
-          hallPhase: 'clPhase',
+          globalPhase: 'clPhase',
           copy: 'clCopyIn',
           copies: 'clCopies',
           copyAt: 'clCopyAtIn',

@@ -17,7 +17,7 @@ export function StepList() {
       {KINDS.map((kind) => (
         <section key={kind} aria-labelledby={`kind-${kind}`} className="mb-7">
           <h2 id={`kind-${kind}`} className="mb-2 text-[17px] font-semibold">
-            {KIND_WORDS[kind].title} <span className="font-normal text-mute">{KIND_WORDS[kind].about}</span>
+            {KIND_WORDS[kind].title} <span className="font-normal text-mute">{KIND_WORDS[kind].description}</span>
           </h2>
           <ul className="grid gap-x-6 gap-y-1 min-[800px]:grid-cols-2">
             {OFFERED.filter((d) => kindOf(d) === kind).map((d) => (
@@ -25,7 +25,7 @@ export function StepList() {
                 <Link href={`/steps/${d.op}`} className="font-medium hover:text-lichen">
                   {d.name}
                 </Link>{' '}
-                <span className="text-mute">{d.about}</span>
+                <span className="text-mute">{d.description}</span>
               </li>
             ))}
           </ul>

@@ -7,14 +7,14 @@ import { Still } from '../parts/Still';
 
 /** A page of the catalogue: what a step does, a moving example, its parameters and its GLSL. */
 export function StepPage({ op }: { op: string }) {
-  const { about, takes, gives, params, glsl } = referenceOf(op);
+  const { description, takes, gives, params, glsl } = referenceOf(op);
   const calm = useMedia('(prefers-reduced-motion: reduce)', true);
   const example = useMemo(() => exampleOf(definitionOf(op)!), [op]);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <div className="grid gap-4 min-[700px]:grid-cols-[minmax(0,1fr)_300px]">
         <div>
-          <p className="mb-2 text-[15px]">{about}</p>
+          <p className="mb-2 text-[15px]">{description}</p>
           <dl className="grid grid-cols-[64px_1fr] gap-y-1">
             <dt className="text-mute">takes</dt>
             <dd>{takes}</dd>
@@ -30,7 +30,7 @@ export function StepPage({ op }: { op: string }) {
         <table className="w-full border-collapse text-left align-top">
           <caption className="mb-1 text-left font-semibold">Parameters</caption>
           <tbody>
-            {params.map(({ name, about: does, what, begins, notes }) => (
+            {params.map(({ name, description: does, what, begins, notes }) => (
               <tr key={name} className="border-t border-line align-top">
                 <th scope="row" className="w-36 py-1.5 pr-3 font-medium">
                   {name}

@@ -30,7 +30,7 @@ export function ChecksPanel() {
       open={open}
       onClose={() => usePanels.setState({ checks: false })}
       title="Checks"
-      about="The end of the loop against its beginning, for everything that moves."
+      description="The end of the loop against its beginning, for everything that moves."
     >
       <Readings />
     </Modal>

@@ -24,7 +24,7 @@ const ON_THE_BAND = [
 ] as const;
 
 /** What keys do, in one line for the same keys: Escape goes back from whatever is open. */
-function byKeys(commands: readonly Command[]): [keys: string, about: string][] {
+function byKeys(commands: readonly Command[]): [keys: string, description: string][] {
   const abouts = new Map<string, string[]>();
   for (const command of commands) {
     const written = writtenKeys(command) ?? '';
@@ -43,7 +43,7 @@ export function Help() {
       open={open}
       onClose={() => usePanels.setState({ help: false })}
       title="Keys and first steps"
-      about="Everything can also be found by its name with Ctrl+K."
+      description="Everything can also be found by its name with Ctrl+K."
       wide
     >
       <ol className="mb-4 list-decimal pl-5 text-mute">
@@ -72,7 +72,7 @@ export function Help() {
   );
 }
 
-function KeyList({ name, keys }: { name: string; keys: readonly (readonly [keys: string, about: string])[] }) {
+function KeyList({ name, keys }: { name: string; keys: readonly (readonly [keys: string, description: string])[] }) {
   return (
     <section aria-label={name} className="mb-4">
       <h3 className="mb-1 font-semibold">{name}</h3>

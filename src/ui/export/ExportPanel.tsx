@@ -14,11 +14,11 @@ import { KINDS_WITH_GLSL, savePiece, saveGlsl } from '@/actions/steps';
 import { ExportForm } from './ExportForm';
 import { Cancelled, runExport, type ExportFormat, type Progress } from '@/actions/export';
 
-const FORMATS: { id: ExportFormat; name: string; about: string }[] = [
-  { id: 'png', name: 'Still', about: 'The frame under the playhead as a PNG.' },
-  { id: 'zip', name: 'Frames', about: 'Every frame as a numbered PNG, in a ZIP.' },
-  { id: 'webm', name: 'WebM', about: 'A film in VP9, exactly as many frames as the loop has.' },
-  { id: 'mp4', name: 'MP4', about: 'A film in H.264 for players and servers at venues.' },
+const FORMATS: { id: ExportFormat; name: string; description: string }[] = [
+  { id: 'png', name: 'Still', description: 'The frame under the playhead as a PNG.' },
+  { id: 'zip', name: 'Frames', description: 'Every frame as a numbered PNG, in a ZIP.' },
+  { id: 'webm', name: 'WebM', description: 'A film in VP9, exactly as many frames as the loop has.' },
+  { id: 'mp4', name: 'MP4', description: 'A film in H.264 for players and servers at venues.' },
 ];
 
 export function ExportPanel() {
@@ -54,7 +54,7 @@ export function ExportPanel() {
       open={open}
       onClose={close}
       title="Export"
-      about="Always at the picture’s own size, whatever the preview shows."
+      description="Always at the picture’s own size, whatever the preview shows."
     >
       {running ? (
         <Running progress={running} stop={() => abort.current?.abort()} />
@@ -119,7 +119,7 @@ function Choose({ run }: { run: (format: ExportFormat) => void }) {
             <span>
               <b className="mr-2 inline-block w-14 font-semibold">{f.name}</b>
               <span className="text-mute">
-                {can[f.id] === false ? `This browser cannot encode it at ${width} x ${height}.` : f.about}
+                {can[f.id] === false ? `This browser cannot encode it at ${width} x ${height}.` : f.description}
               </span>
             </span>
             <Button

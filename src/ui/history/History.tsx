@@ -21,7 +21,7 @@ export function History() {
       onClose={close}
       wide
       title="History"
-      about="Edits stay when the page is loaded again. A version stays until it is deleted."
+      description="Edits stay when the page is loaded again. A version stays until it is deleted."
     >
       {open && (
         <div className="grid grid-cols-1 gap-6 min-[760px]:grid-cols-2">

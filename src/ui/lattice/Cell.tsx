@@ -68,7 +68,7 @@ export const Cell = memo(function Cell({ piece, strand, row, first, selected, ta
       aria-pressed={selected}
       aria-description={described}
       tabIndex={tabbed ? 0 : -1}
-      title={problem ?? definition?.about}
+      title={problem ?? definition?.description}
       onClick={(e) => {
         const { select, selectTo } = useWorkbench.getState();
         (e.shiftKey ? selectTo : select)({ strand: strand.id, step: step.id });

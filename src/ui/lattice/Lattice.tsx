@@ -166,7 +166,7 @@ const Heading = memo(function Heading({ kind, count, folded, compact }: HeadingP
           )}
           <h2 className="font-semibold">{words.title}</h2>
           <span className={`text-faint ${folded ? '' : 'max-lg:sr-only'}`}>
-            {folded ? `${count} folded` : words.about}
+            {folded ? `${count} folded` : words.description}
           </span>
         </button>
         <Button

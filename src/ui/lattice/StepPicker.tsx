@@ -54,7 +54,7 @@ function stepEntry(offer: Offer, picking: Picking): PickerEntry {
           <span className="font-medium">{definition.name}</span>
           {first && <span className="block text-faint">after {first.name.toLowerCase()}</span>}
         </span>
-        <span className="text-mute">{definition.about}</span>
+        <span className="text-mute">{definition.description}</span>
       </>
     ),
   };

@@ -11,25 +11,25 @@ interface Props {
   open: boolean;
   onClose: () => void;
   title: string;
-  about?: string;
+  description?: string;
   wide?: boolean;
   children: ReactNode;
 }
 
-export function Modal({ open, onClose, title, about, wide, children }: Props) {
+export function Modal({ open, onClose, title, description, wide, children }: Props) {
   return (
     <Dialog.Root open={open} onOpenChange={(o) => !o && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/60" />
         <Dialog.Content
           className={`${DIALOG} ${wide ? 'w-[840px]' : 'w-[560px]'}`}
-          aria-describedby={about ? undefined : ''}
+          aria-describedby={description ? undefined : ''}
           onCloseAutoFocus={backToStep}
         >
           <div className="mb-3 flex items-start justify-between gap-4">
             <div>
               <Dialog.Title className="text-[17px] font-semibold">{title}</Dialog.Title>
-              {about && <Dialog.Description className="mt-0.5 text-mute">{about}</Dialog.Description>}
+              {description && <Dialog.Description className="mt-0.5 text-mute">{description}</Dialog.Description>}
             </div>
             <Dialog.Close
               aria-label="Close"

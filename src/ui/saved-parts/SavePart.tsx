@@ -14,7 +14,7 @@ const close = () => usePanels.setState({ partToSave: null });
 export function SavePart() {
   const clip = usePanels((s) => s.partToSave);
   return (
-    <Modal open={clip !== null} onClose={close} title="Save as part" about={clip ? aboutClip(clip) : undefined}>
+    <Modal open={clip !== null} onClose={close} title="Save as part" description={clip ? aboutClip(clip) : undefined}>
       {clip && <Form clip={clip} />}
     </Modal>
   );

@@ -31,7 +31,7 @@ export function SavedParts() {
       open={open}
       onClose={close}
       title="Saved parts"
-      about="Rows and steps of yours, for any piece. They are saved in this browser; a file takes one elsewhere."
+      description="Rows and steps of yours, for any piece. They are saved in this browser; a file takes one elsewhere."
     >
       {parts.length === 0 ? (
         <p className="rounded-md border border-dashed border-soft p-4 text-mute">

@@ -8,15 +8,15 @@ interface Props {
   area: RefObject<HTMLElement | null>;
   /** Width over height of the picture. */
   aspect: number;
-  /** The form whose space is meant; the hall where null. */
+  /** The form whose space is meant; the stage where null. */
   form: string | null;
   /** The hall is meant as well where the form does not stand in it. */
-  orHall?: boolean;
+  orStage?: boolean;
   children: (over: Over) => ReactNode;
 }
 
 /** Draws over the picture and follows it, frame by frame. */
-export function OverPicture({ area, aspect, form, orHall, children }: Props) {
+export function OverPicture({ area, aspect, form, orStage, children }: Props) {
   // The camera may move with the loop or the mouse; the drawing follows the frames.
   useFrames();
   // A picture that stands may be given another place.
@@ -28,7 +28,7 @@ export function OverPicture({ area, aspect, form, orHall, children }: Props) {
   }, [area]);
   const box = area.current && pictureBox(area.current, aspect);
   const layout = viewerNow()?.layout;
-  const places = layout?.places(form) ?? (orHall ? layout?.places(null) : null);
+  const places = layout?.places(form) ?? (orStage ? layout?.places(null) : null);
   if (!box || !places) return null;
   const project: Over['project'] = (at) => {
     const seen = places.project(at);

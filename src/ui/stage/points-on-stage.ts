@@ -3,7 +3,7 @@ import type { Placement } from '@/engine/stage/stage-scene';
 import { useTransport } from '@/state/playback/transport';
 import { studio, withoutAssetData } from '@/workers/remotes';
 
-/** The outermost points of all objects on a stage at the playhead, copies and motion included, in the hall. */
+/** The outermost points of all objects on a stage at the playhead, copies and motion included, on the stage. */
 export async function pointsOnStage(piece: Piece, placements: readonly Placement[]): Promise<Vector[]> {
   const sent = withoutAssetData(piece);
   const phase = useTransport.getState().frame / piece.loop.frames;

@@ -71,7 +71,7 @@ export function Overrides({ piece, strand, step }: Place) {
                     type: 'number',
                     id: control.id,
                     name: control.name,
-                    about: '',
+                    description: '',
                     default: own,
                     min: control.min,
                     max: control.max,

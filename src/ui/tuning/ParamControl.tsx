@@ -151,7 +151,11 @@ function NumberAndTwins({ param, value, loop, set }: { param: NumberParam; value
       {field}
       {twins.map((twin) => (
         // A slider would have no room beside the name.
-        <div key={twin.name} className="grid grid-cols-[minmax(0,1fr)_84px] items-center gap-3" title={twin.about}>
+        <div
+          key={twin.name}
+          className="grid grid-cols-[minmax(0,1fr)_84px] items-center gap-3"
+          title={twin.description}
+        >
           <span className="text-faint">{twin.name}</span>
           <NumberInput
             label={`${twin.name}, number`}

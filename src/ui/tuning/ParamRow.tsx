@@ -148,7 +148,7 @@ function ParamName({
       ref={name}
       id={`name-${param.id}`}
       className={`text-mute ${number ? 'cursor-ew-resize touch-none select-none' : ''}`}
-      title={others > 0 ? `${param.about} Set in ${others} more of the selected steps.` : param.about}
+      title={others > 0 ? `${param.description} Set in ${others} more of the selected steps.` : param.description}
       onPointerDown={(e) => {
         if (!number || e.button !== 0) return;
         const [start, from, step] = [e.clientX, number.value, stepOf(number.param)];

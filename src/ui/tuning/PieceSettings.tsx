@@ -15,7 +15,7 @@ import { SoundSettings } from './SoundSettings';
 import { Tempo } from './Tempo';
 
 const wholeNumber = (param: Pick<NumberParam, 'id' | 'name' | 'min' | 'max' | 'hard' | 'unit'>): NumberParam =>
-  number({ ...param, about: '', default: param.min, whole: true });
+  number({ ...param, description: '', default: param.min, whole: true });
 
 const SIDE: [number, number] = [16, LIMITS.pictureSide];
 const WIDTH = wholeNumber({ id: 'width', name: 'Width', min: 320, max: 3840, hard: SIDE, unit: 'px' });

@@ -20,7 +20,7 @@ const number = (id: string, name: string, max: number, hard: number, unit: strin
   type: 'number',
   id,
   name,
-  about: '',
+  description: '',
   default: 0,
   min: 0,
   max,

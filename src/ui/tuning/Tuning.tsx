@@ -85,7 +85,7 @@ function StepTuning({ piece, strand, step }: { piece: Piece; strand: Strand; ste
         ))}
         {putsForm(step) && <Overrides piece={piece} strand={strand} step={step} />}
         {OBJECTS.includes(strand.kind) && <OnlyHere piece={piece} strand={strand.id} />}
-        {definition && <p className="mt-2 text-faint">{definition.about}</p>}
+        {definition && <p className="mt-2 text-faint">{definition.description}</p>}
       </div>
     </div>
   );

@@ -1,7 +1,7 @@
 /** Everything a field may ask about where it is evaluated. Kept in the order of `PLACE_FIELDS`. */
 export const PLACE_FIELDS = [
   { name: 'rest', size: 3, about: 'position at rest, in the object’s own space' },
-  { name: 'world', size: 3, about: 'position in the hall' },
+  { name: 'world', size: 3, about: 'position on the stage' },
   { name: 'normal', size: 3, about: 'direction the surface faces, length 1' },
   { name: 'uv', size: 2, about: 'surface coordinates, 0 to 1' },
   { name: 'screen', size: 2, about: 'place in the picture, 0 to 1 from the lower left' },
@@ -9,7 +9,7 @@ export const PLACE_FIELDS = [
   { name: 'tint', size: 3, about: 'colour that the form carries here' },
   { name: 'face', size: 1, about: 'number of the face, from 0' },
   { name: 'faceMiddle', size: 3, about: 'middle of the face at rest' },
-  { name: 'faceWorld', size: 3, about: 'middle of the face in the hall' },
+  { name: 'faceWorld', size: 3, about: 'middle of the face on the stage' },
   { name: 'faceNormal', size: 3, about: 'direction the face looks at rest' },
   { name: 'faceUv', size: 2, about: 'surface coordinates at the middle of the face' },
   { name: 'lift', size: 1, about: '1 on what rises with a raised face, 0 where it stands' },
@@ -21,7 +21,7 @@ export const PLACE_FIELDS = [
   { name: 'copiesIn', size: 3, about: 'how many copies each step makes, 1 where there is no further step' },
   { name: 'firstAt', size: 3, about: 'where the first step puts the copy that puts copies on a form' },
   { name: 'firstNormal', size: 3, about: 'direction the copy stands up in there' },
-  { name: 'hallPhase', size: 1, about: 'time in the loop of the hall, whatever the copy is behind' },
+  { name: 'globalPhase', size: 1, about: 'time in the loop without the delay of the copy' },
   { name: 'phase', size: 1, about: 'time in the loop, 0 to 1' },
 ] as const;
 
@@ -42,7 +42,7 @@ const DEFAULTS: Record<string, string> = {
 
 /** A place in GLSL from the text of some of its fields. @param empty what is not given is 0 */
 export function placeText(fields: Record<string, string>, empty = false): string {
-  const given: Record<string, string> = fields.phase ? { hallPhase: fields.phase, ...fields } : fields;
+  const given: Record<string, string> = fields.phase ? { globalPhase: fields.phase, ...fields } : fields;
   const parts = PLACE_FIELDS.map(({ name, size }) => {
     const zero = size === 1 ? '0.0' : `vec${size}(0.0)`;
     return given[name] ?? (empty ? zero : (DEFAULTS[name] ?? zero));
@@ -112,7 +112,7 @@ export function fieldsRead(glsl: string): Set<string> {
 }
 
 /** Fields of a place that are other ones in every frame. */
-export const TIME_FIELDS = ['phase', 'hallPhase'] as const;
+export const TIME_FIELDS = ['phase', 'globalPhase'] as const;
 
 /** Does a text come to something else in every frame, as far as it shows? */
 export function readsTime(glsl: string): boolean {

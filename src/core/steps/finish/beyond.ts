@@ -6,7 +6,7 @@ export const beyondParam = (at: 'held' | 'mirrored' | 'tiled' | 'nothing' = 'hel
   choice({
     id: 'beyond',
     name: 'Outside',
-    about: 'What lies beyond the edges of the picture.',
+    description: 'What lies beyond the edges of the picture.',
     default: at,
     options: [{ id: 'held', name: 'Edge held' }, 'mirrored', 'tiled', 'nothing'],
   });

@@ -5,14 +5,14 @@ import { amountParam, blendSpaceParam, choice, strand } from '../params';
 export const blend: FinishStep = {
   op: 'finish.blend',
   name: 'Blend with',
-  about: 'Lays another picture over this one by any mode of the standard for compositing.',
+  description: 'Lays another picture over this one by any mode of the standard for compositing.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'mode',
   aliases: ['composite', 'merge', 'layer', 'screen', 'multiply', 'difference', 'add', 'over', 'branch'],
   params: [
-    strand({ id: 'picture', name: 'Picture', about: 'What is laid over.', kind: 'finish' }),
-    choice({ id: 'mode', name: 'Mode', about: 'How the two meet.', options: BLEND_MODES }),
+    strand({ id: 'picture', name: 'Picture', description: 'What is laid over.', kind: 'finish' }),
+    choice({ id: 'mode', name: 'Mode', description: 'How the two meet.', options: BLEND_MODES }),
     amountParam('0 leaves the picture.'),
     blendSpaceParam,
   ],

@@ -4,7 +4,7 @@ import { number } from '../params';
 export const blocks: FinishStep = {
   op: 'finish.blocks',
   name: 'Blocks',
-  about: 'Draws the picture in squares, each of the colour that lies beneath it on average.',
+  description: 'Draws the picture in squares, each of the colour that lies beneath it on average.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'size',
@@ -13,7 +13,7 @@ export const blocks: FinishStep = {
     number({
       id: 'size',
       name: 'Size',
-      about: 'Of a square, in parts of the height of the picture.',
+      description: 'Of a square, in parts of the height of the picture.',
       default: 0.05,
       min: 0.002,
       max: 0.5,
@@ -22,7 +22,7 @@ export const blocks: FinishStep = {
     number({
       id: 'gap',
       name: 'Gap',
-      about: 'Part of each square that stays open, as between lamps.',
+      description: 'Part of each square that stays open, as between lamps.',
       default: 0,
       min: 0,
       max: 0.9,

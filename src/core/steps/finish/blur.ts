@@ -9,7 +9,7 @@ import { beyondParam } from './beyond';
 export const blur: FinishStep = {
   op: 'finish.blur',
   name: 'Blur',
-  about: 'Softens the picture evenly; a field as radius blurs some parts more than others.',
+  description: 'Softens the picture evenly; a field as radius blurs some parts more than others.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'radius',
@@ -18,7 +18,7 @@ export const blur: FinishStep = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'Twice the standard deviation, in parts of the height of the picture.',
+      description: 'Twice the standard deviation, in parts of the height of the picture.',
       default: 0.03,
       min: 0,
       max: 0.3,

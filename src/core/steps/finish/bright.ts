@@ -5,7 +5,7 @@ export const brightParams = [
   number({
     id: 'threshold',
     name: 'Threshold',
-    about: 'Brightness, in linear light, from which light spills.',
+    description: 'Brightness, in linear light, from which light spills.',
     default: 0.7,
     min: 0,
     max: 4,
@@ -14,7 +14,7 @@ export const brightParams = [
   number({
     id: 'knee',
     name: 'Knee',
-    about: 'How softly it sets in, in parts of the threshold.',
+    description: 'How softly it sets in, in parts of the threshold.',
     default: 0.5,
     min: 0,
     max: 1,

@@ -2,12 +2,12 @@ import type { FinishStep } from '../definition';
 import { vector } from '../params';
 
 const mixed = (id: string, name: string, own: [number, number, number]) =>
-  vector({ id, name, about: 'How much of red, green and blue it takes.', default: own, min: -2, max: 2 });
+  vector({ id, name, description: 'How much of red, green and blue it takes.', default: own, min: -2, max: 2 });
 
 export const channels: FinishStep = {
   op: 'finish.channels',
   name: 'Mix channels',
-  about: 'Puts each channel together from all three.',
+  description: 'Puts each channel together from all three.',
   takes: ['image'],
   gives: 'image',
   aliases: ['matrix', 'swap', 'red', 'green', 'blue', 'swizzle', 'monochrome'],

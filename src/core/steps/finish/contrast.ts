@@ -4,7 +4,7 @@ import { number } from '../params';
 export const contrast: FinishStep = {
   op: 'finish.contrast',
   name: 'Contrast',
-  about: 'Spreads light and dark about a middle grey, and sets how strong colours are.',
+  description: 'Spreads light and dark about a middle grey, and sets how strong colours are.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'amount',
@@ -13,7 +13,7 @@ export const contrast: FinishStep = {
     number({
       id: 'amount',
       name: 'Amount',
-      about: '1 leaves it as it is.',
+      description: '1 leaves it as it is.',
       default: 1.1,
       min: 0,
       max: 3,
@@ -22,7 +22,7 @@ export const contrast: FinishStep = {
     number({
       id: 'middle',
       name: 'Middle',
-      about: 'The grey that stays, in linear light.',
+      description: 'The grey that stays, in linear light.',
       default: 0.18,
       min: 0.02,
       max: 0.8,
@@ -31,7 +31,7 @@ export const contrast: FinishStep = {
     number({
       id: 'saturation',
       name: 'Saturation',
-      about: '0 is grey, 1 leaves it.',
+      description: '0 is grey, 1 leaves it.',
       default: 1,
       min: 0,
       max: 2,

@@ -6,7 +6,7 @@ const cut = (id: string, name: string): NumberParam =>
   number({
     id,
     name,
-    about: 'How much is taken off there, in parts of the picture.',
+    description: 'How much is taken off there, in parts of the picture.',
     default: 0.1,
     min: 0,
     max: 0.5,
@@ -16,7 +16,7 @@ const cut = (id: string, name: string): NumberParam =>
 export const crop: FinishStep = {
   op: 'finish.crop',
   name: 'Crop',
-  about: 'Leaves a part of the picture, with soft edges, and makes the rest transparent.',
+  description: 'Leaves a part of the picture, with soft edges, and makes the rest transparent.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'softness',
@@ -29,7 +29,7 @@ export const crop: FinishStep = {
     number({
       id: 'softness',
       name: 'Softness',
-      about: 'Width of the edge, in parts of the height of the picture.',
+      description: 'Width of the edge, in parts of the height of the picture.',
       default: 0.004,
       min: 0,
       max: 0.5,

@@ -4,7 +4,7 @@ import { choice, curve } from '../params';
 export const shadeCurve: FinishStep = {
   op: 'finish.curve',
   name: 'Shade curve',
-  about: 'Sends the shades of all channels, or of one, through a drawn curve, as encoded for the screen.',
+  description: 'Sends the shades of all channels, or of one, through a drawn curve, as encoded for the screen.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'channels',
@@ -13,7 +13,7 @@ export const shadeCurve: FinishStep = {
     curve({
       id: 'curve',
       name: 'Curve',
-      about: 'A shade is read along the bottom, what it becomes is the height.',
+      description: 'A shade is read along the bottom, what it becomes is the height.',
       default: [
         { x: 0, y: 0 },
         { x: 0.25, y: 0.2 },
@@ -25,7 +25,7 @@ export const shadeCurve: FinishStep = {
     choice({
       id: 'channels',
       name: 'Channels',
-      about: 'Which are changed.',
+      description: 'Which are changed.',
       options: ['all', 'red', 'green', 'blue'],
     }),
   ],

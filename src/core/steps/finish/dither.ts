@@ -4,7 +4,7 @@ import { choice, number, seedParam } from '../params';
 export const dither: FinishStep = {
   op: 'finish.dither',
   name: 'Dither',
-  about: 'Few shades, mixed by a pattern of dots: smooth gradients without bands, or the look of old print.',
+  description: 'Few shades, mixed by a pattern of dots: smooth gradients without bands, or the look of old print.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'shades',
@@ -13,7 +13,7 @@ export const dither: FinishStep = {
     number({
       id: 'shades',
       name: 'Shades',
-      about: 'Of each channel; 256 is what a film of 8 bits has.',
+      description: 'Of each channel; 256 is what a film of 8 bits has.',
       default: 256,
       min: 2,
       max: 256,
@@ -23,13 +23,13 @@ export const dither: FinishStep = {
     number({
       id: 'size',
       name: 'Size',
-      about: 'Of a dot, in parts of the height of the picture.',
+      description: 'Of a dot, in parts of the height of the picture.',
       default: 0.001,
       min: 0.0005,
       max: 0.05,
       hard: [0.0001, 1],
     }),
-    choice({ id: 'pattern', name: 'Pattern', about: 'How dots are laid.', options: ['ordered', 'scattered'] }),
+    choice({ id: 'pattern', name: 'Pattern', description: 'How dots are laid.', options: ['ordered', 'scattered'] }),
     seedParam,
   ],
   needs: ['hash', 'colours'],

@@ -5,7 +5,8 @@ import { beyondParam } from './beyond';
 export const echo: FinishStep = {
   op: 'finish.echo',
   name: 'Echo',
-  about: 'What was seen before goes on, fainter with each frame: trails, and tunnels where it moves, turns or grows.',
+  description:
+    'What was seen before goes on, fainter with each frame: trails, and tunnels where it moves, turns or grows.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'fade',
@@ -14,7 +15,7 @@ export const echo: FinishStep = {
     number({
       id: 'fade',
       name: 'Remains',
-      about: 'Part of the echo that stays from frame to frame.',
+      description: 'Part of the echo that stays from frame to frame.',
       default: 0.85,
       min: 0,
       max: 0.98,
@@ -23,13 +24,13 @@ export const echo: FinishStep = {
     choice({
       id: 'mode',
       name: 'Mode',
-      about: 'How the picture lies on its echo. Behind shows it where the picture is open.',
+      description: 'How the picture lies on its echo. Behind shows it where the picture is open.',
       options: ['lighten', 'add', 'screen', 'behind'],
     }),
     vector({
       id: 'by',
       name: 'Move',
-      about: 'How far it moves in a frame: x to the right, y up, in parts of the height.',
+      description: 'How far it moves in a frame: x to the right, y up, in parts of the height.',
       default: [0, 0, 0],
       min: -0.1,
       max: 0.1,
@@ -37,7 +38,7 @@ export const echo: FinishStep = {
     number({
       id: 'angle',
       name: 'Angle',
-      about: 'By which it turns in a frame, against the clock.',
+      description: 'By which it turns in a frame, against the clock.',
       default: 0,
       min: -15,
       max: 15,
@@ -47,7 +48,7 @@ export const echo: FinishStep = {
     number({
       id: 'size',
       name: 'Size',
-      about: 'To which it grows in a frame: 1 leaves it.',
+      description: 'To which it grows in a frame: 1 leaves it.',
       default: 1,
       min: 0.9,
       max: 1.1,
@@ -56,7 +57,7 @@ export const echo: FinishStep = {
     number({
       id: 'hue',
       name: 'Hue',
-      about: 'By which its hue turns in a frame.',
+      description: 'By which its hue turns in a frame.',
       default: 0,
       min: -30,
       max: 30,
@@ -66,7 +67,7 @@ export const echo: FinishStep = {
     number({
       id: 'clear',
       name: 'Clear',
-      about: 'Above one half the echo is gone: link it to a signal to start again.',
+      description: 'Above one half the echo is gone: link it to a signal to start again.',
       default: 0,
       min: 0,
       max: 1,

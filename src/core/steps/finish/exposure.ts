@@ -4,7 +4,7 @@ import { number } from '../params';
 export const exposure: FinishStep = {
   op: 'finish.exposure',
   name: 'Exposure',
-  about: 'Brightens or darkens in stops, and can roll highlights off softly.',
+  description: 'Brightens or darkens in stops, and can roll highlights off softly.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'stops',
@@ -13,7 +13,7 @@ export const exposure: FinishStep = {
     number({
       id: 'stops',
       name: 'Stops',
-      about: 'Each stop doubles the light.',
+      description: 'Each stop doubles the light.',
       default: 0,
       min: -4,
       max: 4,
@@ -23,7 +23,7 @@ export const exposure: FinishStep = {
     number({
       id: 'shoulder',
       name: 'Shoulder',
-      about: '0 clips at white; more rolls bright parts off sooner.',
+      description: '0 clips at white; more rolls bright parts off sooner.',
       default: 0.5,
       min: 0,
       max: 1,

@@ -4,7 +4,7 @@ import { number } from '../params';
 export const focus: FinishStep = {
   op: 'finish.focus',
   name: 'Focus',
-  about: 'Sharp at one distance from the camera, soft before and behind. It belongs right behind the shot.',
+  description: 'Sharp at one distance from the camera, soft before and behind. It belongs right behind the shot.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'distance',
@@ -14,7 +14,7 @@ export const focus: FinishStep = {
     number({
       id: 'distance',
       name: 'Distance',
-      about: 'At which it is sharp.',
+      description: 'At which it is sharp.',
       default: 4,
       min: 0.1,
       max: 20,
@@ -24,7 +24,7 @@ export const focus: FinishStep = {
     number({
       id: 'aperture',
       name: 'Aperture',
-      about: 'Size of a point infinitely far away, in parts of the height.',
+      description: 'Size of a point infinitely far away, in parts of the height.',
       default: 0.04,
       min: 0,
       max: 0.2,
@@ -33,7 +33,7 @@ export const focus: FinishStep = {
     number({
       id: 'most',
       name: 'At most',
-      about: 'A point never becomes larger than this, in parts of the height.',
+      description: 'A point never becomes larger than this, in parts of the height.',
       default: 0.06,
       min: 0,
       max: 0.2,

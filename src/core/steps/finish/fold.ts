@@ -5,7 +5,7 @@ import { beyondParam } from './beyond';
 export const fold: FinishStep = {
   op: 'finish.fold',
   name: 'Fold',
-  about: 'Mirrors one wedge of the picture all round a point.',
+  description: 'Mirrors one wedge of the picture all round a point.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'wedges',
@@ -14,7 +14,7 @@ export const fold: FinishStep = {
     number({
       id: 'wedges',
       name: 'Wedges',
-      about: 'How many there are, each beside its mirror image.',
+      description: 'How many there are, each beside its mirror image.',
       default: 4,
       min: 1,
       max: 16,
@@ -25,7 +25,7 @@ export const fold: FinishStep = {
     number({
       id: 'angle',
       name: 'Angle',
-      about: 'Where the wedge lies at first.',
+      description: 'Where the wedge lies at first.',
       default: 0,
       min: -180,
       max: 180,
@@ -34,7 +34,7 @@ export const fold: FinishStep = {
     vector({
       id: 'centre',
       name: 'Centre',
-      about: 'From the middle of the picture, in parts of its height.',
+      description: 'From the middle of the picture, in parts of its height.',
       default: [0, 0, 0],
       min: -1,
       max: 1,

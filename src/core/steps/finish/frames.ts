@@ -6,5 +6,5 @@ export const MAX_EARLIER_FRAMES = 24;
 
 /** A number of frames to read back. */
 export const framesParam = (
-  options: Pick<NumberParam, 'id' | 'name' | 'about' | 'default' | 'min' | 'max'>,
+  options: Pick<NumberParam, 'id' | 'name' | 'description' | 'default' | 'min' | 'max'>,
 ): NumberParam => number({ ...options, hard: [Math.min(options.min, 1), MAX_EARLIER_FRAMES], unit: 'frames' });

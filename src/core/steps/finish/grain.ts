@@ -4,7 +4,7 @@ import { number, seedParam } from '../params';
 export const grain: FinishStep = {
   op: 'finish.grain',
   name: 'Grain',
-  about: 'Small random differences of brightness, new several times in the loop and the same in each.',
+  description: 'Small random differences of brightness, new several times in the loop and the same in each.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'amount',
@@ -13,7 +13,7 @@ export const grain: FinishStep = {
     number({
       id: 'amount',
       name: 'Amount',
-      about: 'Largest difference, as encoded for the screen.',
+      description: 'Largest difference, as encoded for the screen.',
       default: 0.1,
       min: 0,
       max: 1,
@@ -22,7 +22,7 @@ export const grain: FinishStep = {
     number({
       id: 'size',
       name: 'Size',
-      about: 'Of a grain, in parts of the height of the picture.',
+      description: 'Of a grain, in parts of the height of the picture.',
       default: 0.003,
       min: 0.001,
       max: 0.05,
@@ -31,7 +31,7 @@ export const grain: FinishStep = {
     number({
       id: 'changes',
       name: 'Changes per loop',
-      about: 'How often it is new within the loop.',
+      description: 'How often it is new within the loop.',
       default: 24,
       min: 1,
       max: 120,
@@ -42,7 +42,7 @@ export const grain: FinishStep = {
     number({
       id: 'colour',
       name: 'Colour',
-      about: '0 is the same in all channels.',
+      description: '0 is the same in all channels.',
       default: 0,
       min: 0,
       max: 1,

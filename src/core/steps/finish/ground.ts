@@ -4,7 +4,7 @@ import { choice, colour, number } from '../params';
 export const ground: FinishStep = {
   op: 'finish.ground',
   name: 'Ground',
-  about: 'Lays a colour under what is transparent, or makes the picture as transparent as is asked for.',
+  description: 'Lays a colour under what is transparent, or makes the picture as transparent as is asked for.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'opacity',
@@ -13,14 +13,14 @@ export const ground: FinishStep = {
     choice({
       id: 'how',
       name: 'Operation',
-      about: 'Under the picture, or in place of its opacity.',
+      description: 'Under the picture, or in place of its opacity.',
       options: ['under', { id: 'set', name: 'Set opacity' }],
     }),
-    colour({ id: 'colour', name: 'Colour', about: 'Of the ground.', default: '#10181b' }),
+    colour({ id: 'colour', name: 'Colour', description: 'Of the ground.', default: '#10181b' }),
     number({
       id: 'opacity',
       name: 'Opacity',
-      about: 'Of the ground, or of the picture.',
+      description: 'Of the ground, or of the picture.',
       default: 1,
       min: 0,
       max: 1,

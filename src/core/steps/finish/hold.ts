@@ -4,7 +4,7 @@ import { number } from '../params';
 export const hold: FinishStep = {
   op: 'finish.hold',
   name: 'Hold',
-  about: 'Keeps one frame standing until a signal takes the next: strobe, stop motion.',
+  description: 'Keeps one frame standing until a signal takes the next: strobe, stop motion.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'take',
@@ -13,7 +13,7 @@ export const hold: FinishStep = {
     number({
       id: 'take',
       name: 'Take',
-      about: 'Above one half the picture that comes in is taken; else the last one stands.',
+      description: 'Above one half the picture that comes in is taken; else the last one stands.',
       default: 1,
       min: 0,
       max: 1,

@@ -4,14 +4,14 @@ import { amountParam, choice } from '../params';
 export const invert: FinishStep = {
   op: 'finish.invert',
   name: 'Invert',
-  about: 'Turns shades round, as encoded for the screen, or what is open into what is filled.',
+  description: 'Turns shades round, as encoded for the screen, or what is open into what is filled.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'amount',
   aliases: ['negative', 'reverse'],
   params: [
     amountParam('0 leaves the picture.'),
-    choice({ id: 'what', name: 'What', about: 'What is turned round.', options: ['colours', 'opacity'] }),
+    choice({ id: 'what', name: 'What', description: 'What is turned round.', options: ['colours', 'opacity'] }),
   ],
   needs: ['colours'],
   glsl: `

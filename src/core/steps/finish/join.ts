@@ -4,18 +4,18 @@ import { choice, number, strand } from '../params';
 export const join: FinishStep = {
   op: 'finish.join',
   name: 'Join',
-  about: 'Goes over into another picture: faded, wiped, or in a grid of both.',
+  description: 'Goes over into another picture: faded, wiped, or in a grid of both.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'way',
   aliases: ['cross-fade', 'dissolve', 'wipe', 'transition', 'split', 'side by side', 'grid', 'switch', 'branch'],
   params: [
-    strand({ id: 'picture', name: 'Picture', about: 'The other picture.', kind: 'finish' }),
-    choice({ id: 'way', name: 'Way', about: 'How they are joined.', options: ['fade', 'wipe', 'grid'] }),
+    strand({ id: 'picture', name: 'Picture', description: 'The other picture.', kind: 'finish' }),
+    choice({ id: 'way', name: 'Way', description: 'How they are joined.', options: ['fade', 'wipe', 'grid'] }),
     number({
       id: 'share',
       name: 'Share',
-      about: 'Of the other picture: 0 this one alone, 1 the other alone. In a grid, how many of its cells.',
+      description: 'Of the other picture: 0 this one alone, 1 the other alone. In a grid, how many of its cells.',
       default: 0.5,
       min: 0,
       max: 1,
@@ -24,7 +24,7 @@ export const join: FinishStep = {
     number({
       id: 'angle',
       name: 'Angle',
-      about: 'Of a wipe: 0 comes from the left, 90 from below.',
+      description: 'Of a wipe: 0 comes from the left, 90 from below.',
       default: 0,
       min: -180,
       max: 180,
@@ -33,7 +33,7 @@ export const join: FinishStep = {
     number({
       id: 'soft',
       name: 'Softness',
-      about: 'Of the edge of a wipe, in parts of its way.',
+      description: 'Of the edge of a wipe, in parts of its way.',
       default: 0,
       min: 0,
       max: 1,
@@ -42,7 +42,7 @@ export const join: FinishStep = {
     number({
       id: 'cells',
       name: 'Cells',
-      about: 'Of a grid, in each direction: each shows a whole picture.',
+      description: 'Of a grid, in each direction: each shows a whole picture.',
       default: 2,
       min: 1,
       max: 12,

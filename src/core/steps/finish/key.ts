@@ -4,18 +4,18 @@ import { choice, colour, number } from '../params';
 export const key: FinishStep = {
   op: 'finish.key',
   name: 'Key out',
-  about: 'Makes what is dark, bright or of one colour transparent, with a soft edge.',
+  description: 'Makes what is dark, bright or of one colour transparent, with a soft edge.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'what',
   aliases: ['chroma', 'luma', 'transparent', 'alpha', 'mask', 'cut'],
   params: [
-    choice({ id: 'what', name: 'What', about: 'What goes.', options: ['dark', 'bright', 'colour'] }),
-    colour({ id: 'colour', name: 'Colour', about: 'The colour that goes.', default: '#20c040' }),
+    choice({ id: 'what', name: 'What', description: 'What goes.', options: ['dark', 'bright', 'colour'] }),
+    colour({ id: 'colour', name: 'Colour', description: 'The colour that goes.', default: '#20c040' }),
     number({
       id: 'reach',
       name: 'Reach',
-      about: 'How bright as encoded for the screen, or how far from the colour in Oklab.',
+      description: 'How bright as encoded for the screen, or how far from the colour in Oklab.',
       default: 0.2,
       min: 0,
       max: 1,
@@ -24,7 +24,7 @@ export const key: FinishStep = {
     number({
       id: 'softness',
       name: 'Softness',
-      about: 'Width of the edge.',
+      description: 'Width of the edge.',
       default: 0.1,
       min: 0,
       max: 0.5,

@@ -2,15 +2,23 @@ import type { FinishStep } from '../definition';
 import { number } from '../params';
 import { framesParam } from './frames';
 
-const frames = (id: string, name: string, about: string, at: number) =>
-  framesParam({ id, name, about, default: at, min: 0, max: 12 });
+const frames = (id: string, name: string, description: string, at: number) =>
+  framesParam({ id, name, description, default: at, min: 0, max: 12 });
 const size = (id: string, name: string) =>
-  number({ id, name, about: 'Size of that channel: 1 leaves it.', default: 1, min: 0.8, max: 1.2, hard: [0.01, 100] });
+  number({
+    id,
+    name,
+    description: 'Size of that channel: 1 leaves it.',
+    default: 1,
+    min: 0.8,
+    max: 1.2,
+    hard: [0.01, 100],
+  });
 
 export const lag: FinishStep = {
   op: 'finish.lag',
   name: 'Lag channels',
-  about: 'Each channel shows the picture of its own number of frames ago, at its own size.',
+  description: 'Each channel shows the picture of its own number of frames ago, at its own size.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'red',

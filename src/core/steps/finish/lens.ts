@@ -6,7 +6,7 @@ import { beyondParam } from './beyond';
 export const lens: FinishStep = {
   op: 'finish.lens',
   name: 'Lens',
-  about: 'Bends the picture outwards like a barrel, or inwards like a cushion.',
+  description: 'Bends the picture outwards like a barrel, or inwards like a cushion.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'bend',
@@ -15,7 +15,7 @@ export const lens: FinishStep = {
     number({
       id: 'bend',
       name: 'Bend',
-      about: 'By the square of the distance from the middle: above 0 a barrel.',
+      description: 'By the square of the distance from the middle: above 0 a barrel.',
       default: 0.2,
       min: -0.5,
       max: 1,
@@ -24,7 +24,7 @@ export const lens: FinishStep = {
     number({
       id: 'edge',
       name: 'Edge',
-      about: 'By its fourth power: bends the corners alone.',
+      description: 'By its fourth power: bends the corners alone.',
       default: 0,
       min: -0.5,
       max: 1,
@@ -33,7 +33,7 @@ export const lens: FinishStep = {
     choice({
       id: 'zoom',
       name: 'Zoom',
-      about: 'Whether it grows until no edge is seen.',
+      description: 'Whether it grows until no edge is seen.',
       options: ['fill', { id: 'keep', name: 'As it is' }],
     }),
     beyondParam('nothing'),

@@ -1,13 +1,13 @@
 import type { FinishStep } from '../definition';
 import { choice, number } from '../params';
 
-const end = (id: string, name: string, about: string, at: number) =>
-  number({ id, name, about, default: at, min: 0, max: 1, hard: [-4, 4] });
+const end = (id: string, name: string, description: string, at: number) =>
+  number({ id, name, description, default: at, min: 0, max: 1, hard: [-4, 4] });
 
 export const levels: FinishStep = {
   op: 'finish.levels',
   name: 'Levels',
-  about: 'Spreads what lies between two shades over the range between two others, as encoded for the screen.',
+  description: 'Spreads what lies between two shades over the range between two others, as encoded for the screen.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'gamma',
@@ -18,7 +18,7 @@ export const levels: FinishStep = {
     number({
       id: 'gamma',
       name: 'Gamma',
-      about: 'Above 1 the middle is brighter.',
+      description: 'Above 1 the middle is brighter.',
       default: 1,
       min: 0.2,
       max: 5,
@@ -29,7 +29,7 @@ export const levels: FinishStep = {
     choice({
       id: 'channels',
       name: 'Channels',
-      about: 'Which are changed.',
+      description: 'Which are changed.',
       options: ['all', 'red', 'green', 'blue'],
     }),
   ],

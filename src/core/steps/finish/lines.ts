@@ -4,7 +4,7 @@ import { number } from '../params';
 export const lines: FinishStep = {
   op: 'finish.lines',
   name: 'Scan lines',
-  about: 'Dark lines across the picture that can travel.',
+  description: 'Dark lines across the picture that can travel.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'count',
@@ -13,7 +13,7 @@ export const lines: FinishStep = {
     number({
       id: 'count',
       name: 'Count',
-      about: 'Lines from top to bottom.',
+      description: 'Lines from top to bottom.',
       default: 90,
       min: 2,
       max: 400,
@@ -22,7 +22,7 @@ export const lines: FinishStep = {
     number({
       id: 'strength',
       name: 'Strength',
-      about: 'How dark they are.',
+      description: 'How dark they are.',
       default: 0.4,
       min: 0,
       max: 1,
@@ -31,7 +31,7 @@ export const lines: FinishStep = {
     number({
       id: 'width',
       name: 'Width',
-      about: 'Part of each line that is dark.',
+      description: 'Part of each line that is dark.',
       default: 0.5,
       min: 0,
       max: 1,
@@ -40,7 +40,7 @@ export const lines: FinishStep = {
     number({
       id: 'travel',
       name: 'Travel',
-      about: 'Lines that pass by in the loop.',
+      description: 'Lines that pass by in the loop.',
       default: 1,
       min: -20,
       max: 20,

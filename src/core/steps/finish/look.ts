@@ -5,13 +5,13 @@ import { choice } from '../params';
 export const look: FinishStep = {
   op: 'finish.look',
   name: 'Look at values',
-  about:
+  description:
     'Shows numbers as grey, with those below 0 blue-green and those above 1 amber, and vectors as colours; stripes ' +
     'where something is not a number.',
   takes: ['image'],
   gives: 'image',
   hidden: true,
-  params: [choice({ id: 'as', name: 'As', about: 'What the values are.', options: ['numbers', 'colours'] })],
+  params: [choice({ id: 'as', name: 'As', description: 'What the values are.', options: ['numbers', 'colours'] })],
   needs: ['colours'],
   glsl: `
   // A mark is far below what light of 16 bits can hold.

@@ -4,7 +4,7 @@ import { colour, number } from '../params';
 export const mist: FinishStep = {
   op: 'finish.mist',
   name: 'Mist',
-  about: 'Hides what is far away from the camera. It belongs right behind the shot, before the picture is moved.',
+  description: 'Hides what is far away from the camera. It belongs right behind the shot, before the picture is moved.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'density',
@@ -13,7 +13,7 @@ export const mist: FinishStep = {
     number({
       id: 'from',
       name: 'From',
-      about: 'Distance at which it sets in.',
+      description: 'Distance at which it sets in.',
       default: 2,
       min: 0,
       max: 30,
@@ -23,17 +23,17 @@ export const mist: FinishStep = {
     number({
       id: 'density',
       name: 'Density',
-      about: 'Part of the light that a metre takes, nearly.',
+      description: 'Part of the light that a metre takes, nearly.',
       default: 0.15,
       min: 0,
       max: 1,
       hard: [0, 100],
     }),
-    colour({ id: 'colour', name: 'Colour', about: 'Of the mist.', default: '#5a7480' }),
+    colour({ id: 'colour', name: 'Colour', description: 'Of the mist.', default: '#5a7480' }),
     number({
       id: 'behind',
       name: 'Behind all',
-      about: 'How much of it lies over the background.',
+      description: 'How much of it lies over the background.',
       default: 0.4,
       min: 0,
       max: 1,

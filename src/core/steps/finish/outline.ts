@@ -4,7 +4,7 @@ import { choice, colour, number } from '../params';
 export const outline: FinishStep = {
   op: 'finish.outline',
   name: 'Outline',
-  about: 'A line round what covers, or a shade that it throws where the picture is open.',
+  description: 'A line round what covers, or a shade that it throws where the picture is open.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'width',
@@ -13,7 +13,7 @@ export const outline: FinishStep = {
     number({
       id: 'width',
       name: 'Width',
-      about: 'In parts of the height of the picture.',
+      description: 'In parts of the height of the picture.',
       default: 0.008,
       min: 0,
       max: 0.05,
@@ -22,17 +22,17 @@ export const outline: FinishStep = {
     number({
       id: 'soft',
       name: 'Softness',
-      about: '0 is a sharp line, 1 fades out over its width.',
+      description: '0 is a sharp line, 1 fades out over its width.',
       default: 0,
       min: 0,
       max: 1,
       hard: [0, 1],
     }),
-    colour({ id: 'colour', name: 'Colour', about: 'Of the line.', default: '#f2e3c4' }),
+    colour({ id: 'colour', name: 'Colour', description: 'Of the line.', default: '#f2e3c4' }),
     choice({
       id: 'side',
       name: 'Side',
-      about: 'Where it lies.',
+      description: 'Where it lies.',
       options: [
         { id: 'outside', name: 'Round it' },
         { id: 'inside', name: 'In it' },

@@ -4,7 +4,7 @@ import { colour } from '../params';
 export const paint: FinishStep = {
   op: 'finish.paint',
   name: 'Paint',
-  about: 'Fills the frame with a colour field, flat, without a stage.',
+  description: 'Fills the frame with a colour field, flat, without a stage.',
   takes: [],
   gives: 'image',
   aliases: ['flat', '2d', 'field', 'canvas'],
@@ -12,7 +12,7 @@ export const paint: FinishStep = {
     colour({
       id: 'colour',
       name: 'Colour',
-      about: 'Link it to a colour field; UV and screen run over the frame.',
+      description: 'Link it to a colour field; UV and screen run over the frame.',
       default: '#2f8f8a',
     }),
   ],

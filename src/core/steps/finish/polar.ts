@@ -5,7 +5,7 @@ import { beyondParam } from './beyond';
 export const polar: FinishStep = {
   op: 'finish.polar',
   name: 'Polar',
-  about: 'Bends the picture into a ring round the middle, or unrolls one.',
+  description: 'Bends the picture into a ring round the middle, or unrolls one.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'way',
@@ -14,7 +14,7 @@ export const polar: FinishStep = {
     choice({
       id: 'way',
       name: 'Way',
-      about: 'Rows become rings, or rings become rows.',
+      description: 'Rows become rings, or rings become rows.',
       options: [
         { id: 'ring', name: 'Into a ring' },
         { id: 'rows', name: 'Into rows' },
@@ -23,7 +23,7 @@ export const polar: FinishStep = {
     number({
       id: 'inner',
       name: 'Inner radius',
-      about: 'Where the lower edge of the picture lies, in parts of its height.',
+      description: 'Where the lower edge of the picture lies, in parts of its height.',
       default: 0,
       min: 0,
       max: 1,
@@ -32,7 +32,7 @@ export const polar: FinishStep = {
     number({
       id: 'outer',
       name: 'Outer radius',
-      about: 'Where the upper edge lies.',
+      description: 'Where the upper edge lies.',
       default: 0.5,
       min: 0,
       max: 1.5,

@@ -4,7 +4,7 @@ import { number } from '../params';
 export const posterise: FinishStep = {
   op: 'finish.posterise',
   name: 'Posterise',
-  about: 'Leaves few shades in each channel, evenly spaced as encoded for the screen.',
+  description: 'Leaves few shades in each channel, evenly spaced as encoded for the screen.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'shades',
@@ -13,7 +13,7 @@ export const posterise: FinishStep = {
     number({
       id: 'shades',
       name: 'Shades',
-      about: 'How many a channel has.',
+      description: 'How many a channel has.',
       default: 5,
       min: 2,
       max: 16,

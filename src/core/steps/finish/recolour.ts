@@ -4,7 +4,7 @@ import { RAMP_CHOICES, amountParam, ramp } from '../params';
 export const recolour: FinishStep = {
   op: 'finish.recolour',
   name: 'Recolour',
-  about: 'Gives each brightness a colour of its own, along a ramp from dark to bright.',
+  description: 'Gives each brightness a colour of its own, along a ramp from dark to bright.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'amount',
@@ -13,7 +13,7 @@ export const recolour: FinishStep = {
     ramp({
       id: 'colours',
       name: 'Colours',
-      about: 'From black on the left to white on the right.',
+      description: 'From black on the left to white on the right.',
       blend: 'blend',
       space: 'space',
       at: (_, running) => `toEncoded(luminanceOf(max(${running}.rgb, vec3(0.0))))`,

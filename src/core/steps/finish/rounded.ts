@@ -4,7 +4,7 @@ import { number } from '../params';
 export const rounded: FinishStep = {
   op: 'finish.rounded',
   name: 'Rounded corners',
-  about: 'Leaves the picture within a rounded frame, and makes the rest transparent.',
+  description: 'Leaves the picture within a rounded frame, and makes the rest transparent.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'radius',
@@ -13,7 +13,7 @@ export const rounded: FinishStep = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'Of the corners, in parts of the height of the picture.',
+      description: 'Of the corners, in parts of the height of the picture.',
       default: 0.1,
       min: 0,
       max: 0.5,
@@ -22,7 +22,7 @@ export const rounded: FinishStep = {
     number({
       id: 'margin',
       name: 'Margin',
-      about: 'Open on all sides, in parts of the height.',
+      description: 'Open on all sides, in parts of the height.',
       default: 0,
       min: 0,
       max: 0.4,
@@ -31,7 +31,7 @@ export const rounded: FinishStep = {
     number({
       id: 'softness',
       name: 'Softness',
-      about: 'Width of the edge, in parts of the height.',
+      description: 'Width of the edge, in parts of the height.',
       default: 0.004,
       min: 0,
       max: 0.2,

@@ -4,7 +4,7 @@ import { number } from '../params';
 export const sharpen: FinishStep = {
   op: 'finish.sharpen',
   name: 'Sharpen',
-  about: 'Raises what differs from its surroundings: fine edges, or with a large radius the depth of light.',
+  description: 'Raises what differs from its surroundings: fine edges, or with a large radius the depth of light.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'amount',
@@ -13,7 +13,7 @@ export const sharpen: FinishStep = {
     number({
       id: 'amount',
       name: 'Amount',
-      about: 'Below 0 it softens.',
+      description: 'Below 0 it softens.',
       default: 0.6,
       min: -1,
       max: 3,
@@ -22,7 +22,7 @@ export const sharpen: FinishStep = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'Of the surroundings, in parts of the height.',
+      description: 'Of the surroundings, in parts of the height.',
       default: 0.006,
       min: 0.001,
       max: 0.2,

@@ -5,7 +5,7 @@ import { beyondParam } from './beyond';
 export const shift: FinishStep = {
   op: 'finish.shift',
   name: 'Shift',
-  about: 'Moves each part of the picture by a field: heat, ripples, torn signals.',
+  description: 'Moves each part of the picture by a field: heat, ripples, torn signals.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'amount',
@@ -14,7 +14,7 @@ export const shift: FinishStep = {
     number({
       id: 'by',
       name: 'Field',
-      about: 'How much of the amount: link it to a field or a signal.',
+      description: 'How much of the amount: link it to a field or a signal.',
       default: 1,
       min: -1,
       max: 1,
@@ -23,7 +23,7 @@ export const shift: FinishStep = {
     vector({
       id: 'direction',
       name: 'Direction',
-      about: 'x to the right, y up.',
+      description: 'x to the right, y up.',
       default: [1, 0, 0],
       min: -1,
       max: 1,
@@ -31,7 +31,7 @@ export const shift: FinishStep = {
     number({
       id: 'amount',
       name: 'Amount',
-      about: 'In parts of the height of the picture.',
+      description: 'In parts of the height of the picture.',
       default: 0.05,
       min: -0.5,
       max: 0.5,

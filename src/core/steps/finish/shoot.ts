@@ -4,17 +4,17 @@ import { number, strand } from '../params';
 export const shoot: FinishStep = {
   op: 'finish.shoot',
   name: 'Shoot',
-  about: 'Takes the picture of a stage.',
+  description: 'Takes the picture of a stage.',
   takes: [],
   gives: 'image',
   shoots: 'stage',
   aliases: ['render', 'picture', 'stage', 'output', 'motion blur', 'shutter'],
   params: [
-    strand({ id: 'stage', name: 'Stage', about: 'The stage that is shot.', kind: 'stage' }),
+    strand({ id: 'stage', name: 'Stage', description: 'The stage that is shot.', kind: 'stage' }),
     number({
       id: 'shutter',
       name: 'Shutter',
-      about: 'How long it is open: 360 degrees are a whole frame, 0 is an instant. What moves is blurred.',
+      description: 'How long it is open: 360 degrees are a whole frame, 0 is an instant. What moves is blurred.',
       default: 0,
       min: 0,
       max: 360,
@@ -25,7 +25,7 @@ export const shoot: FinishStep = {
     number({
       id: 'pictures',
       name: 'Samples',
-      about: 'How many instants make one frame while the shutter is open. Each is a picture of the whole stage.',
+      description: 'How many instants make one frame while the shutter is open. Each is a picture of the whole stage.',
       default: 8,
       min: 2,
       max: 32,

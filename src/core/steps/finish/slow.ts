@@ -5,7 +5,7 @@ import { framesParam, MAX_EARLIER_FRAMES } from './frames';
 export const slow: FinishStep = {
   op: 'finish.slow',
   name: 'Mix of frames',
-  about: 'The mean of this frame and those before it: motion that drags, flicker that calms.',
+  description: 'The mean of this frame and those before it: motion that drags, flicker that calms.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'frames',
@@ -14,7 +14,7 @@ export const slow: FinishStep = {
     framesParam({
       id: 'frames',
       name: 'Frames',
-      about: 'How many, with this one.',
+      description: 'How many, with this one.',
       default: 6,
       min: 1,
       max: MAX_EARLIER_FRAMES,
@@ -22,7 +22,7 @@ export const slow: FinishStep = {
     number({
       id: 'fade',
       name: 'Fade',
-      about: '0 counts all alike, 1 the latest most.',
+      description: '0 counts all alike, 1 the latest most.',
       default: 0,
       min: 0,
       max: 1,

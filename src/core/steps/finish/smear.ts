@@ -5,7 +5,7 @@ import { beyondParam } from './beyond';
 export const smear: FinishStep = {
   op: 'finish.smear',
   name: 'Smear',
-  about: 'Blurs along a direction, away from a point, or round it.',
+  description: 'Blurs along a direction, away from a point, or round it.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'reach',
@@ -14,13 +14,13 @@ export const smear: FinishStep = {
     choice({
       id: 'along',
       name: 'Along',
-      about: 'Which way it goes.',
+      description: 'Which way it goes.',
       options: ['direction', { id: 'away', name: 'Away from the point' }, { id: 'round', name: 'Round the point' }],
     }),
     number({
       id: 'reach',
       name: 'Reach',
-      about: 'In parts of the height, at that distance from the point.',
+      description: 'In parts of the height, at that distance from the point.',
       default: 0.1,
       min: 0,
       max: 1,
@@ -29,7 +29,7 @@ export const smear: FinishStep = {
     number({
       id: 'angle',
       name: 'Angle',
-      about: 'Of the direction: 0 to the right, 90 up.',
+      description: 'Of the direction: 0 to the right, 90 up.',
       default: 0,
       min: -180,
       max: 180,
@@ -38,7 +38,7 @@ export const smear: FinishStep = {
     vector({
       id: 'point',
       name: 'Point',
-      about: 'From the middle of the picture, in parts of its height.',
+      description: 'From the middle of the picture, in parts of its height.',
       default: [0, 0, 0],
       min: -1,
       max: 1,

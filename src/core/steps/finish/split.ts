@@ -5,7 +5,7 @@ import { beyondParam } from './beyond';
 export const split: FinishStep = {
   op: 'finish.split',
   name: 'Split channels',
-  about: 'Draws red and blue apart: to two sides, or larger and smaller than green as a lens does.',
+  description: 'Draws red and blue apart: to two sides, or larger and smaller than green as a lens does.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'apart',
@@ -14,7 +14,7 @@ export const split: FinishStep = {
     number({
       id: 'apart',
       name: 'Apart',
-      about: 'How far red and blue lie from green, in parts of the height.',
+      description: 'How far red and blue lie from green, in parts of the height.',
       default: 0.01,
       min: -0.1,
       max: 0.1,
@@ -23,7 +23,7 @@ export const split: FinishStep = {
     number({
       id: 'angle',
       name: 'Angle',
-      about: 'Direction in which they lie: 0 to the right, 90 up.',
+      description: 'Direction in which they lie: 0 to the right, 90 up.',
       default: 0,
       min: -180,
       max: 180,
@@ -32,7 +32,7 @@ export const split: FinishStep = {
     number({
       id: 'growth',
       name: 'Growth',
-      about: 'By how much red is larger, and blue smaller, than green.',
+      description: 'By how much red is larger, and blue smaller, than green.',
       default: 0,
       min: -0.2,
       max: 0.2,

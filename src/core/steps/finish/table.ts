@@ -4,17 +4,17 @@ import { amountParam, choice, picture } from '../params';
 export const table: FinishStep = {
   op: 'finish.table',
   name: 'Colour table',
-  about: 'Gives each colour another, from a .cube file.',
+  description: 'Gives each colour another, from a .cube file.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'amount',
   aliases: ['lut', 'lookup', 'cube', 'grade', 'film', 'look'],
   params: [
-    picture({ id: 'table', name: 'Table', about: 'Drop a .cube here, of one or three dimensions.', table: true }),
+    picture({ id: 'table', name: 'Table', description: 'Drop a .cube here, of one or three dimensions.', table: true }),
     choice({
       id: 'reads',
       name: 'Reads',
-      about: 'What the table is made for: shades as they are shown, or linear light from 0 to 1.',
+      description: 'What the table is made for: shades as they are shown, or linear light from 0 to 1.',
       options: ['shades', { id: 'light', name: 'Linear light' }],
     }),
     amountParam('0 leaves the picture.'),

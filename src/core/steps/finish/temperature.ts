@@ -4,7 +4,8 @@ import { number } from '../params';
 export const temperature: FinishStep = {
   op: 'finish.temperature',
   name: 'Temperature',
-  about: 'Makes the picture look as if its light were warmer or colder, greener or more magenta; it stays as bright.',
+  description:
+    'Makes the picture look as if its light were warmer or colder, greener or more magenta; it stays as bright.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'kelvin',
@@ -13,7 +14,7 @@ export const temperature: FinishStep = {
     number({
       id: 'kelvin',
       name: 'Light',
-      about: 'Temperature of the light: a candle has 1,900, daylight 6,500.',
+      description: 'Temperature of the light: a candle has 1,900, daylight 6,500.',
       default: 4500,
       min: 2000,
       max: 12000,
@@ -23,7 +24,7 @@ export const temperature: FinishStep = {
     number({
       id: 'tint',
       name: 'Tint',
-      about: 'Below 0 more magenta, above 0 greener; 1 is a stop.',
+      description: 'Below 0 more magenta, above 0 greener; 1 is a stop.',
       default: 0,
       min: -1,
       max: 1,

@@ -9,7 +9,7 @@ import { choice, number } from '../params';
 export const tone: FinishStep = {
   op: 'finish.tone',
   name: 'Tone mapping',
-  about: 'Brings light brighter than white into the range of the screen, by one of several published curves.',
+  description: 'Brings light brighter than white into the range of the screen, by one of several published curves.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'curve',
@@ -18,13 +18,14 @@ export const tone: FinishStep = {
     choice({
       id: 'curve',
       name: 'Curve',
-      about: 'Neutral keeps colours as they are; filmic has deep shadows and soft highlights; extended keeps a white.',
+      description:
+        'Neutral keeps colours as they are; filmic has deep shadows and soft highlights; extended keeps a white.',
       options: ['neutral', 'filmic', 'extended'],
     }),
     number({
       id: 'stops',
       name: 'Stops',
-      about: 'Each stop doubles the light before the curve.',
+      description: 'Each stop doubles the light before the curve.',
       default: 0,
       min: -4,
       max: 4,
@@ -34,7 +35,7 @@ export const tone: FinishStep = {
     number({
       id: 'white',
       name: 'White',
-      about: 'Light that becomes white in the extended curve.',
+      description: 'Light that becomes white in the extended curve.',
       default: 4,
       min: 1,
       max: 16,

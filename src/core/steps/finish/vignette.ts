@@ -4,7 +4,7 @@ import { colour, number } from '../params';
 export const vignette: FinishStep = {
   op: 'finish.vignette',
   name: 'Vignette',
-  about: 'Darkens the picture, or dips it in a colour, towards its corners.',
+  description: 'Darkens the picture, or dips it in a colour, towards its corners.',
   takes: ['image'],
   gives: 'image',
   cellParam: 'amount',
@@ -13,7 +13,7 @@ export const vignette: FinishStep = {
     number({
       id: 'amount',
       name: 'Amount',
-      about: '0 leaves the picture.',
+      description: '0 leaves the picture.',
       default: 0.6,
       min: 0,
       max: 1,
@@ -22,7 +22,7 @@ export const vignette: FinishStep = {
     number({
       id: 'reach',
       name: 'Reach',
-      about: 'Where it begins: 0 in the middle, 1 at the edges.',
+      description: 'Where it begins: 0 in the middle, 1 at the edges.',
       default: 0.6,
       min: 0,
       max: 1.5,
@@ -31,7 +31,7 @@ export const vignette: FinishStep = {
     number({
       id: 'softness',
       name: 'Softness',
-      about: 'How far it takes to the full.',
+      description: 'How far it takes to the full.',
       default: 0.8,
       min: 0,
       max: 2,
@@ -40,13 +40,13 @@ export const vignette: FinishStep = {
     number({
       id: 'roundness',
       name: 'Roundness',
-      about: '0 follows the shape of the picture, 1 is a circle.',
+      description: '0 follows the shape of the picture, 1 is a circle.',
       default: 0,
       min: 0,
       max: 1,
       hard: [0, 1],
     }),
-    colour({ id: 'colour', name: 'Colour', about: 'What it goes over into.', default: '#000000' }),
+    colour({ id: 'colour', name: 'Colour', description: 'What it goes over into.', default: '#000000' }),
   ],
   glsl: `
   float off = length(mix(p.uv * 2.0 - 1.0, p.rest.xy * 2.0, roundness));

@@ -5,17 +5,22 @@ import { turnLasts } from './turn-lasts';
 export const cycle: SignalStep = {
   op: 'signal.cycle',
   name: 'Cycle',
-  about: 'Swings between -1 and 1, or 0 and 1, a whole number of turns in each loop.',
+  description: 'Swings between -1 and 1, or 0 and 1, a whole number of turns in each loop.',
   takes: [],
   gives: 'float',
   cellParam: 'turns',
   aliases: ['sine', 'triangle', 'saw', 'oscillate', 'wave', 'lfo', 'oscillator'],
   params: [
-    choice({ id: 'wave', name: 'Wave', about: 'Shape of one turn.', options: ['sine', 'triangle', 'saw', 'pulse'] }),
+    choice({
+      id: 'wave',
+      name: 'Wave',
+      description: 'Shape of one turn.',
+      options: ['sine', 'triangle', 'saw', 'pulse'],
+    }),
     number({
       id: 'turns',
       name: 'Turns',
-      about: 'Turns in each loop; whole turns close.',
+      description: 'Turns in each loop; whole turns close.',
       default: 1,
       min: 0,
       max: 12,
@@ -26,7 +31,7 @@ export const cycle: SignalStep = {
     number({
       id: 'shift',
       name: 'Shift',
-      about: 'Starts this part of a turn later.',
+      description: 'Starts this part of a turn later.',
       default: 0,
       min: 0,
       max: 1,
@@ -35,7 +40,7 @@ export const cycle: SignalStep = {
     number({
       id: 'share',
       name: 'Share',
-      about: 'Part of each turn for which a pulse is up.',
+      description: 'Part of each turn for which a pulse is up.',
       default: 0.5,
       min: 0,
       max: 1,
@@ -43,7 +48,7 @@ export const cycle: SignalStep = {
     choice({
       id: 'between',
       name: 'Between',
-      about: 'Its lowest and its highest value.',
+      description: 'Its lowest and its highest value.',
       options: ['-1 and 1', '0 and 1'],
     }),
   ],

@@ -4,7 +4,7 @@ import type { FieldStep, SignalStep } from '../definition';
 export function asSignal({
   op,
   name,
-  about,
+  description,
   takes,
   gives,
   params,
@@ -16,7 +16,7 @@ export function asSignal({
   return {
     op: `signal.${op.slice('field.'.length)}`,
     name,
-    about,
+    description,
     takes: takes.includes('float') ? ['float'] : takes.filter((type) => type !== 'vec2'),
     gives: gives === 'same' ? 'float' : gives,
     params,

@@ -7,7 +7,7 @@ import { choice, number, vector } from '../params';
 const WHAT = choice({
   id: 'what',
   name: 'What',
-  about: 'What runs through the signal that it takes from.',
+  description: 'What runs through the signal that it takes from.',
   shapes: true,
   options: ['number', 'vector', 'moments'],
 });
@@ -18,7 +18,7 @@ const SOURCES = {
     param: number({
       id: 'value',
       name: 'Value',
-      about: 'Link it to a signal, or set one number.',
+      description: 'Link it to a signal, or set one number.',
       default: 0.5,
       min: 0,
       max: 1,
@@ -29,7 +29,7 @@ const SOURCES = {
     param: vector({
       id: 'point',
       name: 'Point',
-      about: 'Link it to a signal of three numbers, as that of a path.',
+      description: 'Link it to a signal of three numbers, as that of a path.',
       default: [0, 0, 0],
       min: -5,
       max: 5,
@@ -41,7 +41,7 @@ const SOURCES = {
     param: vector({
       id: 'moments',
       name: 'Moments',
-      about: 'Link it to a signal of moments.',
+      description: 'Link it to a signal of moments.',
       default: [1e4, -1, 0],
       min: 0,
       max: 1,
@@ -58,7 +58,7 @@ const resolve = (step: Pick<Step, 'params'>): ResolvedStep => {
 export const takeFrom: SignalStep = {
   op: 'signal.from',
   name: 'Take from',
-  about: 'Starts with what another signal gives: one path, or one row of moments, serves many.',
+  description: 'Starts with what another signal gives: one path, or one row of moments, serves many.',
   takes: [],
   gives: 'float',
   aliases: ['link', 'reference', 'strand', 'use', 'share'],

@@ -4,7 +4,7 @@ import { choice } from '../params';
 export const heading: SignalStep = {
   op: 'signal.heading',
   name: 'Heading',
-  about: 'Turns what moves so that it looks where it goes: link it to a turn. It takes the place that moves.',
+  description: 'Turns what moves so that it looks where it goes: link it to a turn. It takes the place that moves.',
   takes: ['vec3'],
   gives: 'vec3',
   aliases: ['follow', 'look', 'direction', 'orient', 'tangent', 'aim', 'velocity'],
@@ -12,7 +12,7 @@ export const heading: SignalStep = {
     choice({
       id: 'front',
       name: 'Front',
-      about: 'Which way the thing looks before it is turned.',
+      description: 'Which way the thing looks before it is turned.',
       options: [
         { id: 'z', name: '+z' },
         { id: '-z', name: '-z' },

@@ -4,7 +4,7 @@ import { keys } from '../params';
 export const keyed: SignalStep = {
   op: 'signal.keys',
   name: 'Keys',
-  about:
+  description:
     'A few values over the loop. In a loop the last goes on to the first, so it closes; what plays once holds ' +
     'its last value.',
   takes: [],
@@ -14,7 +14,7 @@ export const keyed: SignalStep = {
     keys({
       id: 'keys',
       name: 'Keys',
-      about: 'Each has a place in the loop, a value, and a way to the next: linear, eased or held.',
+      description: 'Each has a place in the loop, a value, and a way to the next: linear, eased or held.',
       default: [
         { at: 0, value: 0, ease: 'eased' },
         { at: 0.5, value: 1, ease: 'eased' },

@@ -4,7 +4,7 @@ import { number, seedParam } from '../params';
 export const random: SignalStep = {
   op: 'signal.random',
   name: 'Stepped random',
-  about: 'Another random number from 0 to 1 at each step; the loop begins again with the first.',
+  description: 'Another random number from 0 to 1 at each step; the loop begins again with the first.',
   takes: [],
   gives: 'float',
   cellParam: 'steps',
@@ -13,7 +13,7 @@ export const random: SignalStep = {
     number({
       id: 'steps',
       name: 'Steps',
-      about: 'Numbers in each loop; whole steps are equally long.',
+      description: 'Numbers in each loop; whole steps are equally long.',
       default: 8,
       min: 1,
       max: 64,
@@ -22,7 +22,7 @@ export const random: SignalStep = {
     number({
       id: 'glide',
       name: 'Glide',
-      about: 'Part of each step that glides from the number before.',
+      description: 'Part of each step that glides from the number before.',
       default: 0,
       min: 0,
       max: 1,

@@ -10,7 +10,7 @@ const WHOLE_WITHIN = 1e-3;
 const lasting = (name: string, unit: string, whole: number): Twin => ({
   name,
   unit,
-  about: 'How long one turn lasts. The same as the turns in a loop, said another way.',
+  description: 'How long one turn lasts. The same as the turns in a loop, said another way.',
   min: whole / MAX_TURNS,
   max: whole,
   toTwin: (turns) => whole / turns,

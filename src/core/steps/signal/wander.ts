@@ -5,7 +5,7 @@ import { number, seedParam } from '../params';
 export const wander: SignalStep = {
   op: 'signal.wander',
   name: 'Wander',
-  about: 'Goes up and down at random, without a jump, and comes back to where it began.',
+  description: 'Goes up and down at random, without a jump, and comes back to where it began.',
   takes: [],
   gives: 'float',
   cellParam: 'count',
@@ -14,7 +14,7 @@ export const wander: SignalStep = {
     number({
       id: 'count',
       name: 'Waves',
-      about: 'How many it has in each loop, nearly.',
+      description: 'How many it has in each loop, nearly.',
       default: 4,
       min: 1,
       max: 32,
@@ -24,7 +24,7 @@ export const wander: SignalStep = {
     number({
       id: 'octaves',
       name: 'Octaves',
-      about: 'Finer ones on top, each twice as many.',
+      description: 'Finer ones on top, each twice as many.',
       default: 2,
       min: 1,
       max: 6,
@@ -34,7 +34,7 @@ export const wander: SignalStep = {
     number({
       id: 'roughness',
       name: 'Roughness',
-      about: 'Height of each octave in parts of the one before.',
+      description: 'Height of each octave in parts of the one before.',
       default: 0.5,
       min: 0,
       max: 1,

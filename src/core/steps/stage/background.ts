@@ -5,7 +5,7 @@ import { choice, colour } from '../params';
 export const background: StageStep = {
   op: 'stage.background',
   name: 'Background',
-  about: 'What lies behind everything.',
+  description: 'What lies behind everything.',
   takes: ['stage'],
   gives: 'stage',
   cellParam: 'style',
@@ -14,10 +14,10 @@ export const background: StageStep = {
     choice({
       id: 'style',
       name: 'Style',
-      about: 'The colour of the picture, nothing at all (stills and frames keep it), or one colour.',
+      description: 'The colour of the picture, nothing at all (stills and frames keep it), or one colour.',
       options: ['transparent', 'colour'],
     }),
-    colour({ id: 'colour', name: 'Colour', about: 'For one colour.', default: '#000000' }),
+    colour({ id: 'colour', name: 'Colour', description: 'For one colour.', default: '#000000' }),
   ],
   puts: 'background',
   part: (p) => ({ part: 'background', colour: p.style === 'colour' ? (p.colour as Vector) : null }),

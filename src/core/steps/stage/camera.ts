@@ -9,7 +9,7 @@ export const FRAME_HEIGHT = 24;
 export const camera: StageStep = {
   op: 'stage.camera',
   name: 'Camera',
-  about: 'Where the picture is taken from. A stage begins with it.',
+  description: 'Where the picture is taken from. A stage begins with it.',
   takes: [],
   gives: 'stage',
   cellParam: 'lens',
@@ -19,13 +19,13 @@ export const camera: StageStep = {
     choice({
       id: 'kind',
       name: 'Kind',
-      about: 'With perspective, without, or a round view of half the hall.',
+      description: 'With perspective, without, or a round view of half of what is around it.',
       options: ['perspective', 'orthographic', 'fisheye'],
     }),
     vector({
       id: 'position',
       name: 'Position',
-      about: 'Where the camera stands.',
+      description: 'Where the camera stands.',
       default: [0, 1.6, 4],
       min: -10,
       max: 10,
@@ -34,7 +34,7 @@ export const camera: StageStep = {
     vector({
       id: 'target',
       name: 'Target',
-      about: 'What it looks at.',
+      description: 'What it looks at.',
       default: [0, 0, 0],
       min: -10,
       max: 10,
@@ -43,7 +43,7 @@ export const camera: StageStep = {
     number({
       id: 'lens',
       name: 'Lens',
-      about: 'Focal length on a 24 mm high frame, for perspective.',
+      description: 'Focal length on a 24 mm high frame, for perspective.',
       default: 35,
       min: 8,
       max: 200,
@@ -52,7 +52,7 @@ export const camera: StageStep = {
       twins: () => [
         {
           name: 'Angle',
-          about: 'Field of view from top to bottom: the same thing as the lens.',
+          description: 'Field of view from top to bottom: the same thing as the lens.',
           unit: '°',
           min: 6,
           max: 113,
@@ -64,7 +64,7 @@ export const camera: StageStep = {
     number({
       id: 'height',
       name: 'Height',
-      about: 'Metres from top to bottom, for orthographic.',
+      description: 'Metres from top to bottom, for orthographic.',
       default: 4,
       min: 0.2,
       max: 20,
@@ -74,7 +74,7 @@ export const camera: StageStep = {
     number({
       id: 'opening',
       name: 'Opening',
-      about: 'Full angle across the circle, for fisheye.',
+      description: 'Full angle across the circle, for fisheye.',
       default: 180,
       min: 60,
       max: 360,
@@ -84,7 +84,7 @@ export const camera: StageStep = {
     number({
       id: 'orbit',
       name: 'Orbit',
-      about: 'Turns about the target in each loop; whole turns close.',
+      description: 'Turns about the target in each loop; whole turns close.',
       default: 0,
       min: -2,
       max: 2,

@@ -4,7 +4,7 @@ import { number } from '../params';
 export const visibleParam = number({
   id: 'there',
   name: 'Visible',
-  about: '1 where it is on the stage, 0 where it is not: keys and signals show and hide it.',
+  description: '1 where it is on the stage, 0 where it is not: keys and signals show and hide it.',
   default: 1,
   min: 0,
   max: 1,

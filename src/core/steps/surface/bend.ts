@@ -4,7 +4,7 @@ import { number, vector } from '../params';
 export const bend: SurfaceStep = {
   op: 'surface.bend',
   name: 'Bend behind',
-  about: 'Shows what is behind shifted by a field, so that it ripples.',
+  description: 'Shows what is behind shifted by a field, so that it ripples.',
   takes: ['surface'],
   gives: 'surface',
   cellParam: 'amount',
@@ -13,12 +13,19 @@ export const bend: SurfaceStep = {
     vector({
       id: 'by',
       name: 'Field',
-      about: 'The field that shifts it: link it to a strand.',
+      description: 'The field that shifts it: link it to a strand.',
       default: [0, 0, 0],
       min: -1,
       max: 1,
     }),
-    number({ id: 'amount', name: 'Amount', about: 'Parts of the picture.', default: 0.03, min: -0.25, max: 0.25 }),
+    number({
+      id: 'amount',
+      name: 'Amount',
+      description: 'Parts of the picture.',
+      default: 0.03,
+      min: -0.25,
+      max: 0.25,
+    }),
   ],
   glsl: `
   v.bend += by.xy * amount;

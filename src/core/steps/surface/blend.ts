@@ -5,7 +5,7 @@ import type { SurfaceLook } from './surface-look';
 export const blend: SurfaceStep = {
   op: 'surface.blend',
   name: 'Blending',
-  about: 'How the surface meets what is behind it.',
+  description: 'How the surface meets what is behind it.',
   takes: ['surface'],
   gives: 'surface',
   cellParam: 'mode',
@@ -14,7 +14,7 @@ export const blend: SurfaceStep = {
     choice({
       id: 'mode',
       name: 'Mode',
-      about: 'Normal covers by the opacity, additive adds light, multiply tints.',
+      description: 'Normal covers by the opacity, additive adds light, multiply tints.',
       options: ['normal', 'additive', 'multiply'],
     }),
   ],

@@ -4,17 +4,17 @@ import { colour, number } from '../params';
 export const glow: SurfaceStep = {
   op: 'surface.glow',
   name: 'Glow',
-  about: 'Adds light of its own, without an upper limit.',
+  description: 'Adds light of its own, without an upper limit.',
   takes: ['surface'],
   gives: 'surface',
   cellParam: 'strength',
   aliases: ['emission', 'emissive', 'light'],
   params: [
-    colour({ id: 'colour', name: 'Colour', about: 'Colour of the light.', default: '#c6d86b' }),
+    colour({ id: 'colour', name: 'Colour', description: 'Colour of the light.', default: '#c6d86b' }),
     number({
       id: 'strength',
       name: 'Strength',
-      about: 'How bright; link it to a field to mask it.',
+      description: 'How bright; link it to a field to mask it.',
       default: 1,
       min: 0,
       max: 8,

@@ -4,7 +4,7 @@ import { choice, number } from '../params';
 export const opacity: SurfaceStep = {
   op: 'surface.opacity',
   name: 'Opacity',
-  about: 'Lets what is behind shine through.',
+  description: 'Lets what is behind shine through.',
   takes: ['surface'],
   gives: 'surface',
   cellParam: 'opacity',
@@ -13,7 +13,7 @@ export const opacity: SurfaceStep = {
     number({
       id: 'opacity',
       name: 'Opacity',
-      about: '0 lets all through; link it to a field.',
+      description: '0 lets all through; link it to a field.',
       default: 0.5,
       min: 0,
       max: 1,
@@ -22,7 +22,7 @@ export const opacity: SurfaceStep = {
     choice({
       id: 'how',
       name: 'Operation',
-      about: 'In place of the opacity so far, or as a part of it.',
+      description: 'In place of the opacity so far, or as a part of it.',
       options: ['sets', 'multiplies'],
     }),
   ],

@@ -4,7 +4,7 @@ import { choice, number, ramp } from '../params';
 export const rim: SurfaceStep = {
   op: 'surface.rim',
   name: 'Rim',
-  about: 'Light where the surface turns away from the viewer, along a ramp.',
+  description: 'Light where the surface turns away from the viewer, along a ramp.',
   takes: ['surface'],
   gives: 'surface',
   cellParam: 'power',
@@ -13,17 +13,25 @@ export const rim: SurfaceStep = {
     number({
       id: 'power',
       name: 'Power',
-      about: 'Higher keeps it closer to the outline.',
+      description: 'Higher keeps it closer to the outline.',
       default: 3,
       min: 0.2,
       max: 12,
       hard: [0.01, 100],
     }),
-    number({ id: 'strength', name: 'Strength', about: 'How bright.', default: 1, min: 0, max: 8, hard: [0, 10000] }),
+    number({
+      id: 'strength',
+      name: 'Strength',
+      description: 'How bright.',
+      default: 1,
+      min: 0,
+      max: 8,
+      hard: [0, 10000],
+    }),
     ramp({
       id: 'colours',
       name: 'Colours',
-      about: 'From facing the viewer on the left to turned away on the right.',
+      description: 'From facing the viewer on the left to turned away on the right.',
       at: ({ power }) => `pow(max(1.0 - abs(dot(directionOf(p.normal), directionOf(p.view))), 1e-6), ${power})`,
       default: [
         { at: 0, colour: '#000000' },
@@ -33,7 +41,7 @@ export const rim: SurfaceStep = {
     choice({
       id: 'also',
       name: 'Opacity',
-      about: 'Whether the rim covers what is behind it.',
+      description: 'Whether the rim covers what is behind it.',
       options: ['as it is', 'covers'],
     }),
   ],

@@ -5,7 +5,7 @@ import type { SurfaceLook } from './surface-look';
 export const sides: SurfaceStep = {
   op: 'surface.sides',
   name: 'Sides',
-  about: 'Which sides of the faces are drawn.',
+  description: 'Which sides of the faces are drawn.',
   takes: ['surface'],
   gives: 'surface',
   cellParam: 'sides',
@@ -14,7 +14,7 @@ export const sides: SurfaceStep = {
     choice({
       id: 'sides',
       name: 'Sides',
-      about: 'The side that the normal points from is the front.',
+      description: 'The side that the normal points from is the front.',
       options: ['both', 'front', 'back'],
     }),
   ],

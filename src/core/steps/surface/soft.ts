@@ -4,7 +4,7 @@ import { number } from '../params';
 export const soft: SurfaceStep = {
   op: 'surface.soft',
   name: 'Soft contact',
-  about: 'Fades out where it comes near to other things.',
+  description: 'Fades out where it comes near to other things.',
   takes: ['surface'],
   gives: 'surface',
   cellParam: 'distance',
@@ -13,7 +13,7 @@ export const soft: SurfaceStep = {
     number({
       id: 'distance',
       name: 'Distance',
-      about: 'Over which it fades.',
+      description: 'Over which it fades.',
       default: 0.2,
       min: 0,
       max: 2,

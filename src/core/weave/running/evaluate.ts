@@ -51,7 +51,7 @@ export class OverLoop {
     const rows = bareRows(frames);
     const phases = Float32Array.from({ length: frames }, (_, frame) => frame / frames);
     setColumn(rows, 'phase', phases);
-    setColumn(rows, 'hallPhase', phases);
+    setColumn(rows, 'globalPhase', phases);
     this.evaluator.with(piece);
     const table = loopTable(piece, track, analyse(piece), (target, values) => {
       const index = this.targets.findIndex((t) => t.strand === target.strand && t.step === target.step);

@@ -32,8 +32,8 @@ setPlaceFields(DEFAULT_ROW, 0, DEFAULTS);
 export function writePlace(rows: Float32Array, index: number, values: PlaceValues): void {
   rows.set(DEFAULT_ROW, index * SIZE);
   setPlaceFields(rows, index, values);
-  if (values.hallPhase === undefined && values.phase !== undefined)
-    setPlaceFields(rows, index, { hallPhase: values.phase });
+  if (values.globalPhase === undefined && values.phase !== undefined)
+    setPlaceFields(rows, index, { globalPhase: values.phase });
 }
 
 /** Writes some fields of a place and leaves the others. */
@@ -86,8 +86,8 @@ export function placeRows(places: PlaceValues[]): Float32Array {
   return rows;
 }
 
-/** Sets the phase of every row, the hall's as well; rows may have more after the place. */
+/** Sets the phase of every row, the global one as well; rows may have more after the place. */
 export function setPhase(rows: Float32Array, phase: number, width = SIZE): void {
-  for (const { offset } of [SPANS.phase, SPANS.hallPhase])
+  for (const { offset } of [SPANS.phase, SPANS.globalPhase])
     for (let i = offset; i < rows.length; i += width) rows[i] = phase;
 }

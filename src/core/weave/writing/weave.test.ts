@@ -200,9 +200,9 @@ describe('the catalogue', () => {
   });
 
   it.each(CATALOGUE.map((d) => [d.op, d] as const))('%s has words, and defaults inside its ranges', (_, d) => {
-    expect(d.about).toMatch(/\.$/);
+    expect(d.description).toMatch(/\.$/);
     for (const p of d.params) {
-      expect(p.about).toMatch(/\.$/);
+      expect(p.description).toMatch(/\.$/);
       if (p.type === 'number') {
         expect(p.default).toBeGreaterThanOrEqual(p.min);
         expect(p.default).toBeLessThanOrEqual(p.max);

@@ -5,7 +5,7 @@ export const code = written(
   {
     op: 'field.code',
     name: 'Code',
-    about: 'The body of a GLSL function: v is the input, p is the place, what it returns is the output.',
+    description: 'The body of a GLSL function: v is the input, p is the place, what it returns is the output.',
     takes: ['float', 'vec2', 'vec3'],
     gives: 'float',
     aliases: ['glsl', 'shader', 'function', 'script', 'program'],
@@ -13,7 +13,7 @@ export const code = written(
       text({
         id: 'text',
         name: 'Code',
-        about:
+        description:
           'Every const at the beginning of a line becomes an input: float, int, bool, vec2, vec3. A note behind it ' +
           'sets range, unit and label: const float far = 1.0; // 0 to 4 m, How far. With // colour a vec3 is a colour.',
         long: true,

@@ -85,7 +85,7 @@ export function declaredIn(line: string): Declared | null {
   const base = {
     id: declaredId(name),
     name: note.label ?? name.replaceAll('_', ' ').trim(),
-    about: 'Declared in the code.',
+    description: 'Declared in the code.',
     declared: true as const,
   };
   const given = `given_${name}`;

@@ -5,7 +5,7 @@ export const formula = written(
   {
     op: 'field.formula',
     name: 'Formula',
-    about: 'One line of GLSL: the running value is v, the place is p.',
+    description: 'One line of GLSL: the running value is v, the place is p.',
     takes: ['float', 'vec2', 'vec3'],
     gives: 'float',
     cellParam: 'text',
@@ -14,7 +14,7 @@ export const formula = written(
       text({
         id: 'text',
         name: 'Formula',
-        about: 'For example sin(6.2832 * p.phase) + length(v).',
+        description: 'For example sin(6.2832 * p.phase) + length(v).',
         default: '0.5 + 0.5 * waveSine(length(v) * 3.0 - p.phase)',
       }),
       givesParam,

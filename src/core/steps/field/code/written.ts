@@ -16,7 +16,7 @@ const HANDS_ON: Partial<Record<RunType, string>> = { vec2: 'pointOf(v).xy', vec3
 export const givesParam: ChoiceParam = choice({
   id: 'gives',
   name: 'Gives',
-  about: 'What the text comes to: one number, two, or three (a colour or a place); else what it returns.',
+  description: 'What the text comes to: one number, two, or three (a colour or a place); else what it returns.',
   default: 'returned',
   shapes: true,
   options: [

@@ -5,7 +5,7 @@ import { amountParam, blendSpaceParam, choice, colour } from '../../params';
 export const blend: FieldStep = {
   op: 'field.blend',
   name: 'Blend',
-  about: 'Lays another colour over the running one.',
+  description: 'Lays another colour over the running one.',
   takes: ['vec3'],
   gives: 'vec3',
   cellParam: 'mode',
@@ -14,10 +14,10 @@ export const blend: FieldStep = {
     choice({
       id: 'mode',
       name: 'Mode',
-      about: 'How the two meet.',
+      description: 'How the two meet.',
       options: BLEND_MODES,
     }),
-    colour({ id: 'over', name: 'Over', about: 'The colour laid over: link it to a strand.', default: '#ffffff' }),
+    colour({ id: 'over', name: 'Over', description: 'The colour laid over: link it to a strand.', default: '#ffffff' }),
     amountParam('0 leaves the running colour.'),
     blendSpaceParam,
   ],

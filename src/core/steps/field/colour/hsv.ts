@@ -4,17 +4,17 @@ import { number } from '../../params';
 export const hsv: FieldStep = {
   op: 'field.hsv',
   name: 'Hue and saturation',
-  about: 'Turns the hue, and strengthens or weakens saturation and value.',
+  description: 'Turns the hue, and strengthens or weakens saturation and value.',
   takes: ['vec3'],
   gives: 'vec3',
   cellParam: 'hue',
   aliases: ['hsl', 'saturation', 'colour', 'color', 'shift', 'value'],
   params: [
-    number({ id: 'hue', name: 'Hue', about: 'Turned by this.', default: 0, min: -0.5, max: 0.5, unit: 'turns' }),
+    number({ id: 'hue', name: 'Hue', description: 'Turned by this.', default: 0, min: -0.5, max: 0.5, unit: 'turns' }),
     number({
       id: 'spins',
       name: 'Spins',
-      about: 'Turns through all hues in each loop.',
+      description: 'Turns through all hues in each loop.',
       default: 0,
       min: -4,
       max: 4,
@@ -24,13 +24,13 @@ export const hsv: FieldStep = {
     number({
       id: 'saturation',
       name: 'Saturation',
-      about: '0 is grey, 1 leaves it.',
+      description: '0 is grey, 1 leaves it.',
       default: 1,
       min: 0,
       max: 2,
       hard: [0, 100],
     }),
-    number({ id: 'value', name: 'Value', about: '1 leaves it.', default: 1, min: 0, max: 4, hard: [0, 1000] }),
+    number({ id: 'value', name: 'Value', description: '1 leaves it.', default: 1, min: 0, max: 4, hard: [0, 1000] }),
   ],
   needs: ['colours'],
   glsl: `

@@ -4,7 +4,7 @@ import { RAMP_CHOICES, ramp } from '../../params';
 export const colourRamp: FieldStep = {
   op: 'field.ramp',
   name: 'Ramp',
-  about: 'Turns numbers from 0 to 1 into colours along a row of stops.',
+  description: 'Turns numbers from 0 to 1 into colours along a row of stops.',
   takes: ['float'],
   gives: 'vec3',
   aliases: ['gradient', 'colour', 'color', 'palette'],
@@ -12,7 +12,7 @@ export const colourRamp: FieldStep = {
     ramp({
       id: 'colours',
       name: 'Colours',
-      about: 'Stops from 0 on the left to 1 on the right.',
+      description: 'Stops from 0 on the left to 1 on the right.',
       blend: 'blend',
       space: 'space',
       default: [

@@ -4,18 +4,18 @@ import { choice, number } from '../../params';
 export const slope: FieldStep = {
   op: 'field.slope',
   name: 'Height to normal',
-  about:
+  description:
     'Reads the running number as a height and gives the normal of that relief, coloured as usual for normal pictures.',
   takes: ['float'],
   gives: 'vec3',
   cellParam: 'strength',
   aliases: ['bump', 'relief', 'normal map', 'emboss', 'derivative'],
   params: [
-    number({ id: 'strength', name: 'Strength', about: 'How high 1 is.', default: 1, min: -8, max: 8 }),
+    number({ id: 'strength', name: 'Strength', description: 'How high 1 is.', default: 1, min: -8, max: 8 }),
     number({
       id: 'reach',
       name: 'Reach',
-      about: 'Distance between the samples.',
+      description: 'Distance between the samples.',
       default: 0.005,
       min: 0.001,
       max: 0.1,
@@ -24,13 +24,13 @@ export const slope: FieldStep = {
     choice({
       id: 'across',
       name: 'Across',
-      about: 'Where neighbours are looked for.',
+      description: 'Where neighbours are looked for.',
       options: ['uv', 'position', 'screen'],
     }),
     choice({
       id: 'show',
       name: 'Show',
-      about: 'As the colour of a normal picture, or as a vector from -1 to 1.',
+      description: 'As the colour of a normal picture, or as a vector from -1 to 1.',
       options: ['colour', 'vector'],
     }),
   ],

@@ -4,7 +4,7 @@ import { amountParam, number } from '../../params';
 export const temperature: FieldStep = {
   op: 'field.temperature',
   name: 'Temperature',
-  about: 'Tints like light of a colour temperature, at the same brightness.',
+  description: 'Tints like light of a colour temperature, at the same brightness.',
   takes: ['vec3'],
   gives: 'vec3',
   cellParam: 'kelvin',
@@ -13,7 +13,7 @@ export const temperature: FieldStep = {
     number({
       id: 'kelvin',
       name: 'Temperature',
-      about: 'Candle 1,900, lamp 3,200, daylight 6,500, shade 10,000.',
+      description: 'Candle 1,900, lamp 3,200, daylight 6,500, shade 10,000.',
       default: 4500,
       min: 1900,
       max: 12000,

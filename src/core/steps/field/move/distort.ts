@@ -4,7 +4,7 @@ import { number, vector } from '../../params';
 export const distort: FieldStep = {
   op: 'field.distort',
   name: 'Distort',
-  about: 'Moves the coordinates by another field.',
+  description: 'Moves the coordinates by another field.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
   cellParam: 'amount',
@@ -13,16 +13,16 @@ export const distort: FieldStep = {
     vector({
       id: 'by',
       name: 'Field',
-      about: 'The field that moves them: a number, or one for each axis.',
+      description: 'The field that moves them: a number, or one for each axis.',
       default: [0, 0, 0],
       min: -1,
       max: 1,
     }),
-    number({ id: 'amount', name: 'Amount', about: 'Strength.', default: 0.2, min: -2, max: 2 }),
+    number({ id: 'amount', name: 'Amount', description: 'Strength.', default: 0.2, min: -2, max: 2 }),
     vector({
       id: 'direction',
       name: 'Direction',
-      about: 'Strength along x, y and z.',
+      description: 'Strength along x, y and z.',
       default: [1, 1, 1],
       min: -1,
       max: 1,

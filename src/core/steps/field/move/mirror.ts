@@ -4,7 +4,7 @@ import { choice, vector } from '../../params';
 export const mirror: FieldStep = {
   op: 'field.mirror',
   name: 'Mirror',
-  about: 'Folds one side over onto the other.',
+  description: 'Folds one side over onto the other.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
   cellParam: 'axis',
@@ -14,10 +14,10 @@ export const mirror: FieldStep = {
     choice({
       id: 'axis',
       name: 'Across',
-      about: 'The axis that is folded.',
+      description: 'The axis that is folded.',
       options: ['x', 'y', 'z', 'x and y', 'all'],
     }),
-    vector({ id: 'at', name: 'At', about: 'Where the fold lies.', default: [0, 0, 0], min: -2, max: 2 }),
+    vector({ id: 'at', name: 'At', description: 'Where the fold lies.', default: [0, 0, 0], min: -2, max: 2 }),
   ],
   glsl: `
   vec3 q = pointOf(v);

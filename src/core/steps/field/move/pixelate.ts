@@ -4,7 +4,7 @@ import { vector } from '../../params';
 export const pixelate: FieldStep = {
   op: 'field.pixelate',
   name: 'Pixelate',
-  about: 'Cuts the coordinates into hard cells, each axis by its own number.',
+  description: 'Cuts the coordinates into hard cells, each axis by its own number.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
   cellParam: 'cells',
@@ -13,7 +13,7 @@ export const pixelate: FieldStep = {
     vector({
       id: 'cells',
       name: 'Cells',
-      about: 'Cells for each unit along x, y and z; 0 leaves an axis smooth.',
+      description: 'Cells for each unit along x, y and z; 0 leaves an axis smooth.',
       default: [16, 16, 0],
       min: 0,
       max: 64,

@@ -4,7 +4,7 @@ import { choice, vector } from '../../params';
 export const polar: FieldStep = {
   op: 'field.polar',
   name: 'Polar',
-  about: 'Turns x and y into angle and radius, or back.',
+  description: 'Turns x and y into angle and radius, or back.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
   cellParam: 'way',
@@ -14,10 +14,10 @@ export const polar: FieldStep = {
     choice({
       id: 'way',
       name: 'Way',
-      about: 'Into angle (in turns) and radius, or back into x and y.',
+      description: 'Into angle (in turns) and radius, or back into x and y.',
       options: ['into polar', 'back to x and y'],
     }),
-    vector({ id: 'centre', name: 'Centre', about: 'Radius 0 lies here.', default: [0, 0, 0], min: -2, max: 2 }),
+    vector({ id: 'centre', name: 'Centre', description: 'Radius 0 lies here.', default: [0, 0, 0], min: -2, max: 2 }),
   ],
   needs: ['wave'],
   glsl: `

@@ -4,7 +4,7 @@ import { vector } from '../../params';
 export const split: FieldStep = {
   op: 'field.split',
   name: 'Split channels',
-  about: 'Works the row out three times, moved a little for red and the other way for blue.',
+  description: 'Works the row out three times, moved a little for red and the other way for blue.',
   takes: ['float', 'vec3'],
   gives: 'vec3',
   cellParam: 'shift',
@@ -13,7 +13,7 @@ export const split: FieldStep = {
     vector({
       id: 'shift',
       name: 'Shift',
-      about: 'How far red and blue lie apart from green.',
+      description: 'How far red and blue lie apart from green.',
       default: [0.02, 0.01, 0],
       min: -0.25,
       max: 0.25,

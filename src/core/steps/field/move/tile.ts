@@ -4,7 +4,7 @@ import { choice, vector } from '../../params';
 export const tile: FieldStep = {
   op: 'field.tile',
   name: 'Tile',
-  about: 'Repeats the square from 0 to 1, as often as you say.',
+  description: 'Repeats the square from 0 to 1, as often as you say.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
   cellParam: 'count',
@@ -13,7 +13,7 @@ export const tile: FieldStep = {
     vector({
       id: 'count',
       name: 'Count',
-      about: 'Tiles for each unit along x, y and z.',
+      description: 'Tiles for each unit along x, y and z.',
       default: [4, 4, 4],
       min: 0,
       max: 16,
@@ -21,7 +21,7 @@ export const tile: FieldStep = {
     choice({
       id: 'flip',
       name: 'Flip',
-      about: 'Every other tile mirrored, so that edges meet.',
+      description: 'Every other tile mirrored, so that edges meet.',
       options: ['never', 'every other'],
     }),
   ],

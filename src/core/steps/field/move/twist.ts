@@ -4,7 +4,7 @@ import { number, vector } from '../../params';
 export const twist: FieldStep = {
   op: 'field.twist',
   name: 'Twist',
-  about: 'Turns the plane more and more the further it is from a centre.',
+  description: 'Turns the plane more and more the further it is from a centre.',
   takes: ['vec3', 'vec2'],
   gives: 'same',
   cellParam: 'amount',
@@ -14,7 +14,7 @@ export const twist: FieldStep = {
     number({
       id: 'amount',
       name: 'Amount',
-      about: 'Turns for each unit of distance.',
+      description: 'Turns for each unit of distance.',
       default: 0.25,
       min: -2,
       max: 2,
@@ -23,12 +23,12 @@ export const twist: FieldStep = {
     number({
       id: 'reach',
       name: 'Reach',
-      about: 'Beyond this distance nothing turns; 0 has no end.',
+      description: 'Beyond this distance nothing turns; 0 has no end.',
       default: 0,
       min: 0,
       max: 8,
     }),
-    vector({ id: 'centre', name: 'Centre', about: 'Stays where it is.', default: [0, 0, 0], min: -2, max: 2 }),
+    vector({ id: 'centre', name: 'Centre', description: 'Stays where it is.', default: [0, 0, 0], min: -2, max: 2 }),
   ],
   needs: ['wave'],
   glsl: `

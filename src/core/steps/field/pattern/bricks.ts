@@ -4,19 +4,24 @@ import { choice, number, seedParam } from '../../params';
 export const bricks: FieldStep = {
   op: 'field.bricks',
   name: 'Bricks',
-  about: 'Rows of bricks, every other row moved.',
+  description: 'Rows of bricks, every other row moved.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
   cellParam: 'show',
   aliases: ['wall', 'tiles', 'masonry'],
   params: [
-    choice({ id: 'show', name: 'Show', about: 'What the number is.', options: ['brick', 'brick number', 'edge'] }),
-    number({ id: 'columns', name: 'Columns', about: 'Bricks for each unit.', default: 4, min: 0, max: 32 }),
-    number({ id: 'rows', name: 'Rows', about: 'Rows for each unit.', default: 8, min: 0, max: 64 }),
+    choice({
+      id: 'show',
+      name: 'Show',
+      description: 'What the number is.',
+      options: ['brick', 'brick number', 'edge'],
+    }),
+    number({ id: 'columns', name: 'Columns', description: 'Bricks for each unit.', default: 4, min: 0, max: 32 }),
+    number({ id: 'rows', name: 'Rows', description: 'Rows for each unit.', default: 8, min: 0, max: 64 }),
     number({
       id: 'mortar',
       name: 'Mortar',
-      about: 'Width of the gap, against the height of a row.',
+      description: 'Width of the gap, against the height of a row.',
       default: 0.1,
       min: 0,
       max: 1,
@@ -25,7 +30,7 @@ export const bricks: FieldStep = {
     number({
       id: 'stagger',
       name: 'Stagger',
-      about: 'Moves every other row by this part of a brick.',
+      description: 'Moves every other row by this part of a brick.',
       default: 0.5,
       min: 0,
       max: 1,

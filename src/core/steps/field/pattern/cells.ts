@@ -4,7 +4,7 @@ import { choice, number, seedParam } from '../../params';
 export const cells: FieldStep = {
   op: 'field.cells',
   name: 'Cells',
-  about: 'Scattered points, each with the cell of places nearest to it.',
+  description: 'Scattered points, each with the cell of places nearest to it.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
   cellParam: 'show',
@@ -13,20 +13,20 @@ export const cells: FieldStep = {
     choice({
       id: 'show',
       name: 'Show',
-      about: 'What the number is.',
+      description: 'What the number is.',
       options: ['nearest', 'second nearest', 'difference', 'cell number', 'border'],
     }),
     choice({
       id: 'metric',
       name: 'Distance',
-      about: 'How distance is measured.',
+      description: 'How distance is measured.',
       options: ['euclidean', 'manhattan', 'chebyshev'],
     }),
-    number({ id: 'scale', name: 'Scale', about: 'Cells for each unit.', default: 4, min: 0, max: 24 }),
+    number({ id: 'scale', name: 'Scale', description: 'Cells for each unit.', default: 4, min: 0, max: 24 }),
     number({
       id: 'jitter',
       name: 'Jitter',
-      about: '0 is a regular grid, 1 is scattered anywhere.',
+      description: '0 is a regular grid, 1 is scattered anywhere.',
       default: 1,
       min: 0,
       max: 1,
@@ -35,7 +35,7 @@ export const cells: FieldStep = {
     number({
       id: 'wander',
       name: 'Wander',
-      about: 'Circles that the points walk in each loop; whole circles close.',
+      description: 'Circles that the points walk in each loop; whole circles close.',
       default: 1,
       min: 0,
       max: 4,
@@ -45,7 +45,7 @@ export const cells: FieldStep = {
     number({
       id: 'repeat',
       name: 'Repeat',
-      about: 'Cells after which the pattern repeats; 0 never.',
+      description: 'Cells after which the pattern repeats; 0 never.',
       default: 0,
       min: 0,
       max: 16,

@@ -4,7 +4,7 @@ import { vector } from '../../params';
 export const checker: FieldStep = {
   op: 'field.checker',
   name: 'Checker',
-  about: 'Squares of 0 and 1.',
+  description: 'Squares of 0 and 1.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
   cellParam: 'count',
@@ -13,7 +13,7 @@ export const checker: FieldStep = {
     vector({
       id: 'count',
       name: 'Count',
-      about: 'Squares for each unit along x, y and z.',
+      description: 'Squares for each unit along x, y and z.',
       default: [8, 8, 0],
       min: 0,
       max: 32,

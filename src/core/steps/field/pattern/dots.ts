@@ -4,7 +4,7 @@ import { number, vector } from '../../params';
 export const dots: FieldStep = {
   op: 'field.dots',
   name: 'Dots',
-  about: 'Round dots in rows.',
+  description: 'Round dots in rows.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
   cellParam: 'count',
@@ -13,7 +13,7 @@ export const dots: FieldStep = {
     vector({
       id: 'count',
       name: 'Count',
-      about: 'Dots for each unit along x and y.',
+      description: 'Dots for each unit along x and y.',
       default: [8, 8, 0],
       min: 0,
       max: 48,
@@ -21,17 +21,17 @@ export const dots: FieldStep = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'Against the distance between dots.',
+      description: 'Against the distance between dots.',
       default: 0.3,
       min: 0,
       max: 0.75,
       hard: [0, 10],
     }),
-    number({ id: 'softness', name: 'Softness', about: 'Width of the edge.', default: 0.05, min: 0, max: 0.5 }),
+    number({ id: 'softness', name: 'Softness', description: 'Width of the edge.', default: 0.05, min: 0, max: 0.5 }),
     number({
       id: 'stagger',
       name: 'Stagger',
-      about: 'Moves every other row by this part of the distance.',
+      description: 'Moves every other row by this part of the distance.',
       default: 0,
       min: 0,
       max: 1,

@@ -5,7 +5,7 @@ import { choice, number } from '../../params';
 export const fractal: FieldStep = {
   op: 'field.fractal',
   name: 'Fractal',
-  about: 'Layers of looping noise, each finer and weaker than the one before.',
+  description: 'Layers of looping noise, each finer and weaker than the one before.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
   cellParam: 'octaves',
@@ -14,13 +14,13 @@ export const fractal: FieldStep = {
     choice({
       id: 'style',
       name: 'Style',
-      about: 'Plain clouds, sharp ridges, round billows, or heights that are rough above and smooth below.',
+      description: 'Plain clouds, sharp ridges, round billows, or heights that are rough above and smooth below.',
       options: ['plain', 'ridged', 'billowed', 'terrain'],
     }),
     number({
       id: 'octaves',
       name: 'Octaves',
-      about: 'Layers of noise.',
+      description: 'Layers of noise.',
       default: 4,
       min: 1,
       max: 8,
@@ -30,7 +30,7 @@ export const fractal: FieldStep = {
     number({
       id: 'roughness',
       name: 'Roughness',
-      about: 'Strength of each layer against the one before.',
+      description: 'Strength of each layer against the one before.',
       default: 0.5,
       min: 0,
       max: 1,
@@ -39,7 +39,7 @@ export const fractal: FieldStep = {
     number({
       id: 'lacunarity',
       name: 'Lacunarity',
-      about: 'Fineness of each layer against the one before.',
+      description: 'Fineness of each layer against the one before.',
       default: 2,
       min: 1,
       max: 4,

@@ -4,14 +4,19 @@ import { choice, number, seedParam } from '../../params';
 export const hexagons: FieldStep = {
   op: 'field.hexagons',
   name: 'Hexagons',
-  about: 'A honeycomb: the distance to the edges, the number of the cell, or the distance from its middle.',
+  description: 'A honeycomb: the distance to the edges, the number of the cell, or the distance from its middle.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
   cellParam: 'show',
   aliases: ['honeycomb', 'hex', 'shield', 'cells', 'tiles'],
   params: [
-    choice({ id: 'show', name: 'Show', about: 'What the number is.', options: ['edge', 'cell number', 'middle'] }),
-    number({ id: 'scale', name: 'Scale', about: 'Cells for each unit.', default: 6, min: 0, max: 32 }),
+    choice({
+      id: 'show',
+      name: 'Show',
+      description: 'What the number is.',
+      options: ['edge', 'cell number', 'middle'],
+    }),
+    number({ id: 'scale', name: 'Scale', description: 'Cells for each unit.', default: 6, min: 0, max: 32 }),
     seedParam,
   ],
   needs: ['hash', 'shapes'],

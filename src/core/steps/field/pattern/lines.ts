@@ -4,7 +4,7 @@ import { number, vector } from '../../params';
 export const lines: FieldStep = {
   op: 'field.lines',
   name: 'Grid lines',
-  about: 'Thin lines along the edges of squares.',
+  description: 'Thin lines along the edges of squares.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
   cellParam: 'count',
@@ -13,7 +13,7 @@ export const lines: FieldStep = {
     vector({
       id: 'count',
       name: 'Count',
-      about: 'Squares for each unit along x, y and z; 0 draws no lines across that axis.',
+      description: 'Squares for each unit along x, y and z; 0 draws no lines across that axis.',
       default: [8, 8, 0],
       min: 0,
       max: 48,
@@ -21,13 +21,13 @@ export const lines: FieldStep = {
     number({
       id: 'width',
       name: 'Width',
-      about: 'Against the width of a square.',
+      description: 'Against the width of a square.',
       default: 0.06,
       min: 0,
       max: 1,
       hard: [0, 10],
     }),
-    number({ id: 'softness', name: 'Softness', about: 'Width of the edges.', default: 0.02, min: 0, max: 0.5 }),
+    number({ id: 'softness', name: 'Softness', description: 'Width of the edges.', default: 0.02, min: 0, max: 0.5 }),
   ],
   glsl: `
   vec3 q = pointOf(v) * count;

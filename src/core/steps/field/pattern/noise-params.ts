@@ -3,11 +3,18 @@ import { number, vector } from '../../params';
 
 /** What every looping noise can be asked. */
 export const noiseParams: Param[] = [
-  number({ id: 'scale', name: 'Scale', about: 'Cells for each metre; more is finer.', default: 1, min: 0, max: 12 }),
+  number({
+    id: 'scale',
+    name: 'Scale',
+    description: 'Cells for each metre; more is finer.',
+    default: 1,
+    min: 0,
+    max: 12,
+  }),
   number({
     id: 'evolve',
     name: 'Evolve',
-    about: 'Cells it changes by in each loop; whole cells close.',
+    description: 'Cells it changes by in each loop; whole cells close.',
     default: 2,
     min: 0,
     max: 8,
@@ -17,7 +24,7 @@ export const noiseParams: Param[] = [
   number({
     id: 'repeat',
     name: 'Repeat',
-    about: 'Cells after which the pattern repeats in space; 0 never.',
+    description: 'Cells after which the pattern repeats in space; 0 never.',
     default: 0,
     min: 0,
     max: 16,
@@ -28,7 +35,7 @@ export const noiseParams: Param[] = [
   vector({
     id: 'travel',
     name: 'Travel',
-    about: 'Whole repeats it moves by in each loop; needs a repeat to close.',
+    description: 'Whole repeats it moves by in each loop; needs a repeat to close.',
     default: [0, 0, 0],
     min: -4,
     max: 4,
@@ -39,7 +46,7 @@ export const noiseParams: Param[] = [
   number({
     id: 'seed',
     name: 'Seed',
-    about: 'Another pattern of the same kind.',
+    description: 'Another pattern of the same kind.',
     default: 1,
     min: 0,
     max: 99,

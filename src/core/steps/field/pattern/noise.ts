@@ -5,7 +5,7 @@ import { choice } from '../../params';
 export const noise: FieldStep = {
   op: 'field.noise',
   name: 'Noise',
-  about: 'One layer of noise that changes over the loop and comes back.',
+  description: 'One layer of noise that changes over the loop and comes back.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
   cellParam: 'scale',
@@ -14,7 +14,7 @@ export const noise: FieldStep = {
     choice({
       id: 'style',
       name: 'Style',
-      about: 'Gradient is round, value is blocky, simplex is finer and turns in place.',
+      description: 'Gradient is round, value is blocky, simplex is finer and turns in place.',
       options: ['gradient', 'value', 'simplex'],
     }),
     ...noiseParams,

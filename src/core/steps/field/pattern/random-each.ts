@@ -4,13 +4,13 @@ import { choice, seedParam } from '../../params';
 export const randomEach: FieldStep = {
   op: 'field.random-each',
   name: 'Random for each',
-  about: 'One random number for each face or each copy.',
+  description: 'One random number for each face or each copy.',
   takes: [],
   gives: 'float',
   cellParam: 'of',
   aliases: ['noise', 'face', 'copy', 'instance', 'hash'],
   params: [
-    choice({ id: 'of', name: 'For each', about: 'What gets a number of its own.', options: ['face', 'copy'] }),
+    choice({ id: 'of', name: 'For each', description: 'What gets a number of its own.', options: ['face', 'copy'] }),
     seedParam,
   ],
   needs: ['hash'],

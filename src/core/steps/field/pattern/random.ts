@@ -4,7 +4,7 @@ import { number, seedParam, vector } from '../../params';
 export const random: FieldStep = {
   op: 'field.random',
   name: 'Random cells',
-  about: 'One random number for each cell of a grid.',
+  description: 'One random number for each cell of a grid.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
   cellParam: 'cells',
@@ -13,7 +13,7 @@ export const random: FieldStep = {
     vector({
       id: 'cells',
       name: 'Cells',
-      about: 'Cells for each unit along x, y and z.',
+      description: 'Cells for each unit along x, y and z.',
       default: [8, 8, 8],
       min: 0,
       max: 64,
@@ -21,7 +21,7 @@ export const random: FieldStep = {
     number({
       id: 'changes',
       name: 'Changes per loop',
-      about: 'New numbers in each loop; whole changes are equally long.',
+      description: 'New numbers in each loop; whole changes are equally long.',
       default: 0,
       min: 0,
       max: 24,

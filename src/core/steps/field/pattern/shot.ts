@@ -4,16 +4,16 @@ import { choice, number, strand } from '../../params';
 export const shotField: FieldStep = {
   op: 'field.shot',
   name: 'Picture of a finish',
-  about: 'Reads the running picture of a finish at the running coordinates: a screen, a mirror, a second camera.',
+  description: 'Reads the running picture of a finish at the running coordinates: a screen, a mirror, a second camera.',
   takes: ['vec2', 'vec3'],
   gives: 'vec3',
   aliases: ['screen', 'mirror', 'monitor', 'stage', 'camera', 'render', 'live', 'feed'],
   params: [
-    strand({ id: 'picture', name: 'Picture', about: 'The finish that is read.', kind: 'finish' }),
+    strand({ id: 'picture', name: 'Picture', description: 'The finish that is read.', kind: 'finish' }),
     number({
       id: 'size',
       name: 'Size',
-      about: '1 fills the square from 0 to 1; smaller leaves room around it.',
+      description: '1 fills the square from 0 to 1; smaller leaves room around it.',
       default: 1,
       min: 0.1,
       max: 4,
@@ -22,7 +22,7 @@ export const shotField: FieldStep = {
     choice({
       id: 'beyond',
       name: 'Outside',
-      about: 'What lies outside of it.',
+      description: 'What lies outside of it.',
       options: ['nothing', 'tiled', 'mirrored', 'held'],
     }),
   ],

@@ -4,7 +4,7 @@ import { number } from '../../params';
 export const wave: FieldStep = {
   op: 'field.wave',
   name: 'Wave',
-  about: 'Turns the running number into waves that travel outward, whole turns in each loop.',
+  description: 'Turns the running number into waves that travel outward, whole turns in each loop.',
   takes: ['float'],
   gives: 'float',
   cellParam: 'count',
@@ -13,7 +13,7 @@ export const wave: FieldStep = {
     number({
       id: 'count',
       name: 'Count',
-      about: 'Waves for each unit of the running number.',
+      description: 'Waves for each unit of the running number.',
       default: 2,
       min: 0,
       max: 12,
@@ -21,7 +21,7 @@ export const wave: FieldStep = {
     number({
       id: 'turns',
       name: 'Turns',
-      about: 'Waves that pass in each loop; whole turns close.',
+      description: 'Waves that pass in each loop; whole turns close.',
       default: 1,
       min: -8,
       max: 8,
@@ -31,7 +31,7 @@ export const wave: FieldStep = {
     number({
       id: 'falloff',
       name: 'Falloff',
-      about: 'How quickly the waves die down with distance.',
+      description: 'How quickly the waves die down with distance.',
       default: 0,
       min: 0,
       max: 4,

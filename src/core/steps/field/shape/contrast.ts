@@ -4,7 +4,7 @@ import { number } from '../../params';
 export const contrast: FieldStep = {
   op: 'field.contrast',
   name: 'Contrast',
-  about: 'Pulls numbers away from a middle, or towards it.',
+  description: 'Pulls numbers away from a middle, or towards it.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
   cellParam: 'amount',
@@ -13,13 +13,13 @@ export const contrast: FieldStep = {
     number({
       id: 'amount',
       name: 'Amount',
-      about: '1 leaves it, above pulls apart.',
+      description: '1 leaves it, above pulls apart.',
       default: 1.5,
       min: 0,
       max: 4,
       hard: [0, 1000],
     }),
-    number({ id: 'middle', name: 'Middle', about: 'Stays where it is.', default: 0.5, min: -1, max: 1 }),
+    number({ id: 'middle', name: 'Middle', description: 'Stays where it is.', default: 0.5, min: -1, max: 1 }),
   ],
   glsl: '  return (v - middle) * amount + middle;',
 };

@@ -4,7 +4,7 @@ import { curve } from '../../params';
 export const drawnCurve: FieldStep = {
   op: 'field.curve',
   name: 'Curve',
-  about: 'Sends every number through a drawn curve.',
+  description: 'Sends every number through a drawn curve.',
   takes: ['float'],
   gives: 'float',
   aliases: ['levels', 'tone', 'response', 'draw', 'map'],
@@ -12,7 +12,7 @@ export const drawnCurve: FieldStep = {
     curve({
       id: 'curve',
       name: 'Curve',
-      about: 'The input is read along the bottom, the output is the height. It never overshoots its points.',
+      description: 'The input is read along the bottom, the output is the height. It never overshoots its points.',
       default: [
         { x: 0, y: 0 },
         { x: 0.5, y: 0.7 },

@@ -3,7 +3,7 @@ import type { FieldStep } from '../../definition';
 export const invert: FieldStep = {
   op: 'field.invert',
   name: 'Invert',
-  about: '1 becomes 0 and 0 becomes 1.',
+  description: '1 becomes 0 and 0 becomes 1.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
   aliases: ['negative', 'complement', 'one minus'],

@@ -4,7 +4,8 @@ import { choice, number } from '../../params';
 export const join: FieldStep = {
   op: 'field.join',
   name: 'Join',
-  about: 'Joins the input with a second number: adds, subtracts, multiplies, divides, takes the smaller or larger.',
+  description:
+    'Joins the input with a second number: adds, subtracts, multiplies, divides, takes the smaller or larger.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
   cellParam: 'how',
@@ -13,7 +14,7 @@ export const join: FieldStep = {
     choice({
       id: 'how',
       name: 'Operation',
-      about: 'The operation.',
+      description: 'The operation.',
       default: 'multiply',
       options: [
         { id: 'add', name: 'Add' },
@@ -27,11 +28,18 @@ export const join: FieldStep = {
         { id: 'smooth larger', name: 'Smooth larger' },
       ],
     }),
-    number({ id: 'other', name: 'Second value', about: 'A number, or another strand.', default: 1, min: -2, max: 2 }),
+    number({
+      id: 'other',
+      name: 'Second value',
+      description: 'A number, or another strand.',
+      default: 1,
+      min: -2,
+      max: 2,
+    }),
     number({
       id: 'softness',
       name: 'Softness',
-      about: 'How far the smooth ones flow together.',
+      description: 'How far the smooth ones flow together.',
       default: 0.2,
       min: 0,
       max: 1,

@@ -3,7 +3,7 @@ import type { FieldStep } from '../../definition';
 export const lengthOf: FieldStep = {
   op: 'field.length',
   name: 'Length',
-  about: 'The length of the vector.',
+  description: 'The length of the vector.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
   aliases: ['magnitude', 'distance', 'norm'],

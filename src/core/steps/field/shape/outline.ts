@@ -4,17 +4,17 @@ import { number } from '../../params';
 export const outline: FieldStep = {
   op: 'field.outline',
   name: 'Outline',
-  about: 'Makes a line of the edge of a distance shape.',
+  description: 'Makes a line of the edge of a distance shape.',
   takes: ['float'],
   gives: 'float',
   cellParam: 'width',
   aliases: ['stroke', 'line', 'border', 'onion', 'sdf'],
   params: [
-    number({ id: 'width', name: 'Width', about: 'Of the line.', default: 0.04, min: 0, max: 1 }),
+    number({ id: 'width', name: 'Width', description: 'Of the line.', default: 0.04, min: 0, max: 1 }),
     number({
       id: 'rings',
       name: 'Rings',
-      about: 'Distance between repeated lines; 0 draws one.',
+      description: 'Distance between repeated lines; 0 draws one.',
       default: 0,
       min: 0,
       max: 1,

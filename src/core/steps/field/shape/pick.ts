@@ -4,7 +4,7 @@ import { choice } from '../../params';
 export const pick: FieldStep = {
   op: 'field.pick',
   name: 'Pick channel',
-  about: 'One number out of a vector or colour.',
+  description: 'One number out of a vector or colour.',
   takes: ['vec3', 'vec2'],
   gives: 'float',
   cellParam: 'channel',
@@ -13,7 +13,7 @@ export const pick: FieldStep = {
     choice({
       id: 'channel',
       name: 'Channel',
-      about: 'Which number.',
+      description: 'Which number.',
       options: ['x or red', 'y or green', 'z or blue', 'luminance', 'mean', 'largest', 'smallest'],
     }),
   ],

@@ -4,7 +4,7 @@ import { number } from '../../params';
 export const power: FieldStep = {
   op: 'field.power',
   name: 'Power',
-  about: 'Raises the size of the number to a power and keeps its sign.',
+  description: 'Raises the size of the number to a power and keeps its sign.',
   takes: ['float'],
   gives: 'float',
   cellParam: 'power',
@@ -13,7 +13,7 @@ export const power: FieldStep = {
     number({
       id: 'power',
       name: 'Power',
-      about: 'Above 1 thins out, below 1 fills up.',
+      description: 'Above 1 thins out, below 1 fills up.',
       default: 2,
       min: 0.1,
       max: 8,

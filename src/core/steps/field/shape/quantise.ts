@@ -4,7 +4,7 @@ import { number } from '../../params';
 export const quantise: FieldStep = {
   op: 'field.quantise',
   name: 'Quantise',
-  about: 'Even levels from 0 to 1, like a poster.',
+  description: 'Even levels from 0 to 1, like a poster.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
   cellParam: 'levels',
@@ -13,7 +13,7 @@ export const quantise: FieldStep = {
     number({
       id: 'levels',
       name: 'Levels',
-      about: 'How many there are.',
+      description: 'How many there are.',
       default: 4,
       min: 2,
       max: 16,

@@ -4,17 +4,17 @@ import { choice, number } from '../../params';
 export const roundTo: FieldStep = {
   op: 'field.round',
   name: 'Round',
-  about: 'Up, down or to the nearest whole multiple.',
+  description: 'Up, down or to the nearest whole multiple.',
   takes: ['float', 'vec2', 'vec3'],
   gives: 'same',
   cellParam: 'way',
   aliases: ['floor', 'ceiling', 'integer'],
   params: [
-    choice({ id: 'way', name: 'Way', about: 'Which whole multiple.', options: ['nearest', 'up', 'down'] }),
+    choice({ id: 'way', name: 'Way', description: 'Which whole multiple.', options: ['nearest', 'up', 'down'] }),
     number({
       id: 'to',
       name: 'To',
-      about: 'Multiples of this.',
+      description: 'Multiples of this.',
       default: 1,
       min: 0.01,
       max: 2,

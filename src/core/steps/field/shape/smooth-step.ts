@@ -4,17 +4,17 @@ import { number } from '../../params';
 export const smoothStep: FieldStep = {
   op: 'field.smooth-step',
   name: 'Smooth step',
-  about: 'Runs smoothly from 0 to 1 between two edges.',
+  description: 'Runs smoothly from 0 to 1 between two edges.',
   takes: ['float'],
   gives: 'float',
   cellParam: 'to',
   aliases: ['fade', 'soft', 'threshold', 'edge'],
   params: [
-    number({ id: 'from', name: 'From', about: '0 up to here.', default: 0, min: -2, max: 2 }),
+    number({ id: 'from', name: 'From', description: '0 up to here.', default: 0, min: -2, max: 2 }),
     number({
       id: 'to',
       name: 'To',
-      about: '1 from here on; below "from" it runs the other way.',
+      description: '1 from here on; below "from" it runs the other way.',
       default: 1,
       min: -2,
       max: 2,

@@ -4,17 +4,17 @@ import { choice, number } from '../../params';
 export const unite: FieldStep = {
   op: 'field.unite',
   name: 'Join shapes',
-  about: 'Joins two distance shapes: both, one cut out of the other, or what they share.',
+  description: 'Joins two distance shapes: both, one cut out of the other, or what they share.',
   takes: ['float'],
   gives: 'float',
   cellParam: 'how',
   aliases: ['union', 'subtract', 'intersect', 'boolean', 'sdf', 'cut'],
   params: [
-    choice({ id: 'how', name: 'Operation', about: 'What stays.', options: ['union', 'cut', 'intersect'] }),
+    choice({ id: 'how', name: 'Operation', description: 'What stays.', options: ['union', 'cut', 'intersect'] }),
     number({
       id: 'other',
       name: 'Second shape',
-      about: 'The other shape: link it to a strand.',
+      description: 'The other shape: link it to a strand.',
       default: 0,
       min: -1,
       max: 1,
@@ -22,7 +22,7 @@ export const unite: FieldStep = {
     number({
       id: 'radius',
       name: 'Smooth',
-      about: 'Radius with which they flow together.',
+      description: 'Radius with which they flow together.',
       default: 0,
       min: 0,
       max: 1,

@@ -3,7 +3,7 @@ import type { FieldStep } from '../../definition';
 export const carried: FieldStep = {
   op: 'field.carried',
   name: 'Carried colour',
-  about: 'The colour that the form brings: painted on it, of its copies, or of the picture its points are from.',
+  description: 'The colour that the form brings: painted on it, of its copies, or of the picture its points are from.',
   takes: [],
   gives: 'vec3',
   aliases: ['where', 'vertex colour', 'tint', 'painted', 'instance colour'],

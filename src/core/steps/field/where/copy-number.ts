@@ -4,7 +4,7 @@ import { choice } from '../../params';
 export const copyNumber: FieldStep = {
   op: 'field.copy',
   name: 'Copy number',
-  about: 'Which copy of the form this is, or how many there are.',
+  description: 'Which copy of the form this is, or how many there are.',
   takes: [],
   gives: 'float',
   cellParam: 'as',
@@ -13,13 +13,13 @@ export const copyNumber: FieldStep = {
     choice({
       id: 'as',
       name: 'As',
-      about: 'From 0 on the first to 1 on the last, counted from 0, or how many there are.',
+      description: 'From 0 on the first to 1 on the last, counted from 0, or how many there are.',
       options: [{ id: 'share', name: '0 to 1' }, { id: 'count', name: 'Number' }, 'how many'],
     }),
     choice({
       id: 'among',
       name: 'Among',
-      about:
+      description:
         'Of copies of copies: all of them (in a step of copies, its own), or those of the first, second or third ' +
         'step that makes copies.',
       options: ['all', 'first step', 'second step', 'third step'],

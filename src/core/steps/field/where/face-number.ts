@@ -3,7 +3,7 @@ import type { FieldStep } from '../../definition';
 export const faceNumber: FieldStep = {
   op: 'field.face',
   name: 'Face number',
-  about: 'Which face of the form this is, counted from 0.',
+  description: 'Which face of the form this is, counted from 0.',
   takes: [],
   gives: 'float',
   aliases: ['where', 'polygon', 'primitive', 'index'],

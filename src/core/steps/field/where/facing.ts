@@ -3,7 +3,7 @@ import type { FieldStep } from '../../definition';
 export const facing: FieldStep = {
   op: 'field.facing',
   name: 'Facing',
-  about: '0 where the surface looks at the viewer, 1 where it turns away.',
+  description: '0 where the surface looks at the viewer, 1 where it turns away.',
   takes: [],
   gives: 'float',
   aliases: ['fresnel', 'rim', 'edge', 'angle'],

@@ -4,7 +4,7 @@ import { number } from '../../params';
 export const from: FieldStep = {
   op: 'field.from',
   name: 'Take from',
-  about: 'Starts with the number that another field or signal gives.',
+  description: 'Starts with the number that another field or signal gives.',
   takes: [],
   gives: 'float',
   aliases: ['link', 'reference', 'strand', 'use'],
@@ -12,7 +12,7 @@ export const from: FieldStep = {
     number({
       id: 'value',
       name: 'Value',
-      about: 'Link it to a strand, or set one number.',
+      description: 'Link it to a strand, or set one number.',
       default: 0.5,
       min: 0,
       max: 1,

@@ -3,7 +3,7 @@ import type { FieldStep } from '../../definition';
 export const normal: FieldStep = {
   op: 'field.normal',
   name: 'Normal',
-  about: 'The direction in which the surface faces, length 1.',
+  description: 'The direction in which the surface faces, length 1.',
   takes: [],
   gives: 'vec3',
   aliases: ['where', 'direction', 'orientation'],

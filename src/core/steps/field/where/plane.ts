@@ -4,17 +4,22 @@ import { choice, vector } from '../../params';
 export const plane: FieldStep = {
   op: 'field.plane',
   name: 'World plane',
-  about: 'Two coordinates of the hall, so that one pattern lies over several objects like a cloth.',
+  description: 'Two coordinates of the stage, so that one pattern lies over several objects like a cloth.',
   takes: [],
   gives: 'vec2',
   cellParam: 'plane',
   aliases: ['where', 'cloth', 'projection', 'planar', 'triplanar'],
   params: [
-    choice({ id: 'plane', name: 'Plane', about: 'Which two axes of the hall.', options: ['floor', 'front', 'side'] }),
+    choice({
+      id: 'plane',
+      name: 'Plane',
+      description: 'Which two axes of the stage.',
+      options: ['floor', 'front', 'side'],
+    }),
     vector({
       id: 'origin',
       name: 'Origin',
-      about: 'Where 0, 0 lies in the hall.',
+      description: 'Where 0, 0 is on the stage.',
       default: [0, 0, 0],
       min: -10,
       max: 10,

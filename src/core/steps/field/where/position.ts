@@ -4,7 +4,7 @@ import { choice } from '../../params';
 export const position: FieldStep = {
   op: 'field.position',
   name: 'Position',
-  about: 'Where the point is. At rest it never moves with the camera or the displacement.',
+  description: 'Where the point is. At rest it never moves with the camera or the displacement.',
   takes: [],
   gives: 'vec3',
   cellParam: 'space',
@@ -13,11 +13,11 @@ export const position: FieldStep = {
     choice({
       id: 'space',
       name: 'Space',
-      about: 'At rest in the object, or in the hall.',
+      description: 'At rest in the object, or on the stage.',
       default: 'rest',
       options: [
         { id: 'rest', name: 'At rest' },
-        { id: 'world', name: 'In the hall' },
+        { id: 'world', name: 'On the stage' },
       ],
     }),
   ],

@@ -3,7 +3,7 @@ import type { FieldStep } from '../../definition';
 export const screen: FieldStep = {
   op: 'field.screen',
   name: 'Screen',
-  about: 'Place in the picture, 0 to 1 across and up.',
+  description: 'Place in the picture, 0 to 1 across and up.',
   takes: [],
   gives: 'vec2',
   aliases: ['frame', 'pixel', 'where'],

@@ -3,7 +3,7 @@ import type { FieldStep } from '../../definition';
 export const uv: FieldStep = {
   op: 'field.uv',
   name: 'UV',
-  about: 'Surface coordinates, 0 to 1 across and up.',
+  description: 'Surface coordinates, 0 to 1 across and up.',
   takes: [],
   gives: 'vec2',
   aliases: ['texture coordinates', 'where'],

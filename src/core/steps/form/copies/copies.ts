@@ -5,7 +5,7 @@ import { choice, colour, number, strand, vector } from '../../params';
 export const copies: FormCopies = {
   op: 'form.copies',
   name: 'Copies on points',
-  about: 'The form once on every point or face of another, each with its own turn, size, colour and moment.',
+  description: 'The form once on every point or face of another, each with its own turn, size, colour and moment.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'where',
@@ -14,20 +14,20 @@ export const copies: FormCopies = {
     strand({
       id: 'on',
       name: 'On',
-      about: 'The form whose points or faces are taken, as it stands at the beginning of the loop.',
+      description: 'The form whose points or faces are taken, as it stands at the beginning of the loop.',
       kind: 'form',
     }),
-    choice({ id: 'where', name: 'Where', about: 'What of it is taken.', options: ['points', 'faces'] }),
+    choice({ id: 'where', name: 'Where', description: 'What of it is taken.', options: ['points', 'faces'] }),
     choice({
       id: 'stand',
       name: 'Stand',
-      about: 'Upright as they are, or up along the normal there, or along the way to the next point.',
+      description: 'Upright as they are, or up along the normal there, or along the way to the next point.',
       options: ['as they are', 'along the normal', 'along the path'],
     }),
     vector({
       id: 'shift',
       name: 'Shift',
-      about: 'From its place; link it to a field.',
+      description: 'From its place; link it to a field.',
       default: [0, 0, 0],
       min: -2,
       max: 2,
@@ -37,7 +37,7 @@ export const copies: FormCopies = {
     vector({
       id: 'turn',
       name: 'Turn',
-      about: 'About x, then y, then z.',
+      description: 'About x, then y, then z.',
       default: [0, 0, 0],
       min: -180,
       max: 180,
@@ -47,7 +47,7 @@ export const copies: FormCopies = {
     vector({
       id: 'size',
       name: 'Size',
-      about: 'Along each axis; link it to a field.',
+      description: 'Along each axis; link it to a field.',
       default: [1, 1, 1],
       min: 0,
       max: 3,
@@ -56,14 +56,14 @@ export const copies: FormCopies = {
     colour({
       id: 'colour',
       name: 'Colour',
-      about: 'Of the copy; a surface takes it as the carried colour.',
+      description: 'Of the copy; a surface takes it as the carried colour.',
       default: '#ffffff',
       per: 'copy',
     }),
     number({
       id: 'delay',
       name: 'Delay',
-      about: 'How far behind the copy plays; it closes with any.',
+      description: 'How far behind the copy plays; it closes with any.',
       default: 0,
       min: 0,
       max: 1,

@@ -9,7 +9,7 @@ import { colour, number, strand, vector } from '../../params';
 export const nest: FormCopies = {
   op: 'form.nest',
   name: 'Copies in place',
-  about:
+  description:
     'The form many times, each the one before grown, turned and shifted once more. Moving on by ' +
     'whole copies closes the loop.',
   takes: ['form'],
@@ -20,7 +20,7 @@ export const nest: FormCopies = {
     number({
       id: 'count',
       name: 'Count',
-      about: 'How many.',
+      description: 'How many.',
       default: 12,
       min: 1,
       max: 200,
@@ -30,14 +30,14 @@ export const nest: FormCopies = {
     strand({
       id: 'like',
       name: 'As many as',
-      about: 'There are as many as this form has copies or points, in place of the count.',
+      description: 'There are as many as this form has copies or points, in place of the count.',
       kind: 'form',
       optional: true,
     }),
     number({
       id: 'ratio',
       name: 'Ratio',
-      about: 'Size of each against the one before.',
+      description: 'Size of each against the one before.',
       default: 1.1,
       min: 0.5,
       max: 2,
@@ -46,7 +46,7 @@ export const nest: FormCopies = {
     vector({
       id: 'turn',
       name: 'Turn',
-      about: 'Of each against the one before, about x, then y, then z.',
+      description: 'Of each against the one before, description x, then y, then z.',
       default: [0, 0, 15],
       min: -180,
       max: 180,
@@ -55,7 +55,7 @@ export const nest: FormCopies = {
     vector({
       id: 'centre',
       name: 'Centre',
-      about: 'What it grows and turns about.',
+      description: 'What it grows and turns about.',
       default: [0, 0, 0],
       min: -4,
       max: 4,
@@ -64,7 +64,7 @@ export const nest: FormCopies = {
     vector({
       id: 'shift',
       name: 'Shift',
-      about: 'Of each against the one before.',
+      description: 'Of each against the one before.',
       default: [0, 0, 0],
       min: -2,
       max: 2,
@@ -73,7 +73,7 @@ export const nest: FormCopies = {
     number({
       id: 'moves',
       name: 'Moves on',
-      about: 'By how many copies over the loop; whole numbers close.',
+      description: 'By how many copies over the loop; whole numbers close.',
       default: 0,
       min: -8,
       max: 8,
@@ -83,14 +83,14 @@ export const nest: FormCopies = {
     colour({
       id: 'colour',
       name: 'Colour',
-      about: 'Of the copy; a surface takes it as the carried colour.',
+      description: 'Of the copy; a surface takes it as the carried colour.',
       default: '#ffffff',
       per: 'copy',
     }),
     number({
       id: 'delay',
       name: 'Delay',
-      about: 'How far behind each plays; link it to the copy number for one after the other.',
+      description: 'How far behind each plays; link it to the copy number for one after the other.',
       default: 0,
       min: 0,
       max: 1,
@@ -132,5 +132,5 @@ export const nest: FormCopies = {
     };
   },
   glsl: `
-  return similarityPower(v, p.copy + moves * p.hallPhase, ratio, turn, centre, shift);`,
+  return similarityPower(v, p.copy + moves * p.globalPhase, ratio, turn, centre, shift);`,
 };

@@ -4,7 +4,7 @@ import { choice, number } from '../../params';
 export const bendForm: FormMove = {
   op: 'form.bend-form',
   name: 'Bend',
-  about: 'Rolls the form up about an axis, along its width.',
+  description: 'Rolls the form up about an axis, along its width.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'amount',
@@ -13,13 +13,13 @@ export const bendForm: FormMove = {
     number({
       id: 'amount',
       name: 'Amount',
-      about: 'For each metre of width.',
+      description: 'For each metre of width.',
       default: 0.1,
       min: -1,
       max: 1,
       unit: 'turns',
     }),
-    choice({ id: 'towards', name: 'Towards', about: 'The side to which it bends.', options: ['y', 'z'] }),
+    choice({ id: 'towards', name: 'Towards', description: 'The side to which it bends.', options: ['y', 'z'] }),
   ],
   needs: ['wave'],
   glsl: `

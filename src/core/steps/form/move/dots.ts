@@ -4,7 +4,7 @@ import { number } from '../../params';
 export const dots: FormMove = {
   op: 'form.dots',
   name: 'Dots',
-  about: 'How large the points of a cloud are drawn.',
+  description: 'How large the points of a cloud are drawn.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'size',
@@ -13,7 +13,7 @@ export const dots: FormMove = {
     number({
       id: 'size',
       name: 'Size',
-      about: 'Of each point; link it to a field.',
+      description: 'Of each point; link it to a field.',
       default: 0.02,
       min: 0.001,
       max: 0.2,

@@ -16,7 +16,7 @@ const MAX_DRIFT_STEPS = 96;
 export const drift: FormMove = {
   op: 'form.drift',
   name: 'Drift',
-  about:
+  description:
     'Points remember their way: a flow carries, turns and spreads them, and they come back to ' +
     'the form little by little.',
   takes: ['form'],
@@ -27,7 +27,7 @@ export const drift: FormMove = {
     vector({
       id: 'flow',
       name: 'Flow',
-      about: 'How far it carries in a second; link it to a field: it is asked where each point has got to.',
+      description: 'How far it carries in a second; link it to a field: it is asked where each point has got to.',
       default: [0.4, 0, 0],
       min: -4,
       max: 4,
@@ -37,7 +37,7 @@ export const drift: FormMove = {
     vector({
       id: 'turn',
       name: 'Turn',
-      about: 'In a second, about the pivot.',
+      description: 'In a second, description the pivot.',
       default: [0, 0, 0],
       min: -360,
       max: 360,
@@ -47,7 +47,7 @@ export const drift: FormMove = {
     number({
       id: 'grow',
       name: 'Spread',
-      about:
+      description:
         'Away from the pivot in a second, as a part of the distance, at most half as fast as it ' +
         'comes back; below 0 towards it.',
       default: 0,
@@ -59,7 +59,7 @@ export const drift: FormMove = {
     vector({
       id: 'pivot',
       name: 'Pivot',
-      about: 'What it turns and spreads about.',
+      description: 'What it turns and spreads about.',
       default: [0, 0, 0],
       min: -5,
       max: 5,
@@ -68,7 +68,7 @@ export const drift: FormMove = {
     number({
       id: 'back',
       name: 'Half way back',
-      about: 'How long it takes a point to come half of the way back to the form.',
+      description: 'How long it takes a point to come half of the way back to the form.',
       default: 0.6,
       min: 0.05,
       max: 5,
@@ -78,7 +78,7 @@ export const drift: FormMove = {
     number({
       id: 'steps',
       name: 'Steps',
-      about: 'In how many the way is worked out: more for tight swirls.',
+      description: 'In how many the way is worked out: more for tight swirls.',
       default: 32,
       min: 4,
       max: MAX_DRIFT_STEPS,

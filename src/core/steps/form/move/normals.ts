@@ -4,17 +4,22 @@ import { choice, number } from '../../params';
 export const normals: FormShading = {
   op: 'form.shading',
   name: 'Normals',
-  about: 'Whether faces are shaded flat or run smoothly into each other.',
+  description: 'Whether faces are shaded flat or run smoothly into each other.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'style',
   aliases: ['facets', 'faceted', 'flat', 'smooth', 'shading', 'hard edges'],
   params: [
-    choice({ id: 'style', name: 'Style', about: 'Flat faces, or smooth up to an angle.', options: ['flat', 'smooth'] }),
+    choice({
+      id: 'style',
+      name: 'Style',
+      description: 'Flat faces, or smooth up to an angle.',
+      options: ['flat', 'smooth'],
+    }),
     number({
       id: 'angle',
       name: 'Angle',
-      about: 'Edges sharper than this stay sharp.',
+      description: 'Edges sharper than this stay sharp.',
       default: 35,
       min: 0,
       max: 180,

@@ -4,12 +4,14 @@ import { colour } from '../../params';
 export const paintFaces: FormMove = {
   op: 'form.paint-faces',
   name: 'Paint faces',
-  about: 'Gives every face one colour by a field; a surface takes it as the carried colour.',
+  description: 'Gives every face one colour by a field; a surface takes it as the carried colour.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'colour',
   aliases: ['face colour', 'tint', 'facets'],
-  params: [colour({ id: 'colour', name: 'Colour', about: 'Link it to a field.', default: '#d8c9a8', per: 'face' })],
+  params: [
+    colour({ id: 'colour', name: 'Colour', description: 'Link it to a field.', default: '#d8c9a8', per: 'face' }),
+  ],
   attributes: { tint: 'colour' },
   glsl: '  return v;',
 };

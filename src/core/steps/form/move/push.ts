@@ -6,12 +6,12 @@ const WAY = `
   return v + way * (by * amount);`;
 
 const params: FormMove['params'] = [
-  number({ id: 'by', name: 'Field', about: 'How far; link it to a field.', default: 1, min: -2, max: 2 }),
-  number({ id: 'amount', name: 'Amount', about: 'Times this.', default: 0.3, min: -2, max: 2, unit: 'm' }),
+  number({ id: 'by', name: 'Field', description: 'How far; link it to a field.', default: 1, min: -2, max: 2 }),
+  number({ id: 'amount', name: 'Amount', description: 'Times this.', default: 0.3, min: -2, max: 2, unit: 'm' }),
   choice({
     id: 'along',
     name: 'Along',
-    about: 'Direction of the push.',
+    description: 'Direction of the push.',
     options: [
       { id: 'normal', name: 'Normal' },
       { id: 'x', name: 'X' },
@@ -23,7 +23,7 @@ const params: FormMove['params'] = [
   vector({
     id: 'direction',
     name: 'Direction',
-    about: 'Where that is chosen; link it to a field for a way of its own at each point.',
+    description: 'Where that is chosen; link it to a field for a way of its own at each point.',
     default: [0, 1, 0],
     min: -1,
     max: 1,
@@ -33,7 +33,7 @@ const params: FormMove['params'] = [
 export const push: FormMove = {
   op: 'form.push',
   name: 'Push',
-  about: 'Moves every point along its normal, an axis or a direction, by a field.',
+  description: 'Moves every point along its normal, an axis or a direction, by a field.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'amount',
@@ -45,7 +45,7 @@ export const push: FormMove = {
 export const pushFaces: FormMove = {
   op: 'form.push-faces',
   name: 'Push faces',
-  about: 'Moves every face as a whole along its normal, an axis or a direction, by a field.',
+  description: 'Moves every face as a whole along its normal, an axis or a direction, by a field.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'amount',

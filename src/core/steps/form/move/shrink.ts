@@ -4,7 +4,7 @@ import { number } from '../../params';
 export const shrinkFaces: FormMove = {
   op: 'form.shrink',
   name: 'Shrink faces',
-  about: 'Draws every face in towards its middle, by a field.',
+  description: 'Draws every face in towards its middle, by a field.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'by',
@@ -13,13 +13,13 @@ export const shrinkFaces: FormMove = {
     number({
       id: 'by',
       name: 'Field',
-      about: 'How much; link it to a field: 0 leaves a face whole, 1 makes it vanish.',
+      description: 'How much; link it to a field: 0 leaves a face whole, 1 makes it vanish.',
       default: 0.2,
       min: 0,
       max: 1,
       per: 'face',
     }),
-    number({ id: 'amount', name: 'Amount', about: 'Times this.', default: 1, min: 0, max: 1 }),
+    number({ id: 'amount', name: 'Amount', description: 'Times this.', default: 1, min: 0, max: 1 }),
   ],
   again: true,
   glsl: `

@@ -4,17 +4,24 @@ import { number } from '../../params';
 export const spherify: FormMove = {
   op: 'form.spherify',
   name: 'Towards a ball',
-  about: 'Draws every point towards a sphere about the origin.',
+  description: 'Draws every point towards a sphere about the origin.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'amount',
   aliases: ['sphere', 'inflate', 'round'],
   params: [
-    number({ id: 'amount', name: 'Amount', about: '0 leaves the form, 1 is the ball.', default: 1, min: 0, max: 1 }),
+    number({
+      id: 'amount',
+      name: 'Amount',
+      description: '0 leaves the form, 1 is the ball.',
+      default: 1,
+      min: 0,
+      max: 1,
+    }),
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'Of the ball.',
+      description: 'Of the ball.',
       default: 1,
       min: 0.1,
       max: 5,

@@ -4,14 +4,14 @@ import { choice, number } from '../../params';
 export const taperForm: FormMove = {
   op: 'form.taper',
   name: 'Taper',
-  about: 'Widens or narrows the form along an axis.',
+  description: 'Widens or narrows the form along an axis.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'amount',
   aliases: ['cone', 'narrow', 'flare'],
   params: [
-    choice({ id: 'axis', name: 'Axis', about: 'Along which it narrows.', options: ['y', 'x', 'z'] }),
-    number({ id: 'amount', name: 'Amount', about: 'Growth for each metre.', default: -0.3, min: -2, max: 2 }),
+    choice({ id: 'axis', name: 'Axis', description: 'Along which it narrows.', options: ['y', 'x', 'z'] }),
+    number({ id: 'amount', name: 'Amount', description: 'Growth for each metre.', default: -0.3, min: -2, max: 2 }),
   ],
   glsl: `
   float along = axis == 0 ? v.y : (axis == 1 ? v.x : v.z);

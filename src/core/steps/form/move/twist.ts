@@ -4,14 +4,22 @@ import { choice, number } from '../../params';
 export const twistForm: FormMove = {
   op: 'form.twist-form',
   name: 'Twist',
-  about: 'Turns the form further and further along an axis.',
+  description: 'Turns the form further and further along an axis.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'amount',
   aliases: ['wring', 'rotate', 'screw'],
   params: [
-    choice({ id: 'axis', name: 'Axis', about: 'Along which it is twisted.', options: ['y', 'x', 'z'] }),
-    number({ id: 'amount', name: 'Amount', about: 'For each metre.', default: 0.1, min: -1, max: 1, unit: 'turns' }),
+    choice({ id: 'axis', name: 'Axis', description: 'Along which it is twisted.', options: ['y', 'x', 'z'] }),
+    number({
+      id: 'amount',
+      name: 'Amount',
+      description: 'For each metre.',
+      default: 0.1,
+      min: -1,
+      max: 1,
+      unit: 'turns',
+    }),
   ],
   needs: ['wave'],
   glsl: `

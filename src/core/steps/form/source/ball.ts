@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const ball: FormSource = {
   op: 'form.ball',
   name: 'Ball',
-  about: 'A sphere of longitudes and latitudes.',
+  description: 'A sphere of longitudes and latitudes.',
   takes: [],
   gives: 'form',
   cellParam: 'radius',
@@ -14,7 +14,7 @@ export const ball: FormSource = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'From the middle to the skin.',
+      description: 'From the middle to the skin.',
       default: 1,
       min: 0.1,
       max: 5,
@@ -24,7 +24,7 @@ export const ball: FormSource = {
     number({
       id: 'columns',
       name: 'Columns',
-      about: 'Faces around.',
+      description: 'Faces around.',
       default: 160,
       min: 8,
       max: 400,
@@ -35,7 +35,7 @@ export const ball: FormSource = {
     number({
       id: 'rows',
       name: 'Rows',
-      about: 'Faces from pole to pole.',
+      description: 'Faces from pole to pole.',
       default: 80,
       min: 4,
       max: 200,

@@ -5,7 +5,7 @@ import { number, vector } from '../../params';
 export const boxForm: FormSource = {
   op: 'form.box',
   name: 'Box',
-  about: 'Six sides, each a grid of faces.',
+  description: 'Six sides, each a grid of faces.',
   takes: [],
   gives: 'form',
   cellParam: 'segments',
@@ -14,7 +14,7 @@ export const boxForm: FormSource = {
     vector({
       id: 'size',
       name: 'Size',
-      about: 'Across, up and deep.',
+      description: 'Across, up and deep.',
       default: [1, 1, 1],
       min: 0.1,
       max: 5,
@@ -23,7 +23,7 @@ export const boxForm: FormSource = {
     number({
       id: 'segments',
       name: 'Segments',
-      about: 'Faces along each side.',
+      description: 'Faces along each side.',
       default: 1,
       min: 1,
       max: 40,

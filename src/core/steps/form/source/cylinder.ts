@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const cylinderForm: FormSource = {
   op: 'form.cylinder',
   name: 'Cylinder',
-  about: 'Closed at both ends, upright; a cone where the top has no radius.',
+  description: 'Closed at both ends, upright; a cone where the top has no radius.',
   takes: [],
   gives: 'form',
   cellParam: 'columns',
@@ -14,7 +14,7 @@ export const cylinderForm: FormSource = {
     number({
       id: 'low',
       name: 'Foot',
-      about: 'Radius below.',
+      description: 'Radius below.',
       default: 0.5,
       min: 0.05,
       max: 5,
@@ -24,7 +24,7 @@ export const cylinderForm: FormSource = {
     number({
       id: 'high',
       name: 'Top',
-      about: 'Radius above; 0 for a cone.',
+      description: 'Radius above; 0 for a cone.',
       default: 0.5,
       min: 0,
       max: 5,
@@ -34,7 +34,7 @@ export const cylinderForm: FormSource = {
     number({
       id: 'height',
       name: 'Height',
-      about: 'From foot to top.',
+      description: 'From foot to top.',
       default: 2,
       min: 0.1,
       max: 20,
@@ -44,7 +44,7 @@ export const cylinderForm: FormSource = {
     number({
       id: 'columns',
       name: 'Columns',
-      about: 'Faces around.',
+      description: 'Faces around.',
       default: 48,
       min: 3,
       max: 200,
@@ -55,7 +55,7 @@ export const cylinderForm: FormSource = {
     number({
       id: 'rows',
       name: 'Rows',
-      about: 'Faces from foot to top.',
+      description: 'Faces from foot to top.',
       default: 8,
       min: 1,
       max: 200,

@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const disc: FormSource = {
   op: 'form.disc',
   name: 'Disc',
-  about: 'A flat ring or a sector of one, facing the viewer; an arc where it is thin.',
+  description: 'A flat ring or a sector of one, facing the viewer; an arc where it is thin.',
   takes: [],
   gives: 'form',
   cellParam: 'sweep',
@@ -14,7 +14,7 @@ export const disc: FormSource = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'To the outer rim.',
+      description: 'To the outer rim.',
       default: 1,
       min: 0.1,
       max: 5,
@@ -24,7 +24,7 @@ export const disc: FormSource = {
     number({
       id: 'inner',
       name: 'Inner radius',
-      about: 'To the hole; 0 for none.',
+      description: 'To the hole; 0 for none.',
       default: 0,
       min: 0,
       max: 5,
@@ -34,7 +34,7 @@ export const disc: FormSource = {
     number({
       id: 'sweep',
       name: 'Sweep',
-      about: 'How far around it goes.',
+      description: 'How far around it goes.',
       default: 1,
       min: 0.01,
       max: 1,
@@ -44,7 +44,7 @@ export const disc: FormSource = {
     number({
       id: 'columns',
       name: 'Columns',
-      about: 'Faces around.',
+      description: 'Faces around.',
       default: 96,
       min: 3,
       max: 400,
@@ -55,7 +55,7 @@ export const disc: FormSource = {
     number({
       id: 'rows',
       name: 'Rows',
-      about: 'Faces from the inner to the outer rim.',
+      description: 'Faces from the inner to the outer rim.',
       default: 12,
       min: 1,
       max: 200,

@@ -24,7 +24,7 @@ const LIES: Record<string, [number[], number[], number[]]> = {
 export const grid: FormSource = {
   op: 'form.grid',
   name: 'Grid',
-  about: 'A flat sheet of four-sided faces.',
+  description: 'A flat sheet of four-sided faces.',
   takes: [],
   gives: 'form',
   cellParam: 'columns',
@@ -33,7 +33,7 @@ export const grid: FormSource = {
     number({
       id: 'columns',
       name: 'Columns',
-      about: 'Faces across.',
+      description: 'Faces across.',
       default: 160,
       min: 1,
       max: 400,
@@ -44,7 +44,7 @@ export const grid: FormSource = {
     number({
       id: 'rows',
       name: 'Rows',
-      about: 'Faces along.',
+      description: 'Faces along.',
       default: 160,
       min: 1,
       max: 400,
@@ -55,7 +55,7 @@ export const grid: FormSource = {
     number({
       id: 'width',
       name: 'Width',
-      about: 'Size across.',
+      description: 'Size across.',
       default: 4,
       min: 0.1,
       max: 20,
@@ -65,7 +65,7 @@ export const grid: FormSource = {
     number({
       id: 'depth',
       name: 'Depth',
-      about: 'Size along, where that is its own.',
+      description: 'Size along, where that is its own.',
       default: 4,
       min: 0.1,
       max: 20,
@@ -75,13 +75,13 @@ export const grid: FormSource = {
     choice({
       id: 'aspect',
       name: 'Aspect',
-      about: 'Its own width and depth, or that of the picture by its width.',
+      description: 'Its own width and depth, or that of the picture by its width.',
       options: ['its own', 'of the picture'],
     }),
     choice({
       id: 'lies',
       name: 'Lies',
-      about: 'Which way it faces.',
+      description: 'Which way it faces.',
       default: 'floor',
       options: [
         { id: 'floor', name: 'As a floor' },

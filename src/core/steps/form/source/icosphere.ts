@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const roundBall: FormSource = {
   op: 'form.icosphere',
   name: 'Even ball',
-  about: 'A sphere of even triangles, without poles.',
+  description: 'A sphere of even triangles, without poles.',
   takes: [],
   gives: 'form',
   cellParam: 'times',
@@ -14,7 +14,7 @@ export const roundBall: FormSource = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'From the middle outwards.',
+      description: 'From the middle outwards.',
       default: 1,
       min: 0.1,
       max: 5,
@@ -24,7 +24,7 @@ export const roundBall: FormSource = {
     number({
       id: 'times',
       name: 'Subdivisions',
-      about: 'Each cuts every triangle in four.',
+      description: 'Each cuts every triangle in four.',
       default: 3,
       min: 0,
       max: 6,

@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const pointsBall: FormSource = {
   op: 'form.points-ball',
   name: 'Points on a ball',
-  about: 'Evenly spread points on a sphere that know which way is out.',
+  description: 'Evenly spread points on a sphere that know which way is out.',
   takes: [],
   gives: 'form',
   cellParam: 'count',
@@ -14,7 +14,7 @@ export const pointsBall: FormSource = {
     number({
       id: 'count',
       name: 'Count',
-      about: 'How many points.',
+      description: 'How many points.',
       default: 400,
       min: 1,
       max: 20000,
@@ -24,7 +24,7 @@ export const pointsBall: FormSource = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'From the middle outwards.',
+      description: 'From the middle outwards.',
       default: 1,
       min: 0.1,
       max: 5,

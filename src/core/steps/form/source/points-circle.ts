@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const pointsCircle: FormSource = {
   op: 'form.points-circle',
   name: 'Points on a circle',
-  about: 'Even points around a circle that faces the viewer.',
+  description: 'Even points around a circle that faces the viewer.',
   takes: [],
   gives: 'form',
   cellParam: 'count',
@@ -14,7 +14,7 @@ export const pointsCircle: FormSource = {
     number({
       id: 'count',
       name: 'Count',
-      about: 'How many points.',
+      description: 'How many points.',
       default: 24,
       min: 1,
       max: 400,
@@ -24,7 +24,7 @@ export const pointsCircle: FormSource = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'From the middle outwards.',
+      description: 'From the middle outwards.',
       default: 2,
       min: 0.1,
       max: 5,

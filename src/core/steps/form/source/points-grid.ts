@@ -5,7 +5,7 @@ import { vector } from '../../params';
 export const pointsGrid: FormSource = {
   op: 'form.points-grid',
   name: 'Points in rows',
-  about: 'A regular lattice of points that fills a box.',
+  description: 'A regular lattice of points that fills a box.',
   takes: [],
   gives: 'form',
   cellParam: 'counts',
@@ -14,7 +14,7 @@ export const pointsGrid: FormSource = {
     vector({
       id: 'counts',
       name: 'Counts',
-      about: 'Points across, up and deep.',
+      description: 'Points across, up and deep.',
       default: [24, 14, 1],
       min: 1,
       max: 100,
@@ -22,7 +22,7 @@ export const pointsGrid: FormSource = {
     vector({
       id: 'size',
       name: 'Size',
-      about: 'Across, up and deep.',
+      description: 'Across, up and deep.',
       default: [4, 2.25, 0],
       min: 0,
       max: 20,

@@ -7,7 +7,8 @@ import { number, PATH_PARAMS, pathWay } from '../../params';
 export const pointsPath: FormSource = {
   op: 'form.points-path',
   name: 'Points on a path',
-  about: 'Points along a line through places of your own; lay a tube or a ribbon along them, or put copies there.',
+  description:
+    'Points along a line through places of your own; lay a tube or a ribbon along them, or put copies there.',
   takes: [],
   gives: 'form',
   cellParam: 'count',
@@ -17,7 +18,7 @@ export const pointsPath: FormSource = {
     number({
       id: 'count',
       name: 'Count',
-      about: 'How many points.',
+      description: 'How many points.',
       default: 64,
       min: 2,
       max: 2000,

@@ -5,17 +5,17 @@ import { number, picture } from '../../params';
 export const pointsPicture: FormSource = {
   op: 'form.points-picture',
   name: 'Points of a picture',
-  about: 'One point for each pixel of a picture, with its colour; depth by its brightness.',
+  description: 'One point for each pixel of a picture, with its colour; depth by its brightness.',
   takes: [],
   gives: 'form',
   cellParam: 'picture',
   aliases: ['cloud', 'image', 'photo', 'pixels', 'relief'],
   params: [
-    picture({ id: 'picture', name: 'Picture', about: 'What the points are taken from.' }),
+    picture({ id: 'picture', name: 'Picture', description: 'What the points are taken from.' }),
     number({
       id: 'across',
       name: 'Across',
-      about: 'Points across; the height follows.',
+      description: 'Points across; the height follows.',
       default: 160,
       min: 8,
       max: 800,
@@ -25,7 +25,7 @@ export const pointsPicture: FormSource = {
     number({
       id: 'width',
       name: 'Width',
-      about: 'Size across.',
+      description: 'Size across.',
       default: 4,
       min: 0.1,
       max: 20,
@@ -35,7 +35,7 @@ export const pointsPicture: FormSource = {
     number({
       id: 'depth',
       name: 'Depth',
-      about: 'How far white stands before black.',
+      description: 'How far white stands before black.',
       default: 0.5,
       min: -2,
       max: 2,

@@ -7,17 +7,17 @@ const END = 1 - 1e-6;
 export const pointsSignal: FormSource = {
   op: 'form.points-signal',
   name: 'Points of a signal',
-  about: 'The line that a signal of three numbers draws over the loop, as points.',
+  description: 'The line that a signal of three numbers draws over the loop, as points.',
   takes: [],
   gives: 'form',
   cellParam: 'count',
   aliases: ['trail', 'trajectory', 'path', 'motion', 'line', 'cloud'],
   params: [
-    strand({ id: 'signal', name: 'Signal', about: 'Its three numbers are the place.', kind: 'signal' }),
+    strand({ id: 'signal', name: 'Signal', description: 'Its three numbers are the place.', kind: 'signal' }),
     number({
       id: 'count',
       name: 'Count',
-      about: 'How many points, evenly in time.',
+      description: 'How many points, evenly in time.',
       default: 96,
       min: 2,
       max: 2000,
@@ -28,7 +28,7 @@ export const pointsSignal: FormSource = {
     choice({
       id: 'ends',
       name: 'Ends',
-      about: 'Of a loop that closes the last point goes on to the first; an open one has its end as a point.',
+      description: 'Of a loop that closes the last point goes on to the first; an open one has its end as a point.',
       options: ['closed', 'open'],
     }),
   ],

@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const pointsSpiral: FormSource = {
   op: 'form.points-spiral',
   name: 'Points on a spiral',
-  about: 'Points on a spiral whose radius grows by a ratio with each turn.',
+  description: 'Points on a spiral whose radius grows by a ratio with each turn.',
   takes: [],
   gives: 'form',
   cellParam: 'ratio',
@@ -14,7 +14,7 @@ export const pointsSpiral: FormSource = {
     number({
       id: 'count',
       name: 'Count',
-      about: 'How many points.',
+      description: 'How many points.',
       default: 120,
       min: 1,
       max: 2000,
@@ -24,7 +24,7 @@ export const pointsSpiral: FormSource = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'From the middle outwards.',
+      description: 'From the middle outwards.',
       default: 2,
       min: 0.1,
       max: 5,
@@ -34,7 +34,7 @@ export const pointsSpiral: FormSource = {
     number({
       id: 'turns',
       name: 'Turns',
-      about: 'How often it goes around.',
+      description: 'How often it goes around.',
       default: 4,
       min: 0.5,
       max: 20,
@@ -43,7 +43,7 @@ export const pointsSpiral: FormSource = {
     number({
       id: 'ratio',
       name: 'Ratio',
-      about: 'Growth with each turn.',
+      description: 'Growth with each turn.',
       default: 1.618,
       min: 1,
       max: 4,

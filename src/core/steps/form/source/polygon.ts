@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const polygon: FormSource = {
   op: 'form.polygon',
   name: 'Polygon',
-  about: 'One flat face with even corners, facing the viewer; a star where every other corner is drawn in.',
+  description: 'One flat face with even corners, facing the viewer; a star where every other corner is drawn in.',
   takes: [],
   gives: 'form',
   cellParam: 'corners',
@@ -14,7 +14,7 @@ export const polygon: FormSource = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'From the middle outwards.',
+      description: 'From the middle outwards.',
       default: 1,
       min: 0.1,
       max: 5,
@@ -24,7 +24,7 @@ export const polygon: FormSource = {
     number({
       id: 'corners',
       name: 'Corners',
-      about: 'Points of the star, or corners.',
+      description: 'Points of the star, or corners.',
       default: 6,
       min: 3,
       max: 24,
@@ -34,7 +34,7 @@ export const polygon: FormSource = {
     number({
       id: 'drawn',
       name: 'Drawn in',
-      about: 'How far every other corner is drawn to the middle; 0 for an even polygon.',
+      description: 'How far every other corner is drawn to the middle; 0 for an even polygon.',
       default: 0,
       min: 0,
       max: 0.95,

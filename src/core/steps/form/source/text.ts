@@ -5,19 +5,25 @@ import { choice, number, text } from '../../params';
 export const textForm: FormSource = {
   op: 'form.text',
   name: 'Text',
-  about: 'Letters as flat shapes that face the viewer; steps by face move each letter as one.',
+  description: 'Letters as flat shapes that face the viewer; steps by face move each letter as one.',
   takes: [],
   gives: 'form',
   cellParam: 'words',
   aliases: ['letters', 'type', 'font', 'title', 'words', 'outline'],
   params: [
-    text({ id: 'words', name: 'Words', about: 'What is written; lines may be broken.', default: 'tide', plain: true }),
-    choice({ id: 'weight', name: 'Weight', about: 'How heavy the letters are.', options: ['bold', 'regular'] }),
-    choice({ id: 'align', name: 'Align', about: 'Where lines meet.', options: ['centre', 'left', 'right'] }),
+    text({
+      id: 'words',
+      name: 'Words',
+      description: 'What is written; lines may be broken.',
+      default: 'tide',
+      plain: true,
+    }),
+    choice({ id: 'weight', name: 'Weight', description: 'How heavy the letters are.', options: ['bold', 'regular'] }),
+    choice({ id: 'align', name: 'Align', description: 'Where lines meet.', options: ['centre', 'left', 'right'] }),
     number({
       id: 'height',
       name: 'Height',
-      about: 'Of a capital letter.',
+      description: 'Of a capital letter.',
       default: 0.7,
       min: 0.05,
       max: 3,
@@ -27,7 +33,7 @@ export const textForm: FormSource = {
     number({
       id: 'spacing',
       name: 'Spacing',
-      about: 'Between letters, in capital heights, on top of the font’s own.',
+      description: 'Between letters, in capital heights, on top of the font’s own.',
       default: 0,
       min: -0.2,
       max: 1,
@@ -36,7 +42,7 @@ export const textForm: FormSource = {
     number({
       id: 'pieces',
       name: 'Pieces',
-      about: 'Straight pieces to a curve.',
+      description: 'Straight pieces to a curve.',
       default: 6,
       min: 1,
       max: 24,

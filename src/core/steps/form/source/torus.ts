@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const torus: FormSource = {
   op: 'form.torus',
   name: 'Torus',
-  about: 'A ring of round section, lying flat about the origin.',
+  description: 'A ring of round section, lying flat about the origin.',
   takes: [],
   gives: 'form',
   cellParam: 'radius',
@@ -14,7 +14,7 @@ export const torus: FormSource = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'From the middle to the middle of the section.',
+      description: 'From the middle to the middle of the section.',
       default: 1,
       min: 0.1,
       max: 5,
@@ -24,7 +24,7 @@ export const torus: FormSource = {
     number({
       id: 'section',
       name: 'Section',
-      about: 'Radius of the section.',
+      description: 'Radius of the section.',
       default: 0.35,
       min: 0.02,
       max: 2,
@@ -34,7 +34,7 @@ export const torus: FormSource = {
     number({
       id: 'columns',
       name: 'Columns',
-      about: 'Faces around the ring.',
+      description: 'Faces around the ring.',
       default: 120,
       min: 3,
       max: 400,
@@ -45,7 +45,7 @@ export const torus: FormSource = {
     number({
       id: 'rows',
       name: 'Rows',
-      about: 'Faces around the section.',
+      description: 'Faces around the section.',
       default: 48,
       min: 3,
       max: 200,

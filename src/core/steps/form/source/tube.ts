@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const tube: FormSource = {
   op: 'form.tube',
   name: 'Tube',
-  about: 'An open cylinder that stands upright about the origin.',
+  description: 'An open cylinder that stands upright about the origin.',
   takes: [],
   gives: 'form',
   cellParam: 'radius',
@@ -14,7 +14,7 @@ export const tube: FormSource = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'From the axis to the skin.',
+      description: 'From the axis to the skin.',
       default: 0.5,
       min: 0.05,
       max: 5,
@@ -24,7 +24,7 @@ export const tube: FormSource = {
     number({
       id: 'height',
       name: 'Height',
-      about: 'From rim to rim.',
+      description: 'From rim to rim.',
       default: 2,
       min: 0.1,
       max: 20,
@@ -34,7 +34,7 @@ export const tube: FormSource = {
     number({
       id: 'columns',
       name: 'Columns',
-      about: 'Faces around.',
+      description: 'Faces around.',
       default: 96,
       min: 8,
       max: 400,
@@ -45,7 +45,7 @@ export const tube: FormSource = {
     number({
       id: 'rows',
       name: 'Rows',
-      about: 'Faces from rim to rim.',
+      description: 'Faces from rim to rim.',
       default: 96,
       min: 1,
       max: 400,

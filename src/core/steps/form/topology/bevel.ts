@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const bevelEdges: FormTopology = {
   op: 'form.bevel',
   name: 'Bevel',
-  about: 'Cuts the edges off, flat or in a curve.',
+  description: 'Cuts the edges off, flat or in a curve.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'width',
@@ -14,7 +14,7 @@ export const bevelEdges: FormTopology = {
     number({
       id: 'width',
       name: 'Width',
-      about: 'How far each face draws back, as far as there is room.',
+      description: 'How far each face draws back, as far as there is room.',
       default: 0.05,
       min: 0,
       max: 0.5,
@@ -24,7 +24,7 @@ export const bevelEdges: FormTopology = {
     number({
       id: 'segments',
       name: 'Segments',
-      about: 'Faces across each edge; more make it round.',
+      description: 'Faces across each edge; more make it round.',
       default: 1,
       min: 1,
       max: 6,

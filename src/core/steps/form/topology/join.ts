@@ -5,7 +5,7 @@ import { strand } from '../../params';
 export const joinForms: FormTopology = {
   op: 'form.join-forms',
   name: 'Join form',
-  about: 'Puts another form beside this one, as one form.',
+  description: 'Puts another form beside this one, as one form.',
   takes: ['form'],
   gives: 'form',
   aliases: ['combine', 'append', 'merge', 'add'],
@@ -13,7 +13,7 @@ export const joinForms: FormTopology = {
     strand({
       id: 'with',
       name: 'With',
-      about: 'The other form, as it stands at the beginning of the loop.',
+      description: 'The other form, as it stands at the beginning of the loop.',
       kind: 'form',
     }),
   ],

@@ -7,13 +7,13 @@ export const LINE_PARAMS = [
   choice({
     id: 'ends',
     name: 'Ends',
-    about: 'Closed goes on from the last point to the first.',
+    description: 'Closed goes on from the last point to the first.',
     options: ['closed', 'open'],
   }),
   number({
     id: 'twist',
     name: 'Twist',
-    about: 'How often it turns about its line from beginning to end.',
+    description: 'How often it turns about its line from beginning to end.',
     default: 0,
     min: -4,
     max: 4,

@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const merge: FormTopology = {
   op: 'form.merge',
   name: 'Merge',
-  about: 'Makes one point of all that lie close together.',
+  description: 'Makes one point of all that lie close together.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'distance',
@@ -14,7 +14,7 @@ export const merge: FormTopology = {
     number({
       id: 'distance',
       name: 'Distance',
-      about: 'What counts as close.',
+      description: 'What counts as close.',
       default: 0.001,
       min: 0,
       max: 0.1,

@@ -5,7 +5,7 @@ import { choice } from '../../params';
 export const mirrorForm: FormTopology = {
   op: 'form.mirror-form',
   name: 'Mirror',
-  about: 'Its mirror image, alone or joined to it.',
+  description: 'Its mirror image, alone or joined to it.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'across',
@@ -14,10 +14,10 @@ export const mirrorForm: FormTopology = {
     choice({
       id: 'across',
       name: 'Across',
-      about: 'The axis along which it is turned over.',
+      description: 'The axis along which it is turned over.',
       options: ['x', 'y', 'z'],
     }),
-    choice({ id: 'keep', name: 'Keep', about: 'Both halves, or the image alone.', options: ['both', 'image'] }),
+    choice({ id: 'keep', name: 'Keep', description: 'Both halves, or the image alone.', options: ['both', 'image'] }),
   ],
   reshape: (mesh, params) => mirror(mesh, 'xyz'.indexOf(params.across as string), params.keep === 'both'),
 };

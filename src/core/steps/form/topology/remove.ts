@@ -6,7 +6,7 @@ import { number } from '../../params';
 export const remove: FormTopology = {
   op: 'form.remove',
   name: 'Remove',
-  about: 'Takes out the faces (or points) at which a mask is below one half.',
+  description: 'Takes out the faces (or points) at which a mask is below one half.',
   takes: ['form'],
   gives: 'form',
   aliases: ['delete', 'mask', 'holes', 'cull'],
@@ -14,7 +14,7 @@ export const remove: FormTopology = {
     number({
       id: 'faces',
       name: 'Keep faces',
-      about: 'Link it to a field: 1 stays, 0 goes.',
+      description: 'Link it to a field: 1 stays, 0 goes.',
       default: 1,
       min: 0,
       max: 1,
@@ -23,7 +23,7 @@ export const remove: FormTopology = {
     number({
       id: 'points',
       name: 'Keep points',
-      about: 'The same for the points of a cloud.',
+      description: 'The same for the points of a cloud.',
       default: 1,
       min: 0,
       max: 1,

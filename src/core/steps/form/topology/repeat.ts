@@ -5,7 +5,7 @@ import { number, vector } from '../../params';
 export const repeatForm: FormTopology = {
   op: 'form.repeat',
   name: 'Repeat',
-  about: 'The form many times, each moved, turned and scaled once more: shells, fans, spirals.',
+  description: 'The form many times, each moved, turned and scaled once more: shells, fans, spirals.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'count',
@@ -14,7 +14,7 @@ export const repeatForm: FormTopology = {
     number({
       id: 'count',
       name: 'Count',
-      about: 'How many, the first with them.',
+      description: 'How many, the first with them.',
       default: 6,
       min: 1,
       max: 100,
@@ -24,7 +24,7 @@ export const repeatForm: FormTopology = {
     vector({
       id: 'move',
       name: 'Move',
-      about: 'Between one and the next.',
+      description: 'Between one and the next.',
       default: [0.5, 0, 0],
       min: -4,
       max: 4,
@@ -33,13 +33,13 @@ export const repeatForm: FormTopology = {
     vector({
       id: 'turn',
       name: 'Turn',
-      about: 'About x, then y, then z.',
+      description: 'About x, then y, then z.',
       default: [0, 0, 0],
       min: -180,
       max: 180,
       unit: '°',
     }),
-    vector({ id: 'size', name: 'Size', about: 'Times this.', default: [1, 1, 1], min: 0.5, max: 1.5 }),
+    vector({ id: 'size', name: 'Size', description: 'Times this.', default: [1, 1, 1], min: 0.5, max: 1.5 }),
   ],
   reshape: (mesh, params) =>
     repeat(

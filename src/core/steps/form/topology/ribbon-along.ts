@@ -6,7 +6,7 @@ import { LINE_PARAMS, lineOptions } from './line-params';
 export const ribbonAlongLine: FormTopology = {
   op: 'form.ribbon-along',
   name: 'Ribbon along',
-  about: 'A flat band along the points of the form, in their order; level where its line begins.',
+  description: 'A flat band along the points of the form, in their order; level where its line begins.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'width',
@@ -15,7 +15,7 @@ export const ribbonAlongLine: FormTopology = {
     number({
       id: 'width',
       name: 'Width',
-      about: 'From edge to edge; a field has one for each point.',
+      description: 'From edge to edge; a field has one for each point.',
       default: 0.3,
       min: 0.01,
       max: 2,

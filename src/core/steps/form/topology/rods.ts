@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const rods: FormTopology = {
   op: 'form.rods',
   name: 'Rods',
-  about: 'Every edge becomes a rod.',
+  description: 'Every edge becomes a rod.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'radius',
@@ -14,7 +14,7 @@ export const rods: FormTopology = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'Of each rod.',
+      description: 'Of each rod.',
       default: 0.02,
       min: 0.001,
       max: 0.2,
@@ -24,7 +24,7 @@ export const rods: FormTopology = {
     number({
       id: 'sides',
       name: 'Sides',
-      about: 'Faces around each rod.',
+      description: 'Faces around each rod.',
       default: 6,
       min: 3,
       max: 16,

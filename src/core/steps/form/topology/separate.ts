@@ -4,7 +4,7 @@ import type { FormTopology } from '../../definition';
 export const separateFaces: FormTopology = {
   op: 'form.separate',
   name: 'Separate',
-  about: 'Gives every face points of its own, so that faces can part.',
+  description: 'Gives every face points of its own, so that faces can part.',
   takes: ['form'],
   gives: 'form',
   aliases: ['split', 'explode', 'unweld', 'faces'],

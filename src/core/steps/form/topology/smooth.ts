@@ -5,17 +5,25 @@ import { number } from '../../params';
 export const smoothForm: FormTopology = {
   op: 'form.smooth',
   name: 'Smooth',
-  about: 'Moves every point towards the middle of its neighbours.',
+  description: 'Moves every point towards the middle of its neighbours.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'times',
   aliases: ['relax', 'soften', 'laplace'],
   params: [
-    number({ id: 'amount', name: 'Amount', about: 'How far each time.', default: 0.5, min: 0, max: 1, hard: [0, 1] }),
+    number({
+      id: 'amount',
+      name: 'Amount',
+      description: 'How far each time.',
+      default: 0.5,
+      min: 0,
+      max: 1,
+      hard: [0, 1],
+    }),
     number({
       id: 'times',
       name: 'Times',
-      about: 'How often.',
+      description: 'How often.',
       default: 4,
       min: 0,
       max: 40,

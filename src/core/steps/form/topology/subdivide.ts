@@ -5,7 +5,7 @@ import { choice, number } from '../../params';
 export const subdivided: FormTopology = {
   op: 'form.subdivide',
   name: 'Subdivide',
-  about: 'Cuts every face into smaller ones, rounding the form or not.',
+  description: 'Cuts every face into smaller ones, rounding the form or not.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'style',
@@ -14,13 +14,13 @@ export const subdivided: FormTopology = {
     choice({
       id: 'style',
       name: 'Style',
-      about: 'Rounded is Catmull-Clark, triangles is Loop.',
+      description: 'Rounded is Catmull-Clark, triangles is Loop.',
       options: ['linear', 'rounded', 'triangles'],
     }),
     number({
       id: 'times',
       name: 'Times',
-      about: 'Each time makes four faces of one.',
+      description: 'Each time makes four faces of one.',
       default: 1,
       min: 1,
       max: 5,

@@ -5,7 +5,7 @@ import { number } from '../../params';
 export const thickenForm: FormTopology = {
   op: 'form.thicken',
   name: 'Thicken',
-  about: 'Gives a skin its thickness: a second side beneath, and walls at the borders.',
+  description: 'Gives a skin its thickness: a second side beneath, and walls at the borders.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'thickness',
@@ -14,7 +14,7 @@ export const thickenForm: FormTopology = {
     number({
       id: 'thickness',
       name: 'Thickness',
-      about: 'How far beneath.',
+      description: 'How far beneath.',
       default: 0.05,
       min: 0,
       max: 1,

@@ -4,7 +4,7 @@ import type { FormTopology } from '../../definition';
 export const triangles: FormTopology = {
   op: 'form.triangulate',
   name: 'Triangles',
-  about: 'Cuts every face into triangles.',
+  description: 'Cuts every face into triangles.',
   takes: ['form'],
   gives: 'form',
   aliases: ['triangulate', 'tessellate'],

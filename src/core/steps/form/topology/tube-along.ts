@@ -6,7 +6,7 @@ import { LINE_PARAMS, lineOptions } from './line-params';
 export const tubeAlongLine: FormTopology = {
   op: 'form.tube-along',
   name: 'Tube along',
-  about: 'A tube along the points of the form, in their order.',
+  description: 'A tube along the points of the form, in their order.',
   takes: ['form'],
   gives: 'form',
   cellParam: 'radius',
@@ -15,7 +15,7 @@ export const tubeAlongLine: FormTopology = {
     number({
       id: 'radius',
       name: 'Radius',
-      about: 'From the line to the skin; a field has one for each point.',
+      description: 'From the line to the skin; a field has one for each point.',
       default: 0.08,
       min: 0.005,
       max: 1,
@@ -26,7 +26,7 @@ export const tubeAlongLine: FormTopology = {
     number({
       id: 'sides',
       name: 'Sides',
-      about: 'Faces around it.',
+      description: 'Faces around it.',
       default: 16,
       min: 3,
       max: 64,
@@ -35,7 +35,7 @@ export const tubeAlongLine: FormTopology = {
       finer: 'across',
     }),
     ...LINE_PARAMS,
-    choice({ id: 'caps', name: 'Caps', about: 'Closes the ends of an open one.', options: ['capped', 'hollow'] }),
+    choice({ id: 'caps', name: 'Caps', description: 'Closes the ends of an open one.', options: ['capped', 'hollow'] }),
   ],
   reshape: (mesh, params, baking) =>
     tubeAlong(mesh, baking.values('radius'), {

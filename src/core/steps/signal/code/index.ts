@@ -17,7 +17,8 @@ const formula = written(
   {
     op: 'signal.formula',
     name: 'Formula',
-    about: 'One line of GLSL: the running value is v; phase, frame, seconds and beats say where in the loop it is.',
+    description:
+      'One line of GLSL: the running value is v; phase, frame, seconds and beats say where in the loop it is.',
     takes: ['float', 'vec3'],
     gives: 'float',
     cellParam: 'text',
@@ -26,7 +27,7 @@ const formula = written(
       text({
         id: 'text',
         name: 'Formula',
-        about: 'For example v * sin(6.2832 * phase).',
+        description: 'For example v * sin(6.2832 * phase).',
         default: 'length(v) * waveSine(phase)',
       }),
       givesParam,
@@ -40,7 +41,7 @@ const code = written(
   {
     op: 'signal.code',
     name: 'Code',
-    about:
+    description:
       'The body of a GLSL function: v runs in, what it returns runs on; phase, frame, seconds and ' +
       'beats say where in the loop it is.',
     takes: ['float', 'vec3'],
@@ -50,7 +51,7 @@ const code = written(
       text({
         id: 'text',
         name: 'Code',
-        about:
+        description:
           'Every const at the beginning of a line becomes an input: float, int, bool, vec2, vec3. A note behind it ' +
           'sets range, unit and label: const float far = 1.0; // 0 to 4 m, How far. With // colour a vec3 is a colour.',
         long: true,

@@ -49,7 +49,7 @@ function addUp(loop: LoopRun): LoopValues {
 export const addedUp: SignalStep = {
   op: 'signal.add-up',
   name: 'Add up',
-  about: 'Takes the input as a speed and adds it up, from 0 at the first frame: a speed becomes a turn or a way.',
+  description: 'Takes the input as a speed and adds it up, from 0 at the first frame: a speed becomes a turn or a way.',
   takes: ['float', 'vec3'],
   gives: 'same',
   group: 'memory',
@@ -59,7 +59,7 @@ export const addedUp: SignalStep = {
     choice({
       id: 'keep',
       name: 'Keep',
-      about:
+      description:
         'Turns stay from 0 to 1 and close where the whole of the loop is a whole number; a way closes where it is 0.',
       options: [
         { id: 'turns', name: 'Turns, 0 to 1' },
@@ -69,13 +69,13 @@ export const addedUp: SignalStep = {
     choice({
       id: 'per',
       name: 'Per',
-      about: 'Time in which a speed of 1 comes to 1.',
+      description: 'Time in which a speed of 1 comes to 1.',
       options: ['second', 'beat', 'loop'],
     }),
     number({
       id: 'factor',
       name: 'Factor',
-      about: 'Makes all of it so many times as fast.',
+      description: 'Makes all of it so many times as fast.',
       default: 1,
       min: -4,
       max: 4,
@@ -84,7 +84,7 @@ export const addedUp: SignalStep = {
     number({
       id: 'offset',
       name: 'Offset',
-      about: 'Speed that is added to it.',
+      description: 'Speed that is added to it.',
       default: 0,
       min: -4,
       max: 4,

@@ -4,12 +4,14 @@ import { choice } from '../../params';
 export const change: SignalStep = {
   op: 'signal.change',
   name: 'Change',
-  about: 'How fast the input goes up (above 0) or down, from the frame before to the one after.',
+  description: 'How fast the input goes up (above 0) or down, from the frame before to the one after.',
   takes: ['float', 'vec3'],
   gives: 'same',
   group: 'memory',
   aliases: ['derivative', 'speed', 'velocity', 'slope', 'difference'],
-  params: [choice({ id: 'per', name: 'Per', about: 'Time that counts as 1.', options: ['second', 'beat', 'loop'] })],
+  params: [
+    choice({ id: 'per', name: 'Per', description: 'Time that counts as 1.', options: ['second', 'beat', 'loop'] }),
+  ],
   overLoop: ({ values, params, seconds, beat, repeats }) => {
     const frames = values.length;
     const at = (frame: number) =>

@@ -5,7 +5,7 @@ import { beatsParam, repeatsParam, secondsParam } from '../moments/loop-length';
 export const delay: SignalStep = {
   op: 'signal.delay',
   name: 'Delay',
-  about: 'What ran in some time ago; moments can be late as well.',
+  description: 'What ran in some time ago; moments can be late as well.',
   takes: ['float', 'vec3', 'moments'],
   gives: 'same',
   group: 'memory',
@@ -15,7 +15,7 @@ export const delay: SignalStep = {
     number({
       id: 'time',
       name: 'Time',
-      about: 'How long ago.',
+      description: 'How long ago.',
       default: 0.5,
       min: 0,
       max: 8,
@@ -25,7 +25,7 @@ export const delay: SignalStep = {
     choice({
       id: 'per',
       name: 'In',
-      about: 'What the time is counted in. Without a tempo there are two beats a second.',
+      description: 'What the time is counted in. Without a tempo there are two beats a second.',
       options: ['seconds', 'beats', { id: 'loops', name: 'Parts of the loop' }],
     }),
     secondsParam,

@@ -52,18 +52,18 @@ function recent({ values, params, seconds, repeats }: LoopRun): LoopValues {
 export const recentOf: SignalStep = {
   op: 'signal.recent',
   name: 'Of the last',
-  about: 'The highest, lowest or mean value of the last moments.',
+  description: 'The highest, lowest or mean value of the last moments.',
   takes: ['float', 'vec3'],
   gives: 'same',
   group: 'memory',
   cellParam: 'time',
   aliases: ['maximum', 'minimum', 'average', 'peak', 'window', 'mean', 'moving average'],
   params: [
-    choice({ id: 'of', name: 'Which', about: 'What is taken of them.', options: ['highest', 'lowest', 'mean'] }),
+    choice({ id: 'of', name: 'Which', description: 'What is taken of them.', options: ['highest', 'lowest', 'mean'] }),
     number({
       id: 'time',
       name: 'Time',
-      about: 'How far back it looks; the whole loop at most.',
+      description: 'How far back it looks; the whole loop at most.',
       default: 0.5,
       min: 0,
       max: 4,

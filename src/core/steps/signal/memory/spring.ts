@@ -35,7 +35,7 @@ export function dampedOscillation(
 export const spring: SignalStep = {
   op: 'signal.spring',
   name: 'Spring',
-  about: 'Is pulled towards the input by a spring: it shoots past, swings and comes to rest.',
+  description: 'Is pulled towards the input by a spring: it shoots past, swings and comes to rest.',
   takes: ['float', 'vec3'],
   gives: 'same',
   group: 'memory',
@@ -45,7 +45,7 @@ export const spring: SignalStep = {
     number({
       id: 'swing',
       name: 'Swing',
-      about: 'How often it would swing in a second, undamped.',
+      description: 'How often it would swing in a second, undamped.',
       default: 2,
       min: 0.2,
       max: 10,
@@ -55,7 +55,7 @@ export const spring: SignalStep = {
     number({
       id: 'damping',
       name: 'Damping',
-      about: 'At 1 it just does not shoot past; the less, the longer it swings.',
+      description: 'At 1 it just does not shoot past; the less, the longer it swings.',
       default: 0.3,
       min: 0.05,
       max: 2,

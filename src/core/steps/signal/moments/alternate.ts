@@ -4,7 +4,7 @@ import { number } from '../../params';
 export const alternate: SignalStep = {
   op: 'signal.alternate',
   name: 'Switch',
-  about: 'On and off in turn, at each moment; the first of a loop switches it on.',
+  description: 'On and off in turn, at each moment; the first of a loop switches it on.',
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
@@ -13,7 +13,7 @@ export const alternate: SignalStep = {
     number({
       id: 'glide',
       name: 'Glide',
-      about: 'Time in which it goes over.',
+      description: 'Time in which it goes over.',
       default: 0,
       min: 0,
       max: 2,

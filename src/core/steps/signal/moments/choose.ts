@@ -2,23 +2,23 @@ import type { SignalStep } from '../../definition';
 import { choice, number, seedParam } from '../../params';
 
 const option = (id: string, name: string, value: number) =>
-  number({ id, name, about: 'One of the numbers.', default: value, min: -2, max: 2 });
+  number({ id, name, description: 'One of the numbers.', default: value, min: -2, max: 2 });
 
 export const choose: SignalStep = {
   op: 'signal.choose',
   name: 'Choose',
-  about: 'Another of up to four numbers at each moment, in order or at random.',
+  description: 'Another of up to four numbers at each moment, in order or at random.',
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
   cellParam: 'order',
   aliases: ['sequence', 'steps', 'switch', 'select', 'pick', 'arpeggio'],
   params: [
-    choice({ id: 'order', name: 'Order', about: 'Which comes next.', options: ['in order', 'at random'] }),
+    choice({ id: 'order', name: 'Order', description: 'Which comes next.', options: ['in order', 'at random'] }),
     number({
       id: 'among',
       name: 'Among',
-      about: 'How many there are.',
+      description: 'How many there are.',
       default: 3,
       min: 1,
       max: 4,

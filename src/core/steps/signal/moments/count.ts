@@ -4,7 +4,7 @@ import { number } from '../../params';
 export const count: SignalStep = {
   op: 'signal.count',
   name: 'Count moments',
-  about: 'The number of the last moment, from 0 on, starting again: for seeds, and for what goes on by a step.',
+  description: 'The number of the last moment, from 0 on, starting again: for seeds, and for what goes on by a step.',
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
@@ -14,14 +14,14 @@ export const count: SignalStep = {
     number({
       id: 'modulo',
       name: 'Up to',
-      about: 'Begins again with 0 after so many; 0 counts all of the loop.',
+      description: 'Begins again with 0 after so many; 0 counts all of the loop.',
       default: 0,
       min: 0,
       max: 16,
       hard: [0, 4096],
       whole: true,
     }),
-    number({ id: 'from', name: 'From', about: 'The first number.', default: 0, min: 0, max: 99, whole: true }),
+    number({ id: 'from', name: 'From', description: 'The first number.', default: 0, min: 0, max: 99, whole: true }),
   ],
   // Before the first moment of what plays once, none has been counted.
   glsl: `

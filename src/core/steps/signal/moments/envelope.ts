@@ -2,13 +2,13 @@ import type { SignalStep } from '../../definition';
 import { choice, number } from '../../params';
 import { repeatsParam, secondsParam } from './loop-length';
 
-const time = (id: string, name: string, about: string, value: number) =>
-  number({ id, name, about, default: value, min: 0, max: 4, hard: [0, 3600], unit: 's' });
+const time = (id: string, name: string, description: string, value: number) =>
+  number({ id, name, description, default: value, min: 0, max: 4, hard: [0, 3600], unit: 's' });
 
 export const envelope: SignalStep = {
   op: 'signal.envelope',
   name: 'Envelope',
-  about: 'Rises to 1 at each moment, stays, and falls again; the next moment begins it again, or is added.',
+  description: 'Rises to 1 at each moment, stays, and falls again; the next moment begins it again, or is added.',
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
@@ -21,7 +21,7 @@ export const envelope: SignalStep = {
     number({
       id: 'bend',
       name: 'Bend',
-      about: 'Above 1 it falls soon and dies away slowly.',
+      description: 'Above 1 it falls soon and dies away slowly.',
       default: 2,
       min: 0.2,
       max: 6,
@@ -30,7 +30,7 @@ export const envelope: SignalStep = {
     number({
       id: 'feel',
       name: 'Feel',
-      about: 'How much the strength of a moment counts.',
+      description: 'How much the strength of a moment counts.',
       default: 1,
       min: 0,
       max: 1,
@@ -39,7 +39,7 @@ export const envelope: SignalStep = {
     choice({
       id: 'overlap',
       name: 'Overlap',
-      about: 'The next moment starts it again, or up to eight that still sound are added.',
+      description: 'The next moment starts it again, or up to eight that still sound are added.',
       options: [{ id: 'anew', name: 'Starts again' }, 'added'],
     }),
     secondsParam,

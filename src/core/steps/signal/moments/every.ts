@@ -5,7 +5,7 @@ import { beatsParam, secondsParam, repeatsParam } from './loop-length';
 export const every: SignalStep = {
   op: 'signal.every',
   name: 'Even moments',
-  about: 'Moments at even times: so many in each loop, or one every so many beats.',
+  description: 'Moments at even times: so many in each loop, or one every so many beats.',
   takes: [],
   gives: 'moments',
   group: 'moments',
@@ -15,7 +15,7 @@ export const every: SignalStep = {
     number({
       id: 'count',
       name: 'Count',
-      about: 'Moments in a loop, or beats from one to the next.',
+      description: 'Moments in a loop, or beats from one to the next.',
       default: 4,
       min: 1,
       max: 32,
@@ -24,7 +24,7 @@ export const every: SignalStep = {
     choice({
       id: 'of',
       name: 'Counted in',
-      about: 'What is counted. Beats are those of the loop’s tempo; without one there are two a second.',
+      description: 'What is counted. Beats are those of the loop’s tempo; without one there are two a second.',
       options: [
         { id: 'loop', name: 'Moments in a loop' },
         { id: 'beats', name: 'Beats between them' },
@@ -33,7 +33,7 @@ export const every: SignalStep = {
     number({
       id: 'shift',
       name: 'Shift',
-      about: 'Later by this part of the time between two.',
+      description: 'Later by this part of the time between two.',
       default: 0,
       min: 0,
       max: 1,

@@ -5,7 +5,7 @@ import { repeatsParam, secondsParam } from './loop-length';
 export const holdValue: SignalStep = {
   op: 'signal.hold',
   name: 'Hold',
-  about: 'Keeps a number as it was at the last moment.',
+  description: 'Keeps a number as it was at the last moment.',
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
@@ -15,7 +15,7 @@ export const holdValue: SignalStep = {
     number({
       id: 'value',
       name: 'Value',
-      about: 'What is held: a signal or keys that go on meanwhile.',
+      description: 'What is held: a signal or keys that go on meanwhile.',
       default: 0,
       min: -1,
       max: 1,

@@ -9,7 +9,7 @@ import { number } from '../../params';
 export const secondsParam = number({
   id: 'seconds',
   name: 'Seconds',
-  about: 'Length of the loop.',
+  description: 'Length of the loop.',
   default: 8,
   min: 0,
   max: 1200,
@@ -20,7 +20,7 @@ export const secondsParam = number({
 export const framesParam = number({
   id: 'frames',
   name: 'Frames',
-  about: 'Length of the loop.',
+  description: 'Length of the loop.',
   default: 240,
   min: 2,
   max: 36_000,
@@ -31,7 +31,7 @@ export const framesParam = number({
 export const repeatsParam = number({
   id: 'repeats',
   name: 'Repeats',
-  about: 'Whether the loop starts again.',
+  description: 'Whether the loop starts again.',
   default: 1,
   min: 0,
   max: 1,
@@ -42,7 +42,7 @@ export const repeatsParam = number({
 export const beatsParam = number({
   id: 'beats',
   name: 'Beats',
-  about: 'Length of the loop.',
+  description: 'Length of the loop.',
   default: 16,
   min: 0,
   max: 10_000,

@@ -5,7 +5,7 @@ import { secondsParam } from './loop-length';
 export const placed: SignalStep = {
   op: 'signal.moments',
   name: 'Placed moments',
-  about: 'Moments where you put them: in the table, on the loop band, or triggered with K while it plays.',
+  description: 'Moments where you put them: in the table, on the loop band, or triggered with K while it plays.',
   takes: [],
   gives: 'moments',
   group: 'moments',
@@ -14,7 +14,7 @@ export const placed: SignalStep = {
     keys({
       id: 'moments',
       name: 'Moments',
-      about: 'Each has a place in the loop and a strength.',
+      description: 'Each has a place in the loop and a strength.',
       default: [
         { at: 0, value: 1, ease: 'held' },
         { at: 0.5, value: 1, ease: 'held' },

@@ -5,7 +5,7 @@ import { framesParam, secondsParam } from './loop-length';
 export const pulse: SignalStep = {
   op: 'signal.pulse',
   name: 'Pulse',
-  about: 'The strength of a moment for so many frames, then 0.',
+  description: 'The strength of a moment for so many frames, then 0.',
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',
@@ -15,7 +15,7 @@ export const pulse: SignalStep = {
     number({
       id: 'length',
       name: 'Length',
-      about: 'Frames.',
+      description: 'Frames.',
       default: 2,
       min: 1,
       max: 60,

@@ -5,7 +5,7 @@ import { secondsParam, repeatsParam } from './loop-length';
 export const scattered: SignalStep = {
   op: 'signal.scattered',
   name: 'Random moments',
-  about: 'Moments at random: one in each of so many equal parts of the loop.',
+  description: 'Moments at random: one in each of so many equal parts of the loop.',
   takes: [],
   gives: 'moments',
   group: 'moments',
@@ -15,7 +15,7 @@ export const scattered: SignalStep = {
     number({
       id: 'count',
       name: 'Count',
-      about: 'Moments in a loop.',
+      description: 'Moments in a loop.',
       default: 6,
       min: 1,
       max: 32,
@@ -25,7 +25,7 @@ export const scattered: SignalStep = {
     number({
       id: 'apart',
       name: 'Apart',
-      about: 'Least time between two, in parts of the mean: 1 is even.',
+      description: 'Least time between two, in parts of the mean: 1 is even.',
       default: 0.3,
       min: 0,
       max: 1,
@@ -34,7 +34,7 @@ export const scattered: SignalStep = {
     number({
       id: 'weakest',
       name: 'Weakest',
-      about: 'Strengths are random from this to 1.',
+      description: 'Strengths are random from this to 1.',
       default: 1,
       min: 0,
       max: 1,

@@ -3,7 +3,7 @@ import type { SignalStep } from '../../definition';
 export const since: SignalStep = {
   op: 'signal.since',
   name: 'Time since',
-  about: 'Seconds since the last moment.',
+  description: 'Seconds since the last moment.',
   takes: ['moments'],
   gives: 'float',
   group: 'from moments',

@@ -5,7 +5,7 @@ import { bandPower, followSound, frequency, SOUND_PARAMS } from './sound-params'
 export const soundBand: SignalStep = {
   op: 'signal.sound-band',
   name: 'Sound band',
-  about: 'How loud the sound of the piece is between two frequencies.',
+  description: 'How loud the sound of the piece is between two frequencies.',
   takes: [],
   gives: 'float',
   group: 'sound',
@@ -15,7 +15,7 @@ export const soundBand: SignalStep = {
     choice({
       id: 'band',
       name: 'Band',
-      about: 'Which part of the spectrum counts.',
+      description: 'Which part of the spectrum counts.',
       options: [
         { id: 'low', name: 'Low, to 250 Hz' },
         { id: 'middle', name: 'Middle, to 2 kHz' },

@@ -6,7 +6,7 @@ import { frequency, SOUND_PARAMS } from './sound-params';
 export const soundBrightness: SignalStep = {
   op: 'signal.sound-brightness',
   name: 'Sound brightness',
-  about: 'How high the middle of the spectrum lies, by pitch: dull sounds are near 0, bright ones near 1.',
+  description: 'How high the middle of the spectrum lies, by pitch: dull sounds are near 0, bright ones near 1.',
   takes: [],
   gives: 'float',
   group: 'sound',

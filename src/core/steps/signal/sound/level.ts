@@ -6,7 +6,7 @@ import { followSound, meanAbout, SOUND_PARAMS } from './sound-params';
 export const soundLevel: SignalStep = {
   op: 'signal.sound-level',
   name: 'Sound level',
-  about: 'How loud the sound of the piece is, from 0 to 1.',
+  description: 'How loud the sound of the piece is, from 0 to 1.',
   takes: [],
   gives: 'float',
   group: 'sound',
@@ -16,7 +16,7 @@ export const soundLevel: SignalStep = {
     choice({
       id: 'measure',
       name: 'Measure',
-      about: 'The mean over the window (of squares), or its largest sample.',
+      description: 'The mean over the window (of squares), or its largest sample.',
       options: [
         { id: 'mean', name: 'Mean (RMS)' },
         { id: 'peak', name: 'Peak' },
@@ -25,7 +25,7 @@ export const soundLevel: SignalStep = {
     number({
       id: 'window',
       name: 'Window',
-      about: 'Time about each frame that counts.',
+      description: 'Time about each frame that counts.',
       default: 0.05,
       min: 0.01,
       max: 1,

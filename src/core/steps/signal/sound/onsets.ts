@@ -32,7 +32,7 @@ function momentsOf({ values, params, seconds, repeats, number: which, sound }: L
 export const soundOnsets: SignalStep = {
   op: 'signal.sound-onsets',
   name: 'Sound onsets',
-  about: 'Moments at which something begins in the sound of the piece, as strong as it is clear.',
+  description: 'Moments at which something begins in the sound of the piece, as strong as it is clear.',
   takes: [],
   gives: 'moments',
   group: 'sound',
@@ -42,7 +42,7 @@ export const soundOnsets: SignalStep = {
     number({
       id: 'sensitivity',
       name: 'Sensitivity',
-      about: 'The higher, the fainter beginnings count.',
+      description: 'The higher, the fainter beginnings count.',
       default: 0.5,
       min: 0,
       max: 1,
@@ -51,7 +51,7 @@ export const soundOnsets: SignalStep = {
     number({
       id: 'least',
       name: 'Least distance',
-      about: 'Time from one to the next at least.',
+      description: 'Time from one to the next at least.',
       default: 0.1,
       min: 0.02,
       max: 1,

@@ -3,24 +3,24 @@ import type { PlainParams } from '../../plain-params';
 import { choice, number } from '../../params';
 import { followed, type LoopRun, type LoopValues } from '../memory/loop-run';
 
-const time = (id: string, name: string, about: string, value: number) =>
-  number({ id, name, about, default: value, min: 0, max: 2, hard: [0, 60], unit: 's' });
+const time = (id: string, name: string, description: string, value: number) =>
+  number({ id, name, description, default: value, min: 0, max: 2, hard: [0, 60], unit: 's' });
 
-export const frequency = (id: string, name: string, about: string, value: number) =>
-  number({ id, name, about, default: value, min: 20, max: 20_000, hard: [20, 20_000], unit: 'Hz' });
+export const frequency = (id: string, name: string, description: string, value: number) =>
+  number({ id, name, description, default: value, min: 20, max: 20_000, hard: [20, 20_000], unit: 'Hz' });
 
 /** What all signals of a sound have. */
 export const SOUND_PARAMS = [
   choice({
     id: 'scale',
     name: 'Scale',
-    about: 'Decibels are nearer to what is heard; the amplitude is what the samples have.',
+    description: 'Decibels are nearer to what is heard; the amplitude is what the samples have.',
     options: ['decibels', 'amplitude'],
   }),
   number({
     id: 'quietest',
     name: 'Quietest',
-    about: 'What counts as 0, in decibels below full scale; full scale is 1.',
+    description: 'What counts as 0, in decibels below full scale; full scale is 1.',
     default: -48,
     min: -90,
     max: -6,
