@@ -79,12 +79,12 @@ function behindGround(kind: Kind, taker: Kind | undefined): Offer[] {
   if (!on) return [];
   const own = CATALOGUE.filter((d) => kindOf(d) === kind && d.ground && !d.hidden).map((definition) => ({
     definition,
-    on: definitionOf(definition.ground![0]!.op)!,
+    first: definitionOf(definition.ground![0]!.op)!,
     ground: definition.ground,
   }));
   const usual = fitting(kind, outputType(on, null))
     .filter((d) => d.takes.length > 0 && !d.ground)
-    .map((definition) => ({ definition, on }));
+    .map((definition) => ({ definition, first: on }));
   return [...usual, ...own];
 }
 
