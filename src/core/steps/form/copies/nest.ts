@@ -46,7 +46,7 @@ export const nest: FormCopies = {
     vector({
       id: 'turn',
       name: 'Turn',
-      description: 'Of each against the one before, description x, then y, then z.',
+      description: 'Of each against the one before, about x, then y, then z.',
       default: [0, 0, 15],
       min: -180,
       max: 180,

@@ -37,7 +37,7 @@ export const drift: FormMove = {
     vector({
       id: 'turn',
       name: 'Turn',
-      description: 'In a second, description the pivot.',
+      description: 'In a second, about the pivot.',
       default: [0, 0, 0],
       min: -360,
       max: 360,

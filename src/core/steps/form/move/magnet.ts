@@ -59,7 +59,7 @@ export const magnet: FormMove = {
     vector({
       id: 'size',
       name: 'Size',
-      description: 'Times this, description itself.',
+      description: 'Times this, about itself.',
       default: [1, 1, 1],
       min: 0,
       max: 3,
