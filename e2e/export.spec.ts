@@ -6,6 +6,7 @@ import { difference, inWorkbench, openPiece, smallStarter, taken, variety } from
 import { test, testAlone } from './lasting-page';
 
 const FRAMES = 12;
+const SCRIPTS = /\.js(#|$)/;
 
 async function open(page: import('@playwright/test').Page, width = 128, height = 72): Promise<void> {
   await openPiece(page, smallStarter('tidewater-veil', width, height, FRAMES));
@@ -67,6 +68,31 @@ test('a WebM has exactly the frames of the loop', async ({ page }) => {
     size: [128, 72],
     seconds: expect.closeTo(FRAMES / 24, 1),
   });
+});
+
+test('an encoder that fails in mid-film says so, and the next export is whole', async ({ page }) => {
+  await open(page);
+  // The encoder lies in a thread, so it is spoilt in the thread's own script.
+  const spoilt = `if (typeof window === 'undefined' && self.VideoEncoder && !('spoilt' in self)) {
+    self.spoilt = 0;
+    self.VideoEncoder = class extends VideoEncoder {
+      encode(...frame) {
+        if (++self.spoilt > 5) throw new DOMException('Aborted', 'OperationError');
+        super.encode(...frame);
+      }
+    };
+  }\n`;
+  await page.context().route(SCRIPTS, async (route) => {
+    const response = await route.fetch();
+    await route.fulfill({ response, body: spoilt + (await response.text()) });
+  });
+  await page.getByRole('button', { name: 'Export the WebM' }).click();
+  await expect(
+    page.getByText(/VP9 encoder of this browser failed at frame ([6-9]|1\d) of 12, so no file/),
+  ).toBeVisible();
+  await page.context().unroute(SCRIPTS);
+  const { frames } = await film((await take(page, 'WebM')).bytes);
+  expect(frames).toBe(FRAMES);
 });
 
 /** The first frame of a film as the browser decodes it, in RGBA. */

@@ -1,3 +1,4 @@
+import * as Comlink from 'comlink';
 import { fileStem } from '@/core/formats/file-stem';
 import { nextTask } from '@/core/next-task';
 import type { Piece } from '@/core/piece/types';
@@ -76,7 +77,9 @@ async function exportPiece(
       progress({ done: 0, frames: 1, left: null });
       const bytes = await unless(
         signal,
-        capture.frame(frame / piece.loop.frames, settling(1, 0)).then((pixels) => remote.still(pixels, width, height)),
+        capture
+          .frame(frame / piece.loop.frames, settling(1, 0))
+          .then((pixels) => remote.still(Comlink.transfer(pixels, [pixels.buffer]), width, height)),
       );
       download(`${stem}_${String(frame).padStart(4, '0')}.png`, bytes, TYPES.png.type);
       return;
@@ -90,7 +93,7 @@ async function exportPiece(
         signal,
         feed(piece.loop.frames, {
           draw: (n) => capture.frame(n / piece.loop.frames, settling(piece.loop.frames, n)),
-          add: (pixels, n) => remote.add(pixels, n),
+          add: (pixels, n) => remote.add(Comlink.transfer(pixels, [pixels.buffer]), n),
           check,
           progress,
           handed: done,

@@ -12,6 +12,7 @@ import { dropMp4Times } from '@/core/formats/mp4-times';
 import type { Job, VideoFormat } from './job';
 
 const CODECS: Record<VideoFormat, VideoCodec> = { webm: 'vp9', mp4: 'avc' };
+const NAMES: Record<VideoFormat, string> = { webm: 'VP9', mp4: 'H.264' };
 /** Bits for each pixel and frame: high, since noise is hard to compress and this goes on a stage. */
 const BITS_PER_PIXEL = 0.25;
 const KEYFRAME_SECONDS = 1;
@@ -54,7 +55,7 @@ export class VideoWriter {
   static async open(format: VideoFormat, job: Job): Promise<VideoWriter> {
     if (!(await canWrite(format, job.width, job.height))) {
       throw new Error(
-        `This browser cannot encode ${format === 'mp4' ? 'H.264' : 'VP9'} at ${job.width} x ` +
+        `This browser cannot encode ${NAMES[format]} at ${job.width} x ` +
           `${job.height}. Take the PNG frames instead, or a smaller picture.`,
       );
     }
@@ -83,12 +84,29 @@ export class VideoWriter {
       timestamp: frame / rate,
       duration: 1 / rate,
     });
-    await this.source.add(sample);
-    sample.close();
+    try {
+      await this.source.add(sample);
+    } catch {
+      throw this.failure(frame);
+    } finally {
+      sample.close();
+    }
+  }
+
+  /** What is said where the encoder gives up; its own message is about its inside. */
+  private failure(frame: number): Error {
+    return new Error(
+      `The ${NAMES[this.format]} encoder of this browser failed at frame ${frame + 1} of ${this.job.frames}, so no ` +
+        'file was written. Export it again, or take the PNG frames or a smaller picture.',
+    );
   }
 
   async finish(): Promise<Uint8Array<ArrayBuffer>> {
-    await this.output.finalize();
+    try {
+      await this.output.finalize();
+    } catch {
+      throw this.failure(this.job.frames - 1);
+    }
     const bytes = new Uint8Array(this.target.buffer!);
     if (this.format === 'mp4') dropMp4Times(bytes);
     return bytes;
