@@ -1,3 +1,4 @@
+import { refineLine } from '../refine-line';
 import { adjacencyOf } from './adjacency';
 import { MeshError, type Mesh } from './mesh';
 import type { PathVertex } from './path';
@@ -75,46 +76,23 @@ function offLine(p: PathVertex, a: PathVertex, b: PathVertex): number {
   return apart(p, [a[0] + t * way[0], a[1] + t * way[1], a[2] + t * way[2]]);
 }
 
+/** Part of a line's extent by which fewer points may miss it. */
+const MISS = 1 / 250;
+
 /**
- * As few points of a line as miss it by no more than a 250th of its extent, where so many are enough. Each time the
- * point that is missed most is added: the refinement of D. Douglas and T. Peucker, "Algorithms for the Reduction of the
- * Number of Points Required to Represent a Digitized Line", The Canadian Cartographer 10, 1973, in the order of the
- * error. A closed line keeps its first point and that farthest from it.
+ * As few points of a line as miss it by no more than a 250th of its extent, where so many are enough. A closed line
+ * keeps its first point and that farthest from it.
  * @param most points at most, at least 2
  */
 export function fewerPoints({ points, closed }: TakenPath, most: number): TakenPath {
   if (points.length <= most) return { points: [...points], closed };
   // A closed line is one that ends where it began.
   const line = closed ? [...points, points[0]!] : points;
-  const kept = new Set([0, line.length - 1]);
-  const gaps = [gapOf(line, 0, line.length - 1)];
+  const off = (p: number, a: number, b: number) => offLine(line[p]!, line[a]!, line[b]!);
   const allowed = MISS * Math.max(...line.map((p) => apart(p, line[0]!)));
-  while (kept.size < (closed ? most + 1 : most)) {
-    gaps.sort((a, b) => b.off - a.off);
-    const { from, end, at, off } = gaps.shift()!;
-    if (off <= allowed) break;
-    kept.add(at);
-    gaps.push(gapOf(line, from, at), gapOf(line, at, end));
-  }
-  const chosen = [...kept].sort((a, b) => a - b).map((i) => line[i]!);
+  const { kept } = refineLine(line.length, off, { allowed, most: closed ? most + 1 : most });
+  const chosen = kept.map((i) => line[i]!);
   return { points: closed ? chosen.slice(0, -1) : chosen, closed };
-}
-
-/** Part of a line's extent by which fewer points may miss it. */
-const MISS = 1 / 250;
-
-/** The point between two of a line that lies farthest from the straight way. */
-function gapOf(
-  line: readonly PathVertex[],
-  from: number,
-  end: number,
-): { from: number; end: number; at: number; off: number } {
-  let [at, off] = [from, 0];
-  for (let i = from + 1; i < end; i++) {
-    const by = offLine(line[i]!, line[from]!, line[end]!);
-    if (by > off) [at, off] = [i, by];
-  }
-  return { from, end, at, off };
 }
 
 /** A line moved and scaled so that its longer side is 2 m, about the middle. */

@@ -13,6 +13,7 @@ import {
   type Play,
   type Step,
 } from '../../piece/types';
+import { refineLine } from '../../refine-line';
 import { definitionOf, paramOf, type Param } from '../../steps';
 import { acceptsLinks } from '../analysis/analyse';
 import { keyScalars, keysFit } from '../analysis/keyed';
@@ -42,49 +43,20 @@ function closed(values: number[][], part: number): number[][] {
   });
 }
 
-/** How far the farthest value between two lies from the line through them, and where. */
-function farthest(values: number[][], from: number, to: number): { off: number; at: number } {
-  let [off, at] = [0, from];
-  for (let i = from + 1; i < to; i++) {
-    const share = (i - from) / (to - from);
-    values[i]!.forEach((v, k) => {
-      const line = values[from]![k]! + (values[to]![k]! - values[from]![k]!) * share;
-      if (Math.abs(v - line) > off) [off, at] = [Math.abs(v - line), i];
-    });
-  }
-  return { off, at };
-}
-
-/**
- * Frames that are enough to draw values by straight lines (D. Douglas and T. Peucker, "Algorithms for the Reduction of
- * the Number of Points Required to Represent a Digitized Line", 1973), at height alone.
- * @param values the first again behind the last
- * @returns more than are asked for at most where these are not enough
- */
-function enough(values: number[][], error: number, most: number): number[] {
-  const kept = [0];
-  const stack: [number, number][] = [[0, values.length - 1]];
-  while (stack.length > 0 && kept.length <= most + 1) {
-    const [from, to] = stack.pop()!;
-    const { off, at } = farthest(values, from, to);
-    if (off > error) stack.push([at, to], [from, at]);
-    else kept.push(to);
-  }
-  return kept.slice(0, -1);
-}
-
 /** As few frames as will do, and no more than a parameter may have keys. */
 function thinned(values: number[][], range: number, play: Play): { frames: number[]; error: number } {
+  const isOnce = play === 'once';
   // The first again behind the last; what plays once has a key at its last frame instead.
-  const round = play === 'once' ? values : [...values, values[0]!];
-  const own = play === 'once' ? [values.length - 1] : [];
-  for (let error = ERROR; ; error *= 1.5) {
-    const frames = [...enough(round, error * range, LIMITS.stops), ...own];
-    if (frames.length > LIMITS.stops) continue;
-    const ends = [...frames, round.length - 1];
-    const off = Math.max(...frames.map((from, i) => farthest(round, from, ends[i + 1]!).off));
-    return { frames, error: off / range };
-  }
+  const round = isOnce ? values : [...values, values[0]!];
+  /** How far a value lies from the straight line between two frames, at its own frame. */
+  const off = (frame: number, from: number, end: number) => {
+    const share = (frame - from) / (end - from);
+    const [a, b] = [round[from]!, round[end]!];
+    return Math.max(...round[frame]!.map((v, k) => Math.abs(v - a[k]! - (b[k]! - a[k]!) * share)));
+  };
+  const limits = { allowed: ERROR * range, most: isOnce ? LIMITS.stops : LIMITS.stops + 1 };
+  const { kept, error } = refineLine(round.length, off, limits);
+  return { frames: isOnce ? kept : kept.slice(0, -1), error: error / range };
 }
 
 /**
