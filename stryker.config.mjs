@@ -7,7 +7,7 @@ export default {
   plugins: ['@stryker-mutator/vitest-runner'],
   vitest: { configFile: 'vitest.mutate.config.ts', related: true },
   coverageAnalysis: 'perTest',
-  reporters: ['clear-text', 'json'],
+  reporters: ['clear-text', 'json', 'progress-append-only'],
   jsonReporter: { fileName: 'test-results/mutation.json' },
   clearTextReporter: { allowColor: false, logTests: false },
   tempDirName: '.tmp/mutate',

@@ -16,6 +16,7 @@ const RETIRED = [
   [/\bstrike keys?\b/i, 'trigger key'],
   [/\bbr(ing|ings|ought) back\b/i, 'restore'],
   [/\bkept (part|piece)s?\b/i, 'saved'],
+  [/\bhall(Phase|Position)\b/, 'global'],
   [/\b(takenInBy|strandsBehind|takersOf|handedOn)\b/, 'a dependency, a varying'],
 ];
 /** Pages that name retired words: the glossary itself, and this list. */

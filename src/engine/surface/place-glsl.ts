@@ -188,8 +188,8 @@ export function vertexMove(body: Body, form: FormText, surface: string, normals:
   // Points have no surface around them: they keep the normal they came with.
   const bend = body.cloud
     ? [
-        form.together
-          ? `  vec3 clMovedTo;\n  Surface clDotSurface;\n  ${form.together}(clHere, clMovedTo, clDotSurface);`
+        form.fused
+          ? `  vec3 clMovedTo;\n  Surface clDotSurface;\n  ${form.fused}(clHere, clMovedTo, clDotSurface);`
           : `  vec3 clMovedTo = ${form.move}(clHere);`,
         '  vec3 clAlongA = vec3(0.0);\n  vec3 clAlongB = vec3(0.0);',
       ]

@@ -101,7 +101,7 @@ const AFTER = (surface: string) => `
 `;
 
 /** Works that out in the vertex shader, and hands it on. @param together it came with the move */
-export const dotSurface = (surface: string, together: boolean) => `${together ? '' : AFTER(surface)}
+export const dotSurface = (surface: string, isFused: boolean) => `${isFused ? '' : AFTER(surface)}
 ${SURFACE_FIELDS.map(({ name }) => `  ${handed(name)} = clDotSurface.${name};`).join('\n')}`;
 
 export const DOT_SURFACE_HERE = `Surface(${SURFACE_FIELDS.map(({ name }) => handed(name)).join(', ')})`;

@@ -168,7 +168,7 @@ export class SurfaceMaterial {
   private vertexMove(runs: boolean): string {
     const move = vertexMove(this.body, this.shape, this.surfaceText(runs), runs);
     return runs && this.surface && this.body.cloud
-      ? `${move}\n${dotSurface(this.surfaceName, this.shape.together !== undefined)}`
+      ? `${move}\n${dotSurface(this.surfaceName, this.shape.fused !== undefined)}`
       : move;
   }
 

@@ -25,14 +25,14 @@ function weaveStrands(
   analysis: Analysis,
   strands: (string | null)[],
   signalUniforms: boolean,
-  together = false,
+  fused = false,
 ): Woven {
-  return wovenOf(analysis, `${strands.join('|')} ${signalUniforms} ${together}`, () =>
+  return wovenOf(analysis, `${strands.join('|')} ${signalUniforms} ${fused}`, () =>
     weave(
       piece,
       analysis,
       strands.flatMap((strand) => (strand ? [{ strand }] : [])),
-      { signalUniforms, together },
+      { signalUniforms, fused },
     ),
   );
 }

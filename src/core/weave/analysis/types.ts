@@ -93,7 +93,7 @@ export interface Woven {
   /** Functions of the place for what steps say beside the running value. */
   attributes: Partial<Record<PlaceAttribute, string>>;
   /** Function that gives all targets at one place; see `WeaveOptions.together`. */
-  together?: string;
+  fused?: string;
 }
 
 export interface SignalUniform {
@@ -110,5 +110,5 @@ export interface WeaveOptions {
   /** Which pass of the last step that is drawn in several; its last one without this. */
   pass?: number;
   /** Write a function that works all targets out at one place, what they share once. */
-  together?: boolean;
+  fused?: boolean;
 }

@@ -15,7 +15,7 @@ export interface FormText {
   /** See `Woven.play`. */
   play: Play;
   /** The move and the surface at once, where a dot's are worked out at the same place. */
-  together?: string;
+  fused?: string;
 }
 
 /** Names of a form's functions, and the text that has to stand after what was woven. */
@@ -39,14 +39,14 @@ export const formText = once(make);
 function make(woven: Woven): FormWoven {
   const move = woven.functions[0]?.name ?? STILL;
   const still = woven.functions.length > 0 ? '' : STILL_TEXT;
-  const { attributes, play, together } = woven;
+  const { attributes, play, fused } = woven;
   if (readsOther(woven.glsl)) {
     const noSlope = 'it reads the picture of a finish';
-    return { move, slopes: null, attributes, play, together, text: still, noSlope };
+    return { move, slopes: null, attributes, play, fused, text: still, noSlope };
   }
   const derived = derive(`${woven.glsl}\n${still}`, move, (field) => ALONG.has(field));
-  if (derived.noSlope) return { move, slopes: null, attributes, play, together, text: still, noSlope: derived.noSlope };
+  if (derived.noSlope) return { move, slopes: null, attributes, play, fused, text: still, noSlope: derived.noSlope };
   if (derived.text.length > MAX_TEXT_LETTERS)
-    return { move, slopes: null, attributes, play, together, text: still, noSlope: 'it is too long to differentiate' };
-  return { move, slopes: derived.name, attributes, play, together, text: still + derived.text, noSlope: null };
+    return { move, slopes: null, attributes, play, fused, text: still, noSlope: 'it is too long to differentiate' };
+  return { move, slopes: derived.name, attributes, play, fused, text: still + derived.text, noSlope: null };
 }

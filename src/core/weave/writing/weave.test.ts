@@ -45,15 +45,15 @@ describe('weaving', () => {
   it('gives several targets together as it gives them apart', async () => {
     const drift = STARTERS.find((s) => s.id === 'lantern-drift')!.piece;
     const woven = weave(drift, analyse(drift), [{ strand: 'lights' }, { strand: 'spark' }], {
-      together: true,
+      fused: true,
       constants: true,
     });
     const [form, surface] = woven.functions.map((f) => f.name) as [string, string];
-    const processor = await Processor.load(compile(woven.glsl, [form, surface, woven.together!]));
+    const processor = await Processor.load(compile(woven.glsl, [form, surface, woven.fused!]));
     const rows = placeRows(
       Array.from({ length: 40 }, (_, i) => ({ rest: [Math.sin(i), Math.cos(3 * i), 0.1 * i - 2], phase: i / 40 })),
     );
-    const [moved, looks, both] = [form, surface, woven.together!].map((name) => processor.run(name, rows, 40)) as [
+    const [moved, looks, both] = [form, surface, woven.fused!].map((name) => processor.run(name, rows, 40)) as [
       Float32Array,
       Float32Array,
       Float32Array,

@@ -37,7 +37,7 @@ export class Writer {
     const { plan } = this;
     for (const strand of plan.order) this.writeStrand(strand);
     for (const target of targets) this.writeEntry(target);
-    const together = this.options.together && targets.length > 1 ? this.writeTogether(targets) : undefined;
+    const fused = this.options.fused && targets.length > 1 ? this.writeFused(targets) : undefined;
     const { parts, uniforms, shared, functions, pictures, branches, loopRows, otherMoments, attributes } = this.steps;
     const signals = [...this.steps.signals.values()];
     const glsl = [
@@ -58,7 +58,7 @@ export class Writer {
       otherMoments,
       play: this.piece.loop.play,
       attributes,
-      together,
+      fused,
     };
   }
 
@@ -138,7 +138,7 @@ export class Writer {
     this.entries.add(name);
   }
 
-  private writeTogether(targets: Target[]): string {
+  private writeFused(targets: Target[]): string {
     const outs = targets.map((t, i) => `out ${glslType(this.plan.typeOf(t))} r${i}`);
     const results = targets.map((t, i) => `  r${i} = ${this.rowCall(t)};`);
     this.steps.writeFunction(`void ${TOGETHER}(${['Place p', ...outs].join(', ')})`, [
