@@ -1,10 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
 import { run } from './sh.mjs';
 
 /**
  * `npm run mutate -- ROOM... [--lines N]`: changes the code of rooms, or of single files, in small ways, one at a time
- * (`core/glsl`, `state/panels/panels.ts`), and tells which changes no unit test notices. With `--lines`, of files that
- * are picked by chance until they have so many lines.
+ * (`core/glsl`, `state/panels/panels.ts`), and tells which changes no unit test beside them notices. With `--lines`, of
+ * files that are picked by chance until they have so many lines.
  */
 const args = process.argv.slice(2);
 const option = args.indexOf('--lines');
@@ -39,4 +40,9 @@ if (files.length === 0 || Number.isNaN(most)) {
   process.exit(1);
 }
 const picked = most === Infinity ? files : upTo(most, shuffled(files));
-process.exit(await run('npx', ['stryker', 'run', '--mutate', picked.join(',')]));
+// A change is to be noticed by the tests that stand beside it; all that use the core are too many to run for each.
+const tests = args.map(
+  (room) => (room.endsWith('.ts') ? `src/${path.dirname(room)}/*` : `src/${room}/**/*`) + '.test.ts',
+);
+const env = { ...process.env, MUTATE_TESTS: tests.join(',') };
+process.exit(await run('npx', ['stryker', 'run', '--mutate', picked.join(',')], { env }));

@@ -14,6 +14,8 @@ it('keeps the corners of a line of straight pieces, and nothing else', () => {
 it('with room for fewer, takes the worst first, and says by how much it is off', () => {
   const values = Array.from({ length: 101 }, (_, i) => (i === 20 ? 3 : i === 60 ? 8 : 0));
   expect(refineLine(101, offOf(values), { allowed: 0, most: 3 }).kept).toEqual([0, 60, 100]);
+  const straight = Array.from({ length: 9 }, (_, i) => 2 * i);
+  expect(refineLine(9, offOf(straight), { allowed: 0, most: 9 })).toEqual({ kept: [0, 8], error: 0 });
   expect(refineLine(2, offOf([1, 5]), { allowed: 0, most: 2 })).toEqual({ kept: [0, 1], error: 0 });
 });
 
