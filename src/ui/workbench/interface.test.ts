@@ -16,7 +16,7 @@ import { orbit, pan, zoom } from '@/ui/stage/orbit';
 import { fittingLinks } from '@/ui/tuning/LinkMenu';
 import { tidy } from '@/ui/parts/NumberField';
 import { rampAt } from '@/ui/tuning/ramp-stops';
-import { ranked } from '@/ui/parts/search';
+import { ranked, searchScore } from '@/ui/parts/search';
 import { shortNumber } from '@/actions/number-words';
 import { cellValue } from '@/actions/words';
 
@@ -38,19 +38,19 @@ describe('walking the lattice', () => {
 
 describe('searching', () => {
   it('ranks the exact name over beginnings of names, of words, other words and parts', () => {
-    const entries = [
-      { name: 'Terrain grid' },
-      { name: 'Anagrid' },
-      { name: 'Facing', aliases: ['rim', 'edge'] },
-      { name: 'Grid lines' },
-      { name: 'Push', aliases: ['grid'] },
-      { name: 'Grid' },
+    const of = (name: string, search: string, aliases: string[] = []) => searchScore({ name, aliases }, search);
+    const scores = [
+      of('Gain', 'gain'),
+      of('Grid', 'gri'),
+      of('Take from', 'fro'),
+      of('Push', 'displace', ['displace']),
+      of('Push', 'displ', ['displace']),
+      of('Position', 'sit'),
+      of('Facing', 'grid', ['rim', 'edge']),
     ];
-    const names = (search: string) => ranked(entries, search).map((e) => e.name);
-    expect(names('grid')).toEqual(['Grid', 'Grid lines', 'Terrain grid', 'Push', 'Anagrid']);
-    expect(names('rid')).toEqual(['Terrain grid', 'Anagrid', 'Grid lines', 'Grid']);
-    expect(names('EDG')).toEqual(['Facing']);
-    expect(names('sit')).toEqual([]);
+    expect(scores).toEqual([...scores].sort((a, b) => b - a));
+    expect(new Set(scores).size).toBe(7);
+    expect(scores[6]).toBe(0);
   });
 
   it.each(CATALOGUE.filter((d) => !d.hidden).map((d) => [d.name, d] as const))(
