@@ -32,8 +32,10 @@ test('the frame number is that of the picture while it plays slower than time', 
     const stage = document.querySelector<HTMLCanvasElement>('[role=application] canvas')!;
     const small = new OffscreenCanvas(1, 1).getContext('2d', { willReadFrequently: true })!;
     const rows: { said: number; shown: number }[] = [];
-    const end = performance.now() + 5000;
-    while (performance.now() < end) {
+    const begun = performance.now();
+    const lasts = () => performance.now() - begun;
+    // A machine that is too busy shows few frames in any time.
+    while (lasts() < 5000 || (new Set(rows.map((r) => r.shown)).size < 8 && lasts() < 60_000)) {
       small.drawImage(stage, stage.width / 2, stage.height / 2, 1, 1, 0, 0, 1, 1);
       const value = small.getImageData(0, 0, 1, 1).data[0]! / 255;
       const light = value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;

@@ -19,6 +19,8 @@ let shown: { name: string; complete: boolean }[];
 let finishMesh: ((changed: boolean) => void)[];
 let hasMeshes: boolean;
 let measured: number;
+/** What setting a piece waits for. */
+let setting: Promise<void>;
 let feed: ViewerFeed;
 
 function begin(): void {
@@ -28,7 +30,10 @@ function begin(): void {
     drawnPhase: 0,
     setPhase: () => undefined,
     compare: () => undefined,
-    setPiece: async (piece, _meshes, complete) => void shown.push({ name: piece.name, complete }),
+    setPiece: (piece, _meshes, complete) => {
+      shown.push({ name: piece.name, complete });
+      return setting;
+    },
     beside: {
       seam: async () => {
         measured++;
@@ -49,7 +54,7 @@ const edit = (name: string, ...assets: Piece['assets']) =>
 
 beforeEach(() => {
   vi.useFakeTimers();
-  [decode, shown, finishMesh, hasMeshes, measured] = [new Map(), [], [], true, 0];
+  [decode, shown, finishMesh, hasMeshes, measured, setting] = [new Map(), [], [], true, 0, Promise.resolve()];
   usePanels.setState({ looking: null, compare: null });
   useChecks.setState({ making: false });
   useWorkbench.getState().open('id', { ...blankPiece(), name: 'first' });
@@ -110,4 +115,16 @@ it('an edit that ends the measuring of a picture leaves it to the next', async (
   decode.get('two')!();
   await turns();
   expect([finishMesh.length, measured]).toEqual([2, 1]);
+});
+
+it('a form that is dragged faster than its picture is set is made on the way', async () => {
+  hasMeshes = false;
+  let set = () => undefined as void;
+  setting = new Promise((done) => (set = done));
+  decode.get('first')!();
+  await turns();
+  edit('one');
+  set();
+  await turns();
+  expect(finishMesh).toHaveLength(1);
 });

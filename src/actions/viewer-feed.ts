@@ -109,8 +109,9 @@ export class ViewerFeed {
     if (edit.aborted) return;
     this.decoded = piece.assets;
     await this.show();
-    if (edit.aborted) return;
     this.snapshotSoon();
+    // Meshes are asked for also where the next edit came meanwhile: a drag would end before the first was made.
+    if (this.ended) return;
     if (this.meshes.has(piece) && !this.unmeasured && !useChecks.getState().making) return;
     const changed = await this.meshes.update(piece, () => useWorkbench.getState().piece);
     // While a form is dragged, the meshes that are overtaken are shown as well.

@@ -36,41 +36,48 @@ interface Planned extends PassPlan {
 export function passesOf(analysis: Analysis, target: Target | null, shown = true): Planned[] {
   const through: Planned = { target: null, shown, begins: true, steps: [], averages: false, smaller: 1 };
   if (!target) return [through];
-  const { strand } = target;
-  const all = analysis.types.get(strand) ?? [];
-  const at = target.step ? all.findIndex((r) => r.step.id === target.step) : -1;
-  const rows = all.slice(0, at < 0 ? all.length : at + 1);
-  const key = (row: StepTypes) => `${strand}/${row.step.id}`;
+  const rows = rowsUpTo(analysis, target);
   const begins = [0, ...drawnBefore(rows)];
   const passes = begins.flatMap((begin, k): Planned[] => {
     const end = (begins[k + 1] ?? rows.length) - 1;
-    const next = rows[end + 1]?.definition;
-    if (k === 0 && next && !drawsBefore(rows, end + 1)) return [];
-    const [first, last] = [rows[begin]!, rows[end]!];
-    const reads = begin > 0 && first.active ? first.definition : {};
-    const { passes, averages = false, reaches, smaller } = reads as Partial<StepDefinition>;
-    const stores = next?.reaches && rows[end + 1]!.active ? key(rows[end + 1]!) : undefined;
-    return Array.from({ length: passes ?? 1 }, (_, pass) => {
-      const isLast = pass === (passes ?? 1) - 1;
-      return {
-        target: { strand, step: (isLast ? last : first).step.id },
-        pass: passes && pass,
-        shown: false,
-        begins: pass === 0,
-        steps: rows.slice(begin, end + 1).map((r) => r.step.id),
-        averages: averages === true || (averages !== false && averages.includes(pass)),
-        smaller: isLast ? 1 : (smaller?.[pass] ?? 1),
-        ago: reaches && key(first),
-        keeps: isLast && last.active && last.definition.stays ? key(last) : undefined,
-        stores: isLast ? stores : undefined,
-      };
-    });
+    const isNeeded = k > 0 || !rows[end + 1]?.definition || drawsBefore(rows, end + 1);
+    return isNeeded ? passesBetween(target.strand, rows, begin, end) : [];
   });
   // What is kept is kept as it is, and shown by a pass of its own.
-  const kept = passes[passes.length - 1]?.keeps !== undefined;
+  const kept = passes.at(-1)?.keeps !== undefined;
   if (kept || passes.length === 0) return [...passes, through];
-  passes[passes.length - 1]!.shown = shown;
+  passes.at(-1)!.shown = shown;
   return passes;
+}
+
+/** The steps of a finish, as far as a target. */
+function rowsUpTo(analysis: Analysis, { strand, step }: Target): StepTypes[] {
+  const all = analysis.types.get(strand) ?? [];
+  const at = step ? all.findIndex((r) => r.step.id === step) : -1;
+  return all.slice(0, at < 0 ? all.length : at + 1);
+}
+
+/** The passes of steps that go together: as many as the first of them asks for. */
+function passesBetween(strand: string, rows: StepTypes[], begin: number, end: number): Planned[] {
+  const key = (row: StepTypes) => `${strand}/${row.step.id}`;
+  const [first, last, next] = [rows[begin]!, rows[end]!, rows[end + 1]];
+  const reads: Partial<StepDefinition> = begin > 0 && first.active ? first.definition : {};
+  const { passes = 1, averages = false, reaches, smaller } = reads;
+  return Array.from({ length: passes }, (_, pass) => {
+    const isLast = pass === passes - 1;
+    return {
+      target: { strand, step: (isLast ? last : first).step.id },
+      pass: reads.passes && pass,
+      shown: false,
+      begins: pass === 0,
+      steps: rows.slice(begin, end + 1).map((r) => r.step.id),
+      averages: averages === true || (averages !== false && averages.includes(pass)),
+      smaller: isLast ? 1 : (smaller?.[pass] ?? 1),
+      ago: reaches && key(first),
+      keeps: isLast && last.active && last.definition.stays ? key(last) : undefined,
+      stores: isLast && next?.active && next.definition.reaches ? key(next) : undefined,
+    };
+  });
 }
 
 /** Does a step ask for averages of what comes into it? */
