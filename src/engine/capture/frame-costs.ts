@@ -33,7 +33,7 @@ export function measureFrameCosts(
   for (const frame of [0, 1, 2]) {
     costs.begin();
     const phase = (frame / picture.frames) % 1;
-    picture.draw({ phase, width, height, target: target, remembering, drew: (part) => costs.drew(part) });
+    picture.draw({ phase, width, height, target, remembering, drew: (part) => costs.drew(part) });
   }
   memory.dispose();
   costs.dispose();

@@ -22,7 +22,9 @@ interface MadeTexture {
 
 /** Textures of the files of one piece. Texels are fetched one by one, so plain pictures have no filter. */
 export class AssetTextures {
-  private readonly made = new Map<string, MadeTexture>();
+  private readonly plain = new Map<string, MadeTexture>();
+  /** Of .hdr, which may be asked for as plain pictures as well. */
+  private readonly panoramas = new Map<string, MadeTexture>();
 
   constructor(readonly assets: Assets) {}
 
@@ -33,11 +35,12 @@ export class AssetTextures {
 
   /** Disposes of those of other pieces. */
   keepOnly(wanted: readonly { id: string }[]): void {
-    for (const [asset, { texture }] of this.made) {
-      if (wanted.some(({ id }) => id === asset)) continue;
-      texture.dispose();
-      this.made.delete(asset);
-    }
+    for (const made of [this.plain, this.panoramas])
+      for (const [asset, { texture }] of made) {
+        if (wanted.some(({ id }) => id === asset)) continue;
+        texture.dispose();
+        made.delete(asset);
+      }
   }
 
   dispose(): void {
@@ -46,7 +49,7 @@ export class AssetTextures {
 
   private readonly asset = (asset: string): THREE.Texture => {
     const pixels = this.assets.pixels(asset);
-    return this.textureFor(asset, pixels, () => {
+    return textureFor(this.plain, asset, pixels, () => {
       const { width, height, data } = pixels;
       const bytes = new Uint8Array(data.buffer, data.byteOffset, data.length);
       const texture = new THREE.DataTexture(bytes, width, height, THREE.RGBAFormat, THREE.UnsignedByteType);
@@ -58,7 +61,7 @@ export class AssetTextures {
   private readonly around = (asset: string): THREE.Texture => {
     const panorama = this.assets.panorama(asset);
     if (!panorama) return this.asset(asset);
-    return this.textureFor(asset, panorama, () => {
+    return textureFor(this.panoramas, asset, panorama, () => {
       const { width, height, data } = panorama;
       const texture = new THREE.DataTexture(data, width, height, THREE.RGBAFormat, THREE.HalfFloatType);
       texture.colorSpace = THREE.LinearSRGBColorSpace;
@@ -68,14 +71,19 @@ export class AssetTextures {
       return texture;
     });
   };
+}
 
-  private textureFor(asset: string, source: object, make: () => THREE.DataTexture): THREE.DataTexture {
-    const known = this.made.get(asset);
-    if (known?.source === source) return known.texture;
-    known?.texture.dispose();
-    const texture = make();
-    texture.needsUpdate = true;
-    this.made.set(asset, { source, texture });
-    return texture;
-  }
+function textureFor(
+  made: Map<string, MadeTexture>,
+  asset: string,
+  source: object,
+  make: () => THREE.DataTexture,
+): THREE.DataTexture {
+  const known = made.get(asset);
+  if (known?.source === source) return known.texture;
+  known?.texture.dispose();
+  const texture = make();
+  texture.needsUpdate = true;
+  made.set(asset, { source, texture });
+  return texture;
 }
