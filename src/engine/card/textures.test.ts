@@ -14,7 +14,7 @@ it('an .hdr around the stage and as a plain picture keeps both textures, until i
   const disposed = vi.fn();
   for (const texture of first) texture.addEventListener('dispose', disposed);
   expect(both().map((texture, i) => texture === first[i])).toEqual([true, true]);
-  expect(first.map((texture) => texture.image.width)).toEqual([2, 1]);
+  expect(first.map((texture) => (texture as THREE.DataTexture).image.width)).toEqual([2, 1]);
   expect(disposed).not.toHaveBeenCalled();
   decode();
   expect(both().map((texture, i) => texture === first[i])).toEqual([false, true]);
