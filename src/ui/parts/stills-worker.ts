@@ -33,7 +33,7 @@ const stills = {
   async draw(phase: number, width: number, height: number): Promise<Uint8ClampedArray<ArrayBuffer>> {
     const { renderer, target } = stageOf();
     target.setSize(width, height);
-    picture!.draw({ phase, width, height, target: target });
+    picture!.draw({ phase, width, height, target });
     const pixels = await readPixelsAsync(renderer, target, width, height);
     return Comlink.transfer(pixels, [pixels.buffer]);
   },

@@ -153,7 +153,7 @@ function useDrawn(
       whole.width = pixels.width;
       whole.height = pixels.height;
       whole.getContext('2d')!.putImageData(new ImageData(pixels.data, pixels.width, pixels.height), 0, 0);
-      drawn = { pixels: pixels, canvas: whole };
+      drawn = { pixels, canvas: whole };
       image.current = drawn;
     }
     target.width = target.clientWidth;
