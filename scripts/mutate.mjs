@@ -1,15 +1,18 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import path from 'node:path';
+import { Instrumenter } from '@stryker-mutator/instrumenter';
 import { run } from './sh.mjs';
 
 /**
- * `npm run mutate -- ROOM... [--lines N]`: changes the code of rooms, or of single files, in small ways, one at a time
- * (`core/glsl`, `state/panels/panels.ts`), and tells which changes no unit test beside them notices. With `--lines`, of
- * files that are picked by chance until they have so many lines.
+ * `npm run mutate -- ROOM... [--sample N]`: changes the code of rooms, or of single files, in small ways, one at a time
+ * (`core/glsl`, `state/panels/panels.ts`), and tells which changes no unit test of their room notices. With `--sample`,
+ * about N changes of each room, picked by chance.
  */
 const args = process.argv.slice(2);
-const option = args.indexOf('--lines');
-const most = option < 0 ? Infinity : Number(args.splice(option, 2)[1]);
+const option = args.indexOf('--sample');
+const sample = option < 0 ? Infinity : Number(args.splice(option, 2)[1]);
+
+/** A larger piece of code brings all the changes inside of it, so that it would crowd out the rest of a sample. */
+const MAX_LINES_OF_CHANGE = 8;
 
 const filesOf = (room) =>
   room.endsWith('.ts')
@@ -18,31 +21,46 @@ const filesOf = (room) =>
         .filter((file) => file.endsWith('.ts') && !/(\.test|testing|\.d)\.ts$/.test(file))
         .map((file) => `src/${room}/${file}`);
 
-const shuffled = (files) =>
-  files
-    .map((file) => [Math.random(), file])
-    .sort(([a], [b]) => a - b)
-    .map(([, file]) => file);
+/** A logger that says nothing. */
+const silent = new Proxy({}, { get: () => () => false });
 
-/** The first files that have so many lines together. */
-function upTo(lines, files) {
-  let sum = 0;
-  return files.filter((file) => {
-    if (sum >= lines) return false;
-    sum += readFileSync(file, 'utf8').split('\n').length;
-    return true;
-  });
+/** All changes that can be made to files: [{fileName, location}]. */
+async function changesTo(files) {
+  const sources = files.map((name) => ({ name, content: readFileSync(name, 'utf8'), mutate: true }));
+  const options = { plugins: null, excludedMutations: ['StringLiteral'], ignorers: [] };
+  const { mutants } = await new Instrumenter(silent).instrument(sources, options);
+  return mutants.filter(({ location: { start, end } }) => end.line - start.line < MAX_LINES_OF_CHANGE);
 }
 
-const files = args.flatMap(filesOf);
-if (files.length === 0 || Number.isNaN(most)) {
-  console.error('Name a room: npm run mutate -- core/glsl [--lines 500]');
+const at = ({ line, column }) => `${line + 1}:${column}`;
+const rangeOf = ({ fileName, location: { start, end } }) => `${fileName}:${at(start)}-${at(end)}`;
+const isWithin = (inner, outer) =>
+  inner.fileName === outer.fileName &&
+  compare(outer.location.start, inner.location.start) <= 0 &&
+  compare(inner.location.end, outer.location.end) <= 0;
+const compare = (a, b) => a.line - b.line || a.column - b.column;
+
+/** The ranges of changes picked by chance, until they and what is inside of them are so many. */
+async function sampleOf(files) {
+  const changes = await changesTo(files);
+  const picked = new Set();
+  const ranges = new Set();
+  for (const change of changes.toSorted(() => Math.random() - 0.5)) {
+    if (picked.size >= sample) break;
+    for (const inner of changes) if (isWithin(inner, change)) picked.add(inner);
+    ranges.add(rangeOf(change));
+  }
+  console.log(`${picked.size} of ${changes.length} changes`);
+  return [...ranges];
+}
+
+if (args.length === 0 || Number.isNaN(sample)) {
+  console.error('Name a room: npm run mutate -- core/glsl [--sample 100]');
   process.exit(1);
 }
-const picked = most === Infinity ? files : upTo(most, shuffled(files));
-// A change is to be noticed by the tests that stand beside it; all that use the core are too many to run for each.
-const tests = args.map(
-  (room) => (room.endsWith('.ts') ? `src/${path.dirname(room)}/*` : `src/${room}/**/*`) + '.test.ts',
-);
-const env = { ...process.env, MUTATE_TESTS: tests.join(',') };
+const files = args.flatMap(filesOf);
+const picked = sample === Infinity ? files : await sampleOf(files);
+// A change is to be noticed by the tests of its room; all that use the core are too many to run for each.
+const testsOf = (name) => `src/${name.split('/').slice(0, name.startsWith('core/') ? 2 : 1).join('/')}/**/*.test.ts`;
+const env = { ...process.env, MUTATE_TESTS: [...new Set(args.map(testsOf))].join(',') };
 process.exit(await run('npx', ['stryker', 'run', '--mutate', picked.join(',')], { env }));
