@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { LOOP_WIDTH } from '@/core/glsl';
 
 /** What the graphics card is asked: a fragment shader that reads `inputs` with `inputAt(i)`. */
 interface Job {
@@ -14,60 +15,74 @@ interface Job {
   picture?: { width: number; height: number; data: number[] };
   /** Values of uniforms: one scalar, or as many as the vector has. */
   uniforms?: readonly { name: string; scalars: number[] }[];
+  /** Numbers over the loop, as the texture that programs read. */
+  loop?: Float32Array;
 }
 
 /**
  * Runs a job on the graphics card of the page: four scalars for each row. Numbers go there and come back as bytes in
  * base64: each by itself would take longer on the way than all of them on the card.
  */
-export async function onGraphicsCard(page: Page, { rows, ...job }: Job): Promise<number[]> {
+export async function onGraphicsCard(page: Page, { rows, loop = new Float32Array(), ...job }: Job): Promise<number[]> {
   const sent = Buffer.from(new Float32Array(rows).buffer).toString('base64');
-  const came = Buffer.from(await page.evaluate(drawn, { ...job, sent }), 'base64');
+  const loopRows = Math.ceil(loop.length / LOOP_WIDTH);
+  const loopTexels = Float32Array.from({ length: loopRows * LOOP_WIDTH }, (_, i) => loop[i] ?? 0);
+  const texels = { width: LOOP_WIDTH, height: loopRows, sent: Buffer.from(loopTexels.buffer).toString('base64') };
+  const came = Buffer.from(await page.evaluate(drawn, { ...job, sent, texels }), 'base64');
   const bytes = new Uint8Array(came).buffer;
   return Array.from(job.whole ? new Uint32Array(bytes) : new Float32Array(bytes));
 }
 
+interface SentJob extends Omit<Job, 'rows' | 'loop'> {
+  sent: string;
+  texels: { width: number; height: number; sent: string };
+}
+
 /** In the page, which keeps one context for all jobs: to make one takes longer than most jobs do. */
-function drawn({ glsl, result, width, sent, whole, picture, uniforms = [] }: Omit<Job, 'rows'> & { sent: string }) {
-  const rows = new Float32Array(Uint8Array.from(atob(sent), (c) => c.charCodeAt(0)).buffer);
+function drawn({ glsl, result, width, sent, whole, picture, uniforms = [], texels }: SentJob) {
+  const floats = (base64: string) => new Float32Array(Uint8Array.from(atob(base64), (c) => c.charCodeAt(0)).buffer);
+  const rows = floats(sent);
   const count = rows.length / width;
-  const kept = globalThis as { forJobs?: WebGL2RenderingContext };
+  const kept = globalThis as { forJobs?: WebGL2RenderingContext; last?: { text: string; program: WebGLProgram } };
   const gl = (kept.forJobs ??= new OffscreenCanvas(1, 1).getContext('webgl2')!);
   gl.getExtension('EXT_color_buffer_float');
-  const shaders: WebGLShader[] = [];
   const textures: WebGLTexture[] = [];
   const compile = (type: number, source: string) => {
     const shader = gl.createShader(type)!;
-    shaders.push(shader);
     gl.shaderSource(shader, source);
     gl.compileShader(shader);
     if (!gl.getShaderParameter(shader, gl.COMPILE_STATUS)) throw new Error(`${gl.getShaderInfoLog(shader)}\n${source}`);
     return shader;
   };
-  const program = gl.createProgram()!;
-  gl.attachShader(
-    program,
-    compile(
-      gl.VERTEX_SHADER,
-      '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, ' +
-        'gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }',
-    ),
-  );
-  gl.attachShader(
-    program,
-    compile(
-      gl.FRAGMENT_SHADER,
-      `#version 300 es
+  const text = `#version 300 es
 precision highp float; precision highp int; precision highp sampler2D;
 uniform sampler2D inputs;
 out ${whole ? 'uvec4' : 'vec4'} outcome;
 ${glsl}
 float i(int n) { return texelFetch(inputs, ivec2(n, int(gl_FragCoord.x)), 0).r; }
-void main() { outcome = ${result}; }`,
-    ),
-  );
-  gl.linkProgram(program);
-  if (!gl.getProgramParameter(program, gl.LINK_STATUS)) throw new Error(gl.getProgramInfoLog(program)!);
+void main() { outcome = ${result}; }`;
+  const link = () => {
+    const program = gl.createProgram()!;
+    const shaders = [
+      compile(
+        gl.VERTEX_SHADER,
+        '#version 300 es\nvoid main() { gl_Position = vec4(gl_VertexID == 1 ? 3.0 : -1.0, ' +
+          'gl_VertexID == 2 ? 3.0 : -1.0, 0.0, 1.0); }',
+      ),
+      compile(gl.FRAGMENT_SHADER, text),
+    ];
+    for (const shader of shaders) gl.attachShader(program, shader);
+    gl.linkProgram(program);
+    if (!gl.getProgramParameter(program, gl.LINK_STATUS)) throw new Error(gl.getProgramInfoLog(program)!);
+    for (const shader of shaders) gl.deleteShader(shader);
+    return program;
+  };
+  // Jobs in turn often differ by their numbers alone.
+  if (kept.last?.text !== text) {
+    if (kept.last) gl.deleteProgram(kept.last.program);
+    kept.last = { text, program: link() };
+  }
+  const { program } = kept.last!;
   gl.useProgram(program);
   const texture = (
     internal: number,
@@ -97,6 +112,12 @@ void main() { outcome = ${result}; }`,
     gl.uniform1i(gl.getUniformLocation(program, 'clPicture0'), 1);
     gl.activeTexture(gl.TEXTURE0);
   }
+  if (texels.height > 0) {
+    gl.activeTexture(gl.TEXTURE2);
+    texture(gl.R32F, texels.width, texels.height, gl.RED, gl.FLOAT, floats(texels.sent));
+    gl.uniform1i(gl.getUniformLocation(program, 'clLoop'), 2);
+    gl.activeTexture(gl.TEXTURE0);
+  }
   for (const { name, scalars } of uniforms) {
     const place = gl.getUniformLocation(program, name);
     if (scalars.length === 1) gl.uniform1fv(place, scalars);
@@ -108,12 +129,10 @@ void main() { outcome = ${result}; }`,
   gl.drawArrays(gl.TRIANGLES, 0, 3);
   const out = whole ? new Uint32Array(4 * count) : new Float32Array(4 * count);
   gl.readPixels(0, 0, count, 1, whole ? gl.RGBA_INTEGER : gl.RGBA, whole ? gl.UNSIGNED_INT : gl.FLOAT, out);
-  for (const shader of shaders) gl.deleteShader(shader);
   for (const used of textures) gl.deleteTexture(used);
-  gl.deleteProgram(program);
   gl.deleteFramebuffer(frame);
   const bytes = new Uint8Array(out.buffer);
-  let text = '';
-  for (let at = 0; at < bytes.length; at += 4096) text += String.fromCharCode(...bytes.subarray(at, at + 4096));
-  return btoa(text);
+  let base64 = '';
+  for (let at = 0; at < bytes.length; at += 4096) base64 += String.fromCharCode(...bytes.subarray(at, at + 4096));
+  return btoa(base64);
 }

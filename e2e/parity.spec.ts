@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import {
+  LOOP_ON_CARD,
   loopText,
   readsLoop,
   checkProgram,
@@ -13,9 +14,10 @@ import {
 } from '@/core/glsl';
 import { FRAME_STAND_IN, PLACE_FIELDS, PLACE_SIZE, readsFrame, readsOther, SURFACE_FIELDS } from '@/core/glsl/lib';
 import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
+import { LIMITS } from '@/core/piece/limits';
 import type { Piece, Value } from '@/core/piece/types';
-import { CATALOGUE, outputType, type Param, type RunType, type StepDefinition } from '@/core/steps';
-import { choicesOf, SAMPLES, SAMPLE_PLACES, usualPiece, TEST_ASSETS } from '@/core/steps/testing';
+import { CATALOGUE, kindOf, outputType, type Param, type RunType, type StepDefinition } from '@/core/steps';
+import { choicesOf, pieceWith, SAMPLES, SAMPLE_PLACES, usualPiece, TEST_ASSETS } from '@/core/steps/testing';
 import {
   analyse,
   aloneText,
@@ -23,9 +25,11 @@ import {
   glslType,
   argumentParams,
   paramType,
+  OverLoop,
   placeRows,
   stepFunction,
   stepFunctionName,
+  type PlaceValues,
 } from '@/core/weave';
 import { onGraphicsCard } from './gpu';
 import { testAlone as test } from './lasting-page';
@@ -195,11 +199,19 @@ function scalarsOf(param: Param, next: () => number): number[] {
   }
 }
 
+const numbersOf = (d: Pick<StepDefinition, 'params'>) => d.params.filter((p) => p.type === 'number');
+/** The ends of what may be typed; of the slider where any number may. */
+const endsOf = (p: ReturnType<typeof numbersOf>[number]) =>
+  (p.hard ?? [p.min, p.max]).map((end, n) => (Math.abs(end) < LIMITS.number ? end : n === 0 ? p.min : p.max));
+
+/** Numbers that at their ends multiply a difference in the last place of a float a thousand times. */
+const AMPLIFYING: Record<string, string[]> = { 'form.drift': ['back'], 'finish.place': ['size'] };
+
 /** A step as one expression over a row: the place, the input, then every parameter. */
 function stepExpression(
   d: StepDefinition,
   takes: RunType | null,
-): { call: string; row: (next: () => number) => number[]; width: number } {
+): { call: string; row: (next: () => number, given?: Record<string, number>) => number[]; width: number } {
   let width = 0;
   const take = (size: number) => {
     const text = parts(width, size);
@@ -222,14 +234,14 @@ function stepExpression(
   return {
     call: `${stepFunctionName(d)}(${[place, ...(running ? [running] : []), ...args].join(', ')})`,
     width,
-    row: (next) => {
+    row: (next, given = {}) => {
       const isLight = takes === 'image' || takes === 'surface';
       const at = Array.from({ length: PLACE_SIZE }, () => Math.fround(next() * 4 - 2));
       at[PLACE_SIZE - 1] = Math.fround(next());
       const before = Array.from({ length: runningSize }, () =>
         Math.fround(next() * (isLight ? 1 : 4) - (isLight || takes === 'moments' ? 0 : 2)),
       );
-      return [...at, ...before, ...params.flatMap((p) => scalarsOf(p, next))];
+      return [...at, ...before, ...params.flatMap((p) => (p.id in given ? [given[p.id]!] : scalarsOf(p, next)))];
     },
   };
 }
@@ -274,7 +286,12 @@ for (const d of WITH_GLSL) {
       ].join('\n');
       const { call, row, width } = stepExpression(resolved, takes);
       const next = random(seedOf(d.op));
-      const rows = Array.from({ length: COUNT }, () => row(next));
+      const numbers = numbersOf(resolved).filter((p) => p.per !== 'moment' && !AMPLIFYING[d.op]?.includes(p.id));
+      const ends = numbers.flatMap((p) => endsOf(p).map((end) => ({ [p.id]: end })));
+      const rows = [
+        ...Array.from({ length: COUNT }, () => row(next)),
+        ...ends.flatMap((given) => Array.from({ length: 6 }, () => row(next, given))),
+      ];
       if (gives !== 'surface') {
         const zeros = { float: ', 0.0, 0.0, 0.0', vec2: ', 0.0, 0.0', vec3: ', 0.0', vec4: '' }[glslType(gives)]!;
         await compare(d.op, glsl, `vec4(${call}${zeros})`, rows.flat(), width);
@@ -291,32 +308,40 @@ for (const d of WITH_GLSL) {
   });
 }
 
-const SAMPLE_ROWS = [...placeRows(SAMPLE_PLACES)];
-
-/** Runs the last strand of a piece on both processors at the sample places, its values as uniforms: as it is drawn. */
-async function compareField(name: string, piece: Piece): Promise<void> {
+/**
+ * Runs a strand of a piece, the last one by default, on both processors at places, its values as uniforms and its numbers over the loop
+ * as a texture: as it is drawn.
+ */
+async function compareField(
+  name: string,
+  piece: Piece,
+  places: PlaceValues[] = SAMPLE_PLACES,
+  strand = piece.strands.at(-1)!.id,
+): Promise<void> {
   const analysis = analyse(piece);
   // A row of its own has no finish to read.
   expect(
-    analysis.problems.filter((p) => !p.sentence.includes('choose a finish')),
+    analysis.problems.filter((p) => p.strand === strand && !p.sentence.includes('choose a finish')),
     name,
   ).toEqual([]);
-  const evaluator = await Evaluator.make(piece, TEST_ASSETS, [{ strand: piece.strands.at(-1)!.id }], analysis);
-  const { functions } = evaluator.woven;
+  const evaluator = await Evaluator.make(piece, TEST_ASSETS, [{ strand }], analysis);
+  const { functions, glsl } = evaluator.woven;
+  const rows = [...placeRows(places)];
   let from = 0;
   const place = `Place(${PLACE_FIELDS.map((f) => parts((from += f.size) - f.size, f.size)).join(', ')})`;
   const result = `vec4(pointOf(${functions[0]!.name}(${place})), 0.0)`;
   const gpu = await onGraphicsCard(page, {
-    glsl: aloneText(evaluator.woven),
+    glsl: `${readsLoop(glsl) ? LOOP_ON_CARD : ''}${aloneText(evaluator.woven)}`,
     result,
     width: PLACE_SIZE,
-    rows: SAMPLE_ROWS,
+    rows,
     uniforms: evaluator.uniforms,
+    loop: readsLoop(glsl) ? (await OverLoop.forPiece(piece, analysis)).table(piece, TEST_ASSETS).values : undefined,
   });
   const width = evaluator.width(0);
-  const own = evaluator.run(0, Float32Array.from(SAMPLE_ROWS), SAMPLE_PLACES.length);
-  const cpu = SAMPLE_PLACES.flatMap((_, row) => pointOf([...own.subarray(row * width, (row + 1) * width)]));
-  expectAlike(name, gpu, cpu, SAMPLE_ROWS, PLACE_SIZE);
+  const own = evaluator.run(0, Float32Array.from(rows), places.length);
+  const cpu = places.flatMap((_, row) => pointOf([...own.subarray(row * width, (row + 1) * width)]));
+  expectAlike(name, gpu, cpu, rows, PLACE_SIZE);
 }
 
 /** What `pointOf` of the library makes of a value, and a fourth scalar that is nothing. */
@@ -345,6 +370,23 @@ test('keys and waves of signals agree where they jump', async () => {
   for (const steps of [2, 3, 8])
     await compareField(`random ${steps}`, addStrand(blankPiece(), 'signal', 'own', 'signal.random', { steps }));
 });
+
+/** The frames of a loop of 24, halfway between them, and a little to both sides: where numbers over the loop change. */
+const FRAME_PLACES = Array.from({ length: 49 }, (_, k) => k / 48).flatMap((phase) =>
+  [-0.002, 0, 0.002].map((off) => ({ phase: Math.min(1, Math.max(0, phase + off)), copy: 2, copies: 5 })),
+);
+
+for (const d of CATALOGUE.filter(
+  (each) => ['signal', 'field'].includes(kindOf(each)) && !each.resolve && !each.hidden,
+)) {
+  test(`at the ends of the ranges, over the loop: ${d.op}`, async () => {
+    const ends = [{}, ...numbersOf(d).flatMap((p) => endsOf(p).map((end) => ({ [p.id]: end })))];
+    const places = kindOf(d) === 'signal' ? FRAME_PLACES : SAMPLE_PLACES;
+    for (const takes of d.takes.length > 0 ? d.takes : [null])
+      for (const params of ends)
+        await compareField(`${d.op} of ${takes} ${JSON.stringify(params)}`, pieceWith(d, takes, params), places, 's2');
+  });
+}
 
 const FIELD_STEPS = CATALOGUE.filter((d) => d.op.startsWith('field.') && d.glsl && !d.resolve && !d.hidden);
 

@@ -15,7 +15,9 @@ const ERRING: Record<string, string[]> = {
   inversesqrt: FLOATS.map((t) => `${t} NAME(float e, ${t} x) { return inversesqrt(x) * (1.0 + e * 2.0 * UNIT); }`),
   sqrt: FLOATS.map((t) => `${t} NAME(float e, ${t} x) { return sqrt(x) * (1.0 + e * 4.5 * UNIT); }`),
   length: FLOATS.map((t) => `float NAME(float e, ${t} x) { return length(x) * (1.0 + e * 4.5 * UNIT); }`),
-  distance: FLOATS.map((t) => `float NAME(float e, ${t} x, ${t} y) { return distance(x, y) * (1.0 + e * 4.5 * UNIT); }`),
+  distance: FLOATS.map(
+    (t) => `float NAME(float e, ${t} x, ${t} y) { return distance(x, y) * (1.0 + e * 4.5 * UNIT); }`,
+  ),
   normalize: FLOATS.map((t) => `${t} NAME(float e, ${t} x) { return normalize(x) * (1.0 + e * 2.0 * UNIT); }`),
   exp2: FLOATS.map((t) => `${t} NAME(float e, ${t} x) { return exp2(x) * (1.0 + e * UNIT * (3.0 + 2.0 * abs(x))); }`),
   exp: FLOATS.map((t) => `${t} NAME(float e, ${t} x) { return exp(x) * (1.0 + e * UNIT * (3.0 + 2.0 * abs(x))); }`),

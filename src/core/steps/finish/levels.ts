@@ -37,7 +37,8 @@ export const levels: FinishStep = {
   glsl: `
   float span = fromWhite - fromBlack;
   vec3 x = (toEncoded(max(v.rgb, vec3(0.0))) - fromBlack) / (abs(span) < 1e-4 ? 1e-4 : span);
-  vec3 share = min(pow(max(x, vec3(0.0)), vec3(1.0 / gamma)), vec3(1e4));
+  // What a card makes of a power of 0 is not black where gamma is high.
+  vec3 share = min(pow(max(x, vec3(1e-20)), vec3(1.0 / gamma)), vec3(1e4)) * step(vec3(1e-20), x);
   vec3 to = toLinear(max(mix(vec3(toBlack), vec3(toWhite), share), vec3(0.0)));
   if (channels == 1) return vec4(to.r, v.gba);
   if (channels == 2) return vec4(v.r, to.g, v.ba);

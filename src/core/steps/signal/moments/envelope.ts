@@ -55,7 +55,8 @@ export const envelope: SignalStep = {
   for (int i = 0; i < 8; i++) {
     float felt = mix(1.0, strength, feel);
     float fallen = clamp((since - attack - hold) / max(decay, 1e-4), 0.0, 1.0);
-    sum += felt * (since < attack ? since / attack : pow(1.0 - fallen, bend));
+    // A power of 0 is not 0 on every card where the bend is slight.
+    sum += felt * (since < attack ? since / attack : fallen < 1.0 ? pow(1.0 - fallen, bend) : 0.0);
     if (overlap == 0 || since >= longest) break;
     Place q = p;
     // Just before the moment; a ten-thousandth of a second is less than any frame.
