@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
-import { addStep, addStrand, blankPiece, setLoop, setPicture } from '@/core/piece/edit';
-import { inWorkbench, openPiece, settled, stage } from './artist';
+import { addStep, addStrand, blankPiece, setLoop, setPicture, toggleStep } from '@/core/piece/edit';
+import { difference, inWorkbench, openPiece, settled, stage } from './artist';
 import { testAlone as test } from './lasting-page';
 
 const FRAMES = 48;
@@ -15,6 +15,32 @@ function slowPiece() {
   piece = addStep(piece, 's2', 3, 'field.join', { how: 'add', other: { link: 's1' } });
   return addStrand(piece, 'finish', 'out', 'finish.paint', { colour: { link: 's2' } });
 }
+
+/** A grey level that a long row of signals comes to, with a step near its start that is off and would make it light. */
+function longRow() {
+  let piece = setLoop(setPicture(blankPiece('Long row'), { width: 64, height: 36 }), { frames: 12, rate: 24 });
+  piece = addStrand(piece, 'signal', 'level', 'signal.constant', { value: 0.3 });
+  piece = addStep(piece, 's1', 1, 'signal.join', { how: 'add', other: 0.7 });
+  piece = toggleStep(piece, 's1', piece.strands[0]!.steps[1]!.id);
+  for (let at = 2; at <= 40; at++) piece = addStep(piece, 's1', at, 'signal.clamp');
+  return addStrand(piece, 'finish', 'out', 'finish.paint', { colour: { link: 's1' } });
+}
+
+test('a picture that is overtaken while it is set is never shown after the later one', async ({ page }) => {
+  await openPiece(page, longRow());
+  await inWorkbench(page);
+  const dark = await settled(stage(page));
+  await page.getByRole('button', { name: 'Join in level' }).click();
+  for (let k = 0; k < 4; k++) {
+    // The first is new to the program, the second has been there before: it is ready sooner.
+    await page.keyboard.press('o');
+    await page.keyboard.press('o');
+    const after = await settled(stage(page));
+    expect(difference(after, dark), `after ${k + 1} times on and off`).toBeLessThan(0.5);
+  }
+  await page.keyboard.press('o');
+  await expect.poll(async () => difference(await settled(stage(page)), dark), 'it can be seen').toBeGreaterThan(20);
+});
 
 test('the frame number is that of the picture while it plays slower than time', async ({ page }) => {
   // What was presented stays to be read, whenever the page looks.
