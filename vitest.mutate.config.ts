@@ -8,6 +8,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   resolve: { alias: { '@': path.resolve(import.meta.dirname, 'src') } },
   test: {
+    exclude: process.env.MUTATE_LEAVES?.split(','),
     include: (process.env.MUTATE_TESTS ?? 'src/**/*.test.ts').split(','),
     testTimeout: 300_000,
     hookTimeout: 300_000,

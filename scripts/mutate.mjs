@@ -4,7 +4,7 @@ import { run } from './sh.mjs';
 
 /**
  * `npm run mutate -- ROOM... [--sample N]`: changes the code of rooms, or of single files, in small ways, one at a time
- * (`core/glsl`, `state/panels/panels.ts`), and tells which changes no unit test of their room notices. With `--sample`,
+ * (`core/glsl`, `state/panels/panels.ts`), and tells which changes no unit test notices. With `--sample`,
  * about N changes of each room, picked by chance.
  */
 const args = process.argv.slice(2);
@@ -60,7 +60,16 @@ if (args.length === 0 || Number.isNaN(sample)) {
 }
 const files = args.flatMap(filesOf);
 const picked = sample === Infinity ? files : await sampleOf(files);
-// A change is to be noticed by the tests of its room; all that use the core are too many to run for each.
-const testsOf = (name) => `src/${name.split('/').slice(0, name.startsWith('core/') ? 2 : 1).join('/')}/**/*.test.ts`;
-const env = { ...process.env, MUTATE_TESTS: [...new Set(args.map(testsOf))].join(',') };
+/** They take a minute each; without them all of the core is tested in a few. */
+const SLOW = ['core/steps/ranges', 'core/checks/seam', 'core/formats/backup', 'core/formats/mesh/hostile'];
+
+// What is of the core is noticed by tests of the core; of what is open in a page, by those beside it and of actions.
+const isCore = args.every((name) => name.startsWith('core/'));
+const env = {
+  ...process.env,
+  MUTATE_TESTS: isCore ? 'src/core/**/*.test.ts' : 'src/{state,actions}/**/*.test.ts',
+  MUTATE_LEAVES: SLOW.filter((test) => !args.some((room) => test.startsWith(room)))
+    .map((test) => `src/${test}.test.ts`)
+    .join(','),
+};
 process.exit(await run('npx', ['stryker', 'run', '--mutate', picked.join(',')], { env }));
