@@ -30,7 +30,10 @@ export interface Assets {
 /** Stands in for a picture, so that the rest goes on. */
 const GREY: Pixels = { width: 1, height: 1, data: new Uint8ClampedArray([128, 128, 128, 255]) };
 
-/** Decoded files. Decoding belongs to whoever runs the core: the browser or the command line. */
+/**
+ * Decoded files. Decoding belongs to whoever runs the core: the browser or the command line.
+ * @example new AssetStore().pixels('gone'); // one grey texel
+ */
 export class AssetStore implements Assets {
   private readonly decoded = new Map<string, DecodedAsset>();
 

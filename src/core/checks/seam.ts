@@ -16,7 +16,10 @@ export interface SeamReading extends Measured {
   breaks?: { strand: string; step: string; name: string; mends: Mend[] };
 }
 
-/** Measures every strand of a piece that depends on the phase. */
+/**
+ * Measures every strand of a piece that depends on the phase.
+ * @example (await measureSeam(piece, assets)).filter((r) => !r.closes).map((r) => r.name); // strands that break
+ */
 export async function measureSeam(piece: Piece, assets: Assets): Promise<SeamReading[]> {
   const analysis = analyse(piece);
   const places = new SeamPlaces(piece, assets, analysis);

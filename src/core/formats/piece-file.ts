@@ -9,7 +9,10 @@ import { FORMAT, type Piece } from '../piece/types';
 import { orderStrands } from '../weave/analysis/order';
 import { withTracks } from '../weave/keys/tracks';
 
-/** A piece as text: JSON with two spaces, the same bytes for the same piece. */
+/**
+ * A piece as text: JSON with two spaces, the same bytes for the same piece.
+ * @example readPiece(writePiece(piece)); // the same piece
+ */
 export function writePiece(piece: Piece): string {
   return `${JSON.stringify(withoutUnusedAssets(piece), null, 2)}\n`;
 }

@@ -27,6 +27,7 @@ const kept = new Recent<Mesh>(24);
  * source is not known.
  * @param end index of the last step that counts
  * @throws MeshError
+ * @example const mesh = await bake(piece, assets, strandById(piece, 's3')!);
  */
 export async function bake(
   piece: Piece,

@@ -6,6 +6,9 @@ const PAGE = 65536;
 /**
  * A compiled program on the processor. Not safe for use by two callers at once: inputs and
  * outputs share its memory.
+ * @example
+ * const square = compile('float square(float x) { return x * x; }', ['square']);
+ * (await Processor.load(square)).run('square', Float32Array.of(3), 1); // [9]
  */
 export class Processor {
   private pictures: Pixels[] = [];

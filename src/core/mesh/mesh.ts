@@ -89,7 +89,10 @@ export function meshOf(
   };
 }
 
-/** A mesh from points and faces written out. */
+/**
+ * A mesh from points and faces written out.
+ * @example fromFaces([[0, 0, 0], [1, 0, 0], [0, 1, 0]], [[0, 1, 2]]); // one triangle
+ */
 export function fromFaces(
   points: readonly (readonly number[])[],
   faces: readonly (readonly number[])[],

@@ -43,6 +43,10 @@ export interface FaceRows {
   facing: Float32Array;
 }
 
+/**
+ * A mesh ready to be drawn: its points split where uv or a sharp edge asks for it.
+ * @example skinOf(fromFaces([[0, 0, 0], [1, 0, 0], [0, 1, 0]], [[0, 1, 2]])).positions.length; // 9
+ */
 export function skinOf(mesh: Mesh): Skin {
   const cloud = faceCount(mesh) === 0;
   const { rows, values } = mesh.frames ?? measureFrames(mesh);

@@ -42,6 +42,7 @@ export interface Names {
  * what is not here fall back to defaults.
  * @returns the piece, the strands and steps that are new, and what all that came is called now
  * @throws PieceError where the piece or the row cannot hold more
+ * @example insertClip(piece, clipStrands(other, ['s2'], true)).piece; // with the strand, under a free name
  */
 export function insertClip(
   piece: Piece,

@@ -77,7 +77,10 @@ export const freeStrandName = (piece: Piece, wanted: string) =>
     wanted,
   );
 
-/** Adds a strand that begins with a source, after the others of its kind. */
+/**
+ * Adds a strand that begins with a source, after the others of its kind.
+ * @example addStrand(blankPiece(), 'field', 'dye', 'field.position'); // strand "s1" with step "t1"
+ */
 export function addStrand(piece: Piece, kind: Kind, name: string, op: string, params: Step['params'] = {}): Piece {
   if (piece.strands.length >= LIMITS.strands)
     throw new PieceError('edit', `A piece holds at most ${LIMITS.strands} strands.`);
@@ -126,7 +129,10 @@ export function duplicateStrand(piece: Piece, id: string): Piece {
   });
 }
 
-/** Puts a new step at a place in the row (counted from 0; the source stands at 0). */
+/**
+ * Puts a new step at a place in the row (counted from 0; the source stands at 0).
+ * @example addStep(piece, 's1', 1, 'field.noise', { scale: 4 });
+ */
 export function addStep(piece: Piece, strand: string, at: number, op: string, params: Step['params'] = {}): Piece {
   return produce(piece, (draft) => {
     const row = strandIn(draft, strand);
@@ -199,7 +205,10 @@ export function withoutUnusedAssets(piece: Piece): Piece {
   return assets.length === piece.assets.length ? piece : { ...piece, assets };
 }
 
-/** Sets a parameter; `undefined` puts its default back. */
+/**
+ * Sets a parameter; `undefined` puts its default back.
+ * @example setParam(piece, 's1', 't2', 'scale', { link: 's3' });
+ */
 export function setParam(piece: Piece, strand: string, step: string, param: string, value: Value | undefined): Piece {
   return produce(piece, (draft) => {
     const target = stepIn(draft, strand, step);

@@ -30,7 +30,10 @@ export interface PreviewJob {
   patch?: Patch;
 }
 
-/** Draws steps on the processor, by their ids. Those of stages and finishes are drawn by the engine. */
+/**
+ * Draws steps on the processor, by their ids. Those of stages and finishes are drawn by the engine.
+ * @example await previewSteps({ piece, strand: 's1', steps: ['t1'], size: { width: 84, height: 36 }, phase: 0 }, assets);
+ */
 export async function previewSteps(job: PreviewJob, assets: Assets): Promise<Map<string, Preview>> {
   const { piece, steps, size, phase, patch } = job;
   const strand = strandById(piece, job.strand);

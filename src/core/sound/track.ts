@@ -31,6 +31,7 @@ const bandOf = (frequency: number) =>
  * Works out a track: spectra of windows after Hann, scaled so that their bands add up to the mean square (M. Parseval's
  * theorem).
  * @param progress told the part that is done, now and then
+ * @example soundTrack({ rate: 8000, samples: new Float32Array(8000) }); // a second of silence
  */
 export function soundTrack({ rate, samples }: Sound, progress: (part: number) => void = () => undefined): SoundTrack {
   const size = 2 ** Math.ceil(Math.log2(WINDOW * rate));

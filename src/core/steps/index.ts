@@ -28,7 +28,10 @@ export const CATALOGUE: readonly StepDefinition[] = [
 
 const BY_OP = new Map<string, StepDefinition>(CATALOGUE.map((d) => [d.op, d]));
 
-/** The definition of an operation, or undefined where it is not known here. */
+/**
+ * The definition of an operation, or undefined where it is not known here.
+ * @example definitionOf('form.push')!.params.map((p) => p.id); // ['by', 'amount', ...]
+ */
 export const definitionOf = (op: string) => BY_OP.get(op);
 
 /** Parameters of steps that artists write in, by the values that they are read from. */

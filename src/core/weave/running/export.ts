@@ -35,6 +35,8 @@ async function loopNumbers(piece: Piece, assets: Assets, analysis: Analysis, { l
 /**
  * A field (or signal) as a fragment shader that compiles on its own: the present values are
  * constants, the phase is a uniform, and `main` paints the field over uv 0..1.
+ * @throws Error in words where the strand gives what cannot be painted
+ * @example await exportGlsl(piece, assets, 's1');
  */
 export async function exportGlsl(stored: Piece, assets: Assets, strand: string, step?: string): Promise<string> {
   const piece = withTracks(stored);

@@ -79,7 +79,10 @@ export function placeFieldOf(rows: Float32Array, index: number, field: PlaceFiel
   return rows.subarray(index * SIZE + offset, index * SIZE + offset + size);
 }
 
-/** Rows of places, as processor programs take them. */
+/**
+ * Rows of places, as processor programs take them.
+ * @example placeRows([{ phase: 0.25, rest: [0.5, 0, 0] }]); // PLACE_SIZE floats
+ */
 export function placeRows(places: PlaceValues[]): Float32Array {
   const rows = new Float32Array(places.length * SIZE);
   places.forEach((p, i) => writePlace(rows, i, p));

@@ -36,6 +36,7 @@ const wovenByStructure = new WeakMap<object, Map<string, Woven>>();
  * function computes those values first, each once, however many strands share them. Pieces that differ in literal
  * numbers alone have the same text, which is written once: it is not to be changed.
  * @param analysis that of the piece
+ * @example weave(piece, analyse(piece), [{ strand: 's1' }]).glsl; // functions, without a main
  */
 export function weave(piece: Piece, analysis: Analysis, targets: Target[], options: WeaveOptions = {}): Woven {
   const write = () =>
