@@ -19,7 +19,10 @@ export function toByte(linear: number): number {
   return linear > 0 ? Math.round(255 * toEncoded(Math.min(linear, 1))) : 0;
 }
 
-/** Linear sRGB, 0..1, to Oklab: lightness 0..1, a and b about -0.4..0.4 (B. Ottosson, "A perceptual color space for image processing", 2020). */
+/**
+ * Linear sRGB, 0..1, to Oklab: lightness 0..1, a and b about -0.4..0.4 (B. Ottosson, "A perceptual color space for image
+ * processing", 2020).
+ */
 export function toOklab([r, g, b]: readonly number[]): [number, number, number] {
   const l = Math.cbrt(0.4122214708 * r! + 0.5363325363 * g! + 0.0514459929 * b!);
   const m = Math.cbrt(0.2119034982 * r! + 0.6806995451 * g! + 0.1073969566 * b!);

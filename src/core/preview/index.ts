@@ -32,7 +32,7 @@ export interface PreviewJob {
 
 /**
  * Draws steps on the processor, by their ids. Those of stages and finishes are drawn by the engine.
- * @example await previewSteps({ piece, strand: 's1', steps: ['t1'], size: { width: 84, height: 36 }, phase: 0 }, assets);
+ * @example await previewSteps({ piece, strand: 's1', steps: ['t1'], size, phase: 0 }, assets);
  */
 export async function previewSteps(job: PreviewJob, assets: Assets): Promise<Map<string, Preview>> {
   const { piece, steps, size, phase, patch } = job;

@@ -126,6 +126,12 @@ interface Handled {
   handles?: Handle[];
 }
 
+/** Gives where the point is. */
+interface GivesPosition {
+  /** The choice that says in which space: `rest` in that of the object, `world` on the stage. */
+  positionIn?: string;
+}
+
 /** Begins a picture. */
 interface Begins {
   /** The parameter that links the stage of which it takes the picture. */
@@ -211,6 +217,7 @@ interface Abilities
     Focuses,
     Resolves,
     Handled,
+    GivesPosition,
     Bakes,
     Reshapes,
     Moves,
@@ -224,7 +231,7 @@ type Without<Can> = { [A in Exclude<keyof Abilities, keyof Can>]?: undefined };
 type Of<K extends Kind, Can> = StepBase<K> & Can & Without<Can>;
 
 export type SignalStep = Of<'signal', Partial<Runs> & Asks & Resolves & Remembers>;
-export type FieldStep = Of<'field', Partial<Runs> & Asks & Resolves & Handled>;
+export type FieldStep = Of<'field', Partial<Runs> & Asks & Resolves & Handled & GivesPosition>;
 export type FormSource = Of<'form', Bakes>;
 export type FormTopology = Of<'form', Reshapes>;
 export type FormMove = Of<'form', Runs & Asks & Handled & Moves & Partial<Reshapes>>;

@@ -1,4 +1,6 @@
 import { isLink, strandById, type Piece, type Step } from '@/core/piece/types';
+import { definitionOf } from '@/core/steps';
+import { putsForm } from '@/core/steps/places-of';
 
 /** What the guide looks at beside the piece. */
 export interface Seen {
@@ -15,11 +17,15 @@ export interface GuideStep {
 }
 
 const stepsOf = (piece: Piece, kind: string) => piece.strands.filter((s) => s.kind === kind).flatMap((s) => s.steps);
-const has = (piece: Piece, op: string) => piece.strands.some((s) => s.steps.some((t) => t.op === op));
+/** Does a step move the points of a form while it plays? */
+const moves = ({ op }: Step): boolean => {
+  const definition = definitionOf(op);
+  return definition?.gives === 'form' && definition.takes.length > 0 && definition.glsl !== undefined;
+};
 
-/** Does a push follow a field? */
+/** Does a step take a field? */
 const followsField = (piece: Piece, step: Step): boolean =>
-  step.op === 'form.push' && isLink(step.params.by) && strandById(piece, step.params.by.link)?.kind === 'field';
+  Object.values(step.params).some((value) => isLink(value) && strandById(piece, value.link)?.kind === 'field');
 
 /** The first loop, in ten steps; each is done when the piece says so, however it was done. */
 export const FIRST_LOOP: readonly GuideStep[] = [
@@ -41,27 +47,27 @@ export const FIRST_LOOP: readonly GuideStep[] = [
   {
     say: 'Press A, for the next step of the row, and choose "Place".',
     why: 'It puts the form on the stage, in its surface. Both are linked by themselves.',
-    done: (piece) => has(piece, 'stage.place'),
+    done: (piece) => stepsOf(piece, 'stage').some(putsForm),
   },
   {
     say: 'Press A and choose "Sun".',
     why: 'Without a light there is little to see.',
-    done: (piece) => has(piece, 'stage.sun'),
+    done: (piece) => stepsOf(piece, 'stage').some(({ op }) => definitionOf(op)?.puts === 'light'),
   },
   {
     say: 'Press N and choose "Shoot".',
     why: 'A finish makes the picture of the stage; steps behind it change the picture.',
-    done: (piece) => has(piece, 'finish.shoot'),
+    done: (piece) => stepsOf(piece, 'finish').some(({ op }) => definitionOf(op)?.shoots),
   },
   {
     say: 'Go up to the ball with the arrow keys, press A and choose "Push".',
     why: 'A push moves the points of a form, by as much as a field says.',
-    done: (piece) => has(piece, 'form.push'),
+    done: (piece) => stepsOf(piece, 'form').some(moves),
   },
   {
     say: 'Beside "Field" open the link button, choose "New field here" and then "Noise".',
     why: 'A field is something at every point. This one moves over the loop, and closes.',
-    done: (piece) => stepsOf(piece, 'form').some((step) => followsField(piece, step)),
+    done: (piece) => stepsOf(piece, 'form').some((step) => moves(step) && followsField(piece, step)),
   },
   {
     say: 'Press Space to see it move, and read right of the loop band whether it closes.',

@@ -1,12 +1,12 @@
 import { isLink, strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
-import { definitionOf } from '@/core/steps';
+import { definitionOf, paramOf } from '@/core/steps';
 import { literalOf, outputOf, allDependencies } from '@/core/weave';
 import { hasPath } from './PathHandles';
 
 /** The space that the places of a step stand in: that of a form, or of the stage where `form` is null. */
 export interface Space {
   form: string | null;
-  /** The hall is meant as well where the form does not stand in it. */
+  /** The stage is meant as well where the form does not stand in it. */
   orStage: boolean;
 }
 
@@ -28,8 +28,8 @@ export function spaceOf(piece: Piece, strand: Strand, step: Step): Space | null 
 function fieldSpace(piece: Piece, strand: Strand, step: Step, stage: Strand): Space | null {
   const [source, ...rest] = strand.steps;
   const between = rest.slice(0, rest.indexOf(step)).filter((t) => !t.off);
-  if (source?.op !== 'field.position' || between.length > 0) return null;
-  const space = definitionOf(source.op)!.params.find((p) => p.id === 'space')!;
+  const space = source && paramOf(source, definitionOf(source.op)?.positionIn ?? '');
+  if (!space || between.length > 0) return null;
   if (literalOf(piece, source, space) === 'world') return { form: null, orStage: true };
   for (const { params } of stage.steps) {
     const form = isLink(params.form) ? strandById(piece, params.form.link) : undefined;

@@ -56,24 +56,26 @@ function newStrand(kind: Kind, name: string, ops: readonly string[]): ParamAt {
 
 const placeWords = ({ strand }: { strand: string }) => `in "${strandById(state().piece, strand)?.name}"`;
 
-/** The first step of an operation, on what is seen where that has one. */
-function stepOf(op: string): { strand: string; step: string } | null {
+/** The first parameter that takes such a file, on what is seen where that has one. */
+function firstParam(fits: (param: Param) => boolean): ParamAt | null {
   const { piece } = state();
   const { stage, finish } = outputOf(piece);
   const seen = [stage, finish].filter((s) => s !== null);
   for (const strand of [...seen, ...piece.strands]) {
-    const step = strand.steps.find((t) => t.op === op);
-    if (step) return { strand: strand.id, step: step.id };
+    for (const step of strand.steps) {
+      const param = paramsOf(step).find(fits);
+      if (param) return { strand: strand.id, step: step.id, param: param.id };
+    }
   }
   return null;
 }
 
-/** Adds a step to the end of the strand that is seen, of a kind. */
-function addedTo(kind: 'stage' | 'finish', op: string): { strand: string; step: string } | null {
+/** A parameter of a step that is added to the end of the strand that is seen, of a kind. */
+function addedTo(kind: 'stage' | 'finish', op: string, param: string): ParamAt | null {
   const strand = outputOf(state().piece)[kind];
   if (!strand) return null;
   state().edit((p) => addStep(p, strand.id, strand.steps.length, op));
-  return { strand: strand.id, step: strandById(state().piece, strand.id)!.steps.at(-1)!.id };
+  return { strand: strand.id, step: strandById(state().piece, strand.id)!.steps.at(-1)!.id, param };
 }
 
 const picture: Taker = async (file) => {
@@ -86,10 +88,10 @@ const picture: Taker = async (file) => {
 
 const panorama: Taker = async (file) => {
   const asset = await importPicture(file);
-  const own = selectedParam((p) => p.type === 'picture' && p.panorama === true);
-  const at = own ?? stepOf('stage.surroundings') ?? addedTo('stage', 'stage.surroundings');
+  const fits = (p: Param) => p.type === 'picture' && p.panorama === true;
+  const at = selectedParam(fits) ?? firstParam(fits) ?? addedTo('stage', 'stage.surroundings', 'picture');
   if (!at) return null;
-  state().edit((p) => putPicture(p, { param: 'picture', ...at }, asset));
+  state().edit((p) => putPicture(p, at, asset));
   return `as the surroundings ${placeWords(at)}`;
 };
 
@@ -97,8 +99,7 @@ const mesh: Taker = async (file) => {
   const asset = await importMesh(file);
   const own = selectedParam((p) => p.type === 'mesh');
   const at = own ?? { ...newStrand('form', nameOf(file), ['form.file']), param: 'file' };
-  const param = paramsOf(stepById(strandById(state().piece, at.strand), at.step)!).find((p) => p.type === 'mesh')!;
-  state().edit((p) => putPicture(p, { ...at, param: param.id }, asset));
+  state().edit((p) => putPicture(p, at, asset));
   return placeWords(at);
 };
 
@@ -110,10 +111,10 @@ const sound: Taker = async (file) => {
 
 const table: Taker = async (file) => {
   const asset = await importTable(file);
-  const own = selectedParam((p) => p.type === 'picture' && p.table === true);
-  const at = own ?? stepOf('finish.table') ?? addedTo('finish', 'finish.table');
+  const fits = (p: Param) => p.type === 'picture' && p.table === true;
+  const at = selectedParam(fits) ?? firstParam(fits) ?? addedTo('finish', 'finish.table', 'table');
   if (!at) return null;
-  state().edit((p) => putPicture(p, { param: 'table', ...at }, asset));
+  state().edit((p) => putPicture(p, at, asset));
   return placeWords(at);
 };
 

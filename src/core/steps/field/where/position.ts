@@ -8,6 +8,7 @@ export const position: FieldStep = {
   takes: [],
   gives: 'vec3',
   cellParam: 'space',
+  positionIn: 'space',
   aliases: ['coordinates', 'object', 'world', 'xyz'],
   params: [
     choice({
