@@ -115,6 +115,53 @@ describe('slopes in closed form', () => {
     const place = `${library(['place', 'wave'])}float f(Place p) { return sineTurns(p.phase) * p.rest.x; }`;
     expect(derive(place, 'f', (field) => field === 'rest').text).toContain('sineTurns(p0.phase)');
   });
+
+  it('carry slopes of floats alone, and none of a part of a struct that does not change', () => {
+    const struct = 'struct Spot { vec2 at; int n; float by; };\nfloat f(Spot s) { return s.at.x * s.by + float(s.n); }';
+    const slope = (changes: (field: string) => boolean) => /t0a = (.*);/.exec(derive(struct, 'f', changes).text)![1];
+    expect(slope(() => true)).toBe('p0a.at.x * p0.by + p0.at.x * p0a.by');
+    expect(slope((field) => field === 'at')).toBe('p0a.at.x * p0.by');
+    expect(derive(struct, 'f', (field) => field === 'n').text).not.toContain('p0a.n');
+  });
+
+  it('take what is written between two uses in the order in which it runs', () => {
+    const twice = 'float add(float a, float b) { return 2.0 * a + b; }\n';
+    expect(slopesOf('float x = p.x; return add(x, x *= p.y);', [3, 5], twice)).toEqual({ value: 21, a: 7, b: 3 });
+    expect(slopesOf('float x = p.x; return add(x *= p.y, x);', [3, 5], twice)).toEqual({ value: 45, a: 15, b: 9 });
+    expect(slopesOf('float x = p.x; float y = x++ * x; return y;', [3, 0])).toEqual({ value: 12, a: 7, b: 0 });
+  });
+
+  it.each([
+    ['true', true],
+    ['!true', false],
+    ['1 == 2', false],
+    ['1 != 2', true],
+    ['2 <= 2 && 3 > 2', true],
+    ['2 < 2 || 3 >= 4', false],
+    ['2.0 > 1.0 && !(1.0 >= 2.0)', true],
+  ])('leave out the branch that is never taken: %s', (test, taken) => {
+    const body = `if (${test}) return sin(p.x); return cos(p.x);`;
+    const { text } = derive(`float f(vec2 p) { ${body} }`, 'f', () => true);
+    expect(/= sin\(/.test(text)).toBe(taken);
+    expect(slopesOf(body, [0.5, 0]).value).toBeCloseTo(taken ? Math.sin(0.5) : Math.cos(0.5), 5);
+  });
+
+  it('write constants that come to the same bits', () => {
+    const values = ['-5', '0', '7', '(-2147483647 - 1)'];
+    for (const value of values) {
+      const { value: got } = slopesOf(
+        `int n = ${value}; return p.x + float(n == ${value} ? 1 : 2) + float(n >> 28);`,
+        [0, 0],
+      );
+      expect(got, value).toBe(1 + (value.startsWith('(') ? -8 : value === '-5' ? -1 : 0));
+    }
+    expect(slopesOf('return p.x * -0.5 + 3.0 - -2.0;', [2, 0])).toMatchObject({ value: 4, a: -0.5 });
+    expect(slopesOf('uint n = 4294967295u; return p.x + float(n >> 28);', [0, 0]).value).toBe(15);
+  });
+
+  it('there is none of what is not there', () => {
+    expect(() => derive('float f(float x) { return x; }', 'g', () => true)).toThrow('There is no function "g"');
+  });
 });
 
 /** All but pictures, whose texels the yardstick does not know; those of finishes have no slopes. */
