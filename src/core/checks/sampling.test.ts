@@ -131,4 +131,35 @@ describe('sampling', () => {
       sentence: expect.stringContaining('Subdivide'),
     });
   });
+
+  it('measures what can be measured alone: no points, no live step, a mesh that is refused', async () => {
+    const waves = strand('field', 'waves', ['position'], ['pick', { channel: 'x or red' }], ['wave', { count: 9 }]);
+    type Step = Parameters<typeof strand>[2];
+    const push: Step = ['push', { by: from('waves'), amount: 0.2 }];
+    const readings = (...steps: Step[]) =>
+      measureSampling(piece('Sea', '', [waves, strand('form', 'sea', ...steps)]), NO_ASSETS);
+    expect(await readings(['points-line', { count: 9 }], push)).toEqual([]);
+    expect(await readings(['grid', { columns: 9 }])).toEqual([]);
+    expect(await readings(['grid', { columns: 9 }], ['dots'], push)).toHaveLength(1);
+    expect(await readings(['icosphere', { times: 9 }], ['subdivide', { times: 6 }], push)).toEqual([]);
+    // What says more than where a point is moves none.
+    expect(await readings(['grid', { columns: 9 }], ['paint', { colour: from('waves') }])).toEqual([]);
+  });
+
+  it('marks the edges of the step that is asked for alone', async () => {
+    const two = piece('Two', '', [
+      strand('field', 'fine', ['position'], ['pick', { channel: 'x or red' }], ['wave', { count: 11, turns: 1 }]),
+      strand('field', 'slow', ['position'], ['pick', { channel: 'x or red' }], ['wave', { count: 0.25, turns: 1 }]),
+      strand(
+        'form',
+        'sea',
+        ['grid', { columns: 40, rows: 2, width: 4, depth: 1 }],
+        ['push', { by: from('slow'), amount: 0.1 }],
+        ['push', { by: from('fine'), amount: 0.1 }],
+      ),
+    ]);
+    expect((await measureSampling(two, NO_ASSETS)).map((r) => r.step)).toEqual(['t3']);
+    expect(await samplingMarks(two, NO_ASSETS, 'sea', 't2', 0.25)).toHaveLength(0);
+    expect((await samplingMarks(two, NO_ASSETS, 'sea', 't3', 0.25)).length).toBeGreaterThan(0);
+  });
 });
