@@ -309,8 +309,8 @@ for (const d of WITH_GLSL) {
 }
 
 /**
- * Runs a strand of a piece, the last one by default, on both processors at places, its values as uniforms and its numbers over the loop
- * as a texture: as it is drawn.
+ * Runs a strand of a piece, the last one by default, on both processors at places, its values as uniforms and its
+ * numbers over the loop as a texture: as it is drawn.
  */
 async function compareField(
   name: string,

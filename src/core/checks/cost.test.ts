@@ -48,6 +48,6 @@ describe('the cost of a loop', () => {
     expect(one).toBeGreaterThan(100);
     expect(loop(remembering(300, ['smooth']))).toBe(3 * one);
     expect(loop(remembering(100, ['smooth'], ['spring']))).toBeGreaterThan(one);
-    expect(loop(remembering(100, ['sine'], ['smooth']))).toBeGreaterThan(one);
+    expect(loop(remembering(100, ['invert'], ['smooth']))).toBeGreaterThan(one);
   });
 });

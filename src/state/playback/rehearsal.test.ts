@@ -166,7 +166,7 @@ it('taps set the tempo from the second on', () => {
   expect(tempo()).toBe(150);
 });
 
-it('a control that plays leaves its keys as it is moved, which is said; one that stands does not move by itself', () => {
+it('a control that plays leaves its keys as it is moved, which is said; one that stands keeps them', () => {
   const said = () => toast.getToasts().map((t) => ('title' in t ? String(t.title) : ''));
   const before = entries();
   moveControl('c1', 1);
