@@ -60,16 +60,44 @@ if (args.length === 0 || Number.isNaN(sample)) {
 }
 const files = args.flatMap(filesOf);
 const picked = sample === Infinity ? files : await sampleOf(files);
+
 /** They take a minute each; without them all of the core is tested in a few. */
 const SLOW = ['core/steps/ranges', 'core/checks/seam', 'core/formats/backup', 'core/formats/mesh/hostile'];
+/** `core/glsl` of `core/glsl/lex.ts`, `state` of `state/panels`. */
+const roomOf = (name) =>
+  name
+    .split('/')
+    .slice(0, name.startsWith('core/') ? 2 : 1)
+    .join('/');
+const rooms = [...new Set(args.map(roomOf))];
 
-// What is of the core is noticed by tests of the core; of what is open in a page, by those beside it and of actions.
-const isCore = args.every((name) => name.startsWith('core/'));
-const env = {
-  ...process.env,
-  MUTATE_TESTS: isCore ? 'src/core/**/*.test.ts' : 'src/{state,actions}/**/*.test.ts',
-  MUTATE_LEAVES: SLOW.filter((test) => !args.some((room) => test.startsWith(room)))
-    .map((test) => `src/${test}.test.ts`)
-    .join(','),
-};
-process.exit(await run('npx', ['stryker', 'run', '--mutate', picked.join(',')], { env }));
+/** Runs changes against tests. @returns those that none of them notices */
+async function unnoticed(ranges, tests) {
+  const leaves = SLOW.filter((test) => !rooms.some((room) => test.startsWith(room))).map((t) => `src/${t}.test.ts`);
+  const env = { ...process.env, MUTATE_TESTS: tests.join(','), MUTATE_LEAVES: leaves.join(',') };
+  if ((await run('npx', ['stryker', 'run', '--mutate', ranges.join(',')], { env })) !== 0) process.exit(1);
+  const report = JSON.parse(readFileSync('test-results/mutation.json', 'utf8'));
+  const all = Object.entries(report.files).flatMap(([file, { mutants }]) => mutants.map((m) => ({ file, ...m })));
+  const counted = all.filter(({ status }) => status !== 'Ignored' && status !== 'CompileError');
+  const left = counted.filter(({ status }) => status === 'Survived' || status === 'NoCoverage');
+  return { counted: counted.length, left };
+}
+
+const keyOf = ({ file, location: { start, end }, replacement }) =>
+  `${file}:${start.line}:${start.column - 1}-${end.line}:${end.column - 1}\t${replacement}`;
+
+// Most changes are noticed by the tests of their room, which take seconds; the rest is held against all others.
+const first = await unnoticed(
+  picked,
+  rooms.map((room) => `src/${room}/**/*.test.ts`),
+);
+const wide = rooms.every((room) => room.startsWith('core/')) ? 'src/core/**/*.test.ts' : 'src/**/*.test.ts';
+const second =
+  first.left.length === 0
+    ? first
+    : await unnoticed([...new Set(first.left.map((m) => keyOf(m).split('\t')[0]))], [wide]);
+const before = new Set(first.left.map(keyOf));
+const left = second.left.filter((m) => before.has(keyOf(m)));
+console.log(`\n${first.counted - left.length} of ${first.counted} changes are noticed. Left:`);
+for (const m of left)
+  console.log(`${m.file}:${m.location.start.line} ${m.mutatorName}: ${m.replacement?.slice(0, 80)}`);

@@ -35,7 +35,7 @@ const TYPES: Record<ExportFormat, { ending: string; type: string }> = {
 };
 
 /** Frames that may be on their way to the encoder at once. */
-const AHEAD = 3;
+const MAX_FRAMES_AHEAD = 3;
 
 async function meshesOf(piece: Piece): Promise<MeshStore> {
   const meshes = new MeshStore((why) => {
@@ -154,7 +154,7 @@ async function feed(frames: number, { draw, add, check, progress, handed }: Feed
         handed.frames = n + 1;
       });
     waiting.push(last);
-    if (waiting.length > AHEAD) await waiting.shift();
+    if (waiting.length > MAX_FRAMES_AHEAD) await waiting.shift();
     const done = n + 1;
     progress({ done, frames, left: done > 2 ? (((performance.now() - began) / done) * (frames - done)) / 1000 : null });
     // Lets the interface answer between frames.

@@ -70,7 +70,7 @@ export const moveKey = (lane: Lane, piece: Piece, index: number, { value, ...res
   }));
 
 /** Points of a trace that is worked out here: as those of signals. */
-const SAMPLES = 241;
+const TRACE_POINTS = 241;
 const AXES = ['x', 'y', 'z'];
 
 /** What the band shows of time. */
@@ -146,7 +146,7 @@ interface LaneSource {
 function lanesOf({ place, id, name }: LaneSource, keys: KeyOf<KeyValue>[], play: Play): Lane[] {
   const [first] = keys;
   const curve = keyedCurve({ keys }, play);
-  const samples = Array.from({ length: SAMPLES }, (_, i) => curve(i / (SAMPLES - 1)));
+  const samples = Array.from({ length: TRACE_POINTS }, (_, i) => curve(i / (TRACE_POINTS - 1)));
   const timeOnly = typeof first!.value === 'string';
   const isVector = Array.isArray(first!.value);
   const axes = isVector ? [0, 1, 2] : [0];

@@ -12,11 +12,11 @@ export function shortNumber(value: number): string {
 }
 
 /** Digits that a number of 32 bits has. */
-const DIGITS = 7;
+const FLOAT_DIGITS = 7;
 
 /** All of a number, for a field that is being edited. */
 export const wholeNumber = (value: number): string =>
-  Number.isFinite(value) ? String(Number(value.toPrecision(DIGITS))) : shortNumber(value);
+  Number.isFinite(value) ? String(Number(value.toPrecision(FLOAT_DIGITS))) : shortNumber(value);
 
 /**
  * A number with as many digits as tell it from its neighbours: as `shortNumber`, or more where it was set finer.

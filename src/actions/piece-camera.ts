@@ -14,7 +14,7 @@ export interface PieceCamera {
   angle: number;
 }
 
-const USUAL_LENS = 35;
+const USUAL_LENS_MM = 35;
 
 /** The camera that the piece is seen through; null without a stage or a camera on it. */
 export function cameraOf(piece: Piece): PieceCamera | null {
@@ -34,7 +34,7 @@ export function cameraOf(piece: Piece): PieceCamera | null {
     strand: stage,
     step,
     view: { position: vector('position'), target: vector('target') },
-    angle: 2 * Math.atan(FRAME_HEIGHT / 2 / (typeof lens === 'number' ? lens : USUAL_LENS)),
+    angle: 2 * Math.atan(FRAME_HEIGHT / 2 / (typeof lens === 'number' ? lens : USUAL_LENS_MM)),
   };
 }
 

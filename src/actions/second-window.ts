@@ -3,7 +3,7 @@ import { useWorkbench } from '@/state/workbench';
 import { viewerNow } from './viewer-handle';
 
 /** Frames a second that a second window shows. */
-const RATE = 60;
+const FRAMES_PER_SECOND = 60;
 
 /** The window that was opened last, and what shows the picture in it. */
 let opened: { window: Window; video: HTMLVideoElement } | null = null;
@@ -36,7 +36,7 @@ export function feedSecondWindow(): void {
   if (!opened || opened.window.closed || !viewer) return;
   const { video } = opened;
   opened.window.document.title = useWorkbench.getState().piece.name;
-  video.srcObject = viewer.canvas.captureStream(RATE);
+  video.srcObject = viewer.canvas.captureStream(FRAMES_PER_SECOND);
   void video.play().catch(() => undefined);
   // A stream begins with the next picture that is put on the canvas.
   viewer.presentAgain();

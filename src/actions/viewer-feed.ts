@@ -21,7 +21,7 @@ export type Fed = Pick<Viewer, 'setPiece' | 'setPhase' | 'drawnPhase' | 'playing
 };
 
 /** Cells of stage and finish are drawn again this long after a change, in milliseconds. */
-export const SNAPSHOT_PAUSE = 700;
+export const SNAPSHOT_DELAY_MS = 700;
 
 /**
  * Gives a viewer what the workbench has: the open piece (or the step that is looked at) with its meshes, the look that
@@ -152,7 +152,7 @@ export class ViewerFeed {
   /** Has the cells drawn again, a moment after the last change. */
   snapshotSoon(): void {
     clearTimeout(this.timer);
-    if (!this.ended) this.timer = setTimeout(() => void this.snapshotCells(), SNAPSHOT_PAUSE);
+    if (!this.ended) this.timer = setTimeout(() => void this.snapshotCells(), SNAPSHOT_DELAY_MS);
   }
 
   /** Draws the cells of stage and finish. Those of a picture that is not all there would show what it is not. */

@@ -20,8 +20,8 @@ export function toByte(linear: number): number {
 }
 
 /**
- * Linear sRGB, 0..1, to Oklab: lightness 0..1, a and b about -0.4..0.4 (B. Ottosson, "A perceptual color space for image
- * processing", 2020).
+ * Linear sRGB, 0..1, to Oklab: lightness 0..1, a and b about -0.4..0.4 (B. Ottosson, "A perceptual color space for
+ * image processing", 2020).
  */
 export function toOklab([r, g, b]: readonly number[]): [number, number, number] {
   const l = Math.cbrt(0.4122214708 * r! + 0.5363325363 * g! + 0.0514459929 * b!);

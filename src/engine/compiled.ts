@@ -4,7 +4,7 @@ import { makeShared } from './card/shared';
 import { SurfaceMaterials } from './surface/surface-materials';
 
 /** Rows that are kept after they were released; a cell of each step may have one. */
-const KEPT = 24;
+const MAX_SPARE_ROWS = 24;
 
 /**
  * What a renderer has compiled and may need again, with the uniforms that all of it reads. It may outlive a picture:
@@ -13,7 +13,7 @@ const KEPT = 24;
 export class CompiledParts {
   readonly shared = makeShared();
   readonly materials = new SurfaceMaterials(this.shared);
-  readonly rows = new Spares<FinishRow>(KEPT);
+  readonly rows = new Spares<FinishRow>(MAX_SPARE_ROWS);
 
   dispose(): void {
     this.materials.dispose();

@@ -41,9 +41,9 @@ export interface MemoryCheck extends MemoryReading {
  * What is left of full light when it no longer shows: half of a step of 8 bits in sRGB, where that is steepest
  * (IEC 61966-2-1: 12.92 near black).
  */
-const UNSEEN = 0.5 / 255 / 12.92;
+const UNSEEN_LIGHT = 0.5 / 255 / 12.92;
 /** Places at which fields are looked at, that say how much stays. */
-const POINTS = 48;
+const SAMPLED_POINTS = 48;
 
 /**
  * Measures every step of the output, and of what it takes in, that reads earlier frames, over the frames of the loop.
@@ -168,7 +168,7 @@ async function mendFor(
  */
 function fadedAfter(stays: readonly number[]): number | null {
   const logs = stays.map((part) => Math.log(Math.max(0, part)));
-  const least = Math.log(UNSEEN);
+  const least = Math.log(UNSEEN_LIGHT);
   if (!(logs.reduce((a, b) => a + b) < -1e-6)) return null;
   let most = 0;
   for (let end = 0; end < logs.length; end++) {
@@ -188,7 +188,7 @@ async function paramsOver(piece: Piece, assets: Assets, analysis: Analysis, row:
   const step = fittingStep(piece, analysis, row);
   const links = Object.values(step.params).filter(isLink);
   const evaluator = links.length > 0 ? await Evaluator.make(piece, assets, links.map(targetOf), analysis) : null;
-  const points = links.some(({ link }) => strandById(piece, link)!.kind === 'field') ? POINTS : 1;
+  const points = links.some(({ link }) => strandById(piece, link)!.kind === 'field') ? SAMPLED_POINTS : 1;
   const moves = evaluator !== null || Object.values(step.params).some(isKeyed);
   const frames = moves ? piece.loop.frames : 1;
   const rows = samplePlaces(points);

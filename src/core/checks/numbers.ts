@@ -7,7 +7,7 @@ import { setPhase } from '../weave/running/places';
 import { samplePlaces } from './sample-places';
 
 /** Places that are looked at, and phases at which they are. */
-const PLACES = 512;
+const SAMPLED_PLACES = 512;
 const PHASES = [0, 0.25, 0.5, 0.75];
 
 /**
@@ -31,15 +31,15 @@ export async function measureNumbers(
 
 async function brokenShare(piece: Piece, assets: Assets, target: Target): Promise<number> {
   const evaluator = await Evaluator.make(withMarks(piece, target), assets, [target]);
-  const rows = samplePlaces(PLACES);
+  const rows = samplePlaces(SAMPLED_PLACES);
   let broken = 0;
   for (const phase of PHASES) {
     setPhase(rows, phase);
     const values = evaluator.run(0, rows, rows.length / PLACE_SIZE);
-    const width = values.length / PLACES;
-    for (let i = 0; i < PLACES; i++) if (values.subarray(i * width, (i + 1) * width).some(isMark)) broken++;
+    const width = values.length / SAMPLED_PLACES;
+    for (let i = 0; i < SAMPLED_PLACES; i++) if (values.subarray(i * width, (i + 1) * width).some(isMark)) broken++;
   }
-  return broken / (PLACES * PHASES.length);
+  return broken / (SAMPLED_PLACES * PHASES.length);
 }
 
 function sentenceOf(name: string, share: number): string {

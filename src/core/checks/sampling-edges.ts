@@ -52,7 +52,7 @@ vec3 clAlongEdge(Place p, vec3 way, vec3 turn, vec2 slide) {
 /** Floats of a way: rest, normal and uv. */
 export const EDGE_WIDTH = 8;
 /** Part of an edge over which a difference is taken where there is no derivative. */
-const BIT = 1 / 64;
+const STEP_OF_EDGE = 1 / 64;
 
 /** Runs a form up to one step: where points are moved to, and how fast that changes along edges. */
 export class PointMover {
@@ -91,11 +91,10 @@ export class PointMover {
     if (!this.evaluator)
       return Float32Array.from({ length: 3 * count }, (_, i) => ways[EDGE_WIDTH * Math.floor(i / 3) + (i % 3)]!);
     if (!this.slopes) {
-      const [before, after] = [-BIT, BIT].map((by) => this.moved(shifted(rows, ways, count, by), count)) as [
-        Float32Array,
-        Float32Array,
-      ];
-      return after.map((v, i) => (v - before[i]!) / (2 * BIT));
+      const [before, after] = [-STEP_OF_EDGE, STEP_OF_EDGE].map((by) =>
+        this.moved(shifted(rows, ways, count, by), count),
+      ) as [Float32Array, Float32Array];
+      return after.map((v, i) => (v - before[i]!) / (2 * STEP_OF_EDGE));
     }
     const width = PLACE_SIZE + EDGE_WIDTH;
     const both = new Float32Array(count * width);

@@ -18,10 +18,10 @@ import type { Fix } from './mends';
  */
 export const EDGES_PER_WAVE = 4;
 /** Edges looked at, and phases at which they are. */
-const EDGES = 2048;
+const SAMPLED_EDGES = 2048;
 const PHASES = [0, 0.25, 0.5, 0.75];
 /** What a mesh may fall short by before it is said. */
-const SLACK = 1.15;
+const ALLOWED_FACTOR = 1.15;
 /** Part of where places lie below which what a step does is the rounding of 32-bit floats, and no wave. */
 const ROUNDING = 1e-5;
 /** The rate that all edges but one in a hundred stay under counts, so that a lone crease does not. */
@@ -78,7 +78,7 @@ async function formOf(
   const subjects = live
     .map((row, i) => ({ row, before: movers[i]!, after: movers[i + 1]! }))
     .filter((s) => only === undefined || s.row.step.id === only);
-  const edges = someEdges(skin, EDGES);
+  const edges = someEdges(skin, SAMPLED_EDGES);
   return { strand, rows: rows.slice(0, end), way: edges.way, spots: spotsOf(skin, edges), subjects };
 }
 
@@ -199,7 +199,7 @@ export async function measureSampling(piece: Piece, assets: Assets): Promise<Sam
       const reading = readAlong(subject, form!.spots, PHASES);
       const factor = (way: Way) => EDGES_PER_WAVE * wavesOn(reading, (i) => form!.way[i] === way);
       const [across, along] = [factor('across'), factor('along')];
-      if (Math.max(across, along) < SLACK) continue;
+      if (Math.max(across, along) < ALLOWED_FACTOR) continue;
       const { step, definition } = subject.row;
       readings.push({
         strand: strand.id,
@@ -215,7 +215,7 @@ export async function measureSampling(piece: Piece, assets: Assets): Promise<Sam
 }
 
 /** Edges are marked that miss more than this part of the usual rise: as much as four to a wave miss. */
-const MARKED = 0.45;
+const MARKED_PART = 0.45;
 
 /** The edges that are too long for a step at a phase, where they then stand: six floats each. */
 export async function samplingMarks(
@@ -242,7 +242,7 @@ export async function samplingMarks(
   // Along a pattern that only runs across, nothing rises, and nothing is missed.
   const most = Math.max(usual('across'), usual('along'));
   const limit = { across: Math.max(usual('across'), 0.1 * most), along: Math.max(usual('along'), 0.1 * most) };
-  const found = Uint32Array.from(missed[0]!.keys()).filter((i) => missed[0]![i]! > MARKED * limit[way[i]!]);
+  const found = Uint32Array.from(missed[0]!.keys()).filter((i) => missed[0]![i]! > MARKED_PART * limit[way[i]!]);
   const whole = await PointMover.make(piece, assets, strand!, strand!.steps.at(-1)!.id, analysis);
   const [a, b] = [spots.start, spots.end].map((ends) => whole.moved(gathered(ends, found), found.length)) as [
     Float32Array,
@@ -273,7 +273,7 @@ function remedy(
     const wants = finer.flatMap((param) => {
       const has = Number(literalOf(piece, row.step, param));
       const factor = param.finer === 'across' ? across : param.finer === 'along' ? along : worst;
-      if (factor < SLACK) return [];
+      if (factor < ALLOWED_FACTOR) return [];
       const needs = param.finer === 'halves' ? has + Math.ceil(Math.log2(factor)) : about(has * factor);
       return [{ param, has, needs, most: param.hard?.[1] ?? Infinity }];
     });

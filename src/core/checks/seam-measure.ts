@@ -24,14 +24,18 @@ export interface Measured {
 export type Kink = 'none' | 'seam' | 'throughout';
 
 /** Part of the faster motion by which the slower may fall short before it is seen as a kink. */
-const KINK = 0.25;
+const MIN_KINK_PART = 0.25;
 
 /**
  * Does motion change its speed at the seam, though the ends meet?
  * @param least motion below which none is seen
  * @param share part of the faster motion that the slower may fall short by
  */
-export const hasKink = ({ before, after }: { before: number; after: number }, least = 1e-9, share = KINK): boolean => {
+export const hasKink = (
+  { before, after }: { before: number; after: number },
+  least = 1e-9,
+  share = MIN_KINK_PART,
+): boolean => {
   const faster = Math.max(before, after);
   return faster > least && Math.abs(after - before) > share * faster;
 };
@@ -39,7 +43,7 @@ export const hasKink = ({ before, after }: { before: number; after: number }, le
 /** Differences below this part of the range are rounding of 32-bit floats, not a jump. */
 export const SEAM_TOLERANCE = 2e-4;
 /** Phases at which the range of values is taken. */
-const PHASES = 12;
+const SAMPLED_PHASES = 12;
 /** Part of its largest amount below which a value that is one of several, as those of a surface, hardly moves. */
 const MIN_RANGE = 0.01;
 /** Frames among which another jump like that at the seam is looked for. */
@@ -98,8 +102,8 @@ function compared(
   const highs = new Float32Array(apart).fill(-Infinity);
   let moves = !still && begin.some((v, i) => v !== end[i]);
   // An odd count of unequal phases, so that a wave of whole turns is not always met at its zeros.
-  for (let k = 0; k < PHASES; k++)
-    at(few, (k + 0.37) / PHASES).forEach((v, i) => {
+  for (let k = 0; k < SAMPLED_PHASES; k++)
+    at(few, (k + 0.37) / SAMPLED_PHASES).forEach((v, i) => {
       lows[i % apart] = Math.min(lows[i % apart]!, v);
       highs[i % apart] = Math.max(highs[i % apart]!, v);
       if (v !== fewBegin[i]) moves = true;
@@ -115,7 +119,7 @@ function compared(
   const after = mean(fewBegin, at(few, 1 / frames), spans);
   const kinkOf = (): Kink => {
     if (!hasKink({ before, after })) return 'none';
-    const jump = (1 - KINK) * before;
+    const jump = (1 - MIN_KINK_PART) * before;
     // What goes on evenly comes a quarter as far in the last quarter of a frame; what is held till then all of the way.
     const jumps = mean(at(few, 1 - 0.25 / frames, 'end'), fewEnd, spans) >= jump;
     return jumps && jumpsWithin((n) => at(few, n / frames), frames, jump, spans) ? 'throughout' : 'seam';
@@ -127,7 +131,7 @@ function compared(
 function movesAnywhere(at: ValuesAt, places: StrandPlaces, begin: Float32Array, frames: number): boolean {
   const differs = (where: StrandPlaces, phase: number, first: Float32Array) =>
     at(where, phase).some((v, i) => v !== first[i]);
-  for (let k = 0; k < PHASES; k++) if (differs(places, (k + 0.37) / PHASES, begin)) return true;
+  for (let k = 0; k < SAMPLED_PHASES; k++) if (differs(places, (k + 0.37) / SAMPLED_PHASES, begin)) return true;
   const some = places.sparse(STILL_PLACES);
   const first = at(some, 0);
   for (let n = 1; n < frames; n++) if (differs(some, n / frames, first)) return true;

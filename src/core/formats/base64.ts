@@ -1,9 +1,10 @@
-const PIECE = 0x8000;
+const PIECE_BYTES = 0x8000;
 
 /** Bytes as base64 text (RFC 4648). */
 export function toBase64(bytes: Uint8Array): string {
   let text = '';
-  for (let at = 0; at < bytes.length; at += PIECE) text += String.fromCharCode(...bytes.subarray(at, at + PIECE));
+  for (let at = 0; at < bytes.length; at += PIECE_BYTES)
+    text += String.fromCharCode(...bytes.subarray(at, at + PIECE_BYTES));
   return btoa(text);
 }
 

@@ -55,7 +55,7 @@ export function readMidi(bytes: Uint8Array): Trigger[] {
 }
 
 /** Microseconds of a quarter until the file says another. */
-const DEFAULT_QUARTER = 500_000;
+const DEFAULT_QUARTER_MICROSECONDS = 500_000;
 
 /** Seconds at a tick: by the file's tempos, or by its frames where it counts those. */
 function clock({ header, tracks }: MidiData): (tick: number) => number {
@@ -75,7 +75,7 @@ function clock({ header, tracks }: MidiData): (tick: number) => number {
     })
     .sort((a, b) => a.tick - b.tick);
   // Seconds at which each tempo begins, so that every tick is found at once however many there are.
-  const spans = [{ tick: 0, quarter: DEFAULT_QUARTER, seconds: 0 }];
+  const spans = [{ tick: 0, quarter: DEFAULT_QUARTER_MICROSECONDS, seconds: 0 }];
   const within = (span: (typeof spans)[number], tick: number) =>
     span.seconds + ((tick - span.tick) / ticksPerBeat) * (span.quarter / 1e6);
   for (const tempo of tempos) spans.push({ ...tempo, seconds: within(spans.at(-1)!, tempo.tick) });

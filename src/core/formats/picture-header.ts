@@ -16,7 +16,7 @@ export class PictureError extends Error {
 const PICTURE_LIMITS = { bytes: 48 * 1024 * 1024, side: 16_384, pixels: 100_000_000 } as const;
 
 /** Longest side that is kept; larger pictures are made smaller when they come in. */
-const KEPT_SIDE = 2048;
+const SAVED_SIDE_PIXELS = 2048;
 
 const ascii = (bytes: Uint8Array, at: number, length: number) =>
   String.fromCharCode(...bytes.subarray(at, at + length));
@@ -127,6 +127,6 @@ function beginsAsSvg(text: string): boolean {
 
 /** Size at which a picture is kept: as it is, or brought down to the longest side. */
 export function storedSize({ width, height }: { width: number; height: number }): { width: number; height: number } {
-  const factor = Math.min(1, KEPT_SIDE / Math.max(width, height));
+  const factor = Math.min(1, SAVED_SIDE_PIXELS / Math.max(width, height));
   return { width: Math.max(1, Math.round(width * factor)), height: Math.max(1, Math.round(height * factor)) };
 }

@@ -15,9 +15,9 @@ const SVG_LINE_LIMITS = {
 } as const;
 
 /** Points at which a line is read. */
-const POINTS = 512;
+const MAX_POINTS = 512;
 /** Straight pieces that a curve is measured by. */
-const PIECES = 16;
+const PIECES_PER_CURVE = 16;
 
 /** A shape as SVG says it: its name, its attributes, and the transforms around it from the outermost in. */
 export interface SvgShape {
@@ -76,9 +76,9 @@ export function svgLine(shape: SvgShape): TakenPath {
   if (!(length > 0) || !Number.isFinite(length)) throw new SvgLineError('The first line in it has no length.');
   const [begin, end] = [corners[0]!, corners.at(-1)!];
   const closed = Math.hypot(begin[0] - end[0], begin[1] - end[1]) < length * 1e-3;
-  const count = closed ? POINTS : POINTS - 1;
+  const count = closed ? MAX_POINTS : MAX_POINTS - 1;
   const points: PathVertex[] = [];
-  for (let i = 0, at = 0; i < POINTS; i++) {
+  for (let i = 0, at = 0; i < MAX_POINTS; i++) {
     const wanted = (length * i) / count;
     while (at < corners.length - 2 && lengths[at + 1]! < wanted) at++;
     const part = (wanted - lengths[at]!) / Math.max(lengths[at + 1]! - lengths[at]!, 1e-12);
@@ -132,8 +132,8 @@ const pairs = (numbers: readonly number[]): Flat[] =>
 
 /** Points along a Bézier curve after its first, by de Casteljau's construction. */
 function curve(points: Flat[]): Flat[] {
-  return Array.from({ length: PIECES }, (_, i) => {
-    const t = (i + 1) / PIECES;
+  return Array.from({ length: PIECES_PER_CURVE }, (_, i) => {
+    const t = (i + 1) / PIECES_PER_CURVE;
     let row = points;
     while (row.length > 1)
       row = row

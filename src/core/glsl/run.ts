@@ -1,7 +1,7 @@
 import { LOOP_OFFSET, SLOT_BYTES, writeTable, type Pixels } from './pictures';
 import type { CompiledModule } from './wasm/compile';
 
-const PAGE = 65536;
+const PAGE_BYTES = 65536;
 
 /**
  * A compiled program on the processor. Not safe for use by two callers at once: inputs and
@@ -75,7 +75,7 @@ export class Processor {
   }
 
   private reserve(end: number): void {
-    const missing = Math.ceil(end / PAGE) - this.memory.buffer.byteLength / PAGE;
+    const missing = Math.ceil(end / PAGE_BYTES) - this.memory.buffer.byteLength / PAGE_BYTES;
     if (missing > 0) this.memory.grow(missing);
   }
 

@@ -77,7 +77,7 @@ function offLine(p: PathVertex, a: PathVertex, b: PathVertex): number {
 }
 
 /** Part of a line's extent by which fewer points may miss it. */
-const MISS = 1 / 250;
+const MAX_MISS_PART = 1 / 250;
 
 /**
  * As few points of a line as miss it by no more than a 250th of its extent, where so many are enough. A closed line
@@ -89,7 +89,7 @@ export function fewerPoints({ points, closed }: TakenPath, most: number): TakenP
   // A closed line is one that ends where it began.
   const line = closed ? [...points, points[0]!] : points;
   const off = (p: number, a: number, b: number) => offLine(line[p]!, line[a]!, line[b]!);
-  const allowed = MISS * Math.max(...line.map((p) => apart(p, line[0]!)));
+  const allowed = MAX_MISS_PART * Math.max(...line.map((p) => apart(p, line[0]!)));
   const { kept } = refineLine(line.length, off, { allowed, most: closed ? most + 1 : most });
   const chosen = kept.map((i) => line[i]!);
   return { points: closed ? chosen.slice(0, -1) : chosen, closed };

@@ -23,7 +23,7 @@ export type Knot = [number, number, number, number];
 const MAX_KNOTS = 96;
 const MAX_KNOTS_BETWEEN = 4;
 /** Pieces in which a way from one point to the next is measured. */
-const MEASURED = 48;
+const MEASURED_PIECES = 48;
 
 const apart = (a: readonly number[], b: readonly number[]) => Math.hypot(a[0]! - b[0]!, a[1]! - b[1]!, a[2]! - b[2]!);
 const mixed = (a: readonly number[], b: readonly number[], t: number): [number, number, number] => [
@@ -57,8 +57,8 @@ function bezier([a, b, c, d]: readonly [PathVertex, PathVertex, PathVertex, Path
 }
 
 /** Metres below which a handle makes a corner. */
-const CORNER = 1e-4;
-const isCorner = ({ handle }: PathPoint) => handle !== undefined && Math.hypot(...handle) < CORNER;
+const CORNER_METRES = 1e-4;
+const isCorner = ({ handle }: PathPoint) => handle !== undefined && Math.hypot(...handle) < CORNER_METRES;
 
 /** The handle of a point between two others; by itself a sixth of the way between these. */
 const handleOf = ({ handle }: PathPoint, before: PathVertex, after: PathVertex): PathVertex =>
@@ -143,7 +143,8 @@ export function handleAt(given: readonly PathPoint[], index: number, closed: boo
 /** How far it is to each of the places in which a way is measured. */
 function lengths(on: (u: number) => PathVertex): number[] {
   const sums = [0];
-  for (let i = 1; i <= MEASURED; i++) sums.push(sums[i - 1]! + apart(on((i - 1) / MEASURED), on(i / MEASURED)));
+  for (let i = 1; i <= MEASURED_PIECES; i++)
+    sums.push(sums[i - 1]! + apart(on((i - 1) / MEASURED_PIECES), on(i / MEASURED_PIECES)));
   return sums;
 }
 
@@ -154,7 +155,7 @@ function placeAt(measured: readonly number[], length: number): number {
     measured.findIndex((sum, k) => k > 0 && sum >= length),
   );
   const [from, to] = [measured[i - 1]!, measured[i]!];
-  return (i - 1 + (to > from ? (length - from) / (to - from) : 0)) / MEASURED;
+  return (i - 1 + (to > from ? (length - from) / (to - from) : 0)) / MEASURED_PIECES;
 }
 
 /** Between which knots a number lies, with those before and after them, as the next round has them. */

@@ -35,7 +35,7 @@ export function fitBeats(beats: number, tempo: number, rate: number): BeatFit {
 /** Milliseconds after which a tap begins again. */
 const MAX_TAP_GAP_MS = 2000;
 /** Taps that are looked at. */
-const TAPS = 12;
+const MAX_COUNTED_TAPS = 12;
 
 /**
  * The tempo of taps: the slope of the straight line through their times by least squares, so that one that is late
@@ -43,7 +43,7 @@ const TAPS = 12;
  */
 export function tappedTempo(times: readonly number[]): number | null {
   const last = times.findLastIndex((t, i) => i > 0 && t - times[i - 1]! > MAX_TAP_GAP_MS);
-  const taps = times.slice(Math.max(last, 0)).slice(-TAPS);
+  const taps = times.slice(Math.max(last, 0)).slice(-MAX_COUNTED_TAPS);
   if (taps.length < 2) return null;
   const middle = (taps.length - 1) / 2;
   const mean = taps.reduce((a, b) => a + b) / taps.length;

@@ -3,8 +3,8 @@ import { triangles, type BareSkin } from '../mesh/skin';
 import { GROUND, lightOf } from './shade';
 import type { Preview, PreviewSize } from './types';
 
-const TURN = 0.5;
-const TILT = 0.5;
+const TURN_RADIANS = 0.5;
+const TILT_RADIANS = 0.5;
 /** Colour, roughness, metal and glow of the clay that forms are drawn in. */
 const CLAY = [0.26, 0.29, 0.26, 0.8, 0, 0, 0, 0];
 
@@ -37,7 +37,12 @@ function dots({ view, scale, width, height, pixels }: Sheet): void {
 /** Rotated about the upright axis, then tilted towards the viewer, who looks along -z. */
 function turned(positions: Float32Array): Float32Array {
   const out = new Float32Array(positions.length);
-  const [sa, ca, sb, cb] = [Math.sin(TURN), Math.cos(TURN), Math.sin(TILT), Math.cos(TILT)];
+  const [sa, ca, sb, cb] = [
+    Math.sin(TURN_RADIANS),
+    Math.cos(TURN_RADIANS),
+    Math.sin(TILT_RADIANS),
+    Math.cos(TILT_RADIANS),
+  ];
   for (let i = 0; i < positions.length; i += 3) {
     const x = positions[i]! * ca + positions[i + 2]! * sa;
     const z = -positions[i]! * sa + positions[i + 2]! * ca;

@@ -3,7 +3,7 @@ import { placeRows } from '../weave/running/places';
 import type { Preview } from './types';
 
 /** How soon a moment has faded in a plot, in parts of a second. */
-const FADE = 8;
+const FADES_PER_SECOND = 8;
 /** Frames up to which every one of them is in a plot, and places that a plot has at least. */
 const MAX_PLOTTED_FRAMES = 1024;
 const MIN_SAMPLES = 96;
@@ -18,7 +18,10 @@ export function signalLines(evaluator: Evaluator, index: number, samples: number
   const width = evaluator.width(index);
   if (evaluator.gives(index) === 'moments')
     return [
-      Float32Array.from({ length: samples }, (_, i) => values[width * i + 2]! * Math.exp(-FADE * values[width * i]!)),
+      Float32Array.from(
+        { length: samples },
+        (_, i) => values[width * i + 2]! * Math.exp(-FADES_PER_SECOND * values[width * i]!),
+      ),
     ];
   return Array.from({ length: width }, (_, n) =>
     Float32Array.from({ length: samples }, (_, i) => values[width * i + n]!),

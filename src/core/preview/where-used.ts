@@ -23,8 +23,8 @@ export interface Patch {
 }
 
 /** Half the height, in metres, of the patch of space on which a field is shown that is used nowhere. */
-const REACH = 2;
-const ABOUT_ORIGIN: Stretch = { middle: [0, 0, 0], half: [0, REACH, REACH] };
+const USUAL_REACH_METRES = 2;
+const ABOUT_ORIGIN: Stretch = { middle: [0, 0, 0], half: [0, USUAL_REACH_METRES, USUAL_REACH_METRES] };
 
 /** Space about the origin. */
 export const ANYWHERE: Patch = { facing: 2, flat: false, rest: ABOUT_ORIGIN, world: ABOUT_ORIGIN };

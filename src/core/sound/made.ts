@@ -2,12 +2,12 @@ import { generator } from '../random';
 import type { Sound } from './sound';
 
 /** Samples a second of the sounds that are made here. */
-const RATE = 22_050;
+const SAMPLES_PER_SECOND = 22_050;
 
 const TURN = 2 * Math.PI;
 
 /** Length of each of them in seconds. */
-const LENGTH = 8;
+const LENGTH_SECONDS = 8;
 
 /** Samples that begin at a place in seconds. */
 interface Hit {
@@ -17,26 +17,26 @@ interface Hit {
 
 /** Sums what begins at places into one sound, whose end runs into its beginning. */
 function laidOut(hits: Hit[]): Sound {
-  const all = new Float32Array(LENGTH * RATE);
+  const all = new Float32Array(LENGTH_SECONDS * SAMPLES_PER_SECOND);
   for (const { at, samples } of hits) {
-    let to = Math.round(at * RATE) % all.length;
+    let to = Math.round(at * SAMPLES_PER_SECOND) % all.length;
     for (let i = 0; i < samples.length; i++) {
       all[to]! += samples[i]!;
       if (++to === all.length) to = 0;
     }
   }
   const most = all.reduce((m, v) => Math.max(m, Math.abs(v)), 1e-9);
-  return { rate: RATE, samples: all.map((v) => (0.9 * v) / most) };
+  return { rate: SAMPLES_PER_SECOND, samples: all.map((v) => (0.9 * v) / most) };
 }
 
 /** Samples by their time in seconds. */
 const over = (seconds: number, at: (t: number) => number): Float32Array =>
-  new Float32Array(seconds * RATE).map((_, i) => at(i / RATE));
+  new Float32Array(seconds * SAMPLES_PER_SECOND).map((_, i) => at(i / SAMPLES_PER_SECOND));
 
 /** Adds a sine that dies away to 1/e in a time: the impulse response of a two-pole resonator. */
 function addDamped(to: Float32Array, frequency: number, height: number, rings: number): void {
-  const fades = Math.exp(-1 / (rings * RATE));
-  const angle = (TURN * frequency) / RATE;
+  const fades = Math.exp(-1 / (rings * SAMPLES_PER_SECOND));
+  const angle = (TURN * frequency) / SAMPLES_PER_SECOND;
   const once = 2 * fades * Math.cos(angle);
   const twice = fades * fades;
   let now = 0;
@@ -89,7 +89,7 @@ const STROKES: [at: number, note: number][] = [
 ];
 
 function bellTone(note: number): Float32Array {
-  const samples = new Float32Array(7 * RATE);
+  const samples = new Float32Array(7 * SAMPLES_PER_SECOND);
   for (const [part, height, rings] of BELL) addDamped(samples, note * part, height, rings);
   return samples;
 }
@@ -132,8 +132,11 @@ const STEADY = 160;
 
 /** A voice that breathes so many times over the whole length; the louder it is, the duller. */
 function voice(note: number, breath: number, late: number): Float32Array {
-  const samples = new Float32Array(LENGTH * RATE);
-  const [turnSine, turnCosine] = [Math.sin((TURN * note) / RATE), Math.cos((TURN * note) / RATE)];
+  const samples = new Float32Array(LENGTH_SECONDS * SAMPLES_PER_SECOND);
+  const [turnSine, turnCosine] = [
+    Math.sin((TURN * note) / SAMPLES_PER_SECOND),
+    Math.cos((TURN * note) / SAMPLES_PER_SECOND),
+  ];
   let sine = 0;
   let cosine = 1;
   let heights: number[] = [];
@@ -152,7 +155,7 @@ function voice(note: number, breath: number, late: number): Float32Array {
 
 /** Four voices that hold a chord and breathe; each has whole turns over the loop, so that it closes. */
 function choir(): Sound {
-  const whole = (frequency: number) => Math.round(frequency * LENGTH) / LENGTH;
+  const whole = (frequency: number) => Math.round(frequency * LENGTH_SECONDS) / LENGTH_SECONDS;
   return laidOut(
     [98, 147, 196, 247].flatMap((note, n) =>
       [-0.25, 0, 0.25].map((beside) => ({ at: 0, samples: voice(whole(note + beside), 1 + n, n / 4) })),
@@ -161,7 +164,7 @@ function choir(): Sound {
 }
 
 const mixed = (a: Sound, b: Sound, part: number): Sound => ({
-  rate: RATE,
+  rate: SAMPLES_PER_SECOND,
   samples: a.samples.map((v, i) => (1 - part) * v + part * b.samples[i]!),
 });
 

@@ -1,5 +1,5 @@
 import { once } from '../once';
-import { BANDS, STEP, type SoundTrack } from './track';
+import { BANDS, STEP_SECONDS, type SoundTrack } from './track';
 
 /** Where something begins in a sound, and how clearly: 0 to 1. */
 export interface Onset {
@@ -39,7 +39,7 @@ export function onsetsOf(track: SoundTrack, sensitivity: number, least: number):
   const threshold = most * 0.5 * (1 - Math.min(Math.max(sensitivity, 0), 1)) ** 2 + 0.02 * most;
   const found: Onset[] = [];
   // Where a sound is cut off, its spectrum spreads as it does where something begins.
-  const end = rises.length - Math.ceil(CUT / STEP);
+  const end = rises.length - Math.ceil(CUT / STEP_SECONDS);
   for (let row = 0; row < end; row++) {
     const value = rises[row]!;
     const around = rises.subarray(Math.max(0, row - AROUND), row + AROUND + 1);
@@ -47,8 +47,8 @@ export function onsetsOf(track: SoundTrack, sensitivity: number, least: number):
     const before = rises.subarray(Math.max(0, row - BACK * AROUND), row + AROUND + 1);
     if (value < before.reduce((a, b) => a + b, 0) / before.length + threshold) continue;
     const last = found[found.length - 1];
-    if (last && row * STEP - last.seconds < Math.max(least, 2 * STEP)) continue;
-    found.push({ seconds: row * STEP, strength: value });
+    if (last && row * STEP_SECONDS - last.seconds < Math.max(least, 2 * STEP_SECONDS)) continue;
+    found.push({ seconds: row * STEP_SECONDS, strength: value });
   }
   // A file that is loud from its first sample on rises from nothing there, which says little about it.
   const clearest = Math.max(...found.filter((o) => o.seconds > 0).map((o) => o.strength));

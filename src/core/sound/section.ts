@@ -1,5 +1,5 @@
 import type { Loop } from '../piece/types';
-import { STEP, type SoundTrack } from './track';
+import { STEP_SECONDS, type SoundTrack } from './track';
 
 /** The part of a sound that is heard over the loop. */
 export interface SoundSection {
@@ -12,7 +12,7 @@ export interface SoundSection {
 
 /** What a row has, between rows in a straight line; nothing is heard before the beginning and after the end. */
 function readAt(track: SoundTrack, seconds: number, read: (row: number) => number): number {
-  const at = seconds / STEP;
+  const at = seconds / STEP_SECONDS;
   const row = Math.floor(at);
   const one = (r: number) => (r >= 0 && r < track.rows ? read(r) : 0);
   return one(row) + (one(row + 1) - one(row)) * (at - row);

@@ -16,13 +16,13 @@ export interface SoundTrack {
 }
 
 /** From one row to the next, in seconds: the step at which onsets are looked for in the paper cited there. */
-export const STEP = 0.01;
+export const STEP_SECONDS = 0.01;
 export const BANDS = 48;
 /** Edges of the bands in Hz, as even steps of pitch; below the first and above the last all is in the outer bands. */
 const EDGES: readonly number[] = Array.from({ length: BANDS + 1 }, (_, i) => 20 * 1000 ** (i / BANDS));
 
 /** Part of its length in seconds that one spectrum sees at least. */
-const WINDOW = 0.046;
+const WINDOW_SECONDS = 0.046;
 
 const bandOf = (frequency: number) =>
   Math.min(BANDS - 1, Math.max(0, Math.floor((BANDS * Math.log(Math.max(frequency, 1) / 20)) / Math.log(1000))));
@@ -34,13 +34,13 @@ const bandOf = (frequency: number) =>
  * @example soundTrack({ rate: 8000, samples: new Float32Array(8000) }); // a second of silence
  */
 export function soundTrack({ rate, samples }: Sound, progress: (part: number) => void = () => undefined): SoundTrack {
-  const size = 2 ** Math.ceil(Math.log2(WINDOW * rate));
+  const size = 2 ** Math.ceil(Math.log2(WINDOW_SECONDS * rate));
   const fft = new FFT(size);
   const hann = Float64Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size));
   const scale = 2 / (size * hann.reduce((sum, w) => sum + w * w, 0));
   const bandOfBin = Uint8Array.from({ length: size / 2 }, (_, bin) => bandOf((bin * rate) / size));
   const seconds = samples.length / rate;
-  const rows = Math.max(1, Math.ceil(seconds / STEP));
+  const rows = Math.max(1, Math.ceil(seconds / STEP_SECONDS));
   const track: SoundTrack = {
     seconds,
     rows,
@@ -51,13 +51,13 @@ export function soundTrack({ rate, samples }: Sound, progress: (part: number) =>
   const input = new Float64Array(size);
   const output = fft.createComplexArray();
   for (let row = 0; row < rows; row++) {
-    const middle = Math.round(row * STEP * rate);
+    const middle = Math.round(row * STEP_SECONDS * rate);
     for (let i = 0; i < size; i++) input[i] = hann[i]! * (samples[middle - size / 2 + i] ?? 0);
     fft.realTransform(output, input);
     // The mean is no sound.
     for (let bin = 1; bin < size / 2; bin++)
       track.bands[row * BANDS + bandOfBin[bin]!]! += scale * (output[2 * bin]! ** 2 + output[2 * bin + 1]! ** 2);
-    const own = samples.subarray(middle, Math.round((row + 1) * STEP * rate));
+    const own = samples.subarray(middle, Math.round((row + 1) * STEP_SECONDS * rate));
     let [low, high] = [0, 0];
     for (const v of own) [low, high] = [Math.min(low, v), Math.max(high, v)];
     track.peaks[row] = Math.max(-low, high);

@@ -7,7 +7,7 @@ import { isLoopLength, type NumberParam, type Param } from './param-types';
 import { seedParam } from './params';
 
 /** Part of its range by which a value moves at most. */
-const REACH = 0.2;
+const REACH_OF_RANGE = 0.2;
 
 /**
  * The numbers, vectors and colours of a step moved a little at random, within what their sliders show. What is linked,
@@ -53,7 +53,7 @@ function variedNumber(param: NumberParam, value: number, next: () => number): nu
 
 /** Moved within its range; a value beyond it stays beyond. */
 function moved(value: number, min: number, max: number, next: () => number): number {
-  const by = value + (2 * next() - 1) * REACH * (max - min);
+  const by = value + (2 * next() - 1) * REACH_OF_RANGE * (max - min);
   return Math.min(Math.max(by, Math.min(min, value)), Math.max(max, value));
 }
 

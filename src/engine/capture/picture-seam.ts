@@ -9,10 +9,10 @@ export interface PictureSeam {
 }
 
 /** One step of rounding in a channel is not a jump. */
-const TOLERANCE = 1;
+const CHANNEL_TOLERANCE = 1;
 
 /** Part of the pixels that may stray: see `largest`. */
-const STRAY = 0.001;
+const MAX_STRAY_PART = 0.001;
 
 /**
  * @param width pixels of a row
@@ -29,7 +29,7 @@ export async function measurePictureSeam(
   const begin = await draw(0);
   const first = await draw(1 / frames);
   const most = largest(begin, end, width);
-  return { most, before: mean(last, end), after: mean(begin, first), closes: most <= TOLERANCE };
+  return { most, before: mean(last, end), after: mean(begin, first), closes: most <= CHANNEL_TOLERANCE };
 }
 
 /**
@@ -42,11 +42,11 @@ function largest(a: Uint8ClampedArray, b: Uint8ClampedArray, width: number): num
   let most = 0;
   for (let i = 0; i < a.length; i++) {
     const off = Math.abs(a[i]! - b[i]!);
-    if (off > TOLERANCE) strays.add(i >> 2);
+    if (off > CHANNEL_TOLERANCE) strays.add(i >> 2);
     most = Math.max(most, off);
   }
-  if (strays.size === 0 || strays.size > (STRAY * a.length) / 4) return most;
-  return Math.max(TOLERANCE, ...[...strays].map((pixel) => outside(a, b, pixel, width)));
+  if (strays.size === 0 || strays.size > (MAX_STRAY_PART * a.length) / 4) return most;
+  return Math.max(CHANNEL_TOLERANCE, ...[...strays].map((pixel) => outside(a, b, pixel, width)));
 }
 
 /** How far a pixel of `a` lies outside of the range of its place and the eight around it in `b`. */

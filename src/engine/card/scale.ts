@@ -9,8 +9,8 @@ const MAX_SIDE = 1920;
 const MIN_SIDE_PIXELS = 240;
 
 /** A frame that took longer than this (ms) lowers the scale; shorter than that raises it again. */
-const SLOW = 60;
-const FAST = 16;
+const SLOW_FRAME_MS = 60;
+const FAST_FRAME_MS = 16;
 /** Frames in a row before a change, so that one hiccup does not flicker. */
 const FRAMES_BEFORE_SMALLER = 2;
 const FRAMES_BEFORE_LARGER = 24;
@@ -32,8 +32,8 @@ export class ScaleChooser {
   /** @param time of one frame in milliseconds; @returns whether the scale changed */
   took(time: number): boolean {
     if (this.pinned !== null) return false;
-    this.slow = time > SLOW ? this.slow + 1 : 0;
-    this.fast = time < FAST ? this.fast + 1 : 0;
+    this.slow = time > SLOW_FRAME_MS ? this.slow + 1 : 0;
+    this.fast = time < FAST_FRAME_MS ? this.fast + 1 : 0;
     if (this.slow >= FRAMES_BEFORE_SMALLER && this.level < SCALES.length - 1) return this.move(1);
     if (this.fast >= FRAMES_BEFORE_LARGER && this.level > 0) return this.move(-1);
     return false;

@@ -6,9 +6,9 @@ import type { ShotSize } from './stage-shot';
 const MAX_SHOT_BYTES = 128e6;
 
 /** Bytes of a pixel: light in half floats and a distance. */
-const PIXEL = 12;
+const BYTES_PER_PIXEL = 12;
 
-const bytesOf = ({ width, height, samples }: ShotSize) => width * height * PIXEL * (1 + samples);
+const bytesOf = ({ width, height, samples }: ShotSize) => width * height * BYTES_PER_PIXEL * (1 + samples);
 
 /**
  * Pictures of stages along the loop, while a memory goes through it more than once: a stage repeats, so what there is

@@ -6,14 +6,14 @@ import { SurfaceMaterial } from './surface-material';
 import type { SurfaceOnForm } from './woven-surface';
 
 /** Materials that are kept after they were released: what is switched off, looked past or undone may come back. */
-const KEPT = 24;
+const MAX_SPARE_MATERIALS = 24;
 
 const spareKey = ({ form, surface, overlay }: SurfaceOnForm, key: string) =>
   JSON.stringify([form, surface, overlay, key]);
 
 /** The materials of one picture. */
 export class SurfaceMaterials {
-  private readonly spares = new Spares<SurfaceMaterial>(KEPT);
+  private readonly spares = new Spares<SurfaceMaterial>(MAX_SPARE_MATERIALS);
 
   constructor(readonly shared: Shared) {}
 

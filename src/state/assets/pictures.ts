@@ -10,7 +10,7 @@ import { addAsset, type AssetKind } from './asset-kind';
 
 const HDR_TYPE = 'image/vnd.radiance';
 /** Longest side to which an SVG is drawn, in pixels. */
-const DRAWN_SIDE = 1024;
+const DRAWN_SIDE_PIXELS = 1024;
 
 interface RasterPicture {
   pixels: Pixels;
@@ -28,7 +28,7 @@ async function drawSvg(blob: Blob): Promise<{ source: HTMLImageElement; width: n
     image.src = url;
     await image.decode();
     const [w, h] = [image.naturalWidth || 512, image.naturalHeight || 512];
-    const factor = DRAWN_SIDE / Math.max(w, h);
+    const factor = DRAWN_SIDE_PIXELS / Math.max(w, h);
     return { source: image, width: Math.max(1, Math.round(w * factor)), height: Math.max(1, Math.round(h * factor)) };
   } finally {
     URL.revokeObjectURL(url);

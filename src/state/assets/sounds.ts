@@ -19,13 +19,13 @@ const SOUND_TYPES: Record<string, string> = {
 export const SOUND_ENDINGS = Object.keys(SOUND_TYPES).map((e) => `.${e}`);
 
 /** Samples a second to which the browser decodes. */
-const RATE = 44_100;
+const SAMPLES_PER_SECOND = 44_100;
 
 /** What the browser makes of a file, its channels apart. @throws SoundError */
 export async function decodeSound(bytes: Uint8Array<ArrayBuffer>): Promise<AudioBuffer> {
   try {
     // The buffer that is decoded is taken away.
-    return await new OfflineAudioContext(1, 1, RATE).decodeAudioData(bytes.slice().buffer);
+    return await new OfflineAudioContext(1, 1, SAMPLES_PER_SECOND).decodeAudioData(bytes.slice().buffer);
   } catch {
     throw new SoundError('This browser cannot decode it. Save it as WAV.');
   }

@@ -140,9 +140,9 @@ onRememberedElsewhere(KEY, () => usePanels.setState(kept()));
 export const closePanels = (): void => usePanels.setState(CLOSED);
 
 /** Strands up to which rows are large by themselves. */
-const LARGE_ROWS = 9;
+const MAX_LARGE_ROWS = 9;
 
-export const isCompact = (compact: boolean | null, strands: number) => compact ?? strands > LARGE_ROWS;
+export const isCompact = (compact: boolean | null, strands: number) => compact ?? strands > MAX_LARGE_ROWS;
 
 export const pick = (picking: Picking | PickingPart | null) => usePanels.setState({ picking });
 

@@ -8,7 +8,7 @@ export const MICROPHONE = 'microphone';
 /** Level in decibels of full scale that counts as silence; full scale is 1. */
 const SILENCE = -54;
 /** Samples of which the level is taken: a little more than a frame of 60 a second. */
-const WINDOW = 1024;
+const WINDOW_SAMPLES = 1024;
 
 interface Microphone {
   /** What is listened to: "device", or a sound made by code; null where nothing is. */
@@ -55,9 +55,9 @@ export async function listen(source: string): Promise<void> {
     void context.close();
   };
   if (mine !== requests) return close();
-  const analyser = new AnalyserNode(context, { fftSize: WINDOW });
+  const analyser = new AnalyserNode(context, { fftSize: WINDOW_SAMPLES });
   input.node.connect(analyser);
-  const samples = new Float32Array(WINDOW);
+  const samples = new Float32Array(WINDOW_SAMPLES);
   let timer = requestAnimationFrame(function tick() {
     analyser.getFloatTimeDomainData(samples);
     const level = levelOf(samples);

@@ -8,7 +8,7 @@ import { histories } from './history-store';
 import { forgetLeftovers } from './leftovers';
 import {
   restoreVersion,
-  KEEP_EVERY,
+  SAVE_INTERVAL_MS,
   keepVersion,
   loadVersions,
   removeVersion,
@@ -110,12 +110,12 @@ describe('versions', () => {
     await clock.changed(rename(piece, 'two'));
     expect(useVersions.getState().list).toHaveLength(1);
     expect((await versionPiece(useVersions.getState().list[0]!.id))!.name).toBe(piece.name);
-    time += KEEP_EVERY;
+    time += SAVE_INTERVAL_MS;
     await clock.changed(rename(piece, 'three'));
     expect((await versionPiece(useVersions.getState().list[0]!.id))!.name).toBe('two');
     await keepVersion('mine');
     for (let i = 0; i < 20; i++) {
-      time += KEEP_EVERY;
+      time += SAVE_INTERVAL_MS;
       await clock.changed(rename(piece, `n${i}`));
     }
     const { list } = useVersions.getState();

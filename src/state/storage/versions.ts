@@ -8,7 +8,7 @@ import { addVersion, dropVersion, listVersions, loadVersion, saveVersions, type 
 import { useWorkbench } from '../workbench';
 
 /** Milliseconds of work between two versions that are saved by themselves. */
-export const KEEP_EVERY = 10 * 60_000;
+export const SAVE_INTERVAL_MS = 10 * 60_000;
 
 const WHEN = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 
@@ -73,7 +73,7 @@ export class VersionClock {
   async changed(piece: Piece): Promise<void> {
     const { before } = this;
     this.before = piece;
-    if (this.now() - this.last < KEEP_EVERY || before.strands.length === 0) return;
+    if (this.now() - this.last < SAVE_INTERVAL_MS || before.strands.length === 0) return;
     this.last = this.now();
     // Versions are a help: where there is no room the piece itself says so.
     await add(this.id, before, null, this.last).catch(() => undefined);

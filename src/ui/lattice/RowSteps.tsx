@@ -4,7 +4,7 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { CellSize } from './cell-size';
 
 /** Part of what is seen by which a press of an arrow scrolls. */
-const PAGE = 0.7;
+const SCROLL_OF_VIEW = 0.7;
 
 interface Props {
   size: CellSize;
@@ -39,7 +39,7 @@ export function RowSteps({ size, selected, children }: Props) {
     cell?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
   }, [selected]);
   const scroll = (way: number) =>
-    box.current!.scrollBy({ left: way * PAGE * box.current!.clientWidth, behavior: 'instant' });
+    box.current!.scrollBy({ left: way * SCROLL_OF_VIEW * box.current!.clientWidth, behavior: 'instant' });
   return (
     <div className="relative min-w-0">
       <span

@@ -22,14 +22,14 @@ const ROOMY = '(min-width: 1880px)';
 const VAST = '(min-width: 2400px) and (min-height: 1200px)';
 
 /** A form and a picture that are drawn larger than they are shown have smoother edges. */
-const FINER = 1.25;
+const OVERSAMPLING = 1.25;
 
 export function useCellSize(compact: boolean): CellSize {
   const roomy = useMedia(ROOMY, false);
   const vast = useMedia(VAST, false);
   const size = compact ? COMPACT : vast ? LARGE : roomy ? WIDE : USUAL;
   useEffect(() => {
-    const scale = FINER * Math.min(2, Math.max(1, window.devicePixelRatio));
+    const scale = OVERSAMPLING * Math.min(2, Math.max(1, window.devicePixelRatio));
     setDrawingSize({ width: Math.round(size.width * scale), height: Math.round(size.height * scale) });
   }, [size]);
   return size;

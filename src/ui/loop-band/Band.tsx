@@ -21,8 +21,8 @@ import { useSize } from './use-size';
 import { useTraces } from './use-traces';
 
 /** By how much a notch of the wheel or a key zooms, and which part of the view it scrolls. */
-const ZOOM = 1.25;
-const SCROLL = 0.2;
+const ZOOM_FACTOR = 1.25;
+const SCROLL_OF_VIEW = 0.2;
 
 /** The lanes of time: played through, zoomed, and edited by their keys. */
 export function Band() {
@@ -103,13 +103,13 @@ export function Band() {
         }}
         onWheel={(e) => {
           if (e.shiftKey || Math.abs(e.deltaX) > Math.abs(e.deltaY))
-            setView((v) => scrolled(v, SCROLL * Math.sign(e.deltaX || e.deltaY), frames));
-          else zoom(e.deltaY > 0 ? ZOOM : 1 / ZOOM, phaseAt(placeOn(e).x, scale));
+            setView((v) => scrolled(v, SCROLL_OF_VIEW * Math.sign(e.deltaX || e.deltaY), frames));
+          else zoom(e.deltaY > 0 ? ZOOM_FACTOR : 1 / ZOOM_FACTOR, phaseAt(placeOn(e).x, scale));
         }}
         onKeyDown={(e) => {
           // From the present frame, not the drawn one: keys may come faster than pictures.
           const to = frameByKey(useTransport.getState().frame, frames, e.key, e.shiftKey);
-          const zooms: Record<string, number> = { '+': 1 / ZOOM, '=': 1 / ZOOM, '-': ZOOM };
+          const zooms: Record<string, number> = { '+': 1 / ZOOM_FACTOR, '=': 1 / ZOOM_FACTOR, '-': ZOOM_FACTOR };
           if (to !== null) goTo(to);
           else if (!e.ctrlKey && !e.metaKey && zooms[e.key])
             zoom(zooms[e.key]!, frameNear(frame / frames, view.middle));
@@ -132,7 +132,7 @@ export function Band() {
       )}
       <BandButtons
         view={view}
-        onZoom={(way) => zoom(way > 0 ? 1 / ZOOM : ZOOM, frameNear(frame / frames, view.middle))}
+        onZoom={(way) => zoom(way > 0 ? 1 / ZOOM_FACTOR : ZOOM_FACTOR, frameNear(frame / frames, view.middle))}
         onWhole={() => setView(wholeView(plays))}
         folded={folded}
         onFold={isFoldable ? () => setFolded(!folded) : undefined}

@@ -13,12 +13,12 @@ interface Props {
 }
 
 /** Pixels of a button, and between the last one and the edge. */
-const BUTTON = 32;
-const EDGE = 4;
+const BUTTON_PIXELS = 32;
+const EDGE_PIXELS = 4;
 
 /** Pixels at the right edge of the band that its buttons cover. */
 export const widthOfButtons = (view: BandView, isFoldable: boolean): number =>
-  EDGE + BUTTON * (2 + Number(isFoldable) + Number(!isWhole(view)));
+  EDGE_PIXELS + BUTTON_PIXELS * (2 + Number(isFoldable) + Number(!isWhole(view)));
 
 /** What of time and of the lanes is in sight. */
 export function BandButtons({ view, onZoom, onWhole, folded, onFold }: Props) {

@@ -9,7 +9,7 @@ import { copiesOf, phaseAt, phaseX } from '@/actions/band-scale';
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** Part of the way between two keys by which an arrow key moves a handle. */
-const NUDGE = 0.02;
+const KEY_STEP_OF_WAY = 0.02;
 
 /** The two handles of each way between keys that is a curve, tied to the keys that they belong to. */
 export function BendHandles({ lane, box, scale }: Omit<LaneProps, 'frames' | 'beats'>) {
@@ -67,7 +67,7 @@ export function BendHandles({ lane, box, scale }: Omit<LaneProps, 'frames' | 'be
                 });
               }}
               onKeyDown={(e) => {
-                const by = NUDGE * (e.shiftKey ? 10 : 1);
+                const by = KEY_STEP_OF_WAY * (e.shiftKey ? 10 : 1);
                 const up = by * (Math.sign(rise) || 1);
                 const ways: Record<string, [number, number]> = {
                   ArrowLeft: [-by, 0],

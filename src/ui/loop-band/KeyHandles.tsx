@@ -10,12 +10,12 @@ import { heightOf, withHeight, type Lane, type LaneBox } from '@/actions/lanes';
 import { copiesOf, phaseAt, phaseX, type Scale } from '@/actions/band-scale';
 
 /** Pixels from which beats and other keys draw a key to them. */
-const SNAP = 5;
+const SNAP_PIXELS = 5;
 
 const tidy = (v: number) => Number(v.toPrecision(5));
 const PICKED = 'fill-text stroke-lichen [stroke-width:2.5]';
 /** Part of a lane's span by which an arrow key moves a key. */
-const NUDGE = 0.01;
+const KEY_STEP_OF_SPAN = 0.01;
 
 export interface LaneProps {
   lane: Lane;
@@ -86,7 +86,7 @@ export function KeyHandles({ lane, box, scale, frames, beats }: LaneProps) {
                 const { x, y } = onBand(at, m);
                 // With Alt only whole frames, neither beats nor other keys.
                 const marks = m.altKey ? [] : [...beats, ...others.map((k) => k.at * frames)];
-                move(snapFrame(phaseAt(x, scale) * frames, frames, marks, SNAP / perFrame), box.value(y));
+                move(snapFrame(phaseAt(x, scale) * frames, frames, marks, SNAP_PIXELS / perFrame), box.value(y));
               },
               ended: (dragged) => !dragged && chooseKeys([own]),
             });
@@ -98,8 +98,8 @@ export function KeyHandles({ lane, box, scale, frames, beats }: LaneProps) {
           const ways: Record<string, [number, number]> = {
             ArrowLeft: [-by, 0],
             ArrowRight: [by, 0],
-            ArrowUp: [0, NUDGE * by * box.span],
-            ArrowDown: [0, -NUDGE * by * box.span],
+            ArrowUp: [0, KEY_STEP_OF_SPAN * by * box.span],
+            ArrowDown: [0, -KEY_STEP_OF_SPAN * by * box.span],
           };
           const way = ways[e.key];
           if (way) moved(own, frame, key.value)(frame + way[0], key.value + way[1]);

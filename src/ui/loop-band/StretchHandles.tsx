@@ -5,7 +5,7 @@ import { onBand } from './KeyHandles';
 import { copiesOf, phaseAt, phaseX, type Scale } from '@/actions/band-scale';
 
 /** Pixels from the top of the band. */
-const TOP = 21;
+const TOP_PIXELS = 21;
 
 interface Props {
   chosen: readonly KeyAt[];
@@ -37,7 +37,7 @@ export function StretchHandles({ chosen, scale, frames }: Props) {
     const [left, right] = [phaseX(phase, scale), phaseX(phase + span.length, scale)];
     return (
       <g key={i}>
-        <line x1={left} x2={right} y1={TOP} y2={TOP} className="stroke-lichen [stroke-width:2]" />
+        <line x1={left} x2={right} y1={TOP_PIXELS} y2={TOP_PIXELS} className="stroke-lichen [stroke-width:2]" />
         {(['from', 'to'] as const).map((end) => {
           const x = end === 'from' ? left : right;
           const at = end === 'from' ? phase : phase + span.length;
@@ -45,7 +45,7 @@ export function StretchHandles({ chosen, scale, frames }: Props) {
             <rect
               key={end}
               x={x - 3}
-              y={TOP - 6}
+              y={TOP_PIXELS - 6}
               width={6}
               height={12}
               rx={1.5}

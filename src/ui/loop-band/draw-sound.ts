@@ -1,5 +1,5 @@
 import type { Loop } from '@/core/piece/types';
-import { STEP, type SoundTrack } from '@/core/sound/track';
+import { STEP_SECONDS, type SoundTrack } from '@/core/sound/track';
 
 const turn = (phase: number) => phase - Math.floor(phase);
 
@@ -14,9 +14,9 @@ export function drawSound(
   const middle = height / 2 + 8;
   g.fillStyle = '#2b3a35';
   for (let x = 0; x < width; x += 1) {
-    const from = (loop.sound!.start + turn(phaseAt(x)) * length) / STEP;
+    const from = (loop.sound!.start + turn(phaseAt(x)) * length) / STEP_SECONDS;
     // All rows that one pixel covers.
-    const to = from + Math.max(1, (phaseAt(1) - phaseAt(0)) * (length / STEP));
+    const to = from + Math.max(1, (phaseAt(1) - phaseAt(0)) * (length / STEP_SECONDS));
     let [high, low] = [0, 0];
     for (let row = Math.floor(from); row < Math.min(to, rows); row++) {
       high = Math.max(high, outline[2 * row]!);

@@ -44,7 +44,7 @@ export function snapFrame(place: number, frames: number, marks: readonly number[
 }
 
 /** Height of the tick of a beat, in pixels. */
-const BEAT = 9;
+const BEAT_TICK_PIXELS = 9;
 
 /** Round steps between frame marks. @param frames that are in sight */
 function markStep(frames: number): number {
@@ -109,17 +109,17 @@ function drawBeats(g: CanvasRenderingContext2D, scale: Scale, height: number, { 
       const x = Math.round(phaseX(phase, scale)) + 0.5;
       g.beginPath();
       g.moveTo(x, height);
-      g.lineTo(x, height - BEAT);
+      g.lineTo(x, height - BEAT_TICK_PIXELS);
       g.stroke();
     }
 }
 
 /** Part of its size by which a value may differ that stands still. */
-const STILL = 1e-4;
+const STILL_WITHIN = 1e-4;
 /** Height of a chosen lane, in those of others. */
-const TALL = 4;
+const CHOSEN_LANE_HEIGHTS = 4;
 /** Least height of a lane that has a name, in pixels. */
-const NAMED = 11;
+const MIN_NAMED_LANE_PIXELS = 11;
 
 /** The lane of a trace. */
 export function laneOf(traces: readonly Trace[], chosen: ReadonlySet<string>, place: number, height: number): LaneBox {
@@ -128,8 +128,8 @@ export function laneOf(traces: readonly Trace[], chosen: ReadonlySet<string>, pl
   const size = Math.max(Math.abs(low), 1);
   const reach = Math.max(...values) - low;
   // What stands still, but for the last digits of its numbers, has a span to be dragged over as well.
-  const span = reach > STILL * size ? reach : size;
-  const weightOf = (t: Trace) => (chosen.has(t.id) ? TALL : 1);
+  const span = reach > STILL_WITHIN * size ? reach : size;
+  const weightOf = (t: Trace) => (chosen.has(t.id) ? CHOSEN_LANE_HEIGHTS : 1);
   const weigh = (some: readonly Trace[]) => some.reduce((sum, t) => sum + weightOf(t), 0);
   const unit = (height - 38) / weigh(traces);
   const lane = unit * weightOf(traces[place]!);
@@ -168,7 +168,7 @@ function drawTrace(
   }
   g.stroke();
   g.fillStyle = chosen.has(trace.id) ? COLOURS.chosen : COLOURS.text;
-  if (lane >= NAMED) g.fillText(trace.name, 8, top + lane / 2 + 4);
+  if (lane >= MIN_NAMED_LANE_PIXELS) g.fillText(trace.name, 8, top + lane / 2 + 4);
 }
 
 /** The seam; where it is out of sight, an arrow at the end at which it lies. */

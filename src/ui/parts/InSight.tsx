@@ -13,7 +13,7 @@ interface Props<T> {
 }
 
 /** Items drawn beyond both ends of what is in sight: lists of usual length are drawn whole. */
-const BEYOND = 18;
+const ITEMS_BEYOND_SIGHT = 18;
 
 /** A list of which only what is in sight is drawn, however long it is. */
 export function InSight<T>({ items, keyOf, height, keep = NONE, children }: Props<T>) {
@@ -41,7 +41,7 @@ export function InSight<T>({ items, keyOf, height, keep = NONE, children }: Prop
     estimateSize: (i) => height(items[i]!),
     getItemKey: (i) => keyOf(items[i]!),
     initialRect: { width: 0, height: 900 },
-    overscan: BEYOND,
+    overscan: ITEMS_BEYOND_SIGHT,
     scrollMargin: margin,
     rangeExtractor,
   });

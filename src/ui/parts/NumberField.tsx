@@ -15,7 +15,7 @@ interface Props {
 }
 
 /** Steps of a slider over its whole range. */
-export const FINENESS = 400;
+export const SLIDER_STEPS = 400;
 
 export function tidy(value: number, param: Pick<NumberParam, 'whole' | 'hard'>): number {
   const [low, high] = param.hard ?? [-1e6, 1e6];
@@ -24,7 +24,7 @@ export function tidy(value: number, param: Pick<NumberParam, 'whole' | 'hard'>):
 }
 
 /** By how much a number changes for a pixel of dragging or a press of an arrow key. */
-export const stepOf = (param: NumberParam): number => (param.whole ? 1 : (param.max - param.min) / FINENESS);
+export const stepOf = (param: NumberParam): number => (param.whole ? 1 : (param.max - param.min) / SLIDER_STEPS);
 
 /** A slider for the usual range, and a number that can be typed or dragged beyond it. */
 export function NumberField({ param, value, onChange, onReset }: Props) {

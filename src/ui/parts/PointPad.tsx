@@ -8,8 +8,8 @@ const AXES = ['x', 'y', 'z'] as const;
 const PLANES = { front: [0, 1], above: [0, 2] } as const;
 type Plane = keyof typeof PLANES;
 /** Part of the range that an arrow key moves, and with Shift. */
-const NUDGE = 0.01;
-const STRIDE = 0.1;
+const KEY_STEP_OF_RANGE = 0.01;
+const SHIFT_STEP_OF_RANGE = 0.1;
 
 interface Props {
   name: string;
@@ -55,7 +55,7 @@ export function PointPad({ name, value, min, max, onChange }: Props) {
     if (!x && !y) return;
     event.preventDefault();
     event.stopPropagation();
-    const by = (event.shiftKey ? STRIDE : NUDGE) * span;
+    const by = (event.shiftKey ? SHIFT_STEP_OF_RANGE : KEY_STEP_OF_RANGE) * span;
     set([
       [across, value[across] + x * by],
       [up, value[up] + (plane === 'front' ? y : -y) * by],

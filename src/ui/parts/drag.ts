@@ -11,7 +11,7 @@ interface Drag {
 }
 
 /** Pixels that a hand may shake without dragging. */
-const SHAKE = 3;
+const MIN_DRAG_PIXELS = 3;
 
 /** Follows the pointer from a press until it is released or lost; all its edits are one entry of the history. */
 export function followPointer(event: ReactPointerEvent<Element>, { moved, ended }: Drag): void {
@@ -22,7 +22,7 @@ export function followPointer(event: ReactPointerEvent<Element>, { moved, ended 
   const ours = (e: Event): e is PointerEvent => (e as PointerEvent).pointerId === pointerId;
   const move = (e: Event) => {
     if (!ours(e)) return;
-    dragged ||= Math.hypot(e.clientX - clientX, e.clientY - clientY) >= SHAKE;
+    dragged ||= Math.hypot(e.clientX - clientX, e.clientY - clientY) >= MIN_DRAG_PIXELS;
     if (dragged) moved(e);
   };
   const end = (e: Event) => {

@@ -85,7 +85,7 @@ function placeOn(event: PointerEvent<HTMLElement>): [number, number] | null {
 }
 
 /** Pixels that the pointer goes one way before that way is learnt. */
-const LEARNT = 12;
+const MIN_LEARN_PIXELS = 12;
 let from: { x: number; y: number } | null = null;
 
 function followPointer(event: PointerEvent<HTMLElement>): void {
@@ -97,7 +97,7 @@ function followPointer(event: PointerEvent<HTMLElement>): void {
     // The way that it goes farther is what is meant.
     from ??= { x: event.clientX, y: event.clientY };
     const [dx, dy] = [Math.abs(event.clientX - from.x), Math.abs(event.clientY - from.y)];
-    if (Math.max(dx, dy) < LEARNT) return;
+    if (Math.max(dx, dy) < MIN_LEARN_PIXELS) return;
     inputMoved(dx > dy ? 'pointer x' : 'pointer y', dx > dy ? at[0] : at[1]);
     from = null;
     return;

@@ -13,13 +13,13 @@ import { triggeredBy } from './triggered';
 const KEY = 'grid size-full content-center rounded-lg border px-2 text-left disabled:text-faint';
 
 /** Frames for which a key shines after one of its moments. */
-const SHINES = 4;
+const SHINE_FRAMES = 4;
 
 /** Is the playhead just after one of its moments? */
 function justTriggered(piece: Piece, target: TriggerTarget, frame: number): boolean {
   const { frames } = piece.loop;
   const moments = keysOf(piece, target) ?? [];
-  return moments.some((m) => (frame - Math.round(m.at * frames) + frames) % frames < SHINES);
+  return moments.some((m) => (frame - Math.round(m.at * frames) + frames) % frames < SHINE_FRAMES);
 }
 
 const STRUCK = 'border-lichen bg-lichen text-ink';

@@ -19,7 +19,7 @@ interface Props {
 }
 
 /** Parts of the picture by which an arrow key moves the mark. */
-const NUDGE = 0.01;
+const KEY_STEP_OF_PICTURE = 0.01;
 
 /** A mark on the picture: what lies under it is how far away the step sees sharply. */
 export function FocusDot({ area, aspect, strand, step, param }: Props) {
@@ -51,7 +51,7 @@ export function FocusDot({ area, aspect, strand, step, param }: Props) {
         strokeWidth={1.75}
         onPointerDown={(e) => dragHandle(e, { moved: (m) => put(...placeIn(box, m.clientX, m.clientY)) })}
         onKeyDown={(e) => {
-          const by = NUDGE * (e.shiftKey ? 5 : 1);
+          const by = KEY_STEP_OF_PICTURE * (e.shiftKey ? 5 : 1);
           nudgeBoth(e, (right, down) => put(at[0] + right * by, at[1] + down * by));
         }}
       >

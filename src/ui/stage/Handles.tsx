@@ -10,7 +10,7 @@ import type { Over } from '@/actions/in-plane';
 
 const AXES = ['x', 'y', 'z'] as const;
 /** Length of an arrow and radius of a ring, as a part of the distance to the camera. */
-const LENGTH = 0.16;
+const ARROW_OF_DISTANCE = 0.16;
 
 const moved = (at: Vector, axis: number, by: number): Vector => at.map((v, i) => (i === axis ? v + by : v)) as Vector;
 
@@ -29,7 +29,7 @@ export function Handles({ strand, step, over: { project, distance } }: { strand:
       {(definitionOf(step.op)?.handles ?? []).map(({ at: param, turn: by, reach, cone }) => {
         const at = placeAt(piece, step, param, phase);
         if (!at) return null;
-        const size = distance(at) * LENGTH;
+        const size = distance(at) * ARROW_OF_DISTANCE;
         const turn = by ? placeAt(piece, step, by, phase) : null;
         const far = reach ? numberAt(piece, step, reach, phase) : null;
         const tip = cone ? placeAt(piece, step, cone.tip, phase) : null;

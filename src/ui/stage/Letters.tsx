@@ -77,12 +77,12 @@ export function Letters({
 }
 
 /** Pixels between letters that can be told apart. */
-const APART = 15;
+const MIN_LETTER_PIXELS = 15;
 
 /** Leaves out letters that would lie on others: where copies shrink to a point, the larger ones stay. */
 function apart<T extends { x: number; y: number }>(letters: T[]): T[] {
   const kept: T[] = [];
   for (const at of letters.toReversed())
-    if (kept.every((k) => Math.hypot(k.x - at.x, k.y - at.y) > APART)) kept.push(at);
+    if (kept.every((k) => Math.hypot(k.x - at.x, k.y - at.y) > MIN_LETTER_PIXELS)) kept.push(at);
   return kept;
 }

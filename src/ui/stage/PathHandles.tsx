@@ -12,7 +12,7 @@ import { PlaceDot } from './PlaceDot';
 import { useDistances } from '@/actions/viewer-handle';
 
 /** Pieces in which a path is drawn. */
-const DRAWN = 160;
+const DRAWN_PIECES = 160;
 
 interface Props {
   strand: Strand;
@@ -39,8 +39,8 @@ function Path({ strand, step, over, param, way }: Props & { param: Param; way: P
   const knots = knotsOf(points, way);
   const set = (next: PathPoint[], gesture?: string) =>
     useWorkbench.getState().edit((p) => setParam(p, strand.id, step.id, param.id, next), gesture);
-  const seen = Array.from({ length: DRAWN + 1 }, (_, i) =>
-    project([...alongPath(knots, way, Math.min(i / DRAWN, way.closed ? 1 - 1e-9 : 1))]),
+  const seen = Array.from({ length: DRAWN_PIECES + 1 }, (_, i) =>
+    project([...alongPath(knots, way, Math.min(i / DRAWN_PIECES, way.closed ? 1 - 1e-9 : 1))]),
   ).filter((p) => p !== null);
   const ways = points.length < 2 ? 0 : points.length - Number(!way.closed);
   const reached = [...reachedAt(points, way), 1];
@@ -134,7 +134,7 @@ function HandleDot({
         label={`Handle of point ${index + 1}`}
         onMove={(at) => {
           const by = at.map((v, k) => v - place[k]!) as Vector;
-          onMove(Math.hypot(...by) < SNAP ? [0, 0, 0] : tidy(by));
+          onMove(Math.hypot(...by) < CORNER_METRES ? [0, 0, 0] : tidy(by));
         }}
         onRemove={onRemove}
       />
@@ -143,4 +143,4 @@ function HandleDot({
 }
 
 /** Metres from its point within which a handle makes a corner. */
-const SNAP = 0.02;
+const CORNER_METRES = 0.02;

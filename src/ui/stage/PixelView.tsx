@@ -11,7 +11,7 @@ import { viewerNow } from '@/actions/viewer-handle';
 /** Waits this long after a change before the frame is drawn again, in milliseconds. */
 const REDRAW_DELAY_MS = 250;
 /** Part of the view that an arrow key moves, and how much nearer a key or a turn of the wheel goes. */
-const KEY_STEP = 0.1;
+const KEY_STEP_OF_VIEW = 0.1;
 const ZOOM_FACTOR = 1.5;
 
 const close = () => usePanels.setState({ pixels: false });
@@ -68,8 +68,8 @@ export function PixelView() {
         inPicture(
           {
             ...shown,
-            x: shown.x + (right! * KEY_STEP * width) / shown.scale,
-            y: shown.y + (down! * KEY_STEP * height) / shown.scale,
+            x: shown.x + (right! * KEY_STEP_OF_VIEW * width) / shown.scale,
+            y: shown.y + (down! * KEY_STEP_OF_VIEW * height) / shown.scale,
           },
           pixels,
         ),

@@ -4,7 +4,7 @@ import { inPlane, tidy } from '@/actions/in-plane';
 import type { Over } from '@/actions/in-plane';
 
 /** Pixels by which an arrow key moves a place. */
-const NUDGE = 2;
+const KEY_STEP_PIXELS = 2;
 
 interface Props {
   at: Vector;
@@ -46,7 +46,7 @@ export function PlaceDot({ at, project, surfaces, label, chosen, onMove, onPress
         });
       }}
       onKeyDown={(e) => {
-        const by = NUDGE * (e.shiftKey ? 10 : 1);
+        const by = KEY_STEP_PIXELS * (e.shiftKey ? 10 : 1);
         const nudged = nudgeBoth(e, (right, down) =>
           onMove(tidy(inPlane(project, at, { x: right * by, y: down * by }))),
         );

@@ -66,7 +66,7 @@ interface Pulled {
 /** Where on a ring its grip sits: off the axes, where arrows end. */
 const GRIP = Math.PI / 5;
 /** By how much of its radius an arrow key changes it; with Shift ten times that. */
-const NUDGE = 0.02;
+const KEY_STEP_OF_RADIUS = 0.02;
 
 function PulledRing({ project, ring, value, label, onPull }: Pulled) {
   const points = Array.from({ length: 65 }, (_, i) => project(ringAt(ring, (i / 64) * 2 * Math.PI)));
@@ -96,7 +96,9 @@ function PulledRing({ project, ring, value, label, onPull }: Pulled) {
         className="pointer-events-auto cursor-move fill-ground stroke-text"
         strokeWidth={1.75}
         onPointerDown={pull}
-        onKeyDown={(e) => nudge(e, (way) => onPull(ring.radius * (1 + way * NUDGE * (e.shiftKey ? 10 : 1))))}
+        onKeyDown={(e) =>
+          nudge(e, (way) => onPull(ring.radius * (1 + way * KEY_STEP_OF_RADIUS * (e.shiftKey ? 10 : 1))))
+        }
       />
     </g>
   );

@@ -2,14 +2,17 @@ import type { Vector } from '@/core/piece/types';
 import type { View } from '@/engine/stage/stage-scene';
 
 /** Closest to straight up or down that a view may come, in radians. */
-const POLE = 0.02;
+const MIN_POLE_RADIANS = 0.02;
 
 /** Turns a view about its target. @param turn about the upright axis, @param tilt upward; radians */
 export function orbit({ position, target }: View, turn: number, tilt: number): View {
   const offset = position.map((p, i) => p - target[i]!) as Vector;
   const radius = Math.hypot(...offset);
   const heading = Math.atan2(offset[0], offset[2]) + turn;
-  const height = Math.min(Math.PI / 2 - POLE, Math.max(-Math.PI / 2 + POLE, Math.asin(offset[1] / radius) + tilt));
+  const height = Math.min(
+    Math.PI / 2 - MIN_POLE_RADIANS,
+    Math.max(-Math.PI / 2 + MIN_POLE_RADIANS, Math.asin(offset[1] / radius) + tilt),
+  );
   const flat = radius * Math.cos(height);
   return {
     target,
@@ -38,7 +41,7 @@ export function pan({ position, target }: View, right: number, up: number): View
 }
 
 /** Turn of the view for one pixel of dragging, in radians. */
-const DRAG = 0.006;
+const RADIANS_PER_PIXEL = 0.006;
 
 /** The view after the pointer went so many pixels over a stage of that size. */
 export function dragView(
@@ -47,7 +50,9 @@ export function dragView(
   stage: { width: number; height: number },
   panning: boolean,
 ): View {
-  return panning ? pan(view, -right / stage.width, down / stage.height) : orbit(view, -right * DRAG, down * DRAG);
+  return panning
+    ? pan(view, -right / stage.width, down / stage.height)
+    : orbit(view, -right * RADIANS_PER_PIXEL, down * RADIANS_PER_PIXEL);
 }
 
 /** The view after a key; null for one that stands for nothing here. */
@@ -88,7 +93,7 @@ export function frame(
 }
 
 /** Part of the picture's height and width that is left free around what is framed, on each side. */
-const MARGIN = 0.06;
+const FRAMING_MARGIN = 0.06;
 /** How near what is framed may come, in metres: nearer, the camera would cut into it. */
 const MIN_DISTANCE_METRES = 0.2;
 
@@ -111,7 +116,7 @@ export function frameAll({ position, target }: View, points: readonly Vector[], 
   const ahead = unit(target.map((t, i) => t - position[i]!) as Vector);
   const side = unit(cross(ahead, [0, 1, 0]));
   const up = cross(side, ahead);
-  const tall = Math.tan(angle / 2) * (1 - 2 * MARGIN);
+  const tall = Math.tan(angle / 2) * (1 - 2 * FRAMING_MARGIN);
   // A point q is seen from p where |(q - p) . side| <= tan * (q - p) . ahead: two planes for each way across.
   const across = (way: Vector, tan: number) => {
     const right = Math.max(...points.map((q) => dot(q, way) - tan * dot(q, ahead)));

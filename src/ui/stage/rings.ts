@@ -33,7 +33,7 @@ export function facing(project: Over['project'], centre: Vector, radius: number)
 }
 
 /** A cone wider than this is drawn as far as it is this wide, so that its ring stays in sight; degrees. */
-const WIDEST = 100;
+const MAX_CONE_DEGREES = 100;
 
 /**
  * The ring that a cone of light draws about what it shines at, or nearer to its tip where it is very wide.
@@ -43,7 +43,7 @@ const WIDEST = 100;
 export function coneRing(tip: Vector, target: Vector, opening: number): { ring: Ring; distance: number } {
   const offset = sub(target, tip);
   const half = (angle: number) => Math.tan((angle * Math.PI) / 360);
-  const distance = length(offset) * Math.min(1, half(WIDEST) / half(opening));
+  const distance = length(offset) * Math.min(1, half(MAX_CONE_DEGREES) / half(opening));
   const way = unit(offset);
   const across = unit(cross(way, Math.abs(way[1]) < 0.9 ? [0, 1, 0] : [1, 0, 0]));
   const ring = {

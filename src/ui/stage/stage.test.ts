@@ -13,7 +13,7 @@ import { useWorkbench } from '@/state/workbench';
 import { dragView, keyView } from './orbit';
 import { pictureIn, placeIn } from '@/actions/picture-box';
 import { cameraOf, putCamera } from '@/actions/piece-camera';
-import { SNAPSHOT_PAUSE, ViewerFeed, type Fed } from '@/actions/viewer-feed';
+import { SNAPSHOT_DELAY_MS, ViewerFeed, type Fed } from '@/actions/viewer-feed';
 import { pictureSeam, setViewer } from '@/actions/viewer-handle';
 
 const { piece: veil } = STARTERS.find((s) => s.id === 'tidewater-veil')!;
@@ -202,7 +202,7 @@ describe('what the viewer is fed with', () => {
   it('gives the cells of finish and stage their drawings, a moment after it has come to rest', async () => {
     vi.useFakeTimers();
     const feed = new ViewerFeed(viewer, meshes);
-    await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
+    await vi.advanceTimersByTimeAsync(SNAPSHOT_DELAY_MS + 50);
     const { piece } = useWorkbench.getState();
     const finish = piece.strands.find((s) => s.kind === 'finish')!;
     const drawn = usePreviews.getState().drawn;
@@ -216,23 +216,23 @@ describe('what the viewer is fed with', () => {
     const first = cells();
     useTransport.getState().play(true);
     useTransport.getState().goTo(2, { frames: 10, play: 'loop' });
-    await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
+    await vi.advanceTimersByTimeAsync(SNAPSHOT_DELAY_MS + 50);
     expect(cells()).toBe(first);
     useTransport.getState().play(false);
-    await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
+    await vi.advanceTimersByTimeAsync(SNAPSHOT_DELAY_MS + 50);
     const second = cells();
     expect(second).not.toBe(first);
 
     // What was to be drawn while a step was looked at is drawn afterwards.
     usePanels.setState({ looking: { strand: 'swell', step: 't2', shownOn: 'frame' } });
     useTransport.getState().goTo(4, { frames: 10, play: 'loop' });
-    await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
+    await vi.advanceTimersByTimeAsync(SNAPSHOT_DELAY_MS + 50);
     expect(cells()).toBe(second);
     usePanels.setState({ looking: null });
-    await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
+    await vi.advanceTimersByTimeAsync(SNAPSHOT_DELAY_MS + 50);
     expect(cells()).not.toBe(second);
     useTransport.getState().goTo(6, { frames: 10, play: 'loop' });
-    await vi.advanceTimersByTimeAsync(SNAPSHOT_PAUSE + 50);
+    await vi.advanceTimersByTimeAsync(SNAPSHOT_DELAY_MS + 50);
     expect(cells()).not.toBe(second);
     feed.end();
     vi.useRealTimers();

@@ -15,7 +15,7 @@ import { CurveField } from './CurveField';
 import { FileField } from './FileField';
 import { KeysField } from '../parts/KeysField';
 import { MomentTools } from './MomentTools';
-import { FINENESS, NumberField, NumberInput, tidy } from '../parts/NumberField';
+import { SLIDER_STEPS, NumberField, NumberInput, tidy } from '../parts/NumberField';
 import { PathField } from './PathField';
 import { PathTools } from './PathTools';
 import { PictureField } from './PictureField';
@@ -161,7 +161,7 @@ function NumberAndTwins({ param, value, loop, set }: { param: NumberParam; value
             label={`${twin.name}, number`}
             value={Number(twin.toTwin(value).toPrecision(4))}
             unit={twin.unit}
-            step={(twin.max - twin.min) / FINENESS}
+            step={(twin.max - twin.min) / SLIDER_STEPS}
             onChange={(v) => set(tidy(Number(twin.toValue(v).toPrecision(6)), param), true)}
           />
         </div>

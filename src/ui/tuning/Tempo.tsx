@@ -10,13 +10,13 @@ import { SettingRow } from './SettingRow';
 import { NumberField } from '../parts/NumberField';
 
 /** The tempo that a piece is first given. */
-const FIRST = 120;
+const FIRST_TEMPO_BPM = 120;
 const TEMPO: NumberParam = {
   type: 'number',
   id: 'tempo',
   name: 'Tempo',
   description: 'Beats a minute.',
-  default: FIRST,
+  default: FIRST_TEMPO_BPM,
   min: 60,
   max: 180,
   hard: [LIMITS.slowest, LIMITS.fastest],
@@ -34,7 +34,7 @@ const BEATS: NumberParam = {
   unit: 'beats',
 };
 /** Parts of a frame that nobody can tell. */
-const SAME = 5e-4;
+const SAME_WITHIN_FRAMES = 5e-4;
 
 interface Props {
   loop: Loop;
@@ -55,7 +55,7 @@ export function Tempo({ loop, onTempo, onLength }: Props) {
     return (
       <SettingRow name="Tempo">
         <span className="flex items-center gap-1">
-          <Button look="bare" onClick={() => onTempo(FIRST)}>
+          <Button look="bare" onClick={() => onTempo(FIRST_TEMPO_BPM)}>
             Count in beats
           </Button>
           {tap}
@@ -92,14 +92,14 @@ function Fit({ loop, tempo, onTempo, onLength }: Props & { tempo: number }) {
   const count = `${beats} ${beats === 1 ? 'beat' : 'beats'}`;
   const words = () => {
     if (frames !== loop.frames) return null;
-    if (Math.abs(over) < SAME) return `${count} are exactly ${frames} frames.`;
+    if (Math.abs(over) < SAME_WITHIN_FRAMES) return `${count} are exactly ${frames} frames.`;
     const off = `${shortNumber(Math.abs(over))} too ${over > 0 ? 'many' : 'few'}`;
     return `${count} are ${(frames - over).toFixed(2)} frames: ${frames} are ${off}.`;
   };
   return (
     <p className="flex flex-wrap items-center gap-x-2 pl-[102px] text-mute" data-beats>
       {words()}
-      {frames === loop.frames && Math.abs(over) >= SAME && (
+      {frames === loop.frames && Math.abs(over) >= SAME_WITHIN_FRAMES && (
         <Button look="bare" onClick={() => onTempo(Number(exactTempo.toFixed(4)))}>
           Set the tempo to {exactTempo.toFixed(2)}
         </Button>

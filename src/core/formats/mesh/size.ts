@@ -33,17 +33,19 @@ const floats = (count: number) => 4 * count;
 const vertexFloats = ({ normals, colours, uv }: MeshExtent) => 3 + (normals ? 3 : 0) + (colours ? 3 : 0) + (uv ? 2 : 0);
 
 /** JSON of a GLB, and of each frame of a loop in it; measured on files of 2 to 240 frames. */
-const GLB_HEAD = 1600;
-const GLB_FRAME = 270;
+const GLB_HEAD_BYTES = 1600;
+const GLB_FRAME_BYTES = 270;
 /** Characters of a number and of a corner in an OBJ file; measured on the starters. */
-const OBJ_NUMBER = 12;
-const OBJ_CORNER = 16;
+const OBJ_NUMBER_BYTES = 12;
+const OBJ_CORNER_BYTES = 16;
 
 /** Bytes of a GLB with so many frames of its loop; 0 or 1 for one that stands. */
 export function glbBytes(extent: MeshExtent, frames: number): number {
-  const standing = GLB_HEAD + floats(vertexFloats(extent) * extent.vertices + 3 * triangles(extent));
+  const standing = GLB_HEAD_BYTES + floats(vertexFloats(extent) * extent.vertices + 3 * triangles(extent));
   const more = Math.max(0, frames - 1);
-  return standing + more * (floats(3 * extent.vertices) + GLB_FRAME) + (more > 0 ? floats((frames + 1) * frames) : 0);
+  return (
+    standing + more * (floats(3 * extent.vertices) + GLB_FRAME_BYTES) + (more > 0 ? floats((frames + 1) * frames) : 0)
+  );
 }
 
 /** Bytes of a form that stands, about. */
@@ -59,7 +61,7 @@ export function fileBytes(format: 'glb' | 'gltf' | 'obj' | 'ply' | 'stl', extent
     case 'stl':
       return 84 + 50 * triangles(extent);
     case 'obj':
-      return OBJ_NUMBER * vertexFloats(extent) * vertices + OBJ_CORNER * corners + 2 * faces;
+      return OBJ_NUMBER_BYTES * vertexFloats(extent) * vertices + OBJ_CORNER_BYTES * corners + 2 * faces;
   }
 }
 

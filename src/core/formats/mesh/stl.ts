@@ -3,8 +3,8 @@ import { triangleCorners } from '../../mesh/triangulate';
 import { faceNormal } from '../../mesh/vectors';
 import type { FileMesh } from './shape';
 
-const HEAD = 84;
-const ROW = 50;
+const HEAD_BYTES = 84;
+const TRIANGLE_BYTES = 50;
 
 /** STL, binary: triangles alone, with the normal of each. */
 export function writeStl(mesh: FileMesh): Uint8Array<ArrayBuffer> {
@@ -15,7 +15,7 @@ export function writeStl(mesh: FileMesh): Uint8Array<ArrayBuffer> {
     corners: cut,
     faceStarts: Uint32Array.from({ length: count + 1 }, (_, i) => 3 * i),
   };
-  const bytes = new Uint8Array(HEAD + ROW * count);
+  const bytes = new Uint8Array(HEAD_BYTES + TRIANGLE_BYTES * count);
   const view = new DataView(bytes.buffer);
   view.setUint32(80, count, true);
   for (let t = 0; t < count; t++) {
@@ -23,7 +23,7 @@ export function writeStl(mesh: FileMesh): Uint8Array<ArrayBuffer> {
       ...faceNormal(triangles, t),
       ...[0, 1, 2].flatMap((k) => [...mesh.positions.subarray(3 * cut[3 * t + k]!, 3 * cut[3 * t + k]! + 3)]),
     ];
-    values.forEach((v, i) => view.setFloat32(HEAD + ROW * t + 4 * i, v, true));
+    values.forEach((v, i) => view.setFloat32(HEAD_BYTES + TRIANGLE_BYTES * t + 4 * i, v, true));
   }
   return bytes;
 }
@@ -31,11 +31,11 @@ export function writeStl(mesh: FileMesh): Uint8Array<ArrayBuffer> {
 /** Triangles of an STL file, binary or text; corners at one place become one point. @throws MeshError */
 export function readStl(bytes: Uint8Array): FileMesh {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const count = bytes.length >= HEAD ? view.getUint32(80, true) : -1;
-  const binary = count >= 0 && bytes.length >= HEAD + ROW * count && count > 0;
+  const count = bytes.length >= HEAD_BYTES ? view.getUint32(80, true) : -1;
+  const binary = count >= 0 && bytes.length >= HEAD_BYTES + TRIANGLE_BYTES * count && count > 0;
   const values = binary
     ? Array.from({ length: 9 * count }, (_, i) =>
-        view.getFloat32(HEAD + ROW * Math.floor(i / 9) + 12 + 4 * (i % 9), true),
+        view.getFloat32(HEAD_BYTES + TRIANGLE_BYTES * Math.floor(i / 9) + 12 + 4 * (i % 9), true),
       )
     : [...new TextDecoder('latin1').decode(bytes).matchAll(/vertex\s+(\S+)\s+(\S+)\s+(\S+)/g)].flatMap((m) => [
         Number(m[1]),

@@ -133,7 +133,7 @@ export function lattice(counts: readonly number[], size: readonly number[]): Mes
 }
 
 /** Steps by which the direction of a path is told. */
-const AHEAD = 1e-3;
+const DIRECTION_STEP = 1e-3;
 
 /**
  * Along a path, each with the direction in which it goes on.
@@ -143,7 +143,7 @@ export function onPath(count: number, closed: boolean, along: (shares: readonly 
   refuseTooMany('This cloud', count, 0);
   const last = Math.max(1, closed ? count : count - 1);
   const around = along(
-    Array.from({ length: count }, (_, i) => [i - AHEAD * last, i, i + AHEAD * last])
+    Array.from({ length: count }, (_, i) => [i - DIRECTION_STEP * last, i, i + DIRECTION_STEP * last])
       .flat()
       .map((i) => i / last),
   );

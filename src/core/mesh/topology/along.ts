@@ -21,12 +21,12 @@ interface LineFrame {
 }
 
 /** Points nearer to each other than this are one. */
-const SAME = 1e-7;
+const SAME_POINT_METRES = 1e-7;
 
 /** The points of a form that are a line: of those in one place the first. @throws MeshError where they are too few */
 function lineOf(mesh: Mesh, closed: boolean): number[] {
   const at = (i: number) => at3(mesh.positions, i);
-  const isSame = (a: number, b: number) => length(sub(at(a), at(b))) <= SAME;
+  const isSame = (a: number, b: number) => length(sub(at(a), at(b))) <= SAME_POINT_METRES;
   const points: number[] = [];
   for (let i = 0; i < pointCount(mesh); i++) if (points.length === 0 || !isSame(i, points.at(-1)!)) points.push(i);
   if (closed && points.length > 2 && isSame(points[0]!, points.at(-1)!)) points.pop();

@@ -24,7 +24,7 @@ interface StepCost {
 }
 
 /** What is around each step's function: its call, its links held in their ranges, its result held finite. */
-const AROUND = 80;
+const CALL_COST = 80;
 /** Characters that a step, and each of its parameters, takes beside names and what an artist wrote. */
 const STEP_TEXT = 120;
 const PARAM_TEXT = 60;
@@ -92,7 +92,7 @@ export class Costs {
   private after(before: RowCost, strand: Strand, row: StepTypes, definition: StepDefinition): RowCost {
     const { own, asks } = this.costOf(definition, row.takes, row.gives!);
     let cost =
-      before.row + own + AROUND + definition.params.length * 8 + (asks.get('again') ?? 0) * this.total(before).cost;
+      before.row + own + CALL_COST + definition.params.length * 8 + (asks.get('again') ?? 0) * this.total(before).cost;
     const inputs = new Set(before.inputs);
     for (const param of definition.params) {
       const value = valueOf(row.step, param);
@@ -100,7 +100,7 @@ export class Costs {
       const from = this.extents.get(keyOf(value.link, value.step));
       if (!from) continue;
       if (param.per === undefined || param.per === 'point') inputs.add(keyOf(value.link, value.step));
-      else cost += (param.per === 'moment' ? (asks.get(param.id) ?? 1) : 1) * (this.total(from).cost + AROUND);
+      else cost += (param.per === 'moment' ? (asks.get(param.id) ?? 1) : 1) * (this.total(from).cost + CALL_COST);
     }
     const names = strand.name.length + definition.name.length;
     const written = definition.resolve || definition.again ? definition.glsl!.length : 0;
@@ -130,7 +130,7 @@ export class Costs {
       seen.add(key);
       const input = this.extents.get(key);
       if (!input) continue;
-      cost += input.row + AROUND;
+      cost += input.row + CALL_COST;
       text += input.text;
       open.push(...input.inputs);
     }

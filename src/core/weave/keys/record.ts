@@ -30,7 +30,7 @@ export interface WrittenKeys {
 }
 
 /** Parts of its range by which a control may be off where that saves keys. */
-const ERROR = 0.004;
+const MAX_ERROR_PART = 0.004;
 
 /** Values of which the last ones, a part of the loop, run into the first. */
 function closed(values: number[][], part: number): number[][] {
@@ -54,7 +54,7 @@ function thinned(values: number[][], range: number, play: Play): { frames: numbe
     const [a, b] = [round[from]!, round[end]!];
     return Math.max(...round[frame]!.map((v, k) => Math.abs(v - a[k]! - (b[k]! - a[k]!) * share)));
   };
-  const limits = { allowed: ERROR * range, most: isOnce ? LIMITS.stops : LIMITS.stops + 1 };
+  const limits = { allowed: MAX_ERROR_PART * range, most: isOnce ? LIMITS.stops : LIMITS.stops + 1 };
   const { kept, error } = refineLine(round.length, off, limits);
   return { frames: isOnce ? kept : kept.slice(0, -1), error: error / range };
 }

@@ -23,7 +23,7 @@ export interface TextReading {
   broken?: { sentence: string; line: number; column: number; length: number };
 }
 
-const REMEMBERED = 200;
+const MAX_REMEMBERED_TEXTS = 200;
 const known = new Map<string, TextReading>();
 
 /**
@@ -41,7 +41,7 @@ export function readText(text: string, takes: RunType, gives: RunType, line = fa
     const other = read(text, { takes, gives, line, scope, whole: false });
     if (!other.broken) reading = other;
   }
-  if (known.size >= REMEMBERED) known.clear();
+  if (known.size >= MAX_REMEMBERED_TEXTS) known.clear();
   known.set(key, reading);
   return reading;
 }

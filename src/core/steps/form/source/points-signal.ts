@@ -2,7 +2,7 @@ import { onPath } from '../../../mesh/source/clouds';
 import type { FormSource } from '../../definition';
 import { choice, number, strand } from '../../params';
 
-const END = 1 - 1e-6;
+const LAST_PHASE = 1 - 1e-6;
 
 export const pointsSignal: FormSource = {
   op: 'form.points-signal',
@@ -35,7 +35,7 @@ export const pointsSignal: FormSource = {
   bake: (params, baking) => {
     const closed = params.ends !== 'open';
     // The end of an open one is just before the beginning comes again.
-    const within = (phase: number) => (closed ? phase - Math.floor(phase) : Math.min(Math.max(phase, 0), END));
+    const within = (phase: number) => (closed ? phase - Math.floor(phase) : Math.min(Math.max(phase, 0), LAST_PHASE));
     return onPath(params.count as number, closed, (shares) =>
       baking.signal(params.signal as string, shares.map(within)),
     );

@@ -3,7 +3,7 @@ import { choice, number } from '../../params';
 import type { LoopRun, LoopValues } from './loop-run';
 
 /** Parts of a turn by which a sum may be off a whole one. */
-const WHOLE = 1e-5;
+const WHOLE_WITHIN = 1e-5;
 
 /** A value short enough to be read and close enough to close. */
 const tidy = (value: number): number => Number(value.toPrecision(7));
@@ -42,7 +42,7 @@ function addUp(loop: LoopRun): LoopValues {
   const { factor, offset, keep } = params(0) as { factor: number; offset: number; keep: string };
   // Rounding must not leave a whole turn just short of one.
   const whole = Math.round(sums[frames]!);
-  if (keep === 'turns' && Math.abs(sums[frames]! - whole) < WHOLE) sums[frames] = whole;
+  if (keep === 'turns' && Math.abs(sums[frames]! - whole) < WHOLE_WITHIN) sums[frames] = whole;
   return { values: sums, runs: 0, closing: closing(raw, length, factor, offset, keep === 'turns') };
 }
 

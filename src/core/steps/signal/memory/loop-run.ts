@@ -32,7 +32,7 @@ export interface LoopValues {
 }
 
 /** Part of the range by which another time of the loop may change anything. */
-const SETTLED = 1e-6;
+const SETTLED_PART = 1e-6;
 
 const rangeOf = (values: Float64Array): number => {
   let [low, high] = [Infinity, -Infinity];
@@ -41,14 +41,14 @@ const rangeOf = (values: Float64Array): number => {
 };
 
 /** What grows beyond this has no end. */
-const GROWN = 1e9;
+const MAX_STATE = 1e9;
 
 /** Holds what grows within bounds. @returns whether anything did */
 function isFiniteState(state: Float64Array): boolean {
   let grows = false;
   for (const [i, v] of state.entries())
-    if (!(Math.abs(v) <= GROWN)) {
-      state[i] = Number.isNaN(v) ? 0 : Math.sign(v) * GROWN;
+    if (!(Math.abs(v) <= MAX_STATE)) {
+      state[i] = Number.isNaN(v) ? 0 : Math.sign(v) * MAX_STATE;
       grows = true;
     }
   return grows;
@@ -87,7 +87,7 @@ export function runLoop(
     // Each time changes less than the one before it, by a part that stays: what is left is a geometric series.
     const part = change / before;
     const left = runs > 2 && part < 1 ? change * (part / (1 - part)) : Infinity;
-    if (runs > 1 && (change === 0 || left <= SETTLED * rangeOf(now))) {
+    if (runs > 1 && (change === 0 || left <= SETTLED_PART * rangeOf(now))) {
       now[frames] = now[0]!;
       return { values: now, runs: runs - 1 };
     }

@@ -1,4 +1,4 @@
-import { powerOf, STEP } from '../../../sound/track';
+import { powerOf, STEP_SECONDS } from '../../../sound/track';
 import type { SignalStep } from '../../definition';
 import { choice, number } from '../../params';
 import { followSound, meanAbout, SOUND_PARAMS } from './sound-params';
@@ -36,7 +36,7 @@ export const soundLevel: SignalStep = {
   ],
   overLoop: (loop) =>
     followSound(loop, (track, row, { measure, window }) => {
-      const rows = Math.round((window as number) / STEP / 2);
+      const rows = Math.round((window as number) / STEP_SECONDS / 2);
       if (measure === 'mean') return meanAbout(track, row, rows, (r) => powerOf(track, r));
       let peak = 0;
       for (let r = Math.max(0, row - rows); r <= Math.min(track.rows - 1, row + rows); r++)
