@@ -267,6 +267,30 @@ describe('mistakes', () => {
     expect.unreachable('the text was accepted');
   });
 
+  it('says which argument does not fit, and what a function takes', () => {
+    const said = (text: string) => {
+      try {
+        checkProgram(text);
+      } catch (error) {
+        return (error as GlslError).sentence;
+      }
+      return '';
+    };
+    const own = 'struct Spot { vec2 at; };\nfloat g(vec2 a, float b, Spot s) { return b; }\n';
+    const called = (args: string) =>
+      said(`${own}float f(Spot s, vec2 v, vec3 w, mat2 m, int n) { return g(${args}); }`);
+    expect(called('v, 1.0, s')).toBe('');
+    expect(called('v, 1, s')).toMatch(/takes float as argument 2, not int;.*write 1\.0\.$/);
+    expect(called('v, n, s')).toMatch(/takes float as argument 2, not int;.*write float\(\.\.\.\)\.$/);
+    // What no constructor makes of it is not offered as one.
+    expect(called('w, 1.0, s')).toBe('"g" does not take (vec3, float, Spot); it takes g(vec2, float, Spot).');
+    expect(called('v, 1.0, v')).toBe('"g" does not take (vec2, float, vec2); it takes g(vec2, float, Spot).');
+    expect(called('m, 1.0, s')).toBe('"g" does not take (mat2, float, Spot); it takes g(vec2, float, Spot).');
+    expect(called('v, 1.0')).toBe('"g" does not take (vec2, float); it takes g(vec2, float, Spot).');
+    expect(called('ivec2(1, 2), 1.0, s')).toMatch(/takes vec2 as argument 1, not ivec2;.*write vec2\(\.\.\.\)/);
+    expect(said('float f(float x) { return h(x); }')).toBe('There is no function "h".');
+  });
+
   it('refuses text that is too long or nested too deeply', () => {
     expect(() => checkProgram(`// ${'x'.repeat(2_000_001)}`)).toThrow(/characters long/);
     expect(() => checkProgram(`float f() { return ${'('.repeat(5000)}1.0${')'.repeat(5000)}; }`)).toThrow(

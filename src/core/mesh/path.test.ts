@@ -171,4 +171,44 @@ describe('a path', () => {
         }
       }
   });
+
+  it('begins and ends straight where it is open, and goes round where it is closed', () => {
+    const corner = placed([
+      [0, 0, 0],
+      [1, 0, 0],
+      [1, 1, 0],
+    ]);
+    const open = { smooth: true, closed: false, even: false };
+    // The points beyond the ends mirror their neighbours: the first piece leaves along its chord.
+    const [x, y] = alongPath(knotsOf(corner, open), open, 0.02);
+    expect(Math.abs(y! / x!)).toBeLessThan(0.2);
+    const round = { ...open, closed: true };
+    const [u, v] = alongPath(knotsOf(corner, round), round, 0.02);
+    // Closed, the last point pulls the beginning its way.
+    expect(v! / u!).toBeLessThan(-0.3);
+  });
+
+  it('of many points has no more knots than are allowed, and each point is one of them', () => {
+    const way = { smooth: true, closed: false, even: false };
+    const knotsFor = (count: number) =>
+      knotsOf(placed(Array.from({ length: count }, (_, i) => [Math.cos(i / 20), Math.sin(i / 17), i / 100])), way);
+    // Four pieces from point to point, and fewer where there are more than 96 knots then.
+    expect([3, 9, 25, 33, 49, 97].map((n) => knotsFor(n).length)).toEqual([9, 33, 97, 97, 97, 97]);
+  });
+
+  it('where two points are one stands still there, and no number is lost', () => {
+    const twice = placed([
+      [0, 0, 0],
+      [1, 0, 0],
+      [1, 0, 0],
+      [2, 0, 0],
+    ]);
+    for (const smooth of [true, false]) {
+      const way = { smooth, closed: false, even: false };
+      const knots = knotsOf(twice, way);
+      for (const t of [0, 0.2, 1 / 3, 0.5, 2 / 3, 1])
+        expect(alongPath(knots, way, t).every(Number.isFinite)).toBe(true);
+      expect(alongPath(knots, way, 0.5)[0]).toBeCloseTo(1, 5);
+    }
+  });
 });

@@ -103,4 +103,12 @@ describe('what a row takes', () => {
     expect(problem).toBeDefined();
     await expect(Evaluator.make(piece, NO_ASSETS, [{ strand: 's1' }])).resolves.toBeDefined();
   });
+
+  it('a row is counted roughly first, and what asks for the row before it exactly', () => {
+    // Far from the limit nothing is said, however many steps of one place there are; each that asks multiplies.
+    let many = addStrand(blankPiece(), 'field', 'x', 'field.position');
+    for (let i = 0; i < 60; i++) many = addStep(many, 's1', 1 + i, 'field.scale');
+    expect(analyse(many).problems).toEqual([]);
+    expect(analyse(relief(5)).problems.length).toBeGreaterThan(0);
+  });
 });

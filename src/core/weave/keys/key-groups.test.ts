@@ -124,4 +124,13 @@ describe('copied keys', () => {
     const full = piece(keys(...Array.from({ length: 64 }, (_, i) => i)));
     expect(() => pasteKeys(full, copyKeys(full, all(full).slice(0, 2)), 0.8, [turns])).toThrow(/at most 64 keys/);
   });
+
+  it('of one frame are stretched to the place itself', () => {
+    const chosen = [{ strand: 's1', step: 't1', param: 'keys', index: 0 }];
+    const piece = addStrand(setLoop(blankPiece(), { frames: 10 }), 'signal', 'a', 'signal.keys', {
+      keys: [{ at: 0.2, value: 1, ease: 'linear' }],
+    });
+    const moved = stretchKeys(piece, chosen, { from: 0.2, length: 0 }, { from: 0.5, length: 0.3 });
+    expect((moved.strands[0]!.steps[0]!.params.keys as { at: number }[]).map((k) => k.at)).toEqual([0.5]);
+  });
 });
