@@ -1,6 +1,6 @@
 import { setParam } from '@/core/piece/edit';
 import type { Piece, Step, Strand, Vector } from '@/core/piece/types';
-import { definitionOf, valueOf } from '@/core/steps';
+import { paramById, definitionOf, valueOf } from '@/core/steps';
 import { FRAME_HEIGHT } from '@/core/steps/stage/camera';
 import { outputOf } from '@/core/weave';
 import type { View } from '@/engine/stage/stage-scene';
@@ -23,10 +23,7 @@ export function cameraOf(piece: Piece): PieceCamera | null {
   if (!stage || !step) return null;
   const definition = definitionOf(step.op)!;
   const vector = (id: string) => {
-    const value = valueOf(
-      step,
-      definition.params.find((p) => p.id === id)!,
-    );
+    const value = valueOf(step, paramById(definition, id)!);
     return (Array.isArray(value) ? value : [0, 0, 1]) as Vector;
   };
   const { lens } = step.params;

@@ -1,8 +1,8 @@
 import { LIBRARY_FUNCTIONS } from '@/core/glsl';
 import { PLACE_FIELDS } from '@/core/glsl/lib';
 import { shortNumber } from './number-words';
-import type { Kind } from '@/core/piece/types';
-import { definitionOf, valueOf, type Param } from '@/core/steps';
+import { controlById, strandById, type Kind } from '@/core/piece/types';
+import { paramById, definitionOf, valueOf, type Param } from '@/core/steps';
 import { TYPE_WORDS } from '@/core/steps/reference';
 import type { Analysis } from '@/core/weave';
 import { isControlRef, isKeyed, isLink, type Piece, type Step, type Value } from '@/core/piece/types';
@@ -22,8 +22,8 @@ const unitOf = (unit: string | undefined, count: number) => (count === 1 ? unit?
 
 /** A parameter's value in a few characters. */
 export function shortValue(piece: Piece, param: Param, value: Value | undefined): string {
-  if (isLink(value)) return piece.strands.find((s) => s.id === value.link)?.name ?? '?';
-  if (isControlRef(value)) return piece.controls.find((c) => c.id === value.control)?.name ?? '?';
+  if (isLink(value)) return strandById(piece, value.link)?.name ?? '?';
+  if (isControlRef(value)) return controlById(piece, value.control)?.name ?? '?';
   if (isKeyed(value)) return value.keys.length === 1 ? '1 key' : `${value.keys.length} keys`;
   if (typeof value === 'number')
     return [shortNumber(value), 'unit' in param && unitOf(param.unit, value)].filter(Boolean).join(' ');
@@ -46,7 +46,7 @@ function entriesOf(param: Param): string {
 /** The value of the parameter that a cell shows. */
 export function cellValue(piece: Piece, step: Step): string {
   const definition = definitionOf(step.op);
-  const param = definition?.params.find((p) => p.id === definition.cellParam);
+  const param = paramById(definition, definition?.cellParam);
   return param ? shortValue(piece, param, valueOf(step, param)) : '';
 }
 
@@ -71,7 +71,7 @@ export const dependentsOf = (piece: Piece, analysis: Analysis, strand: string): 
   ...new Set(
     (analysis.uses.get(strand) ?? [])
       .filter((use) => use.strand !== strand)
-      .map((use) => piece.strands.find((s) => s.id === use.strand)?.name ?? '?'),
+      .map((use) => strandById(piece, use.strand)?.name ?? '?'),
   ),
 ];
 

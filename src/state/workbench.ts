@@ -5,7 +5,7 @@ import { stepConcerned } from '@/core/piece/concerned';
 import { blankPiece } from '@/core/piece/edit';
 import { severalBetween, type Several } from '@/core/piece/several';
 import { validateEdit } from '@/core/piece/schema';
-import type { Piece, StepAt } from '@/core/piece/types';
+import { strandById, type Piece, type StepAt } from '@/core/piece/types';
 import { orderStrands, withTracks } from '@/core/weave';
 import { notify } from './panels/notify';
 
@@ -131,6 +131,6 @@ function step(way: 'undo' | 'redo', edits: number): void {
 }
 
 function stillThere(piece: Piece, selected: Selection | null): Selection | null {
-  const found = piece.strands.find((s) => s.id === selected?.strand)?.steps.some((s) => s.id === selected?.step);
+  const found = strandById(piece, selected?.strand ?? '')?.steps.some((s) => s.id === selected?.step);
   return found ? selected : null;
 }

@@ -1,7 +1,7 @@
 import type { Assets } from '../assets/assets';
 import { setParam } from '../piece/edit';
 import { isDriven, type Piece, type Step, type Strand, type Vector } from '../piece/types';
-import { definitionOf, type Param } from '../steps';
+import { paramById, definitionOf, type Param } from '../steps';
 import { analyse, Evaluator, literalOf, loopSteps, OverLoop } from '../weave';
 import { compare } from './seam-measure';
 import { SeamPlaces } from './seam-places';
@@ -24,7 +24,7 @@ export async function mendsFor(piece: Piece, assets: Assets, strand: Strand, ste
   if (!step || !definition) return [];
   const candidates = definition.params.flatMap((param): Fix[] => {
     const value = literalOf(piece, step, param);
-    const other = definition.params.find((p) => p.id === companionOf(param));
+    const other = paramById(definition, companionOf(param));
     return [
       fixOf(strand.id, step, param, closing(param, value)),
       other ? fixOf(strand.id, step, other, companion(literalOf(piece, step, other), value)) : null,

@@ -10,7 +10,7 @@ import { numberOf, numbersOf } from '../mesh/topology/copy-levels';
 import { keepOnly } from '../mesh/topology/split';
 import { linksOf, dependenciesOf } from '../piece/links';
 import type { Piece, Strand } from '../piece/types';
-import type { PlaceAttribute } from '../steps';
+import { paramById, type PlaceAttribute } from '../steps';
 import { Evaluator, literalOf, type Analysis } from '../weave';
 import type { StepTypes } from '../weave/analysis/types';
 import { setColumn, setPhase, setPlaceFields } from '../weave/running/places';
@@ -191,7 +191,7 @@ function movesOn(piece: Piece, steps: StepTypes[]): readonly number[] {
   const levels = steps.filter((r) => r.active && r.definition.place);
   return NO_MOVES.map((_, level) => {
     const { definition, step } = levels[level] ?? {};
-    const param = definition?.params.find((p) => p.id === definition.shifts);
+    const param = paramById(definition, definition?.shifts);
     return param ? Math.round(Number(literalOf(piece, step!, param))) : 0;
   });
 }

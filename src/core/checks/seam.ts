@@ -1,5 +1,5 @@
 import type { Assets } from '../assets/assets';
-import type { Piece, Strand } from '../piece/types';
+import { strandById, type Piece, type Strand } from '../piece/types';
 import { kindOf } from '../steps';
 import { analyse, Evaluator, linkedStrands, type Analysis } from '../weave';
 import { drawnEnds } from '../weave/writing/plan';
@@ -106,7 +106,7 @@ async function culprit(
   places: SeamPlaces,
 ): Promise<NonNullable<SeamReading['breaks']>> {
   for (const id of linkedStrands({ ...strand, steps: strand.steps.filter((s) => s.id === step) })) {
-    const from = piece.strands.find((s) => s.id === id);
+    const from = strandById(piece, id);
     if (!from || from.kind === 'stage' || from.kind === 'form') continue;
     const reading = await measureStrand(piece, assets, from, analysis, places);
     if (!reading.closes && reading.breaks) return reading.breaks;

@@ -1,6 +1,6 @@
 import { PieceError } from '../piece/errors';
 import { linksOf } from '../piece/links';
-import { isControlRef, isLink, type Control, type Piece, type Strand, type Value } from '../piece/types';
+import { strandById, isControlRef, isLink, type Control, type Piece, type Strand, type Value } from '../piece/types';
 
 /**
  * What can be put into any piece: strands, and steps for a row that is there already, with the controls that they
@@ -47,7 +47,7 @@ function clipOf(piece: Piece, strands: Strand[], into?: string): Clip {
 export function clipStrands(piece: Piece, ids: readonly string[], links: boolean): Clip {
   const wanted = new Set<string>();
   const want = (id: string) => {
-    const strand = piece.strands.find((s) => s.id === id);
+    const strand = strandById(piece, id);
     if (!strand || wanted.has(id)) return;
     wanted.add(id);
     if (links) for (const v of paramsOf([strand])) if (isLink(v)) want(v.link);
@@ -61,7 +61,7 @@ export function clipStrands(piece: Piece, ids: readonly string[], links: boolean
 
 /** Steps of one row, and with `links` the strands that they take from. */
 export function clipSteps(piece: Piece, strand: string, steps: readonly string[], links = false): Clip {
-  const row = piece.strands.find((s) => s.id === strand);
+  const row = strandById(piece, strand);
   const found = row?.steps.filter((s) => steps.includes(s.id)) ?? [];
   if (!row || found.length === 0) throw new PieceError('edit', 'The step is no longer there.');
   const own = { ...row, steps: found };
@@ -76,7 +76,7 @@ export function clipSteps(piece: Piece, strand: string, steps: readonly string[]
  */
 export function rowFor(piece: Piece, kind: Strand['kind'], selected: string | null): Strand | null {
   const rows = piece.strands.filter((s) => s.kind === kind);
-  const near = piece.strands.find((s) => s.id === selected);
+  const near = strandById(piece, selected ?? '');
   const beside = piece.strands
     .flatMap((s) => s.steps.map((t) => linksOf([t])))
     .filter((l) => l.includes(selected ?? ''));

@@ -7,6 +7,7 @@ import { PieceError } from '../piece/errors';
 import { freeName, nextId } from '../piece/ids';
 import { LIMITS } from '../piece/limits';
 import {
+  strandById,
   isControlRef,
   isLink,
   type Control,
@@ -54,7 +55,7 @@ export function insertClip(
   const strands = newNames('s', fresh, piece.strands);
   if (row && clip.into !== undefined) strands.set(clip.into, row.strand);
   const added = (row && clip.strands.find((s) => s.id === clip.into)?.steps) ?? [];
-  const host = row && piece.strands.find((s) => s.id === row.strand);
+  const host = row && strandById(piece, row.strand);
   if (row && !host) throw new PieceError('edit', 'The strand is no longer there.');
   checkRoom(0, (host?.steps.length ?? 0) + added.length);
   const steps = newNames('t', added, host?.steps ?? []);

@@ -4,7 +4,7 @@ import { clipSteps, clipStrands, type Clip } from './clip';
 import { dropDangling } from '../piece/edit';
 import { nextId } from '../piece/ids';
 import { addRow, bringAssets, bringControls, checkRoom, newNames, readdressing, type Names } from './insert';
-import type { PartUse, Piece, Step, StepAt, Strand } from '../piece/types';
+import { strandById, type PartUse, type Piece, type Step, type StepAt, type Strand } from '../piece/types';
 
 /**
  * Where saved parts stand in a piece. A piece remembers what came with a part and what that is called now, so that a
@@ -21,7 +21,7 @@ export interface PartEdition {
 function left(piece: Piece, use: PartUse): PartUse | null {
   const there = (names: Record<string, string>, all: readonly { id: string }[]) =>
     Object.fromEntries(Object.entries(names).filter(([, here]) => all.some((x) => x.id === here)));
-  const row = piece.strands.find((s) => s.id === use.row?.strand);
+  const row = strandById(piece, use.row?.strand ?? '');
   const strands = there(use.strands, piece.strands);
   const steps = there(use.row?.steps ?? {}, row?.steps ?? []);
   if (Object.keys(strands).length + Object.keys(steps).length === 0) return null;
@@ -130,7 +130,7 @@ const strandHere = (piece: Piece, known: Record<string, string>, { id, kind }: S
   piece.strands.find((s) => s.id === known[id] && s.kind === kind);
 
 function updateOf(piece: Piece, use: PartUse, { into, strands }: Clip): Update {
-  const row = into === undefined ? undefined : piece.strands.find((s) => s.id === use.row?.strand);
+  const row = into === undefined ? undefined : strandById(piece, use.row?.strand ?? '');
   const own = strands.filter((s) => !(row && s.id === into));
   const known = { ...use.strands, ...(row ? { [into!]: row.id } : {}) };
   const staying = own.flatMap((s) => strandHere(piece, known, s)?.id ?? []);
@@ -244,7 +244,7 @@ const once = <T extends { id: string }>(...lists: readonly (readonly T[])[]): T[
  */
 function clipOfUse(piece: Piece, use: PartUse, into: string | undefined): Clip {
   const own = clipStrands(piece, Object.values(use.strands), true);
-  const row = piece.strands.find((s) => s.id === use.row?.strand);
+  const row = strandById(piece, use.row?.strand ?? '');
   const places = row?.steps.flatMap((t, i) => (Object.values(use.row!.steps).includes(t.id) ? [i] : [])) ?? [];
   if (!row || places.length === 0) {
     const strand = into === undefined ? undefined : use.strands[into];

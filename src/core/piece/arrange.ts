@@ -2,7 +2,7 @@ import { produce, type Draft } from 'immer';
 import { PieceError } from './errors';
 import { freeName, nextId } from './ids';
 import { LIMITS } from './limits';
-import { KINDS, type Bundle, type Piece, type Strand } from './types';
+import { strandById, KINDS, type Bundle, type Piece, type Strand } from './types';
 
 /** Edits that arrange a piece: order and bundles. Pure, like all edits. */
 
@@ -25,7 +25,7 @@ export function moveStrand(piece: Piece, id: string, before: string | null): Pie
 
 /** Moves a strand among those of its kind by some places. */
 export function shiftStrand(piece: Piece, id: string, by: number): Piece {
-  const strand = piece.strands.find((s) => s.id === id);
+  const strand = strandById(piece, id);
   const same = piece.strands.filter((s) => s.kind === strand?.kind);
   const to = same.findIndex((s) => s.id === id) + by;
   if (!strand || to < 0 || to >= same.length) return piece;

@@ -7,6 +7,7 @@ import { freeName, nextId } from './ids';
 import { LIMITS } from './limits';
 import { placeOf, withKey } from './keys';
 import {
+  controlById,
   isControlRef,
   isKeyed,
   type Control,
@@ -75,8 +76,7 @@ export function changeControl(piece: Piece, id: string, change: Partial<Omit<Con
     if (!control) throw new PieceError('edit', 'The control is no longer there.');
     Object.assign(control, change);
     if (control.track === undefined) delete control.track;
-    if (change.name !== undefined)
-      control.name = tidyName(change.name) || piece.controls.find((c) => c.id === id)!.name;
+    if (change.name !== undefined) control.name = tidyName(change.name) || controlById(piece, id)!.name;
     if (control.max <= control.min) control.max = control.min + 1e-3;
   });
 }
@@ -90,7 +90,7 @@ export const setTrack = (piece: Piece, id: string, track: Track | undefined): Pi
 /** Sets a control at a frame: a key there where its track has keys, else its value. */
 export function setControlAt(piece: Piece, id: string, value: Setting, frame: number): Piece {
   const { frames } = piece.loop;
-  const track = piece.controls.find((c) => c.id === id)?.track;
+  const track = controlById(piece, id)?.track;
   return track && isKeyed(track)
     ? setTrack(piece, id, withKey(track, placeOf(frame, frames), value, frames))
     : setControl(piece, id, value);
@@ -105,7 +105,7 @@ export function controlled(control: Control, { range }: ControlRef): Setting {
 
 /** Takes a control off the desk; what followed it keeps its present value. */
 export function removeControl(piece: Piece, id: string): Piece {
-  const control = piece.controls.find((c) => c.id === id);
+  const control = controlById(piece, id);
   if (!control) return piece;
   return produce(piece, (draft) => {
     draft.controls = draft.controls.filter((c) => c.id !== id);

@@ -3,6 +3,7 @@ import { PieceError } from './errors';
 import { freeName, nextId } from './ids';
 import { LIMITS } from './limits';
 import {
+  strandById,
   FORMAT,
   isLink,
   VERSION,
@@ -44,7 +45,7 @@ const stepId = (strand: Draft<Strand> | Strand) =>
   );
 
 function strandIn(piece: Draft<Piece>, id: string): Draft<Strand> {
-  const strand = piece.strands.find((s) => s.id === id);
+  const strand = strandById(piece, id);
   if (!strand) throw new PieceError('edit', 'The strand is no longer there.');
   return strand;
 }
@@ -107,7 +108,7 @@ export function removeStrand(piece: Piece, id: string): Piece {
   return produce(piece, (draft) => {
     draft.strands = draft.strands.filter((s) => s.id !== id);
     for (const bundle of draft.bundles) bundle.strands = bundle.strands.filter((s) => s !== id);
-    const name = piece.strands.find((s) => s.id === id)?.name;
+    const name = strandById(piece, id)?.name;
     forEachLink(draft, (link, drop, step, param) => {
       if (link.link !== id) return;
       drop();
@@ -119,7 +120,7 @@ export function removeStrand(piece: Piece, id: string): Piece {
 export function duplicateStrand(piece: Piece, id: string): Piece {
   return produce(piece, (draft) => {
     const strand = strandIn(draft, id);
-    const copy = structuredClone(piece.strands.find((s) => s.id === id)!);
+    const copy = structuredClone(strandById(piece, id)!);
     copy.id = nextId(
       's',
       draft.strands.map((s) => s.id),
@@ -143,7 +144,7 @@ export function addStep(piece: Piece, strand: string, at: number, op: string, pa
 
 /** Removes a step. The last step takes its strand with it; links to the step go to the whole strand. */
 export function removeStep(piece: Piece, strand: string, step: string): Piece {
-  const row = piece.strands.find((s) => s.id === strand);
+  const row = strandById(piece, strand);
   if (row && row.steps.length === 1) return removeStrand(piece, strand);
   return produce(piece, (draft) => {
     stepIn(draft, strand, step);

@@ -62,6 +62,10 @@ function writtenParams(known: StepDefinition, params: Step['params']): Param[] {
   return found;
 }
 
+/** A parameter of a definition; undefined where it has none of that id. */
+export const paramById = (definition: Pick<StepDefinition, 'params'> | undefined, id: string | undefined) =>
+  definition?.params.find((p) => p.id === id);
+
 /** A parameter of a step by its id; what it does not have (yet) but every step can have, as well. */
 export const paramOf = (step: Pick<Step, 'op' | 'params'>, id: string): Param | undefined =>
   paramsOf(step).find((p) => p.id === id) ?? (id === enabledParam.id ? enabledParam : undefined);

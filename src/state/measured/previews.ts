@@ -1,7 +1,7 @@
 import { errorSentence } from '@/core/error-sentence';
 import { once } from '@/core/once';
 import { create } from 'zustand';
-import { isLink, type Piece, type Strand } from '@/core/piece/types';
+import { strandById, isLink, type Piece, type Strand } from '@/core/piece/types';
 import type { Skin } from '@/core/mesh/skin';
 import type { Preview } from '@/core/preview';
 import { patchAcross, patchFor, type Patch, type Patches } from '@/core/preview/where-used';
@@ -68,7 +68,7 @@ export function dependsOn(piece: Piece, strand: Strand): string {
     if (seen.has(s.id)) return;
     seen.set(s.id, s);
     for (const id of linkedStrands(s)) {
-      const next = piece.strands.find((x) => x.id === id);
+      const next = strandById(piece, id);
       if (next) visit(next);
     }
   };

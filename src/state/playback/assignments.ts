@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { assignedOf, triggerSchema, type Assigned, type Driven } from '@/core/piece/rehearsal';
-import type { Piece } from '@/core/piece/types';
+import { controlById, type Piece } from '@/core/piece/types';
 import { readRemembered, remembered } from '../storage/remembered';
 
 /** What inputs drive in each piece, as this browser remembers it. */
@@ -36,7 +36,7 @@ export function saveAssignments(pieceId: string, piece: Piece, assigned: Assigne
   const inputs = Object.fromEntries(
     Object.entries(assigned).flatMap(([input, driven]): [string, LastInputs['inputs'][string]][] => {
       if ('trigger' in driven) return [[input, driven]];
-      const control = piece.controls.find((c) => c.id === driven.control);
+      const control = controlById(piece, driven.control);
       return control ? [[input, { name: control.name }]] : [];
     }),
   );

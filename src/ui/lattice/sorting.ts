@@ -1,6 +1,6 @@
 import { moveStrand } from '@/core/piece/arrange';
 import { moveStep } from '@/core/piece/edit';
-import type { Piece } from '@/core/piece/types';
+import { strandById, type Piece } from '@/core/piece/types';
 
 /** Names under which rows and cells are dragged. */
 export const sortId = (strand: string, step?: string) => (step ? `step ${strand} ${step}` : `strand ${strand}`);
@@ -12,11 +12,11 @@ export function dropped(piece: Piece, dragged: string, onto: string): Piece {
   if (what !== where || dragged === onto) return piece;
   if (what === 'step') {
     if (strand !== toStrand) return piece;
-    const steps = piece.strands.find((s) => s.id === strand)?.steps ?? [];
+    const steps = strandById(piece, strand)?.steps ?? [];
     const to = steps.findIndex((s) => s.id === toStep);
     return to < 1 ? piece : moveStep(piece, strand, step!, to);
   }
-  const kind = piece.strands.find((s) => s.id === strand)?.kind;
+  const kind = strandById(piece, strand)?.kind;
   const same = piece.strands.filter((s) => s.kind === kind).map((s) => s.id);
   const [from, to] = [same.indexOf(strand), same.indexOf(toStrand)];
   if (from < 0 || to < 0) return piece;

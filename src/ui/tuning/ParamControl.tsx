@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { own } from '@/core/own';
 import { setParam } from '@/core/piece/edit';
 import type { CurvePoint, Key, Loop, PathPoint, Piece, Step, Stop, Value, Vector } from '@/core/piece/types';
-import type { NumberParam, Param, ResolvedStep } from '@/core/steps';
+import { paramById, type NumberParam, type Param, type ResolvedStep } from '@/core/steps';
 import { declaredName } from '@/core/steps/field/code';
 import { literalOf } from '@/core/weave';
 import { endGesture, useWorkbench } from '@/state/workbench';
@@ -28,7 +28,7 @@ const CodeField = dynamic(() => import('./CodeField').then((m) => m.CodeField), 
 
 /** A choice of the same step, by its id; empty where the parameter has none. */
 function choiceOf(piece: Piece, definition: ResolvedStep, step: Step, id: string | undefined): string {
-  const param = definition.params.find((p) => p.id === id);
+  const param = paramById(definition, id);
   return param ? String(literalOf(piece, step, param)) : '';
 }
 

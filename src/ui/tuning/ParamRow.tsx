@@ -1,5 +1,6 @@
 import { memo, useRef } from 'react';
 import {
+  strandById,
   isControlRef,
   isKeyed,
   isLink,
@@ -205,7 +206,7 @@ function OwnRange({ param, value, set }: { param: NumberParam; value: ControlRef
 function goTo(piece: Piece, value: Value | undefined): void {
   if (isControlRef(value)) usePanels.setState({ side: 'desk' });
   if (!isLink(value)) return;
-  const strand = piece.strands.find((s) => s.id === value.link);
+  const strand = strandById(piece, value.link);
   const step = strand?.steps.find((s) => s.id === value.step) ?? strand?.steps[strand.steps.length - 1];
   if (strand && step) useWorkbench.getState().select({ strand: strand.id, step: step.id });
 }

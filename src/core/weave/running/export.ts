@@ -1,7 +1,7 @@
 import type { Assets } from '../../assets/assets';
 import { loopText } from '../../glsl';
 import { placeText } from '../../glsl/lib';
-import type { Piece } from '../../piece/types';
+import { strandById, type Piece } from '../../piece/types';
 import { analyse } from '../analysis/analyse';
 import { OverLoop } from './evaluate';
 import { withTracks } from '../keys/tracks';
@@ -46,7 +46,7 @@ export async function exportGlsl(stored: Piece, assets: Assets, strand: string, 
   const { name, gives } = woven.functions[0]!;
   // Only printable ASCII may stand in GLSL, and a backslash at the end of a line would run on.
   const comment = (text: string) => text.replace(/[^\x20-\x5b\x5d-\x7e]/g, '?');
-  const label = comment(piece.strands.find((s) => s.id === strand)?.name ?? '');
+  const label = comment(strandById(piece, strand)?.name ?? '');
   const paint = PAINT[gives];
   if (!paint)
     throw new Error(`Only fields and signals can be written as GLSL on their own; this strand gives ${gives}.`);

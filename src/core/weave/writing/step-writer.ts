@@ -1,6 +1,6 @@
 import { floatText, PICTURE_SLOTS, type LibraryPart } from '../../glsl';
 import type { Link, Piece, Strand } from '../../piece/types';
-import { glslNameOf, type PlaceAttribute, type Param, type RunType } from '../../steps';
+import { paramById, glslNameOf, type PlaceAttribute, type Param, type RunType } from '../../steps';
 import { FunctionTable } from './function-table';
 import { levelStatements } from '../analysis/copy-levels';
 import { isElsewhere, MAX_BRANCHES, type Plan } from './plan';
@@ -73,7 +73,7 @@ export class StepWriter {
     });
     for (const [attribute, id] of Object.entries(definition.attributes ?? {}) as [PlaceAttribute, string][]) {
       const own = `${spot.name}_${attribute}Attribute`;
-      const param = definition.params.find((p) => p.id === id)!;
+      const param = paramById(definition, id)!;
       const said = this.argument(spot, param, '')!;
       // What is painted covers what was there; copies of copies, and copies of what is painted, have all of it.
       const before = definition.place && this.attributes[attribute];
@@ -148,7 +148,7 @@ export class StepWriter {
   }
 
   private choiceIndex(row: ActiveStep, id: string | undefined): number {
-    const param = row.definition.params.find((p) => p.id === id);
+    const param = paramById(row.definition, id);
     return param?.type === 'choice'
       ? param.options.findIndex((o) => o.id === literalOf(this.piece, row.step, param))
       : 0;
