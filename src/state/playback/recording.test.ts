@@ -1,3 +1,4 @@
+import { toast } from 'sonner';
 import { beforeEach, expect, it, vi } from 'vitest';
 import { expose } from '@/core/piece/desk';
 import type { Keyed } from '@/core/piece/types';
@@ -123,4 +124,77 @@ it('a control with keys is moved to any value at the playhead, also to the one t
     [0, 1],
     [0.5, 2],
   ]);
+});
+
+const said = () => toast.getToasts().map((t) => ('title' in t ? String(t.title) : ''));
+
+it('says why nothing is recorded, or written', () => {
+  toast.dismiss();
+  useWorkbench.getState().open('c', piece);
+  startRecording();
+  expect(useRecording.getState().isOn).toBe(false);
+  expect(said()).toEqual([expect.stringContaining('Nothing is exposed on the desk yet')]);
+  useWorkbench.getState().open('a', out);
+  startRecording();
+  goOn(4);
+  stopRecording();
+  expect(said().join()).toContain('No control was moved');
+  for (const change of [
+    () => useWorkbench.getState().edit((p) => setLoop(p, { frames: FRAMES + 1 })),
+    () => useWorkbench.getState().open('b', out),
+  ]) {
+    useWorkbench.getState().open('a', out);
+    startRecording();
+    goOn(2);
+    move(3);
+    change();
+    goOn(1);
+    expect(useRecording.getState().isOn).toBe(false);
+    expect(said().join()).toContain('The piece or its length changed');
+    expect(keys()).toBeUndefined();
+    toast.dismiss();
+  }
+});
+
+it('what plays once is recorded from its first frame to its last, whatever is shown before', () => {
+  useWorkbench.getState().open('a', setLoop(out, { play: 'once' }));
+  useTransport.setState({ frame: 5, asked: 5 });
+  startRecording();
+  expect(useTransport.getState().frame).toBe(0);
+  const to = (frame: number) => useTransport.getState().goTo(frame, { frames: FRAMES, play: 'once' });
+  to(3);
+  move(3);
+  to(FRAMES - 2);
+  expect(useRecording.getState().isOn).toBe(true);
+  useTransport.getState().play(false);
+  to(FRAMES - 1);
+  expect(useRecording.getState().isOn).toBe(false);
+  expect([valueAt(0), valueAt(FRAMES - 1)]).toEqual([1, 3]);
+});
+
+it('without a tempo beats are half a second apart', () => {
+  vi.useFakeTimers();
+  useRecording.setState({ length: 'loop', countIn: 1 });
+  startRecording();
+  vi.advanceTimersByTime(480);
+  expect(useRecording.getState().counting).toBe(1);
+  vi.advanceTimersByTime(40);
+  expect(useRecording.getState().counting).toBe(0);
+  stopRecording();
+  useRecording.setState({ length: 'free' });
+  vi.useRealTimers();
+});
+
+it('of a choice nothing is written, which is said', () => {
+  toast.dismiss();
+  const choice = { strand: 'swell', step: 't2', param: 'style' };
+  useWorkbench
+    .getState()
+    .open('a', setLoop(expose(piece, choice, { name: 'style', value: 'ridged', min: 0, max: 1 }), { frames: FRAMES }));
+  startRecording();
+  goOn(2);
+  useWorkbench.getState().edit((p) => ({ ...p, controls: p.controls.map((c) => ({ ...c, value: 'plain' })) }));
+  goOn(2);
+  stopRecording();
+  expect(said().join()).toContain('"style" holds a choice, which has no keys');
 });

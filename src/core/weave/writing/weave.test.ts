@@ -42,6 +42,27 @@ describe('weaving', () => {
     }
   });
 
+  it('has a slot for each picture that is there, once, and no more than there is room for', () => {
+    const asset = (id: string) => ({ id, name: id, type: 'image/png', data: '' });
+    const shown = (...pictures: string[]) => {
+      let piece: Piece = { ...blankPiece(), assets: Array.from({ length: 20 }, (_, i) => asset(`p${i}`)) };
+      for (const [i, picture] of pictures.entries())
+        piece = addStep(addStrand(piece, 'field', `f${i}`, 'field.uv'), `s${i + 1}`, 1, 'field.picture', { picture });
+      return weave(
+        piece,
+        analyse(piece),
+        pictures.map((_, i) => ({ strand: `s${i + 1}` })),
+      );
+    };
+    expect(shown('p3', 'p1', 'p3').pictures).toEqual(['p3', 'p1']);
+    expect(shown('p3', 'gone', 'p0').pictures).toEqual(['p3', 'p0']);
+    const all = Array.from({ length: 18 }, (_, i) => `p${i}`);
+    const { pictures, glsl } = shown(...all, 'p15', 'p0');
+    expect(pictures).toEqual(all.slice(0, 16));
+    // What is not there, or has no room, is read from the slot that is none.
+    expect(glsl.match(/fieldPicture\w*\([^;]*-1/g)).toHaveLength(2);
+  });
+
   it('gives several targets together as it gives them apart', async () => {
     const drift = STARTERS.find((s) => s.id === 'lantern-drift')!.piece;
     const woven = weave(drift, analyse(drift), [{ strand: 'lights' }, { strand: 'spark' }], {
