@@ -7,8 +7,10 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { writePiece } from '@/core/formats/piece-file';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
+import { coarse } from '@/demo/testing';
 import { run } from './run';
 
+const veil = coarse(STARTERS[0]!.piece);
 let folder: string;
 
 /** The program itself, as a shell runs it. */
@@ -24,11 +26,8 @@ async function program(...args: string[]): Promise<{ code: number; out: string; 
 
 beforeAll(async () => {
   folder = await mkdtemp(path.join(tmpdir(), 'calm-'));
-  await writeFile(path.join(folder, 'veil.json'), writePiece(STARTERS[0]!.piece));
-  await writeFile(
-    path.join(folder, 'open.json'),
-    writePiece(setParam(STARTERS[0]!.piece, 'breath', 't1', 'turns', 1.4)),
-  );
+  await writeFile(path.join(folder, 'veil.json'), writePiece(veil));
+  await writeFile(path.join(folder, 'open.json'), writePiece(setParam(veil, 'breath', 't1', 'turns', 1.4)));
   await writeFile(path.join(folder, 'words.txt'), 'not a piece');
 });
 
