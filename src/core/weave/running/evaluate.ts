@@ -13,8 +13,15 @@ import { processorText, weave } from '../writing/weave';
 
 /** Programs compiled lately, so that a change of one strand compiles that strand alone. */
 const compiled = new Recent<Processor>(24);
-/** Keys of texts, which are long: put together once. */
-const keys = new WeakMap<Woven, { key: string; names: string[] }>();
+/** What is asked of each text, which is long: found once. */
+interface TextFacts {
+  key: string;
+  /** Functions that can be run. */
+  names: string[];
+  /** It reads numbers over the loop. */
+  readsLoop: boolean;
+}
+const facts = new WeakMap<Woven, TextFacts>();
 
 /** Values that lie in each processor: those with the same text share one. */
 const uniformsIn = new WeakMap<Processor, object>();
@@ -86,7 +93,7 @@ export class Evaluator {
     options: Pick<WeaveOptions, 'pass'> = {},
   ): Promise<Evaluator> {
     const woven = weave(piece, analysis, targets, options);
-    const overLoop = readsLoop(woven.glsl) ? await OverLoop.forPiece(piece, analysis) : null;
+    const overLoop = factsOf(woven).readsLoop ? await OverLoop.forPiece(piece, analysis) : null;
     return Evaluator.over(woven, overLoop, assets).then((e) => e.with(piece));
   }
 
@@ -96,7 +103,7 @@ export class Evaluator {
   }
 
   private static async over(woven: Woven, overLoop: OverLoop | null, assets: Assets): Promise<Evaluator> {
-    const { key, names } = keyOf(woven);
+    const { key, names } = factsOf(woven);
     const processor =
       compiled.get(key) ?? compiled.put(key, await Processor.load(compile(processorText(woven), names)));
     return new Evaluator(woven, processor, overLoop, assets);
@@ -165,11 +172,11 @@ export class Evaluator {
   }
 }
 
-function keyOf(woven: Woven): { key: string; names: string[] } {
-  const known = keys.get(woven);
+function factsOf(woven: Woven): TextFacts {
+  const known = facts.get(woven);
   if (known) return known;
   const names = [...new Set([...woven.functions.map((f) => f.name), ...Object.values(woven.attributes)])];
-  const made = { key: `${names.join()}\n${woven.glsl}`, names };
-  keys.set(woven, made);
+  const made = { key: `${names.join()}\n${woven.glsl}`, names, readsLoop: readsLoop(woven.glsl) };
+  facts.set(woven, made);
   return made;
 }
