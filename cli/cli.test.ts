@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { writePiece } from '@/core/formats/piece-file';
+import { writePiece } from '@/core/formats/write-piece';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { coarse } from '@/demo/testing';

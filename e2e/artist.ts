@@ -2,7 +2,7 @@ import { expect, type Locator, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { PNG } from 'pngjs';
-import { writePiece } from '@/core/formats/piece-file';
+import { writePiece } from '@/core/formats/write-piece';
 import { setLoop, setPicture } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
 import { STARTERS } from '@/demo';

@@ -4,7 +4,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { writePiece } from '@/core/formats/piece-file';
+import { writePiece } from '@/core/formats/write-piece';
 import { piece, strand, from, control, by } from '@/demo/build';
 import { setLoop } from '@/core/piece/edit';
 import { CHROMIUM } from '../playwright.config';

@@ -1,6 +1,6 @@
 import { request as httpRequest } from 'node:http';
 import { expect } from '@playwright/test';
-import { writePiece } from '@/core/formats/piece-file';
+import { writePiece } from '@/core/formats/write-piece';
 import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import {

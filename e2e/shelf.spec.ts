@@ -1,7 +1,7 @@
 import { expect } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { VERSION } from '@/core/piece/types';
-import { writePiece } from '@/core/formats/piece-file';
+import { writePiece } from '@/core/formats/write-piece';
 import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { pageWeightLines } from '../bench/page-weight';

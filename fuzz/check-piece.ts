@@ -1,6 +1,7 @@
 import { NO_ASSETS } from '@/core/assets/assets';
 import { measureMemory } from '@/core/checks/memory';
-import { readPiece, writePiece } from '@/core/formats/piece-file';
+import { writePiece } from '@/core/formats/write-piece';
+import { readPiece } from '@/core/formats/piece-file';
 import { pointCount } from '@/core/mesh/mesh';
 import { MeshError } from '@/core/mesh/mesh';
 import { bake } from '@/core/forms/bake';

@@ -1,6 +1,6 @@
 import { fileStem } from '@/core/formats/file-stem';
 import { clipStrands, type RowPlace } from '@/core/parts/clip';
-import { PART_ENDING, partData, readPart, writePart, type PartData } from '@/core/formats/part-file';
+import { PART_ENDING, partData, writePart, type PartData } from '@/core/formats/part-data';
 import { PieceError } from '@/core/piece/errors';
 import { putPart, type Part } from '@/core/parts/part';
 import { endOfRow } from '@/core/steps/end-of-row';
@@ -92,6 +92,7 @@ export const savePart = (part: Part): void =>
 
 /** Takes part files in; says which ones cannot be. */
 export async function openParts(files: readonly File[]): Promise<void> {
+  const { readPart } = await import('@/core/formats/part-file');
   for (const file of files) {
     try {
       await takePart(readPart(await file.text()));

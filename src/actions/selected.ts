@@ -124,8 +124,8 @@ function taken(clip: Clip, wanted: number): void {
 }
 
 /** Pastes what was copied last: strands as new strands, steps into a row. */
-export function pasteInto(strand: string | null, at: number): void {
-  const clip = storedClip();
+export async function pasteInto(strand: string | null, at: number): Promise<void> {
+  const clip = await storedClip();
   if (!clip) return notify('info', 'Nothing is copied yet. Copy a step or a strand first.');
   const kind = clip.strands.find((s) => s.id === clip.into)?.kind;
   if (!kind) return state().edit((p) => insertClip(p, clip).piece);
@@ -135,7 +135,7 @@ export function pasteInto(strand: string | null, at: number): void {
   state().edit((p) => insertClip(p, clip, { row: { strand, at: Math.max(1, at) } }).piece);
 }
 
-export function pasteAfter(at: StepAt | null): void {
+export function pasteAfter(at: StepAt | null): Promise<void> {
   const steps = at ? (strandById(state().piece, at.strand)?.steps ?? []) : [];
-  pasteInto(at?.strand ?? null, steps.findIndex((s) => s.id === at?.step) + 1);
+  return pasteInto(at?.strand ?? null, steps.findIndex((s) => s.id === at?.step) + 1);
 }

@@ -201,7 +201,7 @@ export const STEP_COMMANDS: readonly Command[] = [
     name: 'Paste after this step',
     description: 'paste steps or strands',
     keys: ['Ctrl+V'],
-    run: ({ selected }) => pasteAfter(selected),
+    run: ({ selected }) => void pasteAfter(selected),
   },
   {
     group: 'This step',

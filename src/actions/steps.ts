@@ -1,6 +1,6 @@
 import { errorSentence } from '@/core/error-sentence';
 import { fileStem } from '@/core/formats/file-stem';
-import { writePiece } from '@/core/formats/piece-file';
+import { writePiece } from '@/core/formats/write-piece';
 import { PIECE_ENDING } from '@/core/formats/piece-size';
 import { clipStrands } from '@/core/parts/clip';
 import { insertClip } from '@/core/parts/insert';

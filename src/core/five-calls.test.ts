@@ -2,7 +2,8 @@ import { NO_ASSETS } from './assets/assets';
 import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
-import { readPiece, writePiece } from './formats/piece-file';
+import { writePiece } from './formats/write-piece';
+import { readPiece } from './formats/piece-file';
 import { analyse, Evaluator, placeRows, weave } from './weave';
 
 it('the five calls of docs/architecture.md are these, and give a number', async () => {

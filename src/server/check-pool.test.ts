@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
-import { writePiece } from '@/core/formats/piece-file';
+import { writePiece } from '@/core/formats/write-piece';
 import { addStep, addStrand, blankPiece } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { bundleWorkers } from '../../scripts/bundle-workers.mjs';

@@ -27,10 +27,10 @@ beforeEach(() => {
 
 it('what was copied is there in this tab and in others', async () => {
   const here = await page();
-  expect(here.storedClip()).toBeNull();
+  expect(await here.storedClip()).toBeNull();
   here.storeClip(clip);
-  expect(here.storedClip()).toEqual(clip);
-  expect((await page()).storedClip()).toEqual(clip);
+  expect(await here.storedClip()).toEqual(clip);
+  expect(await (await page()).storedClip()).toEqual(clip);
 });
 
 it('what is too large for others is there in this tab, and nothing older in others', async () => {
@@ -38,8 +38,8 @@ it('what is too large for others is there in this tab, and nothing older in othe
   here.storeClip({ ...clip, strands: [] });
   hasRoom = false;
   here.storeClip(clip);
-  expect(here.storedClip()).toEqual(clip);
-  expect((await page()).storedClip()).toBeNull();
+  expect(await here.storedClip()).toEqual(clip);
+  expect(await (await page()).storedClip()).toBeNull();
 });
 
 it.each(['{', 'null', '{"strands":7}', '{"strands":[{"id":"s1"}],"controls":[],"assets":[]}'])(
@@ -47,9 +47,9 @@ it.each(['{', 'null', '{"strands":7}', '{"strands":[{"id":"s1"}],"controls":[],"
   async (text) => {
     const here = await page();
     stored.set('calm-lattice/clip', text);
-    expect(here.storedClip()).toBeNull();
+    expect(await here.storedClip()).toBeNull();
     here.storeClip(clip);
     stored.set('calm-lattice/clip', text);
-    expect(here.storedClip()).toEqual(clip);
+    expect(await here.storedClip()).toEqual(clip);
   },
 );

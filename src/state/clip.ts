@@ -1,6 +1,6 @@
 import { blankPiece } from '@/core/piece/edit';
 import type { Clip } from '@/core/parts/clip';
-import { validateShape } from '@/core/piece/schema';
+import { loadRules } from './edit-rules';
 
 const KEY = 'calm-lattice/clip';
 let here: Clip | null = null;
@@ -17,11 +17,12 @@ export function storeClip(clip: Clip): void {
 }
 
 /** What was copied last, checked like a piece; null where there is nothing sound. */
-export function storedClip(): Clip | null {
+export async function storedClip(): Promise<Clip | null> {
   const text = localStorage.getItem(KEY);
   if (!text) return here;
   try {
     const clip = JSON.parse(text) as Clip;
+    const { validateShape } = await loadRules();
     validateShape({ ...blankPiece(), strands: clip.strands, controls: clip.controls, assets: clip.assets });
     return clip;
   } catch {

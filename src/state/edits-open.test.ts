@@ -1,7 +1,8 @@
 import fc from 'fast-check';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { readMidi } from '@/core/formats/midi-file';
-import { readPiece, writePiece } from '@/core/formats/piece-file';
+import { writePiece } from '@/core/formats/write-piece';
+import { readPiece } from '@/core/formats/piece-file';
 import { bundleWithAbove } from '@/core/piece/arrange';
 import { expose, setControl, storeLook, vary } from '@/core/piece/desk';
 import { addStrand, rename, renameStrand, setLoop, setParam, setPicture } from '@/core/piece/edit';
@@ -9,11 +10,13 @@ import { putMoment, withKey } from '@/core/piece/keys';
 import { momentsOfTriggers } from '@/core/piece/moments';
 import type { Key, Piece, Value } from '@/core/piece/types';
 import { STARTERS } from '@/demo';
+import { loadRules } from './edit-rules';
 import { redo, undo, useWorkbench } from './workbench';
 
 vi.mock('sonner', () => ({ toast: Object.assign(vi.fn(), { error: vi.fn(), success: vi.fn() }) }));
 
 const veil = STARTERS[0]!.piece;
+beforeAll(loadRules);
 beforeEach(() => useWorkbench.getState().open('id', veil));
 
 type Edit = (piece: Piece) => Piece;

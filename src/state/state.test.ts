@@ -154,20 +154,20 @@ describe('a page that is closed at once', () => {
     });
   });
 
-  it('gets back what was left as a draft, once, and only if it is later than what is saved', () => {
+  it('gets back what was left as a draft, once, and only if it is later than what is saved', async () => {
     keepDraft('a', piece);
-    expect(takeDraft('a', Date.now() + 1000)).toBeNull();
+    expect(await takeDraft('a', Date.now() + 1000)).toBeNull();
     keepDraft('a', piece);
-    expect(takeDraft('a', 0)).toEqual(piece);
-    expect(takeDraft('a', 0)).toBeNull();
+    expect(await takeDraft('a', 0)).toEqual(piece);
+    expect(await takeDraft('a', 0)).toBeNull();
   });
 
-  it('leaves nothing old behind where there is no room, and nothing broken comes back', () => {
+  it('leaves nothing old behind where there is no room, and nothing broken comes back', async () => {
     keepDraft('a', piece);
     room.left = false;
     keepDraft('a', piece);
-    expect(takeDraft('a', 0)).toBeNull();
+    expect(await takeDraft('a', 0)).toBeNull();
     held.set('calm-lattice/draft/a', '{"changed":99999999999999,"piece":{"format":"no"}}');
-    expect(takeDraft('a', 0)).toBeNull();
+    expect(await takeDraft('a', 0)).toBeNull();
   });
 });

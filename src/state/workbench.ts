@@ -4,9 +4,9 @@ import { PieceError } from '@/core/piece/errors';
 import { stepConcerned } from '@/core/piece/concerned';
 import { blankPiece } from '@/core/piece/edit';
 import { severalBetween, type Several } from '@/core/piece/several';
-import { validateEdit } from '@/core/piece/schema';
 import { strandById, type Piece, type StepAt } from '@/core/piece/types';
 import { orderStrands, withTracks } from '@/core/weave';
+import { checkEdit, loadRules } from './edit-rules';
 import { notify } from './panels/notify';
 
 export type Selection = StepAt;
@@ -34,6 +34,9 @@ const MAX_HISTORY_ENTRIES = 1000;
 
 let lastGesture: string | undefined;
 
+/** The piece before the first edit that came before the rules were loaded. */
+let unchecked: Piece | null = null;
+
 /** The open piece. Undo and redo are the history of `piece` alone. */
 export const useWorkbench = create<WorkbenchState>()(
   temporal(
@@ -55,7 +58,7 @@ export const useWorkbench = create<WorkbenchState>()(
           piece = change(get().piece);
           if (piece.strands !== get().piece.strands || piece.controls !== get().piece.controls)
             orderStrands(withTracks(piece));
-          validateEdit(piece, get().piece);
+          if (!checkEdit(piece, get().piece)) checkLater(get().piece);
         } catch (error) {
           if (!(error instanceof PieceError)) throw error;
           notify('error', error.message);
@@ -81,6 +84,7 @@ export const useWorkbench = create<WorkbenchState>()(
         history.resume();
         history.clear();
         lastGesture = undefined;
+        unchecked = null;
       },
 
       setSaving: (saving) => set({ saving }),
@@ -88,6 +92,28 @@ export const useWorkbench = create<WorkbenchState>()(
     { partialize: ({ piece }) => ({ piece }), equality: (a, b) => a.piece === b.piece, limit: MAX_HISTORY_ENTRIES },
   ),
 );
+
+/** Checks the edits since `before` once the rules are loaded, and takes them back where they break one. */
+function checkLater(before: Piece): void {
+  unchecked ??= before;
+  // Where the rules cannot be fetched, the next edit asks for them again.
+  loadRules().then(checkUnchecked, () => undefined);
+}
+
+function checkUnchecked(): void {
+  const sound = unchecked;
+  unchecked = null;
+  if (!sound) return;
+  try {
+    checkEdit(useWorkbench.getState().piece, sound);
+  } catch (error) {
+    if (!(error instanceof PieceError)) throw error;
+    const history = useWorkbench.temporal.getState();
+    history.undo(history.pastStates.length - history.pastStates.findIndex((s) => s.piece === sound));
+    useWorkbench.temporal.setState({ futureStates: [] });
+    notify('error', error.message);
+  }
+}
 
 /** What is selected where it is more than one step. */
 export function severalSelected(): Several | null {

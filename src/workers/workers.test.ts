@@ -9,7 +9,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { MADE_SOUNDS } from '@/core/sound/made';
 import { soundTrack } from '@/core/sound/track';
 import { bakeSkin } from '@/core/forms/bake';
-import { writePiece } from '@/core/formats/piece-file';
+import { writePiece } from '@/core/formats/write-piece';
 import { setParam, setPicture } from '@/core/piece/edit';
 import { PieceError } from '@/core/piece/errors';
 import { strandById, type Piece } from '@/core/piece/types';

@@ -64,6 +64,13 @@ describe('how long a step remembers', () => {
     expect(check).toMatchObject({ frames: null, mend: { step: 't2', param: 'fade', value: 0.85 } });
   });
 
+  it('that ends has nothing to mend; the frames of a row have no number where one never ends', async () => {
+    const piece = addStep(addStrand(blankPiece(), 'finish', 'x', 'finish.shoot'), 's1', 1, 'finish.echo');
+    expect((await checkMemory(piece, NO_ASSETS)).map((m) => m.mend)).toEqual([undefined]);
+    const reading = (frames: number | null) => ({ strand: 's1', step: 't1', name: 'Echo', frames, reach: 0 });
+    expect(settlingFrames([reading(null), reading(3)])).toBeNull();
+  });
+
   it('is as many frames as are read', async () => {
     expect(await memory('lag', { red: 3, green: 0, blue: 2.5 })).toBe(3);
     expect(await memory('slow', { frames: 6 })).toBe(5);

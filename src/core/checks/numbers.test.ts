@@ -26,6 +26,12 @@ describe('what is not a number', () => {
     expect((await measureNumbers(withText(text), NO_ASSETS))[0]!.sentence).toContain('at 100 % of the places');
   });
 
+  it('is counted once at each place, whichever of its numbers is none', async () => {
+    const text = 'return vec3(1.0, 1.0, p.rest.x < 0.0 ? log(-1.0) : 0.0);';
+    const [found] = await measureNumbers(setParam(withText(text), 's1', 't2', 'gives', 'vector'), NO_ASSETS);
+    expect(found!.sentence).toMatch(/at (49|50|51) % of the places/);
+  });
+
   it('is found at some moments alone, and in one of three numbers', async () => {
     const piece = setParam(
       withText('return vec3(1.0, p.phase > 0.5 ? log(-1.0) : 0.0, 1.0);'),

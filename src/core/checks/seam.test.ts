@@ -146,6 +146,14 @@ describe('the seam', () => {
     expect(reading).toMatchObject({ moves: true, closes: true });
   });
 
+  it('looks at each pass of a finish step, not at its last alone', async () => {
+    let piece = addStrand(blankPiece(), 'signal', 'beat', 'signal.cycle', { turns: 1.25 });
+    piece = addStrand(piece, 'finish', 'out', 'finish.shoot');
+    piece = addStep(piece, 's2', 1, 'finish.glow', { threshold: { link: 's1' } });
+    const reading = await readingOf(piece, 's2');
+    expect(reading).toMatchObject({ closes: false, moves: true, breaks: { strand: 's1', name: 'Cycle' } });
+  });
+
   it('leaves out what stands still', async () => {
     const still = setParam(setParam(veil, 'breath', 't1', 'turns', 0), 'swell', 't2', 'evolve', 0);
     expect(await measureSeam(still, NO_ASSETS)).toEqual([]);

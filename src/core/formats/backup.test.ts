@@ -4,7 +4,8 @@ import { RECIPES } from '@/demo/recipes';
 import { STARTERS } from '@/demo';
 import { PieceError } from '../piece/errors';
 import { readBackup, writeBackup, type Backup } from './backup';
-import { partData, readPart } from './part-file';
+import { partData } from './part-data';
+import { readPart } from './part-file';
 import { readPiece } from './piece-file';
 
 const AT = Date.UTC(2026, 10, 28, 9, 30);

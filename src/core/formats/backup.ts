@@ -5,7 +5,8 @@ import { LIMITS } from '../piece/limits';
 import type { ReadingProgress } from '../piece/schema';
 import type { Piece } from '../piece/types';
 import { fileStem } from './file-stem';
-import { acceptPart, PART_ENDING, type PartData } from './part-file';
+import { PART_ENDING, type PartData } from './part-data';
+import { acceptPart } from './part-file';
 import { acceptPiece } from './piece-file';
 import { PIECE_ENDING } from './piece-size';
 

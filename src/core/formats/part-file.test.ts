@@ -8,7 +8,8 @@ import { PieceError } from '../piece/errors';
 import { LIMITS } from '../piece/limits';
 import { putPart } from '../parts/part';
 import { isLink, strandById, type Piece } from '../piece/types';
-import { acceptPart, partData, readPart, writePart } from './part-file';
+import { partData, writePart } from './part-data';
+import { acceptPart, readPart } from './part-file';
 
 const refused = (text: string): string => {
   try {

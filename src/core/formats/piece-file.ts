@@ -1,5 +1,4 @@
 import { checkSize } from './piece-size';
-import { withoutUnusedAssets } from '../piece/edit';
 import { PieceError } from '../piece/errors';
 import { migrate } from '../piece/migrations';
 import { validateShape, type ReadingProgress } from '../piece/schema';
@@ -8,14 +7,6 @@ import { checkLinks } from '../piece/links';
 import { FORMAT, type Piece } from '../piece/types';
 import { orderStrands } from '../weave/analysis/order';
 import { withTracks } from '../weave/keys/tracks';
-
-/**
- * A piece as text: JSON with two spaces, the same bytes for the same piece.
- * @example readPiece(writePiece(piece)); // the same piece
- */
-export function writePiece(piece: Piece): string {
-  return `${JSON.stringify(withoutUnusedAssets(piece), null, 2)}\n`;
-}
 
 /**
  * Reads the text of a piece file.

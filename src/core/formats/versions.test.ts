@@ -6,7 +6,8 @@ import { bake } from '../forms/bake';
 import { standing } from '../forms/standing';
 import { strandById, VERSION, type Piece, type Strand } from '../piece/types';
 import { analyse, Evaluator, placeRows } from '../weave';
-import { readPiece, writePiece } from './piece-file';
+import { writePiece } from './write-piece';
+import { readPiece } from './piece-file';
 
 /**
  * Pieces that earlier versions of the program wrote, and what they were there at phase 0.3: signals and fields at two

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { RECIPES, ground } from '@/demo/recipes';
-import { readPiece, writePiece } from '../formats/piece-file';
+import { writePiece } from '../formats/write-piece';
+import { readPiece } from '../formats/piece-file';
 import { expose, setControl } from '../piece/desk';
 import { addStep, blankPiece, removeStrand, setParam } from '../piece/edit';
 import { putPart, type Part } from './part';

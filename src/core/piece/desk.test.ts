@@ -21,7 +21,8 @@ import {
 import { addStep, addStrand, blankPiece, setParam, setPictureParam, withoutUnusedAssets } from './edit';
 import type { Control, Piece } from './types';
 import { STARTERS } from '@/demo';
-import { acceptPiece, readPiece, writePiece } from '../formats/piece-file';
+import { writePiece } from '../formats/write-piece';
+import { acceptPiece, readPiece } from '../formats/piece-file';
 import { analyse, Evaluator, placeRows } from '../weave';
 
 const AT = { strand: 's1', step: 't2', param: 'scale' };

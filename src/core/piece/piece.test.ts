@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { stepConcerned } from './concerned';
-import { acceptPiece, readPiece, writePiece } from '../formats/piece-file';
+import { writePiece } from '../formats/write-piece';
+import { acceptPiece, readPiece } from '../formats/piece-file';
 import { checkSize } from '../formats/piece-size';
 import {
   addStep,

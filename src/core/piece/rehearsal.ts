@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { valueAt } from './desk';
 import { controlById, type Piece } from './types';
 
@@ -15,21 +14,43 @@ export type Driven = { control: string } | { trigger: number };
 /** What each input drives, by the input's name: "fader 1", "key 3", "pointer x", "MIDI control 21". */
 export type Assigned = Record<string, Driven>;
 
-/** A trigger key, by its number; it was stored under another name once. */
-export const triggerSchema = Joi.object({
-  trigger: Joi.number().integer().min(1).max(TRIGGER_KEYS).required(),
-}).rename('strike', 'trigger');
+type Stored = Record<string, unknown>;
 
-const assignedSchema = Joi.object().pattern(
-  Joi.string().max(80),
-  Joi.alternatives(Joi.object({ control: Joi.string().max(80).required() }), triggerSchema),
-);
+/** An object as it was stored; null for what is none. */
+export const storedObject = (stored: unknown): Stored | null =>
+  typeof stored === 'object' && stored !== null && !Array.isArray(stored) ? (stored as Stored) : null;
+
+/** Is it a name as they are stored, of at most 80 characters? */
+export const isStoredName = (stored: unknown): stored is string => typeof stored === 'string' && stored.length <= 80;
+
+/** A trigger key as it was stored; its number was called "strike" once. Null for what is none. */
+export function storedTrigger(stored: unknown): { trigger: number } | null {
+  const { trigger, strike = trigger } = storedObject(stored) ?? {};
+  const known = Number.isInteger(strike) && Number(strike) >= 1 && Number(strike) <= TRIGGER_KEYS;
+  return known ? { trigger: Number(strike) } : null;
+}
+
+function storedDriven(stored: unknown): Driven | null {
+  const { control } = storedObject(stored) ?? {};
+  return isStoredName(control) ? { control } : storedTrigger(stored);
+}
+
+/**
+ * What was stored by the names of inputs, each entry read by itself.
+ * @returns null where one of them is not sound
+ */
+export function storedByInput<T>(stored: unknown, read: (entry: unknown) => T | null): Record<string, T> | null {
+  const inputs: Record<string, T> = {};
+  for (const [input, entry] of Object.entries(storedObject(stored) ?? { '': null })) {
+    const known = isStoredName(input) ? read(entry) : null;
+    if (known === null) return null;
+    inputs[input] = known;
+  }
+  return inputs;
+}
 
 /** What was stored of what inputs drive; nothing where that is not sound. */
-export function assignedOf(stored: unknown): Assigned {
-  const { error, value } = assignedSchema.required().validate(stored);
-  return error ? {} : (value as Assigned);
-}
+export const assignedOf = (stored: unknown): Assigned => storedByInput(stored, storedDriven) ?? {};
 
 /** Controls that take a number. */
 export const numberControls = (piece: Piece) => piece.controls.filter((c) => typeof c.value === 'number');

@@ -1,4 +1,3 @@
-import Joi from 'joi';
 import { create } from 'zustand';
 import type { KeysKeep } from '@/core/piece/beats';
 import type { Clip } from '@/core/parts/clip';
@@ -112,18 +111,20 @@ const CLOSED: Opened = {
 const HABITS: Habits = { compact: null, folded: [], volume: 0.8, muted: false, keysKeep: 'parts' };
 
 const KEY = 'calm-lattice/habits';
-const HABITS_SHAPE = Joi.object<Habits>({
-  compact: Joi.boolean().allow(null),
-  folded: Joi.array().items(Joi.valid(...KINDS)),
-  volume: Joi.number().min(0).max(1),
-  muted: Joi.boolean(),
-  keysKeep: Joi.valid('parts', 'frames'),
-}).required();
+/** What each habit may be. */
+const IS_SOUND: { [Habit in keyof Habits]: (stored: unknown) => boolean } = {
+  compact: (stored) => stored === null || typeof stored === 'boolean',
+  folded: (stored) => Array.isArray(stored) && stored.every((kind) => KINDS.includes(kind as Kind)),
+  volume: (stored) => typeof stored === 'number' && stored >= 0 && stored <= 1,
+  muted: (stored) => typeof stored === 'boolean',
+  keysKeep: (stored) => stored === 'parts' || stored === 'frames',
+};
 
-/** Habits as an earlier visit left them; what is not sound is as it was at first. */
+/** Habits as an earlier visit left them; one that is not sound is as it was at first. */
 function kept(): Habits {
-  const { value, error } = HABITS_SHAPE.validate(readRemembered(KEY), { stripUnknown: true });
-  return error ? HABITS : { ...HABITS, ...value };
+  const stored = Object(readRemembered(KEY)) as Record<string, unknown>;
+  const sound = Object.entries(IS_SOUND).filter(([habit, isSound]) => isSound(stored[habit]));
+  return { ...HABITS, ...Object.fromEntries(sound.map(([habit]) => [habit, stored[habit]])) };
 }
 
 /** Which panels are open, and how the lattice is laid out. Not part of the piece. */

@@ -1,5 +1,12 @@
-import Joi from 'joi';
-import { assignedOf, triggerSchema, type Assigned, type Driven } from '@/core/piece/rehearsal';
+import {
+  assignedOf,
+  isStoredName,
+  storedByInput,
+  storedObject,
+  storedTrigger,
+  type Assigned,
+  type Driven,
+} from '@/core/piece/rehearsal';
 import { controlById, type Piece } from '@/core/piece/types';
 import { readRemembered, remembered } from '../storage/remembered';
 
@@ -14,15 +21,17 @@ interface LastInputs {
   inputs: Record<string, { name: string } | { trigger: number }>;
 }
 
-const lastSchema = Joi.object({
-  piece: Joi.string().max(80).required(),
-  inputs: Joi.object()
-    .pattern(
-      Joi.string().max(80),
-      Joi.alternatives(Joi.object({ name: Joi.string().max(80).required() }), triggerSchema),
-    )
-    .required(),
-}).required();
+function storedInput(stored: unknown): LastInputs['inputs'][string] | null {
+  const { name } = storedObject(stored) ?? {};
+  return isStoredName(name) ? { name } : storedTrigger(stored);
+}
+
+/** Null where nothing sound is remembered. */
+function lastInputs(): LastInputs | null {
+  const { piece, inputs } = storedObject(readRemembered(LAST)) ?? {};
+  const known = isStoredName(piece) && storedByInput(inputs, storedInput);
+  return known ? { piece, inputs: known } : null;
+}
 
 export const assignmentsKey = (pieceId: string): string => `${PREFIX}${pieceId}`;
 
@@ -55,9 +64,9 @@ export interface OfferedInputs {
 /** Null where the piece has assignments of its own, or no control of a name that is known from another piece. */
 export function offeredInputs(pieceId: string | null, piece: Piece): OfferedInputs | null {
   if (pieceId === null || remembered.getItem(assignmentsKey(pieceId)) !== null) return null;
-  const { error, value } = lastSchema.validate(readRemembered(LAST));
-  if (error) return null;
-  const { piece: from, inputs } = value as LastInputs;
+  const last = lastInputs();
+  if (!last) return null;
+  const { piece: from, inputs } = last;
   const found = Object.entries(inputs).flatMap(([input, known]): { input: string; driven: Driven; name: string }[] => {
     if ('trigger' in known) return [{ input, driven: known, name: `trigger ${known.trigger}` }];
     const control = piece.controls.find((c) => c.name === known.name && typeof c.value === 'number');

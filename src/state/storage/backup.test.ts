@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { partData } from '@/core/formats/part-file';
+import { partData } from '@/core/formats/part-data';
 import { clipSteps, clipStrands } from '@/core/parts/clip';
 import type { Piece } from '@/core/piece/types';
 import { STARTERS } from '@/demo';

@@ -1,5 +1,5 @@
 import type { Backup } from '@/core/formats/backup';
-import { partData } from '@/core/formats/part-file';
+import { partData } from '@/core/formats/part-data';
 import type { Clip } from '@/core/parts/clip';
 import { readBackupFile, writeBackupFile } from '@/workers/reading';
 import { keepAt, list, newId } from './saved';

@@ -1,4 +1,3 @@
-import { salvagePiece } from '@/core/formats/piece-file';
 import type { Piece } from '@/core/piece/types';
 
 const draftKey = (id: string) => `calm-lattice/draft/${id}`;
@@ -15,11 +14,15 @@ export function keepDraft(id: string, piece: Piece): void {
   }
 }
 
-/** Takes the draft that was saved after `since`, once. Null where there is none or it is broken. */
-export function takeDraft(id: string, since: number): Piece | null {
+/**
+ * Takes the draft that was saved after `since`, once. Null where there is none or it is broken.
+ * Rejects where the rules for it cannot be fetched; it stays.
+ */
+export async function takeDraft(id: string, since: number): Promise<Piece | null> {
   const text = localStorage.getItem(draftKey(id));
-  localStorage.removeItem(draftKey(id));
   if (!text) return null;
+  const { salvagePiece } = await import('@/core/formats/piece-file');
+  localStorage.removeItem(draftKey(id));
   try {
     const { changed, piece } = JSON.parse(text) as { changed: number; piece: unknown };
     return changed > since ? salvagePiece(piece).piece : null;

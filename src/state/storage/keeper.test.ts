@@ -92,7 +92,7 @@ describe('a saved piece', () => {
     const close = await openSaved('a');
     rename('in a hurry');
     window.dispatchEvent(new Event('pagehide'));
-    expect(takeDraft('a', 0)?.name).toBe('in a hurry');
+    expect((await takeDraft('a', 0))?.name).toBe('in a hurry');
     await vi.waitFor(async () => expect(await savedName('a')).toBe('in a hurry'), { timeout: 20_000 });
     close!();
   });

@@ -48,8 +48,10 @@ export async function openSaved(
   }
   const release = await hold(id);
   let saved: SavedPiece | null;
+  let draft: Piece | null;
   try {
     saved = await loadRead(id, { progress, signal, onLeftOut });
+    draft = saved && release && (await takeDraft(id, saved.changed));
   } catch (error) {
     release?.();
     throw error;
@@ -67,7 +69,6 @@ export async function openSaved(
   setSaving({ state: 'saved', at: saved.changed });
   const stop = keepUntilClosed(id, release);
   void bringHistoryBack(id, saved.changed);
-  const draft = takeDraft(id, saved.changed);
   // What was left as a draft may have been saved all the same, while the page was closing: that is no edit.
   if (draft && JSON.stringify(draft) !== JSON.stringify(saved.piece)) edit(() => draft);
   return stop;

@@ -1,6 +1,6 @@
 import localforage from 'localforage';
 import { create } from 'zustand';
-import { acceptPart, partData, type PartData } from '@/core/formats/part-file';
+import { partData, type PartData } from '@/core/formats/part-data';
 import type { Clip } from '@/core/parts/clip';
 import { rowOfPart, type Part } from '@/core/parts/part';
 import { isFull, newId, REACHING_PROBLEM } from './saved';
@@ -93,15 +93,18 @@ onRememberedElsewhere(CHANGED, () => {
 
 /** What is saved and sound. */
 async function read(): Promise<Part[]> {
-  const parts: Part[] = [];
-  await store.iterate<unknown, void>((data, id) => {
+  const stored: { id: string; data: unknown }[] = [];
+  await store.iterate<unknown, void>((data, id) => void stored.push({ id, data }));
+  if (stored.length === 0) return [];
+  const { acceptPart } = await import('@/core/formats/part-file');
+  return stored.flatMap(({ id, data }) => {
     try {
-      parts.push(partOf(id, acceptPart(data)));
+      return [partOf(id, acceptPart(data))];
     } catch {
       // It was saved by a newer version, or is damaged: it stays where it is.
+      return [];
     }
   });
-  return parts;
 }
 
 /** The part that is saved under an id. */

@@ -167,7 +167,7 @@ function NameCell({ strand, compact, used, takers, several }: NameProps) {
         { label: 'Duplicate with all it takes from', hint: 'links copied', run: () => duplicateDeep(strand.id) },
         { label: 'Copy', hint: 'with all it takes from', run: () => takeStrand(strand.id) },
         { label: 'Save as part', hint: 'with all it takes from', run: () => keepStrands([strand.id]) },
-        { label: 'Paste steps at the end', run: () => pasteInto(strand.id, strand.steps.length) },
+        { label: 'Paste steps at the end', run: () => void pasteInto(strand.id, strand.steps.length) },
         'line' as const,
         { label: 'Move up', hint: 'Alt+Up', run: () => shiftRow(strand.id, -1) },
         { label: 'Move down', hint: 'Alt+Down', run: () => shiftRow(strand.id, 1) },

@@ -1,6 +1,6 @@
 import { Download, Pencil, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { partData } from '@/core/formats/part-file';
+import { partData } from '@/core/formats/part-data';
 import type { Part } from '@/core/parts/part';
 import { staleUses } from '@/core/parts/part-use';
 import { notify } from '@/state/panels/notify';

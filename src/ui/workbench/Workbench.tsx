@@ -11,6 +11,7 @@ import { openSaved } from '@/state/storage/keeper';
 import { REACHING_PROBLEM, type SavedPiece } from '@/state/storage/saved';
 import { notify } from '@/state/panels/notify';
 import { releaseAssetsBut } from '@/state/assets/assets';
+import { loadRules } from '@/state/edit-rules';
 import { leavePiece } from '@/state/leave';
 import { usePanels } from '@/state/panels/panels';
 import { useParts } from '@/state/storage/parts';
@@ -123,11 +124,19 @@ function NotThere({ why }: { why: string }) {
 
 const PAGE = 'grid h-screen min-w-[600px] grid-rows-[46px_1fr_122px] overflow-hidden max-lg:grid-rows-[42px_1fr_100px]';
 
+/** Milliseconds in which the workbench has the network and the page's thread for itself. */
+const RULES_AFTER_MS = 2000;
+
 function Open() {
   const rehearses = useRehearsal((s) => s.isOn);
   useShortcuts();
   useDroppedFiles();
   useEffect(() => startPreviews(), []);
+  useEffect(() => {
+    // The first edit asks for them before that, or again.
+    const timer = setTimeout(() => void loadRules().catch(() => undefined), RULES_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, []);
   // While a step is looked at, the viewer shows another piece.
   useEffect(() => startChecks(() => (usePanels.getState().looking ? Promise.resolve('making') : pictureSeam())), []);
   return (

@@ -1,5 +1,5 @@
 import { MIDI_BYTES, MidiError } from '@/core/formats/midi-file';
-import { PART_ENDING, readPart } from '@/core/formats/part-file';
+import { PART_ENDING } from '@/core/formats/part-data';
 import { PIECE_ENDING } from '@/core/formats/piece-size';
 import { errorSentence } from '@/core/error-sentence';
 import { addStep, addStrand, setParam, setSound } from '@/core/piece/edit';
@@ -136,6 +136,7 @@ const drawing: Taker = async (file, open) => {
 };
 
 const part: Taker = async (file) => {
+  const { readPart } = await import('@/core/formats/part-file');
   const data = readPart(await file.text());
   await useParts.getState().add(data);
   return 'among your parts (Ctrl+K)';

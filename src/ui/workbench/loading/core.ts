@@ -1,4 +1,3 @@
-import '@/core/piece/schema';
 import '@/core/weave';
 
 export const next = () => import('./engine');
