@@ -3,6 +3,7 @@ import { unzipSync } from 'fflate';
 import { ALL_FORMATS, BufferSource, EncodedPacketSink, Input } from 'mediabunny';
 import { PNG } from 'pngjs';
 import { difference, inWorkbench, openPiece, smallStarter, taken, variety } from './artist';
+import { decodedFilm, filmDifference, probe, stored } from './films';
 import { test, testAlone } from './lasting-page';
 
 const FRAMES = 12;
@@ -68,6 +69,27 @@ test('a WebM has exactly the frames of the loop', async ({ page }) => {
     size: [128, 72],
     seconds: expect.closeTo(FRAMES / 24, 1),
   });
+});
+
+test('films have the colours of the frames, for players that read what they say and for those that do not', async ({
+  page,
+}, info) => {
+  await open(page, 320, 180);
+  const frames = Object.values(unzipSync(new Uint8Array((await take(page, 'Frames')).bytes))).map((f) =>
+    PNG.sync.read(Buffer.from(f)),
+  );
+  for (const name of ['WebM', 'MP4']) {
+    const file = stored(info.outputPath(name), (await take(page, name)).bytes);
+    expect(probe(file)).toMatchObject({
+      pix_fmt: 'yuv420p',
+      color_range: 'tv',
+      color_space: 'bt709',
+      color_primaries: 'bt709',
+      color_transfer: 'iec61966-2-1',
+    });
+    for (const as of ['tagged', 'ignoring'] as const)
+      expect(filmDifference(decodedFilm(file, as), frames), `${name}, ${as}`).toBeLessThan(2);
+  }
 });
 
 test('an encoder that fails in mid-film says so, and the next export is whole', async ({ page }) => {

@@ -18,10 +18,11 @@ const quick = process.argv.includes('--quick');
 const firefox = process.argv.includes('--firefox');
 
 await installPackages();
-// An independent compiler checks the GLSL that goes out.
+// Independent programs check what goes out: a compiler of GLSL, a decoder of films.
 const missing = [
   [CHROMIUM, 'chromium'],
   ['/usr/bin/glslangValidator', 'glslang-tools'],
+  ['/usr/bin/ffmpeg', 'ffmpeg'],
   ...(firefox
     ? [[process.env.FIREFOX ?? '/usr/bin/firefox-esr', 'firefox-esr', 'xvfb', 'libegl1', 'libgl1-mesa-dri']]
     : []),

@@ -8,6 +8,7 @@ import {
   WebMOutputFormat,
   type VideoCodec,
 } from 'mediabunny';
+import { filmPlanes } from '@/core/formats/film-planes';
 import { dropMp4Times } from '@/core/formats/mp4-times';
 import type { Job, VideoFormat } from './job';
 
@@ -16,6 +17,14 @@ const NAMES: Record<VideoFormat, string> = { webm: 'VP9', mp4: 'H.264' };
 /** Bits for each pixel and frame: high, since noise is hard to compress and this goes on a stage. */
 const BITS_PER_PIXEL = 0.25;
 const KEYFRAME_SECONDS = 1;
+
+/** What `filmPlanes` makes: see there. */
+const COLOURS: VideoColorSpaceInit = {
+  primaries: 'bt709',
+  transfer: 'iec61966-2-1',
+  matrix: 'bt709',
+  fullRange: false,
+};
 
 /** H.264 takes even sizes only; the last column or row is left out where there is one too many. */
 export const writtenSize = (format: VideoFormat, side: number) => (format === 'mp4' ? side - (side % 2) : side);
@@ -77,8 +86,9 @@ export class VideoWriter {
   async add(pixels: Uint8ClampedArray<ArrayBuffer>, frame: number): Promise<void> {
     const { width, height, rate } = this.job;
     const size = { width: writtenSize(this.format, width), height: writtenSize(this.format, height) };
-    const sample = new VideoSample(cropped(pixels, width, size), {
-      format: 'RGBX',
+    const sample = new VideoSample(filmPlanes(cropped(pixels, width, size), size.width, size.height), {
+      format: 'I420',
+      colorSpace: COLOURS,
       codedWidth: size.width,
       codedHeight: size.height,
       timestamp: frame / rate,
