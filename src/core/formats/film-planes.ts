@@ -42,8 +42,7 @@ export function filmPlanes(
   const mean = (a: number, b: number, c: number, d: number) =>
     ENCODED[
       Math.round(
-        (LINEAR[pixels[a]!]! + LINEAR[pixels[b]!]! + LINEAR[pixels[c]!]! + LINEAR[pixels[d]!]!) *
-          (ENCODED_ENTRIES / 4),
+        (LINEAR[pixels[a]!]! + LINEAR[pixels[b]!]! + LINEAR[pixels[c]!]! + LINEAR[pixels[d]!]!) * (ENCODED_ENTRIES / 4),
       )
     ]!;
   const [blue, red] = [width * height, width * height + across * down];
