@@ -158,7 +158,7 @@ export async function measure(
     wait();
   }
   const bare = performance.now() - bareBegan;
-  const capture = await Capture.open(piece, NO_ASSETS, () => mesh, { width, height });
+  const capture = await Capture.open(piece, NO_ASSETS, () => mesh, { width, height, pixels: 'bytes' });
   await capture.frame(0);
   const began = performance.now();
   const files: Record<string, Uint8Array> = {};

@@ -1,6 +1,7 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
+import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import { writePiece } from '@/core/formats/write-piece';
 import { setLoop, setPicture } from '@/core/piece/edit';
@@ -238,6 +239,10 @@ export async function taken(
   const download = await waiting;
   return { name: download.suggestedFilename(), bytes: await readFile(await download.path()) };
 }
+
+/** The pictures of a ZIP of frames, by their names; the description beside them is left out. */
+export const unzippedFrames = (bytes: Buffer): Record<string, Uint8Array> =>
+  unzipSync(new Uint8Array(bytes), { filter: ({ name }) => !name.endsWith('.json') });
 
 export const seam = (page: Page): Locator => page.locator('[data-seam]');
 

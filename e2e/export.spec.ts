@@ -1,8 +1,7 @@
 import { expect } from '@playwright/test';
-import { unzipSync } from 'fflate';
 import { ALL_FORMATS, BufferSource, EncodedPacketSink, Input } from 'mediabunny';
 import { PNG } from 'pngjs';
-import { difference, inWorkbench, openPiece, smallStarter, taken, variety } from './artist';
+import { difference, inWorkbench, openPiece, smallStarter, taken, unzippedFrames, variety } from './artist';
 import { decodedFilm, filmDifference, probe, stored } from './films';
 import { test, testAlone } from './lasting-page';
 
@@ -44,7 +43,7 @@ test('a still has the size of the picture, whatever the preview shows', async ({
 test('the frames come as numbered PNGs that move and run round', async ({ page }) => {
   await open(page);
   const { bytes } = await take(page, 'Frames');
-  const files = unzipSync(new Uint8Array(bytes));
+  const files = unzippedFrames(bytes);
   expect(Object.keys(files)).toEqual(
     Array.from({ length: FRAMES }, (_, i) => `tidewater-veil_${String(i).padStart(4, '0')}.png`),
   );
@@ -53,7 +52,7 @@ test('the frames come as numbered PNGs that move and run round', async ({ page }
   for (const step of steps) expect(step).toBeGreaterThan(0.2);
   // The step over the seam is no larger than the others.
   expect(steps[FRAMES - 1]).toBeLessThanOrEqual(Math.max(...steps.slice(0, -1)));
-  const again = unzipSync(new Uint8Array((await take(page, 'Frames')).bytes));
+  const again = unzippedFrames((await take(page, 'Frames')).bytes);
   for (const [name, file] of Object.entries(again))
     expect(
       PNG.sync.read(Buffer.from(file)).data.equals(PNG.sync.read(Buffer.from(files[name]!)).data),
@@ -75,7 +74,7 @@ test('films have the colours of the frames, for players that read what they say 
   page,
 }, info) => {
   await open(page, 320, 180);
-  const frames = Object.values(unzipSync(new Uint8Array((await take(page, 'Frames')).bytes))).map((f) =>
+  const frames = Object.values(unzippedFrames((await take(page, 'Frames')).bytes)).map((f) =>
     PNG.sync.read(Buffer.from(f)),
   );
   for (const name of ['WebM', 'MP4']) {
@@ -186,7 +185,7 @@ testAlone('a card that is lost while it works says so, keeps what it has, and wo
     );
   });
   const count = Number(/^tidewater-veil_first-(\d+)-frames\.zip$/.exec(name)![1]);
-  const frames = unzipSync(new Uint8Array(bytes));
+  const frames = unzippedFrames(bytes);
   expect(Object.keys(frames)).toEqual(
     Array.from({ length: count }, (_, i) => `tidewater-veil_${String(i).padStart(4, '0')}.png`),
   );

@@ -7,7 +7,7 @@ const MAX_OUTPUT_BYTES = 1e9;
 
 /** What a film says of its pictures. */
 export function probe(file: string): Record<string, unknown> {
-  const asked = ['-v', 'error', '-select_streams', 'v', '-show_streams', '-of', 'json', file];
+  const asked = ['-v', 'error', '-select_streams', 'v', '-count_packets', '-show_streams', '-of', 'json', file];
   const { streams } = JSON.parse(execFileSync('ffprobe', asked).toString()) as { streams: Record<string, unknown>[] };
   return streams[0]!;
 }
@@ -39,3 +39,9 @@ export function filmDifference(film: Buffer, frames: readonly { data: Buffer }[]
     for (let i = 0; i < data.length; i++) if (i % 4 !== 3) sum += Math.abs(data[i]! - film[at++]!);
   return at === film.length ? sum / at : Infinity;
 }
+
+/** The pixels of a picture in a format of ffmpeg's, such as `rgb24`. */
+export const decodedPicture = (file: string, as: string): Buffer =>
+  execFileSync('ffmpeg', ['-v', 'error', '-i', file, '-f', 'rawvideo', '-pix_fmt', as, '-'], {
+    maxBuffer: MAX_OUTPUT_BYTES,
+  });

@@ -1,9 +1,8 @@
 import { expect, type Page } from '@playwright/test';
-import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import { addStep, addStrand, blankPiece, setLoop, setPicture } from '@/core/piece/edit';
 import type { Piece, Step } from '@/core/piece/types';
-import { goToFrame, inWorkbench, openPiece, taken } from './artist';
+import { goToFrame, inWorkbench, openPiece, taken, unzippedFrames } from './artist';
 
 /** Pictures of known contents, and what is exported of them. */
 
@@ -44,7 +43,7 @@ export async function stillAt(page: Page, frame: number): Promise<PNG> {
 
 /** All frames of the open piece as they are exported. */
 export async function framesOf(page: Page): Promise<PNG[]> {
-  const files = unzipSync(new Uint8Array(await take(page, 'Frames')));
+  const files = unzippedFrames(await take(page, 'Frames'));
   return Object.values(files).map((file) => PNG.sync.read(Buffer.from(file)));
 }
 

@@ -1,5 +1,5 @@
-import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
+import { unzippedFrames } from '../artist';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   beginAll,
@@ -62,7 +62,7 @@ function difference(a: PNG, b: PNG): number {
 
 async function framesOf(engine: Engine): Promise<PNG[]> {
   await press(engine, 'Export');
-  const files = unzipSync(new Uint8Array(await taken(engine, 'Frames')));
+  const files = unzippedFrames(Buffer.from(await taken(engine, 'Frames')));
   return Object.keys(files)
     .sort()
     .map((name) => decoded(files[name]!));

@@ -1,41 +1,55 @@
 import * as Comlink from 'comlink';
+import { PICTURE_FILES } from '@/core/export/pictures';
+import {
+  FILM_QUALITIES,
+  frameName,
+  framesOf,
+  opacityFor,
+  sizeFor,
+  type ExportSettings,
+  type FrameSpan,
+} from '@/core/export/settings';
+import { sidecarText } from '@/core/export/sidecar';
 import { fileStem } from '@/core/formats/file-stem';
-import { nextTask } from '@/core/next-task';
 import type { Piece } from '@/core/piece/types';
-import { Capture } from '@/engine/capture/capture';
+import { Capture, type PixelsByKind } from '@/engine/capture/capture';
 import type { Settling } from '@/engine/picture';
 import { GraphicsLost } from '@/engine/card/renderer';
 import { MeshStore } from '@/workers/mesh-store';
 import { ensureAssets, holdingAssets } from '@/state/assets/assets';
 import { openExporter, decoded } from '@/workers/remotes';
-import type { Job } from '@/workers/job';
+import type { Job, VideoFormat } from '@/workers/job';
+import type { PictureJob } from '@/workers/pictures';
 import { download } from './download';
+import { feedFrames, unless, type ExportProgress } from './export-feed';
 
-export type ExportFormat = 'png' | Job['format'];
+export type ExportKind = 'still' | 'frames' | VideoFormat;
 
-export interface Progress {
-  done: number;
-  frames: number;
-  /** Seconds left, once it can be told. */
-  left: number | null;
-  /** While the frames are drawn that the next one remembers. */
-  settling?: Settling;
+/** What the artist asks for. */
+export interface ExportOrder {
+  kind: ExportKind;
+  settings: ExportSettings;
+  /** For a still, the frame that is taken; counted from 0. */
+  frame: number;
+  /** For all else, the frames that are. */
+  span: FrameSpan;
+  /** What is known of the seam; null where it is not measured. */
+  closes: boolean | null;
 }
 
-/** The artist stopped the work. */
-export class Cancelled extends Error {
-  override readonly name = 'Cancelled';
-}
-
-const TYPES: Record<ExportFormat, { ending: string; type: string }> = {
-  png: { ending: 'png', type: 'image/png' },
-  zip: { ending: 'zip', type: 'application/zip' },
-  webm: { ending: 'webm', type: 'video/webm' },
-  mp4: { ending: 'mp4', type: 'video/mp4' },
+const FILES: Record<Exclude<ExportKind, 'still'>, { ending: string; mime: string }> = {
+  frames: { ending: 'zip', mime: 'application/zip' },
+  webm: { ending: 'webm', mime: 'video/webm' },
+  mp4: { ending: 'mp4', mime: 'video/mp4' },
 };
 
-/** Frames that may be on their way to the encoder at once. */
-const MAX_FRAMES_AHEAD = 3;
+/** The frames of an order, one after the other as they are written. */
+export function orderedFrames({ kind, settings, frame, span }: ExportOrder, { loop }: Piece): number[] {
+  if (kind === 'still') return [frame];
+  const once = framesOf(span);
+  const rounds = kind === 'frames' || loop.play === 'once' ? 1 : settings.loops;
+  return Array.from({ length: rounds }, () => once).flat();
+}
 
 async function meshesOf(piece: Piece): Promise<MeshStore> {
   const meshes = new MeshStore((why) => {
@@ -46,65 +60,61 @@ async function meshesOf(piece: Piece): Promise<MeshStore> {
 }
 
 /**
- * Draws the loop at the picture's own size, encodes it and hands it over as a file.
- * @param frame for a still, the frame that is taken
+ * Draws frames of a piece, writes them and hands them over as a file.
  * @throws Cancelled when the signal says so; Error with a sentence otherwise
  */
-export const runExport = (...job: Parameters<typeof exportPiece>): Promise<void> =>
-  holdingAssets(job[0], () => exportPiece(...job));
+export const runExport = (
+  piece: Piece,
+  order: ExportOrder,
+  signal: AbortSignal,
+  progress: (p: ExportProgress) => void,
+): Promise<void> => holdingAssets(piece, () => exportPiece(piece, order, signal, progress));
 
 async function exportPiece(
   piece: Piece,
-  format: ExportFormat,
-  frame: number,
+  order: ExportOrder,
   signal: AbortSignal,
-  progress: (p: Progress) => void,
+  progress: (p: ExportProgress) => void,
 ): Promise<void> {
-  const { width, height } = piece.picture;
+  const { kind, settings } = order;
+  const size = sizeFor(piece, settings);
+  const isPictures = kind === 'still' || kind === 'frames';
+  const pixels: keyof PixelsByKind = isPictures ? PICTURE_FILES[settings.picture].pixels : 'bytes';
   await ensureAssets(piece);
   const meshes = await unless(signal, meshesOf(piece));
-  const capture = await Capture.open(piece, decoded, meshes.get, { width, height });
+  const samples = settings.samples === 1 ? 0 : settings.samples;
+  const capture = await Capture.open(piece, decoded, meshes.get, { ...size, pixels, samples });
   const { remote, end } = openExporter();
   const stem = fileStem(piece.name);
-  const settling = (frames: number, done: number) => (now: Settling) =>
-    progress({ done, frames, left: null, settling: now });
-  const check = () => {
-    if (signal.aborted) throw new Cancelled('Stopped.');
-  };
+  const frames = orderedFrames(order, piece);
+  const draw = (index: number) =>
+    capture.frame(frames[index]! / piece.loop.frames, (settling: Settling) =>
+      progress({ done: index, frames: frames.length, left: null, settling }),
+    );
   try {
-    check();
-    if (format === 'png') {
+    if (kind === 'still') {
       progress({ done: 0, frames: 1, left: null });
-      const bytes = await unless(
-        signal,
-        capture
-          .frame(frame / piece.loop.frames, settling(1, 0))
-          .then((pixels) => remote.still(Comlink.transfer(pixels, [pixels.buffer]), width, height)),
+      const { ending, mime } = PICTURE_FILES[settings.picture];
+      const written = draw(0).then((drawn) =>
+        remote.still(Comlink.transfer(drawn, [drawn.buffer]), pictureJob(settings, size)),
       );
-      download(`${stem}_${String(frame).padStart(4, '0')}.png`, bytes, TYPES.png.type);
+      download(frameName(stem, order.frame, piece.loop.frames, ending), await unless(signal, written), mime);
       return;
     }
-    await remote.begin({ format, width, height, frames: piece.loop.frames, rate: piece.loop.rate, stem });
-    const save = async (name: string) =>
-      download(`${name}.${TYPES[format].ending}`, await remote.finish(), TYPES[format].type);
-    const done = { frames: 0 };
+    await remote.begin(jobOf(kind, piece, order, size, frames.length));
+    const { ending, mime } = FILES[kind];
+    const save = async (name: string) => download(`${name}.${ending}`, await remote.finish(), mime);
+    const written = { frames: 0 };
     try {
-      await unless(
-        signal,
-        feed(piece.loop.frames, {
-          draw: (n) => capture.frame(n / piece.loop.frames, settling(piece.loop.frames, n)),
-          add: (pixels, n) => remote.add(Comlink.transfer(pixels, [pixels.buffer]), n),
-          check,
-          progress,
-          handed: done,
-        }),
-      );
+      const add = (drawn: PixelsByKind[typeof pixels], index: number) =>
+        remote.add(Comlink.transfer(drawn, [drawn.buffer]), index, frames[index]!);
+      await unless(signal, feedFrames({ frames: frames.length, draw, add, signal, progress, written }));
     } catch (error) {
-      if (!(error instanceof GraphicsLost) || done.frames === 0) throw error;
-      await save(`${stem}_first-${done.frames}-frames`);
+      if (!(error instanceof GraphicsLost) || written.frames === 0) throw error;
+      await save(`${stem}_first-${written.frames}-frames`);
       throw new GraphicsLost(
-        `The graphics card was lost at frame ${done.frames} of ${piece.loop.frames}. The ` +
-          `${done.frames} frames before it are with your downloads; nothing of the piece is lost, so ` +
+        `The graphics card was lost at frame ${written.frames} of ${frames.length}. The ` +
+          `${written.frames} frames before it are with your downloads; nothing of the piece is lost, so ` +
           'take it again for all.',
       );
     }
@@ -115,51 +125,30 @@ async function exportPiece(
   }
 }
 
-/** What the work comes to, or Cancelled as soon as the signal says so: what hangs must not hold up the stop. */
-function unless<T>(signal: AbortSignal, work: Promise<T>): Promise<T> {
-  const stopped = new Promise<never>((_, reject) => {
-    const stop = () => reject(new Cancelled('Stopped.'));
-    signal.addEventListener('abort', stop, { once: true });
-    if (signal.aborted) stop();
-  });
-  work.catch(() => undefined);
-  return Promise.race([work, stopped]);
-}
+const pictureJob = (settings: ExportSettings, size: { width: number; height: number }): PictureJob => ({
+  format: settings.picture,
+  opacity: opacityFor(settings),
+  quality: settings.quality,
+  ...size,
+});
 
-/** What stands on both ends of the frames' way to the encoder. */
-interface Feed {
-  draw: (frame: number) => Promise<Uint8ClampedArray<ArrayBuffer>>;
-  add: (pixels: Uint8ClampedArray<ArrayBuffer>, frame: number) => Promise<void>;
-  /** Throws where the artist stopped it. */
-  check: () => void;
-  progress: (p: Progress) => void;
-  /** Counts the frames that the encoder has. */
-  handed: { frames: number };
-}
-
-/** Draws ahead while the encoder works, but never far ahead. */
-async function feed(frames: number, { draw, add, check, progress, handed }: Feed): Promise<void> {
-  const began = performance.now();
-  const waiting: Promise<void>[] = [];
-  let last: Promise<void> = Promise.resolve();
-  for (let n = 0; n < frames; n++) {
-    check();
-    const pixels = await draw(n).catch(async (error: unknown) => {
-      await last;
-      throw error;
-    });
-    last = last
-      .then(() => add(pixels, n))
-      .then(() => {
-        handed.frames = n + 1;
-      });
-    waiting.push(last);
-    if (waiting.length > MAX_FRAMES_AHEAD) await waiting.shift();
-    const done = n + 1;
-    progress({ done, frames, left: done > 2 ? (((performance.now() - began) / done) * (frames - done)) / 1000 : null });
-    // Lets the interface answer between frames.
-    await nextTask();
-  }
-  await last;
-  check();
+function jobOf(
+  kind: Exclude<ExportKind, 'still'>,
+  piece: Piece,
+  { settings, span, closes }: ExportOrder,
+  size: { width: number; height: number },
+  count: number,
+): Job {
+  const stem = fileStem(piece.name);
+  if (kind === 'frames')
+    return {
+      kind,
+      stem,
+      picture: pictureJob(settings, size),
+      frames: piece.loop.frames,
+      beside: { name: `${stem}.json`, text: sidecarText(piece, settings, span, size, { closes }) },
+    };
+  const { bitsPerPixel } = FILM_QUALITIES[settings.film]!;
+  const { range } = settings;
+  return { kind: 'film', format: kind, ...size, frames: count, rate: piece.loop.rate, bitsPerPixel, range };
 }

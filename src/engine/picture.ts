@@ -12,6 +12,7 @@ import { CompiledParts } from './compiled';
 import { Follower } from './card/follow';
 import { AssetTextures } from './card/textures';
 import { FinishTree, type CompiledTree, type TreeDrawing } from './finish/finish-tree';
+import type { PictureValues } from './finish/finish-pass';
 import { Memory } from './finish/memory';
 import { LoopTexture } from './card/loop-texture';
 import { Layout } from './stage/layout';
@@ -67,6 +68,8 @@ export interface FrameRequest {
   target?: THREE.WebGLRenderTarget | null;
   /** Samples of each pixel; 0 for one. */
   samples?: number;
+  /** What the target gets. */
+  values?: Exclude<PictureValues, 'checker'>;
   /** Without it earlier frames are nothing. */
   remembering?: MemoryUse;
   subject?: DrawnSubject;
@@ -211,7 +214,9 @@ export class PictureRenderer {
   }
 
   /** Draws one frame. */
-  draw({ phase, width, height, target = null, samples = 0, remembering, subject = {}, drew }: FrameRequest): void {
+  draw(request: FrameRequest): void {
+    const { phase, width, height, target = null, samples = 0, values = 'encoded' } = request;
+    const { remembering, subject = {}, drew } = request;
     const { analysis, follower } = this;
     const piece = subject.piece ?? this.piece;
     if (!piece || !analysis || !follower) return;
@@ -254,7 +259,7 @@ export class PictureRenderer {
       fillsIn: (step) => fillIn && this.readingOf(step)?.frames !== null,
       reach: (step) => this.readingOf(step)?.reach ?? 0,
       target,
-      checker: this.looking,
+      values: this.looking ? 'checker' : values,
       drew,
     };
     const { finish } = this.output;

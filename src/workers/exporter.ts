@@ -1,29 +1,53 @@
 import * as Comlink from 'comlink';
-import { FrameZip } from '@/core/formats/frame-zip';
-import { encodePng } from './png';
-import type { Job } from './job';
+import { PICTURE_FILES } from '@/core/export/pictures';
+import { frameName } from '@/core/export/settings';
+import { openSink, type FileSink } from './file-sink';
+import { FrameZip } from './frame-zip';
+import type { FramesJob, Job } from './job';
+import { encodePicture, type PictureJob, type FilePixels } from './pictures';
 import { VideoWriter } from './video';
 
 interface FileWriter {
-  add(pixels: Uint8ClampedArray<ArrayBuffer>, frame: number): Promise<void>;
-  finish(): Promise<Uint8Array<ArrayBuffer>>;
+  /**
+   * @param index counted from 0, of those that are written
+   * @param frame counted from 0, in the loop
+   */
+  add(pixels: FilePixels, index: number, frame: number): Promise<void>;
+  finish(): Promise<Blob>;
 }
 
 class ZipWriter implements FileWriter {
-  private readonly zip = new FrameZip();
+  private readonly zip: FrameZip;
 
-  constructor(private readonly job: Job) {}
-
-  async add(pixels: Uint8ClampedArray<ArrayBuffer>, frame: number): Promise<void> {
-    const digits = Math.max(4, String(this.job.frames - 1).length);
-    this.zip.add(
-      `${this.job.stem}_${String(frame).padStart(digits, '0')}.png`,
-      await encodePng(pixels, this.job.width, this.job.height),
-    );
+  constructor(
+    private readonly job: FramesJob,
+    sink: FileSink,
+  ) {
+    this.zip = new FrameZip(sink);
   }
 
-  async finish(): Promise<Uint8Array<ArrayBuffer>> {
+  async add(pixels: FilePixels, _index: number, frame: number): Promise<void> {
+    const { stem, frames, picture } = this.job;
+    const name = frameName(stem, frame, frames, PICTURE_FILES[picture.format].ending);
+    await this.zip.add(name, await encodePicture(pixels, picture));
+  }
+
+  async finish(): Promise<Blob> {
+    const { beside } = this.job;
+    if (beside) await this.zip.add(beside.name, beside.text);
     return this.zip.finish();
+  }
+}
+
+class FilmWriter implements FileWriter {
+  constructor(private readonly video: VideoWriter) {}
+
+  add(pixels: FilePixels, index: number): Promise<void> {
+    return this.video.add(pixels as Uint8ClampedArray<ArrayBuffer>, index);
+  }
+
+  finish(): Promise<Blob> {
+    return this.video.finish();
   }
 }
 
@@ -32,21 +56,19 @@ let writer: FileWriter | null = null;
 export const exporter = {
   /** @throws with a sentence for the artist where the browser cannot encode this. */
   async begin(job: Job): Promise<void> {
-    writer = job.format === 'zip' ? new ZipWriter(job) : await VideoWriter.open(job.format, job);
+    const sink = await openSink();
+    writer = job.kind === 'frames' ? new ZipWriter(job, sink) : new FilmWriter(await VideoWriter.open(job, sink));
   },
 
-  /** Adds a frame: RGBA bytes, top row first. Resolves when the next may come. */
-  async add(pixels: Uint8ClampedArray<ArrayBuffer>, frame: number): Promise<void> {
-    await writer!.add(pixels, frame);
+  /** Adds a frame: RGBA pixels, top row first: see `FileWriter`. Resolves when the next may come. */
+  async add(pixels: FilePixels, index: number, frame: number): Promise<void> {
+    await writer!.add(pixels, index, frame);
   },
 
-  async finish(): Promise<Uint8Array<ArrayBuffer>> {
-    const bytes = await writer!.finish();
-    return Comlink.transfer(bytes, [bytes.buffer]);
-  },
+  finish: (): Promise<Blob> => writer!.finish(),
 
-  async still(pixels: Uint8ClampedArray<ArrayBuffer>, width: number, height: number): Promise<Uint8Array<ArrayBuffer>> {
-    const bytes = await encodePng(pixels, width, height);
+  async still(pixels: FilePixels, job: PictureJob): Promise<Uint8Array<ArrayBuffer>> {
+    const bytes = await encodePicture(pixels, job);
     return Comlink.transfer(bytes, [bytes.buffer]);
   },
 };

@@ -1,13 +1,34 @@
+import type { FilmRange } from '@/core/formats/film-planes';
+import type { PictureJob } from './pictures';
+
 export type VideoFormat = 'webm' | 'mp4';
 
-/** What is being written: numbered PNGs in a ZIP, or a film. */
-export interface Job {
-  format: 'zip' | VideoFormat;
+/** Numbered pictures in a ZIP. */
+export interface FramesJob {
+  kind: 'frames';
+  picture: PictureJob;
+  /** Start of the names of the files. */
+  stem: string;
+  /** Frames that the loop has. */
+  frames: number;
+  /** A text that goes along with them. */
+  beside?: { name: string; text: string };
+}
+
+/** A film. */
+export interface FilmJob {
+  kind: 'film';
+  format: VideoFormat;
+  /** Pixels. */
   width: number;
   height: number;
+  /** Frames that it gets. */
   frames: number;
   /** Frames per second. */
   rate: number;
-  /** Start of the frame files' names. */
-  stem: string;
+  bitsPerPixel: number;
+  range: FilmRange;
 }
+
+/** What is being written. */
+export type Job = FramesJob | FilmJob;

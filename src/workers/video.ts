@@ -1,30 +1,31 @@
 import {
-  BufferTarget,
   canEncodeVideo,
   Mp4OutputFormat,
   Output,
+  StreamTarget,
   VideoSample,
   VideoSampleSource,
   WebMOutputFormat,
+  type StreamTargetChunk,
   type VideoCodec,
 } from 'mediabunny';
-import { filmPlanes } from '@/core/formats/film-planes';
+import { premultiply } from '@/core/export/pictures';
+import { filmPlanes, type FilmRange } from '@/core/formats/film-planes';
 import { dropMp4Times } from '@/core/formats/mp4-times';
-import type { Job, VideoFormat } from './job';
+import { NoRoom, type FileSink } from './file-sink';
+import type { FilmJob, VideoFormat } from './job';
 
 const CODECS: Record<VideoFormat, VideoCodec> = { webm: 'vp9', mp4: 'avc' };
 const NAMES: Record<VideoFormat, string> = { webm: 'VP9', mp4: 'H.264' };
-/** Bits for each pixel and frame: high, since noise is hard to compress and this goes on a stage. */
-const BITS_PER_PIXEL = 0.25;
 const KEYFRAME_SECONDS = 1;
 
 /** What `filmPlanes` makes: see there. */
-const COLOURS: VideoColorSpaceInit = {
+const coloursOf = (range: FilmRange): VideoColorSpaceInit => ({
   primaries: 'bt709',
   transfer: 'iec61966-2-1',
   matrix: 'bt709',
-  fullRange: false,
-};
+  fullRange: range === 'full',
+});
 
 /** H.264 takes even sizes only; the last column or row is left out where there is one too many. */
 export const writtenSize = (format: VideoFormat, side: number) => (format === 'mp4' ? side - (side % 2) : side);
@@ -42,9 +43,9 @@ export function cropped(
   return out;
 }
 
-export function videoBitrate(width: number, height: number, rate: number): number {
-  return Math.round(Math.min(80e6, Math.max(2e6, width * height * rate * BITS_PER_PIXEL)));
-}
+/** Bits a second: noise is hard to compress, and small pictures have more of it for each pixel. */
+export const videoBitrate = ({ width, height, rate, bitsPerPixel }: Omit<FilmJob, 'kind'>): number =>
+  Math.round(Math.min(200e6, Math.max(8e6 * bitsPerPixel, width * height * rate * bitsPerPixel)));
 
 /** Can this browser encode such a film? */
 export async function canWrite(format: VideoFormat, width: number, height: number): Promise<boolean> {
@@ -54,71 +55,88 @@ export async function canWrite(format: VideoFormat, width: number, height: numbe
 /** Writes a film of exactly the frames it is given, each 1 / rate seconds long. */
 export class VideoWriter {
   private constructor(
-    private readonly format: VideoFormat,
-    private readonly job: Job,
+    private readonly job: FilmJob,
     private readonly output: Output,
-    private readonly target: BufferTarget,
+    private readonly sink: FileSink,
     private readonly source: VideoSampleSource,
+    private readonly written: { noRoom: NoRoom | null },
   ) {}
 
-  static async open(format: VideoFormat, job: Job): Promise<VideoWriter> {
-    if (!(await canWrite(format, job.width, job.height))) {
+  /** @throws with a sentence for the artist where the browser cannot encode this. */
+  static async open(job: FilmJob, sink: FileSink): Promise<VideoWriter> {
+    const { format, width, height, rate } = job;
+    if (!(await canWrite(format, width, height))) {
       throw new Error(
-        `This browser cannot encode ${NAMES[format]} at ${job.width} x ` +
-          `${job.height}. Take the PNG frames instead, or a smaller picture.`,
+        `This browser cannot encode ${NAMES[format]} at ${width} x ${height}. ` +
+          'Take the frames instead, or a smaller picture.',
       );
     }
-    const target = new BufferTarget();
+    const writer = { noRoom: null as NoRoom | null };
+    const written = new WritableStream<StreamTargetChunk>({
+      write: ({ data, position }) => {
+        try {
+          sink.write(new Uint8Array(data), position);
+        } catch (error) {
+          if (error instanceof NoRoom) writer.noRoom = error;
+          throw error;
+        }
+      },
+    });
     const output = new Output({
-      format: format === 'webm' ? new WebMOutputFormat() : new Mp4OutputFormat({ fastStart: 'in-memory' }),
-      target,
+      // Players may begin before they have all of it: what says where things are comes first.
+      format: format === 'webm' ? new WebMOutputFormat() : new Mp4OutputFormat({ fastStart: 'reserve' }),
+      target: new StreamTarget(written),
     });
     const source = new VideoSampleSource({
       codec: CODECS[format],
-      bitrate: videoBitrate(job.width, job.height, job.rate),
+      bitrate: videoBitrate(job),
       keyFrameInterval: KEYFRAME_SECONDS,
     });
-    output.addVideoTrack(source, { frameRate: job.rate });
+    output.addVideoTrack(source, { frameRate: rate, maximumPacketCount: job.frames });
     await output.start();
-    return new VideoWriter(format, job, output, target, source);
+    return new VideoWriter(job, output, sink, source, writer);
   }
 
-  async add(pixels: Uint8ClampedArray<ArrayBuffer>, frame: number): Promise<void> {
-    const { width, height, rate } = this.job;
-    const size = { width: writtenSize(this.format, width), height: writtenSize(this.format, height) };
-    const sample = new VideoSample(filmPlanes(cropped(pixels, width, size), size.width, size.height), {
+  /** @param index counted from 0, in the film */
+  async add(pixels: Uint8ClampedArray<ArrayBuffer>, index: number): Promise<void> {
+    const { format, width, height, rate, range } = this.job;
+    const size = { width: writtenSize(format, width), height: writtenSize(format, height) };
+    // A film has no opacity: what is open is over black.
+    premultiply(pixels, 255);
+    const planes = filmPlanes(cropped(pixels, width, size), size.width, size.height, range);
+    const sample = new VideoSample(planes, {
       format: 'I420',
-      colorSpace: COLOURS,
+      colorSpace: coloursOf(range),
       codedWidth: size.width,
       codedHeight: size.height,
-      timestamp: frame / rate,
+      timestamp: index / rate,
       duration: 1 / rate,
     });
     try {
       await this.source.add(sample);
     } catch {
-      throw this.failure(frame);
+      throw this.failure(index);
     } finally {
       sample.close();
     }
   }
 
   /** What is said where the encoder gives up; its own message is about its inside. */
-  private failure(frame: number): Error {
+  private failure(index: number): Error {
+    if (this.written.noRoom) return this.written.noRoom;
     return new Error(
-      `The ${NAMES[this.format]} encoder of this browser failed at frame ${frame + 1} of ${this.job.frames}, so no ` +
-        'file was written. Export it again, or take the PNG frames or a smaller picture.',
+      `The ${NAMES[this.job.format]} encoder of this browser failed at frame ${index + 1} of ${this.job.frames}, so ` +
+        'no file was written. Export it again, or take the frames or a smaller picture.',
     );
   }
 
-  async finish(): Promise<Uint8Array<ArrayBuffer>> {
+  async finish(): Promise<Blob> {
     try {
       await this.output.finalize();
     } catch {
       throw this.failure(this.job.frames - 1);
     }
-    const bytes = new Uint8Array(this.target.buffer!);
-    if (this.format === 'mp4') dropMp4Times(bytes);
-    return bytes;
+    if (this.job.format === 'mp4') dropMp4Times(this.sink);
+    return this.sink.finish();
   }
 }

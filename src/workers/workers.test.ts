@@ -22,11 +22,18 @@ import { readPanorama } from './panorama-reading';
 import { readStoredPiece, readPieceFile, readSoundData, readTableData, Vetting } from './reading';
 import { studio as studioInThread } from './studio';
 import { WorkerHere } from './testing';
+import type { FramesJob } from './job';
 import { cropped, writtenSize } from './video';
 
 vi.stubGlobal('Worker', WorkerHere);
 // Encoding is the browser's; here the bytes alone tell which frame came.
-vi.mock('./png', () => ({ encodePng: async (pixels: Uint8ClampedArray) => new Uint8Array(pixels) }));
+vi.mock('./pictures', () => ({ encodePicture: async (pixels: Uint8ClampedArray) => new Uint8Array(pixels) }));
+const zipJob = (frames: number): FramesJob => ({
+  kind: 'frames',
+  picture: { format: 'png', width: 1, height: 1, opacity: 'straight', quality: 1 },
+  stem: 'veil',
+  frames,
+});
 
 const starter = (id: string) => STARTERS.find((s) => s.id === id)!.piece;
 const veil = starter('tidewater-veil');
@@ -278,21 +285,40 @@ describe('a thread that fails', () => {
 
   it('tells whoever exports', async () => {
     const { remote } = openExporter();
-    const waiting = remote.begin({ format: 'zip', width: 1, height: 1, frames: 1, rate: 24, stem: 'veil' });
+    const waiting = remote.begin(zipJob(1));
     fail();
     await expect(waiting).rejects.toThrow('Nothing of the piece is lost');
   });
 });
 
 describe('taking away', () => {
-  it('numbers frames so that they sort, and zips them', async () => {
+  const zipped = async (job: FramesJob, frames: number[]) => {
     const { remote, end } = openExporter();
-    await remote.begin({ format: 'zip', width: 1, height: 1, frames: 12_345, rate: 24, stem: 'veil' });
-    for (const frame of [0, 12_344]) await remote.add(new Uint8ClampedArray([frame % 256, 0, 0, 255]), frame);
-    const files = unzipSync(await remote.finish());
+    await remote.begin(job);
+    for (const [i, frame] of frames.entries())
+      await remote.add(new Uint8ClampedArray([frame % 256, 0, 0, 255]), i, frame);
+    const bytes = new Uint8Array(await (await remote.finish()).arrayBuffer());
     end();
+    return bytes;
+  };
+
+  it('numbers frames so that they sort, and zips them', async () => {
+    const files = unzipSync(await zipped(zipJob(12_345), [0, 12_344]));
     expect(Object.keys(files)).toEqual(['veil_00000.png', 'veil_12344.png']);
     expect([...files['veil_12344.png']!]).toEqual([12_344 % 256, 0, 0, 255]);
+  });
+
+  it('puts a text beside the frames, and writes the same bytes however late', async () => {
+    const job = { ...zipJob(10), beside: { name: 'veil.json', text: '{}' } };
+    const first = await zipped(job, [3]);
+    expect(Object.keys(unzipSync(first))).toEqual(['veil_0003.png', 'veil.json']);
+    const real = Date.now;
+    Date.now = () => real() + 1e9;
+    try {
+      expect(await zipped(job, [3])).toEqual(first);
+    } finally {
+      Date.now = real;
+    }
   });
 
   it('leaves out the last row and column of odd sizes where a film takes even ones only', () => {

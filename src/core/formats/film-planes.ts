@@ -6,7 +6,7 @@ export type FilmRange = 'limited' | 'full';
 /** Weights of red, green and blue in luma (ITU-R BT.709-6, item 3.2). */
 const [RED, GREEN, BLUE] = [0.2126, 0.7152, 0.0722];
 
-/** Bytes of black, of the way from black to white, and of the way from one end of a difference to the other (item 4). */
+/** Bytes of black, from black to white, and from one end of a difference to the other (item 4). */
 const BYTES = {
   limited: { black: 16, luma: 219, chroma: 224 },
   full: { black: 0, luma: 255, chroma: 255 },

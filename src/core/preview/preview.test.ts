@@ -3,8 +3,6 @@ import { expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import { coarse } from '@/demo/testing';
 import { addStep, addStrand, blankPiece } from '../piece/edit';
-import { unzipSync } from 'fflate';
-import { FrameZip } from '../formats/frame-zip';
 import { previewSteps, type Preview } from '.';
 
 const size = { width: 24, height: 12 };
@@ -61,13 +59,4 @@ it('measures the range of a field and marks what leaves it', async () => {
   expect(preview.high).toBeCloseTo(2 * (23.5 / 24), 5);
   const [r, , b] = preview.pixels.slice(-4);
   expect(r! - b!).toBeGreaterThan(30);
-});
-
-it('zips frames that come out as they went in', () => {
-  const zip = new FrameZip();
-  const frames = [new Uint8Array([1, 2, 3]), new Uint8Array(1000).fill(7)];
-  frames.forEach((f, i) => zip.add(`loop_${i}.png`, f));
-  const out = unzipSync(zip.finish());
-  expect(Object.keys(out)).toEqual(['loop_0.png', 'loop_1.png']);
-  expect(out['loop_1.png']).toEqual(frames[1]);
 });

@@ -4,14 +4,27 @@ import { pauseFor } from '../card/pause';
 import type { Skin } from '@/core/mesh/skin';
 import type { Piece } from '@/core/piece/types';
 import { EXPORT_SAMPLES, PictureRenderer, type MemoryUse, type Settling } from '../picture';
-import { readPixelsAsync } from './read';
+import { readFloatsAsync, readPixelsAsync } from './read';
 import { programsReady } from '../card/programs';
 import { GraphicsLost, makeRenderer } from '../card/renderer';
 import { Memory } from '../finish/memory';
 
-export interface CaptureSize {
+/** Pixels of a frame, by what they hold: see `PictureValues`. */
+export interface PixelsByKind {
+  /** Encoded as sRGB, a byte a channel. */
+  bytes: Uint8ClampedArray<ArrayBuffer>;
+  /** The same as numbers of 0 to 1. */
+  encoded: Float32Array<ArrayBuffer>;
+  light: Float32Array<ArrayBuffer>;
+}
+
+export interface CaptureOptions<Kind extends keyof PixelsByKind> {
+  /** Pixels. */
   width: number;
   height: number;
+  pixels: Kind;
+  /** Samples of each pixel, as far as the card has them; 0 for one. */
+  samples?: number;
 }
 
 /** Bytes of the graphics card for earlier frames at most: cards of today have 4 GB and more. */
@@ -21,7 +34,7 @@ const lostError = () =>
   new GraphicsLost('The graphics card was lost while drawing. Nothing of the piece is lost; take it again.');
 
 /** Draws frames of a piece at full size, off the screen, with a renderer of its own. */
-export class Capture {
+export class Capture<Kind extends keyof PixelsByKind> {
   private readonly renderer = makeRenderer(new OffscreenCanvas(2, 2));
   private readonly picture: PictureRenderer;
   private readonly target: THREE.WebGLRenderTarget;
@@ -31,11 +44,13 @@ export class Capture {
   private readonly lost: Promise<never>;
 
   private constructor(
-    readonly size: CaptureSize,
+    private readonly options: CaptureOptions<Kind>,
     assets: Assets,
   ) {
     this.picture = new PictureRenderer(this.renderer, assets);
-    this.target = new THREE.WebGLRenderTarget(size.width, size.height);
+    const { width, height, pixels } = options;
+    const type = pixels === 'bytes' ? THREE.UnsignedByteType : THREE.FloatType;
+    this.target = new THREE.WebGLRenderTarget(width, height, { type, depthBuffer: false });
     this.lost = new Promise((_, reject) => {
       this.renderer.domElement.addEventListener('webglcontextlost', () => reject(lostError()));
     });
@@ -43,13 +58,14 @@ export class Capture {
   }
 
   /** @throws Error with a sentence where the graphics card cannot draw this size. */
-  static async open(
+  static async open<Kind extends keyof PixelsByKind>(
     piece: Piece,
     assets: Assets,
     meshOf: (form: string) => Skin | undefined,
-    size: CaptureSize,
-  ): Promise<Capture> {
-    const capture = new Capture(size, assets);
+    options: CaptureOptions<Kind>,
+  ): Promise<Capture<Kind>> {
+    const capture = new Capture(options, assets);
+    const size = { width: options.width, height: options.height };
     const most = capture.renderer.capabilities.maxTextureSize;
     if (Math.max(size.width, size.height) > most) {
       capture.close();
@@ -74,11 +90,10 @@ export class Capture {
   }
 
   /**
-   * RGBA bytes of one frame, top row first, with all that it remembers drawn before it. The same phase gives the same
-   * bytes. @param settling told of the frames that are drawn before @throws GraphicsLost
+   * RGBA pixels of one frame, top row first, with all that it remembers drawn before it. The same phase gives the same
+   * pixels. @param settling told of the frames that are drawn before @throws GraphicsLost
    */
-  async frame(phase: number, settling?: (progress: Settling) => void): Promise<Uint8ClampedArray<ArrayBuffer>> {
-    const { width, height } = this.size;
+  async frame(phase: number, settling?: (progress: Settling) => void): Promise<PixelsByKind[Kind]> {
     const missing = this.picture.missing(this.memory, phase);
     if (missing.length > 0) this.memory.clear();
     for (const [done, before] of missing.entries()) {
@@ -91,17 +106,22 @@ export class Capture {
     this.assertAlive();
     this.draw(phase, { mode: 'add' });
     // What is lost answers late, without a word, or not at all.
-    const pixels = await Promise.race([
-      readPixelsAsync(this.renderer, this.target, width, height).catch(() => this.lose()),
-      this.lost,
-    ]);
+    const pixels = await Promise.race([this.read().catch(() => this.lose()), this.lost]);
     this.assertAlive();
     return pixels;
   }
 
+  private read(): Promise<PixelsByKind[Kind]> {
+    const { width, height, pixels } = this.options;
+    const read = pixels === 'bytes' ? readPixelsAsync : readFloatsAsync;
+    return read(this.renderer, this.target, width, height) as Promise<PixelsByKind[Kind]>;
+  }
+
   private draw(phase: number, use: Omit<MemoryUse, 'memory'>): void {
-    const { target, memory, size } = this;
-    this.picture.draw({ phase, ...size, target, samples: EXPORT_SAMPLES, remembering: { memory, ...use } });
+    const { target, memory } = this;
+    const { width, height, pixels, samples = EXPORT_SAMPLES } = this.options;
+    const values = pixels === 'light' ? 'light' : 'encoded';
+    this.picture.draw({ phase, width, height, target, samples, values, remembering: { memory, ...use } });
   }
 
   /** When the graphics card has done what it was told. */

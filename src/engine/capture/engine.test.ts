@@ -46,7 +46,9 @@ describe('the preview scale', () => {
 });
 
 it('turns rows top first', () => {
-  expect([...flipRows(new Uint8Array([1, 1, 1, 1, 2, 2, 2, 2]), 1, 2)]).toEqual([2, 2, 2, 2, 1, 1, 1, 1]);
+  expect([...flipRows(new Uint8Array([1, 1, 1, 1, 2, 2, 2, 2]), 1, new Uint8ClampedArray(8))]).toEqual([
+    2, 2, 2, 2, 1, 1, 1, 1,
+  ]);
 });
 
 it('compares a picture at both sides of the seam', async () => {

@@ -1,14 +1,17 @@
 import type * as THREE from 'three';
 
-/** Rows from the bottom up, as the graphics card has them, turned top first. */
-export function flipRows(
-  bytes: Uint8Array | Uint8ClampedArray,
+/** Numbers of pixels, four each. */
+type PixelArray = Uint8ClampedArray<ArrayBuffer> | Float32Array<ArrayBuffer>;
+
+/** Rows from the bottom up, as the graphics card has them, turned top first, into `out` of the same length. */
+export function flipRows<Out extends PixelArray>(
+  pixels: ArrayLike<number> & { subarray: (from: number, to: number) => ArrayLike<number> },
   width: number,
-  height: number,
-): Uint8ClampedArray<ArrayBuffer> {
-  const out = new Uint8ClampedArray(width * height * 4);
+  out: Out,
+): Out {
   const row = width * 4;
-  for (let y = 0; y < height; y++) out.set(bytes.subarray((height - 1 - y) * row, (height - y) * row), y * row);
+  for (let from = pixels.length - row, to = 0; from >= 0; from -= row, to += row)
+    out.set(pixels.subarray(from, from + row), to);
   return out;
 }
 
@@ -21,7 +24,7 @@ export function readPixels(
 ): Uint8ClampedArray<ArrayBuffer> {
   const bytes = new Uint8Array(width * height * 4);
   renderer.readRenderTargetPixels(target, 0, 0, width, height, bytes);
-  return flipRows(bytes, width, height);
+  return flipRows(bytes, width, new Uint8ClampedArray(bytes.length));
 }
 
 /** The same without holding up the main thread while the graphics card works. */
@@ -33,5 +36,17 @@ export async function readPixelsAsync(
 ): Promise<Uint8ClampedArray<ArrayBuffer>> {
   const bytes = new Uint8Array(width * height * 4);
   await renderer.readRenderTargetPixelsAsync(target, 0, 0, width, height, bytes);
-  return flipRows(bytes, width, height);
+  return flipRows(bytes, width, new Uint8ClampedArray(bytes.length));
+}
+
+/** The same of a target of floats, as they are. */
+export async function readFloatsAsync(
+  renderer: THREE.WebGLRenderer,
+  target: THREE.WebGLRenderTarget,
+  width: number,
+  height: number,
+): Promise<Float32Array<ArrayBuffer>> {
+  const floats = new Float32Array(width * height * 4);
+  await renderer.readRenderTargetPixelsAsync(target, 0, 0, width, height, floats);
+  return flipRows(floats, width, new Float32Array(floats.length));
 }

@@ -26,21 +26,35 @@ vec3 clEncode(vec3 linear) {
 }
 `;
 
-/** What is shown, or exported: encoded, over a checkerboard or with its opacity. */
-const SHOWN = `
-  float opacity = clamp(done.a, 0.0, 1.0);
-  pixel = vec4(clEncode(done.rgb), opacity);
-  if (clChecker > 0.5) {
-    vec2 square = floor(gl_FragCoord.xy / 8.0);
-    vec3 ground = vec3(mod(square.x + square.y, 2.0) < 0.5 ? 0.16 : 0.22);
-    pixel = vec4(mix(ground, pixel.rgb, opacity), 1.0);
-  }`;
+/**
+ * How the last pass gives the picture: `encoded` as sRGB, 0 to 1, not multiplied by its opacity; `checker` the same
+ * over a checkerboard; `light` linear, multiplied by its opacity, also beyond 1.
+ */
+export type PictureValues = 'encoded' | 'checker' | 'light';
+const PICTURE_VALUES: readonly PictureValues[] = ['encoded', 'checker', 'light'];
+
+const LIGHT = `
+  // More than a half float holds would become infinite, and spread.
+  pixel = vec4(clamp(done.rgb * opacity, -6e4, 6e4), opacity);`;
 
 /** What later passes read: light multiplied by its opacity. */
 const ON_THE_WAY = `
   float opacity = clamp(done.a, 0.0, 1.0);
-  // More than a half float holds would become infinite, and spread.
-  pixel = vec4(clamp(done.rgb * opacity, -6e4, 6e4), opacity);`;
+  ${LIGHT}`;
+
+/** What is shown, or exported. */
+const SHOWN = `
+  float opacity = clamp(done.a, 0.0, 1.0);
+  if (clValues == 2) {
+    ${LIGHT}
+    return;
+  }
+  pixel = vec4(clEncode(done.rgb), opacity);
+  if (clValues == 1) {
+    vec2 square = floor(gl_FragCoord.xy / 8.0);
+    vec3 ground = vec3(mod(square.x + square.y, 2.0) < 0.5 ? 0.16 : 0.22);
+    pixel = vec4(mix(ground, pixel.rgb, opacity), 1.0);
+  }`;
 
 const PIXEL_PLACE = {
   rest: 'vec3((at - 0.5) * vec2(clSize.x / clSize.y, 1.0), 0.0)',
@@ -78,7 +92,7 @@ uniform int clFrame;
 uniform int clKnown;
 uniform sampler2D clDepth;
 uniform vec4 clLens;
-uniform float clChecker;
+uniform int clValues;
 in vec2 at;
 out vec4 pixel;
 `;
@@ -113,8 +127,7 @@ export interface PassDrawing {
   target: THREE.WebGLRenderTarget | null;
   /** Of a target with many. */
   layer?: number;
-  /** Shows a checkerboard where nothing is; else what is written keeps its opacity. */
-  checker: boolean;
+  values: PictureValues;
 }
 
 /** One pass over the whole picture, in linear light. */
@@ -142,7 +155,7 @@ export class FinishPass {
         clPhase: shared.clPhase,
         clSize: shared.clSize,
         clLoop: shared.clLoop,
-        clChecker: { value: 0 },
+        clValues: { value: 0 },
         clShot: { value: null },
         clTook: { value: null },
         clEarlier: { value: null },
@@ -194,7 +207,7 @@ export class FinishPass {
     uniforms.clKnown!.value = drawing.ago.known;
     uniforms.clDepth!.value = drawing.depth;
     uniforms.clLens!.value = drawing.lens;
-    uniforms.clChecker!.value = drawing.checker ? 1 : 0;
+    uniforms.clValues!.value = PICTURE_VALUES.indexOf(drawing.values);
     fillPictures(uniforms, this.woven, drawing.pictures);
     renderer.setRenderTarget(drawing.target, drawing.layer);
     renderer.render(this.scene, this.camera);

@@ -6,7 +6,7 @@ import type { Follow } from '../card/follow';
 import type { DrawnPart, Shot } from '../card/shot';
 import type { Pictures } from '../card/textures';
 import type { Shared } from '../card/shared';
-import { FinishPass, type PassPlan } from './finish-pass';
+import { FinishPass, type PassPlan, type PictureValues } from './finish-pass';
 import { FARTHEST, NOT_REMEMBERED, NOTHING, type Memory } from './memory';
 
 /** A pass in its row. */
@@ -150,7 +150,7 @@ export interface RowDrawing {
   reach: (step: string) => number;
   /** The canvas where null. */
   target: THREE.WebGLRenderTarget | null;
-  checker: boolean;
+  values: PictureValues;
   /** Told of each part that was drawn. */
   drew?: (part: DrawnPart) => void;
 }

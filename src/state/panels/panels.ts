@@ -3,6 +3,7 @@ import type { KeysKeep } from '@/core/piece/beats';
 import type { Clip } from '@/core/parts/clip';
 import { KINDS, type Kind, type ParamAt, type StepAt } from '@/core/piece/types';
 import type { LookOn } from '@/core/preview/look';
+import { soundEntries, type Soundness } from '@/core/stored';
 import { onRememberedElsewhere, readRemembered, remembered } from '../storage/remembered';
 import type { Version } from '../storage/version-store';
 
@@ -112,7 +113,7 @@ const HABITS: Habits = { compact: null, folded: [], volume: 0.8, muted: false, k
 
 const KEY = 'calm-lattice/habits';
 /** What each habit may be. */
-const IS_SOUND: { [Habit in keyof Habits]: (stored: unknown) => boolean } = {
+const IS_SOUND: Soundness<Habits> = {
   compact: (stored) => stored === null || typeof stored === 'boolean',
   folded: (stored) => Array.isArray(stored) && stored.every((kind) => KINDS.includes(kind as Kind)),
   volume: (stored) => typeof stored === 'number' && stored >= 0 && stored <= 1,
@@ -121,11 +122,7 @@ const IS_SOUND: { [Habit in keyof Habits]: (stored: unknown) => boolean } = {
 };
 
 /** Habits as an earlier visit left them; one that is not sound is as it was at first. */
-function kept(): Habits {
-  const stored = Object(readRemembered(KEY)) as Record<string, unknown>;
-  const sound = Object.entries(IS_SOUND).filter(([habit, isSound]) => isSound(stored[habit]));
-  return { ...HABITS, ...Object.fromEntries(sound.map(([habit]) => [habit, stored[habit]])) };
-}
+const kept = (): Habits => soundEntries(readRemembered(KEY), HABITS, IS_SOUND);
 
 /** Which panels are open, and how the lattice is laid out. Not part of the piece. */
 export const usePanels = create<Panels>()(() => ({ ...CLOSED, ...kept() }));

@@ -5,36 +5,41 @@ import { notify } from '@/state/panels/notify';
 import { usePanels } from '@/state/panels/panels';
 import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
+import { framesOf, sizeFor, spanWithin, type FrameSpan } from '@/core/export/settings';
 import { outputOf } from '@/core/weave';
+import { useExportSettings } from '@/state/export-settings';
 import { canWrite } from '@/workers/video';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
 import { seconds } from '@/actions/number-words';
 import { KINDS_WITH_GLSL, savePiece, saveGlsl } from '@/actions/steps';
 import { ExportForm } from './ExportForm';
-import { Cancelled, runExport, type ExportFormat, type Progress } from '@/actions/export';
+import { orderedFrames, runExport, type ExportKind, type ExportOrder } from '@/actions/export';
+import { Cancelled, type ExportProgress } from '@/actions/export-feed';
+import { ExportSettings } from './ExportSettings';
 
-const FORMATS: { id: ExportFormat; name: string; description: string }[] = [
-  { id: 'png', name: 'Still', description: 'The frame under the playhead as a PNG.' },
-  { id: 'zip', name: 'Frames', description: 'Every frame as a numbered PNG, in a ZIP.' },
-  { id: 'webm', name: 'WebM', description: 'A film in VP9, exactly as many frames as the loop has.' },
+const KINDS: { id: ExportKind; name: string; description: string }[] = [
+  { id: 'still', name: 'Still', description: 'The frame under the playhead.' },
+  { id: 'frames', name: 'Frames', description: 'Numbered pictures in a ZIP, with a description as JSON.' },
+  { id: 'webm', name: 'WebM', description: 'A film in VP9, exactly as many frames as are asked for.' },
   { id: 'mp4', name: 'MP4', description: 'A film in H.264 for players and servers at venues.' },
 ];
 
 export function ExportPanel() {
   const open = usePanels((s) => s.exporting);
-  const [running, setRunning] = useState<Progress | null>(null);
+  const [span, setSpan] = useState<FrameSpan>({ first: 0, last: Infinity, every: 1 });
+  const [running, setRunning] = useState<ExportProgress | null>(null);
   const abort = useRef<AbortController | null>(null);
   const close = () => {
     if (!running) usePanels.setState({ exporting: false });
   };
-  const run = async (format: ExportFormat) => {
+  const run = async (order: ExportOrder) => {
     const { piece } = useWorkbench.getState();
     useTransport.getState().play(false);
     abort.current = new AbortController();
-    setRunning({ done: 0, frames: format === 'png' ? 1 : piece.loop.frames, left: null });
+    setRunning({ done: 0, frames: orderedFrames(order, piece).length, left: null });
     try {
-      await runExport(piece, format, useTransport.getState().frame, abort.current.signal, setRunning);
+      await runExport(piece, order, abort.current.signal, setRunning);
       notify('done', 'Done. The file is with your downloads.');
     } catch (error) {
       if (error instanceof Cancelled) notify('info', 'Stopped. No file was written.');
@@ -50,16 +55,11 @@ export function ExportPanel() {
     }
   };
   return (
-    <Modal
-      open={open}
-      onClose={close}
-      title="Export"
-      description="Always at the picture’s own size, whatever the preview shows."
-    >
+    <Modal open={open} onClose={close} title="Export" description="At full size, whatever the preview shows.">
       {running ? (
         <Running progress={running} stop={() => abort.current?.abort()} />
       ) : (
-        <Choose run={(f) => void run(f)} />
+        <Choose asked={span} setSpan={setSpan} run={(order) => void run(order)} />
       )}
     </Modal>
   );
@@ -69,8 +69,8 @@ export function ExportPanel() {
 const FILMS = ['webm', 'mp4'] as const;
 
 /** Which films this browser can encode at a size; those that it has not answered for yet are missing. */
-function useEncodable(width: number, height: number): Partial<Record<ExportFormat, boolean>> {
-  const [can, setCan] = useState<Partial<Record<ExportFormat, boolean>>>({});
+function useEncodable(width: number, height: number): Partial<Record<ExportKind, boolean>> {
+  const [can, setCan] = useState<Partial<Record<ExportKind, boolean>>>({});
   useEffect(() => {
     let ended = false;
     void Promise.all(FILMS.map(async (f) => [f, await canWrite(f, width, height).catch(() => false)] as const)).then(
@@ -83,12 +83,21 @@ function useEncodable(width: number, height: number): Partial<Record<ExportForma
   return can;
 }
 
-function Choose({ run }: { run: (format: ExportFormat) => void }) {
+interface ChooseProps {
+  asked: FrameSpan;
+  setSpan: (span: FrameSpan) => void;
+  run: (order: ExportOrder) => void;
+}
+
+function Choose({ asked, setSpan, run }: ChooseProps) {
   const piece = useWorkbench((s) => s.piece);
   const selected = useWorkbench((s) => s.selected);
   const play = piece.loop.play;
   const verdict = verdictOf(useChecks(), play);
-  const { width, height } = piece.picture;
+  const settings = useExportSettings();
+  const span = spanWithin(asked, piece.loop.frames);
+  const count = framesOf(span).length;
+  const { width, height } = sizeFor(piece, settings);
   const can = useEncodable(width, height);
   const output = outputOf(piece);
   const written = KINDS_WITH_GLSL.flatMap((kind) => piece.strands.filter((s) => s.kind === kind));
@@ -97,12 +106,15 @@ function Choose({ run }: { run: (format: ExportFormat) => void }) {
   );
   const forms = piece.strands.filter((s) => s.kind === 'form');
   const nothing = !output.finish && !output.stage;
+  const closes = verdict.state === 'breaks' ? false : ['closes', 'still'].includes(verdict.state) ? true : null;
+  const order = (kind: ExportKind) => run({ kind, settings, span, frame: useTransport.getState().frame, closes });
   return (
     <div>
       <p className="tabular mb-3 text-mute">
-        {width} x {height}, {piece.loop.frames} frames at {piece.loop.rate} a second,{' '}
-        {seconds(piece.loop.frames, piece.loop.rate)}
+        {width} x {height}, {count === piece.loop.frames ? '' : `${count} of `}
+        {piece.loop.frames} frames at {piece.loop.rate} a second, {seconds(piece.loop.frames, piece.loop.rate)}
       </p>
+      <ExportSettings loop={piece.loop} span={span} setSpan={setSpan} />
       {verdict.state === 'breaks' && (
         <p role="alert" className="mb-3 rounded-md border border-bad/60 px-3 py-2 text-bad">
           The loop does not close yet. The checks say where, and what mends it.
@@ -114,7 +126,7 @@ function Choose({ run }: { run: (format: ExportFormat) => void }) {
         </p>
       )}
       <ul className="grid gap-2">
-        {FORMATS.map((f) => (
+        {KINDS.map((f) => (
           <li key={f.id} className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">
             <span>
               <b className="mr-2 inline-block w-14 font-semibold">{f.name}</b>
@@ -124,7 +136,7 @@ function Choose({ run }: { run: (format: ExportFormat) => void }) {
             </span>
             <Button
               disabled={nothing || (FILMS.some((film) => film === f.id) && !can[f.id])}
-              onClick={() => run(f.id)}
+              onClick={() => order(f.id)}
               aria-label={`Export the ${f.name}`}
             >
               Export
@@ -175,7 +187,7 @@ function left(seconds: number | null): string {
   return `about ${Math.round(seconds / 60)} min left`;
 }
 
-function Running({ progress, stop }: { progress: Progress; stop: () => void }) {
+function Running({ progress, stop }: { progress: ExportProgress; stop: () => void }) {
   const { done, frames, settling } = progress;
   return (
     <div>

@@ -1,0 +1,109 @@
+import { expect, type Page } from '@playwright/test';
+import { unzipSync } from 'fflate';
+import { PNG } from 'pngjs';
+import { toEncoded } from '@/core/colour';
+import { PICTURE_FORMATS, type PictureFormat } from '@/core/export/pictures';
+import { addStep } from '@/core/piece/edit';
+import type { Piece } from '@/core/piece/types';
+import { inWorkbench, openPiece, smallStarter, taken } from './artist';
+import { decodedPicture, probe, stored } from './films';
+import { test } from './lasting-page';
+
+/** How exported pictures are drawn and written; independent readers say what is in the files. */
+
+const [WIDTH, HEIGHT, FRAMES] = [64, 36, 12];
+
+async function openExport(
+  page: Page,
+  piece: Piece = smallStarter('tidewater-veil', WIDTH, HEIGHT, FRAMES),
+): Promise<void> {
+  await openPiece(page, piece);
+  await inWorkbench(page);
+  await page.getByRole('button', { name: 'Export' }).click();
+}
+
+const take = (page: Page, name: string) =>
+  taken(page, () => page.getByRole('button', { name: `Export the ${name}` }).click());
+
+const choose = (page: Page, label: string, option: string) =>
+  page.getByLabel(label, { exact: true }).selectOption({ label: option });
+
+async function typed(page: Page, label: string, value: number): Promise<void> {
+  await page.getByLabel(label, { exact: true }).fill(String(value));
+  await page.keyboard.press('Tab');
+}
+
+/** What an independent reader makes of each format, as bytes of RGB, and how far they may lie off those of the PNG. */
+const READ: Record<PictureFormat, { pixels: string; byte: (data: Buffer, i: number) => number; off: number }> = {
+  png: { pixels: 'rgb24', byte: (data, i) => data[i]!, off: 0 },
+  png16: { pixels: 'rgb48le', byte: (data, i) => data.readUInt16LE(2 * i) / 257, off: 0.26 },
+  exr: { pixels: 'rgb48le', byte: (data, i) => data.readUInt16LE(2 * i) / 257, off: 0.6 },
+  jpeg: { pixels: 'rgb24', byte: (data, i) => data[i]!, off: 5 },
+  webp: { pixels: 'rgb24', byte: (data, i) => data[i]!, off: 5 },
+};
+
+test('a still in every format is the same picture to another reader', async ({ page }, info) => {
+  await openExport(page);
+  const still = PNG.sync.read((await take(page, 'Still')).bytes);
+  for (const format of PICTURE_FORMATS) {
+    await page.getByLabel('Format of stills and frames').selectOption(format);
+    const { name, bytes } = await take(page, 'Still');
+    const file = stored(info.outputPath(name), bytes);
+    expect(probe(file)).toMatchObject({ width: WIDTH, height: HEIGHT });
+    const { pixels, byte, off } = READ[format];
+    const data = decodedPicture(file, pixels);
+    let sum = 0;
+    for (let i = 0; i < 3 * WIDTH * HEIGHT; i++) {
+      const value = byte(data, i);
+      const shown = format === 'exr' ? 255 * toEncoded(value / 255) : value;
+      sum += Math.abs(shown - still.data[4 * Math.floor(i / 3) + (i % 3)]!);
+    }
+    expect(sum / (3 * WIDTH * HEIGHT), format).toBeLessThanOrEqual(off);
+  }
+});
+
+test('a picture that is open keeps its opacity, straight or premultiplied', async ({ page }, info) => {
+  const piece = smallStarter('tidewater-veil', WIDTH, HEIGHT, FRAMES);
+  const stage = piece.strands.find((s) => s.kind === 'stage')!;
+  const open = addStep(piece, stage.id, stage.steps.length, 'stage.background', { style: 'transparent' });
+  await openExport(page, open);
+  const straight = PNG.sync.read((await take(page, 'Still')).bytes);
+  const opacities = new Set(straight.data.filter((_, i) => i % 4 === 3));
+  expect(opacities.has(0) && opacities.has(255) && opacities.size > 2).toBe(true);
+  await choose(page, 'Opacity', 'Premultiplied opacity');
+  const multiplied = PNG.sync.read((await take(page, 'Still')).bytes);
+  straight.data.forEach((v, i) => {
+    const share = i % 4 === 3 ? 1 : straight.data[i - (i % 4) + 3]! / 255;
+    expect(Math.abs(multiplied.data[i]! - v * share)).toBeLessThanOrEqual(0.51);
+  });
+  await choose(page, 'Format of stills and frames', 'OpenEXR, linear light');
+  const { name, bytes } = await take(page, 'Still');
+  const light = decodedPicture(stored(info.outputPath(name), bytes), 'gbrapf32le');
+  const pixels = WIDTH * HEIGHT;
+  for (let i = 0; i < pixels; i++)
+    expect(light.readFloatLE(4 * (3 * pixels + i))).toBeCloseTo(straight.data[4 * i + 3]! / 255, 2);
+});
+
+test('frames are those of a span, at another size, and a film goes round as often as is asked', async ({
+  page,
+}, info) => {
+  await openExport(page);
+  await choose(page, 'Size', 'Half');
+  await typed(page, 'First frame', 2);
+  await typed(page, 'Last frame', 10);
+  await typed(page, 'One in how many frames', 4);
+  const files = unzipSync(new Uint8Array((await take(page, 'Frames')).bytes));
+  expect(Object.keys(files)).toEqual([
+    ...[2, 6, 10].map((n) => `tidewater-veil_${String(n).padStart(4, '0')}.png`),
+    'tidewater-veil.json',
+  ]);
+  const [second] = Object.values(files).map((f) => f);
+  expect(PNG.sync.read(Buffer.from(second!))).toMatchObject({ width: WIDTH / 2, height: HEIGHT / 2 });
+  expect(JSON.parse(Buffer.from(files['tidewater-veil.json']!).toString())).toMatchObject({
+    frames: [2, 6, 10],
+    width: WIDTH / 2,
+  });
+  await typed(page, 'How often a film goes round', 3);
+  const film = stored(info.outputPath('film.webm'), (await take(page, 'WebM')).bytes);
+  expect(Number(probe(film).nb_read_packets)).toBe(9);
+});

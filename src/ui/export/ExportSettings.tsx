@@ -1,0 +1,176 @@
+import type { ReactNode } from 'react';
+import { PICTURE_FILES, PICTURE_FORMATS } from '@/core/export/pictures';
+import { FILM_QUALITIES, MAX_LOOPS, SAMPLES, SIZES, opacityFor, spanWithin } from '@/core/export/settings';
+import type { ExportSettings as Settings, FrameSpan } from '@/core/export/settings';
+import type { Loop } from '@/core/piece/types';
+import { useExportSettings } from '@/state/export-settings';
+import { NumberInput } from '../parts/NumberField';
+
+interface Option {
+  id: string;
+  name: string;
+}
+
+const named = (entries: Record<string, { name: string }>): Option[] =>
+  Object.entries(entries).map(([id, { name }]) => ({ id, name }));
+
+const SIZE_OPTIONS = named(SIZES);
+const QUALITY_OPTIONS = named(FILM_QUALITIES);
+const SAMPLE_OPTIONS = SAMPLES.map((n) => ({
+  id: String(n),
+  name: n === 1 ? '1 sample a pixel' : `${n} samples a pixel`,
+}));
+const PICTURE_OPTIONS = PICTURE_FORMATS.map((id) => ({ id, name: PICTURE_FILES[id].name }));
+const OPACITY_OPTIONS = [
+  { id: 'straight', name: 'Straight opacity' },
+  { id: 'premultiplied', name: 'Premultiplied opacity' },
+];
+const RANGE_OPTIONS = [
+  { id: 'limited', name: 'Limited range' },
+  { id: 'full', name: 'Full range' },
+];
+
+const set = (change: Partial<Settings>) => useExportSettings.setState(change);
+
+/** How what is exported is drawn and written. */
+export function ExportSettings({
+  loop,
+  span,
+  setSpan,
+}: {
+  loop: Loop;
+  span: FrameSpan;
+  setSpan: (span: FrameSpan) => void;
+}) {
+  const settings = useExportSettings();
+  const { opacities, lossy } = PICTURE_FILES[settings.picture];
+  const within = (change: Partial<FrameSpan>) => setSpan(spanWithin({ ...span, ...change }, loop.frames));
+  const whole = (value: number) => Math.round(value);
+  return (
+    <div className="mb-3 grid grid-cols-[64px_minmax(0,1fr)] items-center gap-x-2 gap-y-1.5">
+      <Line name="Drawn">
+        <Choice label="Size" options={SIZE_OPTIONS} value={settings.size} onChange={(size) => set({ size })} />
+        <Choice
+          label="Samples of each pixel"
+          options={SAMPLE_OPTIONS}
+          value={String(settings.samples)}
+          onChange={(samples) => set({ samples: Number(samples) })}
+        />
+      </Line>
+      <Line name="Frames">
+        from
+        <Count label="First frame" value={span.first} onChange={(first) => within({ first: whole(first) })} />
+        to
+        <Count label="Last frame" value={span.last} onChange={(last) => within({ last: whole(last) })} />
+        every
+        <Count
+          label="One in how many frames"
+          value={span.every}
+          onChange={(every) => within({ every: whole(every) })}
+        />
+      </Line>
+      <Line name="Pictures">
+        <Choice
+          label="Format of stills and frames"
+          options={PICTURE_OPTIONS}
+          value={settings.picture}
+          onChange={(picture) => set({ picture: picture as Settings['picture'] })}
+        />
+        {opacities.length > 1 && (
+          <Choice
+            label="Opacity"
+            options={OPACITY_OPTIONS}
+            value={opacityFor(settings)}
+            onChange={(opacity) => set({ opacity: opacity as Settings['opacity'] })}
+          />
+        )}
+        {lossy && (
+          <Count
+            label="Quality of pictures"
+            value={Math.round(100 * settings.quality)}
+            unit="%"
+            onChange={(percent) => set({ quality: Math.min(1, Math.max(0.1, whole(percent) / 100)) })}
+          />
+        )}
+      </Line>
+      <Line name="Films">
+        <Choice
+          label="Quality of films"
+          options={QUALITY_OPTIONS}
+          value={settings.film}
+          onChange={(film) => set({ film })}
+        />
+        <Choice
+          label="Range of films"
+          options={RANGE_OPTIONS}
+          value={settings.range}
+          onChange={(range) => set({ range: range as Settings['range'] })}
+        />
+        {loop.play === 'loop' && (
+          <>
+            <Count
+              label="How often a film goes round"
+              value={settings.loops}
+              onChange={(loops) => set({ loops: Math.min(MAX_LOOPS, Math.max(1, whole(loops))) })}
+            />
+            {settings.loops === 1 ? 'time round' : 'times round'}
+          </>
+        )}
+      </Line>
+    </div>
+  );
+}
+
+function Line({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <>
+      <span className="text-mute">{name}</span>
+      <span className="flex flex-wrap items-center gap-2 text-mute">{children}</span>
+    </>
+  );
+}
+
+function Choice({
+  label,
+  options,
+  value,
+  onChange,
+}: {
+  label: string;
+  options: readonly Option[];
+  value: string;
+  onChange: (value: string) => void;
+}) {
+  return (
+    <select
+      aria-label={label}
+      value={value}
+      onChange={(e) => onChange(e.target.value)}
+      className="rounded border border-line bg-ground px-1.5 py-0.5 text-text"
+    >
+      {options.map((o) => (
+        <option key={o.id} value={o.id}>
+          {o.name}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function Count({
+  label,
+  value,
+  unit,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  unit?: string;
+  onChange: (value: number) => void;
+}) {
+  return (
+    <span className="w-[68px] rounded border border-line bg-ground text-text">
+      <NumberInput label={label} value={value} unit={unit} step={1} onChange={onChange} />
+    </span>
+  );
+}
