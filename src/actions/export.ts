@@ -7,7 +7,7 @@ import {
   opacityFor,
   sizeFor,
   type ExportSettings,
-  type FrameSpan,
+  type ExportSpan,
 } from '@/core/export/settings';
 import { sidecarText } from '@/core/export/sidecar';
 import { fileStem } from '@/core/formats/file-stem';
@@ -21,6 +21,7 @@ import { openExporter, decoded } from '@/workers/remotes';
 import type { Job, VideoFormat } from '@/workers/job';
 import type { PictureJob } from '@/workers/pictures';
 import { download } from './download';
+import { markOf, writtenIn } from './export-folder';
 import { feedFrames, unless, type ExportProgress } from './export-feed';
 
 export type ExportKind = 'still' | 'frames' | VideoFormat;
@@ -32,9 +33,11 @@ export interface ExportOrder {
   /** For a still, the frame that is taken; counted from 0. */
   frame: number;
   /** For all else, the frames that are. */
-  span: FrameSpan;
+  span: ExportSpan;
   /** What is known of the seam; null where it is not measured. */
   closes: boolean | null;
+  /** For frames, the folder that they go into: those that are in it already are not drawn again. */
+  folder?: FileSystemDirectoryHandle;
 }
 
 const FILES: Record<Exclude<ExportKind, 'still'>, { ending: string; mime: string }> = {
@@ -80,49 +83,100 @@ async function exportPiece(
   const size = sizeFor(piece, settings);
   const isPictures = kind === 'still' || kind === 'frames';
   const pixels: keyof PixelsByKind = isPictures ? PICTURE_FILES[settings.picture].pixels : 'bytes';
+  const planned = await planOf(piece, order);
+  if (planned.frames.length === 0) return;
   await ensureAssets(piece);
   const meshes = await unless(signal, meshesOf(piece));
   const samples = settings.samples === 1 ? 0 : settings.samples;
   const capture = await Capture.open(piece, decoded, meshes.get, { ...size, pixels, samples });
-  const { remote, end } = openExporter();
-  const stem = fileStem(piece.name);
-  const frames = orderedFrames(order, piece);
+  const thread = openExporter();
+  const { frames, skipped } = planned;
+  const report = (p: ExportProgress) => progress({ ...p, done: p.done + skipped, frames: p.frames + skipped });
   const draw = (index: number) =>
     capture.frame(frames[index]! / piece.loop.frames, (settling: Settling) =>
-      progress({ done: index, frames: frames.length, left: null, settling }),
+      report({ done: index, frames: frames.length, left: null, settling }),
     );
   try {
-    if (kind === 'still') {
-      progress({ done: 0, frames: 1, left: null });
-      const { ending, mime } = PICTURE_FILES[settings.picture];
-      const written = draw(0).then((drawn) =>
-        remote.still(Comlink.transfer(drawn, [drawn.buffer]), pictureJob(settings, size)),
-      );
-      download(frameName(stem, order.frame, piece.loop.frames, ending), await unless(signal, written), mime);
-      return;
-    }
-    await remote.begin(jobOf(kind, piece, order, size, frames.length));
-    const { ending, mime } = FILES[kind];
-    const save = async (name: string) => download(`${name}.${ending}`, await remote.finish(), mime);
-    const written = { frames: 0 };
-    try {
-      const add = (drawn: PixelsByKind[typeof pixels], index: number) =>
-        remote.add(Comlink.transfer(drawn, [drawn.buffer]), index, frames[index]!);
-      await unless(signal, feedFrames({ frames: frames.length, draw, add, signal, progress, written }));
-    } catch (error) {
-      if (!(error instanceof GraphicsLost) || written.frames === 0) throw error;
-      await save(`${stem}_first-${written.frames}-frames`);
-      throw new GraphicsLost(
-        `The graphics card was lost at frame ${written.frames} of ${frames.length}. The ` +
-          `${written.frames} frames before it are with your downloads; nothing of the piece is lost, so ` +
-          'take it again for all.',
-      );
-    }
-    await save(stem);
+    if (kind === 'still') await unless(signal, writeStill(piece, order, await unless(signal, draw(0)), thread.remote));
+    else await writeFrames(piece, { ...order, kind }, planned, { draw, remote: thread.remote, signal, report });
   } finally {
     capture.close();
-    end();
+    thread.end();
   }
+}
+
+/** The frames that are drawn, what they are marked with in a folder, and how many are in it already. */
+interface ExportPlan {
+  frames: number[];
+  skipped: number;
+  mark?: string;
+}
+
+async function planOf(piece: Piece, order: ExportOrder): Promise<ExportPlan> {
+  const frames = orderedFrames(order, piece);
+  if (!order.folder) return { frames, skipped: 0 };
+  const { picture, opacity, quality, samples } = order.settings;
+  const { strands, assets, controls, loop, picture: drawn } = piece;
+  const size = sizeFor(piece, order.settings);
+  const mark = await markOf(strands, assets, controls, loop, drawn, size, picture, opacity, quality, samples);
+  const stem = fileStem(piece.name);
+  const nameOf = (frame: number) => frameName(stem, frame, loop.frames, PICTURE_FILES[picture].ending);
+  const names = Array.from({ length: loop.frames }, (_, frame) => nameOf(frame));
+  const there = await writtenIn(order.folder, `${stem}.json`, mark, names);
+  const missing = frames.filter((frame) => !there.has(nameOf(frame)));
+  return { frames: missing, skipped: frames.length - missing.length, mark };
+}
+
+type Drawn = PixelsByKind[keyof PixelsByKind];
+type Remote = ReturnType<typeof openExporter>['remote'];
+
+async function writeStill(piece: Piece, { settings, frame }: ExportOrder, drawn: Drawn, remote: Remote): Promise<void> {
+  const { ending, mime } = PICTURE_FILES[settings.picture];
+  const bytes = await remote.still(
+    Comlink.transfer(drawn, [drawn.buffer]),
+    pictureJob(settings, sizeFor(piece, settings)),
+  );
+  download(frameName(fileStem(piece.name), frame, piece.loop.frames, ending), bytes, mime);
+}
+
+interface Writing {
+  draw: (index: number) => Promise<Drawn>;
+  remote: Remote;
+  signal: AbortSignal;
+  report: (p: ExportProgress) => void;
+}
+
+async function writeFrames(
+  piece: Piece,
+  order: FileOrder,
+  plan: ExportPlan,
+  { draw, remote, signal, report }: Writing,
+): Promise<void> {
+  const { frames, skipped } = plan;
+  const stem = fileStem(piece.name);
+  const { ending, mime } = FILES[order.kind];
+  await remote.begin(jobOf(piece, order, plan));
+  const save = async (name: string) => {
+    const file = await remote.finish();
+    if (file) download(`${name}.${ending}`, file, mime);
+  };
+  const written = { frames: 0 };
+  const add = (drawn: Drawn, index: number) =>
+    remote.add(Comlink.transfer(drawn, [drawn.buffer]), index, frames[index]!);
+  try {
+    await unless(signal, feedFrames({ frames: frames.length, draw, add, signal, progress: report, written }));
+  } catch (error) {
+    if (!(error instanceof GraphicsLost) || written.frames === 0) throw error;
+    const done = skipped + written.frames;
+    await save(`${stem}_first-${done}-frames`);
+    const place = order.folder ? 'in the folder' : 'with your downloads';
+    throw new GraphicsLost(
+      `The graphics card was lost at frame ${done} of ${skipped + frames.length}. The ${done} frames before it are ` +
+        `${place}; nothing of the piece is lost, so ` +
+        (order.folder ? 'export into it again to go on.' : 'take it again for all.'),
+    );
+  }
+  await save(stem);
 }
 
 const pictureJob = (settings: ExportSettings, size: { width: number; height: number }): PictureJob => ({
@@ -132,23 +186,22 @@ const pictureJob = (settings: ExportSettings, size: { width: number; height: num
   ...size,
 });
 
-function jobOf(
-  kind: Exclude<ExportKind, 'still'>,
-  piece: Piece,
-  { settings, span, closes }: ExportOrder,
-  size: { width: number; height: number },
-  count: number,
-): Job {
+type FileOrder = ExportOrder & { kind: Exclude<ExportKind, 'still'> };
+
+function jobOf(piece: Piece, { kind, settings, span, closes, folder }: FileOrder, { frames, mark }: ExportPlan): Job {
   const stem = fileStem(piece.name);
+  const size = sizeFor(piece, settings);
   if (kind === 'frames')
     return {
       kind,
       stem,
+      folder,
       picture: pictureJob(settings, size),
       frames: piece.loop.frames,
-      beside: { name: `${stem}.json`, text: sidecarText(piece, settings, span, size, { closes }) },
+      beside: { name: `${stem}.json`, text: sidecarText(piece, settings, span, size, { closes, mark }) },
     };
   const { bitsPerPixel } = FILM_QUALITIES[settings.film]!;
   const { range } = settings;
-  return { kind: 'film', format: kind, ...size, frames: count, rate: piece.loop.rate, bitsPerPixel, range };
+  const { rate } = piece.loop;
+  return { kind: 'film', format: kind, ...size, frames: frames.length, rate, bitsPerPixel, range };
 }

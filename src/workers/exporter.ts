@@ -2,6 +2,7 @@ import * as Comlink from 'comlink';
 import { PICTURE_FILES } from '@/core/export/pictures';
 import { frameName } from '@/core/export/settings';
 import { openSink, type FileSink } from './file-sink';
+import { FolderWriter } from './folder-writer';
 import { FrameZip } from './frame-zip';
 import type { FramesJob, Job } from './job';
 import { encodePicture, type PictureJob, type FilePixels } from './pictures';
@@ -13,7 +14,8 @@ interface FileWriter {
    * @param frame counted from 0, in the loop
    */
   add(pixels: FilePixels, index: number, frame: number): Promise<void>;
-  finish(): Promise<Blob>;
+  /** The file; null where it is in the artist's folder. */
+  finish(): Promise<Blob | null>;
 }
 
 class ZipWriter implements FileWriter {
@@ -51,13 +53,18 @@ class FilmWriter implements FileWriter {
   }
 }
 
+async function writerOf(job: Job): Promise<FileWriter> {
+  if (job.kind === 'frames' && job.folder) return FolderWriter.open(job, job.folder);
+  const sink = await openSink();
+  return job.kind === 'frames' ? new ZipWriter(job, sink) : new FilmWriter(await VideoWriter.open(job, sink));
+}
+
 let writer: FileWriter | null = null;
 
 export const exporter = {
   /** @throws with a sentence for the artist where the browser cannot encode this. */
   async begin(job: Job): Promise<void> {
-    const sink = await openSink();
-    writer = job.kind === 'frames' ? new ZipWriter(job, sink) : new FilmWriter(await VideoWriter.open(job, sink));
+    writer = await writerOf(job);
   },
 
   /** Adds a frame: RGBA pixels, top row first: see `FileWriter`. Resolves when the next may come. */
@@ -65,7 +72,7 @@ export const exporter = {
     await writer!.add(pixels, index, frame);
   },
 
-  finish: (): Promise<Blob> => writer!.finish(),
+  finish: (): Promise<Blob | null> => writer!.finish(),
 
   async still(pixels: FilePixels, job: PictureJob): Promise<Uint8Array<ArrayBuffer>> {
     const bytes = await encodePicture(pixels, job);

@@ -3,7 +3,7 @@ import type { PictureJob } from './pictures';
 
 export type VideoFormat = 'webm' | 'mp4';
 
-/** Numbered pictures in a ZIP. */
+/** Numbered pictures in a ZIP, or in a folder. */
 export interface FramesJob {
   kind: 'frames';
   picture: PictureJob;
@@ -13,6 +13,8 @@ export interface FramesJob {
   frames: number;
   /** A text that goes along with them. */
   beside?: { name: string; text: string };
+  /** Where they go; a ZIP without. */
+  folder?: FileSystemDirectoryHandle;
 }
 
 /** A film. */

@@ -297,7 +297,7 @@ describe('taking away', () => {
     await remote.begin(job);
     for (const [i, frame] of frames.entries())
       await remote.add(new Uint8ClampedArray([frame % 256, 0, 0, 255]), i, frame);
-    const bytes = new Uint8Array(await (await remote.finish()).arrayBuffer());
+    const bytes = new Uint8Array(await (await remote.finish())!.arrayBuffer());
     end();
     return bytes;
   };

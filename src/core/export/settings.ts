@@ -35,18 +35,21 @@ export const DEFAULT_SETTINGS: ExportSettings = {
 };
 
 /** Frames that are exported, counted from 0: from the first to the last, every nth of them. */
-export interface FrameSpan {
+export interface ExportSpan {
   first: number;
   last: number;
   every: number;
 }
 
-type Size = Pick<Piece['picture'], 'width' | 'height'>;
+type PictureSize = Pick<Piece['picture'], 'width' | 'height'>;
 
-const fixed = (name: string, width: number, height: number) => ({ name, sizeOf: (): Size => ({ width, height }) });
+const fixed = (name: string, width: number, height: number) => ({
+  name,
+  sizeOf: (): PictureSize => ({ width, height }),
+});
 const scaled = (name: string, factor: number) => ({
   name,
-  sizeOf: ({ width, height }: Size): Size => ({
+  sizeOf: ({ width, height }: PictureSize): PictureSize => ({
     width: Math.max(MIN_SIDE, Math.round(width * factor)),
     height: Math.max(MIN_SIDE, Math.round(height * factor)),
   }),
@@ -56,7 +59,7 @@ const scaled = (name: string, factor: number) => ({
 const MIN_SIDE = 16;
 
 /** Sizes to choose from, by their ids. */
-export const SIZES: Record<string, { name: string; sizeOf: (own: Size) => Size }> = {
+export const SIZES: Record<string, { name: string; sizeOf: (own: PictureSize) => PictureSize }> = {
   piece: scaled('The picture’s own', 1),
   half: scaled('Half', 0.5),
   double: scaled('Double', 2),
@@ -96,7 +99,7 @@ const IS_SOUND: Soundness<ExportSettings> = {
 export const settingsOf = (stored: unknown): ExportSettings => soundEntries(stored, DEFAULT_SETTINGS, IS_SOUND);
 
 /** Pixels of what is exported of a piece, none of its sides longer than a piece may have them. */
-export function sizeFor({ picture }: Piece, { size }: Pick<ExportSettings, 'size'>): Size {
+export function sizeFor({ picture }: Piece, { size }: Pick<ExportSettings, 'size'>): PictureSize {
   const { width, height } = SIZES[size]!.sizeOf(picture);
   const shrink = Math.min(1, LIMITS.pictureSide / Math.max(width, height));
   return { width: Math.round(width * shrink), height: Math.round(height * shrink) };
@@ -109,7 +112,7 @@ export function opacityFor({ picture, opacity }: Pick<ExportSettings, 'picture' 
 }
 
 /** A span held within a loop of so many frames. */
-export function spanWithin({ first, last, every }: FrameSpan, frames: number): FrameSpan {
+export function spanWithin({ first, last, every }: ExportSpan, frames: number): ExportSpan {
   const begin = Math.min(Math.max(0, first), frames - 1);
   return {
     first: begin,
@@ -119,7 +122,7 @@ export function spanWithin({ first, last, every }: FrameSpan, frames: number): F
 }
 
 /** The numbers of the frames of a span. */
-export const framesOf = ({ first, last, every }: FrameSpan): number[] =>
+export const framesOf = ({ first, last, every }: ExportSpan): number[] =>
   Array.from({ length: Math.floor((last - first) / every) + 1 }, (_, i) => first + i * every);
 
 /** Name of the file of a frame, counted from 0: as many digits as the last one needs, four at least. */

@@ -1,10 +1,13 @@
 import type { Piece } from '../piece/types';
-import { framesOf, opacityFor, type ExportSettings, type FrameSpan } from './settings';
+import { framesOf, opacityFor, type ExportSettings, type ExportSpan } from './settings';
 import { PICTURE_FILES } from './pictures';
 
-/** What is known of the loop when it is exported; null where it was not measured. */
-export interface ExportVerdict {
+/** What is known of what is exported. */
+export interface SidecarFacts {
+  /** Does the loop close? Null where it was not measured. */
   closes: boolean | null;
+  /** What tells these frames from those of any other piece or settings. */
+  mark?: string;
 }
 
 /**
@@ -14,9 +17,9 @@ export interface ExportVerdict {
 export function sidecarText(
   piece: Piece,
   settings: ExportSettings,
-  span: FrameSpan,
+  span: ExportSpan,
   size: { width: number; height: number },
-  { closes }: ExportVerdict,
+  { closes, mark }: SidecarFacts,
 ): string {
   const { name, pixels, opacities } = PICTURE_FILES[settings.picture];
   const { rate, play, frames } = piece.loop;
@@ -35,8 +38,19 @@ export function sidecarText(
         transfer: pixels === 'light' ? 'linear' : 'IEC 61966-2-1 (sRGB)',
         opacity: opacities.length === 0 ? 'none, over black' : opacityFor(settings),
       },
+      mark,
     },
     null,
     2,
   )}\n`;
+}
+
+/** The mark in a text that went along with frames; null where it has none. */
+export function sidecarMark(text: string): string | null {
+  try {
+    const { mark } = Object(JSON.parse(text)) as { mark?: unknown };
+    return typeof mark === 'string' ? mark : null;
+  } catch {
+    return null;
+  }
 }

@@ -5,7 +5,7 @@ import { notify } from '@/state/panels/notify';
 import { usePanels } from '@/state/panels/panels';
 import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
-import { framesOf, sizeFor, spanWithin, type FrameSpan } from '@/core/export/settings';
+import { framesOf, sizeFor, spanWithin, type ExportSpan } from '@/core/export/settings';
 import { outputOf } from '@/core/weave';
 import { useExportSettings } from '@/state/export-settings';
 import { canWrite } from '@/workers/video';
@@ -16,6 +16,7 @@ import { KINDS_WITH_GLSL, savePiece, saveGlsl } from '@/actions/steps';
 import { ExportForm } from './ExportForm';
 import { orderedFrames, runExport, type ExportKind, type ExportOrder } from '@/actions/export';
 import { Cancelled, type ExportProgress } from '@/actions/export-feed';
+import { canPickFolder, pickFolder } from '@/actions/export-folder';
 import { ExportSettings } from './ExportSettings';
 
 const KINDS: { id: ExportKind; name: string; description: string }[] = [
@@ -25,11 +26,24 @@ const KINDS: { id: ExportKind; name: string; description: string }[] = [
   { id: 'mp4', name: 'MP4', description: 'A film in H.264 for players and servers at venues.' },
 ];
 
+const STOPPED_IN_FOLDER = 'Stopped. The frames that are written stay in the folder; export into it again to go on.';
+
+/** The browser asks before a page is closed on which something is being exported. */
+function useClosingWarning(isRunning: boolean): void {
+  useEffect(() => {
+    if (!isRunning) return;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, [isRunning]);
+}
+
 export function ExportPanel() {
   const open = usePanels((s) => s.exporting);
-  const [span, setSpan] = useState<FrameSpan>({ first: 0, last: Infinity, every: 1 });
+  const [span, setSpan] = useState<ExportSpan>({ first: 0, last: Infinity, every: 1 });
   const [running, setRunning] = useState<ExportProgress | null>(null);
   const abort = useRef<AbortController | null>(null);
+  useClosingWarning(running !== null);
   const close = () => {
     if (!running) usePanels.setState({ exporting: false });
   };
@@ -40,9 +54,10 @@ export function ExportPanel() {
     setRunning({ done: 0, frames: orderedFrames(order, piece).length, left: null });
     try {
       await runExport(piece, order, abort.current.signal, setRunning);
-      notify('done', 'Done. The file is with your downloads.');
+      notify('done', order.folder ? 'Done. The frames are in the folder.' : 'Done. The file is with your downloads.');
     } catch (error) {
-      if (error instanceof Cancelled) notify('info', 'Stopped. No file was written.');
+      if (error instanceof Cancelled)
+        notify('info', order.folder ? STOPPED_IN_FOLDER : 'Stopped. No file was written.');
       else
         notify(
           'error',
@@ -65,6 +80,8 @@ export function ExportPanel() {
   );
 }
 
+const NO_FOLDER = 'The folder could not be opened for writing. Choose another one, or export the frames as a ZIP.';
+
 /** What a browser may not be able to encode. */
 const FILMS = ['webm', 'mp4'] as const;
 
@@ -84,8 +101,8 @@ function useEncodable(width: number, height: number): Partial<Record<ExportKind,
 }
 
 interface ChooseProps {
-  asked: FrameSpan;
-  setSpan: (span: FrameSpan) => void;
+  asked: ExportSpan;
+  setSpan: (span: ExportSpan) => void;
   run: (order: ExportOrder) => void;
 }
 
@@ -107,7 +124,12 @@ function Choose({ asked, setSpan, run }: ChooseProps) {
   const forms = piece.strands.filter((s) => s.kind === 'form');
   const nothing = !output.finish && !output.stage;
   const closes = verdict.state === 'breaks' ? false : ['closes', 'still'].includes(verdict.state) ? true : null;
-  const order = (kind: ExportKind) => run({ kind, settings, span, frame: useTransport.getState().frame, closes });
+  const order = (kind: ExportKind, folder?: FileSystemDirectoryHandle) =>
+    run({ kind, settings, span, frame: useTransport.getState().frame, closes, folder });
+  const toFolder = async () => {
+    const folder = await pickFolder().catch(() => notify('error', NO_FOLDER));
+    if (folder) order('frames', folder);
+  };
   return (
     <div>
       <p className="tabular mb-3 text-mute">
@@ -134,13 +156,20 @@ function Choose({ asked, setSpan, run }: ChooseProps) {
                 {can[f.id] === false ? `This browser cannot encode it at ${width} x ${height}.` : f.description}
               </span>
             </span>
-            <Button
-              disabled={nothing || (FILMS.some((film) => film === f.id) && !can[f.id])}
-              onClick={() => order(f.id)}
-              aria-label={`Export the ${f.name}`}
-            >
-              Export
-            </Button>
+            <span className="flex gap-2">
+              {f.id === 'frames' && canPickFolder() && (
+                <Button disabled={nothing} onClick={() => void toFolder()} aria-label="Put the frames into a folder">
+                  Folder
+                </Button>
+              )}
+              <Button
+                disabled={nothing || (FILMS.some((film) => film === f.id) && !can[f.id])}
+                onClick={() => order(f.id)}
+                aria-label={`Export the ${f.name}`}
+              >
+                Export
+              </Button>
+            </span>
           </li>
         ))}
         <li className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">

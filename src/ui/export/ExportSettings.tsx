@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { PICTURE_FILES, PICTURE_FORMATS } from '@/core/export/pictures';
 import { FILM_QUALITIES, MAX_LOOPS, SAMPLES, SIZES, opacityFor, spanWithin } from '@/core/export/settings';
-import type { ExportSettings as Settings, FrameSpan } from '@/core/export/settings';
+import type { ExportSettings as Settings, ExportSpan } from '@/core/export/settings';
 import type { Loop } from '@/core/piece/types';
 import { useExportSettings } from '@/state/export-settings';
 import { NumberInput } from '../parts/NumberField';
@@ -39,12 +39,12 @@ export function ExportSettings({
   setSpan,
 }: {
   loop: Loop;
-  span: FrameSpan;
-  setSpan: (span: FrameSpan) => void;
+  span: ExportSpan;
+  setSpan: (span: ExportSpan) => void;
 }) {
   const settings = useExportSettings();
   const { opacities, lossy } = PICTURE_FILES[settings.picture];
-  const within = (change: Partial<FrameSpan>) => setSpan(spanWithin({ ...span, ...change }, loop.frames));
+  const within = (change: Partial<ExportSpan>) => setSpan(spanWithin({ ...span, ...change }, loop.frames));
   const whole = (value: number) => Math.round(value);
   return (
     <div className="mb-3 grid grid-cols-[64px_minmax(0,1fr)] items-center gap-x-2 gap-y-1.5">
