@@ -3,10 +3,12 @@ import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import { toEncoded } from '@/core/colour';
 import { PICTURE_FORMATS, type PictureFormat } from '@/core/export/pictures';
-import { addStep } from '@/core/piece/edit';
+import { toBase64 } from '@/core/formats/base64';
+import { writeWav } from '@/core/formats/wav';
+import { addStep, setSound } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
 import { inWorkbench, openPiece, smallStarter, taken } from './artist';
-import { decodedPicture, probe, stored } from './films';
+import { decodedPicture, decodedSound, probe, stored } from './films';
 import { test } from './lasting-page';
 
 /** How exported pictures are drawn and written; independent readers say what is in the files. */
@@ -106,4 +108,39 @@ test('frames are those of a span, at another size, and a film goes round as ofte
   await typed(page, 'How often a film goes round', 3);
   const film = stored(info.outputPath('film.webm'), (await take(page, 'WebM')).bytes);
   expect(Number(probe(film).nb_read_packets)).toBe(9);
+});
+
+/** Times that a tone goes through nothing. */
+const crossings = (samples: Float32Array) => samples.filter((v, i) => i > 0 && v < 0 !== samples[i - 1]! < 0).length;
+
+test('films have the sound of the loop as often as they go round, unless it is not wanted', async ({ page }, info) => {
+  const [tone, rounds, seconds] = [440, 3, FRAMES / 24];
+  const samples = Float32Array.from({ length: 24_000 }, (_, i) => 0.5 * Math.sin((2 * Math.PI * tone * i) / 48_000));
+  const data = toBase64(writeWav({ rate: 48_000, samples }));
+  const asset = { id: 'a1', name: 'tone.wav', type: 'audio/wav', data };
+  await openExport(page, setSound(smallStarter('tidewater-veil', WIDTH, HEIGHT, FRAMES), asset));
+  await typed(page, 'How often a film goes round', rounds);
+  for (const name of ['WebM', 'MP4']) {
+    const file = stored(info.outputPath(name), (await take(page, name)).bytes);
+    const heard = decodedSound(file);
+    expect(heard.length / 48_000, name).toBeGreaterThan(rounds * seconds - 0.05);
+    expect(heard.length / 48_000, name).toBeLessThan(rounds * seconds + 0.1);
+    expect(Math.abs(crossings(heard) / (2 * tone * rounds * seconds) - 1), name).toBeLessThan(0.03);
+    expect(Math.max(...heard), name).toBeGreaterThan(0.4);
+    expect(Number(probe(file).nb_read_packets), name).toBe(rounds * FRAMES);
+  }
+  await page.getByLabel('with its sound').uncheck();
+  const silent = stored(info.outputPath('silent'), (await take(page, 'WebM')).bytes);
+  expect(() => decodedSound(silent)).toThrow();
+});
+
+test('a film is encoded as chosen, and what this browser cannot encode says so', async ({ page }, info) => {
+  await openExport(page);
+  await choose(page, 'Encoder of the WebM', 'AV1');
+  const film = probe(stored(info.outputPath('av1'), (await take(page, 'WebM')).bytes));
+  expect(film).toMatchObject({ codec_name: 'av1', color_range: 'tv', color_space: 'bt709', width: WIDTH });
+  expect(Number(film.nb_read_packets)).toBe(FRAMES);
+  await choose(page, 'Encoder of the MP4', 'HEVC');
+  await expect(page.getByText(`This browser cannot encode it at ${WIDTH} x ${HEIGHT}.`)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Export the MP4' })).toBeDisabled();
 });

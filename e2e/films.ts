@@ -45,3 +45,10 @@ export const decodedPicture = (file: string, as: string): Buffer =>
   execFileSync('ffmpeg', ['-v', 'error', '-i', file, '-f', 'rawvideo', '-pix_fmt', as, '-'], {
     maxBuffer: MAX_OUTPUT_BYTES,
   });
+
+/** The sound of a film: samples of one channel, 48,000 a second. */
+export function decodedSound(file: string): Float32Array {
+  const asked = ['-v', 'error', '-i', file, '-map', '0:a', '-ac', '1', '-ar', '48000', '-f', 'f32le', '-'];
+  const bytes = execFileSync('ffmpeg', asked, { maxBuffer: MAX_OUTPUT_BYTES, stdio: 'pipe' });
+  return new Float32Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength));
+}

@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import { FILM_FILES, type FilmFormat } from '@/core/export/films';
 import { PICTURE_FILES } from '@/core/export/pictures';
 import {
   FILM_QUALITIES,
@@ -17,14 +18,15 @@ import type { Settling } from '@/engine/picture';
 import { GraphicsLost } from '@/engine/card/renderer';
 import { MeshStore } from '@/workers/mesh-store';
 import { ensureAssets, holdingAssets } from '@/state/assets/assets';
+import { filmSound } from '@/state/assets/film-sound';
 import { openExporter, decoded } from '@/workers/remotes';
-import type { Job, VideoFormat } from '@/workers/job';
+import type { Job } from '@/workers/job';
 import type { PictureJob } from '@/workers/pictures';
 import { download } from './download';
 import { markOf, writtenIn } from './export-folder';
 import { feedFrames, unless, type ExportProgress } from './export-feed';
 
-export type ExportKind = 'still' | 'frames' | VideoFormat;
+export type ExportKind = 'still' | 'frames' | FilmFormat;
 
 /** What the artist asks for. */
 export interface ExportOrder {
@@ -40,11 +42,7 @@ export interface ExportOrder {
   folder?: FileSystemDirectoryHandle;
 }
 
-const FILES: Record<Exclude<ExportKind, 'still'>, { ending: string; mime: string }> = {
-  frames: { ending: 'zip', mime: 'application/zip' },
-  webm: { ending: 'webm', mime: 'video/webm' },
-  mp4: { ending: 'mp4', mime: 'video/mp4' },
-};
+const ZIP = { ending: 'zip', mime: 'application/zip' };
 
 /** The frames of an order, one after the other as they are written. */
 export function orderedFrames({ kind, settings, frame, span }: ExportOrder, { loop }: Piece): number[] {
@@ -154,8 +152,8 @@ async function writeFrames(
 ): Promise<void> {
   const { frames, skipped } = plan;
   const stem = fileStem(piece.name);
-  const { ending, mime } = FILES[order.kind];
-  await remote.begin(jobOf(piece, order, plan));
+  const { ending, mime } = order.kind === 'frames' ? ZIP : FILM_FILES[order.kind];
+  await remote.begin(await jobOf(piece, order, plan));
   const save = async (name: string) => {
     const file = await remote.finish();
     if (file) download(`${name}.${ending}`, file, mime);
@@ -188,7 +186,11 @@ const pictureJob = (settings: ExportSettings, size: { width: number; height: num
 
 type FileOrder = ExportOrder & { kind: Exclude<ExportKind, 'still'> };
 
-function jobOf(piece: Piece, { kind, settings, span, closes, folder }: FileOrder, { frames, mark }: ExportPlan): Job {
+async function jobOf(
+  piece: Piece,
+  { kind, settings, span, closes, folder }: FileOrder,
+  { frames, mark }: ExportPlan,
+): Promise<Job> {
   const stem = fileStem(piece.name);
   const size = sizeFor(piece, settings);
   if (kind === 'frames')
@@ -201,7 +203,10 @@ function jobOf(piece: Piece, { kind, settings, span, closes, folder }: FileOrder
       beside: { name: `${stem}.json`, text: sidecarText(piece, settings, span, size, { closes, mark }) },
     };
   const { bitsPerPixel } = FILM_QUALITIES[settings.film]!;
-  const { range } = settings;
+  const { range, codecs } = settings;
   const { rate } = piece.loop;
-  return { kind: 'film', format: kind, ...size, frames: frames.length, rate, bitsPerPixel, range };
+  // Where frames are left out, it goes faster than its sound.
+  const sound = (settings.sound && span.every === 1 && (await filmSound(piece))) || undefined;
+  const film = { format: kind, codec: codecs[kind], frames: frames.length, rate, bitsPerPixel, range, sound };
+  return { kind: 'film', ...size, ...film };
 }

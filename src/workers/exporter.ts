@@ -44,8 +44,8 @@ class ZipWriter implements FileWriter {
 class FilmWriter implements FileWriter {
   constructor(private readonly video: VideoWriter) {}
 
-  add(pixels: FilePixels, index: number): Promise<void> {
-    return this.video.add(pixels as Uint8ClampedArray<ArrayBuffer>, index);
+  add(pixels: FilePixels, index: number, frame: number): Promise<void> {
+    return this.video.add(pixels as Uint8ClampedArray<ArrayBuffer>, index, frame);
   }
 
   finish(): Promise<Blob> {

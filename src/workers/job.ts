@@ -1,7 +1,7 @@
+import type { FilmCodec, FilmFormat } from '@/core/export/films';
 import type { FilmRange } from '@/core/formats/film-planes';
+import type { Channels } from '@/core/sound/sound';
 import type { PictureJob } from './pictures';
-
-export type VideoFormat = 'webm' | 'mp4';
 
 /** Numbered pictures in a ZIP, or in a folder. */
 export interface FramesJob {
@@ -20,7 +20,8 @@ export interface FramesJob {
 /** A film. */
 export interface FilmJob {
   kind: 'film';
-  format: VideoFormat;
+  format: FilmFormat;
+  codec: FilmCodec;
   /** Pixels. */
   width: number;
   height: number;
@@ -30,6 +31,8 @@ export interface FilmJob {
   rate: number;
   bitsPerPixel: number;
   range: FilmRange;
+  /** What is heard over the loop, where it is wanted. */
+  sound?: Channels;
 }
 
 /** What is being written. */

@@ -7,16 +7,15 @@ import {
   VideoSampleSource,
   WebMOutputFormat,
   type StreamTargetChunk,
-  type VideoCodec,
 } from 'mediabunny';
+import { CODEC_NAMES, writtenSide, type FilmCodec } from '@/core/export/films';
 import { premultiply } from '@/core/export/pictures';
 import { filmPlanes, type FilmRange } from '@/core/formats/film-planes';
 import { dropMp4Times } from '@/core/formats/mp4-times';
 import { NoRoom, type FileSink } from './file-sink';
-import type { FilmJob, VideoFormat } from './job';
+import { FilmSound } from './film-sound';
+import type { FilmJob } from './job';
 
-const CODECS: Record<VideoFormat, VideoCodec> = { webm: 'vp9', mp4: 'avc' };
-const NAMES: Record<VideoFormat, string> = { webm: 'VP9', mp4: 'H.264' };
 const KEYFRAME_SECONDS = 1;
 
 /** What `filmPlanes` makes: see there. */
@@ -26,9 +25,6 @@ const coloursOf = (range: FilmRange): VideoColorSpaceInit => ({
   matrix: 'bt709',
   fullRange: range === 'full',
 });
-
-/** H.264 takes even sizes only; the last column or row is left out where there is one too many. */
-export const writtenSize = (format: VideoFormat, side: number) => (format === 'mp4' ? side - (side % 2) : side);
 
 /** RGBA rows without what is too much at their right and at the bottom. */
 export function cropped(
@@ -48,9 +44,8 @@ export const videoBitrate = ({ width, height, rate, bitsPerPixel }: Omit<FilmJob
   Math.round(Math.min(200e6, Math.max(8e6 * bitsPerPixel, width * height * rate * bitsPerPixel)));
 
 /** Can this browser encode such a film? */
-export async function canWrite(format: VideoFormat, width: number, height: number): Promise<boolean> {
-  return canEncodeVideo(CODECS[format], { width: writtenSize(format, width), height: writtenSize(format, height) });
-}
+export const canWrite = (codec: FilmCodec, width: number, height: number): Promise<boolean> =>
+  canEncodeVideo(codec, { width: writtenSide(codec, width), height: writtenSide(codec, height) });
 
 /** Writes a film of exactly the frames it is given, each 1 / rate seconds long. */
 export class VideoWriter {
@@ -59,15 +54,16 @@ export class VideoWriter {
     private readonly output: Output,
     private readonly sink: FileSink,
     private readonly source: VideoSampleSource,
+    private readonly sound: FilmSound | null,
     private readonly written: { noRoom: NoRoom | null },
   ) {}
 
   /** @throws with a sentence for the artist where the browser cannot encode this. */
   static async open(job: FilmJob, sink: FileSink): Promise<VideoWriter> {
-    const { format, width, height, rate } = job;
-    if (!(await canWrite(format, width, height))) {
+    const { format, codec, width, height, rate } = job;
+    if (!(await canWrite(codec, width, height))) {
       throw new Error(
-        `This browser cannot encode ${NAMES[format]} at ${width} x ${height}. ` +
+        `This browser cannot encode ${CODEC_NAMES[codec]} at ${width} x ${height}. ` +
           'Take the frames instead, or a smaller picture.',
       );
     }
@@ -88,19 +84,23 @@ export class VideoWriter {
       target: new StreamTarget(written),
     });
     const source = new VideoSampleSource({
-      codec: CODECS[format],
+      codec,
       bitrate: videoBitrate(job),
       keyFrameInterval: KEYFRAME_SECONDS,
     });
     output.addVideoTrack(source, { frameRate: rate, maximumPacketCount: job.frames });
+    const sound = await FilmSound.open(job, output);
     await output.start();
-    return new VideoWriter(job, output, sink, source, writer);
+    return new VideoWriter(job, output, sink, source, sound, writer);
   }
 
-  /** @param index counted from 0, in the film */
-  async add(pixels: Uint8ClampedArray<ArrayBuffer>, index: number): Promise<void> {
-    const { format, width, height, rate, range } = this.job;
-    const size = { width: writtenSize(format, width), height: writtenSize(format, height) };
+  /**
+   * @param index counted from 0, in the film
+   * @param frame counted from 0, in the loop
+   */
+  async add(pixels: Uint8ClampedArray<ArrayBuffer>, index: number, frame: number): Promise<void> {
+    const { codec, width, height, rate, range } = this.job;
+    const size = { width: writtenSide(codec, width), height: writtenSide(codec, height) };
     // A film has no opacity: what is open is over black.
     premultiply(pixels, 255);
     const planes = filmPlanes(cropped(pixels, width, size), size.width, size.height, range);
@@ -114,6 +114,7 @@ export class VideoWriter {
     });
     try {
       await this.source.add(sample);
+      await this.sound?.add(index, frame);
     } catch {
       throw this.failure(index);
     } finally {
@@ -124,9 +125,10 @@ export class VideoWriter {
   /** What is said where the encoder gives up; its own message is about its inside. */
   private failure(index: number): Error {
     if (this.written.noRoom) return this.written.noRoom;
+    const { codec, frames } = this.job;
     return new Error(
-      `The ${NAMES[this.job.format]} encoder of this browser failed at frame ${index + 1} of ${this.job.frames}, so ` +
-        'no file was written. Export it again, or take the frames or a smaller picture.',
+      `The ${CODEC_NAMES[codec]} encoder of this browser failed at frame ${index + 1} of ${frames}, so no file was ` +
+        'written. Export it again, or take the frames or a smaller picture.',
     );
   }
 

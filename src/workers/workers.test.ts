@@ -23,7 +23,8 @@ import { readStoredPiece, readPieceFile, readSoundData, readTableData, Vetting }
 import { studio as studioInThread } from './studio';
 import { WorkerHere } from './testing';
 import type { FramesJob } from './job';
-import { cropped, writtenSize } from './video';
+import { writtenSide } from '@/core/export/films';
+import { cropped } from './video';
 
 vi.stubGlobal('Worker', WorkerHere);
 // Encoding is the browser's; here the bytes alone tell which frame came.
@@ -322,7 +323,7 @@ describe('taking away', () => {
   });
 
   it('leaves out the last row and column of odd sizes where a film takes even ones only', () => {
-    expect([writtenSize('mp4', 7), writtenSize('mp4', 8), writtenSize('webm', 7)]).toEqual([6, 8, 7]);
+    expect([writtenSide('avc', 7), writtenSide('hevc', 8), writtenSide('av1', 7)]).toEqual([6, 8, 7]);
     const pixels = new Uint8ClampedArray(4 * 9).map((_, i) => Math.floor(i / 4));
     const to = { width: 2, height: 2 };
     expect([...cropped(pixels, 3, to)].filter((_, i) => i % 4 === 0)).toEqual([0, 1, 3, 4]);

@@ -16,7 +16,8 @@ describe('settings of exports', () => {
       null,
       'hd',
       { size: 'constructor', samples: 3, picture: 'bmp', opacity: 1, quality: 0, film: 'x', range: 'tv', loops: 0 },
-      { size: 7, samples: '4', quality: NaN, loops: 1.5, picture: 'toString' },
+      { codecs: { webm: 'avc', mp4: 'avc' }, sound: 1 },
+      { codecs: null, size: 7, samples: '4', quality: NaN, loops: 1.5, picture: 'toString' },
     ])
       expect(settingsOf(broken)).toEqual(DEFAULT_SETTINGS);
   });

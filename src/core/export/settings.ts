@@ -2,6 +2,7 @@ import { LIMITS } from '../piece/limits';
 import type { Piece } from '../piece/types';
 import type { FilmRange } from '../formats/film-planes';
 import { soundEntries, type Soundness } from '../stored';
+import { FILM_FILES, FILM_FORMATS, type FilmCodec, type FilmFormat } from './films';
 import { PICTURE_FILES, PICTURE_FORMATS, type Opacity, type PictureFormat } from './pictures';
 
 /** How the artist wants what is exported; the same for all pieces. */
@@ -21,6 +22,10 @@ export interface ExportSettings {
   range: FilmRange;
   /** How often a film goes round. */
   loops: number;
+  /** Films have the sound of the loop, where it has one. */
+  sound: boolean;
+  /** Encoders of films, by their formats. */
+  codecs: Record<FilmFormat, FilmCodec>;
 }
 
 export const DEFAULT_SETTINGS: ExportSettings = {
@@ -32,6 +37,8 @@ export const DEFAULT_SETTINGS: ExportSettings = {
   film: 'high',
   range: 'limited',
   loops: 1,
+  sound: true,
+  codecs: { webm: 'vp9', mp4: 'avc' },
 };
 
 /** Frames that are exported, counted from 0: from the first to the last, every nth of them. */
@@ -93,6 +100,11 @@ const IS_SOUND: Soundness<ExportSettings> = {
   film: (stored) => typeof stored === 'string' && Object.hasOwn(FILM_QUALITIES, stored),
   range: (stored) => stored === 'limited' || stored === 'full',
   loops: (stored) => Number.isInteger(stored) && isWithin(1, MAX_LOOPS)(stored),
+  sound: (stored) => typeof stored === 'boolean',
+  codecs: (stored) => {
+    const given = Object(stored) as Record<string, unknown>;
+    return FILM_FORMATS.every((format) => FILM_FILES[format].codecs.includes(given[format] as FilmCodec));
+  },
 };
 
 /** Settings as they were stored; one that is not sound is as it is at first. */

@@ -3,7 +3,7 @@ import { checkLength, isWav, SOUND_LIMITS, SoundError, WAV_TYPE } from '@/core/f
 import { MADE_SOUNDS } from '@/core/sound/made';
 import type { Channels } from '@/core/sound/sound';
 import { own } from '@/core/own';
-import type { Asset } from '@/core/piece/types';
+import type { Asset, Loop } from '@/core/piece/types';
 import { makeSound, readSoundData, readSoundFile } from '@/workers/reading';
 import { addAsset, type AssetKind } from './asset-kind';
 
@@ -29,6 +29,25 @@ export async function decodeSound(bytes: Uint8Array<ArrayBuffer>): Promise<Audio
   } catch {
     throw new SoundError('This browser cannot decode it. Save it as WAV.');
   }
+}
+
+/** The part of a sound that a loop hears, fading at its end into what comes before its beginning. */
+export function sectionBuffer(context_: BaseAudioContext, whole: AudioBuffer, loop: Loop): AudioBuffer {
+  const { start, fade } = loop.sound!;
+  const rate = whole.sampleRate;
+  const count = Math.max(1, Math.round((loop.frames / loop.rate) * rate));
+  const fading = loop.play === 'once' ? 0 : Math.min(count, Math.round(fade * rate));
+  const first = Math.round(start * rate);
+  const section = context_.createBuffer(whole.numberOfChannels, count, rate);
+  for (let c = 0; c < whole.numberOfChannels; c++) {
+    const [from, to] = [whole.getChannelData(c), section.getChannelData(c)];
+    to.set(from.subarray(first, first + count));
+    for (let i = count - fading; i < count; i++) {
+      const share = (i - (count - fading)) / fading;
+      to[i] = to[i]! * (1 - share) + (from[first + i - count] ?? 0) * share;
+    }
+  }
+  return section;
 }
 
 /** A sound that is no WAV, decoded; null for a WAV, which is read in the thread. */

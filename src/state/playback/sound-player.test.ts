@@ -2,7 +2,8 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { blankPiece, setLoop } from '@/core/piece/edit';
 import type { Piece } from '@/core/piece/types';
 import { usePanels } from '../panels/panels';
-import { sectionBuffer, SoundPlayer } from './sound-player';
+import { sectionBuffer } from '../assets/sounds';
+import { SoundPlayer } from './sound-player';
 import { useTransport } from './transport';
 
 /** Samples as the browser holds them. */

@@ -2,32 +2,13 @@ import { fromBase64 } from '@/core/formats/base64';
 import type { Loop, Piece } from '@/core/piece/types';
 import { Recent } from '@/core/recent';
 import { usePanels } from '../panels/panels';
-import { decodeSound } from '../assets/sounds';
+import { decodeSound, sectionBuffer } from '../assets/sounds';
 import { useTransport } from './transport';
 
 /** Sounds decoded lately, by the ids of their assets: a long one takes much memory. */
 const decoded = new Recent<Promise<AudioBuffer>>(2);
 
 let context: AudioContext | null = null;
-
-/** The part of a sound that a loop hears, fading at its end into what comes before its beginning. */
-export function sectionBuffer(context_: BaseAudioContext, whole: AudioBuffer, loop: Loop): AudioBuffer {
-  const { start, fade } = loop.sound!;
-  const rate = whole.sampleRate;
-  const count = Math.max(1, Math.round((loop.frames / loop.rate) * rate));
-  const fading = loop.play === 'once' ? 0 : Math.min(count, Math.round(fade * rate));
-  const first = Math.round(start * rate);
-  const section = context_.createBuffer(whole.numberOfChannels, count, rate);
-  for (let c = 0; c < whole.numberOfChannels; c++) {
-    const [from, to] = [whole.getChannelData(c), section.getChannelData(c)];
-    to.set(from.subarray(first, first + count));
-    for (let i = count - fading; i < count; i++) {
-      const share = (i - (count - fading)) / fading;
-      to[i] = to[i]! * (1 - share) + (from[first + i - count] ?? 0) * share;
-    }
-  }
-  return section;
-}
 
 /** Plays the sound of a piece along with its loop. */
 export class SoundPlayer {

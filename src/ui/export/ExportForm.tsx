@@ -11,10 +11,11 @@ import { endStudio, withoutAssetData, studio } from '@/workers/remotes';
 import { Ended } from '@/workers/thread';
 import { download } from '@/actions/download';
 import { Button } from '../parts/Button';
+import { Choice, ExportRow } from './fields';
 
 /** What a form can be taken as; a loop is a GLB with every frame in it. */
-type Choice = MeshFormat | 'loop';
-const CHOICES: { id: Choice; name: string }[] = [
+type FormFormat = MeshFormat | 'loop';
+const CHOICES: { id: FormFormat; name: string }[] = [
   ...MESH_FORMATS.map((f) => ({ id: f, name: f === 'gltf' ? 'glTF' : f.toUpperCase() })),
   { id: 'loop', name: 'GLB with its loop' },
 ];
@@ -25,8 +26,6 @@ const TYPES: Record<MeshFormat, string> = {
   ply: 'application/octet-stream',
   stl: 'model/stl',
 };
-
-const select = 'rounded border border-line bg-ground px-1.5 py-0.5';
 
 /** What the loop of a form would come to, in words; null while it is worked out or does not matter. */
 function useLoopSize(piece: Piece, form: string, wanted: boolean): string | null {
@@ -51,7 +50,7 @@ export function ExportForm({ forms }: { forms: Strand[] }) {
   const piece = useWorkbench((s) => s.piece);
   const selected = useWorkbench((s) => s.selected);
   const [form, setForm] = useState(forms.find((s) => s.id === selected?.strand)?.id ?? forms[0]!.id);
-  const [choice, setChoice] = useState<Choice>('glb');
+  const [choice, setChoice] = useState<FormFormat>('glb');
   const [busy, setBusy] = useState(false);
   const size = useLoopSize(piece, form, choice === 'loop');
   const take = async () => {
@@ -78,42 +77,30 @@ export function ExportForm({ forms }: { forms: Strand[] }) {
     setBusy(false);
   };
   return (
-    <li className="flex items-center justify-between gap-4 rounded-md border border-line px-3 py-2">
-      <span>
-        <b className="mr-2 inline-block w-14 font-semibold">Form</b>
-        <select aria-label="Form to export" value={form} onChange={(e) => setForm(e.target.value)} className={select}>
-          {forms.map((s) => (
-            <option key={s.id} value={s.id}>
-              {s.name}
-            </option>
-          ))}
-        </select>
-        <span className="text-mute"> as </span>
-        <select
-          aria-label="Format of the form"
-          value={choice}
-          onChange={(e) => setChoice(e.target.value as Choice)}
-          className={select}
-        >
-          {CHOICES.map((c) => (
-            <option key={c.id} value={c.id}>
-              {c.name}
-            </option>
-          ))}
-        </select>
-        <span className="tabular text-mute">
-          {choice !== 'loop' ? ' as it stands at this frame.' : (size ?? ' is being sized up.')}
-        </span>
+    <ExportRow
+      name="Form"
+      buttons={
+        busy ? (
+          <Button onClick={endStudio} aria-label="Stop writing the form">
+            Stop
+          </Button>
+        ) : (
+          <Button onClick={() => void take()} aria-label="Export the form">
+            Export
+          </Button>
+        )
+      }
+    >
+      <Choice label="Form to export" options={forms} value={form} onChange={setForm} /> as{' '}
+      <Choice
+        label="Format of the form"
+        options={CHOICES}
+        value={choice}
+        onChange={(chosen) => setChoice(chosen as FormFormat)}
+      />
+      <span className="tabular">
+        {choice !== 'loop' ? ' as it is at this frame.' : (size ?? ' is being sized up.')}
       </span>
-      {busy ? (
-        <Button onClick={endStudio} aria-label="Stop writing the form">
-          Stop
-        </Button>
-      ) : (
-        <Button onClick={() => void take()} aria-label="Export the form">
-          Export
-        </Button>
-      )}
-    </li>
+    </ExportRow>
   );
 }

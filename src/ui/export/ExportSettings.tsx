@@ -4,12 +4,7 @@ import { FILM_QUALITIES, MAX_LOOPS, SAMPLES, SIZES, opacityFor, spanWithin } fro
 import type { ExportSettings as Settings, ExportSpan } from '@/core/export/settings';
 import type { Loop } from '@/core/piece/types';
 import { useExportSettings } from '@/state/export-settings';
-import { NumberInput } from '../parts/NumberField';
-
-interface Option {
-  id: string;
-  name: string;
-}
+import { Choice, Count, type Option } from './fields';
 
 const named = (entries: Record<string, { name: string }>): Option[] =>
   Object.entries(entries).map(([id, { name }]) => ({ id, name }));
@@ -45,7 +40,6 @@ export function ExportSettings({
   const settings = useExportSettings();
   const { opacities, lossy } = PICTURE_FILES[settings.picture];
   const within = (change: Partial<ExportSpan>) => setSpan(spanWithin({ ...span, ...change }, loop.frames));
-  const whole = (value: number) => Math.round(value);
   return (
     <div className="mb-3 grid grid-cols-[64px_minmax(0,1fr)] items-center gap-x-2 gap-y-1.5">
       <Line name="Drawn">
@@ -59,15 +53,11 @@ export function ExportSettings({
       </Line>
       <Line name="Frames">
         from
-        <Count label="First frame" value={span.first} onChange={(first) => within({ first: whole(first) })} />
+        <Count label="First frame" value={span.first} onChange={(first) => within({ first })} />
         to
-        <Count label="Last frame" value={span.last} onChange={(last) => within({ last: whole(last) })} />
+        <Count label="Last frame" value={span.last} onChange={(last) => within({ last })} />
         every
-        <Count
-          label="One in how many frames"
-          value={span.every}
-          onChange={(every) => within({ every: whole(every) })}
-        />
+        <Count label="One in how many frames" value={span.every} onChange={(every) => within({ every })} />
       </Line>
       <Line name="Pictures">
         <Choice
@@ -89,7 +79,7 @@ export function ExportSettings({
             label="Quality of pictures"
             value={Math.round(100 * settings.quality)}
             unit="%"
-            onChange={(percent) => set({ quality: Math.min(1, Math.max(0.1, whole(percent) / 100)) })}
+            onChange={(percent) => set({ quality: Math.min(1, Math.max(0.1, percent / 100)) })}
           />
         )}
       </Line>
@@ -111,10 +101,21 @@ export function ExportSettings({
             <Count
               label="How often a film goes round"
               value={settings.loops}
-              onChange={(loops) => set({ loops: Math.min(MAX_LOOPS, Math.max(1, whole(loops))) })}
+              onChange={(loops) => set({ loops: Math.min(MAX_LOOPS, Math.max(1, loops)) })}
             />
             {settings.loops === 1 ? 'time round' : 'times round'}
           </>
+        )}
+        {loop.sound && (
+          <label className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              checked={settings.sound}
+              onChange={(e) => set({ sound: e.target.checked })}
+              className="accent-lichen"
+            />
+            with its sound
+          </label>
         )}
       </Line>
     </div>
@@ -127,50 +128,5 @@ function Line({ name, children }: { name: string; children: ReactNode }) {
       <span className="text-mute">{name}</span>
       <span className="flex flex-wrap items-center gap-2 text-mute">{children}</span>
     </>
-  );
-}
-
-function Choice({
-  label,
-  options,
-  value,
-  onChange,
-}: {
-  label: string;
-  options: readonly Option[];
-  value: string;
-  onChange: (value: string) => void;
-}) {
-  return (
-    <select
-      aria-label={label}
-      value={value}
-      onChange={(e) => onChange(e.target.value)}
-      className="rounded border border-line bg-ground px-1.5 py-0.5 text-text"
-    >
-      {options.map((o) => (
-        <option key={o.id} value={o.id}>
-          {o.name}
-        </option>
-      ))}
-    </select>
-  );
-}
-
-function Count({
-  label,
-  value,
-  unit,
-  onChange,
-}: {
-  label: string;
-  value: number;
-  unit?: string;
-  onChange: (value: number) => void;
-}) {
-  return (
-    <span className="w-[68px] rounded border border-line bg-ground text-text">
-      <NumberInput label={label} value={value} unit={unit} step={1} onChange={onChange} />
-    </span>
   );
 }
