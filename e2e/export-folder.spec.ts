@@ -35,44 +35,49 @@ const bytesOf = (page: Page, name: string): Promise<number[]> =>
 
 const toFolder = (page: Page) => page.getByRole('button', { name: 'Put the frames into a folder' }).click();
 
-testAlone('what was stopped goes on at the first missing frame, and another piece begins anew', async ({ page }) => {
-  await open(page);
-  await toFolder(page);
-  await expect(page.getByText(/^([4-9]|\d{2,}) of 40 frames/)).toBeVisible();
-  await page.getByRole('button', { name: 'Stop' }).click();
-  await expect(page.getByText('Stopped. The frames that are written stay in the folder')).toBeVisible();
-  const first = await written(page);
-  const kept = Object.keys(first).filter((name) => name.endsWith('.png'));
-  expect(kept.length).toBeGreaterThan(1);
-  expect(kept.length).toBeLessThan(FRAMES);
+testAlone(
+  'what was stopped goes on at the first missing frame, and another piece begins from the first',
+  async ({ page }) => {
+    await open(page);
+    await toFolder(page);
+    await expect(page.getByText(/^([4-9]|\d{2,}) of 40 frames/)).toBeVisible();
+    await page.getByRole('button', { name: 'Stop' }).click();
+    await expect(page.getByText('Stopped. The frames that are written stay in the folder')).toBeVisible();
+    const first = await written(page);
+    const kept = Object.keys(first).filter((name) => name.endsWith('.png'));
+    expect(kept.length).toBeGreaterThan(1);
+    expect(kept.length).toBeLessThan(FRAMES);
 
-  await toFolder(page);
-  await expect(page.getByText('Done. The frames are in the folder.')).toBeVisible();
-  const second = await written(page);
-  expect(Object.keys(second).filter((name) => name.endsWith('.png'))).toHaveLength(FRAMES);
-  for (const name of kept) expect(second[name], `${name} is not drawn again`).toBe(first[name]);
-  await page.getByLabel('Last frame', { exact: true }).fill('3');
-  await page.keyboard.press('Tab');
-  const { bytes } = await taken(page, () => page.getByRole('button', { name: 'Export the Frames' }).click());
-  const zipped = unzippedFrames(bytes);
-  expect(Object.keys(zipped)).toHaveLength(4);
-  for (const [name, file] of Object.entries(zipped)) {
-    const [inFolder, inZip] = [Buffer.from(await bytesOf(page, name)), Buffer.from(file)].map((f) => PNG.sync.read(f));
-    expect(inFolder!.data.equals(inZip!.data), `${name} is the same picture`).toBe(true);
-  }
+    await toFolder(page);
+    await expect(page.getByText('Done. The frames are in the folder.')).toBeVisible();
+    const second = await written(page);
+    expect(Object.keys(second).filter((name) => name.endsWith('.png'))).toHaveLength(FRAMES);
+    for (const name of kept) expect(second[name], `${name} is not drawn again`).toBe(first[name]);
+    await page.getByLabel('Last frame', { exact: true }).fill('3');
+    await page.keyboard.press('Tab');
+    const { bytes } = await taken(page, () => page.getByRole('button', { name: 'Export the Frames' }).click());
+    const zipped = unzippedFrames(bytes);
+    expect(Object.keys(zipped)).toHaveLength(4);
+    for (const [name, file] of Object.entries(zipped)) {
+      const [inFolder, inZip] = [Buffer.from(await bytesOf(page, name)), Buffer.from(file)].map((f) =>
+        PNG.sync.read(f),
+      );
+      expect(inFolder!.data.equals(inZip!.data), `${name} is the same picture`).toBe(true);
+    }
 
-  await page.keyboard.press('Escape');
-  await setNumber(page, 'Height', 80);
-  await page.getByRole('button', { name: 'Export', exact: true }).click();
-  await toFolder(page);
-  // No frame of what was changed is left. While files go, they cannot all be read.
-  await expect(async () => {
-    const left = Object.keys(await written(page)).filter((name) => name.endsWith('.png'));
-    expect(left.toSorted()).toEqual(Object.keys(zipped));
-  }).toPass();
-  await expect(page.getByRole('button', { name: 'Export the Still' })).toBeEnabled();
-  expect(PNG.sync.read(Buffer.from(await bytesOf(page, Object.keys(zipped)[0]!))).height).toBe(80);
-});
+    await page.keyboard.press('Escape');
+    await setNumber(page, 'Height', 80);
+    await page.getByRole('button', { name: 'Export', exact: true }).click();
+    await toFolder(page);
+    // No frame of what was changed is left. While files go, they cannot all be read.
+    await expect(async () => {
+      const left = Object.keys(await written(page)).filter((name) => name.endsWith('.png'));
+      expect(left.toSorted()).toEqual(Object.keys(zipped));
+    }).toPass();
+    await expect(page.getByRole('button', { name: 'Export the Still' })).toBeEnabled();
+    expect(PNG.sync.read(Buffer.from(await bytesOf(page, Object.keys(zipped)[0]!))).height).toBe(80);
+  },
+);
 
 testAlone('a folder that may not be written any more says so, and what is written stays', async ({ page }) => {
   await open(page);

@@ -13,18 +13,18 @@ import {
 import { sidecarText } from '@/core/export/sidecar';
 import { fileStem } from '@/core/formats/file-stem';
 import type { Piece } from '@/core/piece/types';
-import { Capture, type PixelsByKind } from '@/engine/capture/capture';
+import type { PixelsByKind } from '@/engine/capture/capture';
 import type { Settling } from '@/engine/picture';
 import { GraphicsLost } from '@/engine/card/renderer';
-import { MeshStore } from '@/workers/mesh-store';
-import { ensureAssets, holdingAssets } from '@/state/assets/assets';
+import { holdingAssets } from '@/state/assets/assets';
 import { filmSound } from '@/state/assets/film-sound';
-import { openExporter, decoded } from '@/workers/remotes';
+import { openExporter } from '@/workers/remotes';
 import type { Job } from '@/workers/job';
 import type { PictureJob } from '@/workers/pictures';
 import { download } from './download';
 import { markOf, writtenIn } from './export-folder';
 import { feedFrames, unless, type ExportProgress } from './export-feed';
+import { openCapture } from './open-capture';
 
 export type ExportKind = 'still' | 'frames' | FilmFormat;
 
@@ -52,14 +52,6 @@ export function orderedFrames({ kind, settings, frame, span }: ExportOrder, { lo
   return Array.from({ length: rounds }, () => once).flat();
 }
 
-async function meshesOf(piece: Piece): Promise<MeshStore> {
-  const meshes = new MeshStore((why) => {
-    throw new Error(why);
-  });
-  await meshes.update(piece);
-  return meshes;
-}
-
 /**
  * Draws frames of a piece, writes them and hands them over as a file.
  * @throws Cancelled when the signal says so; Error with a sentence otherwise
@@ -83,10 +75,8 @@ async function exportPiece(
   const pixels: keyof PixelsByKind = isPictures ? PICTURE_FILES[settings.picture].pixels : 'bytes';
   const planned = await planOf(piece, order);
   if (planned.frames.length === 0) return;
-  await ensureAssets(piece);
-  const meshes = await unless(signal, meshesOf(piece));
   const samples = settings.samples === 1 ? 0 : settings.samples;
-  const capture = await Capture.open(piece, decoded, meshes.get, { ...size, pixels, samples });
+  const capture = await openCapture(piece, { ...size, pixels, samples }, signal);
   const thread = openExporter();
   const { frames, skipped } = planned;
   const report = (p: ExportProgress) => progress({ ...p, done: p.done + skipped, frames: p.frames + skipped });

@@ -12,6 +12,7 @@ import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
 import { shortNumber } from '@/actions/number-words';
+import { Flashes } from './Flashes';
 import { FrameCosts } from './FrameCosts';
 
 const SeamChart = dynamic(() => import('./SeamChart').then((m) => m.SeamChart), {
@@ -95,6 +96,7 @@ function Readings() {
       )}
       {memory.length > 0 && <Memory readings={memory} />}
       {sampling.length > 0 && <Sampling readings={sampling} />}
+      <Flashes />
       <FrameCosts />
       {problems.length > 0 && (
         <section aria-label="Notes" className="mt-4 border-t border-line pt-3">

@@ -4,10 +4,9 @@ import * as echarts from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import type { SeamReading } from '@/core/checks/seam';
+import { CHART_LINE, CHART_TEXT } from './chart-look';
 
 echarts.use([BarChart, GridComponent, LegendComponent, TooltipComponent, CanvasRenderer]);
-
-const TEXT = { color: '#a7b2ab', fontFamily: 'Instrument Sans Variable', fontSize: 13 };
 
 /** Change per frame on both sides of the seam: where the loop runs on evenly the two bars are alike. */
 export function SeamChart({ readings }: { readings: SeamReading[] }) {
@@ -23,22 +22,22 @@ export function SeamChart({ readings }: { readings: SeamReading[] }) {
     });
     chart.setOption({
       animation: false,
-      textStyle: TEXT,
+      textStyle: CHART_TEXT,
       grid: { left: 48, right: 8, top: 34, bottom: 26 },
-      legend: { top: 0, right: 0, textStyle: TEXT, itemWidth: 12, itemHeight: 8 },
+      legend: { top: 0, right: 0, textStyle: CHART_TEXT, itemWidth: 12, itemHeight: 8 },
       tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => `${String(v)} %` },
       xAxis: {
         type: 'category',
         data: readings.map((r) => r.name),
-        axisLabel: TEXT,
+        axisLabel: CHART_TEXT,
         axisLine: { lineStyle: { color: '#46524d' } },
       },
       yAxis: {
         type: 'value',
         name: '% of range per frame',
-        nameTextStyle: { ...TEXT, align: 'left' },
-        axisLabel: TEXT,
-        splitLine: { lineStyle: { color: '#2e3633' } },
+        nameTextStyle: { ...CHART_TEXT, align: 'left' },
+        axisLabel: CHART_TEXT,
+        splitLine: CHART_LINE,
       },
       series: [bar('before the seam', '#8b978f', 'before'), bar('after the seam', '#c6d86b', 'after')],
     });
