@@ -64,6 +64,28 @@ describe.each(MEMORY_STEPS.filter((d) => d.overLoop).map((d) => [d.op] as const)
     );
   });
 
+  it('takes each of its numbers from the strand that it is linked to', async () => {
+    const params = definitionOf(op)!.params.filter((p) => p.type === 'number');
+    const own = Object.fromEntries(
+      params.map((p, i) => [p.id, p.min + ((i + 1) / (params.length + 2)) * (p.max - p.min)]),
+    );
+    const links = Object.fromEntries(params.map((p, i) => [p.id, { link: `s${i + 2}` }]));
+    const constants: Row[] = Object.values(own).map((value) => [['signal.constant', { value }]]);
+    const tableOf = async (values: Record<string, Value>) => {
+      const piece = signals(
+        [
+          ['signal.keys', { keys: KEYS }],
+          [op, values],
+        ],
+        ...constants,
+      );
+      const analysis = analyse(piece);
+      expect(analysis.problems).toEqual([]);
+      return (await OverLoop.forPiece(piece, analysis)).table(piece, NO_ASSETS).results[0]![0]!.values;
+    };
+    near([...(await tableOf(links))], [...(await tableOf(own))]);
+  });
+
   it('takes three numbers each by itself, and values of another length of loop', async () => {
     const three = (n: number) =>
       setLoop(
