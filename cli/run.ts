@@ -13,14 +13,20 @@ import { PieceError } from '@/core/piece/errors';
 import type { Piece, Strand } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
 import { analyse, Evaluator, exportGlsl, placeRows, typeAfter, withTracks } from '@/core/weave';
+import { NoBrowser } from './browser';
 import { decodePictures } from './pixels';
+import { render, type Tell } from './render';
+import { Wrong } from './wrong';
 
 const USAGE = `npm run -s piece -- check FILE                                            does the loop close?
 npm run -s piece -- describe FILE                                         what is in it
 npm run -s piece -- glsl FILE --strand NAME                               a field as GLSL
 npm run -s piece -- eval FILE --strand NAME --at x,y,z --phase p [--uv u,v]   its value at a point, as JSON
 npm run -s piece -- mesh FILE --strand NAME --phase p --out x.glb [--frames n]   a form as .glb, .gltf, .obj,
-  .ply or .stl; n frames of its loop in a .glb or .gltf`;
+  .ply or .stl; n frames of its loop in a .glb or .gltf
+npm run -s piece -- render FILE --out FOLDER [--frames a-b] [--every n] [--size WxH] [--samples n]
+  [--format png|png16|exr|jpeg|webp] [--opacity straight|premultiplied] [--json]   frames, drawn in Chromium;
+  those that are there already are kept`;
 
 /** What a command says, and its exit code: 0, 1 where it could not be done, 2 where a loop does not close. */
 export interface Answer {
@@ -33,16 +39,13 @@ export interface Answer {
 /** What a command came to: text, or text with an exit code. */
 type Outcome = string | { code: 2; out: string };
 
-/** Wrong input: one clear line, exit code 1. */
-class Wrong extends Error {}
-
 /** A piece with what its files were decoded to. */
 interface Opened {
   piece: Piece;
   assets: Assets;
 }
 
-async function open(file: string | undefined, err: string[]): Promise<Opened> {
+async function readFrom(file: string | undefined): Promise<Piece> {
   if (!file) throw new Wrong('Name a piece file.');
   const size = await stat(file).then(
     (s) => s.size,
@@ -50,7 +53,11 @@ async function open(file: string | undefined, err: string[]): Promise<Opened> {
   );
   if (size === null) throw new Wrong(`There is no file "${file}".`);
   checkSize(size);
-  const piece = withTracks(readPiece(await readFile(file, 'utf8')));
+  return readPiece(await readFile(file, 'utf8'));
+}
+
+async function open(file: string | undefined, err: string[]): Promise<Opened> {
+  const piece = withTracks(await readFrom(file));
   const assets = new AssetStore();
   err.push(...decodePictures(piece, assets));
   for (const asset of piece.assets)
@@ -152,7 +159,7 @@ async function mesh(
   return `${out}: ${bytes.length.toLocaleString('en')} bytes`;
 }
 
-async function carryOut(args: string[], err: string[]): Promise<Outcome> {
+async function carryOut(args: string[], err: string[], tell: Tell): Promise<Outcome> {
   const { positionals, values } = parseArgs({
     args,
     allowPositionals: true,
@@ -163,6 +170,12 @@ async function carryOut(args: string[], err: string[]): Promise<Outcome> {
       phase: { type: 'string' },
       out: { type: 'string' },
       frames: { type: 'string' },
+      every: { type: 'string' },
+      size: { type: 'string' },
+      samples: { type: 'string' },
+      format: { type: 'string' },
+      opacity: { type: 'string' },
+      json: { type: 'boolean' },
     },
   });
   const [command, file] = positionals;
@@ -200,20 +213,30 @@ async function carryOut(args: string[], err: string[]): Promise<Outcome> {
         values.out,
       );
     }
+    case 'render':
+      return render(await readFrom(file), values, tell);
     default:
       throw new Wrong(command ? `There is no command "${command}".\n${USAGE}` : USAGE);
   }
 }
 
-/** Runs one command. @param args what stands behind the name of the program */
-export async function run(args: string[]): Promise<Answer> {
+/**
+ * Runs one command.
+ * @param args what stands behind the name of the program
+ * @param tell told of what goes on meanwhile
+ */
+export async function run(
+  args: string[],
+  tell: Tell = { progress: () => undefined, data: () => undefined },
+): Promise<Answer> {
   const err: string[] = [];
   try {
-    const answer = await carryOut(args, err);
+    const answer = await carryOut(args, err, tell);
     return typeof answer === 'string' ? { code: 0, out: answer, err } : { ...answer, err };
   } catch (error) {
     const known =
       error instanceof Wrong ||
+      error instanceof NoBrowser ||
       error instanceof PieceError ||
       error instanceof MeshError ||
       (error instanceof TypeError && String((error as { code?: string }).code).startsWith('ERR_PARSE_ARGS'));

@@ -20,12 +20,6 @@ export async function pickFolder(): Promise<FileSystemDirectoryHandle | null> {
   }
 }
 
-/** What tells pictures of a piece from those of any other, or of other settings: a hash of all that they depend on. */
-export async function markOf(...content: unknown[]): Promise<string> {
-  const hash = await crypto.subtle.digest('SHA-256', new TextEncoder().encode(JSON.stringify(content)));
-  return Array.from(new Uint8Array(hash), (byte) => byte.toString(16).padStart(2, '0')).join('');
-}
-
 /**
  * Those of the names that are in a folder already, as long as they were written with the same mark; others are deleted,
  * so that no folder holds frames of two pieces.

@@ -1,5 +1,6 @@
 import * as Comlink from 'comlink';
 import { FILM_FILES, type FilmFormat } from '@/core/export/films';
+import { exportMark } from '@/core/export/mark';
 import { PICTURE_FILES } from '@/core/export/pictures';
 import {
   FILM_QUALITIES,
@@ -22,7 +23,7 @@ import { openExporter } from '@/workers/remotes';
 import type { Job } from '@/workers/job';
 import type { PictureJob } from '@/workers/pictures';
 import { download } from './download';
-import { markOf, writtenIn } from './export-folder';
+import { writtenIn } from './export-folder';
 import { feedFrames, unless, type ExportProgress } from './export-feed';
 import { openCapture } from './open-capture';
 
@@ -103,10 +104,9 @@ interface ExportPlan {
 async function planOf(piece: Piece, order: ExportOrder): Promise<ExportPlan> {
   const frames = orderedFrames(order, piece);
   if (!order.folder) return { frames, skipped: 0 };
-  const { picture, opacity, quality, samples } = order.settings;
-  const { strands, assets, controls, loop, picture: drawn } = piece;
-  const size = sizeFor(piece, order.settings);
-  const mark = await markOf(strands, assets, controls, loop, drawn, size, picture, opacity, quality, samples);
+  const { loop } = piece;
+  const { picture } = order.settings;
+  const mark = await exportMark(piece, order.settings, sizeFor(piece, order.settings));
   const stem = fileStem(piece.name);
   const nameOf = (frame: number) => frameName(stem, frame, loop.frames, PICTURE_FILES[picture].ending);
   const names = Array.from({ length: loop.frames }, (_, frame) => nameOf(frame));
