@@ -7,7 +7,7 @@ export const PART_ENDING = '.calm-part.json';
 
 export const PART_FORMAT = 'calm-lattice-part';
 
-/** A part as it is kept and written: a clip with its name, of the version that pieces have. */
+/** A part as it is stored and written: a clip with its name, of the version that pieces have. */
 export interface PartData extends Clip {
   format: typeof PART_FORMAT;
   version: number;

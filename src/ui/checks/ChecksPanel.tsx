@@ -12,13 +12,14 @@ import { useWorkbench } from '@/state/workbench';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
 import { shortNumber } from '@/actions/number-words';
-import { Flashes } from './Flashes';
 import { FrameCosts } from './FrameCosts';
 
 const SeamChart = dynamic(() => import('./SeamChart').then((m) => m.SeamChart), {
   ssr: false,
   loading: () => <div className="h-[210px]" />,
 });
+
+const Flashes = dynamic(() => import('./Flashes').then((m) => m.Flashes), { ssr: false });
 
 /** In hundredths of the value's range over the loop. */
 const percent = (part: number) => `${shortNumber(part * 100)} %`;

@@ -21,7 +21,6 @@ import { useWorkbench } from '@/state/workbench';
 import { ChecksPanel } from '../checks/ChecksPanel';
 import { CommandList } from '../commands/CommandList';
 import { Help } from '../commands/Help';
-import { ExportPanel } from '../export/ExportPanel';
 import { StepPicker } from '../lattice/StepPicker';
 import { LoopBand } from '../loop-band/LoopBand';
 import { Button } from '../parts/Button';
@@ -151,7 +150,6 @@ function Open() {
       <StepPicker />
       <LazyDialogs />
       <ChecksPanel />
-      <ExportPanel />
       <CommandList />
       <Help />
     </main>
