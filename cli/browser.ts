@@ -16,7 +16,7 @@ const ARGS = [
   '--disable-background-networking',
   '--disable-component-update',
   '--disable-sync',
-  '--use-angle=swiftshader',
+  // Where there is no card, the processor draws.
   '--enable-unsafe-swiftshader',
   '--ignore-gpu-blocklist',
 ];

@@ -69,6 +69,9 @@ testAlone(
     await setNumber(page, 'Height', 80);
     await page.getByRole('button', { name: 'Export', exact: true }).click();
     await toFolder(page);
+    await expect(page.getByText(`The folder holds ${FRAMES} frames of the same names`)).toBeVisible();
+    expect(Object.keys(await written(page))).toHaveLength(FRAMES + 1);
+    await page.getByRole('button', { name: 'Delete them and export' }).click();
     // No frame of what was changed is left. While files go, they cannot all be read.
     await expect(async () => {
       const left = Object.keys(await written(page)).filter((name) => name.endsWith('.png'));

@@ -143,7 +143,7 @@ const veil = () => writePiece(smallStarter('tidewater-veil'));
 const bad: [string, () => string, RegExp][] = [
   ['is not JSON', () => 'just words', /not JSON/],
   ['is not a piece', () => '{"hello": 1}', /not a piece/],
-  ['is newer', () => veil().replace(`"version": ${VERSION}`, '"version": 9'), /newer Calm Lattice/],
+  ['is newer', () => veil().replace(`"version": ${VERSION}`, '"version": 10'), /newer Calm Lattice/],
   [
     'links to nowhere',
     () => veil().replaceAll('"link": "breath"', '"link": "gone"'),

@@ -20,21 +20,36 @@ export async function pickFolder(): Promise<FileSystemDirectoryHandle | null> {
   }
 }
 
+/** A folder holds frames of the same names that are of another export. */
+export class OtherFrames extends Error {
+  override readonly name = 'OtherFrames';
+}
+
+/** What is looked for in a folder. */
+interface Wanted {
+  /** Name of the file that says what the frames are. */
+  sidecar: string;
+  mark: string;
+  names: readonly string[];
+  /** Frames of another export are deleted. */
+  replace: boolean;
+}
+
 /**
- * Those of the names that are in a folder already, as long as they were written with the same mark; others are deleted,
- * so that no folder holds frames of two pieces.
- * @param sidecar name of the file that says what the frames are
+ * Those of the names that are in a folder already, as long as they were written with the same mark.
+ * @throws OtherFrames where they were not, and may not be deleted: no folder holds frames of two pieces
  */
-export async function writtenIn(
-  folder: FileSystemDirectoryHandle,
-  sidecar: string,
-  mark: string,
-  names: readonly string[],
-): Promise<Set<string>> {
-  const wanted = new Set(names);
+export async function writtenIn(folder: FileSystemDirectoryHandle, wanted: Wanted): Promise<Set<string>> {
+  const { sidecar, mark, replace } = wanted;
+  const names = new Set(wanted.names);
   const there = new Set<string>();
-  for await (const name of folder.keys()) if (wanted.has(name)) there.add(name);
+  for await (const name of folder.keys()) if (names.has(name)) there.add(name);
   if (there.size === 0 || sidecarMark(await textOf(folder, sidecar)) === mark) return there;
+  if (!replace)
+    throw new OtherFrames(
+      `The folder holds ${there.size} frames of the same names that are of another state of the piece, or were ` +
+        'exported otherwise. Choose another folder, or delete them.',
+    );
   for (const name of there) await folder.removeEntry(name);
   return new Set();
 }

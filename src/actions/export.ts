@@ -12,7 +12,8 @@ import {
   type ExportSpan,
 } from '@/core/export/settings';
 import { sidecarText } from '@/core/export/sidecar';
-import { fileStem } from '@/core/formats/file-stem';
+import { cutOut } from '@/core/export/cut';
+import { exportedFiles, type ExportedFile } from '@/core/export/exported-files';
 import type { Piece } from '@/core/piece/types';
 import type { PixelsByKind } from '@/engine/capture/capture';
 import type { Settling } from '@/engine/picture';
@@ -39,8 +40,12 @@ export interface ExportOrder {
   span: ExportSpan;
   /** What is known of the seam; null where it is not measured. */
   closes: boolean | null;
+  /** Each output of the piece becomes a file of its own; else the whole picture becomes one. */
+  byOutput: boolean;
   /** For frames, the folder that they go into: those that are in it already are not drawn again. */
   folder?: FileSystemDirectoryHandle;
+  /** Frames of another export that lie in the folder are deleted. */
+  replace?: boolean;
 }
 
 const ZIP = { ending: 'zip', mime: 'application/zip' };
@@ -74,11 +79,12 @@ async function exportPiece(
   const size = sizeFor(piece, settings);
   const isPictures = kind === 'still' || kind === 'frames';
   const pixels: keyof PixelsByKind = isPictures ? PICTURE_FILES[settings.picture].pixels : 'bytes';
-  const planned = await planOf(piece, order);
+  const files = exportedFiles(piece, size, order.byOutput ? (piece.outputs ?? []) : []);
+  const planned = await planOf(piece, order, files);
   if (planned.frames.length === 0) return;
   const samples = settings.samples === 1 ? 0 : settings.samples;
   const capture = await openCapture(piece, { ...size, pixels, samples }, signal);
-  const thread = openExporter();
+  const writers = files.map((file) => ({ ...file, thread: openExporter() }));
   const { frames, skipped } = planned;
   const report = (p: ExportProgress) => progress({ ...p, done: p.done + skipped, frames: p.frames + skipped });
   const draw = (index: number) =>
@@ -86,50 +92,72 @@ async function exportPiece(
       report({ done: index, frames: frames.length, left: null, settling }),
     );
   try {
-    if (kind === 'still') await unless(signal, writeStill(piece, order, await unless(signal, draw(0)), thread.remote));
-    else await writeFrames(piece, { ...order, kind }, planned, { draw, remote: thread.remote, signal, report });
+    if (kind === 'still') {
+      const drawn = await unless(signal, draw(0));
+      for (const writer of writers)
+        await unless(signal, writeStill(piece, order, pixelsFor(drawn, size, writer), writer));
+    } else await writeFrames(piece, { ...order, kind }, planned, { draw, size, writers, signal, report });
   } finally {
     capture.close();
-    thread.end();
+    for (const { thread } of writers) thread.end();
   }
 }
 
-/** The frames that are drawn, what they are marked with in a folder, and how many are in it already. */
+/** The frames that are drawn, and how many are in the folder already. */
 interface ExportPlan {
   frames: number[];
   skipped: number;
-  mark?: string;
+  /** What the frames of each file are marked with, in a folder. */
+  marks: string[];
 }
 
-async function planOf(piece: Piece, order: ExportOrder): Promise<ExportPlan> {
+async function planOf(piece: Piece, order: ExportOrder, files: readonly ExportedFile[]): Promise<ExportPlan> {
   const frames = orderedFrames(order, piece);
-  if (!order.folder) return { frames, skipped: 0 };
+  const { folder, settings, replace = false } = order;
+  if (!folder) return { frames, skipped: 0, marks: [] };
   const { loop } = piece;
-  const { picture } = order.settings;
-  const mark = await exportMark(piece, order.settings, sizeFor(piece, order.settings));
-  const stem = fileStem(piece.name);
-  const nameOf = (frame: number) => frameName(stem, frame, loop.frames, PICTURE_FILES[picture].ending);
-  const names = Array.from({ length: loop.frames }, (_, frame) => nameOf(frame));
-  const there = await writtenIn(order.folder, `${stem}.json`, mark, names);
-  const missing = frames.filter((frame) => !there.has(nameOf(frame)));
-  return { frames: missing, skipped: frames.length - missing.length, mark };
+  const marks = await Promise.all(files.map((file) => exportMark(piece, settings, sizeFor(piece, settings), file.cut)));
+  const there = await Promise.all(
+    files.map(async ({ stem }, i) => {
+      const nameOf = (frame: number) => frameName(stem, frame, loop.frames, PICTURE_FILES[settings.picture].ending);
+      const names = Array.from({ length: loop.frames }, (_, frame) => nameOf(frame));
+      const written = await writtenIn(folder, { sidecar: `${stem}.json`, mark: marks[i]!, names, replace });
+      return (frame: number) => written.has(nameOf(frame));
+    }),
+  );
+  const missing = frames.filter((frame) => !there.every((has) => has(frame)));
+  return { frames: missing, skipped: frames.length - missing.length, marks };
 }
 
+type PictureSize = ExportedFile['size'];
 type Drawn = PixelsByKind[keyof PixelsByKind];
-type Remote = ReturnType<typeof openExporter>['remote'];
 
-async function writeStill(piece: Piece, { settings, frame }: ExportOrder, drawn: Drawn, remote: Remote): Promise<void> {
+/** A file that is written, and the thread that writes it. */
+interface Writer extends ExportedFile {
+  thread: ReturnType<typeof openExporter>;
+}
+
+/** The pixels of a file, of a whole picture that was drawn: a part of them, or all, which are given away. */
+const pixelsFor = (drawn: Drawn, { width }: PictureSize, { cut }: ExportedFile): Drawn =>
+  cut ? cutOut(drawn, width, cut) : drawn;
+
+async function writeStill(
+  piece: Piece,
+  { settings, frame }: ExportOrder,
+  pixels: Drawn,
+  writer: Writer,
+): Promise<void> {
   const { ending, mime } = PICTURE_FILES[settings.picture];
-  const bytes = await remote.still(
-    Comlink.transfer(drawn, [drawn.buffer]),
-    pictureJob(settings, sizeFor(piece, settings)),
-  );
-  download(frameName(fileStem(piece.name), frame, piece.loop.frames, ending), bytes, mime);
+  const { stem, size, thread } = writer;
+  const bytes = await thread.remote.still(Comlink.transfer(pixels, [pixels.buffer]), pictureJob(settings, size));
+  download(frameName(stem, frame, piece.loop.frames, ending), bytes, mime);
 }
 
 interface Writing {
   draw: (index: number) => Promise<Drawn>;
-  remote: Remote;
+  /** Of the whole picture. */
+  size: PictureSize;
+  writers: Writer[];
   signal: AbortSignal;
   report: (p: ExportProgress) => void;
 }
@@ -137,26 +165,33 @@ interface Writing {
 async function writeFrames(
   piece: Piece,
   order: FileOrder,
-  plan: ExportPlan,
-  { draw, remote, signal, report }: Writing,
+  { frames, skipped, marks }: ExportPlan,
+  { draw, size, writers, signal, report }: Writing,
 ): Promise<void> {
-  const { frames, skipped } = plan;
-  const stem = fileStem(piece.name);
   const { ending, mime } = order.kind === 'frames' ? ZIP : FILM_FILES[order.kind];
-  await remote.begin(await jobOf(piece, order, plan));
-  const save = async (name: string) => {
-    const file = await remote.finish();
-    if (file) download(`${name}.${ending}`, file, mime);
+  for (const [i, { thread, ...file }] of writers.entries())
+    await thread.remote.begin(await jobOf(piece, order, file, { frames: frames.length, mark: marks[i] }));
+  const save = async (suffix = '') => {
+    for (const { thread, stem } of writers) {
+      const file = await thread.remote.finish();
+      if (file) download(`${stem}${suffix}.${ending}`, file, mime);
+    }
   };
   const written = { frames: 0 };
-  const add = (drawn: Drawn, index: number) =>
-    remote.add(Comlink.transfer(drawn, [drawn.buffer]), index, frames[index]!);
+  const add = async (drawn: Drawn, index: number) => {
+    await Promise.all(
+      writers.map((writer) => {
+        const pixels = pixelsFor(drawn, size, writer);
+        return writer.thread.remote.add(Comlink.transfer(pixels, [pixels.buffer]), index, frames[index]!);
+      }),
+    );
+  };
   try {
     await unless(signal, feedFrames({ frames: frames.length, draw, add, signal, progress: report, written }));
   } catch (error) {
     if (!(error instanceof GraphicsLost) || written.frames === 0) throw error;
     const done = skipped + written.frames;
-    await save(`${stem}_first-${done}-frames`);
+    await save(`_first-${done}-frames`);
     const place = order.folder ? 'in the folder' : 'with your downloads';
     throw new GraphicsLost(
       `The graphics card was lost at frame ${done} of ${skipped + frames.length}. The ${done} frames before it are ` +
@@ -164,7 +199,7 @@ async function writeFrames(
         (order.folder ? 'export into it again to go on.' : 'take it again for all.'),
     );
   }
-  await save(stem);
+  await save();
 }
 
 const pictureJob = (settings: ExportSettings, size: { width: number; height: number }): PictureJob => ({
@@ -179,10 +214,9 @@ type FileOrder = ExportOrder & { kind: Exclude<ExportKind, 'still'> };
 async function jobOf(
   piece: Piece,
   { kind, settings, span, closes, folder }: FileOrder,
-  { frames, mark }: ExportPlan,
+  { stem, size, output }: ExportedFile,
+  { frames, mark }: { frames: number; mark: string | undefined },
 ): Promise<Job> {
-  const stem = fileStem(piece.name);
-  const size = sizeFor(piece, settings);
   if (kind === 'frames')
     return {
       kind,
@@ -190,13 +224,13 @@ async function jobOf(
       folder,
       picture: pictureJob(settings, size),
       frames: piece.loop.frames,
-      beside: { name: `${stem}.json`, text: sidecarText(piece, settings, span, size, { closes, mark }) },
+      beside: { name: `${stem}.json`, text: sidecarText(piece, settings, span, size, { closes, mark, output }) },
     };
   const { bitsPerPixel } = FILM_QUALITIES[settings.film]!;
   const { range, codecs } = settings;
   const { rate } = piece.loop;
   // Where frames are left out, it goes faster than its sound.
   const sound = (settings.sound && span.every === 1 && (await filmSound(piece))) || undefined;
-  const film = { format: kind, codec: codecs[kind], frames: frames.length, rate, bitsPerPixel, range, sound };
+  const film = { format: kind, codec: codecs[kind], frames, rate, bitsPerPixel, range, sound };
   return { kind: 'film', ...size, ...film };
 }

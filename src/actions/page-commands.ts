@@ -8,6 +8,7 @@ import { triggerNumber } from '@/state/playback/triggers';
 import { tapTempo } from '@/state/playback/tempo';
 import { useTransport } from '@/state/playback/transport';
 import { redo, undo, useWorkbench } from '@/state/workbench';
+import { addOutput } from './outputs';
 import { openSecondWindow } from './second-window';
 import { clearMemory } from './viewer-handle';
 import { KINDS_WITH_GLSL, saveGlsl, savePiece } from './steps';
@@ -34,6 +35,12 @@ export const PAGE_COMMANDS: readonly Command[] = [
     name: 'Export: still, frames or film',
     run: () => usePanels.setState({ exporting: true }),
   },
+  {
+    group: 'Export',
+    name: 'Outputs: the part of the picture for each wall',
+    run: () => usePanels.setState({ side: 'outputs' }),
+  },
+  { group: 'Export', name: 'Add an output', run: addOutput },
   { group: 'Export', name: 'Save the piece as a file', keys: ['Ctrl+S'], where: 'anywhere', run: savePiece },
   {
     group: 'Look',

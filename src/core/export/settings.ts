@@ -57,13 +57,10 @@ const fixed = (name: string, width: number, height: number) => ({
 const scaled = (name: string, factor: number) => ({
   name,
   sizeOf: ({ width, height }: PictureSize): PictureSize => ({
-    width: Math.max(MIN_SIDE, Math.round(width * factor)),
-    height: Math.max(MIN_SIDE, Math.round(height * factor)),
+    width: Math.max(LIMITS.shortestSide, Math.round(width * factor)),
+    height: Math.max(LIMITS.shortestSide, Math.round(height * factor)),
   }),
 });
-
-/** Pixels that a side has at least. */
-const MIN_SIDE = 16;
 
 /** Sizes to choose from, by their ids. */
 export const SIZES: Record<string, { name: string; sizeOf: (own: PictureSize) => PictureSize }> = {

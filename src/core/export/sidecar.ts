@@ -1,4 +1,4 @@
-import type { Piece } from '../piece/types';
+import type { Output, Piece } from '../piece/types';
 import { framesOf, opacityFor, type ExportSettings, type ExportSpan } from './settings';
 import { PICTURE_FILES } from './pictures';
 
@@ -8,6 +8,8 @@ export interface SidecarFacts {
   closes: boolean | null;
   /** What tells these frames from those of any other piece or settings. */
   mark?: string;
+  /** The output that they are for; null for the whole picture. */
+  output: Output | null;
 }
 
 /**
@@ -19,7 +21,7 @@ export function sidecarText(
   settings: ExportSettings,
   span: ExportSpan,
   size: { width: number; height: number },
-  { closes, mark }: SidecarFacts,
+  { closes, mark, output }: SidecarFacts,
 ): string {
   const { name, pixels, opacities } = PICTURE_FILES[settings.picture];
   const { rate, play, frames } = piece.loop;
@@ -29,6 +31,7 @@ export function sidecarText(
       application: 'Calm Lattice',
       pieceVersion: piece.version,
       ...size,
+      output: output && outputFacts(output),
       loop: { frames, rate, play, closes },
       frames: framesOf(span),
       samples: settings.samples,
@@ -44,6 +47,14 @@ export function sidecarText(
     2,
   )}\n`;
 }
+
+const outputFacts = ({ name, x, y, width, height, pitch, peak, turn }: Output) => ({
+  name,
+  picturePixels: { x, y, width, height },
+  pitchMillimetres: pitch,
+  peakCandelas: peak,
+  turnedClockwise: turn,
+});
 
 /** The mark in a text that went along with frames; null where it has none. */
 export function sidecarMark(text: string): string | null {

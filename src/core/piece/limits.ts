@@ -14,6 +14,7 @@ export const LIMITS = {
   assets: 200,
   /** Places at which parts are used. */
   uses: 1000,
+  outputs: 64,
   nameLength: 80,
   noteLength: 4000,
   /** Characters of a formula or a code step. */
@@ -27,6 +28,15 @@ export const LIMITS = {
   /** Largest size of any number in a piece: ranges of parameters lie within it. */
   storedNumber: 1e9,
   pictureSide: 8192,
+  /** Pixels of the shorter side of a picture or an output, at least. */
+  shortestSide: 16,
+  /** Millimetres between pixels of a wall. */
+  finestPitch: 0.1,
+  coarsestPitch: 500,
+  /** Brightest wall, in cd/m². */
+  peak: 100_000,
+  /** Metres from the middle of the hall at which a wall may stand. */
+  hall: 1000,
   frames: 36_000,
   /** Numbers over the loop that signals with memory come to, all together. */
   loopNumbers: 2 ** 20,

@@ -41,6 +41,8 @@ const MIGRATIONS: Record<number, (piece: Raw) => Raw> = {
     strands: eachStep(piece.strands, (step) => withTrailInSeconds(step, piece.loop)),
     version: 8,
   }),
+  // Outputs and a profile, which may be left out.
+  8: (piece) => ({ ...piece, version: 9 }),
 };
 
 const isRecord = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value);

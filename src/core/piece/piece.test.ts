@@ -92,7 +92,7 @@ describe('reading a piece file', () => {
       'a newer version',
       () => JSON.stringify({ ...raw(), version: VERSION + 1 }),
       'newer',
-      /newer Calm Lattice \(piece version 9/,
+      /newer Calm Lattice \(piece version 10/,
     ],
     [
       'a number that is a string',

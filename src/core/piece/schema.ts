@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { PieceError } from './errors';
 import { LIMITS } from './limits';
 import { checkLinks } from './links';
-import { EASES, FORMAT, KINDS, VERSION, type Piece, type Strand } from './types';
+import { EASES, FORMAT, KINDS, TURNS, VERSION, type Piece, type Strand } from './types';
 
 const id = Joi.string()
   .pattern(/^[A-Za-z0-9_-]{1,40}$/)
@@ -109,6 +109,25 @@ const strand = Joi.object({
   steps: Joi.array().items(step).min(1).max(LIMITS.steps).unique('id').required(),
 });
 
+const side = Joi.number().integer().min(LIMITS.shortestSide).max(LIMITS.pictureSide);
+const corner = Joi.number().integer().min(-LIMITS.pictureSide).max(LIMITS.pictureSide);
+const metres = number.min(-LIMITS.hall).max(LIMITS.hall);
+
+const output = Joi.object({
+  id: id.required(),
+  name: name.required(),
+  // One that lies outside of a picture that became smaller is kept, and said where it matters.
+  x: corner.required(),
+  y: corner.required(),
+  width: side.required(),
+  height: side.required(),
+  pitch: number.min(LIMITS.finestPitch).max(LIMITS.coarsestPitch).required(),
+  peak: number.min(1).max(LIMITS.peak).required(),
+  turn: Joi.valid(...TURNS).required(),
+  place: Joi.array().ordered(metres, metres, metres).length(3).required(),
+  facing: number.min(-360).max(360).required(),
+});
+
 /** What something is called in a part, and here. */
 const names = Joi.object().pattern(id, id);
 
@@ -118,8 +137,8 @@ const schema = Joi.object({
   name: name.required(),
   note: Joi.string().allow('').max(LIMITS.noteLength).required(),
   picture: Joi.object({
-    width: Joi.number().integer().min(16).max(LIMITS.pictureSide).required(),
-    height: Joi.number().integer().min(16).max(LIMITS.pictureSide).required(),
+    width: side.required(),
+    height: side.required(),
     background: colour.required(),
   }).required(),
   loop: Joi.object({
@@ -202,6 +221,8 @@ const schema = Joi.object({
     )
     .max(LIMITS.uses)
     .unique('id'),
+  outputs: Joi.array().items(output).max(LIMITS.outputs).unique('id').unique('name'),
+  profile: id,
 });
 
 /** Nothing is converted: a number that is a string is a mistake in the file, not a number. */
@@ -236,7 +257,18 @@ function checkSteps(strands: readonly { steps?: unknown }[]): void {
 }
 
 /** Parts of a piece beside its strands and assets, each checked by itself. */
-const PARTS = ['name', 'note', 'picture', 'loop', 'controls', 'looks', 'bundles', 'uses'] as const;
+const PARTS = [
+  'name',
+  'note',
+  'picture',
+  'loop',
+  'controls',
+  'looks',
+  'bundles',
+  'uses',
+  'outputs',
+  'profile',
+] as const;
 const stepsOf = (row: Strand | undefined) => new Set(row?.steps);
 /** A strand, its steps left out: those that an edit left as they were need no second look. */
 const emptyStrand = strand.keys({ steps: Joi.array().min(1).max(LIMITS.steps).required() });

@@ -3,7 +3,7 @@ export const KINDS = ['signal', 'field', 'form', 'surface', 'stage', 'finish'] a
 export type Kind = (typeof KINDS)[number];
 
 export const FORMAT = 'calm-lattice';
-export const VERSION = 8;
+export const VERSION = 9;
 
 /** A stop of a ramp: a place from 0 to 1 and a colour as sRGB `#rrggbb`. */
 export interface Stop {
@@ -205,6 +205,29 @@ export interface PartUse {
   controls: Record<string, string>;
 }
 
+/** Degrees, clockwise, by which the file of an output may be turned. */
+export const TURNS = [0, 90, 180, 270] as const;
+
+/** A part of the picture that one wall shows. */
+export interface Output {
+  id: string;
+  name: string;
+  /** Its upper left corner in the picture, and its size; whole pixels, which are the pixels of the wall. */
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  /** Millimetres from one pixel of the wall to the next. */
+  pitch: number;
+  /** Luminance of white at full brightness: cd/m². */
+  peak: number;
+  turn: (typeof TURNS)[number];
+  /** Where the middle of the wall's lower edge stands in the hall: metres to the right, up and away from the door. */
+  place: Vector;
+  /** Degrees by which the wall faces to the left of the door, seen from it. */
+  facing: number;
+}
+
 /** One document: the loop being made. */
 export interface Piece {
   format: typeof FORMAT;
@@ -220,6 +243,10 @@ export interface Piece {
   assets: Asset[];
   /** Where saved parts were inserted, if any. */
   uses?: PartUse[];
+  /** The walls that show parts of the picture, if any; else one shows all of it. */
+  outputs?: Output[];
+  /** The id of the profile of checks that it is held to, if any. */
+  profile?: string;
 }
 
 export const isLink = (v: Value | undefined): v is Link => typeof v === 'object' && !Array.isArray(v) && 'link' in v;

@@ -34,6 +34,10 @@ export interface PickingPart {
   for: 'part';
 }
 
+/** What lies below the stage, in their order. */
+export const SIDES = ['tuning', 'desk', 'outputs'] as const;
+export type SidePanel = (typeof SIDES)[number];
+
 /** What is open beside the piece, and what of it is looked at: over when the piece is left. */
 interface Opened {
   picking: Picking | PickingPart | null;
@@ -58,7 +62,9 @@ interface Opened {
   /** The picture has the window; tuning floats over it, and the rows are out of sight. */
   large: boolean;
   /** What lies below the stage. */
-  side: 'tuning' | 'desk';
+  side: SidePanel;
+  /** The output that is selected. */
+  output: string | null;
   /** A bundle that was just made: it asks for its name. */
   newBundle: string | null;
   /** The look that is shown beside the present settings. */
@@ -101,6 +107,7 @@ const CLOSED: Opened = {
   foldedBundles: [],
   large: false,
   side: 'tuning',
+  output: null,
   compare: null,
   split: 0.5,
   newBundle: null,

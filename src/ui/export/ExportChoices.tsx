@@ -10,14 +10,20 @@ import { useWorkbench } from '@/state/workbench';
 import type { ExportKind, ExportOrder } from '@/actions/export';
 import { canPickFolder, pickFolder } from '@/actions/export-folder';
 import { seconds } from '@/actions/number-words';
+import { listed } from '@/actions/words';
 import { KINDS_WITH_GLSL, savePiece, saveGlsl } from '@/actions/steps';
 import { Button } from '../parts/Button';
 import { ExportForm } from './ExportForm';
-import { ExportSettings } from './ExportSettings';
+import { ExportSettings, Line } from './ExportSettings';
 import { FilmRow } from './FilmRow';
 import { Choice, ExportRow } from './fields';
 
 const NO_FOLDER = 'The folder could not be opened for writing. Choose another one, or export the frames as a ZIP.';
+
+const PARTS = [
+  { id: 'whole', name: 'The whole picture' },
+  { id: 'outputs', name: 'Each output' },
+];
 
 interface Props {
   asked: ExportSpan;
@@ -43,14 +49,16 @@ export function ExportChoices({ asked, setSpan, run }: Props) {
   const forms = piece.strands.filter((s) => s.kind === 'form');
   const nothing = !output.finish && !output.stage;
   const closes = verdict.state === 'breaks' ? false : ['closes', 'still'].includes(verdict.state) ? true : null;
+  const outputs = piece.outputs?.length ?? 0;
+  const [byOutput, setByOutput] = useState(outputs > 0);
   const order = (kind: ExportKind, folder?: FileSystemDirectoryHandle) =>
-    run({ kind, settings, span, frame: useTransport.getState().frame, closes, folder });
+    run({ kind, settings, span, byOutput, frame: useTransport.getState().frame, closes, folder });
   const toFolder = async () => {
     const folder = await pickFolder().catch(() => notify('error', NO_FOLDER));
     if (folder) order('frames', folder);
   };
-  const exporting = (name: string, run: () => void) => (
-    <Button disabled={nothing} onClick={run} aria-label={`Export the ${name}`}>
+  const exporting = (name: string, start: () => void) => (
+    <Button disabled={nothing} onClick={start} aria-label={`Export the ${name}`}>
       Export
     </Button>
   );
@@ -60,7 +68,19 @@ export function ExportChoices({ asked, setSpan, run }: Props) {
         {size.width} x {size.height}, {count === piece.loop.frames ? '' : `${count} of `}
         {piece.loop.frames} frames at {piece.loop.rate} a second, {seconds(piece.loop.frames, piece.loop.rate)}
       </p>
-      <ExportSettings loop={piece.loop} span={span} setSpan={setSpan} />
+      <ExportSettings loop={piece.loop} span={span} setSpan={setSpan}>
+        {outputs > 0 && (
+          <Line name="Walls">
+            <Choice
+              label="Parts of the picture"
+              options={PARTS}
+              value={byOutput ? 'outputs' : 'whole'}
+              onChange={(part) => setByOutput(part === 'outputs')}
+            />
+            {byOutput && `${listed(piece.outputs!.map((o) => o.name))}, each as its own file`}
+          </Line>
+        )}
+      </ExportSettings>
       {verdict.state === 'breaks' && (
         <p role="alert" className="mb-3 rounded-md border border-bad/60 px-3 py-2 text-bad">
           The loop does not close yet. The checks say where, and what mends it.

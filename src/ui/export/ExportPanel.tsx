@@ -7,6 +7,7 @@ import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 import { orderedFrames, runExport, type ExportOrder } from '@/actions/export';
 import { Cancelled, type ExportProgress } from '@/actions/export-feed';
+import { OtherFrames } from '@/actions/export-folder';
 import { Button } from '../parts/Button';
 import { Modal } from '../parts/Modal';
 import { ExportChoices } from './ExportChoices';
@@ -27,15 +28,19 @@ export function ExportPanel() {
   const open = usePanels((s) => s.exporting);
   const [span, setSpan] = useState<ExportSpan>({ first: 0, last: Infinity, every: 1 });
   const [running, setRunning] = useState<ExportProgress | null>(null);
+  const [refused, setRefused] = useState<Refused | null>(null);
   const abort = useRef<AbortController | null>(null);
   useClosingWarning(running !== null);
   const close = () => {
-    if (!running) usePanels.setState({ exporting: false });
+    if (running) return;
+    setRefused(null);
+    usePanels.setState({ exporting: false });
   };
   const run = async (order: ExportOrder) => {
     const { piece } = useWorkbench.getState();
     useTransport.getState().play(false);
     abort.current = new AbortController();
+    setRefused(null);
     setRunning({ done: 0, frames: orderedFrames(order, piece).length, left: null });
     try {
       await runExport(piece, order, abort.current.signal, setRunning);
@@ -43,6 +48,7 @@ export function ExportPanel() {
     } catch (error) {
       if (error instanceof Cancelled)
         notify('info', order.folder ? STOPPED_IN_FOLDER : 'Stopped. No file was written.');
+      else if (error instanceof OtherFrames) setRefused({ order, why: error.message });
       else
         notify(
           'error',
@@ -58,10 +64,36 @@ export function ExportPanel() {
     <Modal open={open} onClose={close} title="Export" description="At full size, whatever the preview shows.">
       {running ? (
         <Running progress={running} stop={() => abort.current?.abort()} />
+      ) : refused ? (
+        <OtherFramesThere
+          why={refused.why}
+          back={() => setRefused(null)}
+          replace={() => void run({ ...refused.order, replace: true })}
+        />
       ) : (
         <ExportChoices asked={span} setSpan={setSpan} run={(order) => void run(order)} />
       )}
     </Modal>
+  );
+}
+
+/** An export that would delete frames of another one. */
+interface Refused {
+  order: ExportOrder;
+  why: string;
+}
+
+function OtherFramesThere({ why, back, replace }: { why: string; back: () => void; replace: () => void }) {
+  return (
+    <div>
+      <p role="alert">{why}</p>
+      <div className="mt-4 flex justify-end gap-2">
+        <Button onClick={back}>Back</Button>
+        <Button look="main" onClick={replace}>
+          Delete them and export
+        </Button>
+      </div>
+    </div>
   );
 }
 

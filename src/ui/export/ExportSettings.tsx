@@ -32,18 +32,25 @@ export function ExportSettings({
   loop,
   span,
   setSpan,
+  children,
 }: {
   loop: Loop;
   span: ExportSpan;
   setSpan: (span: ExportSpan) => void;
+  /** Further lines. */
+  children: ReactNode;
 }) {
-  const settings = useExportSettings();
+  const stored = useExportSettings();
+  const settings = { ...stored, opacity: opacityFor(stored) };
   const { opacities, lossy } = PICTURE_FILES[settings.picture];
+  const choice = (label: string, key: 'size' | 'picture' | 'opacity' | 'film' | 'range', options: Option[]) => (
+    <Choice label={label} options={options} value={settings[key]} onChange={(value) => set({ [key]: value })} />
+  );
   const within = (change: Partial<ExportSpan>) => setSpan(spanWithin({ ...span, ...change }, loop.frames));
   return (
     <div className="mb-3 grid grid-cols-[64px_minmax(0,1fr)] items-center gap-x-2 gap-y-1.5">
       <Line name="Drawn">
-        <Choice label="Size" options={SIZE_OPTIONS} value={settings.size} onChange={(size) => set({ size })} />
+        {choice('Size', 'size', SIZE_OPTIONS)}
         <Choice
           label="Samples of each pixel"
           options={SAMPLE_OPTIONS}
@@ -60,20 +67,8 @@ export function ExportSettings({
         <Count label="One in how many frames" value={span.every} onChange={(every) => within({ every })} />
       </Line>
       <Line name="Pictures">
-        <Choice
-          label="Format of stills and frames"
-          options={PICTURE_OPTIONS}
-          value={settings.picture}
-          onChange={(picture) => set({ picture: picture as Settings['picture'] })}
-        />
-        {opacities.length > 1 && (
-          <Choice
-            label="Opacity"
-            options={OPACITY_OPTIONS}
-            value={opacityFor(settings)}
-            onChange={(opacity) => set({ opacity: opacity as Settings['opacity'] })}
-          />
-        )}
+        {choice('Format of stills and frames', 'picture', PICTURE_OPTIONS)}
+        {opacities.length > 1 && choice('Opacity', 'opacity', OPACITY_OPTIONS)}
         {lossy && (
           <Count
             label="Quality of pictures"
@@ -84,18 +79,8 @@ export function ExportSettings({
         )}
       </Line>
       <Line name="Films">
-        <Choice
-          label="Quality of films"
-          options={QUALITY_OPTIONS}
-          value={settings.film}
-          onChange={(film) => set({ film })}
-        />
-        <Choice
-          label="Range of films"
-          options={RANGE_OPTIONS}
-          value={settings.range}
-          onChange={(range) => set({ range: range as Settings['range'] })}
-        />
+        {choice('Quality of films', 'film', QUALITY_OPTIONS)}
+        {choice('Range of films', 'range', RANGE_OPTIONS)}
         {loop.play === 'loop' && (
           <>
             <Count
@@ -118,11 +103,12 @@ export function ExportSettings({
           </label>
         )}
       </Line>
+      {children}
     </div>
   );
 }
 
-function Line({ name, children }: { name: string; children: ReactNode }) {
+export function Line({ name, children }: { name: string; children: ReactNode }) {
   return (
     <>
       <span className="text-mute">{name}</span>

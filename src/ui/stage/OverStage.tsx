@@ -15,6 +15,7 @@ import { PathHandles } from './PathHandles';
 import { spaceOf } from './space-of';
 import { Split } from './Split';
 
+const OutputFrames = dynamic(() => import('./OutputFrames').then((m) => m.OutputFrames), { ssr: false });
 const VersionBeside = dynamic(() => import('./VersionBeside').then((m) => m.VersionBeside), { ssr: false });
 
 interface Props {
@@ -23,10 +24,12 @@ interface Props {
   area: RefObject<HTMLDivElement | null>;
 }
 
-/** What lies over the running picture: handles of the selected step, edges that are too coarse, what it is beside. */
+/** What lies over the picture: outputs; or handles of the selected step, edges too coarse, what it is beside. */
 export function OverStage(props: Props) {
   const isLooking = usePanels((s) => s.looking !== null);
+  const isPlacing = usePanels((s) => s.side === 'outputs');
   if (isLooking) return <StepBefore {...props} />;
+  if (isPlacing) return <OutputFrames {...props} />;
   return (
     <>
       <SelectedHandles {...props} />

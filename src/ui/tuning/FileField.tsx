@@ -4,7 +4,7 @@ import type { MeshParam, PictureParam } from '@/core/steps';
 import { importTable } from '@/state/assets/colour-tables';
 import { importMesh } from '@/state/assets/mesh-files';
 import { useWorkbench } from '@/state/workbench';
-import { FileDrop } from './FileDrop';
+import { FileDrop } from '../parts/FileDrop';
 
 interface Props {
   piece: Piece;

@@ -5,7 +5,7 @@ import { notify } from '@/state/panels/notify';
 import { readMidiFile } from '@/workers/reading';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
-import { FileDrop } from './FileDrop';
+import { FileDrop } from '../parts/FileDrop';
 
 interface Props {
   moments: Key[];

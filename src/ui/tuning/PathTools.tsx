@@ -9,7 +9,7 @@ import { useWorkbench } from '@/state/workbench';
 import { withoutAssetData, studio } from '@/workers/remotes';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
-import { FileDrop } from './FileDrop';
+import { FileDrop } from '../parts/FileDrop';
 import { tidy } from '../parts/NumberField';
 import type { ParamPlace } from './param-place';
 import { SVG_BYTES, svgPath } from './svg-path';

@@ -10,7 +10,7 @@ import { seconds } from '@/actions/number-words';
 import { ChoiceField } from '../parts/ChoiceField';
 import { ColourField } from '../parts/ColourField';
 import { NumberField } from '../parts/NumberField';
-import { SettingRow } from './SettingRow';
+import { SettingRow } from '../parts/SettingRow';
 import { SoundSettings } from './SoundSettings';
 import { Tempo } from './Tempo';
 

@@ -12,9 +12,9 @@ import { useWorkbench } from '@/state/workbench';
 import { shortNumber } from '@/actions/number-words';
 import { Button } from '../parts/Button';
 import { Menu } from '../parts/Menu';
-import { FileDrop } from './FileDrop';
+import { FileDrop } from '../parts/FileDrop';
 import { NumberField } from '../parts/NumberField';
-import { SettingRow } from './SettingRow';
+import { SettingRow } from '../parts/SettingRow';
 
 const number = (id: string, name: string, max: number, hard: number, unit: string): NumberParam => ({
   type: 'number',

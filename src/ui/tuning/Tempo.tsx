@@ -6,7 +6,7 @@ import type { NumberParam } from '@/core/steps';
 import { tapTempo } from '@/state/playback/tempo';
 import { shortNumber } from '@/actions/number-words';
 import { Button } from '../parts/Button';
-import { SettingRow } from './SettingRow';
+import { SettingRow } from '../parts/SettingRow';
 import { NumberField } from '../parts/NumberField';
 
 /** The tempo that a piece is first given. */

@@ -2,7 +2,7 @@ import { errorSentence } from '@/core/error-sentence';
 import { FileUp, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { notify } from '@/state/panels/notify';
-import { Button } from '../parts/Button';
+import { Button } from './Button';
 
 interface Props {
   /** What it is called, and what stands there before a file does. */

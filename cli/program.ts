@@ -1,0 +1,114 @@
+import { Command, InvalidArgumentError, Option } from 'commander';
+import { PICTURE_FORMATS } from '@/core/export/pictures';
+import { check } from './check';
+import { completion } from './completion';
+import { FILM_TARGETS } from './films';
+import { open, readFrom, strandOf } from './opened';
+import { render, type RenderOptions, type Tell } from './render';
+import { describe, evaluate, glsl, mesh } from './strand-commands';
+
+/** What a command came to: text, or text with an exit code. */
+export type Outcome = string | { code: 2; out: string };
+
+/** What the commands tell while they work. */
+export interface Said extends Tell {
+  /** A line for the error stream. */
+  note: (line: string) => void;
+  /** What the command came to. */
+  answer: (outcome: Outcome) => void;
+}
+
+const EXIT_CODES = `
+Exit codes: 0 done, 1 it could not be done, 2 a check fails.`;
+
+/** Numbers with commas between them. */
+const numbers =
+  (count: number) =>
+  (text: string): number[] => {
+    const values = text.split(',').map(Number);
+    if (values.length !== count || values.some((v) => !Number.isFinite(v)))
+      throw new InvalidArgumentError(`It takes ${count} numbers with commas between them.`);
+    return values;
+  };
+
+const number = (text: string): number => {
+  const value = Number(text);
+  if (text.trim() === '' || !Number.isFinite(value)) throw new InvalidArgumentError('It takes a number.');
+  return value;
+};
+
+const strandOption = () => new Option('--strand <name>', 'name or id of the strand').makeOptionMandatory();
+
+/** The commands, with their options and helps. */
+export function program(said: Said): Command {
+  const piece = new Command('piece')
+    .description('Checks, reads and draws pieces without the interface.')
+    .addHelpText('after', EXIT_CODES)
+    .exitOverride();
+  const command = (name: string, description: string) =>
+    piece.command(name).description(description).argument('<file>', 'a piece, NAME.calm.json');
+  const opened = (file: string) => open(file, said.note);
+
+  command('check', 'Says whether the loop closes, and what mends it.').action(async (file: string) => {
+    const { passes, lines } = await check(await opened(file));
+    const out = lines.join('\n');
+    said.answer(passes ? out : { code: 2, out });
+  });
+
+  command('describe', 'Says what is in a piece.').action(async (file: string) =>
+    said.answer(describe((await opened(file)).piece)),
+  );
+
+  command('glsl', 'Writes a field or a signal as GLSL.')
+    .addOption(strandOption())
+    .action(async (file: string, { strand }: { strand: string }) => {
+      const read = await opened(file);
+      said.answer(await glsl(read, strandOf(read.piece, strand)));
+    });
+
+  command('eval', 'Gives the value of a strand at a place, as JSON.')
+    .addOption(strandOption())
+    .option('--at <x,y,z>', 'place in metres', numbers(3), [0, 0, 0])
+    .option('--uv <u,v>', 'place on a surface or in the picture, 0 to 1', numbers(2), [0, 0])
+    .option('--phase <p>', 'part of the loop, 0 to 1', number, 0)
+    .action(
+      async (file: string, { strand, ...place }: { strand: string; at: number[]; uv: number[]; phase: number }) => {
+        const read = await opened(file);
+        said.answer(await evaluate(read, strandOf(read.piece, strand), place));
+      },
+    );
+
+  command('mesh', 'Writes a form as a mesh.')
+    .addOption(strandOption())
+    .requiredOption('--out <file>', 'a file that ends in .glb, .gltf, .obj, .ply or .stl')
+    .option('--phase <p>', 'part of the loop, 0 to 1', number, 0)
+    .option('--frames <n>', 'frames of its loop, for .glb and .gltf', number, 0)
+    .action(
+      async (file: string, { strand, ...how }: { strand: string; out: string; phase: number; frames: number }) => {
+        const read = await opened(file);
+        said.answer(await mesh(read, strandOf(read.piece, strand), how));
+      },
+    );
+
+  command('render', 'Draws frames in Chromium; those that are there already are kept. Films are written by ffmpeg.')
+    .requiredOption('--out <path>', 'folder of the frames, or file of the film')
+    .option('--frames <a-b>', 'frames, counted from 0 (all of the loop)')
+    .option('--every <n>', 'one in so many of them')
+    .option('--size <WxH>', 'pixels (the picture’s own)')
+    .option('--samples <n>', 'samples of each pixel: 1, 4, 8 or 16')
+    .option('--format <format>', `${[...PICTURE_FORMATS, ...Object.keys(FILM_TARGETS)].join(', ')}`)
+    .option('--opacity <kind>', 'of frames: straight or premultiplied')
+    .option('--output <name>', 'one output of the piece instead of the whole picture')
+    .option('--loops <n>', 'how often a film goes round')
+    .option('--replace', 'delete frames in the folder that are of another state of the piece')
+    .option('--json', 'a line of JSON for each frame')
+    .action(async (file: string, options: RenderOptions) =>
+      said.answer(await render(await readFrom(file), options, said)),
+    );
+
+  piece
+    .command('completion')
+    .description('Prints a script that lets bash complete commands and options.')
+    .action(() => said.answer(completion(piece)));
+  return piece;
+}
