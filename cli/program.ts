@@ -1,21 +1,19 @@
 import { Command, InvalidArgumentError, Option } from 'commander';
 import { PICTURE_FORMATS } from '@/core/export/pictures';
-import { check } from './check';
+import { PROFILES } from '@/core/checks/profiles';
+import { check, type CheckOptions } from './check';
 import { completion } from './completion';
 import { FILM_TARGETS } from './films';
 import { open, readFrom, strandOf } from './opened';
 import { render, type RenderOptions, type Tell } from './render';
 import { describe, evaluate, glsl, mesh } from './strand-commands';
 
-/** What a command came to: text, or text with an exit code. */
-export type Outcome = string | { code: 2; out: string };
-
 /** What the commands tell while they work. */
 export interface Said extends Tell {
   /** A line for the error stream. */
   note: (line: string) => void;
-  /** What the command came to. */
-  answer: (outcome: Outcome) => void;
+  /** What the command came to, and whether all checks pass. */
+  answer: (out: string, passes?: boolean) => void;
 }
 
 const EXIT_CODES = `
@@ -49,11 +47,13 @@ export function program(said: Said): Command {
     piece.command(name).description(description).argument('<file>', 'a piece, NAME.calm.json');
   const opened = (file: string) => open(file, said.note);
 
-  command('check', 'Says whether the loop closes, and what mends it.').action(async (file: string) => {
-    const { passes, lines } = await check(await opened(file));
-    const out = lines.join('\n');
-    said.answer(passes ? out : { code: 2, out });
-  });
+  command('check', 'Says whether the loop closes, and what mends it.')
+    .option('--drawn', 'look at every frame too, drawn in Chromium: flashes, bands, clipping, stillness')
+    .option('--profile <name>', `what it is held to (the piece’s own): ${Object.keys(PROFILES).join(', ')}`)
+    .action(async (file: string, options: CheckOptions) => {
+      const { passes, lines } = await check(await opened(file), options, said.progress);
+      said.answer(lines.join('\n'), passes);
+    });
 
   command('describe', 'Says what is in a piece.').action(async (file: string) =>
     said.answer(describe((await opened(file)).piece)),
@@ -101,10 +101,15 @@ export function program(said: Said): Command {
     .option('--output <name>', 'one output of the piece instead of the whole picture')
     .option('--loops <n>', 'how often a film goes round')
     .option('--replace', 'delete frames in the folder that are of another state of the piece')
+    .option('--profile <name>', 'check it afterwards, as check does; exit code 2 where it fails')
     .option('--json', 'a line of JSON for each frame')
-    .action(async (file: string, options: RenderOptions) =>
-      said.answer(await render(await readFrom(file), options, said)),
-    );
+    .action(async (file: string, { profile, ...options }: RenderOptions & CheckOptions) => {
+      const rendered = await render(await readFrom(file), options, said);
+      if (profile === undefined) return said.answer(rendered);
+      const { passes, lines } = await check(await opened(file), { profile }, said.progress);
+      if (!options.json) for (const line of lines) said.note(line);
+      said.answer(rendered, passes);
+    });
 
   piece
     .command('completion')

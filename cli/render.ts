@@ -162,7 +162,7 @@ async function drawFrames(
   const mark = await exportMark(piece, settings, size, cut);
   const names = Array.from({ length: piece.loop.frames }, (_, n) => nameOf(n));
   const there = await written({ folder, sidecar, mark, names, replace });
-  await writeWhole(sidecar, sidecarText(piece, settings, span, file.size, { closes: null, mark, output }));
+  await writeWhole(sidecar, sidecarText(piece, settings, span, file.size, { closes: null, mark, output, checks: {} }));
   const wanted = framesOf(span);
   const missing = wanted.filter((frame) => !there.has(nameOf(frame)));
   if (missing.length > 0) {

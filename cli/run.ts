@@ -27,7 +27,7 @@ export async function run(
   const commands = program({
     ...tell,
     note: (line) => answer.err.push(line),
-    answer: (outcome) => Object.assign(answer, typeof outcome === 'string' ? { out: outcome } : outcome),
+    answer: (out, passes = true) => Object.assign(answer, { out, code: passes ? 0 : 2 }),
   });
   for (const each of [commands, ...commands.commands])
     each.exitOverride().configureOutput({

@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@/core/piece/edit';
 import { putPart, type Part } from '@/core/parts/part';
+import { addOutputs } from '@/core/piece/outputs';
 import { endOfRow } from '@/core/steps/end-of-row';
 import type { Piece, Value } from '@/core/piece/types';
 import { BEGINNINGS, STARTERS } from '@/demo';
@@ -79,8 +80,12 @@ for (const part of RECIPES) {
   });
 }
 
-test('shelf, workbench, checks and export', async ({ page }) => {
-  await openPiece(page, STARTERS[0]!.piece);
+test('shelf, workbench, checks, outputs and export', async ({ page }) => {
+  const walls = [
+    { name: 'front', x: 0, y: 0, width: 860, height: 720 },
+    { name: 'side', x: 860, y: 120, width: 420, height: 480, facing: 50 },
+  ];
+  await openPiece(page, { ...addOutputs(STARTERS[0]!.piece, walls), profile: 'hall' });
   await inWorkbench(page);
   await expect(seam(page)).toHaveText('closes');
   await page.getByRole('button', { name: 'Size of the preview' }).click();
@@ -99,6 +104,9 @@ test('shelf, workbench, checks and export', async ({ page }) => {
   await page.getByRole('button', { name: 'Set turns to 2' }).first().click();
   await expect(page.getByText('The loop closes.')).toBeVisible();
   await page.keyboard.press('Escape');
+  await page.getByRole('tab', { name: /^Outputs/ }).click();
+  await page.waitForTimeout(4000);
+  await page.screenshot({ path: `${FOLDER}/outputs.png` });
   await page.getByRole('button', { name: 'Export' }).click();
   await page.getByRole('button', { name: 'Export the WebM' }).click();
   await expect(page.getByText(/^[3-9] of 240 frames, about .* left$/)).toBeVisible();
@@ -140,7 +148,7 @@ test('a large piece, looking and the desk', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/desk.png` });
 });
 
-test('a finish, and help', async ({ page }) => {
+test('a finish', async ({ page }) => {
   // Small, so that what it remembers settles soon.
   const trails = STARTERS.find((s) => s.id === 'foghorn-trails')!.piece;
   await openPiece(page, setPicture(trails, { width: 480, height: 270 }));
@@ -151,9 +159,6 @@ test('a finish, and help', async ({ page }) => {
   // Cells follow the picture.
   await page.waitForTimeout(4000);
   await page.screenshot({ path: `${FOLDER}/finish.png` });
-  await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys and first steps' })).toBeVisible();
-  await page.screenshot({ path: `${FOLDER}/help.png` });
 });
 
 test('keys and moments', async ({ page }) => {

@@ -8,12 +8,14 @@ import {
   framesOf,
   opacityFor,
   sizeFor,
+  type PictureSize,
   type ExportSettings,
   type ExportSpan,
 } from '@/core/export/settings';
 import { sidecarText } from '@/core/export/sidecar';
 import { cutOut } from '@/core/export/cut';
 import { exportedFiles, type ExportedFile } from '@/core/export/exported-files';
+import type { KnownChecks } from '@/core/checks/profiles';
 import type { Piece } from '@/core/piece/types';
 import type { PixelsByKind } from '@/engine/capture/capture';
 import type { Settling } from '@/engine/picture';
@@ -40,6 +42,8 @@ export interface ExportOrder {
   span: ExportSpan;
   /** What is known of the seam; null where it is not measured. */
   closes: boolean | null;
+  /** Which checks pass; those that were not looked at are left out. */
+  checks: KnownChecks;
   /** Each output of the piece becomes a file of its own; else the whole picture becomes one. */
   byOutput: boolean;
   /** For frames, the folder that they go into: those that are in it already are not drawn again. */
@@ -129,23 +133,22 @@ async function planOf(piece: Piece, order: ExportOrder, files: readonly Exported
   return { frames: missing, skipped: frames.length - missing.length, marks };
 }
 
-type PictureSize = ExportedFile['size'];
-type Drawn = PixelsByKind[keyof PixelsByKind];
+type CapturedPixels = PixelsByKind[keyof PixelsByKind];
 
 /** A file that is written, and the thread that writes it. */
-interface Writer extends ExportedFile {
+interface OpenFile extends ExportedFile {
   thread: ReturnType<typeof openExporter>;
 }
 
 /** The pixels of a file, of a whole picture that was drawn: a part of them, or all, which are given away. */
-const pixelsFor = (drawn: Drawn, { width }: PictureSize, { cut }: ExportedFile): Drawn =>
+const pixelsFor = (drawn: CapturedPixels, { width }: PictureSize, { cut }: ExportedFile): CapturedPixels =>
   cut ? cutOut(drawn, width, cut) : drawn;
 
 async function writeStill(
   piece: Piece,
   { settings, frame }: ExportOrder,
-  pixels: Drawn,
-  writer: Writer,
+  pixels: CapturedPixels,
+  writer: OpenFile,
 ): Promise<void> {
   const { ending, mime } = PICTURE_FILES[settings.picture];
   const { stem, size, thread } = writer;
@@ -154,10 +157,10 @@ async function writeStill(
 }
 
 interface Writing {
-  draw: (index: number) => Promise<Drawn>;
+  draw: (index: number) => Promise<CapturedPixels>;
   /** Of the whole picture. */
   size: PictureSize;
-  writers: Writer[];
+  writers: OpenFile[];
   signal: AbortSignal;
   report: (p: ExportProgress) => void;
 }
@@ -178,7 +181,7 @@ async function writeFrames(
     }
   };
   const written = { frames: 0 };
-  const add = async (drawn: Drawn, index: number) => {
+  const add = async (drawn: CapturedPixels, index: number) => {
     await Promise.all(
       writers.map((writer) => {
         const pixels = pixelsFor(drawn, size, writer);
@@ -213,10 +216,11 @@ type FileOrder = ExportOrder & { kind: Exclude<ExportKind, 'still'> };
 
 async function jobOf(
   piece: Piece,
-  { kind, settings, span, closes, folder }: FileOrder,
+  { kind, settings, span, closes, checks, folder }: FileOrder,
   { stem, size, output }: ExportedFile,
   { frames, mark }: { frames: number; mark: string | undefined },
 ): Promise<Job> {
+  const facts = { closes, checks, mark, output };
   if (kind === 'frames')
     return {
       kind,
@@ -224,7 +228,7 @@ async function jobOf(
       folder,
       picture: pictureJob(settings, size),
       frames: piece.loop.frames,
-      beside: { name: `${stem}.json`, text: sidecarText(piece, settings, span, size, { closes, mark, output }) },
+      beside: { name: `${stem}.json`, text: sidecarText(piece, settings, span, size, facts) },
     };
   const { bitsPerPixel } = FILM_QUALITIES[settings.film]!;
   const { range, codecs } = settings;

@@ -43,5 +43,8 @@ export async function readOutputTable(file: File): Promise<void> {
   const { readOutputs } = await import('@/core/formats/outputs-csv');
   const outputs = readOutputs(await file.text());
   useWorkbench.getState().edit((p) => replaceOutputs(p, outputs));
-  notify('done', `The piece has the ${outputs.length} outputs of ${file.name} now; Undo brings back what was there.`);
+  notify(
+    'done',
+    `The piece has the ${outputs.length} outputs of ${file.name} now. Undo restores those that were there.`,
+  );
 }

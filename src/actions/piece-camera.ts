@@ -2,7 +2,7 @@ import { setParam } from '@/core/piece/edit';
 import type { Piece, Step, Strand, Vector } from '@/core/piece/types';
 import { paramById, definitionOf, valueOf } from '@/core/steps';
 import { FRAME_HEIGHT } from '@/core/steps/stage/camera';
-import { outputOf } from '@/core/weave';
+import { shownBy } from '@/core/weave';
 import type { View } from '@/engine/stage/stage-scene';
 
 /** The camera step of the stage that is seen. */
@@ -18,7 +18,7 @@ const USUAL_LENS_MM = 35;
 
 /** The camera that the piece is seen through; null without a stage or a camera on it. */
 export function cameraOf(piece: Piece): PieceCamera | null {
-  const { stage } = outputOf(piece);
+  const { stage } = shownBy(piece);
   const step = stage?.steps.find((s) => definitionOf(s.op)?.puts === 'camera');
   if (!stage || !step) return null;
   const definition = definitionOf(step.op)!;

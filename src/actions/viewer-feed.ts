@@ -2,7 +2,7 @@ import { recallLook } from '@/core/piece/desk';
 import type { Piece } from '@/core/piece/types';
 import { putsForm } from '@/core/steps/places-of';
 import type { Preview } from '@/core/preview';
-import { outputOf } from '@/core/weave';
+import { shownBy } from '@/core/weave';
 import type { ExtraPictures } from '@/engine/extra-pictures';
 import type { Viewer } from '@/engine/viewer';
 import { pictureMeasured, useChecks } from '@/state/measured/checks';
@@ -158,7 +158,7 @@ export class ViewerFeed {
   /** Draws the cells of stage and finish. Those of a picture that is not all there would show what it is not. */
   private async snapshotCells(): Promise<void> {
     const { piece } = useWorkbench.getState();
-    const { finish, stage } = outputOf(piece);
+    const { finish, stage } = shownBy(piece);
     if (!finish || !this.viewer.isComplete || usePanels.getState().looking) return;
     const finishes = piece.strands.filter((s) => s.kind === 'finish');
     const steps = [finish, ...finishes.filter((s) => s !== finish)].flatMap((strand) =>

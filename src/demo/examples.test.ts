@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { acceptPiece } from '@/core/formats/piece-file';
-import { analyse, outputOf, allDependencies } from '@/core/weave';
+import { analyse, shownBy, allDependencies } from '@/core/weave';
 import { OFFERED } from '@/core/steps/reference';
 import { exampleOf } from './examples';
 
@@ -9,7 +9,7 @@ describe('the example of every step', () => {
     const piece = exampleOf(definition);
     expect(acceptPiece(JSON.parse(JSON.stringify(piece)))).toEqual(piece);
     expect(analyse(piece).problems).toEqual([]);
-    const { finish } = outputOf(piece);
+    const { finish } = shownBy(piece);
     const shown = [
       finish!,
       ...[...allDependencies(piece, finish!)].map((id) => piece.strands.find((s) => s.id === id)!),

@@ -5,7 +5,7 @@ import { readsDepth } from '@/core/glsl/lib';
 import { nextTask, nextTaskIfLong } from '@/core/next-task';
 import type { Skin } from '@/core/mesh/skin';
 import { strandById, type Piece } from '@/core/piece/types';
-import { analyse, outputOf, stageBehind, withTracks, type Analysis, type Output, type Target } from '@/core/weave';
+import { analyse, shownBy, stageBehind, withTracks, type Analysis, type Shown, type Target } from '@/core/weave';
 import type { DrawnPart } from './card/shot';
 import type { Shared } from './card/shared';
 import { CompiledParts } from './compiled';
@@ -94,7 +94,7 @@ export class PictureRenderer {
   private latest = 0;
   private piece: Piece | null = null;
   private analysis: Analysis | null = null;
-  private output: Output = { finish: null, stage: null };
+  private output: Shown = { finish: null, stage: null };
   /** A finish reads how far away things are. */
   private readsDepth = false;
   private readonly loop = new LoopTexture();
@@ -134,7 +134,7 @@ export class PictureRenderer {
     const since = performance.now();
     const piece = withTracks(stored);
     const analysis = analyse(piece);
-    const output = outputOf(piece);
+    const output = shownBy(piece);
     const follower = await Follower.make(piece, this.assets, analysis);
     const remembered = await measureMemory(piece, this.assets, analysis);
     const shown = this.stagesOf(piece, output);
@@ -298,7 +298,7 @@ export class PictureRenderer {
   }
 
   /** Stages that any finish of the output begins with. */
-  private stagesOf(piece: Piece, { finish, stage }: Output): string[] {
+  private stagesOf(piece: Piece, { finish, stage }: Shown): string[] {
     const found = new Set(stage ? [stage.id] : []);
     const finishes = finish ? piece.strands.filter((s) => s.kind === 'finish') : [];
     for (const strand of finishes) {

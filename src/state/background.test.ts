@@ -3,7 +3,7 @@ import { addStep, setParam, setLoop } from '@/core/piece/edit';
 import type { Strand } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
 import type { PictureSeam } from '@/engine/capture/picture-seam';
-import { outputOf } from '@/core/weave';
+import { shownBy } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { endStudio } from '@/workers/remotes';
 import { WorkerHere } from '@/workers/testing';
@@ -116,7 +116,7 @@ describe('the checks', () => {
   });
 
   it('say what remembers before the picture is measured, which may take long', async () => {
-    edit((p) => addStep(p, outputOf(p).finish!.id, 1, 'finish.echo', { fade: 0.5 }));
+    edit((p) => addStep(p, shownBy(p).finish!.id, 1, 'finish.echo', { fade: 0.5 }));
     const stop = startChecks(() => new Promise(() => undefined));
     await vi.waitFor(() => expect(useChecks.getState().memory).toHaveLength(1), { timeout: 20_000 });
     expect(now().words).toBe('measuring');

@@ -5,7 +5,7 @@ import {
   analyse,
   Evaluator,
   loopSteps,
-  outputOf,
+  shownBy,
   OverLoop,
   plainParams,
   allDependencies,
@@ -92,7 +92,7 @@ async function signalMemory(piece: Piece, assets: Assets, analysis: Analysis): P
 }
 
 function remembering(piece: Piece, analysis: Analysis): { strand: Strand; row: ActiveStep }[] {
-  const { finish } = outputOf(piece);
+  const { finish } = shownBy(piece);
   const shown = finish ? allDependencies(piece, finish).add(finish.id) : new Set<string>();
   return piece.strands
     .filter((s) => s.kind === 'finish' && shown.has(s.id))

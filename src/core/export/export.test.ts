@@ -82,7 +82,7 @@ describe('frames of exports', () => {
       { ...DEFAULT_SETTINGS, picture: 'exr' },
       { first: 0, last: 9, every: 4 },
       { width: 64, height: 32 },
-      { closes: true, output: null },
+      { closes: true, output: null, checks: {} },
     );
     expect(JSON.parse(text)).toMatchObject({
       width: 64,

@@ -48,7 +48,8 @@ export interface ExportSpan {
   every: number;
 }
 
-type PictureSize = Pick<Piece['picture'], 'width' | 'height'>;
+/** Pixels of a picture. */
+export type PictureSize = Pick<Piece['picture'], 'width' | 'height'>;
 
 const fixed = (name: string, width: number, height: number) => ({
   name,

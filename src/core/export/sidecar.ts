@@ -1,3 +1,4 @@
+import type { KnownChecks } from '../checks/profiles';
 import type { Output, Piece } from '../piece/types';
 import { framesOf, opacityFor, type ExportSettings, type ExportSpan } from './settings';
 import { PICTURE_FILES } from './pictures';
@@ -8,6 +9,8 @@ export interface SidecarFacts {
   closes: boolean | null;
   /** What tells these frames from those of any other piece or settings. */
   mark?: string;
+  /** Which checks pass; those that were not looked at are left out. */
+  checks: KnownChecks;
   /** The output that they are for; null for the whole picture. */
   output: Output | null;
 }
@@ -21,7 +24,7 @@ export function sidecarText(
   settings: ExportSettings,
   span: ExportSpan,
   size: { width: number; height: number },
-  { closes, mark, output }: SidecarFacts,
+  { closes, mark, output, checks }: SidecarFacts,
 ): string {
   const { name, pixels, opacities } = PICTURE_FILES[settings.picture];
   const { rate, play, frames } = piece.loop;
@@ -33,6 +36,8 @@ export function sidecarText(
       ...size,
       output: output && outputFacts(output),
       loop: { frames, rate, play, closes },
+      profile: piece.profile,
+      checks,
       frames: framesOf(span),
       samples: settings.samples,
       format: name,

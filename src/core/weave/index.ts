@@ -24,7 +24,7 @@ export {
   stepFunction,
   stepFunctionName,
 } from './analysis/step-function';
-export { outputOf, shotBehind, stageBehind, type Output } from './analysis/output';
+export { shownBy, shotBehind, stageBehind, type Shown } from './analysis/shown';
 export { slopes, sortedStops } from './writing/tables';
 export {
   changeKeys,

@@ -13,7 +13,7 @@ import { putPart, type Part } from '@/core/parts/part';
 import { endOfRow } from '@/core/steps/end-of-row';
 import { isControlRef, isLink, strandById, type Piece } from '@/core/piece/types';
 import { definitionOf } from '@/core/steps';
-import { analyse, exportGlsl, outputOf, allDependencies } from '@/core/weave';
+import { analyse, exportGlsl, shownBy, allDependencies } from '@/core/weave';
 import { BEGINNINGS } from '..';
 import { ground, RECIPES } from '.';
 
@@ -32,7 +32,7 @@ beforeAll(() => {
 
 /** Strands that the piece shows, by id. */
 function shown(piece: Piece): Set<string> {
-  const { finish, stage } = outputOf(piece);
+  const { finish, stage } = shownBy(piece);
   return new Set([finish, stage].flatMap((s) => (s ? [s.id, ...allDependencies(piece, s)] : [])));
 }
 
@@ -137,7 +137,7 @@ describe('where a recipe goes', () => {
   it('a stage of its own, which is shown and said, where the piece has only a painted picture', () => {
     const { piece, shows } = put(begun('begin-picture'), part('shield'));
     expect(shows).toBe('out 2');
-    expect(outputOf(piece).finish!.name).toBe('out 2');
+    expect(shownBy(piece).finish!.name).toBe('out 2');
     expect(put(begun('begin-form'), part('shield')).shows).toBeNull();
     expect(put(blankPiece(), part('shield')).shows).toBeNull();
   });

@@ -4,7 +4,7 @@ import { PLACE_FIELDS, readsTime, TIME_FIELDS } from '@/core/glsl/lib';
 import { addStep, addStrand, blankPiece, setParam } from '@/core/piece/edit';
 import { strandById, type Piece } from '@/core/piece/types';
 import { CATALOGUE, kindOf } from '@/core/steps';
-import { analyse, outputOf } from '@/core/weave';
+import { analyse, shownBy } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { Follower } from '../card/follow';
 import { momentOf } from './moments';
@@ -89,7 +89,7 @@ describe('the moments of a stage', () => {
   it('are told for every starter, and those that move are not taken for still', async () => {
     const still: string[] = [];
     for (const { id, piece } of STARTERS) {
-      const { stage } = outputOf(piece);
+      const { stage } = shownBy(piece);
       if (!stage) continue;
       const all = await moments(piece, [0, 0.21, 0.47, 0.8], stage.id);
       if (all[0] !== null && new Set(all).size === 1) still.push(id);

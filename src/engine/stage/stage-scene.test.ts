@@ -9,7 +9,7 @@ import { analyse } from '@/core/weave';
 import { STARTERS } from '@/demo';
 import { Follower } from '../card/follow';
 import { AssetTextures } from '../card/textures';
-import { outputOf } from '@/core/weave';
+import { shownBy } from '@/core/weave';
 import { makeShared } from '../card/shared';
 import { SurfaceMaterials } from '../surface/surface-materials';
 import { Layout } from './layout';
@@ -32,7 +32,7 @@ function coarse(piece: Piece): Piece {
 }
 
 const STAGES = STARTERS.map(({ id, piece }) => ({ id, piece: coarse(piece) })).filter(
-  ({ piece }) => outputOf(piece).stage,
+  ({ piece }) => shownBy(piece).stage,
 );
 
 async function skinsOf(piece: Piece): Promise<Map<string, Skin>> {
@@ -52,7 +52,7 @@ async function stageOf(
   phase = 0,
 ) {
   const analysis = analyse(piece);
-  const { stage } = outputOf(piece);
+  const { stage } = shownBy(piece);
   const follower = await Follower.make(piece, NO_ASSETS, analysis);
   scene.build(
     piece,
@@ -77,7 +77,7 @@ const lightsIn = (scene: THREE.Scene) => scene.children.filter((c): c is THREE.L
 const groupsIn = (scene: THREE.Scene) => scene.children.filter((c): c is THREE.Group => c instanceof THREE.Group);
 const drawn = (scene: THREE.Scene) => groupsIn(scene).flatMap((g) => g.children as THREE.Mesh[]);
 const LIGHTS = new Set(['stage.sun', 'stage.fill', 'stage.point', 'stage.spot']);
-const stepsOn = (piece: Piece): Step[] => outputOf(piece).stage!.steps.filter((s) => !s.off);
+const stepsOn = (piece: Piece): Step[] => shownBy(piece).stage!.steps.filter((s) => !s.off);
 const numbers = (scene: THREE.Scene) =>
   drawn(scene)
     .flatMap((m) => [...m.matrixWorld.elements, m.userData.far as number])
@@ -118,7 +118,7 @@ describe.each(STAGES)('the stage of $id', ({ piece }) => {
     const before = drawn(scene.scene);
     await stageOf(piece, skins, scene, 0.25);
     expect(drawn(scene.scene)).toEqual(before);
-    const strand = outputOf(piece).stage!;
+    const strand = shownBy(piece).stage!;
     const place = stepsOn(piece).find((s) => s.op === 'stage.place')!;
     await stageOf(toggleStep(piece, strand.id, place.id), skins, scene);
     expect(groupsIn(scene.scene)).toHaveLength(groupsIn(stage.scene).length - 1);
@@ -143,7 +143,7 @@ describe.each(STAGES)('the stage of $id', ({ piece }) => {
 
 describe('what stands', () => {
   const { piece } = STAGES.find((s) => s.id === 'tidewater-veil')!;
-  const { stage } = outputOf(piece);
+  const { stage } = shownBy(piece);
   const place = stage!.steps.find((s) => s.op === 'stage.place')!;
 
   it('is where its step puts it, turned and sized', async () => {

@@ -10,7 +10,7 @@ import { FinishPass } from '../finish/finish-pass';
 import { Follower } from '../card/follow';
 import { AssetTextures } from '../card/textures';
 import { geometryOf } from '../stage/geometry';
-import { outputOf } from '@/core/weave';
+import { shownBy } from '@/core/weave';
 import { fillUniforms, uniformsOf } from '../card/uniforms';
 import { bake } from '@/core/forms/bake';
 import { skinOf } from '@/core/mesh/skin';
@@ -165,15 +165,15 @@ it('a mesh becomes buffers with every attribute that the shader reads', () => {
 
 describe('the output', () => {
   it('is the first finish and the stage it shoots', () => {
-    expect([outputOf(piece).finish?.name, outputOf(piece).stage?.name]).toEqual(['out', 'hall']);
+    expect([shownBy(piece).finish?.name, shownBy(piece).stage?.name]).toEqual(['out', 'hall']);
   });
 
   it('is the first stage while there is no finish, and a painted field needs none', () => {
     const without = { ...piece, strands: piece.strands.filter((s) => s.kind !== 'finish') };
-    expect([outputOf(without).finish, outputOf(without).stage?.name]).toEqual([null, 'hall']);
+    expect([shownBy(without).finish, shownBy(without).stage?.name]).toEqual([null, 'hall']);
     const cloth = STARTERS.find((s) => s.id === 'estuary-cloth')!.piece;
-    expect([outputOf(cloth).finish?.name, outputOf(cloth).stage]).toEqual(['out', null]);
-    expect(outputOf({ ...piece, strands: [] })).toEqual({ finish: null, stage: null });
+    expect([shownBy(cloth).finish?.name, shownBy(cloth).stage]).toEqual(['out', null]);
+    expect(shownBy({ ...piece, strands: [] })).toEqual({ finish: null, stage: null });
   });
 
   it('has a pass for each part of the finish', () => {

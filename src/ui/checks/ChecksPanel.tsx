@@ -19,7 +19,8 @@ const SeamChart = dynamic(() => import('./SeamChart').then((m) => m.SeamChart), 
   loading: () => <div className="h-[210px]" />,
 });
 
-const Flashes = dynamic(() => import('./Flashes').then((m) => m.Flashes), { ssr: false });
+const Drawn = dynamic(() => import('./Drawn').then((m) => m.Drawn), { ssr: false });
+const HeldTo = dynamic(() => import('./HeldTo').then((m) => m.HeldTo), { ssr: false });
 
 /** In hundredths of the value's range over the loop. */
 const percent = (part: number) => `${shortNumber(part * 100)} %`;
@@ -48,6 +49,7 @@ function Readings() {
   const problems = [...checks.problems, ...checks.numbers];
   return (
     <div>
+      <HeldTo />
       <p className="mb-3" role="status">
         {verdict.state === 'closes' && (
           <>
@@ -97,7 +99,7 @@ function Readings() {
       )}
       {memory.length > 0 && <Memory readings={memory} />}
       {sampling.length > 0 && <Sampling readings={sampling} />}
-      <Flashes />
+      <Drawn />
       <FrameCosts />
       {problems.length > 0 && (
         <section aria-label="Notes" className="mt-4 border-t border-line pt-3">

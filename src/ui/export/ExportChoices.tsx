@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { FILM_FORMATS } from '@/core/export/films';
 import { framesOf, sizeFor, spanWithin, type ExportSpan } from '@/core/export/settings';
-import { outputOf } from '@/core/weave';
+import { shownBy } from '@/core/weave';
 import { useExportSettings } from '@/state/export-settings';
 import { useChecks, verdictOf } from '@/state/measured/checks';
+import { useKnownChecks } from '@/state/measured/known';
 import { notify } from '@/state/panels/notify';
 import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
@@ -37,11 +38,12 @@ export function ExportChoices({ asked, setSpan, run }: Props) {
   const selected = useWorkbench((s) => s.selected);
   const play = piece.loop.play;
   const verdict = verdictOf(useChecks(), play);
+  const known = useKnownChecks();
   const settings = useExportSettings();
   const span = spanWithin(asked, piece.loop.frames);
   const count = framesOf(span).length;
   const size = sizeFor(piece, settings);
-  const output = outputOf(piece);
+  const output = shownBy(piece);
   const written = KINDS_WITH_GLSL.flatMap((kind) => piece.strands.filter((s) => s.kind === kind));
   const [glsl, setGlsl] = useState(
     written.some((s) => s.id === selected?.strand) ? selected!.strand : (written[0]?.id ?? ''),
@@ -52,7 +54,7 @@ export function ExportChoices({ asked, setSpan, run }: Props) {
   const outputs = piece.outputs?.length ?? 0;
   const [byOutput, setByOutput] = useState(outputs > 0);
   const order = (kind: ExportKind, folder?: FileSystemDirectoryHandle) =>
-    run({ kind, settings, span, byOutput, frame: useTransport.getState().frame, closes, folder });
+    run({ kind, settings, span, byOutput, checks: known, frame: useTransport.getState().frame, closes, folder });
   const toFolder = async () => {
     const folder = await pickFolder().catch(() => notify('error', NO_FOLDER));
     if (folder) order('frames', folder);

@@ -1,6 +1,6 @@
 import { bundleOf } from '@/core/piece/arrange';
 import type { Piece, Strand } from '@/core/piece/types';
-import { outputOf, type Analysis } from '@/core/weave';
+import { shownBy, type Analysis } from '@/core/weave';
 import { dependentsOf } from '@/actions/words';
 import type { CellSize } from './cell-size';
 
@@ -35,7 +35,7 @@ export function factsOf(piece: Piece, analysis: Analysis, strand: Strand): RowFa
   const own = analysis.problems.filter((p) => p.strand === strand.id);
   return {
     takers: dependentsOf(piece, analysis, strand.id),
-    isOutput: strand.kind === 'finish' && outputOf(piece).finish?.id === strand.id,
+    isOutput: strand.kind === 'finish' && shownBy(piece).finish?.id === strand.id,
     tint: bundleOf(piece, strand.id)?.tint,
     problems: strand.steps.map((t) => own.find((p) => p.step === t.id)?.sentence),
     steps: analysis.types.get(strand.id)!.map((row) => row.definition),

@@ -107,7 +107,8 @@ function Frame({ piece, output, picture, isSelected }: FrameProps) {
       />
       <text
         x={x + 18}
-        y={y + 16}
+        // The stage has buttons at its upper edge.
+        y={y + height - 8}
         className="pointer-events-none fill-text stroke-ground text-[13px]"
         strokeWidth={3}
         paintOrder="stroke"

@@ -1,6 +1,6 @@
 import dynamic from 'next/dynamic';
 import { useCallback, useRef } from 'react';
-import { outputOf } from '@/core/weave';
+import { shownBy } from '@/core/weave';
 import { usePanels } from '@/state/panels/panels';
 import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
@@ -40,7 +40,7 @@ export function StageView() {
   const numbers = useSignalNumbers(piece, looking);
   const camera = useCamera(piece);
   const aspect = piece.picture.width / piece.picture.height;
-  const output = outputOf(piece);
+  const output = shownBy(piece);
   const empty = !output.finish && !output.stage;
 
   return (

@@ -1,6 +1,6 @@
 import { isLink, strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import { definitionOf, paramOf } from '@/core/steps';
-import { literalOf, outputOf, allDependencies } from '@/core/weave';
+import { literalOf, shownBy, allDependencies } from '@/core/weave';
 import { hasPath } from './PathHandles';
 
 /** The space that the places of a step stand in: that of a form, or of the stage where `form` is null. */
@@ -12,7 +12,7 @@ export interface Space {
 
 /** Where the places of a step are to be seen on the stage; null where they are not. */
 export function spaceOf(piece: Piece, strand: Strand, step: Step): Space | null {
-  const { stage } = outputOf(piece);
+  const { stage } = shownBy(piece);
   if (strand.kind === 'form') return { form: strand.id, orStage: hasPath(step) };
   if (strand.id === stage?.id) return { form: null, orStage: true };
   if (!stage) return null;

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { strandById, type Piece, type Step, type Strand } from '@/core/piece/types';
 import type { Preview } from '@/core/preview';
-import { outputOf } from '@/core/weave';
+import { shownBy } from '@/core/weave';
 import { previewKey, usePreviews } from '@/state/measured/previews';
 import { useWorkbench } from '@/state/workbench';
 import { viewerNow } from '@/actions/viewer-handle';
@@ -12,7 +12,7 @@ const isShot = ({ kind }: Strand) => kind === 'finish' || kind === 'stage';
 /** The step of a finish after which a step is shown: itself, or the one that shoots the stage. */
 function shotAt(piece: Piece, strand: string, step: string) {
   if (strandById(piece, strand)?.kind === 'finish') return { strand, step };
-  const { finish } = outputOf(piece);
+  const { finish } = shownBy(piece);
   return finish?.steps[0] && { strand: finish.id, step: finish.steps[0].id };
 }
 

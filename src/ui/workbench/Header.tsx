@@ -8,6 +8,7 @@ import {
   TriangleAlert,
   Undo2,
 } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState, type MouseEvent } from 'react';
@@ -23,6 +24,8 @@ import { focusSelectedSoon } from '@/actions/lattice-focus';
 import { Button } from '../parts/Button';
 import { Mark } from '../parts/Mark';
 
+const ProfileNote = dynamic(() => import('../checks/ProfileNote').then((m) => m.ProfileNote), { ssr: false });
+
 /** Undo and redo by the mouse leave the keyboard at the step concerned; by the keyboard it stays where it is. */
 function again(step: () => void, event: MouseEvent): void {
   step();
@@ -34,6 +37,7 @@ export function Header() {
   const rehearses = useRehearsal((s) => s.isOn);
   const large = usePanels((s) => s.large);
   const play = useWorkbench((s) => s.piece.loop.play);
+  const isHeld = useWorkbench((s) => s.piece.profile !== undefined);
   const { problems, numbers, sampling } = checks;
   const count = verdictOf(checks, play).broken.length + problems.length + numbers.length + sampling.length;
   const { pastStates, futureStates } = useStore(useWorkbench.temporal, (s) => s);
@@ -104,6 +108,7 @@ export function Header() {
       <Button onClick={() => usePanels.setState({ checks: true })} className="flex items-center gap-2">
         {count > 0 ? <TriangleAlert size={14} className="text-warn" /> : <Check size={14} className="text-lichen" />}
         <span>Checks</span>
+        {isHeld && <ProfileNote />}
         {count > 0 && <span className="rounded-full bg-raised px-1.5 text-warn">{count}</span>}
       </Button>
       <Button look="main" onClick={() => usePanels.setState({ exporting: true })}>

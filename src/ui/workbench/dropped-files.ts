@@ -6,7 +6,7 @@ import { addStep, addStrand, setParam, setSound } from '@/core/piece/edit';
 import { momentsOfTriggers } from '@/core/piece/moments';
 import { stepById, strandById, type Kind, type ParamAt } from '@/core/piece/types';
 import { paramsOf, type Param } from '@/core/steps';
-import { outputOf } from '@/core/weave';
+import { shownBy } from '@/core/weave';
 import { importTable } from '@/state/assets/colour-tables';
 import { keepKnown, newId } from '@/state/storage/saved';
 import { importMesh } from '@/state/assets/mesh-files';
@@ -59,7 +59,7 @@ const placeWords = ({ strand }: { strand: string }) => `in "${strandById(state()
 /** The first parameter that takes such a file, on what is seen where that has one. */
 function firstParam(fits: (param: Param) => boolean): ParamAt | null {
   const { piece } = state();
-  const { stage, finish } = outputOf(piece);
+  const { stage, finish } = shownBy(piece);
   const seen = [stage, finish].filter((s) => s !== null);
   for (const strand of [...seen, ...piece.strands]) {
     for (const step of strand.steps) {
@@ -72,7 +72,7 @@ function firstParam(fits: (param: Param) => boolean): ParamAt | null {
 
 /** A parameter of a step that is added to the end of the strand that is seen, of a kind. */
 function addedTo(kind: 'stage' | 'finish', op: string, param: string): ParamAt | null {
-  const strand = outputOf(state().piece)[kind];
+  const strand = shownBy(state().piece)[kind];
   if (!strand) return null;
   state().edit((p) => addStep(p, strand.id, strand.steps.length, op));
   return { strand: strand.id, step: strandById(state().piece, strand.id)!.steps.at(-1)!.id, param };

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { STARTERS } from '@/demo';
 import type { Piece } from '../../piece/types';
-import { outputOf, allDependencies } from '..';
+import { shownBy, allDependencies } from '..';
 
 const pieceOf = (id: string) => STARTERS.find((s) => s.id === id)!.piece;
 const names = (piece: Piece) => {
-  const { finish, stage } = outputOf(piece);
+  const { finish, stage } = shownBy(piece);
   return [finish?.name, stage?.name];
 };
 

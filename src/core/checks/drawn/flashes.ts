@@ -1,16 +1,11 @@
-import { toLinear } from '../colour';
+import { toLinear } from '../../colour';
+import type { CellGrid } from './types';
 
 /**
  * Flashes, by the thresholds of WCAG 2.2 (success criterion 2.3.1, "general flash and red flash thresholds") and of
  * ITU-R BT.1702-3 (annex 1), for a screen that shows the picture as large as those take for granted: 1024 x 768 pixels
  * seen at their usual distance.
  */
-
-/** A picture laid out in cells, row by row from the top. */
-export interface CellGrid {
-  columns: number;
-  rows: number;
-}
 
 /** Parts of the picture, 0 to 1, in which more than three flashes ended within a second. */
 export interface FrameFlashes {
@@ -201,32 +196,5 @@ export function cellLight(pixels: Uint8ClampedArray, { columns, rows }: CellGrid
   return light;
 }
 
-/** What a loop does to those who see it. */
-export interface FlashReading {
-  /** By frame. */
-  frames: FrameFlashes[];
-  /** The frame at which most flashes. */
-  worst: number;
-  /** No more flashes than there may. */
-  passes: boolean;
-}
-
 /** The larger of both parts that must not flash. */
 export const flashingPart = ({ general, red }: FrameFlashes): number => Math.max(general, red);
-
-/**
- * The frames to look at, in order, so that what comes before each is known: those of the two seconds before the seam,
- * then all. @returns `lead` of them are not counted
- */
-export function framesToLookAt(frames: number, rate: number, play: 'loop' | 'once'): { order: number[]; lead: number } {
-  const lead = play === 'once' ? 0 : Math.ceil(2 * rate);
-  const order = Array.from({ length: lead + frames }, (_, i) => (((i - lead) % frames) + frames) % frames);
-  return { order, lead };
-}
-
-/** What was found at all frames, together. */
-export function flashReading(frames: FrameFlashes[]): FlashReading {
-  const parts = frames.map(flashingPart);
-  const most = Math.max(0, ...parts);
-  return { frames, worst: Math.max(0, parts.indexOf(most)), passes: most <= MAX_FLASHING_PART };
-}

@@ -3,16 +3,16 @@ import { definitionOf } from '../../steps';
 import { allDependencies } from './order';
 
 /** What a piece shows: a finish, and the stage that it begins with. */
-export interface Output {
+export interface Shown {
   finish: Strand | null;
   stage: Strand | null;
 }
 
 /**
- * The piece's output: the first finish that no other takes in, or its first stage while there is no finish. Its stage
+ * What a piece shows: the first finish that no other takes in, or its first stage while there is no finish. Its stage
  * is the one that the finish shoots, or that it goes on from.
  */
-export function outputOf(piece: Piece): Output {
+export function shownBy(piece: Piece): Shown {
   const finishes = piece.strands.filter((s) => s.kind === 'finish');
   const taken = new Set(finishes.flatMap((s) => [...allDependencies(piece, s)]));
   const finish = finishes.find((s) => !taken.has(s.id)) ?? finishes[0] ?? null;

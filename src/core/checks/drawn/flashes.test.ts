@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { toEncoded } from '../colour';
-import { cellLight, flashReading, FlashMeter, framesToLookAt, type FrameFlashes } from './flashes';
+import { toEncoded } from '../../colour';
+import { cellLight, FlashMeter, type FrameFlashes } from './flashes';
 
 const GRID = { columns: 48, rows: 27 };
 const CELLS = GRID.columns * GRID.rows;
@@ -86,20 +86,7 @@ describe('red flashes', () => {
   });
 });
 
-describe('frames in which flashes are looked for', () => {
-  it('begin two seconds before the seam, in loops of any length', () => {
-    expect(framesToLookAt(5, 2, 'loop')).toEqual({ order: [1, 2, 3, 4, 0, 1, 2, 3, 4], lead: 4 });
-    expect(framesToLookAt(2, 3, 'loop').order).toEqual([0, 1, 0, 1, 0, 1, 0, 1]);
-    expect(framesToLookAt(3, 24, 'once')).toEqual({ order: [0, 1, 2], lead: 0 });
-  });
-
-  it('are read together: the worst of them says whether it passes', () => {
-    const at = (general: number, red = 0) => ({ general, red, screen: 0 });
-    expect(flashReading([at(0), at(0.1, 0.25), at(0.2)])).toMatchObject({ worst: 1, passes: true });
-    expect(flashReading([at(0), at(0), at(0.26)])).toMatchObject({ worst: 2, passes: false });
-    expect(flashReading([])).toMatchObject({ worst: 0, passes: true });
-  });
-
+describe('cells', () => {
   it('have the mean light of their cells, over black where they are open', () => {
     const white = Math.round(255 * toEncoded(1));
     const pixels = Uint8ClampedArray.of(white, white, white, 255, 0, 0, 0, 255, white, 0, 0, 0, white, 0, 0, 255);

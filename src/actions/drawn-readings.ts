@@ -1,0 +1,33 @@
+import { DrawnMeters, drawnSize, framesToLookAt, type DrawnReadings } from '@/core/checks/drawn';
+import { nextTask } from '@/core/next-task';
+import type { Piece } from '@/core/piece/types';
+import { unless } from './export-feed';
+import { openCapture } from './open-capture';
+
+/**
+ * Draws the loop of a piece, small, and looks at each frame.
+ * @param progress told of the frames that are drawn
+ * @throws Cancelled when the signal says so; Error with a sentence where it cannot be drawn
+ */
+export async function drawnReadings(
+  piece: Piece,
+  signal: AbortSignal,
+  progress: (done: number, total: number) => void,
+): Promise<DrawnReadings> {
+  const size = drawnSize(piece.picture);
+  const { order, lead } = framesToLookAt(piece.loop);
+  progress(0, order.length);
+  const { width, height } = size;
+  const capture = await openCapture(piece, { width, height, pixels: 'encoded' }, signal);
+  try {
+    const meters = new DrawnMeters({ size, loop: piece.loop });
+    for (const [i, frame] of order.entries()) {
+      meters.add(await unless(signal, capture.frame(frame / piece.loop.frames)), i >= lead);
+      progress(i + 1, order.length);
+      await nextTask();
+    }
+    return meters.readings();
+  } finally {
+    capture.close();
+  }
+}
