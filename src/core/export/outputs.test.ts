@@ -2,10 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { cutOut, cutSize } from './cut';
 import { exportedFiles } from './exported-files';
+import { exportMark } from './mark';
+import { DEFAULT_SETTINGS } from './settings';
 import { readOutputs, TableError, writeOutputs } from '../formats/outputs-csv';
 import { readPiece } from '../formats/piece-file';
 import { writePiece } from '../formats/write-piece';
-import { blankPiece, setPicture } from '../piece/edit';
+import { blankPiece, setLoop, setPicture } from '../piece/edit';
 import { LIMITS } from '../piece/limits';
 import { addOutputs, BOX_GRIPS, boxInside, changeOutput, draggedBox, isOutside, removeOutput } from '../piece/outputs';
 import { metresOf, replaceOutputs, scaledBox } from '../piece/outputs';
@@ -164,6 +166,28 @@ describe('parts of pictures', () => {
     expect(exportedFiles(two, PICTURE, [])).toEqual([{ stem: 'untitled', cut: null, output: null, size: PICTURE }]);
     const smaller = setPicture(two, { width: 90 });
     expect(() => exportedFiles(smaller, PICTURE, smaller.outputs!)).toThrow('"front" lies outside');
+  });
+});
+
+describe('marks of exported frames', () => {
+  const cut = { box: { x: 0, y: 0, width: 32, height: 16 }, turn: 0 as const };
+  const markOf = (part: typeof cut | null, of = two, size = PICTURE) => exportMark(of, DEFAULT_SETTINGS, size, part);
+
+  it('are others for another part, another turn, another size and another loop', async () => {
+    const marks = await Promise.all([
+      markOf(null),
+      markOf(cut),
+      markOf({ ...cut, box: { ...cut.box, x: 1 } }),
+      exportMark(two, DEFAULT_SETTINGS, PICTURE, { ...cut, turn: 90 }),
+      markOf(cut, two, { width: 800, height: 400 }),
+      markOf(cut, setLoop(two, { frames: 7 })),
+    ]);
+    expect(new Set(marks).size).toBe(marks.length);
+  });
+
+  it('stay where nothing that is drawn has changed: names, notes, other outputs, the profile', async () => {
+    const other = { ...removeOutput(two, second.id), name: 'Other', note: 'new', profile: 'hall' };
+    expect(await markOf(cut, other)).toBe(await markOf(cut));
   });
 });
 
