@@ -1,6 +1,8 @@
-import { DrawnMeters, drawnSize, framesToLookAt, type DrawnReadings } from '@/core/checks/drawn';
+import * as Comlink from 'comlink';
+import { drawnSize, framesToLookAt, type DrawnReadings } from '@/core/checks/drawn';
 import { nextTask } from '@/core/next-task';
 import type { Piece } from '@/core/piece/types';
+import { openFrameMeter } from '@/workers/remotes';
 import { unless } from './export-feed';
 import { openCapture } from './open-capture';
 
@@ -19,15 +21,18 @@ export async function drawnReadings(
   progress(0, order.length);
   const { width, height } = size;
   const capture = await openCapture(piece, { width, height, pixels: 'encoded' }, signal);
+  const { remote, end } = openFrameMeter();
   try {
-    const meters = new DrawnMeters({ size, loop: piece.loop });
+    await remote.begin({ size, loop: piece.loop });
     for (const [i, frame] of order.entries()) {
-      meters.add(await unless(signal, capture.frame(frame / piece.loop.frames)), i >= lead);
+      const pixels = await unless(signal, capture.frame(frame / piece.loop.frames));
+      await unless(signal, remote.add(Comlink.transfer(pixels, [pixels.buffer]), i >= lead));
       progress(i + 1, order.length);
       await nextTask();
     }
-    return meters.readings();
+    return await remote.readings();
   } finally {
     capture.close();
+    end();
   }
 }

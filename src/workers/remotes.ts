@@ -5,6 +5,7 @@ import type { Piece } from '@/core/piece/types';
 import { withTracks } from '@/core/weave';
 import type { Studio } from './studio';
 import type { Exporter } from './exporter';
+import type { FrameMeter } from './frame-meter';
 import { startThread, type Thread } from './thread';
 
 let open: Thread<Studio> | null = null;
@@ -78,4 +79,13 @@ export function withoutAssetData(stored: Piece): Piece {
 export function openExporter(): Thread<Exporter> {
   const worker = new Worker(new URL('./threads/exporter.ts', import.meta.url), { type: 'module', name: 'exporter' });
   return startThread<Exporter>(worker);
+}
+
+/** A worker of its own for each look at the frames of a loop. */
+export function openFrameMeter(): Thread<FrameMeter> {
+  const worker = new Worker(new URL('./threads/frame-meter.ts', import.meta.url), {
+    type: 'module',
+    name: 'frame-meter',
+  });
+  return startThread<FrameMeter>(worker);
 }

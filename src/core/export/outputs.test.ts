@@ -28,6 +28,8 @@ const anyBox = fc.record({
 describe('outputs', () => {
   it('begin as all of the picture, and go on to the right of what is there', () => {
     expect(addOutputs(piece, [{}]).outputs![0]).toMatchObject({ x: 0, y: 0, ...PICTURE, name: 'wall' });
+    const small = addOutputs(setPicture(piece, { width: 20, height: 16 }), [{}, {}]).outputs![1];
+    expect(small, 'of a small picture').toMatchObject({ width: 16, height: 16 });
     expect(second).toMatchObject({ x: 100, y: 0, width: 300, height: 200, name: 'wall' });
   });
 

@@ -50,7 +50,7 @@ function freeBox(outputs: readonly Output[], { width, height }: Picture): PixelB
   const taken = Math.max(0, ...outputs.map((o) => o.x + o.width));
   if (outputs.length === 0) return { x: 0, y: 0, width, height };
   if (width - taken >= LIMITS.shortestSide) return { x: taken, y: 0, width: width - taken, height };
-  return { x: Math.round(width / 4), y: Math.round(height / 4), width: width >> 1, height: height >> 1 };
+  return boxInside({ x: width / 4, y: height / 4, width: width / 2, height: height / 2 }, { width, height });
 }
 
 /** Adds outputs; what is not said of one is as the last one has it. */

@@ -116,7 +116,7 @@ const metres = number.min(-LIMITS.hall).max(LIMITS.hall);
 const output = Joi.object({
   id: id.required(),
   name: name.required(),
-  // One that lies outside of a picture that became smaller is kept, and said where it matters.
+  // One that lies outside of a picture that became smaller stays, and is said where it matters.
   x: corner.required(),
   y: corner.required(),
   width: side.required(),

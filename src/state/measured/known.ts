@@ -10,9 +10,10 @@ export function useKnownChecks(): KnownChecks {
   const checks = useChecks();
   const drawn = useDrawn();
   const known: KnownChecks = {};
-  const { state } = verdictOf(checks, piece.loop.play);
+  const { play } = piece.loop;
+  const { state } = verdictOf(checks, play);
   if (state !== 'measuring' && !checks.measuring) {
-    known.seam = state !== 'breaks' || checks.seam!.every((r) => r.closes);
+    known.seam = play === 'once' || (checks.seam!.every((r) => r.closes) && checks.picture?.closes !== false);
     known.memory = checks.memory.every((r) => r.frames !== null);
     known.numbers = checks.numbers.length === 0;
     known.sampling = checks.sampling.length === 0;

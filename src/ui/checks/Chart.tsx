@@ -16,15 +16,13 @@ interface Props {
   names: readonly (string | number)[];
   /** What the numbers are, at the vertical axis. */
   unit: string;
-  /** Highest number of the vertical axis, and between two of its lines; by the numbers themselves without. */
-  scale?: { max: number; interval: number };
   series: echarts.EChartsCoreOption['series'];
   /** Pixels. */
   height: number;
 }
 
 /** A chart of percentages, with its legend. */
-export function Chart({ label, names, unit, scale, series, height }: Props) {
+export function Chart({ label, names, unit, series, height }: Props) {
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const chart = echarts.init(box.current!);
@@ -41,11 +39,10 @@ export function Chart({ label, names, unit, scale, series, height }: Props) {
         nameTextStyle: { ...TEXT, align: 'left' },
         axisLabel: TEXT,
         splitLine: LINE,
-        ...(scale && { min: 0, ...scale }),
       },
       series,
     });
     return () => chart.dispose();
-  }, [names, unit, scale, series]);
+  }, [names, unit, series]);
   return <div ref={box} role="img" aria-label={label} className="mt-3 w-full" style={{ height }} />;
 }

@@ -1,0 +1,4 @@
+import { exposeApi } from '../channel';
+import { frameMeter } from '../frame-meter';
+
+exposeApi(frameMeter);
