@@ -47,7 +47,7 @@ export default tseslint.config(
   },
   {
     files: ['src/core/**/*.ts', 'cli/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.ts', 'cli/page/**'],
     rules: {
       'no-restricted-globals': [
         'error',

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { existsSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { build } from 'esbuild';
@@ -42,6 +43,7 @@ async function scripts(entry: string): Promise<Map<string, string>> {
   const threads = readdirSync(THREADS).map((file) => path.join(THREADS, file));
   const { outputFiles } = await build({
     entryPoints: [entry, ...threads],
+    absWorkingDir: ROOT,
     bundle: true,
     write: false,
     format: 'esm',
@@ -54,6 +56,14 @@ async function scripts(entry: string): Promise<Map<string, string>> {
     logLevel: 'error',
   });
   return new Map(outputFiles.map((file) => [path.basename(file.path, '.js'), file.text]));
+}
+
+/** A hash of all code that draws frames, SHA-256 in hex: where it is the same, frames are. */
+export async function drawingCode(): Promise<string> {
+  const hash = createHash('sha256');
+  for (const [name, text] of [...(await scripts(path.join(ROOT, 'cli/page/frames.ts')))].toSorted())
+    hash.update(JSON.stringify([name, text]));
+  return hash.digest('hex');
 }
 
 /**

@@ -9,9 +9,7 @@ import { setParam } from '@/core/piece/edit';
 import { STARTERS } from '@/demo';
 import { coarse } from '@/demo/testing';
 import { program } from './program';
-import { run } from './run';
-
-const QUIET = { progress: () => undefined, data: () => undefined };
+import { QUIET, run } from './run';
 
 const veil = coarse(STARTERS[0]!.piece);
 let folder: string;

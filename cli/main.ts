@@ -14,7 +14,7 @@ function progress(done: number, total: number): void {
   terminal.bar.update(done);
 }
 
-const { code, out, err } = await run(process.argv.slice(2), { progress, data: console.log });
+const { code, out, err } = await run(process.argv.slice(2), { progress, data: console.log, say: console.error });
 terminal.bar?.stop();
 for (const line of err) console.error(line);
 if (out !== '') console.log(out);

@@ -3,9 +3,13 @@ import { PICTURE_FORMATS } from '@/core/export/pictures';
 import { PROFILES } from '@/core/checks/profiles';
 import { check, type CheckOptions } from './check';
 import { completion } from './completion';
-import { FILM_TARGETS } from './films';
 import { open, readFrom, strandOf } from './opened';
-import { render, type RenderOptions, type Tell } from './render';
+import { drawOnFarm } from './farm/draw';
+import { farm, farmWorker, type FarmOptions } from './farm/farm';
+import { DEFAULT_REDIS } from './farm/redis';
+import { FILM_TARGETS } from './render/films';
+import { PLANS, planOf, type PlanOptions } from './render/plan';
+import { drawHere, render, type RenderOptions, type Tell } from './render/render';
 import { describe, evaluate, glsl, mesh } from './strand-commands';
 
 /** What the commands tell while they work. */
@@ -18,6 +22,9 @@ export interface Said extends Tell {
 
 const EXIT_CODES = `
 Exit codes: 0 done, 1 it could not be done, 2 a check fails.`;
+
+/** What is asked of `render` beside what is drawn. */
+type Asked = CheckOptions & Omit<PlanOptions, 'plan'> & { plan?: string; farm?: string | true };
 
 /** Numbers with commas between them. */
 const numbers =
@@ -103,13 +110,34 @@ export function program(said: Said): Command {
     .option('--replace', 'delete frames in the folder that are of another state of the piece')
     .option('--profile <name>', 'check it afterwards, as check does; exit code 2 where it fails')
     .option('--json', 'a line of JSON for each frame')
-    .action(async (file: string, { profile, ...options }: RenderOptions & CheckOptions) => {
-      const rendered = await render(await readFrom(file), options, said);
+    .option('--farm [redis]', `draw on the machines of a farm (${DEFAULT_REDIS})`)
+    .option('--plan <chunks>', 'draw nothing, print what draws it in so many chunks')
+    .option('--plan-as <kind>', `how it is printed: ${PLANS.join(', ')}`, PLANS[0])
+    .option('--image <name>', 'image of the container in such a job', 'calm-lattice')
+    .action(async (file: string, { profile, farm, plan, planAs, image, ...options }: RenderOptions & Asked) => {
+      if (plan !== undefined) return said.answer(planOf(await readFrom(file), file, options, { plan, planAs, image }));
+      const draw = farm ? drawOnFarm(farm === true ? DEFAULT_REDIS : farm, said) : drawHere;
+      const rendered = await render(await readFrom(file), options, draw, said);
       if (profile === undefined) return said.answer(rendered);
       const { passes, lines } = await check(await opened(file), { profile }, said.progress);
       if (!options.json) for (const line of lines) said.note(line);
       said.answer(rendered, passes);
     });
+
+  const redis = () => new Option('--redis <url>', 'where its Redis is').default(DEFAULT_REDIS);
+  piece
+    .command('farm')
+    .description('Starts a farm on this machine: Redis where none answers, one worker, and a page that shows it.')
+    .addOption(redis())
+    .option('--port <n>', 'of its page', number, 3318)
+    .option('--folder <path>', 'where its Redis keeps what it holds', '.farm')
+    .action((options: FarmOptions) => farm(options, said.say));
+  piece
+    .command('farm-worker')
+    .description('Draws for a farm, until it is ended.')
+    .addOption(redis())
+    .option('--send', 'send frames back through Redis, also where it sees the folder they go to')
+    .action(({ redis: url, send = false }: { redis: string; send?: boolean }) => farmWorker(url, send, said.say));
 
   piece
     .command('completion')

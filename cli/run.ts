@@ -3,7 +3,7 @@ import { MeshError } from '@/core/mesh/mesh';
 import { PieceError } from '@/core/piece/errors';
 import { NoBrowser } from './browser';
 import { program } from './program';
-import type { Tell } from './render';
+import type { Tell } from './render/render';
 import { Wrong } from './wrong';
 
 /** What a command says, and its exit code: 0, 1 where it could not be done, 2 where a check fails. */
@@ -14,15 +14,15 @@ export interface Answer {
   err: string[];
 }
 
+/** Tells nobody. */
+export const QUIET: Tell = { progress: () => undefined, data: () => undefined, say: () => undefined };
+
 /**
  * Runs one command.
  * @param args what stands behind the name of the program
  * @param tell told of what goes on meanwhile
  */
-export async function run(
-  args: string[],
-  tell: Tell = { progress: () => undefined, data: () => undefined },
-): Promise<Answer> {
+export async function run(args: string[], tell: Tell = QUIET): Promise<Answer> {
   const answer: Answer = { code: 0, out: '', err: [] };
   const commands = program({
     ...tell,

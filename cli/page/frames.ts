@@ -10,35 +10,43 @@ import { openExporter } from '@/workers/remotes';
 
 /** What draws for the command line, in a browser without the interface: the same code, so the same bytes. */
 
-/** What is drawn of a piece. */
-interface Drawing {
+/** What is drawn of a piece, and how it is written: all that the bytes of a frame depend on. */
+export interface DrawJob {
+  piece: Piece;
   /** Pixels of the whole picture. */
   size: { width: number; height: number };
   /** The part of it that is written; all of it where null. */
   cut: Cut | null;
   samples: number;
+  picture: PictureJob;
 }
 
 let capture: Capture<keyof PixelsByKind> | null = null;
-let drawing: Drawing | null = null;
-let job: PictureJob | null = null;
+let job: DrawJob | null = null;
 const exporter = openExporter();
 
 const frames = {
   /** @throws Error with a sentence where it cannot be drawn */
-  async open(piece: Piece, wanted: Drawing, picture: PictureJob): Promise<void> {
-    const { size, samples } = wanted;
-    [drawing, job] = [wanted, picture];
+  async open(wanted: DrawJob): Promise<void> {
+    const { piece, size, samples, picture } = wanted;
+    job = wanted;
     const options = { ...size, samples: samples === 1 ? 0 : samples, pixels: PICTURE_FILES[picture.format].pixels };
     capture = await openCapture(piece, options, new AbortController().signal);
   },
 
-  /** The file of the frame at a phase, in base64. */
-  async file(phase: number): Promise<string> {
-    const drawn = await capture!.frame(phase);
-    const { cut, size } = drawing!;
+  /** The file of a frame of the loop, in base64. */
+  async file(frame: number): Promise<string> {
+    const { piece, cut, size, picture } = job!;
+    const drawn = await capture!.frame(frame / piece.loop.frames);
     const pixels = cut ? cutOut(drawn, size.width, cut) : drawn;
-    return toBase64(await exporter.remote.still(Comlink.transfer(pixels, [pixels.buffer]), job!));
+    return toBase64(await exporter.remote.still(Comlink.transfer(pixels, [pixels.buffer]), picture));
+  },
+
+  /** What draws, as it names itself. */
+  card(): string {
+    const gl = new OffscreenCanvas(2, 2).getContext('webgl2');
+    const names = gl?.getExtension('WEBGL_debug_renderer_info');
+    return gl ? String(gl.getParameter(names ? names.UNMASKED_RENDERER_WEBGL : gl.RENDERER)) : 'no WebGL2';
   },
 };
 

@@ -3,7 +3,7 @@ import { once } from 'node:events';
 import { createReadStream } from 'node:fs';
 import { rename, rm } from 'node:fs/promises';
 import path from 'node:path';
-import { Wrong } from './wrong';
+import { Wrong } from '../wrong';
 
 /** A film that ffmpeg writes of frames. */
 export interface FilmTarget {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { blankPiece, setLoop, setPicture } from '@/core/piece/edit';
-import { renderOrder } from './render';
+import { renderOrder } from './order';
 
 const piece = setLoop(setPicture(blankPiece(), { width: 640, height: 360 }), { frames: 30 });
 
