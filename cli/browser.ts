@@ -74,7 +74,9 @@ export async function openPage(entry: string): Promise<{ page: Page; browser: Br
   const executablePath = [process.env.CHROMIUM, ...PLACES].find((place) => place && existsSync(place));
   if (!executablePath) throw new NoBrowser();
   const texts = await scripts(path.join(ROOT, entry));
-  const browser = await chromium.launch({ executablePath, args: ARGS });
+  // Who is asked to end decides what is done before; a browser ends with the pipe to it.
+  const left = { handleSIGINT: false, handleSIGTERM: false, handleSIGHUP: false };
+  const browser = await chromium.launch({ executablePath, args: ARGS, ...left });
   try {
     return { page: await answeredPage(browser, texts, entry), browser };
   } catch (error) {

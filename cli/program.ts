@@ -108,7 +108,7 @@ export function program(said: Said): Command {
     .option('--output <name>', 'one output of the piece instead of the whole picture')
     .option('--loops <n>', 'how often a film goes round')
     .option('--replace', 'delete frames in the folder that are of another state of the piece')
-    .option('--profile <name>', 'check it afterwards, as check does; exit code 2 where it fails')
+    .option('--profile <name>', 'check it first, as check does; exit code 2 where it fails')
     .option('--json', 'a line of JSON for each frame')
     .option('--farm [redis]', `draw on the machines of a farm (${DEFAULT_REDIS})`)
     .option('--plan <chunks>', 'draw nothing, print what draws it in so many chunks')
@@ -117,11 +117,10 @@ export function program(said: Said): Command {
     .action(async (file: string, { profile, farm, plan, planAs, image, ...options }: RenderOptions & Asked) => {
       if (plan !== undefined) return said.answer(planOf(await readFrom(file), file, options, { plan, planAs, image }));
       const draw = farm ? drawOnFarm(farm === true ? DEFAULT_REDIS : farm, said) : drawHere;
-      const rendered = await render(await readFrom(file), options, draw, said);
-      if (profile === undefined) return said.answer(rendered);
-      const { passes, lines } = await check(await opened(file), { profile }, said.progress);
-      if (!options.json) for (const line of lines) said.note(line);
-      said.answer(rendered, passes);
+      const checked = profile === undefined ? null : await check(await opened(file), { profile }, said.progress);
+      if (!options.json) for (const line of checked?.lines ?? []) said.say(line);
+      const rendered = await render(await readFrom(file), { ...options, known: checked?.known }, draw, said);
+      said.answer(rendered, checked?.passes);
     });
 
   const redis = () => new Option('--redis <url>', 'where its Redis is').default(DEFAULT_REDIS);

@@ -1,7 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { execFile } from 'node:child_process';
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
 import { promisify } from 'node:util';
 import { unzipSync } from 'fflate';
 import { writePiece } from '@/core/formats/write-piece';
@@ -102,11 +103,12 @@ test('a gradient that will show bands is mended with one click, and then passes 
 
 test('the command line obeys the profile', async ({}, info) => {
   const file = info.outputPath('flicker.calm.json');
-  const checked = (...args: string[]) =>
-    promisify(execFile)('npm', ['run', '-s', 'piece', '--', 'check', file, ...args]).then(
+  const piece = (...args: string[]) =>
+    promisify(execFile)('npm', ['run', '-s', 'piece', '--', ...args]).then(
       ({ stdout }) => ({ code: 0, stdout }),
       (error: { code: number; stdout: string }) => error,
     );
+  const checked = (...args: string[]) => piece('check', file, ...args);
   writeFileSync(file, writePiece({ ...flicker(4), profile: 'hall' }));
   const undrawn = await checked();
   expect(undrawn.code).toBe(0);
@@ -116,4 +118,13 @@ test('the command line obeys the profile', async ({}, info) => {
   expect(drawn.stdout).toMatch(/FAILS {3}Flashes: At frame \d+ 100 % of a ninth/);
   expect(drawn.stdout).toMatch(/It fails the profile hall: flashes\.\n$/);
   expect((await checked('--profile', 'loop')).code).toBe(0);
+
+  // The frames are drawn all the same, and the text beside them says what is wrong with them.
+  const out = info.outputPath('frames');
+  const rendered = await piece('render', file, '--out', out, '--frames', '0', '--profile', 'hall');
+  expect(rendered.code).toBe(2);
+  expect(JSON.parse(readFileSync(path.join(out, 'flicker.json'), 'utf8'))).toMatchObject({
+    loop: { closes: true },
+    checks: { seam: true, flashes: false, bands: true },
+  });
 });

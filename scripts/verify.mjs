@@ -23,6 +23,8 @@ const missing = [
   [CHROMIUM, 'chromium'],
   ['/usr/bin/glslangValidator', 'glslang-tools'],
   ['/usr/bin/ffmpeg', 'ffmpeg'],
+  // The queue of the farm.
+  ['/usr/bin/redis-server', 'redis-server'],
   ...(firefox
     ? [[process.env.FIREFOX ?? '/usr/bin/firefox-esr', 'firefox-esr', 'xvfb', 'libegl1', 'libgl1-mesa-dri']]
     : []),

@@ -10,6 +10,7 @@ import { Wrong } from '../wrong';
 import {
   assertSameCode,
   farmVersion,
+  forgetOrder,
   hash,
   putOrder,
   queueName,
@@ -100,7 +101,8 @@ class Render {
       }
       state = 'done';
     } finally {
-      // Nobody waits for the rest any more.
+      // Nobody waits for the rest any more: what waits is taken back, what is drawn ends with its frame.
+      await forgetOrder(this.parts.redis, this.id);
       for (const id of this.out.keys()) await this.parts.queue.remove(id).catch(() => 0);
       await this.say(state);
     }

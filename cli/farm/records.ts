@@ -128,6 +128,11 @@ export async function orderOf(redis: Redis, id: string): Promise<{ job: DrawJob;
   return { job: { ...order, piece: JSON.parse(piece) as DrawJob['piece'] }, place: order.place };
 }
 
+/** Frames of an order are wanted until it is forgotten. */
+export const isWanted = async (redis: Redis, id: string) => (await redis.exists(KEYS.order(id))) === 1;
+
+export const forgetOrder = (redis: Redis, id: string) => redis.del(KEYS.order(id), KEYS.ready(id));
+
 /** Hands a frame in. @param bytes its file; null where it is in the folder */
 export async function handIn(
   redis: Redis,

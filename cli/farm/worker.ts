@@ -11,6 +11,7 @@ import {
   farmVersion,
   forgetWorker,
   handIn,
+  isWanted,
   orderOf,
   queueName,
   tellWorker,
@@ -128,7 +129,9 @@ class Drawing implements FarmWorker {
           await job.moveToDelayed(Date.now(), token);
           throw new DelayedError();
         }
+        if (!(await isWanted(this.redis, order))) return this.say('The rest of a chunk is not wanted any more.');
         this.state.drawing = { order, frame };
+        if (i === 0) await tellWorker(this.redis, this.id, this.state);
         const start = performance.now();
         const bytes = await drawer.file(frame);
         const seconds = (performance.now() - start) / 1000;

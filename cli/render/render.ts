@@ -1,4 +1,5 @@
 import { rm } from 'node:fs/promises';
+import type { KnownChecks } from '@/core/checks/profiles';
 import { exportMark } from '@/core/export/mark';
 import { PICTURE_FILES } from '@/core/export/pictures';
 import { framesOf, opacityFor } from '@/core/export/settings';
@@ -15,6 +16,8 @@ export interface RenderOptions extends OrderOptions {
   out: string;
   replace?: boolean;
   json?: boolean;
+  /** What is known of the checks: it is written beside the frames. */
+  known?: KnownChecks;
 }
 
 /** Told of what goes on: a line for people, or one of JSON for other programs. */
@@ -85,7 +88,7 @@ export async function render(piece: Piece, options: RenderOptions, draw: DrawFra
 async function drawFrames(
   piece: Piece,
   { settings, span, size, file }: Order,
-  { folder, replace = false, json }: { folder: string; replace?: boolean; json?: boolean },
+  { folder, replace = false, json, known = {} }: Omit<RenderOptions, 'out'> & { folder: string },
   draw: DrawFrames,
   tell: Tell,
 ): Promise<DrawnFrames> {
@@ -94,7 +97,8 @@ async function drawFrames(
   const { ending } = PICTURE_FILES[settings.picture];
   const frames = new FramesFolder({ folder, stem, ending, count: piece.loop.frames, mark });
   const there = await frames.there(replace);
-  await frames.describe(sidecarText(piece, settings, span, file.size, { closes: null, mark, output, checks: {} }));
+  const facts = { closes: known.seam ?? null, mark, output, checks: known };
+  await frames.describe(sidecarText(piece, settings, span, file.size, facts));
   const wanted = framesOf(span);
   const missing = wanted.filter((frame) => !there.has(frame));
   const picture = { format: settings.picture, opacity: opacityFor(settings), quality: settings.quality, ...file.size };
