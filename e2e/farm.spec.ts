@@ -31,7 +31,7 @@ class Running {
     this.ended = new Promise((done) => this.process.on('close', done));
   }
 
-  says = (what: RegExp) => expect.poll(() => this.text, { timeout: 60_000 }).toMatch(what);
+  says = (what: RegExp) => expect.poll(() => this.text, { timeout: 120_000 }).toMatch(what);
 
   end(signal: NodeJS.Signals): Promise<number | null> {
     try {
@@ -54,7 +54,7 @@ async function freePort(): Promise<number> {
 const piece = (...args: string[]) => promisify(execFile)('npm', ['run', '-s', 'piece', '--', ...args]);
 
 test('a render that loses two workers and Redis comes to the bytes of a single machine', async ({ page }, info) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   // It remembers earlier frames, which every chunk has to draw before its own.
   const drawn = smallStarter('foghorn-trails', 48, 27, FRAMES);
   const [file, here, there, folder] = ['a.calm.json', 'here', 'there', 'redis'].map((name) => info.outputPath(name));
@@ -77,7 +77,7 @@ test('a render that loses two workers and Redis comes to the bytes of a single m
   const lose = async (worker: Running) => {
     const name = /^\S+/.exec(worker.text)![0];
     await expect
-      .poll(async () => (await workers()).find((w) => w.name === name)?.drawing ?? null, { timeout: 60_000 })
+      .poll(async () => (await workers()).find((w) => w.name === name)?.drawing ?? null, { timeout: 120_000 })
       .not.toBe(null);
     await worker.end('SIGKILL');
   };
