@@ -88,11 +88,16 @@ testAlone('a folder that may not be written any more says so, and what is writte
     const pick = window.showDirectoryPicker!;
     window.showDirectoryPicker = async (options) => {
       const folder = await pick(options);
-      // The folder goes away with its permission.
-      setTimeout(
-        () => void navigator.storage.getDirectory().then((root) => root.removeEntry('picked', { recursive: true })),
-        1500,
-      );
+      // The folder goes away with its permission, as soon as there is a frame in it.
+      const look = async () => {
+        for await (const name of folder.keys())
+          if (name.endsWith('.png')) {
+            const root = await navigator.storage.getDirectory();
+            return root.removeEntry('picked', { recursive: true });
+          }
+        setTimeout(() => void look(), 20);
+      };
+      void look();
       return folder;
     };
   });

@@ -70,6 +70,7 @@ test('after adding, removing, undoing and closing a dialog the keyboard is at th
   await page.keyboard.press('ArrowLeft');
   await expect(cell(page, 'swell/t2')).toBeFocused();
   await page.getByRole('button', { name: 'Export' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(cell(page, 'swell/t2')).toBeFocused();
 });
