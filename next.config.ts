@@ -22,6 +22,8 @@ const config: NextConfig = {
   headers: async () => [
     { source: '/:path*', headers: SAFE },
     { source: '/_next/static/:path*', headers: [{ key: 'Content-Security-Policy', value: WORKER_POLICY }] },
+    // The service worker answers for all pages.
+    { source: '/_next/static/offline.js', headers: [{ key: 'Service-Worker-Allowed', value: '/' }] },
   ],
 };
 

@@ -2,7 +2,6 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { execFile, spawn, type ChildProcess } from 'node:child_process';
 import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
-import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
@@ -11,6 +10,7 @@ import { writePiece } from '@/core/formats/write-piece';
 import type { WorkerState } from '../cli/farm/records';
 import type { FarmState } from '../cli/page/farm';
 import { smallStarter } from './artist';
+import { freePort } from '../scripts/sh.mjs';
 
 const FRAMES = 24;
 
@@ -41,14 +41,6 @@ class Running {
     }
     return this.ended;
   }
-}
-
-async function freePort(): Promise<number> {
-  const server = createServer().listen(0, '127.0.0.1');
-  await new Promise((done) => server.once('listening', done));
-  const { port } = server.address() as AddressInfo;
-  await new Promise((done) => server.close(done));
-  return port;
 }
 
 const piece = (...args: string[]) => promisify(execFile)('npm', ['run', '-s', 'piece', '--', ...args]);

@@ -11,6 +11,7 @@ const SOURCES = [
   'package.json',
   'postcss.config.mjs',
   'proxy.ts',
+  'scripts/bundle-offline.mjs',
   'scripts/bundle-workers.mjs',
   'tsconfig.json',
 ];
