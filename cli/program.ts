@@ -8,6 +8,7 @@ import { drawOnFarm } from './farm/draw';
 import { farm, farmWorker, type FarmOptions } from './farm/farm';
 import { DEFAULT_REDIS } from './farm/redis';
 import { FILM_TARGETS } from './render/films';
+import { whole } from './render/order';
 import { PLANS, planOf, type PlanOptions } from './render/plan';
 import { drawHere, render, type RenderOptions, type Tell } from './render/render';
 import { describe, evaluate, glsl, mesh } from './strand-commands';
@@ -128,9 +129,11 @@ export function program(said: Said): Command {
     .command('farm')
     .description('Starts a farm on this machine: Redis where none answers, one worker, and a page that shows it.')
     .addOption(redis())
-    .option('--port <n>', 'of its page', number, 3318)
-    .option('--folder <path>', 'where its Redis keeps what it holds', '.farm')
-    .action((options: FarmOptions) => farm(options, said.say));
+    .option('--port <n>', 'of its page', '3318')
+    .option('--folder <path>', 'where its Redis stores what it holds', '.farm')
+    .action((options: Omit<FarmOptions, 'port'> & { port: string }) =>
+      farm({ ...options, port: whole(options.port, 'port', 1, 65_535) }, said.say),
+    );
   piece
     .command('farm-worker')
     .description('Draws for a farm, until it is ended.')

@@ -88,7 +88,7 @@ testAlone('a folder that may not be written any more says so, and what is writte
     const pick = window.showDirectoryPicker!;
     window.showDirectoryPicker = async (options) => {
       const folder = await pick(options);
-      // The folder goes away with its permission, as soon as there is a frame in it.
+      // The folder is removed, with its permission, as soon as there is a frame in it.
       const look = async () => {
         for await (const name of folder.keys())
           if (name.endsWith('.png')) {

@@ -11,7 +11,7 @@ const SOURCES = [
   'package.json',
   'postcss.config.mjs',
   'proxy.ts',
-  'scripts/bundle-offline.mjs',
+  'scripts/bundle-offline.ts',
   'scripts/bundle-workers.mjs',
   'tsconfig.json',
 ];

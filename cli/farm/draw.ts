@@ -16,6 +16,7 @@ import {
   queueName,
   takeReady,
   tellRender,
+  wantStill,
   workersOf,
   type Chunk,
   type FarmOrder,
@@ -36,12 +37,17 @@ export const drawOnFarm =
     const redis = await openRedis(url);
     // A queue closes no connection that it was given.
     const connection = redis.duplicate();
+    // Each attempt to reach it closes again; it is said once.
+    const lost = () => {
+      tell.say('Redis does not answer; the render goes on when it is back.');
+      redis.once('ready', () => redis.once('close', lost));
+    };
+    redis.once('close', lost);
     try {
       const version = await farmVersion(redis);
       await assertSameCode(version);
       const queue = new Queue<Chunk, void>(queueName(version), { connection });
       queue.on('error', () => undefined);
-      redis.on('close', () => tell.say('Redis does not answer; the render goes on when it is back.'));
       const place = { ...folder.place, folder: path.resolve(folder.place.folder) };
       try {
         await new Render({ redis, queue, job, place, frames, give, tell }).run();
@@ -49,7 +55,7 @@ export const drawOnFarm =
         await queue.close();
       }
     } finally {
-      redis.removeAllListeners('close');
+      redis.off('close', lost);
       for (const each of [redis, connection]) each.disconnect();
     }
   };
@@ -146,9 +152,8 @@ class Render {
   /** What was lost, with a worker or with Redis, is given out again. @throws Wrong where a chunk cannot be drawn */
   private async lookAtChunks(): Promise<void> {
     const { redis, queue, job, place, tell } = this.parts;
-    const { piece, ...rest } = job;
-    void piece;
-    await putOrder(redis, this.id, { ...rest, piece: hash(this.text), place }, this.text);
+    if (!(await wantStill(redis, this.id)))
+      await putOrder(redis, this.id, { ...job, piece: hash(this.text), place }, this.text);
     const workers = await workersOf(redis);
     this.workers = Math.max(1, workers.length);
     if (workers.length === 0 && !this.isAlone)

@@ -1,17 +1,18 @@
+import type { Server } from 'node:http';
 import path from 'node:path';
 import { setTimeout as pauseFor } from 'node:timers/promises';
 import type { Redis } from 'ioredis';
 import { serveBoard } from './board';
 import { tellVersion } from './records';
 import { openRedis, shownUrl, startRedis, tryRedis, type OwnRedis } from './redis';
-import { ownVersion, startWorker } from './worker';
+import { ownVersion, startWorker, type FarmWorker } from './worker';
 
 /** What a farm is started with. */
 export interface FarmOptions {
   redis: string;
   /** Of its page. */
   port: number;
-  /** Where a Redis of ours keeps what it holds. */
+  /** Where a Redis of ours stores what it holds. */
   folder: string;
 }
 
@@ -38,16 +39,16 @@ export async function farm({ redis: url, port, folder }: FarmOptions, say: (line
   const end = askedToEnd();
   const version = await ownVersion();
   const { redis, own } = await reached(url, path.resolve(folder), say);
+  let board: Server | undefined;
   try {
     await tellVersion(redis, version);
-    const board = await serveBoard(redis, url, port);
+    board = await serveBoard(redis, url, port);
     const worker = await startWorker(url, { own: version }, say);
     say(`The farm is at ${shownUrl(url)}, its page at http://localhost:${port} (Ctrl+C ends it).`);
-    await Promise.race([end, worker.ended]);
-    await worker.close();
-    board.close();
-    board.closeAllConnections();
+    await untilEnd(worker, end);
   } finally {
+    board?.close();
+    board?.closeAllConnections();
     redis.disconnect();
     await own?.close();
   }
@@ -73,7 +74,10 @@ async function reached(
 /** Draws for a farm until it is asked to end, or the farm becomes another version. @throws Wrong; NoBrowser */
 export async function farmWorker(url: string, send: boolean, say: (line: string) => void): Promise<void> {
   const end = askedToEnd();
-  const worker = await startWorker(url, { send }, say);
+  await untilEnd(await startWorker(url, { send }, say), end);
+}
+
+async function untilEnd(worker: FarmWorker, end: Promise<void>): Promise<void> {
   try {
     await Promise.race([end, worker.ended]);
   } finally {

@@ -115,7 +115,7 @@ export async function assertSameCode(farm: FarmVersion): Promise<void> {
 
 export async function putOrder(redis: Redis, id: string, order: FarmOrder, piece: string): Promise<void> {
   await redis.set(KEYS.piece(order.piece), piece, 'EX', KEPT);
-  await redis.set(KEYS.order(id), JSON.stringify(order), 'EX', KEPT);
+  await redis.set(KEYS.order(id), JSON.stringify(order), 'EX', ALIVE);
 }
 
 /** @throws Error where it is not, or not whole, in Redis */
@@ -128,7 +128,12 @@ export async function orderOf(redis: Redis, id: string): Promise<{ job: DrawJob;
   return { job: { ...order, piece: JSON.parse(piece) as DrawJob['piece'] }, place: order.place };
 }
 
-/** Frames of an order are wanted until it is forgotten. */
+/**
+ * Frames of an order are wanted as long as the one who asked for them says so again in time.
+ * @returns false where it is not, or no longer, in Redis
+ */
+export const wantStill = async (redis: Redis, id: string) => (await redis.expire(KEYS.order(id), ALIVE)) === 1;
+
 export const isWanted = async (redis: Redis, id: string) => (await redis.exists(KEYS.order(id))) === 1;
 
 export const forgetOrder = (redis: Redis, id: string) => redis.del(KEYS.order(id), KEYS.ready(id));
@@ -179,7 +184,7 @@ export const workersOf = (redis: Redis) => all<WorkerState>(redis, KEYS.worker('
 
 export const rendersOf = (redis: Redis) => all<RenderState>(redis, KEYS.render(''));
 
-/** All that is kept under a beginning, by what stands behind it, in the order of that. */
+/** All values whose keys have a beginning, by the rest of their keys, in the order of those. */
 async function all<T>(redis: Redis, beginning: string): Promise<[id: string, value: T][]> {
   const keys: string[] = [];
   for await (const some of redis.scanStream({ match: `${beginning}*`, count: 1000 })) keys.push(...(some as string[]));

@@ -4,7 +4,6 @@ import { mkdir } from 'node:fs/promises';
 import { networkInterfaces } from 'node:os';
 import { setTimeout as pauseFor } from 'node:timers/promises';
 import { Redis } from 'ioredis';
-
 import { Wrong } from '../wrong';
 
 export const DEFAULT_REDIS = 'redis://127.0.0.1:6379';
@@ -27,7 +26,7 @@ export function shownUrl(text: string): string {
 }
 
 /**
- * Connects to a Redis that answers now; when it goes away later, what is asked of it waits until it is back.
+ * Connects to a Redis that answers now; when it is lost later, what is asked of it waits until it is back.
  * @returns null where none answers
  * @throws Wrong where it answers and wants something else
  */
@@ -39,18 +38,17 @@ export async function tryRedis(text: string): Promise<Redis | null> {
     maxRetriesPerRequest: null,
     retryStrategy: () => (isThere ? RETRY : null),
   });
-  // Told of by those who wait for an answer.
-  redis.on('error', () => undefined);
+  // What a connection was refused for is said here alone; attempts to connect fail with less.
+  let refused = '';
+  redis.on('error', ({ message }: Error) => (refused = message));
   try {
     await redis.connect();
     await redis.ping();
     isThere = true;
     return redis;
-  } catch (error) {
+  } catch {
     redis.disconnect();
-    const { message } = error as Error;
-    if (/NOAUTH|WRONGPASS|AUTH/.test(message))
-      throw new Wrong(`The Redis at ${shownUrl(text)} wants another password.`);
+    if (/AUTH|WRONGPASS/.test(refused)) throw new Wrong(`The Redis at ${shownUrl(text)} wants another password.`);
     return null;
   }
 }
@@ -70,7 +68,7 @@ export interface OwnRedis {
 }
 
 /**
- * Starts Redis for an address of this machine. What it holds is kept in a folder, so that nothing is lost with it.
+ * Starts Redis for an address of this machine. What it holds is stored in a folder, so that nothing is lost with it.
  * @throws Wrong where it is not installed, or the address is of another machine
  */
 export async function startRedis(text: string, folder: string, say: (line: string) => void): Promise<OwnRedis> {
@@ -90,11 +88,9 @@ export async function startRedis(text: string, folder: string, say: (line: strin
   const start = async () => {
     // In a group of its own: Ctrl+C goes to the farm, which ends it last.
     server = spawn('redis-server', options, { stdio: 'ignore', detached: true });
-    const failed = once(server, 'error').then(() => {
+    await once(server, 'spawn').catch(() => {
       throw new Wrong('The farm needs Redis, and none was found. Install it (Debian: apt-get install redis-server).');
     });
-    await Promise.race([once(server, 'spawn'), failed]);
-    failed.catch(() => undefined);
     server.once('exit', () => {
       if (isClosed) return;
       say('Redis ended; it is started again.');

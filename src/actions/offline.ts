@@ -3,40 +3,39 @@ import { create } from 'zustand';
 /** Beside the other files of the build; `next.config.ts` lets it answer for the whole application. */
 const SCRIPT = '/_next/static/offline.js';
 
-/** Is the application kept in this browser, so that it opens without its server? */
-export type OfflineState = 'unknown' | 'absent' | 'keeping' | 'kept';
+/** Is the application saved in this browser, so that it opens without its server? */
+export type OfflineState = 'unknown' | 'absent' | 'saving' | 'saved';
 
 export const useOffline = create<{ state: OfflineState }>(() => ({ state: 'unknown' }));
 
 const tell = (state: OfflineState) => useOffline.setState({ state });
 
-/** Null in browsers and pages that cannot keep it. */
+/** Null in browsers, and for addresses, that allow no service worker. */
 const workers = () => ('serviceWorker' in navigator ? navigator.serviceWorker : null);
 
-/** Looks whether it is kept already. */
+/** Looks whether it is saved already. */
 export async function lookOffline(): Promise<void> {
-  if (useOffline.getState().state === 'keeping') return;
+  if (useOffline.getState().state === 'saving') return;
   const registration = await workers()?.getRegistration();
-  tell(registration?.active ? 'kept' : 'absent');
+  tell(registration?.active ? 'saved' : 'absent');
 }
 
 /**
- * Keeps all of the application in this browser.
- * @throws Error with a sentence where it cannot be kept
+ * Saves all of the application in this browser.
+ * @throws Error with a sentence where it cannot be saved
  */
-export async function keepOffline(): Promise<void> {
+export async function saveOffline(): Promise<void> {
   const container = workers();
-  if (!container) throw new Error('This browser cannot keep the application. Serve it from localhost or with HTTPS.');
-  tell('keeping');
+  if (!container) throw new Error('This browser cannot save the application. Serve it from localhost or with HTTPS.');
+  tell('saving');
   try {
-    const registration = await container.register(SCRIPT, { scope: '/' });
-    const incoming = registration.installing ?? registration.waiting;
-    if (incoming) await activated(incoming);
-    tell('kept');
+    const { active, waiting, installing } = await container.register(SCRIPT, { scope: '/' });
+    if (!active) await activated((installing ?? waiting)!);
+    tell('saved');
   } catch {
     tell('absent');
     throw new Error(
-      'The application could not be kept: its server did not answer, or there is no room left in this browser. ' +
+      'The application could not be saved: its server did not answer, or there is no room left in this browser. ' +
         'Nothing of your pieces is lost. Try again.',
     );
   }
@@ -53,7 +52,7 @@ function activated(worker: ServiceWorker): Promise<void> {
   });
 }
 
-/** Deletes what is kept of the application; pieces stay. */
+/** Deletes what was saved of the application; pieces stay. */
 export async function forgetOffline(): Promise<void> {
   await (await workers()?.getRegistration())?.unregister();
   for (const name of await caches.keys()) if (name.startsWith('workbox-')) await caches.delete(name);

@@ -1,46 +1,44 @@
 import { cleanupOutdatedCaches, matchPrecache, precache, type PrecacheEntry } from 'workbox-precaching';
 import { registerRoute } from 'workbox-routing';
-import { isPieceId, keptAddress, PIECE_PAGE } from '@/core/kept-pages';
+import { isPieceId, offlineAddress, PIECE_PAGE } from '@/core/offline-pages';
 
 /**
- * The service worker: it keeps the application in the browser, so that it opens where its server is gone. Pages come
- * from the server as long as it answers; what has a name of its own contents comes from the browser at once.
+ * The service worker: it saves the application in the browser, so that it opens where its server is gone. Pages come
+ * from the server as long as it answers; files that are named by their contents come from the browser at once. A newer
+ * worker waits until all pages are closed, so pages find the files of their own build until then.
  */
 
-/** All that is kept; `scripts/bundle-offline.mjs` writes it in. */
-declare const KEPT_FILES: PrecacheEntry[];
+/** All that is saved; `scripts/bundle-offline.ts` writes it in. */
+declare const SAVED_FILES: PrecacheEntry[];
 
-precache(KEPT_FILES);
+precache(SAVED_FILES);
 cleanupOutdatedCaches();
-// A newer one takes the place of this one at once: pages of both go with files of both.
-addEventListener('install', () => void (globalThis as unknown as { skipWaiting: () => Promise<void> }).skipWaiting());
 
-const kept = new Set(KEPT_FILES.map(({ url }) => url));
+const saved = new Set(SAVED_FILES.map(({ url }) => url));
 
 registerRoute(
-  ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/_next/static/') && kept.has(url.pathname),
+  ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/_next/static/') && saved.has(url.pathname),
   async ({ request }) => (await matchPrecache(request)) ?? fetch(request),
 );
 
 registerRoute(
-  ({ url, request, sameOrigin }) => sameOrigin && (request.mode === 'navigate' || kept.has(url.pathname)),
+  ({ url, request, sameOrigin }) => sameOrigin && (request.mode === 'navigate' || saved.has(url.pathname)),
   async ({ request, url }) => {
     try {
       return await fetch(request);
     } catch (why) {
-      const page = await keptPage(url.pathname);
-      if (!page) throw why;
-      return page;
+      const answer = await savedAnswer(url.pathname);
+      if (!answer) throw why;
+      return answer;
     }
   },
 );
 
-async function keptPage(pathname: string): Promise<Response | undefined> {
-  const address = keptAddress(pathname);
-  const page = await matchPrecache(address);
+async function savedAnswer(pathname: string): Promise<Response | undefined> {
+  const address = offlineAddress(pathname);
+  const answer = await matchPrecache(address);
   const id = pathname.slice(PIECE_PAGE.beginning.length);
-  if (!page || address !== PIECE_PAGE.kept || !isPieceId(id)) return page;
+  if (!answer || address !== PIECE_PAGE.address || !isPieceId(id)) return answer;
   // The page of a piece holds nothing of it but its id.
-  const headers = ['content-type', 'content-security-policy'].map((name) => [name, page.headers.get(name) ?? '']);
-  return new Response((await page.text()).replaceAll(PIECE_PAGE.id, id), { headers: headers as [string, string][] });
+  return new Response((await answer.text()).replaceAll(PIECE_PAGE.id, id), { headers: answer.headers });
 }

@@ -57,23 +57,3 @@ export function simulateRender(render: MadeUpRender, seed = 1): SimulatedRender 
   const seconds = Math.max(...free);
   return { seconds, chunks, efficiency: times.reduce((sum, t) => sum + t, 0) / (workers * seconds) };
 }
-
-/** What a render is expected to take. */
-export interface RenderCost {
-  /** Hours from beginning to end. */
-  hours: number;
-  /** Hours of all machines together. */
-  machineHours: number;
-}
-
-/**
- * What a render takes at least, evenly shared.
- * @param chunks how many there are; each draws `warmUp` frames before its first
- */
-export function renderCost(
-  { frames, workers, frameSeconds, openSeconds, warmUp }: Omit<MadeUpRender, 'spread'>,
-  chunks: number,
-): RenderCost {
-  const machineHours = ((frames + chunks * warmUp) * frameSeconds + workers * openSeconds) / 3600;
-  return { hours: machineHours / workers, machineHours };
-}

@@ -6,7 +6,7 @@ import { blankPiece } from '@/core/piece/edit';
 import { Button } from '../parts/Button';
 import { Mark } from '../parts/Mark';
 import { BeginCard, BlankCard, StarterCard } from './cards';
-import { KeepOffline } from './KeepOffline';
+import { SaveOffline } from './SaveOffline';
 import { SavedSection } from './SavedSection';
 import { useLeaving } from '@/actions/leaving';
 import type { StarterFacts } from './starters';
@@ -83,7 +83,7 @@ function Header({ onFile }: { onFile: (chosen: File | undefined) => Promise<void
           e.target.value = '';
         }}
       />
-      <KeepOffline />
+      <SaveOffline />
       <Button onClick={() => file.current?.click()} className="flex items-center gap-2">
         <FolderOpen size={15} /> Open a file
       </Button>
