@@ -118,9 +118,10 @@ test('a render that loses two workers and Redis comes to the bytes of a single m
     const code = path.join(other, 'src/core/colour.ts');
     writeFileSync(code, `${readFileSync(code, 'utf8')}\n(globalThis as { other?: boolean }).other = true;\n`);
     const refused = new Running(['farm-worker', '--redis', url], other);
+    running.push(refused);
+    await refused.says(/may not draw for the farm: its application is another version/);
     expect(await refused.ended).toBe(1);
     rmSync(other, { recursive: true });
-    expect(refused.text).toMatch(/may not draw for the farm: its application is another version/);
 
     expect(await third.end('SIGINT')).toBe(0);
     expect(await farm.end('SIGINT')).toBe(0);
