@@ -1,4 +1,4 @@
-import { DRAWN_CHECK_IDS, DRAWN_CHECKS, type DrawnReadings } from '@/core/checks/drawn';
+import { DRAWN_CHECK_IDS, DRAWN_CHECKS, lightWords, type DrawnFindings } from '@/core/checks/drawn';
 import { checkMemory } from '@/core/checks/memory';
 import { measureNumbers } from '@/core/checks/numbers';
 import { checkName, isDrawn, PROFILES, profileOf, profileVerdict, type KnownChecks } from '@/core/checks/profiles';
@@ -57,12 +57,14 @@ export async function check({ piece, assets }: Opened, options: CheckOptions, pr
   ];
   // A profile that is asked for is looked at as a whole.
   if (options.drawn || (options.profile && profile?.checks.some(isDrawn))) {
-    const readings = await drawnReadings(piece, progress);
+    const { readings, light } = await drawnFindings(piece, progress);
     for (const check of DRAWN_CHECK_IDS) {
       const { passes, found } = readings[check];
       known[check] = passes;
       lines.push(`${passes ? 'passes' : 'FAILS '}  ${DRAWN_CHECKS[check].name}: ${found}`);
     }
+    for (const { id: wall, name, peak } of piece.outputs ?? [])
+      if (light[wall]) lines.push(`light   ${name}: ${lightWords(light[wall], peak)}`);
   }
   if (!profile) {
     const passes = known.seam !== false && DRAWN_CHECK_IDS.every((check) => known[check] !== false);
@@ -99,11 +101,11 @@ async function seamLines({ piece, assets }: Opened): Promise<Closing> {
   return { closes, lines, verdict: closes ? 'The loop closes.' : 'The loop does not close.' };
 }
 
-async function drawnReadings(piece: Piece, progress: Progress): Promise<DrawnReadings> {
+async function drawnFindings(piece: Piece, progress: Progress): Promise<DrawnFindings> {
   const { page, browser } = await openPage('cli/page/drawn.ts');
   try {
     await page.exposeFunction('drawnSoFar', progress);
-    return await page.evaluate((p) => (globalThis as unknown as { drawn: DrawnPage }).drawn.readings(p), piece);
+    return await page.evaluate((p) => (globalThis as unknown as { drawn: DrawnPage }).drawn.look(p), piece);
   } finally {
     await browser.close();
   }

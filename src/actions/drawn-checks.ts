@@ -6,7 +6,7 @@ import { holdingAssets } from '@/state/assets/assets';
 import { useDrawn } from '@/state/measured/drawn';
 import { notify } from '@/state/panels/notify';
 import { useWorkbench } from '@/state/workbench';
-import { drawnReadings } from './drawn-readings';
+import { drawnFindings } from './drawn-findings';
 import { Cancelled } from './export-feed';
 
 let looking: AbortController | null = null;
@@ -20,8 +20,8 @@ export async function lookAtFrames(): Promise<void> {
   const { signal } = (looking = new AbortController());
   const progress = (done: number, total: number) => useDrawn.setState({ running: { done, total } });
   try {
-    const readings = await holdingAssets(piece, () => drawnReadings(piece, signal, progress));
-    useDrawn.setState({ piece, readings, running: null });
+    const found = await holdingAssets(piece, () => drawnFindings(piece, signal, progress));
+    useDrawn.setState({ piece, ...found, running: null });
   } catch (error) {
     useDrawn.setState({ running: null });
     if (!(error instanceof Cancelled)) notify('error', errorSentence(error));

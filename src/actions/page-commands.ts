@@ -8,6 +8,7 @@ import { triggerNumber } from '@/state/playback/triggers';
 import { tapTempo } from '@/state/playback/tempo';
 import { useTransport } from '@/state/playback/transport';
 import { redo, undo, useWorkbench } from '@/state/workbench';
+import { toggleHall } from './hall';
 import { addOutput } from './outputs';
 import { openSecondWindow } from './second-window';
 import { clearMemory } from './viewer-handle';
@@ -91,6 +92,7 @@ export const PAGE_COMMANDS: readonly Command[] = [
     name: 'The picture in a second window, for another screen',
     run: openSecondWindow,
   },
+  { group: 'Look', name: 'The walls in the hall', run: toggleHall },
   {
     group: 'Look',
     name: 'Clear memory',

@@ -69,7 +69,7 @@ export interface FrameRequest {
   /** Samples of each pixel; 0 for one. */
   samples?: number;
   /** What the target gets. */
-  values?: Exclude<PictureValues, 'checker'>;
+  values?: Extract<PictureValues, 'encoded' | 'light'>;
   /** Without it earlier frames are nothing. */
   remembering?: MemoryUse;
   subject?: DrawnSubject;
@@ -103,13 +103,13 @@ export class PictureRenderer {
   measures = false;
 
   /**
-   * @param looking shows a checkerboard where the picture is open
+   * @param shownAs how every frame is drawn, whatever its request says
    * @param compiled what the renderer has compiled before; it is not disposed of with the picture
    */
   constructor(
     readonly renderer: THREE.WebGLRenderer,
     private readonly assets: Assets,
-    private readonly looking = false,
+    public shownAs: PictureValues | null = null,
     compiled?: CompiledParts,
   ) {
     renderer.setTransparentSort(farFirst);
@@ -259,7 +259,7 @@ export class PictureRenderer {
       fillsIn: (step) => fillIn && this.readingOf(step)?.frames !== null,
       reach: (step) => this.readingOf(step)?.reach ?? 0,
       target,
-      values: this.looking ? 'checker' : values,
+      values: this.shownAs ?? values,
       drew,
     };
     const { finish } = this.output;

@@ -94,7 +94,7 @@ export class Viewer {
     };
     this.remembering = new Remembering(this.renderer, events.settling);
     this.work = new CardWork(this.renderer);
-    this.picture = new PictureRenderer(this.renderer, assets, true, screen.compiled);
+    this.picture = new PictureRenderer(this.renderer, assets, 'checker', screen.compiled);
     this.beside = new ExtraPictures(this.renderer, {
       now: () => (this.lost || this.ended || !this.piece ? null : this.now()),
       whenSet: this.whenSet,
@@ -222,6 +222,12 @@ export class Viewer {
     if (!this.ended) this.drawAgain();
   }
 
+  /** What the picture lies over where it is open: a checkerboard, or the black of a wall. */
+  set ground(ground: 'checker' | 'black') {
+    this.picture.shownAs = ground;
+    this.drawAgain();
+  }
+
   compare(with_: Compared | null): void {
     this.compared = with_;
     this.compile();
@@ -270,10 +276,10 @@ export class Viewer {
 
   private readonly onRestored = () => {
     this.lost = false;
-    const { view, measures } = this.picture;
+    const { view, measures, shownAs } = this.picture;
     this.remembering.lost();
     this.screen.lost();
-    this.picture = new PictureRenderer(this.renderer, this.assets, true, this.screen.compiled);
+    this.picture = new PictureRenderer(this.renderer, this.assets, shownAs, this.screen.compiled);
     Object.assign(this.picture, { view, measures });
     const again = this.piece ? this.setPiece(this.piece, this.meshOf, this.complete) : Promise.resolve();
     void again.then(this.events.restored);

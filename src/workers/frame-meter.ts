@@ -1,11 +1,12 @@
-import { DrawnMeters, type DrawnLoop, type DrawnReadings } from '@/core/checks/drawn';
+import { DrawnMeters, type DrawnFindings, type DrawnLoop } from '@/core/checks/drawn';
+import type { Output } from '@/core/piece/types';
 
 let meters: DrawnMeters | null = null;
 
 /** Looks at drawn frames, so that none of them holds up the page. */
 export const frameMeter = {
-  begin(loop: DrawnLoop): void {
-    meters = new DrawnMeters(loop);
+  begin(loop: DrawnLoop, picture: { width: number; height: number }, walls: readonly Output[]): void {
+    meters = new DrawnMeters(loop, picture, walls);
   },
 
   /** Takes the next frame: see `DrawnMeters`. */
@@ -13,7 +14,7 @@ export const frameMeter = {
     meters!.add(encoded, counts);
   },
 
-  readings: (): DrawnReadings => meters!.readings(),
+  findings: (): DrawnFindings => meters!.findings(),
 };
 
 export type FrameMeter = typeof frameMeter;

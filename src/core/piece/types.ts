@@ -224,7 +224,7 @@ export interface Output {
   turn: (typeof TURNS)[number];
   /** Where the middle of the wall's lower edge stands in the hall: metres to the right, up and away from the door. */
   place: Vector;
-  /** Degrees by which the wall faces to the left of the door, seen from it. */
+  /** Degrees by which the wall is turned to the left from facing the door, seen from the door. */
   facing: number;
 }
 

@@ -11,11 +11,11 @@ export class GraphicsLost extends Error {
 }
 
 /** @throws NoGraphics with a sentence for the artist. */
-export function makeRenderer(canvas: HTMLCanvasElement | OffscreenCanvas): THREE.WebGLRenderer {
+export function makeRenderer(canvas: HTMLCanvasElement | OffscreenCanvas, antialias = false): THREE.WebGLRenderer {
   try {
     const renderer = new THREE.WebGLRenderer({
       canvas,
-      antialias: false,
+      antialias,
       alpha: false,
       powerPreference: 'high-performance',
     });

@@ -28,10 +28,10 @@ vec3 clEncode(vec3 linear) {
 
 /**
  * How the last pass gives the picture: `encoded` as sRGB, 0 to 1, not multiplied by its opacity; `checker` the same
- * over a checkerboard; `light` linear, multiplied by its opacity, also beyond 1.
+ * over a checkerboard; `light` linear, multiplied by its opacity, also beyond 1; `black` sRGB over black.
  */
-export type PictureValues = 'encoded' | 'checker' | 'light';
-const PICTURE_VALUES: readonly PictureValues[] = ['encoded', 'checker', 'light'];
+export type PictureValues = 'encoded' | 'checker' | 'light' | 'black';
+const PICTURE_VALUES: readonly PictureValues[] = ['encoded', 'checker', 'light', 'black'];
 
 const LIGHT = `
   // More than a half float holds would become infinite, and spread.
@@ -54,7 +54,7 @@ const SHOWN = `
     vec2 square = floor(gl_FragCoord.xy / 8.0);
     vec3 ground = vec3(mod(square.x + square.y, 2.0) < 0.5 ? 0.16 : 0.22);
     pixel = vec4(mix(ground, pixel.rgb, opacity), 1.0);
-  }`;
+  } else if (clValues == 3) pixel = vec4(opacity * pixel.rgb, 1.0);`;
 
 const PIXEL_PLACE = {
   rest: 'vec3((at - 0.5) * vec2(clSize.x / clSize.y, 1.0), 0.0)',

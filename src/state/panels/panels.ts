@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import type { KeysKeep } from '@/core/piece/beats';
 import type { Clip } from '@/core/parts/clip';
 import { KINDS, type Kind, type ParamAt, type StepAt } from '@/core/piece/types';
+import type { Standpoint } from '@/core/piece/walls';
 import type { LookOn } from '@/core/preview/look';
 import { soundEntries, type Soundness } from '@/core/stored';
 import { onRememberedElsewhere, readRemembered, remembered } from '../storage/remembered';
@@ -38,6 +39,11 @@ export interface PickingPart {
 export const SIDES = ['tuning', 'desk', 'outputs'] as const;
 export type SidePanel = (typeof SIDES)[number];
 
+/** Where the artist stands in the hall, and how bright its dark walls are there: cd/m². */
+export interface HallView extends Standpoint {
+  black: number;
+}
+
 /** What is open beside the piece, and what of it is looked at: over when the piece is left. */
 interface Opened {
   picking: Picking | PickingPart | null;
@@ -50,6 +56,8 @@ interface Opened {
   aboutStep: string | null;
   /** The stage shows the frame pixel by pixel. */
   pixels: boolean;
+  /** The stage shows the walls in the hall, seen from here. */
+  hall: HallView | null;
   /** Edits and versions. */
   history: boolean;
   /** The version that lies beside the picture. */
@@ -100,6 +108,7 @@ const CLOSED: Opened = {
   parts: false,
   aboutStep: null,
   pixels: false,
+  hall: null,
   history: false,
   version: null,
   partToSave: null,

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { DrawnReading } from '@/core/checks/drawn';
-import { Chart } from './Chart';
+import { Chart } from '../parts/Chart';
 
 const COLOURS = ['#c6d86b', '#e2604f'];
 const LIMIT_LINE = { silent: true, symbol: 'none', label: { show: false }, lineStyle: { color: '#a7b2ab' } };

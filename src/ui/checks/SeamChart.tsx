@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { SeamReading } from '@/core/checks/seam';
-import { Chart } from './Chart';
+import { Chart } from '../parts/Chart';
 
 /** Change per frame on both sides of the seam: where the loop runs on evenly the two bars are alike. */
 export function SeamChart({ readings }: { readings: SeamReading[] }) {

@@ -1,20 +1,24 @@
-import { Plus, Trash2 } from 'lucide-react';
+import { Eye, Plus, Trash2 } from 'lucide-react';
 import { boxInside, changeOutput, isOutside, metresOf, removeOutput } from '@/core/piece/outputs';
 import { LIMITS } from '@/core/piece/limits';
 import { TURNS, type Output, type Piece } from '@/core/piece/types';
 import { usePanels } from '@/state/panels/panels';
 import { endGesture, useWorkbench } from '@/state/workbench';
+import { toggleHall } from '@/actions/hall';
 import { addOutput, readOutputTable, saveOutputs, useSelectedOutput, wallSize } from '@/actions/outputs';
 import { Button } from '../parts/Button';
 import { FileDrop } from '../parts/FileDrop';
-import { NumberInput } from '../parts/NumberField';
 import { PlainList } from '../parts/PlainList';
 import { SettingRow } from '../parts/SettingRow';
+import { Amount, metres, Pair, within } from './amounts';
+import { Standing } from './Standing';
+import { WallLight } from './WallLight';
 
 /** The parts of the picture that walls show. */
 export function Outputs() {
   const piece = useWorkbench((s) => s.piece);
   const selected = useSelectedOutput();
+  const hall = usePanels((s) => s.hall);
   return (
     <div
       className="grid gap-x-5 gap-y-3 p-4 @min-[500px]:grid-cols-[212px_minmax(0,1fr)]"
@@ -35,6 +39,10 @@ export function Outputs() {
         <Button look="bare" className="flex items-center gap-1.5" onClick={addOutput}>
           <Plus size={14} /> Add an output
         </Button>
+        <Button look="bare" className="flex items-center gap-1.5" aria-pressed={hall !== null} onClick={toggleHall}>
+          <Eye size={14} /> See it in the hall
+        </Button>
+        {hall && <Standing hall={hall} />}
         <Table count={piece.outputs?.length ?? 0} />
       </div>
       {selected ? (
@@ -184,11 +192,11 @@ function Fields({ piece, output }: { piece: Piece; output: Output }) {
           <Amount label="Away from the door" value={output.place[2]} unit="m" step={0.1} onChange={place(2)} />
         </Pair>
       </SettingRow>
-      <SettingRow name="Up, facing">
+      <SettingRow name="Up, turned">
         <Pair>
           <Amount label="Height of the lower edge" value={output.place[1]} unit="m" step={0.1} onChange={place(1)} />
           <Amount
-            label="Faces to the left by"
+            label="Turned to the left by"
             value={output.facing}
             unit="°"
             step={1}
@@ -196,25 +204,7 @@ function Fields({ piece, output }: { piece: Piece; output: Output }) {
           />
         </Pair>
       </SettingRow>
+      <WallLight {...{ piece, output }} />
     </div>
-  );
-}
-
-const within = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
-const metres = (value: number) => within(value, -LIMITS.hall, LIMITS.hall);
-
-const Pair = ({ children }: { children: React.ReactNode }) => <div className="grid grid-cols-2 gap-2">{children}</div>;
-
-function Amount(props: {
-  label: string;
-  value: number;
-  unit: string;
-  step: number;
-  onChange: (value: number) => void;
-}) {
-  return (
-    <span className="rounded border border-line pr-1.5">
-      <NumberInput {...props} />
-    </span>
   );
 }

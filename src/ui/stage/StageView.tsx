@@ -25,6 +25,7 @@ const STAGE =
 const TOP = 'pointer-events-none absolute inset-x-2.5 top-2.5 flex flex-wrap gap-1.5 [&_button]:pointer-events-auto';
 
 const PixelView = dynamic(() => import('./PixelView').then((m) => m.PixelView), { ssr: false });
+const Hall = dynamic(() => import('./Hall').then((m) => m.Hall), { ssr: false });
 const SignalPlot = dynamic(() => import('./SignalPlot').then((m) => m.SignalPlot), { ssr: false });
 
 export function StageView() {
@@ -34,6 +35,7 @@ export function StageView() {
   const looking = usePanels((s) => s.looking);
   const coarse = usePanels((s) => s.coarse);
   const pixels = usePanels((s) => s.pixels);
+  const hall = usePanels((s) => s.hall);
   const phase = useCallback(() => useTransport.getState().frame / useWorkbench.getState().piece.loop.frames, []);
   const { spread, read, point } = useLook(piece, looking, rests, phase);
   const picture = useFinishSpread(piece, looking, rests);
@@ -82,6 +84,7 @@ export function StageView() {
         {camera.isThere && <CameraButtons camera={camera} />}
       </div>
       {pixels && <PixelView />}
+      {hall && <Hall hall={hall} />}
     </section>
   );
 }

@@ -65,7 +65,7 @@ export function useViewer(area: RefObject<HTMLElement | null>) {
     const feed = new ViewerFeed(viewer, new MeshStore((why) => notify('error', why)));
     return () => {
       feed.end();
-      usePanels.setState({ looking: null, compare: null, version: null, pixels: false, coarse: null });
+      usePanels.setState({ looking: null, compare: null, version: null, pixels: false, hall: null, coarse: null });
       setViewer(null);
       useTransport.setState({ pictured: false });
       viewer.dispose();

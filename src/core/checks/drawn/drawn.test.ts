@@ -79,14 +79,14 @@ describe('stillness', () => {
 function readingsOf(grey: (frame: number) => number, play: 'loop' | 'once' = 'loop'): DrawnReadings {
   const loop = { frames: 24, rate: 12, play };
   const size = drawnSize({ width: 160, height: 90 });
-  const meters = new DrawnMeters({ size, loop });
+  const meters = new DrawnMeters({ size, loop }, PICTURE, []);
   const { order, lead } = framesToLookAt(loop);
   for (const [i, frame] of order.entries()) {
     const pixels = new Float32Array(4 * size.width * size.height).fill(grey(frame));
     for (let p = 3; p < pixels.length; p += 4) pixels[p] = 1;
     meters.add(pixels, i >= lead);
   }
-  return meters.readings();
+  return meters.findings().readings;
 }
 
 const failing = (readings: DrawnReadings) => DRAWN_CHECK_IDS.filter((id) => !readings[id].passes);

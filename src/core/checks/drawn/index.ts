@@ -2,8 +2,11 @@ import { bandCheck } from './bands';
 import { clippingCheck } from './clipping';
 import { flashCheck } from './flash-check';
 import { stillnessCheck } from './stillness';
+import { WallLightMeter, type WallLights } from './wall-light';
+import type { Output } from '../../piece/types';
 import type { DrawnCheck, DrawnFrame, DrawnLoop, DrawnReading } from './types';
 
+export { lightWords, type WallLight, type WallLights } from './wall-light';
 export { drawnSize, type DrawnLoop, type DrawnReading, type DrawnSize } from './types';
 
 /** The checks of drawn frames, by their ids. */
@@ -29,11 +32,20 @@ export function framesToLookAt({ frames, rate, play }: DrawnLoop['loop']): { ord
   return { order, lead };
 }
 
-/** All checks at once, frame by frame. */
+/** What was found in the frames of a loop. */
+export interface DrawnFindings {
+  readings: DrawnReadings;
+  light: WallLights;
+}
+
+/** All checks at once, frame by frame, and the light of walls. */
 export class DrawnMeters {
   private readonly meters;
+  private readonly light: WallLightMeter;
 
-  constructor(loop: DrawnLoop) {
+  /** @param picture its pixels, of which walls show parts */
+  constructor(loop: DrawnLoop, picture: { width: number; height: number }, walls: readonly Output[]) {
+    this.light = new WallLightMeter(walls, { picture, drawn: loop.size });
     this.meters = DRAWN_CHECK_IDS.map((id) => [id, DRAWN_CHECKS[id].meter(loop)] as const);
   }
 
@@ -43,9 +55,11 @@ export class DrawnMeters {
     for (let i = 0; i < bytes.length; i++) bytes[i] = 255 * encoded[i]!;
     const frame: DrawnFrame = { encoded, bytes };
     for (const [, meter] of this.meters) meter.add(frame, counts);
+    if (counts) this.light.add(frame);
   }
 
-  readings(): DrawnReadings {
-    return Object.fromEntries(this.meters.map(([id, meter]) => [id, meter.reading()])) as DrawnReadings;
+  findings(): DrawnFindings {
+    const readings = Object.fromEntries(this.meters.map(([id, meter]) => [id, meter.reading()])) as DrawnReadings;
+    return { readings, light: this.light.reading() };
   }
 }
