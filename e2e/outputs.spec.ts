@@ -32,7 +32,7 @@ async function makeTwo(page: Page): Promise<void> {
   await typed(page, 'Width', 64);
   await page.getByRole('button', { name: 'Add an output' }).click();
   await typed(page, 'Height', 32);
-  await page.getByLabel('Turned').selectOption('90');
+  await page.getByLabel('Turned', { exact: true }).selectOption('90');
 }
 
 /** A part of a picture as its own. */

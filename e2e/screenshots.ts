@@ -4,7 +4,7 @@ import { addStep, addStrand, blankPiece, setLoop, setParam, setPicture } from '@
 import { putPart, type Part } from '@/core/parts/part';
 import { addOutputs } from '@/core/piece/outputs';
 import { endOfRow } from '@/core/steps/end-of-row';
-import type { Piece, Value } from '@/core/piece/types';
+import type { Piece, Value, Vector } from '@/core/piece/types';
 import { BEGINNINGS, STARTERS } from '@/demo';
 import { ground, RECIPES } from '@/demo/recipes';
 import { goToFrame, inWorkbench, openPiece, pickItem, seam, setNumber, settled, taken } from './artist';
@@ -82,8 +82,8 @@ for (const part of RECIPES) {
 
 test('shelf, workbench, checks, outputs and export', async ({ page }) => {
   const walls = [
-    { name: 'front', x: 0, y: 0, width: 860, height: 720 },
-    { name: 'side', x: 860, y: 120, width: 420, height: 480, facing: 50 },
+    { name: 'front', x: 0, y: 0, width: 860, height: 720, place: [0, 1, 8] as Vector },
+    { name: 'side', x: 860, y: 120, width: 420, height: 480, facing: 50, place: [2.4, 1.4, 7.2] as Vector },
   ];
   await openPiece(page, { ...addOutputs(STARTERS[0]!.piece, walls), profile: 'hall' });
   await inWorkbench(page);
@@ -107,6 +107,10 @@ test('shelf, workbench, checks, outputs and export', async ({ page }) => {
   await page.getByRole('tab', { name: /^Outputs/ }).click();
   await page.waitForTimeout(4000);
   await page.screenshot({ path: `${FOLDER}/outputs.png` });
+  await page.getByRole('button', { name: 'See it in the hall' }).click();
+  await page.waitForTimeout(4000);
+  await page.screenshot({ path: `${FOLDER}/hall.png` });
+  await page.getByRole('button', { name: 'Back to the picture' }).click();
   await page.getByRole('button', { name: 'Export' }).click();
   await page.getByRole('button', { name: 'Export the WebM' }).click();
   await expect(page.getByText(/^[3-9] of 240 frames, about .* left$/)).toBeVisible();

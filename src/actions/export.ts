@@ -27,7 +27,7 @@ import type { Job } from '@/workers/job';
 import type { PictureJob } from '@/workers/pictures';
 import { download } from './download';
 import { writtenIn } from './export-folder';
-import { feedFrames, unless, type ExportProgress } from './export-feed';
+import { feedFrames, unless, type ExportProgress, type ExportWatch } from './export-feed';
 import { openCapture } from './open-capture';
 
 export type ExportKind = 'still' | 'frames' | FilmFormat;
@@ -66,19 +66,10 @@ export function orderedFrames({ kind, settings, frame, span }: ExportOrder, { lo
  * Draws frames of a piece, writes them and hands them over as a file.
  * @throws Cancelled when the signal says so; Error with a sentence otherwise
  */
-export const runExport = (
-  piece: Piece,
-  order: ExportOrder,
-  signal: AbortSignal,
-  progress: (p: ExportProgress) => void,
-): Promise<void> => holdingAssets(piece, () => exportPiece(piece, order, signal, progress));
+export const runExport = (piece: Piece, order: ExportOrder, watch: ExportWatch): Promise<void> =>
+  holdingAssets(piece, () => exportPiece(piece, order, watch));
 
-async function exportPiece(
-  piece: Piece,
-  order: ExportOrder,
-  signal: AbortSignal,
-  progress: (p: ExportProgress) => void,
-): Promise<void> {
+async function exportPiece(piece: Piece, order: ExportOrder, { signal, pause, progress }: ExportWatch): Promise<void> {
   const { kind, settings } = order;
   const size = sizeFor(piece, settings);
   const isPictures = kind === 'still' || kind === 'frames';
@@ -100,7 +91,8 @@ async function exportPiece(
       const drawn = await unless(signal, draw(0));
       for (const writer of writers)
         await unless(signal, writeStill(piece, order, pixelsFor(drawn, size, writer), writer));
-    } else await writeFrames(piece, { ...order, kind }, planned, { draw, size, writers, signal, report });
+    } else
+      await writeFrames(piece, { ...order, kind }, planned, { draw, size, writers, signal, pause, progress: report });
   } finally {
     capture.close();
     for (const { thread } of writers) thread.end();
@@ -156,20 +148,18 @@ async function writeStill(
   download(frameName(stem, frame, piece.loop.frames, ending), bytes, mime);
 }
 
-interface Writing {
+interface Writing extends ExportWatch {
   draw: (index: number) => Promise<CapturedPixels>;
   /** Of the whole picture. */
   size: PictureSize;
   writers: OpenFile[];
-  signal: AbortSignal;
-  report: (p: ExportProgress) => void;
 }
 
 async function writeFrames(
   piece: Piece,
   order: FileOrder,
   { frames, skipped, marks }: ExportPlan,
-  { draw, size, writers, signal, report }: Writing,
+  { draw, size, writers, ...watch }: Writing,
 ): Promise<void> {
   const { ending, mime } = order.kind === 'frames' ? ZIP : FILM_FILES[order.kind];
   for (const [i, { thread, ...file }] of writers.entries())
@@ -190,7 +180,7 @@ async function writeFrames(
     );
   };
   try {
-    await unless(signal, feedFrames({ frames: frames.length, draw, add, signal, progress: report, written }));
+    await unless(watch.signal, feedFrames({ frames: frames.length, draw, add, written, ...watch }));
   } catch (error) {
     if (!(error instanceof GraphicsLost) || written.frames === 0) throw error;
     const done = skipped + written.frames;

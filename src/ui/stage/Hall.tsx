@@ -139,7 +139,7 @@ function SeenWalls({ walls, eye }: { walls: readonly Output[]; eye: Vector }) {
   return (
     <ul
       aria-label="Walls from here"
-      className="absolute top-2.5 left-2.5 max-h-[40%] overflow-y-auto rounded-md border border-line bg-ground px-3 py-1.5"
+      className="absolute top-2.5 left-2.5 max-h-[40%] overflow-y-auto rounded-md bg-ground px-3 py-1.5"
     >
       {walls.map((wall) => (
         <li key={wall.id} className="tabular">

@@ -17,6 +17,7 @@ import { rename } from '@/core/piece/edit';
 import { useChecks, verdictOf } from '@/state/measured/checks';
 import { keep, savingProblem, newId } from '@/state/storage/saved';
 import { notify } from '@/state/panels/notify';
+import { useExports } from '@/actions/exports';
 import { usePanels } from '@/state/panels/panels';
 import { useRehearsal } from '@/state/playback/rehearsal';
 import { redo, undo, useWorkbench } from '@/state/workbench';
@@ -111,10 +112,31 @@ export function Header() {
         {isHeld && <ProfileNote />}
         {count > 0 && <span className="rounded-full bg-raised px-1.5 text-warn">{count}</span>}
       </Button>
+      <ExportNote />
       <Button look="main" onClick={() => usePanels.setState({ exporting: true })}>
         Export
       </Button>
     </header>
+  );
+}
+
+/** How far the exports are while the artist works on. */
+function ExportNote() {
+  const exports = useExports((s) => s.exports);
+  const now = exports.find((e) => e.state === 'running');
+  if (!now) return null;
+  const { done, frames } = now.progress;
+  const waiting = exports.filter((e) => e.state === 'waiting').length;
+  return (
+    <button
+      type="button"
+      className="tabular rounded px-1.5 py-1 whitespace-nowrap text-mute hover:bg-raised hover:text-text"
+      onClick={() => usePanels.setState({ exporting: true })}
+    >
+      <span className="max-lg:hidden">{now.name} </span>
+      {now.isPaused ? 'paused' : `${Math.floor((100 * done) / frames)} %`}
+      {waiting > 0 && <span className="max-lg:hidden">, {waiting} more</span>}
+    </button>
   );
 }
 
