@@ -36,8 +36,8 @@ test('exports wait for each other, are held and go on, and show the piece as it 
 
   await page.keyboard.press('Escape');
   await expect(header.getByText('Frames paused, 1 more')).toBeVisible();
-  await page.getByRole('button', { name: 'Push in sea' }).click();
-  await setNumber(page, 'Amount', 0.9);
+  await page.getByRole('button', { name: 'Lit in wet silk' }).click();
+  await setNumber(page, 'Roughness', 0.9);
   await header.getByText('Frames paused').click();
   await expect(held).toHaveText(at!);
   expect(downloads).toHaveLength(0);

@@ -235,15 +235,9 @@ test('forms', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/forms.png` });
 });
 
-test('recipes, the page of a step, and the history', async ({ page }) => {
+test('recipes and the history', async ({ page }) => {
   await openPiece(page, BEGINNINGS[0]!.piece);
   await inWorkbench(page);
-  await page.getByRole('button', { name: 'Ripple in waves' }).click();
-  await page.keyboard.press('e');
-  await expect(page.getByText('drawing')).toBeHidden();
-  await page.waitForTimeout(2500);
-  await page.screenshot({ path: `${FOLDER}/step.png` });
-  await page.keyboard.press('Escape');
   for (const recipe of ['dissolve', 'shield']) {
     await page.keyboard.press('i');
     await page.getByPlaceholder('Type to search').fill(recipe);
