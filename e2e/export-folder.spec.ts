@@ -88,15 +88,19 @@ testAlone('a folder that may not be written any more says so, and what is writte
     const pick = window.showDirectoryPicker!;
     window.showDirectoryPicker = async (options) => {
       const folder = await pick(options);
-      // The folder is removed, with its permission, as soon as there is a frame in it.
+      // The folder is removed, with its permission, as soon as there is a frame in it. The browser refuses that while
+      // a file in it is being written, so it is asked until it is done.
       const look = async () => {
-        for await (const name of folder.keys())
-          if (name.endsWith('.png')) {
-            const root = await navigator.storage.getDirectory();
-            return root.removeEntry('picked', { recursive: true });
-          }
-        setTimeout(() => void look(), 20);
+        const names = await Array.fromAsync(folder.keys());
+        const root = await navigator.storage.getDirectory();
+        const isGone = names.some((name) => name.endsWith('.png')) && (await removed(root));
+        if (!isGone) setTimeout(() => void look(), 5);
       };
+      const removed = (root: FileSystemDirectoryHandle) =>
+        root.removeEntry('picked', { recursive: true }).then(
+          () => true,
+          () => false,
+        );
       void look();
       return folder;
     };

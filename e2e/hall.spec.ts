@@ -69,7 +69,7 @@ test('a wall stands in the hall as large and as bright as it is', async ({ page 
   await stand(page, 'You, away from the door', 7 - away);
   await stand(page, 'How much you see', 60);
   await expect(page.getByRole('list', { name: 'Walls from here' })).toHaveText(
-    `front ${away} m away, a pixel is 8.59 minutes of arc: pixels are seen`,
+    `front ${away} m away, a pixel is 8.59 minutes of arc: pixels are seen, up to 34.4 m`,
   );
   const seen = await seenIn(page);
   // Straight ahead the side of a wall is at half its width by its distance, of the tangent of half of what is seen.

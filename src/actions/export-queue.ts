@@ -64,6 +64,7 @@ async function write({ id, piece, order, isPaused }: QueuedExport): Promise<void
   }
 }
 
+const OTHERWISE = 'The picture could not be exported. Nothing of the piece is lost; export it again.';
 const STOPPED_IN_FOLDER = 'Stopped. The frames that are written stay in the folder; export into it again to go on.';
 
 function ended(id: number, order: ExportOrder, error: unknown): void {
@@ -72,7 +73,7 @@ function ended(id: number, order: ExportOrder, error: unknown): void {
     notify('info', order.folder ? STOPPED_IN_FOLDER : 'Stopped. No file was written.');
   } else if (error instanceof OtherFrames) change(id, { state: 'refused', why: error.message });
   else {
-    const why = errorSentence(error);
+    const why = errorSentence(error, OTHERWISE);
     change(id, { state: 'failed', why });
     // Where the exports are shown, they say it themselves.
     if (!usePanels.getState().exporting) notify('error', why);
@@ -96,7 +97,8 @@ export function exportAgain(id: number, some: Pick<ExportOrder, 'replace'> = {})
   const { exports } = useExports.getState();
   const again = exports.find((e) => e.id === id);
   if (!again) return;
-  change(id, { state: 'waiting', order: { ...again.order, ...some }, why: null, isPaused: false });
+  const progress = { ...again.progress, done: 0, left: null };
+  change(id, { state: 'waiting', order: { ...again.order, ...some }, progress, why: null, isPaused: false });
   void work();
 }
 

@@ -79,6 +79,8 @@ export class HallScene {
   private readonly camera = new THREE.PerspectiveCamera(50, 1, NEAR, FAR);
   private readonly shown: THREE.CanvasTexture;
   private readonly built = new THREE.Group();
+  /** Walls of before: released once the new ones are drawn, as all share their programs. */
+  private readonly replaced: THREE.Object3D[] = [];
   private readonly floor = makeFloor();
   /** Pixels of the picture that was taken last. */
   private taken: [number, number] = [0, 0];
@@ -87,10 +89,7 @@ export class HallScene {
    * @param picture the canvas that shows the running picture
    * @throws NoGraphics
    */
-  constructor(
-    readonly canvas: HTMLCanvasElement,
-    picture: HTMLCanvasElement,
-  ) {
+  constructor(canvas: HTMLCanvasElement, picture: HTMLCanvasElement) {
     this.renderer = makeRenderer(canvas, true);
     this.renderer.setClearColor(COLOURS.dark);
     this.shown = new THREE.CanvasTexture(picture);
@@ -101,7 +100,8 @@ export class HallScene {
 
   /** @param black luminance of a dark wall, by the hall's light on it: cd/m² */
   setWalls(outputs: readonly Output[], { width, height }: Picture, black: number): void {
-    this.clearWalls();
+    this.replaced.push(...this.built.children);
+    this.built.clear();
     const white = Math.max(...outputs.map((o) => o.peak)) + black;
     for (const output of outputs) {
       const [across, down] = metresOf(output);
@@ -154,25 +154,24 @@ export class HallScene {
     this.floor.position.set(camera.position.x, 0, camera.position.z);
     camera.rotation.set((raised * Math.PI) / 180, (-turned * Math.PI) / 180, 0, 'YXZ');
     this.renderer.render(this.scene, camera);
-  }
-
-  private clearWalls(): void {
-    this.built.traverse((object) => object instanceof THREE.Mesh && disposeMesh(object));
-    this.built.clear();
+    for (const object of this.replaced.splice(0)) disposeAll(object);
   }
 
   dispose(): void {
-    this.clearWalls();
-    disposeMesh(this.floor);
+    for (const object of [...this.replaced, this.built, this.floor]) disposeAll(object);
     this.shown.dispose();
     this.renderer.dispose();
-    this.renderer.forceContextLoss();
   }
 }
 
-function disposeMesh(mesh: THREE.Mesh): void {
-  mesh.geometry.dispose();
-  for (const material of [mesh.material].flat()) material.dispose();
+/** Releases what an object and all in it are drawn with. */
+function disposeAll(object: THREE.Object3D): void {
+  object.traverse((part) => {
+    if (!(part instanceof THREE.Mesh)) return;
+    const { geometry, material } = part as THREE.Mesh<THREE.BufferGeometry, THREE.Material>;
+    geometry.dispose();
+    material.dispose();
+  });
 }
 
 /** A plane of the library faces along its third axis, which is towards the door. */

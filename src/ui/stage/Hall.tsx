@@ -1,7 +1,15 @@
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent, type RefObject } from 'react';
 import { errorSentence } from '@/core/error-sentence';
-import { distanceTo, EYE_MINUTES, isInFront, pixelMinutes, wallsOf, type Standpoint } from '@/core/piece/walls';
-import type { Output, Piece, Vector } from '@/core/piece/types';
+import {
+  distanceTo,
+  EYE_MINUTES,
+  isInFront,
+  meltingDistance,
+  pixelMinutes,
+  wallsOf,
+  type Standpoint,
+} from '@/core/piece/walls';
+import type { Output, Picture, Vector } from '@/core/piece/types';
 import { HallScene } from '@/engine/hall';
 import type { HallView } from '@/state/panels/panels';
 import { useWorkbench } from '@/state/workbench';
@@ -27,7 +35,8 @@ const ARROWS: Record<string, [right: number, up: number]> = {
 export function Hall({ hall }: { hall: HallView }) {
   const piece = useWorkbench((s) => s.piece);
   const canvas = useRef<HTMLCanvasElement>(null);
-  const trouble = useHall(canvas, piece, hall);
+  const walls = useMemo(() => wallsOf(piece), [piece]);
+  const trouble = useHall(canvas, piece.picture, walls, hall);
   const drag = (event: PointerEvent<HTMLCanvasElement>) => {
     const [startX, startY] = [event.clientX, event.clientY];
     // What is pressed stays under the pointer.
@@ -70,7 +79,7 @@ export function Hall({ hall }: { hall: HallView }) {
           {trouble}
         </p>
       )}
-      <SeenWalls walls={wallsOf(piece)} eye={hall.eye} />
+      <SeenWalls walls={walls} eye={hall.eye} />
       <div className="absolute right-2.5 bottom-2.5">
         <Button className="bg-ground" onClick={toggleHall}>
           Back to the picture
@@ -81,7 +90,12 @@ export function Hall({ hall }: { hall: HallView }) {
 }
 
 /** Draws the hall whenever the picture, the walls or the place change. @returns why it cannot, if so */
-function useHall(canvas: React.RefObject<HTMLCanvasElement | null>, piece: Piece, hall: HallView): string | null {
+function useHall(
+  canvas: RefObject<HTMLCanvasElement | null>,
+  picture: Picture,
+  walls: readonly Output[],
+  hall: HallView,
+): string | null {
   const [trouble, setTrouble] = useState<string | null>(null);
   const scene = useRef<HallScene | null>(null);
   const from = useRef<Standpoint>(hall);
@@ -100,6 +114,7 @@ function useHall(canvas: React.RefObject<HTMLCanvasElement | null>, piece: Piece
       setTrouble(errorSentence(error));
       return;
     }
+    // It is drawn and shown again for that.
     viewer.ground = 'black';
     const again = () => viewer.presentAgain();
     canvas.current!.addEventListener('webglcontextrestored', again);
@@ -110,7 +125,6 @@ function useHall(canvas: React.RefObject<HTMLCanvasElement | null>, piece: Piece
     });
     const sizes = new ResizeObserver(() => draw.current());
     sizes.observe(canvas.current!);
-    again();
     return () => {
       stop();
       sizes.disconnect();
@@ -119,14 +133,11 @@ function useHall(canvas: React.RefObject<HTMLCanvasElement | null>, piece: Piece
       scene.current = null;
     };
   }, [canvas]);
-  const { picture, outputs } = piece;
   const { black } = hall;
   useEffect(() => {
-    scene.current?.setWalls(wallsOf({ ...piece, outputs }), picture, black);
+    scene.current?.setWalls(walls, picture, black);
     draw.current();
-    // What else changes in the piece changes its picture.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [picture, outputs, black]);
+  }, [picture, walls, black]);
   useEffect(() => {
     from.current = hall;
     draw.current();
@@ -157,5 +168,6 @@ function seenAs(wall: Output, eye: Vector): string {
   if (!isInFront(wall, eye)) return 'from behind';
   const minutes = pixelMinutes(wall, eye);
   const size = `a pixel is ${shortNumber(minutes)} minutes of arc`;
-  return `${size}: ${minutes > EYE_MINUTES ? 'pixels are seen' : 'pixels melt together'}`;
+  const from = `${shortNumber(meltingDistance(wall))} m`;
+  return `${size}: ${minutes > EYE_MINUTES ? `pixels are seen, up to ${from}` : 'pixels melt together'}`;
 }
