@@ -91,7 +91,8 @@ testAlone('a folder that may not be written any more says so, and what is writte
       // The folder is removed, with its permission, as soon as there is a frame in it. The browser refuses that while
       // a file in it is being written, so it is asked until it is done.
       const look = async () => {
-        const names = await Array.fromAsync(folder.keys());
+        const names: string[] = [];
+        for await (const name of folder.keys()) names.push(name);
         const root = await navigator.storage.getDirectory();
         const isGone = names.some((name) => name.endsWith('.png')) && (await removed(root));
         if (!isGone) setTimeout(() => void look(), 5);
