@@ -17,9 +17,9 @@ test('exports wait for each other, are held and go on, and show the piece as it 
   await header.getByRole('button', { name: 'Export', exact: true }).click();
   const downloads: Download[] = [];
   page.on('download', (download) => downloads.push(download));
-  await page.getByRole('button', { name: 'Export the Frames' }).click();
-  await page.getByRole('button', { name: 'Pause Frames' }).click();
   await page.getByRole('button', { name: 'Export the WebM' }).click();
+  await page.getByRole('button', { name: 'Pause WebM' }).click();
+  await page.getByRole('button', { name: 'Export the Frames' }).click();
   await page.getByRole('button', { name: 'Export the Still' }).click();
   const queue = page.getByRole('region', { name: 'Exports' });
   await expect(queue.getByRole('listitem')).toHaveCount(3);
@@ -34,16 +34,17 @@ test('exports wait for each other, are held and go on, and show the piece as it 
   const at = await held.textContent();
 
   await page.keyboard.press('Escape');
-  await expect(header.getByText('Frames paused, 1 more')).toBeVisible();
+  await expect(header.getByText('WebM paused, 1 more')).toBeVisible();
+  // The frames wait while the piece is changed.
   await page.getByRole('button', { name: 'Lit in wet silk' }).click();
   await setNumber(page, 'Roughness', 0.9);
-  await header.getByText('Frames paused').click();
+  await header.getByText('WebM paused').click();
   await expect(held).toHaveText(at!);
   expect(downloads).toHaveLength(0);
-  await queue.getByRole('button', { name: 'Go on with Frames' }).click();
+  await queue.getByRole('button', { name: 'Go on with WebM' }).click();
   await expect(queue.getByText('done')).toHaveCount(2, { timeout: 100_000 });
-  expect(downloads.map((d) => d.suggestedFilename())).toEqual(['tidewater-veil.zip', 'tidewater-veil.webm']);
-  const [zip, film] = await Promise.all(downloads.map((d) => d.path()));
+  expect(downloads.map((d) => d.suggestedFilename())).toEqual(['tidewater-veil.webm', 'tidewater-veil.zip']);
+  const [film, zip] = await Promise.all(downloads.map((d) => d.path()));
   expect(probe(film!)).toMatchObject({ width: 128, height: 72, nb_read_packets: String(FRAMES) });
 
   page.removeAllListeners('download');
