@@ -4,9 +4,9 @@ import { readFile } from 'node:fs/promises';
 import { PNG } from 'pngjs';
 import { difference, inWorkbench, openPiece, setNumber, smallStarter, taken, unzippedFrames } from './artist';
 import { probe } from './films';
-import { test } from './lasting-page';
+import { testAlone as test } from './lasting-page';
 
-/** Several exports, one after the other, while the artist works on. */
+/** Several exports, one after the other, while the artist works on. What is exported before stays listed on a page. */
 
 const FRAMES = 60;
 
