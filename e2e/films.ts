@@ -26,6 +26,14 @@ export const decodedFilm = (file: string, as: keyof typeof READ_AS): Buffer =>
     maxBuffer: MAX_OUTPUT_BYTES,
   });
 
+/** All frames of a VP9 film with opacity, RGBA bytes one after the other; ffmpeg's own decoder leaves opacity out. */
+export const decodedOpenFilm = (file: string): Buffer =>
+  execFileSync(
+    'ffmpeg',
+    ['-v', 'error', '-c:v', 'libvpx-vp9', '-i', file, '-vf', READ_AS.tagged, '-f', 'rawvideo', '-pix_fmt', 'rgba', '-'],
+    { maxBuffer: MAX_OUTPUT_BYTES },
+  );
+
 /** Writes bytes to a file. @returns its path */
 export function stored(path: string, bytes: Buffer): string {
   writeFileSync(path, bytes);

@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import { FILM_FILES, type FilmFormat } from '@/core/export/films';
+import { FILM_FILES, FILM_PARTS, filmOpacityFor, type FilmFormat, type FilmPart } from '@/core/export/films';
 import { exportMark } from '@/core/export/mark';
 import { PICTURE_FILES } from '@/core/export/pictures';
 import {
@@ -14,7 +14,7 @@ import {
 } from '@/core/export/settings';
 import { sidecarText } from '@/core/export/sidecar';
 import { cutOut } from '@/core/export/cut';
-import { exportedFiles, type ExportedFile } from '@/core/export/exported-files';
+import { exportedFiles, filmFiles, type ExportedFile } from '@/core/export/exported-files';
 import type { KnownChecks } from '@/core/checks/profiles';
 import type { Piece } from '@/core/piece/types';
 import type { PixelsByKind } from '@/engine/capture/capture';
@@ -58,9 +58,14 @@ const ZIP = { ending: 'zip', mime: 'application/zip' };
 export function orderedFrames({ kind, settings, frame, span }: ExportOrder, { loop }: Piece): number[] {
   if (kind === 'still') return [frame];
   const once = framesOf(span);
-  const rounds = kind === 'frames' || loop.play === 'once' ? 1 : settings.loops;
-  return Array.from({ length: rounds }, () => once).flat();
+  if (kind === 'frames') return once;
+  if (loop.play === 'loop') return Array.from({ length: settings.loops }, () => once).flat();
+  return [...once, ...Array.from({ length: heldFrames(settings, loop) }, () => once.at(-1)!)];
 }
+
+/** How often a film has its last frame again. */
+const heldFrames = ({ hold }: ExportSettings, { play, rate }: Piece['loop']): number =>
+  play === 'once' ? Math.round(hold * rate) : 0;
 
 /**
  * Draws frames of a piece, writes them and hands them over as a file.
@@ -79,18 +84,25 @@ async function exportPiece(piece: Piece, order: ExportOrder, { signal, pause, pr
   if (planned.frames.length === 0) return;
   const samples = settings.samples === 1 ? 0 : settings.samples;
   const capture = await openCapture(piece, { ...size, pixels, samples }, signal);
-  const writers = files.map((file) => ({ ...file, thread: openExporter() }));
+  const writers = filmFiles(files, partsOf(order)).map((file) => ({ ...file, thread: openExporter() }));
   const { frames, skipped } = planned;
   const report = (p: ExportProgress) => progress({ ...p, done: p.done + skipped, frames: p.frames + skipped });
-  const draw = (index: number) =>
-    capture.frame(frames[index]! / piece.loop.frames, (settling: Settling) =>
-      report({ done: index, frames: frames.length, left: null, settling }),
-    );
+  let again: CapturedPixels | null = null;
+  const draw = async (index: number): Promise<CapturedPixels> => {
+    const drawn =
+      again ??
+      (await capture.frame(frames[index]! / piece.loop.frames, (settling: Settling) =>
+        report({ done: index, frames: frames.length, left: null, settling }),
+      ));
+    // What is drawn is given away.
+    again = frames[index + 1] === frames[index] ? drawn.slice() : null;
+    return drawn;
+  };
   try {
     if (kind === 'still') {
       const drawn = await unless(signal, draw(0));
       for (const writer of writers)
-        await unless(signal, writeStill(piece, order, pixelsFor(drawn, size, writer), writer));
+        await unless(signal, writeStill(piece, order, pixelsFor(drawn, size, writer, writers), writer));
     } else
       await writeFrames(piece, { ...order, kind }, planned, { draw, size, writers, signal, pause, progress: report });
   } finally {
@@ -129,12 +141,24 @@ type CapturedPixels = PixelsByKind[keyof PixelsByKind];
 
 /** A file that is written, and the thread that writes it. */
 interface OpenFile extends ExportedFile {
+  shows: FilmPart;
   thread: ReturnType<typeof openExporter>;
 }
 
-/** The pixels of a file, of a whole picture that was drawn: a part of them, or all, which are given away. */
-const pixelsFor = (drawn: CapturedPixels, { width }: PictureSize, { cut }: ExportedFile): CapturedPixels =>
-  cut ? cutOut(drawn, width, cut) : drawn;
+/** Of pictures, a file holds all there is. */
+const partsOf = ({ kind, settings: { filmOpacity, codecs } }: ExportOrder): readonly FilmPart[] =>
+  kind === 'still' || kind === 'frames' ? ['open'] : FILM_PARTS[filmOpacityFor(filmOpacity, kind, codecs[kind])];
+
+/** The pixels of a file, of a whole picture that was drawn: a copy, as they are given away, but for the last one. */
+function pixelsFor(
+  drawn: CapturedPixels,
+  { width }: PictureSize,
+  file: OpenFile,
+  all: readonly OpenFile[],
+): CapturedPixels {
+  if (file.cut) return cutOut(drawn, width, file.cut);
+  return file === all.at(-1) ? drawn : drawn.slice();
+}
 
 async function writeStill(
   piece: Piece,
@@ -174,7 +198,7 @@ async function writeFrames(
   const add = async (drawn: CapturedPixels, index: number) => {
     await Promise.all(
       writers.map((writer) => {
-        const pixels = pixelsFor(drawn, size, writer);
+        const pixels = pixelsFor(drawn, size, writer, writers);
         return writer.thread.remote.add(Comlink.transfer(pixels, [pixels.buffer]), index, frames[index]!);
       }),
     );
@@ -207,7 +231,7 @@ type FileOrder = ExportOrder & { kind: Exclude<ExportKind, 'still'> };
 async function jobOf(
   piece: Piece,
   { kind, settings, span, closes, checks, folder }: FileOrder,
-  { stem, size, output }: ExportedFile,
+  { stem, size, output, shows }: Omit<OpenFile, 'thread'>,
   { frames, mark }: { frames: number; mark: string | undefined },
 ): Promise<Job> {
   const facts = { closes, checks, mark, output };
@@ -223,8 +247,10 @@ async function jobOf(
   const { bitsPerPixel } = FILM_QUALITIES[settings.film]!;
   const { range, codecs } = settings;
   const { rate } = piece.loop;
+  const held = heldFrames(settings, piece.loop);
   // Where frames are left out, it goes faster than its sound.
-  const sound = (settings.sound && span.every === 1 && (await filmSound(piece))) || undefined;
-  const film = { format: kind, codec: codecs[kind], frames, rate, bitsPerPixel, range, sound };
+  const isHeard = settings.sound && shows !== 'matte' && span.every === 1;
+  const sound = (isHeard && (await filmSound(piece))) || undefined;
+  const film = { format: kind, codec: codecs[kind], shows, frames, held, rate, bitsPerPixel, range, sound };
   return { kind: 'film', ...size, ...film };
 }

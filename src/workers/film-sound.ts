@@ -37,12 +37,13 @@ export class FilmSound {
    * @param frame counted from 0, in the loop
    */
   async add(index: number, frame: number): Promise<void> {
-    const { rate } = this.job;
+    const { rate, frames, held } = this.job;
     const { rate: sampleRate, channels } = this.job.sound!;
     const [first, end] = [frame, frame + 1].map((f) => Math.round((f / rate) * sampleRate)) as [number, number];
     const count = end - first;
     const data = new Float32Array(count * channels.length);
-    for (const [c, channel] of channels.entries()) data.set(channel.subarray(first, end), c * count);
+    if (index < frames - held)
+      for (const [c, channel] of channels.entries()) data.set(channel.subarray(first, end), c * count);
     const timestamp = Math.round((index / rate) * sampleRate) / sampleRate;
     const sample = new AudioSample({
       data,

@@ -1,4 +1,4 @@
-import type { FilmCodec, FilmFormat } from '@/core/export/films';
+import type { FilmCodec, FilmFormat, FilmPart } from '@/core/export/films';
 import type { FilmRange } from '@/core/formats/film-planes';
 import type { Channels } from '@/core/sound/sound';
 import type { PictureJob } from './pictures';
@@ -22,11 +22,14 @@ export interface FilmJob {
   kind: 'film';
   format: FilmFormat;
   codec: FilmCodec;
+  shows: FilmPart;
   /** Pixels. */
   width: number;
   height: number;
   /** Frames that it gets. */
   frames: number;
+  /** Frames at its end that are the last one again: they are silent. */
+  held: number;
   /** Frames per second. */
   rate: number;
   bitsPerPixel: number;

@@ -9,12 +9,15 @@ import {
   type StreamTargetChunk,
 } from 'mediabunny';
 import { CODEC_NAMES, writtenSide, type FilmCodec } from '@/core/export/films';
-import { premultiply } from '@/core/export/pictures';
+import { premultiply, toMatte } from '@/core/export/pictures';
 import { filmPlanes, type FilmRange } from '@/core/formats/film-planes';
 import { dropMp4Times } from '@/core/formats/mp4-times';
 import { NoRoom, type FileSink } from './file-sink';
 import { FilmSound } from './film-sound';
 import type { FilmJob } from './job';
+import { encodeOpenVp9 } from './open-vp9';
+
+encodeOpenVp9();
 
 const KEYFRAME_SECONDS = 1;
 
@@ -87,6 +90,7 @@ export class VideoWriter {
       codec,
       bitrate: videoBitrate(job),
       keyFrameInterval: KEYFRAME_SECONDS,
+      alpha: job.shows === 'open' ? 'keep' : 'discard',
     });
     output.addVideoTrack(source, { frameRate: rate, maximumPacketCount: job.frames });
     const sound = await FilmSound.open(job, output);
@@ -99,13 +103,14 @@ export class VideoWriter {
    * @param frame counted from 0, in the loop
    */
   async add(pixels: Uint8ClampedArray<ArrayBuffer>, index: number, frame: number): Promise<void> {
-    const { codec, width, height, rate, range } = this.job;
+    const { codec, width, height, rate, range, shows } = this.job;
     const size = { width: writtenSide(codec, width), height: writtenSide(codec, height) };
-    // A film has no opacity: what is open is over black.
-    premultiply(pixels, 255);
-    const planes = filmPlanes(cropped(pixels, width, size), size.width, size.height, range);
+    if (shows === 'flat') premultiply(pixels, 255);
+    if (shows === 'matte') toMatte(pixels);
+    const withOpacity = shows === 'open';
+    const planes = filmPlanes(cropped(pixels, width, size), size.width, size.height, { range, withOpacity });
     const sample = new VideoSample(planes, {
-      format: 'I420',
+      format: withOpacity ? 'I420A' : 'I420',
       colorSpace: coloursOf(range),
       codedWidth: size.width,
       codedHeight: size.height,

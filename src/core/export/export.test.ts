@@ -17,6 +17,7 @@ describe('settings of exports', () => {
       'hd',
       { size: 'constructor', samples: 3, picture: 'bmp', opacity: 1, quality: 0, film: 'x', range: 'tv', loops: 0 },
       { codecs: { webm: 'avc', mp4: 'avc' }, sound: 1 },
+      { hold: -1, filmOpacity: 'valueOf' },
       { codecs: null, size: 7, samples: '4', quality: NaN, loops: 1.5, picture: 'toString' },
     ])
       expect(settingsOf(broken)).toEqual(DEFAULT_SETTINGS);

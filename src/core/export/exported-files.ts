@@ -3,6 +3,7 @@ import { PieceError } from '../piece/errors';
 import { isOutside, scaledBox } from '../piece/outputs';
 import type { Output, Piece } from '../piece/types';
 import { cutSize, type Cut } from './cut';
+import type { FilmPart } from './films';
 
 /** One of the files that an export writes. */
 export interface ExportedFile {
@@ -38,6 +39,16 @@ export function exportedFiles(
     const cut = { box: scaledBox(output, piece.picture, size), turn: output.turn };
     return { stem: freeStem(stems, `${stem}_${fileStem(output.name)}`), cut, output, size: cutSize(cut) };
   });
+}
+
+/** The files of films, each once for each part; the name of a matte says so. */
+export const filmFiles = (files: readonly ExportedFile[], parts: readonly FilmPart[]): (ExportedFile & PartOfFilm)[] =>
+  files.flatMap((file) =>
+    parts.map((shows) => ({ ...file, shows, stem: shows === 'matte' ? `${file.stem}_matte` : file.stem })),
+  );
+
+export interface PartOfFilm {
+  shows: FilmPart;
 }
 
 /** Names that differ in what file names leave out alone would be one. */

@@ -67,6 +67,20 @@ export function unpremultiply(pixels: Float32Array): void {
   }
 }
 
+/** The opacity of RGBA bytes as their grey, in place; nothing of them stays open. */
+export function toMatte(pixels: Uint8ClampedArray): void {
+  for (let i = 0; i < pixels.length; i += 4) {
+    pixels[i] = pixels[i + 1] = pixels[i + 2] = pixels[i + 3]!;
+    pixels[i + 3] = 255;
+  }
+}
+
 /** Numbers of 0 to 1 as whole numbers of 16 bits; what is none counts as 0. */
-export const toUint16 = (values: Float32Array): Uint16Array =>
-  Uint16Array.from(values, (v) => (v > 0 ? Math.round(65535 * Math.min(v, 1)) : 0));
+export function toUint16(values: Float32Array): Uint16Array {
+  const out = new Uint16Array(values.length);
+  for (let i = 0; i < values.length; i++) {
+    const v = values[i]!;
+    out[i] = v > 0 ? Math.round(65535 * Math.min(v, 1)) : 0;
+  }
+  return out;
+}

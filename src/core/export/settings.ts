@@ -2,7 +2,8 @@ import { LIMITS } from '../piece/limits';
 import type { Piece } from '../piece/types';
 import type { FilmRange } from '../formats/film-planes';
 import { soundEntries, type Soundness } from '../stored';
-import { FILM_FILES, FILM_FORMATS, type FilmCodec, type FilmFormat } from './films';
+import { FILM_FILES, FILM_FORMATS, FILM_OPACITIES } from './films';
+import type { FilmCodec, FilmFormat, FilmOpacity } from './films';
 import { PICTURE_FILES, PICTURE_FORMATS, type Opacity, type PictureFormat } from './pictures';
 
 /** How the artist wants what is exported; the same for all pieces. */
@@ -20,8 +21,12 @@ export interface ExportSettings {
   /** Of films: an id of `FILM_QUALITIES`. */
   film: string;
   range: FilmRange;
+  /** Of films, where they can: see `filmOpacityFor`. */
+  filmOpacity: FilmOpacity;
   /** How often a film goes round. */
   loops: number;
+  /** Seconds for which a film of a piece that plays once holds its last frame. */
+  hold: number;
   /** Films have the sound of the loop, where it has one. */
   sound: boolean;
   /** Encoders of films, by their formats. */
@@ -36,7 +41,9 @@ export const DEFAULT_SETTINGS: ExportSettings = {
   quality: 0.9,
   film: 'high',
   range: 'limited',
+  filmOpacity: 'black',
   loops: 1,
+  hold: 0,
   sound: true,
   codecs: { webm: 'vp9', mp4: 'avc' },
 };
@@ -85,6 +92,8 @@ export const FILM_QUALITIES: Record<string, { name: string; bitsPerPixel: number
 };
 
 export const MAX_LOOPS = 100;
+/** Seconds. */
+export const MAX_HOLD = 600;
 
 const isWithin = (low: number, high: number) => (value: unknown) =>
   typeof value === 'number' && value >= low && value <= high;
@@ -97,7 +106,9 @@ const IS_SOUND: Soundness<ExportSettings> = {
   quality: isWithin(0.1, 1),
   film: (stored) => typeof stored === 'string' && Object.hasOwn(FILM_QUALITIES, stored),
   range: (stored) => stored === 'limited' || stored === 'full',
+  filmOpacity: (stored) => typeof stored === 'string' && Object.hasOwn(FILM_OPACITIES, stored),
   loops: (stored) => Number.isInteger(stored) && isWithin(1, MAX_LOOPS)(stored),
+  hold: isWithin(0, MAX_HOLD),
   sound: (stored) => typeof stored === 'boolean',
   codecs: (stored) => {
     const given = Object(stored) as Record<string, unknown>;

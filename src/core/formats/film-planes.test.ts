@@ -7,7 +7,7 @@ type Rgb = readonly [number, number, number];
 const frame = (pixels: readonly Rgb[]) => new Uint8ClampedArray(pixels.flatMap((p) => [...p, 255]));
 /** The planes of a frame of one colour, 2 x 2. */
 const planesOf = (colour: Rgb, range?: FilmRange) => {
-  const planes = filmPlanes(frame([colour, colour, colour, colour]), 2, 2, range);
+  const planes = filmPlanes(frame([colour, colour, colour, colour]), 2, 2, { range });
   return [planes[0], planes[4], planes[5]];
 };
 
@@ -54,6 +54,23 @@ describe('planes of a film', () => {
     const differences = (red: number) => [128 - (red * 0.2126 * 224) / (255 * 1.8556), 128 + (red * 224) / (255 * 2)];
     const [, , b, r] = filmPlanes(frame([red, black]), 2, 1);
     expect([b, r]).toEqual(differences(187.5).map(Math.round));
+  });
+
+  it('with opacity, what is open gives nothing to a difference, and the opacity follows as it is', () => {
+    const open = new Uint8ClampedArray([255, 0, 0, 200, 0, 255, 0, 0]);
+    const opaque = filmPlanes(frame([[255, 0, 0]]), 1, 1);
+    const planes = filmPlanes(open, 2, 1, { withOpacity: true });
+    expect([...planes.subarray(2)]).toEqual([opaque[1], opaque[2], 200, 0]);
+    const halves = new Uint8ClampedArray([255, 0, 0, 90, 0, 0, 0, 90]);
+    const [, , b, r] = filmPlanes(
+      frame([
+        [255, 0, 0],
+        [0, 0, 0],
+      ]),
+      2,
+      1,
+    );
+    expect([...filmPlanes(halves, 2, 1, { withOpacity: true }).subarray(2, 4)]).toEqual([b, r]);
   });
 
   it('of odd sizes have a difference for the last column and row of their own', () => {

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { PICTURE_FILES, PICTURE_FORMATS } from '@/core/export/pictures';
-import { FILM_QUALITIES, MAX_LOOPS, SAMPLES, SIZES, opacityFor, spanWithin } from '@/core/export/settings';
+import { FILM_OPACITIES } from '@/core/export/films';
+import { FILM_QUALITIES, MAX_HOLD, MAX_LOOPS, SAMPLES, SIZES, opacityFor, spanWithin } from '@/core/export/settings';
 import type { ExportSettings as Settings, ExportSpan } from '@/core/export/settings';
 import type { Loop } from '@/core/piece/types';
 import { useExportSettings } from '@/state/export-settings';
@@ -20,12 +21,16 @@ const OPACITY_OPTIONS = [
   { id: 'straight', name: 'Straight opacity' },
   { id: 'premultiplied', name: 'Premultiplied opacity' },
 ];
+const FILM_OPACITY_OPTIONS = named(FILM_OPACITIES);
 const RANGE_OPTIONS = [
   { id: 'limited', name: 'Limited range' },
   { id: 'full', name: 'Full range' },
 ];
 
 const set = (change: Partial<Settings>) => useExportSettings.setState(change);
+
+/** Settings that are the id of an option. */
+type ChosenByName = 'size' | 'picture' | 'opacity' | 'film' | 'range' | 'filmOpacity';
 
 /** How what is exported is drawn and written. */
 export function ExportSettings({
@@ -43,7 +48,7 @@ export function ExportSettings({
   const stored = useExportSettings();
   const settings = { ...stored, opacity: opacityFor(stored) };
   const { opacities, lossy } = PICTURE_FILES[settings.picture];
-  const choice = (label: string, key: 'size' | 'picture' | 'opacity' | 'film' | 'range', options: Option[]) => (
+  const choice = (label: string, key: ChosenByName, options: Option[]) => (
     <Choice label={label} options={options} value={settings[key]} onChange={(value) => set({ [key]: value })} />
   );
   const within = (change: Partial<ExportSpan>) => setSpan(spanWithin({ ...span, ...change }, loop.frames));
@@ -81,15 +86,27 @@ export function ExportSettings({
       <Line name="Films">
         {choice('Quality of films', 'film', QUALITY_OPTIONS)}
         {choice('Range of films', 'range', RANGE_OPTIONS)}
+        {choice('Opacity of films', 'filmOpacity', FILM_OPACITY_OPTIONS)}
         {loop.play === 'loop' && (
-          <>
+          <span className="flex items-center gap-2">
             <Count
               label="How often a film goes round"
               value={settings.loops}
               onChange={(loops) => set({ loops: Math.min(MAX_LOOPS, Math.max(1, loops)) })}
             />
             {settings.loops === 1 ? 'time round' : 'times round'}
-          </>
+          </span>
+        )}
+        {loop.play === 'once' && (
+          <span className="flex items-center gap-2">
+            hold the end for
+            <Count
+              label="How long a film holds its last frame"
+              value={settings.hold}
+              unit="s"
+              onChange={(hold) => set({ hold: Math.min(MAX_HOLD, Math.max(0, hold)) })}
+            />
+          </span>
         )}
         {loop.sound && (
           <label className="flex items-center gap-1.5">

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { CODEC_NAMES, FILM_FILES, type FilmCodec, type FilmFormat } from '@/core/export/films';
+import { CODEC_NAMES, FILM_FILES, filmOpacityFor, type FilmCodec, type FilmFormat } from '@/core/export/films';
 import { useExportSettings } from '@/state/export-settings';
 import { canWrite } from '@/workers/video';
 import { Button } from '../parts/Button';
@@ -35,7 +35,7 @@ interface Props {
 }
 
 export function FilmRow({ format, size: { width, height }, disabled, run }: Props) {
-  const { codecs } = useExportSettings();
+  const { codecs, filmOpacity } = useExportSettings();
   const codec = codecs[format];
   const can = useEncodable(codec, width, height);
   const { name } = FILM_FILES[format];
@@ -54,6 +54,7 @@ export function FilmRow({ format, size: { width, height }, disabled, run }: Prop
         value={codec}
         onChange={(id) => useExportSettings.setState({ codecs: { ...codecs, [format]: id as FilmCodec } })}
       />{' '}
+      {filmOpacityFor(filmOpacity, format, codec) === 'matte' && 'as two files, colour over black and its matte, '}
       {can === false ? `This browser cannot encode it at ${width} x ${height}.` : FOR_WHAT[format]}
     </ExportRow>
   );
