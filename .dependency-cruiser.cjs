@@ -21,6 +21,7 @@ const HOUSE = {
   core: [],
   engine: [],
   workers: [],
+  player: ['engine'],
   server: [],
   demo: [],
   state: ['engine', 'workers'],

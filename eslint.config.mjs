@@ -5,7 +5,9 @@ import tseslint from 'typescript-eslint';
 const NOT_IN_CORE = ['three', 'react', 'react-dom', 'next', 'zustand', 'comlink', 'localforage'];
 
 export default tseslint.config(
-  { ignores: ['.next/**', '.workers/**', 'node_modules/**', 'next-env.d.ts', '.tmp/**', 'test-results/**'] },
+  {
+    ignores: ['.next/**', '.workers/**', 'public/**', 'node_modules/**', 'next-env.d.ts', '.tmp/**', 'test-results/**'],
+  },
   ...tseslint.configs.recommended,
   {
     plugins: { 'react-hooks': hooks },

@@ -12,6 +12,7 @@ const SOURCES = [
   'postcss.config.mjs',
   'proxy.ts',
   'scripts/bundle-offline.ts',
+  'scripts/bundle-player.mjs',
   'scripts/bundle-workers.mjs',
   'tsconfig.json',
 ];

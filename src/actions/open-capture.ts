@@ -5,7 +5,8 @@ import { MeshStore } from '@/workers/mesh-store';
 import { decoded } from '@/workers/remotes';
 import { unless } from './export-feed';
 
-async function meshesOf(piece: Piece): Promise<MeshStore> {
+/** The meshes of a piece. @throws Error with a sentence where one cannot be made */
+export async function meshesOf(piece: Piece): Promise<MeshStore> {
   const meshes = new MeshStore((why) => {
     throw new Error(why);
   });

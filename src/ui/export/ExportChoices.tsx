@@ -15,6 +15,7 @@ import { listed } from '@/actions/words';
 import { KINDS_WITH_GLSL, savePiece, saveGlsl } from '@/actions/steps';
 import { Button } from '../parts/Button';
 import { ExportForm } from './ExportForm';
+import { ExportPage } from './ExportPage';
 import { ExportSettings, Line } from './ExportSettings';
 import { FilmRow } from './FilmRow';
 import { Choice, ExportRow } from './fields';
@@ -115,6 +116,7 @@ export function ExportChoices({ asked, setSpan, run }: Props) {
         {FILM_FORMATS.map((format) => (
           <FilmRow key={format} format={format} size={size} disabled={nothing} run={() => order(format)} />
         ))}
+        <ExportPage disabled={nothing} />
         <ExportRow
           name="Piece"
           buttons={

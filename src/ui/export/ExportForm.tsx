@@ -3,15 +3,14 @@ import { errorSentence } from '@/core/error-sentence';
 import { fileStem } from '@/core/formats/file-stem';
 import { MESH_FORMATS, type MeshFormat } from '@/core/formats/mesh/file-types';
 import type { Piece, Strand } from '@/core/piece/types';
-import { notify } from '@/state/panels/notify';
 import { ensureAssets } from '@/state/assets/assets';
 import { useTransport } from '@/state/playback/transport';
 import { useWorkbench } from '@/state/workbench';
 import { endStudio, withoutAssetData, studio } from '@/workers/remotes';
-import { Ended } from '@/workers/thread';
 import { download } from '@/actions/download';
 import { Button } from '../parts/Button';
 import { Choice, ExportRow } from './fields';
+import { useWriting } from './writing';
 
 /** What a form can be taken as; a loop is a GLB with every frame in it. */
 type FormFormat = MeshFormat | 'loop';
@@ -51,31 +50,16 @@ export function ExportForm({ forms }: { forms: Strand[] }) {
   const selected = useWorkbench((s) => s.selected);
   const [form, setForm] = useState(forms.find((s) => s.id === selected?.strand)?.id ?? forms[0]!.id);
   const [choice, setChoice] = useState<FormFormat>('glb');
-  const [busy, setBusy] = useState(false);
   const size = useLoopSize(piece, form, choice === 'loop');
-  const take = async () => {
-    setBusy(true);
+  const [busy, write] = useWriting(async () => {
     const format = choice === 'loop' ? 'glb' : choice;
-    try {
-      await ensureAssets(piece);
-      const phase = useTransport.getState().frame / piece.loop.frames;
-      const bytes = await studio().formFile(withoutAssetData(piece), form, {
-        format,
-        phase,
-        frames: choice === 'loop' ? piece.loop.frames : 0,
-      });
-      download(
-        `${fileStem(piece.name)}-${fileStem(forms.find((s) => s.id === form)?.name ?? 'form')}.${format}`,
-        bytes,
-        TYPES[format],
-      );
-      notify('done', 'Done. The file is with your downloads.');
-    } catch (error) {
-      if (error instanceof Ended) notify('info', 'Stopped. No file was written.');
-      else notify('error', errorSentence(error));
-    }
-    setBusy(false);
-  };
+    await ensureAssets(piece);
+    const phase = useTransport.getState().frame / piece.loop.frames;
+    const frames = choice === 'loop' ? piece.loop.frames : 0;
+    const bytes = await studio().formFile(withoutAssetData(piece), form, { format, phase, frames });
+    const name = fileStem(forms.find((s) => s.id === form)?.name ?? 'form');
+    download(`${fileStem(piece.name)}-${name}.${format}`, bytes, TYPES[format]);
+  });
   return (
     <ExportRow
       name="Form"
@@ -85,7 +69,7 @@ export function ExportForm({ forms }: { forms: Strand[] }) {
             Stop
           </Button>
         ) : (
-          <Button onClick={() => void take()} aria-label="Export the form">
+          <Button onClick={write} aria-label="Export the form">
             Export
           </Button>
         )
