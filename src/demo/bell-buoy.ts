@@ -95,7 +95,13 @@ export const bellBuoy = () =>
           },
         ],
       ),
-      strand('finish', 'out', ['shoot', { stage: from('water hall') }], ['exposure', { stops: 0, shoulder: 0.6 }]),
+      strand(
+        'finish',
+        'out',
+        ['shoot', { stage: from('water hall') }],
+        ['exposure', { stops: 0, shoulder: 0.6 }],
+        ['dither', {}],
+      ),
     ],
     {
       picture: { width: 1280, height: 720, background: '#0c1a20' },

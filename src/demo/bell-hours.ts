@@ -97,6 +97,7 @@ export const bellHours = () =>
         ['shoot', { stage: from('belfry') }],
         ['glow', { threshold: 0.6, strength: from('flash'), radius: 0.3 }],
         ['exposure', { stops: 0.3, shoulder: 0.7 }],
+        ['dither', {}],
       ),
     ],
     {

@@ -78,6 +78,7 @@ export const dentedSail = () =>
         ['contrast', { amount: 1.1, saturation: 0.95 }],
         ['exposure', { stops: 0.1, shoulder: 0.5 }],
         ['vignette', {}],
+        ['dither', {}],
       ),
     ],
     {

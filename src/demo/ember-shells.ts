@@ -65,6 +65,7 @@ export const emberShells = () =>
         ['glow', { threshold: 0.5, strength: by('glow', [0, 3]), radius: 0.3, tint: '#ff9a50' }],
         ['tone', {}],
         ['vignette', { amount: 0.5 }],
+        ['dither', {}],
       ),
     ],
     {

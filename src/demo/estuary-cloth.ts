@@ -43,6 +43,7 @@ export const estuaryCloth = piece(
       ['paint', { colour: from('dye') }],
       ['exposure', { stops: 0, shoulder: 0.35 }],
       ['contrast', { amount: 1.05 }],
+      ['dither', {}],
     ),
   ],
   { picture: { width: 1920, height: 540, background: '#10222b' }, loop: { frames: 300, rate: 30, play: 'loop' } },

@@ -124,6 +124,7 @@ export const glasshouse = () =>
         ['shoot', { stage: from('hall') }],
         ['exposure', { stops: 0.25, shoulder: 0.7 }],
         ['contrast', { amount: 1.08 }],
+        ['dither', {}],
       ),
     ],
     {

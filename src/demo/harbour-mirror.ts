@@ -82,6 +82,7 @@ export const harbourMirror = () =>
         ['glow', { threshold: 0.4, strength: 0.9, radius: 0.3, tint: '#ffc890' }],
         ['exposure', { stops: 0.2, shoulder: 0.6 }],
         ['vignette', { amount: 0.4 }],
+        ['dither', {}],
       ),
       strand('finish', 'relay', ['shoot', { stage: from('behind-the-curtain') }], ['lines', {}]),
     ],
