@@ -76,7 +76,13 @@ export const moltenRope = () =>
         ['sun', { turn: -60, height: 50, strength: 1.2, colour: '#9fc0d6' }],
         ['fill', { above: '#24323a', below: '#2a0f06', strength: 0.6 }],
       ),
-      strand('finish', 'out', ['shoot', { stage: from('walk') }], ['exposure', { stops: 0, shoulder: 0.75 }]),
+      strand(
+        'finish',
+        'out',
+        ['shoot', { stage: from('walk') }],
+        ['exposure', { stops: 0, shoulder: 0.75 }],
+        ['dither', {}],
+      ),
     ],
     {
       picture: { width: 1280, height: 720, background: '#0a0808' },

@@ -60,6 +60,7 @@ export const paperFans = () =>
         ['shoot', { stage: from('dark') }],
         ['glow', { threshold: 0.45, strength: 1.2, radius: 0.35 }],
         ['exposure', { stops: 0.1, shoulder: 0.8 }],
+        ['dither', {}],
       ),
     ],
     {

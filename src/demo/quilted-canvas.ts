@@ -75,6 +75,7 @@ export const quiltedCanvas = () =>
         ['lens', { bend: 0.25 }],
         ['exposure', { stops: 0.1, shoulder: 0.6 }],
         ['vignette', { amount: 0.4 }],
+        ['dither', {}],
       ),
     ],
     {

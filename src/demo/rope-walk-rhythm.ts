@@ -77,6 +77,7 @@ export const ropeWalkRhythm = () =>
         ['shoot', { stage: from('hall') }],
         ['vignette', { amount: 0.5 }],
         ['exposure', { stops: 0.2, shoulder: 0.7 }],
+        ['dither', {}],
       ),
     ],
     {

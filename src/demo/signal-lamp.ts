@@ -87,6 +87,7 @@ export const signalLamp = () =>
         ['shoot', { stage: from('night') }],
         ['glow', { threshold: 0.7, strength: 0.8, radius: 0.18 }],
         ['exposure', { stops: 0.2, shoulder: 0.7 }],
+        ['dither', {}],
       ),
     ],
     {

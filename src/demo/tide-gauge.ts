@@ -101,7 +101,13 @@ export const tideGauge = () =>
           { style: 'gradient', above: '#20343a', level: '#51666a', below: '#101414', strength: 0.7, shown: 'no' },
         ],
       ),
-      strand('finish', 'out', ['shoot', { stage: from('foyer') }], ['exposure', { stops: 0.2, shoulder: 0.6 }]),
+      strand(
+        'finish',
+        'out',
+        ['shoot', { stage: from('foyer') }],
+        ['exposure', { stops: 0.2, shoulder: 0.6 }],
+        ['dither', {}],
+      ),
     ],
     {
       picture: { width: 720, height: 1280, background: '#0f1718' },

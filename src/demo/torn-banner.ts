@@ -84,7 +84,13 @@ export const tornBanner = () =>
         ['sun', { turn: -35, height: 38, strength: 2.6, colour: '#ffe2bd' }],
         ['fill', { above: '#b9cdd2', below: '#4a3a32', strength: 1.3 }],
       ),
-      strand('finish', 'out', ['shoot', { stage: from('hall') }], ['exposure', { stops: 0.1, shoulder: 0.4 }]),
+      strand(
+        'finish',
+        'out',
+        ['shoot', { stage: from('hall') }],
+        ['exposure', { stops: 0.1, shoulder: 0.4 }],
+        ['dither', {}],
+      ),
     ],
     {
       picture: { width: 1280, height: 720, background: '#0a0f12' },

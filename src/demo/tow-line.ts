@@ -98,6 +98,7 @@ export const towLine = () =>
         ['shoot', { stage: from('roads') }],
         ['vignette', { amount: 0.4 }],
         ['exposure', { stops: 0.15, shoulder: 0.7 }],
+        ['dither', {}],
       ),
     ],
     {

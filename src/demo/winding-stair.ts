@@ -57,6 +57,7 @@ export const windingStair = () =>
         ['mist', { from: 2.2, density: 0.6, colour: '#123244', behind: 0.9 }],
         ['exposure', { stops: 0.3, shoulder: 0.6 }],
         ['vignette', {}],
+        ['dither', {}],
       ),
     ],
     { picture: { width: 1080, height: 1080, background: '#0f1214' }, loop: { frames: 120, rate: 30, play: 'loop' } },
