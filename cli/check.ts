@@ -1,4 +1,4 @@
-import { DRAWN_CHECK_IDS, DRAWN_CHECKS, lightWords, type DrawnFindings } from '@/core/checks/drawn';
+import { DRAWN_CHECK_IDS, DRAWN_CHECKS, flashWords, lightWords, type DrawnFindings } from '@/core/checks/drawn';
 import { checkMemory } from '@/core/checks/memory';
 import { measureNumbers } from '@/core/checks/numbers';
 import { checkName, isDrawn, PROFILES, profileOf, profileVerdict, type KnownChecks } from '@/core/checks/profiles';
@@ -57,14 +57,16 @@ export async function check({ piece, assets }: Opened, options: CheckOptions, pr
   ];
   // A profile that is asked for is looked at as a whole.
   if (options.drawn || (options.profile && profile?.checks.some(isDrawn))) {
-    const { readings, light } = await drawnFindings(piece, progress);
+    const { readings, light, flashes } = await drawnFindings(piece, progress);
     for (const check of DRAWN_CHECK_IDS) {
       const { passes, found } = readings[check];
       known[check] = passes;
       lines.push(`${passes ? 'passes' : 'FAILS '}  ${DRAWN_CHECKS[check].name}: ${found}`);
     }
-    for (const { id: wall, name, peak } of piece.outputs ?? [])
+    for (const { id: wall, name, peak } of piece.outputs ?? []) {
       if (light[wall]) lines.push(`light   ${name}: ${lightWords(light[wall], peak)}`);
+      if (flashes[wall]) lines.push(`flashes ${name}: ${flashWords(flashes[wall])}`);
+    }
   }
   if (!profile) {
     const passes = known.seam !== false && DRAWN_CHECK_IDS.every((check) => known[check] !== false);

@@ -126,4 +126,8 @@ test('what a wall gives out is measured over the loop, and is that of its export
   const mean = frames.reduce((sum, frame) => sum + light(frame, [0, 0, 1, 1]), 0) / frames.length;
   // They are drawn small to be measured.
   expect(Math.abs(Number(said) / (800 * mean) - 1)).toBeLessThan(0.05);
+  // Four frames of a sea, six times a second.
+  await expect(
+    page.getByText(/^It flashes for who stands nearer than \d+ m: .* You stand 33\.0 m from it\.$/),
+  ).toBeVisible();
 });

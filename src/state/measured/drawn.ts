@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { DrawnReadings, WallLights } from '@/core/checks/drawn';
+import type { DrawnReadings, WallFlashes, WallLights } from '@/core/checks/drawn';
 import type { Piece } from '@/core/piece/types';
 
 interface Drawn {
@@ -7,12 +7,13 @@ interface Drawn {
   piece: Piece | null;
   readings: DrawnReadings | null;
   light: WallLights;
+  flashes: WallFlashes;
   /** Frames that are drawn while they are looked at. */
   running: { done: number; total: number } | null;
 }
 
 /** What was found in the drawn frames of the open piece. */
-export const useDrawn = create<Drawn>()(() => ({ piece: null, readings: null, light: {}, running: null }));
+export const useDrawn = create<Drawn>()(() => ({ piece: null, readings: null, light: {}, flashes: {}, running: null }));
 
 /** Do both draw the same? What is said of a piece beside its picture may change. */
 export const drawsTheSame = (a: Piece, b: Piece): boolean =>

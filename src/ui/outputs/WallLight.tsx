@@ -1,7 +1,9 @@
 import dynamic from 'next/dynamic';
-import { lightWords } from '@/core/checks/drawn';
+import { flashWords, lightWords, safeDistance } from '@/core/checks/drawn';
 import { isOutside } from '@/core/piece/outputs';
 import type { Output, Piece } from '@/core/piece/types';
+import { distanceTo } from '@/core/piece/walls';
+import { usePanels } from '@/state/panels/panels';
 import { drawsTheSame, useDrawn } from '@/state/measured/drawn';
 import { lookAtFrames, stopLookingAtFrames } from '@/actions/drawn-checks';
 import { Button } from '../parts/Button';
@@ -13,10 +15,13 @@ const LightChart = dynamic(() => import('./LightChart').then((m) => m.LightChart
 
 /** What a wall gives out over the loop, and what it takes for that. */
 export function WallLight({ piece, output }: { piece: Piece; output: Output }) {
-  const { piece: lookedAt, light, running } = useDrawn();
+  const { piece: lookedAt, light, flashes, running } = useDrawn();
+  const hall = usePanels((s) => s.hall);
   const known = light[output.id];
   const { x, y, width, height } = output;
   const shown = known && Object.values(known.box).join() === [x, y, width, height].join() ? known : null;
+  const flashing = flashes[output.id]!;
+  const away = hall && distanceTo(output, hall.eye);
   const isPresent = lookedAt !== null && drawsTheSame(lookedAt, piece);
   return (
     <section aria-label="Light and power" className="mt-3 border-t border-line pt-2">
@@ -35,10 +40,16 @@ export function WallLight({ piece, output }: { piece: Piece; output: Output }) {
           {running.done} of {running.total} frames
         </p>
       ) : !shown ? (
-        <p className="text-mute">Draws every frame, and says how bright the wall is and what its lamps take.</p>
+        <p className="text-mute">
+          Draws every frame, and says how bright the wall is and what its lamps take, and whom it flashes for.
+        </p>
       ) : isPresent ? (
         <>
           <p className="text-mute">{lightWords(shown, output.peak)}</p>
+          <p className={safeDistance(flashing) > (away ?? 0) ? 'text-warn' : 'text-mute'}>
+            {flashWords(flashing)}
+            {away !== null && ` You stand ${away.toFixed(1)} m from it.`}
+          </p>
           <LightChart name={output.name} light={shown} />
         </>
       ) : (

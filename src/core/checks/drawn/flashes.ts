@@ -17,6 +17,13 @@ export interface FrameFlashes {
   screen: number;
 }
 
+/** For each cell 1 where it flashes too often: in luminance, in saturated red, in either. */
+interface CellFlashes {
+  general: Uint8Array;
+  red: Uint8Array;
+  flashing: Uint8Array;
+}
+
 /** The largest part of a window (341 x 256 of 1024 x 768 pixels), or of the screen, that may flash. */
 export const MAX_FLASHING_PART = 0.25;
 /** Flashes that may be within a second. */
@@ -105,21 +112,25 @@ export class FlashMeter {
    * @param light red, green and blue of each cell, linear, 0 to 1
    */
   add(light: Float64Array): FrameFlashes {
-    const { columns, rows } = this.grid;
-    const cells = columns * rows;
-    const general = new Uint8Array(cells);
-    const red = new Uint8Array(cells);
-    let either = 0;
+    const { general, red, flashing } = this.take(light);
+    const screen = flashing.reduce((sum, flashes) => sum + flashes, 0) / flashing.length;
+    return { general: worstWindow(general, this.grid), red: worstWindow(red, this.grid), screen };
+  }
+
+  /** The same, with what is said of each cell: 1 where it flashes too often. */
+  take(light: Float64Array): CellFlashes {
+    const cells = this.grid.columns * this.grid.rows;
+    const [general, red, flashing] = [new Uint8Array(cells), new Uint8Array(cells), new Uint8Array(cells)];
     for (let cell = 0; cell < cells; cell++) {
       const [r, g, b] = [light[3 * cell]!, light[3 * cell + 1]!, light[3 * cell + 2]!];
       this.takeLuminance(cell, 0.2126 * r + 0.7152 * g + 0.0722 * b);
       this.takeRed(cell, r, g, b);
       general[cell] = Number(this.general.areTooMany(cell, this.frame, this.rate));
       red[cell] = Number(this.red.areTooMany(cell, this.frame, this.rate));
-      either += general[cell]! | red[cell]!;
+      flashing[cell] = general[cell]! | red[cell]!;
     }
     this.frame++;
-    return { general: worstWindow(general, this.grid), red: worstWindow(red, this.grid), screen: either / cells };
+    return { general, red, flashing };
   }
 
   private takeLuminance(cell: number, luminance: number): void {
@@ -161,22 +172,31 @@ export class FlashMeter {
 }
 
 /** The largest part of any window of a third of the picture's width and height that is marked. */
-function worstWindow(marked: Uint8Array, { columns, rows }: CellGrid): number {
-  const [wide, tall] = [Math.max(1, Math.round(columns / 3)), Math.max(1, Math.round(rows / 3))];
-  // Sums of all above and to the left (F. C. Crow, "Summed-area tables for texture mapping", 1984).
+function worstWindow(marked: Uint8Array, grid: CellGrid): number {
+  const [wide, tall] = [Math.max(1, Math.round(grid.columns / 3)), Math.max(1, Math.round(grid.rows / 3))];
+  return mostMarked(sumsOf(marked, grid), grid, wide, tall) / (wide * tall);
+}
+
+/** Sums of all marks above and to the left (F. C. Crow, "Summed-area tables for texture mapping", 1984). */
+export function sumsOf(marked: Uint8Array, { columns, rows }: CellGrid): Int32Array {
   const sums = new Int32Array((columns + 1) * (rows + 1));
   for (let y = 0; y < rows; y++)
     for (let x = 0; x < columns; x++) {
       const [above, here] = [y * (columns + 1) + x, (y + 1) * (columns + 1) + x];
       sums[here + 1] = marked[y * columns + x]! + sums[above + 1]! + sums[here]! - sums[above]!;
     }
+  return sums;
+}
+
+/** The most marks in any window of so many cells. @param sums see `sumsOf` */
+export function mostMarked(sums: Int32Array, { columns, rows }: CellGrid, wide: number, tall: number): number {
   let most = 0;
   for (let y = 0; y + tall <= rows; y++)
     for (let x = 0; x + wide <= columns; x++) {
       const [above, below] = [y * (columns + 1) + x, (y + tall) * (columns + 1) + x];
       most = Math.max(most, sums[below + wide]! - sums[below]! - sums[above + wide]! + sums[above]!);
     }
-  return most / (wide * tall);
+  return most;
 }
 
 /**

@@ -2,10 +2,12 @@ import { bandCheck } from './bands';
 import { clippingCheck } from './clipping';
 import { flashCheck } from './flash-check';
 import { stillnessCheck } from './stillness';
+import { WallFlashMeter, type WallFlashes } from './wall-flashes';
 import { WallLightMeter, type WallLights } from './wall-light';
 import type { Output } from '../../piece/types';
 import type { DrawnCheck, DrawnFrame, DrawnLoop, DrawnReading } from './types';
 
+export { flashWords, safeDistance, type WallFlashes } from './wall-flashes';
 export { lightWords, type WallLight, type WallLights } from './wall-light';
 export { drawnSize, type DrawnLoop, type DrawnReading, type DrawnSize } from './types';
 
@@ -36,16 +38,19 @@ export function framesToLookAt({ frames, rate, play }: DrawnLoop['loop']): { ord
 export interface DrawnFindings {
   readings: DrawnReadings;
   light: WallLights;
+  flashes: WallFlashes;
 }
 
-/** All checks at once, frame by frame, and the light of walls. */
+/** All checks at once, frame by frame, and the light and the flashes of walls. */
 export class DrawnMeters {
   private readonly meters;
   private readonly light: WallLightMeter;
+  private readonly flashes: WallFlashMeter;
 
   /** @param picture its pixels, of which walls show parts */
   constructor(loop: DrawnLoop, picture: { width: number; height: number }, walls: readonly Output[]) {
     this.light = new WallLightMeter(walls, { picture, drawn: loop.size });
+    this.flashes = new WallFlashMeter(walls, loop, picture);
     this.meters = DRAWN_CHECK_IDS.map((id) => [id, DRAWN_CHECKS[id].meter(loop)] as const);
   }
 
@@ -56,10 +61,11 @@ export class DrawnMeters {
     const frame: DrawnFrame = { encoded, bytes };
     for (const [, meter] of this.meters) meter.add(frame, counts);
     if (counts) this.light.add(frame);
+    this.flashes.add(frame, counts);
   }
 
   findings(): DrawnFindings {
     const readings = Object.fromEntries(this.meters.map(([id, meter]) => [id, meter.reading()])) as DrawnReadings;
-    return { readings, light: this.light.reading() };
+    return { readings, light: this.light.reading(), flashes: this.flashes.reading() };
   }
 }
