@@ -67,6 +67,7 @@ export const lanternDrift = () =>
         ['glow', { threshold: 0.5, strength: 1.6, radius: 0.22, tint: '#ffd9a0' }],
         ['exposure', { stops: 0.3, shoulder: 0.7 }],
         ['vignette', { amount: 0.5 }],
+        ['dither', {}],
       ),
     ],
     {

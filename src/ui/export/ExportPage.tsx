@@ -19,7 +19,7 @@ export function ExportPage({ disabled }: { disabled: boolean }) {
         </Button>
       }
     >
-      One HTML file that plays it by itself, in any browser, without a network.
+      One HTML file that plays it, without a network.
     </ExportRow>
   );
 }
