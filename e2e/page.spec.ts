@@ -41,7 +41,9 @@ for (const id of ['torn-banner', 'bell-hours', 'foghorn-trails'])
       await expect(words).toContainText(`Frame ${frame} of ${FRAMES}`, { timeout: 60_000 });
       await expect(player.locator('body')).toHaveAttribute('data-settled', 'true', { timeout: 60_000 });
       await words.evaluate((element) => (element.style.display = 'none'));
-      expect(difference(await shown(player), frames[frame]!), `frame ${frame}`).toBeLessThan(0.5);
+      // What is drawn is on the screen a little later.
+      const off = async () => difference(await shown(player), frames[frame]!);
+      await expect.poll(off, { message: `frame ${frame}`, timeout: 20_000 }).toBeLessThan(0.5);
       await words.evaluate((element) => (element.style.display = ''));
     };
     await standsAt(5);

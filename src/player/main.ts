@@ -105,7 +105,6 @@ async function play(): Promise<void> {
   await stand(asked ?? 0);
   if (asked === null && !matchMedia('(prefers-reduced-motion: reduce)').matches) start();
   requestAnimationFrame(tick);
-  canvas.focus();
   quieten();
 }
 

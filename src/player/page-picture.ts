@@ -59,6 +59,8 @@ export class PagePicture {
       if (turn !== this.latest) return false;
     }
     this.draw(frame, 'add', false);
-    return true;
+    // The page puts it on the screen with its next frame.
+    await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+    return turn === this.latest;
   }
 }

@@ -56,7 +56,7 @@ export const pageText = (title: string, script: string, data: string): string =>
 </head>
 <body>
 <main>
-<canvas id="${PAGE_IDS.canvas}" role="img" tabindex="0" aria-label="${escaped(title)}"></canvas>
+<canvas id="${PAGE_IDS.canvas}" role="img" aria-label="${escaped(title)}"></canvas>
 <p id="${PAGE_IDS.words}" role="status">Getting ready</p>
 </main>
 <script type="text/plain" id="${PAGE_IDS.data}">${data}</script>
