@@ -130,4 +130,6 @@ test('what a wall gives out is measured over the loop, and is that of its export
   await expect(
     page.getByText(/^It flashes for who stands nearer than \d+ m: .* You stand 33\.0 m from it\.$/),
   ).toBeVisible();
+  await stand(page, 'Pixel pitch', 5);
+  await expect(page.getByText('Its pitch has changed')).toBeVisible();
 });

@@ -2,6 +2,7 @@ import * as Comlink from 'comlink';
 import { openCapture } from '@/actions/open-capture';
 import { cutOut, type Cut } from '@/core/export/cut';
 import { PICTURE_FILES } from '@/core/export/pictures';
+import { drawnSamples } from '@/core/export/settings';
 import { toBase64 } from '@/core/formats/base64';
 import type { Piece } from '@/core/piece/types';
 import type { Capture, PixelsByKind } from '@/engine/capture/capture';
@@ -28,9 +29,9 @@ const exporter = openExporter();
 const frames = {
   /** @throws Error with a sentence where it cannot be drawn */
   async open(wanted: DrawJob): Promise<void> {
-    const { piece, size, samples, picture } = wanted;
+    const { piece, size, picture } = wanted;
     job = wanted;
-    const options = { ...size, samples: samples === 1 ? 0 : samples, pixels: PICTURE_FILES[picture.format].pixels };
+    const options = { ...size, samples: drawnSamples(wanted), pixels: PICTURE_FILES[picture.format].pixels };
     capture = await openCapture(piece, options, new AbortController().signal);
   },
 

@@ -1,5 +1,5 @@
 import { pageText, type PageContents } from '@/core/export/page';
-import { sizeFor, type ExportSettings } from '@/core/export/settings';
+import { drawnSamples, sizeFor, type ExportSettings } from '@/core/export/settings';
 import { toBase64 } from '@/core/formats/base64';
 import { fileStem } from '@/core/formats/file-stem';
 import { packed } from '@/core/formats/packed';
@@ -53,7 +53,7 @@ async function contentsOf(piece: Piece, settings: ExportSettings): Promise<PageC
     skins,
     files,
     ...sizeFor(piece, settings),
-    samples: settings.samples === 1 ? 0 : settings.samples,
+    samples: drawnSamples(settings),
     sound: sound && shortSamples(sound),
   };
 }

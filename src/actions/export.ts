@@ -3,6 +3,7 @@ import { FILM_FILES, FILM_PARTS, filmOpacityFor, type FilmFormat, type FilmPart 
 import { exportMark } from '@/core/export/mark';
 import { PICTURE_FILES } from '@/core/export/pictures';
 import {
+  drawnSamples,
   FILM_QUALITIES,
   frameName,
   framesOf,
@@ -82,8 +83,7 @@ async function exportPiece(piece: Piece, order: ExportOrder, { signal, pause, pr
   const files = exportedFiles(piece, size, order.byOutput ? (piece.outputs ?? []) : []);
   const planned = await planOf(piece, order, files);
   if (planned.frames.length === 0) return;
-  const samples = settings.samples === 1 ? 0 : settings.samples;
-  const capture = await openCapture(piece, { ...size, pixels, samples }, signal);
+  const capture = await openCapture(piece, { ...size, pixels, samples: drawnSamples(settings) }, signal);
   const writers = filmFiles(files, partsOf(order)).map((file) => ({ ...file, thread: openExporter() }));
   const { frames, skipped } = planned;
   const report = (p: ExportProgress) => progress({ ...p, done: p.done + skipped, frames: p.frames + skipped });

@@ -28,14 +28,14 @@ class OpenVp9 extends CustomVideoEncoder {
     // Neither of the two may leave a frame out.
     const config: VideoEncoderConfig = { ...this.config, alpha: 'discard', latencyMode: 'quality' };
     const error = (reason: DOMException) => this.onError(reason);
-    this.colour = new VideoEncoder({ output: (chunk, meta) => this.goOn(chunk, meta), error });
+    this.colour = new VideoEncoder({ output: (chunk, meta) => this.encodeOpacity(chunk, meta), error });
     this.opacity = new VideoEncoder({ output: (chunk) => this.pair(chunk), error });
     this.colour.configure(config);
     this.opacity.configure(config);
   }
 
   /** The opacity is encoded after its colour: where a player may begin in one of them, it may begin in the other. */
-  private goOn(chunk: EncodedVideoChunk, meta: EncodedVideoChunkMetadata | undefined): void {
+  private encodeOpacity(chunk: EncodedVideoChunk, meta: EncodedVideoChunkMetadata | undefined): void {
     this.colours.push({ chunk, meta });
     const frame = this.opacities.shift()!;
     this.opacity.encode(frame, { keyFrame: chunk.type === 'key' });

@@ -126,6 +126,9 @@ export function sizeFor({ picture }: Piece, { size }: Pick<ExportSettings, 'size
   return { width: Math.round(width * shrink), height: Math.round(height * shrink) };
 }
 
+/** Samples of each pixel as they are drawn: 0 is one, without any smoothing. */
+export const drawnSamples = ({ samples }: Pick<ExportSettings, 'samples'>): number => (samples === 1 ? 0 : samples);
+
 /** How the file of a picture holds opacity: as wanted where its format allows it. */
 export function opacityFor({ picture, opacity }: Pick<ExportSettings, 'picture' | 'opacity'>): Opacity {
   const { opacities } = PICTURE_FILES[picture];

@@ -15,13 +15,10 @@ const LightChart = dynamic(() => import('./LightChart').then((m) => m.LightChart
 
 /** What a wall gives out over the loop, and what it takes for that. */
 export function WallLight({ piece, output }: { piece: Piece; output: Output }) {
-  const { piece: lookedAt, light, flashes, running } = useDrawn();
-  const hall = usePanels((s) => s.hall);
+  const { piece: lookedAt, light, running } = useDrawn();
   const known = light[output.id];
   const { x, y, width, height } = output;
   const shown = known && Object.values(known.box).join() === [x, y, width, height].join() ? known : null;
-  const flashing = flashes[output.id]!;
-  const away = hall && distanceTo(output, hall.eye);
   const isPresent = lookedAt !== null && drawsTheSame(lookedAt, piece);
   return (
     <section aria-label="Light and power" className="mt-3 border-t border-line pt-2">
@@ -46,15 +43,28 @@ export function WallLight({ piece, output }: { piece: Piece; output: Output }) {
       ) : isPresent ? (
         <>
           <p className="text-mute">{lightWords(shown, output.peak)}</p>
-          <p className={safeDistance(flashing) > (away ?? 0) ? 'text-warn' : 'text-mute'}>
-            {flashWords(flashing)}
-            {away !== null && ` You stand ${away.toFixed(1)} m from it.`}
-          </p>
+          <Flashes output={output} />
           <LightChart name={output.name} light={shown} />
         </>
       ) : (
         <p className="text-mute">The piece has changed since it was measured.</p>
       )}
     </section>
+  );
+}
+
+/** From how far a wall may be seen, and how far the artist stands from it. */
+function Flashes({ output }: { output: Output }) {
+  const flashing = useDrawn((s) => s.flashes[output.id]);
+  const hall = usePanels((s) => s.hall);
+  if (!flashing) return null;
+  if (flashing.pitch !== output.pitch)
+    return <p className="text-mute">Its pitch has changed: measure again to see for whom it flashes.</p>;
+  const away = hall && distanceTo(output, hall.eye);
+  return (
+    <p className={safeDistance(flashing) > (away ?? 0) ? 'text-warn' : 'text-mute'}>
+      {flashWords(flashing)}
+      {away !== null && ` You stand ${away.toFixed(1)} m from it.`}
+    </p>
   );
 }

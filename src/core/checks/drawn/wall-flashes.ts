@@ -27,6 +27,8 @@ export const DISTANCES: readonly number[] = Array.from(
 export interface WallFlashing {
   /** The part of the picture that it showed. */
   box: PixelBox;
+  /** Millimetres from pixel to pixel that it had: with others it is of another size. */
+  pitch: number;
   /** For each of `DISTANCES`, the largest part of what is looked at at once that flashes, 0 to 1, in any frame. */
   parts: number[];
 }
@@ -72,7 +74,7 @@ export class WallFlashMeter {
     this.walls = walls.map(({ id, x, y, width, height, pitch }) => {
       const box = { x, y, width, height };
       const cell: Wall['cell'] = [((picture.width / columns) * pitch) / 1000, ((picture.height / rows) * pitch) / 1000];
-      const flashing = { box, parts: DISTANCES.map(() => 0) };
+      const flashing = { box, pitch, parts: DISTANCES.map(() => 0) };
       return { id, flashing, part: scaledBox(box, picture, cells), cell };
     });
   }
