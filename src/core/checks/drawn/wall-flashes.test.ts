@@ -58,6 +58,15 @@ describe('a wall that flashes', () => {
     expect(safeDistance(flicker([left], 3, box).left!)).toBe(0);
   });
 
+  it('is said in whole metres, or tenths from near, and never too near', () => {
+    for (const [i, distance] of DISTANCES.slice(1).entries()) {
+      const words = flashWords({ parts: DISTANCES.map((_, n) => (n <= i ? 1 : 0)) });
+      const said = Number(/nearer than ([\d.]+) m:/.exec(words)![1]);
+      expect(said).toBeGreaterThanOrEqual(distance);
+      expect(said - distance).toBeLessThan(distance < 10 ? 0.1 : 1);
+    }
+  });
+
   it('of large pixels says so where no hall is deep enough', () => {
     const { a } = flicker([wall('a', { pitch: 100 })], 4, { x: 0, y: 0, wide: SIZE.width, tall: SIZE.height });
     expect(safeDistance(a!)).toBe(Infinity);

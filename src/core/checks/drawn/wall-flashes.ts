@@ -48,7 +48,9 @@ export function flashWords(flashing: Pick<WallFlashing, 'parts'>): string {
   if (metres === 0) return 'It flashes for nobody, however near they stand.';
   if (metres === Infinity)
     return `It flashes for everyone nearer than ${FARTHEST} m. Make it slower, smaller or fainter.`;
-  return `It flashes for who stands nearer than ${metres.toPrecision(2)} m: keep them farther away, or make it slower.`;
+  // Rounded away from the wall.
+  const far = metres < 10 ? Math.ceil(10 * metres) / 10 : Math.ceil(metres);
+  return `It flashes for who stands nearer than ${far} m: keep them farther away, or make it slower.`;
 }
 
 interface Wall {
